@@ -1,0 +1,21 @@
+import next from "@next/eslint-plugin-next";
+import hooks from "eslint-plugin-react-hooks";
+import ts from "typescript-eslint";
+
+export default ts.config(
+  { ignores: ["node_modules/**", ".next/**", ".next-*/**", ".brant*/**", "next-env.d.ts", "test-results/**"] },
+  ...ts.configs.recommended,
+  {
+    files: ["**/*.ts", "**/*.tsx"],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    plugins: { "react-hooks": hooks, "@next/next": next },
+    rules: {
+      ...hooks.configs.recommended.rules,
+      ...next.configs.recommended.rules,
+      "@typescript-eslint/no-floating-promises": "error",
+      "@typescript-eslint/no-misused-promises": ["error", { checksVoidReturn: { attributes: false } }],
+      "@typescript-eslint/switch-exhaustiveness-check": ["error", { considerDefaultExhaustiveForUnions: true }],
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
+    },
+  },
+);

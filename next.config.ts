@@ -1,0 +1,16 @@
+import type { NextConfig } from "next";
+
+const config: NextConfig = {
+  // A test run builds beside a running demo, so the folder is a setting.
+  distDir: process.env.BRANT_DIST ?? ".next",
+  outputFileTracingRoot: import.meta.dirname,
+  reactCompiler: true,
+  typedRoutes: true,
+  poweredByHeader: false,
+  // Compiled in, so that no environment variable can switch it on in an ordinary build.
+  env: { BRANT_BUILT_WITH_TEST_CLOCK: process.env.BRANT_BUILD_TEST_CLOCK === "1" ? "1" : "" },
+  serverExternalPackages: ["@node-rs/argon2", "mysql2", "sharp", "@react-pdf/renderer", "pino"],
+  experimental: { serverActions: { bodySizeLimit: "1mb" } },
+};
+
+export default config;

@@ -1,0 +1,46 @@
+import type { Measured } from "./measured";
+import { quantities, type Quantity, type Unit } from "./quantities";
+import type { Profile } from "./parse";
+
+function shownUnit(quantity: Quantity, profile: Profile): Unit {
+  const kind = quantities[quantity];
+  const name = kind.show[profile];
+  const unit = kind.units.find((u) => u.names.includes(name));
+  if (!unit) throw new Error(`quantity ${quantity} shows ${name}, which is not among its units`);
+  return unit;
+}
+
+/** The number in the unit that the profile shows, not rounded. */
+export function inProfile(canonical: number, quantity: Quantity, profile: Profile): number {
+  const unit = shownUnit(quantity, profile);
+  return canonical / unit.factor + (unit.offset ?? 0);
+}
+
+/** The name of the unit that the profile shows; empty for a bare number. */
+export const unitName = (quantity: Quantity, profile: Profile): string => quantities[quantity].show[profile];
+
+/** The figure rounded for reading, with tight numbers keeping two significant digits, without its unit. */
+export function figure(canonical: number, quantity: Quantity, profile: Profile, digits?: number): string {
+  const n = inProfile(canonical, quantity, profile);
+  const places = digits ?? quantities[quantity].digits[profile];
+  const needed = n !== 0 && Math.abs(n) < 0.5 * 10 ** -places ? Math.min(6, Math.ceil(-Math.log10(Math.abs(n))) + 1) : places;
+  const text = n.toFixed(needed);
+  const clean = text.includes(".") ? text.replace(/\.?0+$/, "") : text;
+  return clean === "-0" ? "0" : clean;
+}
+
+/** A figure with its unit, e.g. `58 psi`. */
+export function print(canonical: number, quantity: Quantity, profile: Profile, digits?: number): string {
+  const unit = unitName(quantity, profile);
+  return `${figure(canonical, quantity, profile, digits)}${unit === "" ? "" : unit === "%" ? " %" : ` ${unit}`}`;
+}
+
+/** What was measured, as a person would write it: `< 0.1 mg/L`, `10–12 °C`, `not detected`. */
+export function printMeasured(m: Measured, quantity: Quantity, profile: Profile): string {
+  switch (m.is) {
+    case "value": return print(m.value, quantity, profile);
+    case "below": return `< ${print(m.limit, quantity, profile)}`;
+    case "range": return `${figure(m.low, quantity, profile)}–${print(m.high, quantity, profile)}`;
+    case "notDetected": return "not detected";
+  }
+}

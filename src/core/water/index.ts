@@ -1,0 +1,4 @@
+export * from "./water";
+export * from "./hardness";
+export * from "./needs";
+export * from "./dose";

@@ -1,0 +1,14 @@
+import { fileURLToPath } from "node:url";
+import { defineConfig } from "vitest/config";
+
+const alias = { "@": fileURLToPath(new URL("./src", import.meta.url)) };
+
+export default defineConfig({
+  resolve: { alias },
+  test: {
+    projects: [
+      { resolve: { alias }, test: { name: "unit", include: ["src/**/*.test.ts"], environment: "node" } },
+      { resolve: { alias }, test: { name: "data", include: ["tests/data/**/*.test.ts"], environment: "node", testTimeout: 30_000, hookTimeout: 60_000, fileParallelism: false } },
+    ],
+  },
+});
