@@ -1,0 +1,136 @@
+import type { SurveyField, SurveyGroup } from "../core/site";
+
+const yesNo = [{ id: "yes", label: "Yes" }, { id: "no", label: "No" }] as const;
+const fixtures: readonly [string, string][] = [["bathroomGroup", "Bathrooms, complete"], ["bathtub", "Bathtubs"], ["shower", "Showers"], ["lavatory", "Lavatories"], ["toilet", "Toilets"], ["kitchenSink", "Kitchen sinks"], ["dishwasher", "Dishwashers"], ["clothesWasher", "Clothes washers"], ["laundryTray", "Laundry trays"], ["hoseBib", "Hose bibs"]];
+const counts = (prefix: string, skip: readonly string[] = []): SurveyField[] => fixtures.filter(([id]) => !skip.includes(id)).map(([id, label]) => ({ id: `${prefix}.${id}`, label, kind: "count" as const }));
+
+/** The survey in the order in which one walks a house (handbook 1, Site). */
+export const surveyGroups: readonly SurveyGroup[] = [
+  {
+    id: "source", title: "Source", lead: "Where the water comes from, and with what pressure",
+    fields: [
+      { id: "source.kind", label: "Source", kind: "choice", options: [{ id: "municipal", label: "Municipal" }, { id: "well", label: "Private well" }, { id: "surface", label: "Surface intake" }], blocks: "whether the water needs disinfection" },
+      { id: "source.season", label: "Used", kind: "choice", options: [{ id: "year", label: "All year" }, { id: "season", label: "In season" }] },
+      { id: "source.static", label: "Static pressure", hint: "nothing running", kind: "quantity", quantity: "pressure", range: true, blocks: "every pressure on the Line" },
+      { id: "source.flowing", label: "Pressure while flowing", kind: "quantity", quantity: "pressure", range: true, blocks: "how the supply holds up at peak" },
+      { id: "source.flowingAt", label: "Flow at that reading", kind: "quantity", quantity: "flow", range: true, blocks: "how the supply holds up at peak" },
+      { id: "source.night", label: "Night pressure", hint: "24 h gauge with drag hand", kind: "quantity", quantity: "pressure", range: true, blocks: "whether the night peak is within the units' limits" },
+      { id: "source.cutIn", label: "Pump cut-in pressure", kind: "quantity", quantity: "pressure", when: { field: "source.kind", is: ["well", "surface"] }, blocks: "the pressure a well can hold" },
+      { id: "source.yield", label: "Pump yield", kind: "quantity", quantity: "flow", when: { field: "source.kind", is: ["well", "surface"] }, blocks: "whether the pump can feed peak and backwash" },
+    ],
+  },
+  {
+    id: "cutin", title: "Cut-in", lead: "The pipe where the train goes in",
+    fields: [
+      { id: "cutin.pipe", label: "Pipe", kind: "choice", options: [{ id: "copperL", label: "Copper, type L" }, { id: "copperM", label: "Copper, type M" }, { id: "pex", label: "PEX" }, { id: "cpvc", label: "CPVC" }, { id: "pvc", label: "PVC, schedule 40" }, { id: "other", label: "Other" }], blocks: "the losses of the service line" },
+      { id: "cutin.size", label: "Size", kind: "choice", options: [{ id: "1/2", label: "1/2 in" }, { id: "3/4", label: "3/4 in" }, { id: "1", label: "1 in" }, { id: "1-1/4", label: "1-1/4 in" }], blocks: "the losses of the service line" },
+      { id: "cutin.inlet", label: "Inlet stub", kind: "choice", options: [{ id: "left", label: "Left, proved" }, { id: "right", label: "Right, proved" }, { id: "unknown", label: "Not known" }] },
+    ],
+  },
+  {
+    id: "takeoffs", title: "Take-offs", lead: "What leaves the line before the house",
+    fields: [
+      { id: "takeoff.outdoor", label: "Outdoor taps", kind: "choice", options: [{ id: "before", label: "Before treatment" }, { id: "after", label: "After it" }, { id: "none", label: "None" }] },
+      { id: "takeoff.note", label: "Other take-offs", kind: "text" },
+    ],
+  },
+  {
+    id: "heater", title: "Heater", lead: "Electric elements burn out when energised dry",
+    fields: [
+      { id: "heater.kind", label: "Kind", kind: "choice", options: [{ id: "electric", label: "Electric tank" }, { id: "gas", label: "Gas tank" }, { id: "instant", label: "Tankless" }, { id: "none", label: "None" }], blocks: "which power-off step the run needs" },
+      { id: "heater.volume", label: "Volume", kind: "quantity", quantity: "volume", blocks: "the chlorine dose of a disinfection" },
+      { id: "heater.expansion", label: "Expansion tank", kind: "choice", options: [...yesNo] },
+    ],
+  },
+  {
+    id: "power", title: "Power", lead: "Outlets near the train",
+    fields: [
+      { id: "power.outlet", label: "Outlet", kind: "choice", options: [{ id: "protected", label: "Ground-fault protected" }, { id: "unprotected", label: "Not protected" }, { id: "none", label: "None" }], blocks: "whether powered units can be connected" },
+      { id: "power.distance", label: "Distance to the train", kind: "quantity", quantity: "length" },
+    ],
+  },
+  {
+    id: "drain", title: "Drain", lead: "Where rinse and brine can go",
+    fields: [
+      { id: "drain.kind", label: "Drain", kind: "choice", options: [{ id: "floor", label: "Floor drain" }, { id: "standpipe", label: "Standpipe" }, { id: "sump", label: "Sump" }, { id: "sink", label: "Sink" }, { id: "none", label: "None" }] },
+      { id: "drain.airGap", label: "Air gap possible", kind: "choice", options: [...yesNo], blocks: "whether a softener may drain here" },
+    ],
+  },
+  {
+    id: "wall", title: "Wall", lead: "What the fixings meet; name every substrate",
+    fields: [{ id: "wall.substrate", label: "Substrate", kind: "choice", many: true, options: [{ id: "woodStud", label: "Wood stud" }, { id: "metalStud", label: "Metal stud" }, { id: "concrete", label: "Concrete" }, { id: "masonry", label: "Masonry" }, { id: "plywood", label: "Plywood board" }], blocks: "which fixings to bring" }],
+  },
+  {
+    id: "space", title: "Space", lead: "Free room for the train",
+    fields: [
+      { id: "space.width", label: "Width", kind: "quantity", quantity: "length", range: true },
+      { id: "space.height", label: "Height", kind: "quantity", quantity: "length", range: true },
+      { id: "space.depth", label: "Depth", kind: "quantity", quantity: "length", range: true },
+      { id: "space.obstacles", label: "Obstacles, door swing", kind: "text" },
+    ],
+  },
+  {
+    id: "frost", title: "Frost", lead: "What the place does in winter",
+    fields: [
+      { id: "frost.risk", label: "Can it freeze", kind: "choice", options: [...yesNo] },
+      { id: "frost.ambient", label: "Coldest room temperature", kind: "quantity", quantity: "temperature", range: true },
+    ],
+  },
+  {
+    id: "household", title: "Household and fixtures", lead: "How much water, and how much at once",
+    fields: [
+      { id: "household.persons", label: "People", kind: "count", blocks: "the softener's interval" },
+      { id: "household.daily", label: "Daily volume", hint: "instead of people, for a business", kind: "quantity", quantity: "volume" },
+      { id: "household.drinkers", label: "People who drink from the RO", kind: "count" },
+      ...counts("fixture"),
+      { id: "household.peakBy", label: "Peak flow by", kind: "choice", options: [{ id: "larger", label: "The larger" }, { id: "fixtureUnits", label: "Fixture units" }, { id: "together", label: "Fixtures together" }] },
+    ],
+  },
+  { id: "together", title: "Running together", lead: "Which fixtures open at the same time", fields: counts("together", ["bathroomGroup", "laundryTray"]) },
+  {
+    id: "hours", title: "Water-off hours", lead: "When the house can be without water",
+    fields: [{ id: "hours.from", label: "From", kind: "time" }, { id: "hours.to", label: "To", kind: "time" }],
+  },
+  {
+    id: "sink", title: "Under the sink", lead: "For drinking-water units",
+    fields: [
+      { id: "sink.coldStop", label: "Cold stop turns and holds", kind: "choice", options: [...yesNo] },
+      { id: "sink.hotStop", label: "Hot stop turns and holds", kind: "choice", options: [...yesNo] },
+      { id: "sink.rise", label: "Height above the gauge at the main", hint: "floors up cost pressure", kind: "quantity", quantity: "height", range: true, blocks: "the feed pressure of a drinking-water unit" },
+      { id: "sink.hole", label: "Spare or sprayer hole", kind: "quantity", quantity: "pipeSize" },
+      { id: "sink.worktop", label: "Worktop", kind: "choice", options: [{ id: "steel", label: "Steel" }, { id: "laminate", label: "Laminate" }, { id: "stone", label: "Stone" }, { id: "wood", label: "Wood" }] },
+      { id: "sink.reach", label: "Room behind the bowl to reach up", kind: "choice", options: [...yesNo] },
+    ],
+  },
+  {
+    id: "water", title: "Water test", lead: "What is in it; leave out what was not tested",
+    fields: [
+      { id: "water.hardness", label: "Total hardness", kind: "quantity", quantity: "hardness", range: true, blocks: "the softener and the scaling index" },
+      { id: "water.calcium", label: "Calcium", kind: "quantity", quantity: "concentration", range: true },
+      { id: "water.magnesium", label: "Magnesium", kind: "quantity", quantity: "concentration", range: true },
+      { id: "water.iron", label: "Iron", kind: "quantity", quantity: "concentration", range: true, blocks: "softener, UV and RO feed limits" },
+      { id: "water.ironForm", label: "Iron is", kind: "choice", options: [{ id: "ferrous", label: "Ferrous (clear)" }, { id: "ferric", label: "Ferric (rusty)" }] },
+      { id: "water.manganese", label: "Manganese", kind: "quantity", quantity: "concentration", range: true, blocks: "UV and RO feed limits" },
+      { id: "water.ph", label: "pH", kind: "quantity", quantity: "ph", range: true, blocks: "whether the water attacks copper" },
+      { id: "water.alkalinity", label: "Alkalinity", kind: "quantity", quantity: "hardness", range: true, blocks: "the scaling index" },
+      { id: "water.tds", label: "Dissolved solids", kind: "quantity", quantity: "concentration", range: true, blocks: "RO output" },
+      { id: "water.conductivity", label: "Conductivity", hint: "dissolved solids are then 0.5 × µS/cm", kind: "quantity", quantity: "conductivity" },
+      { id: "water.temperature", label: "Temperature", kind: "quantity", quantity: "temperature", range: true, blocks: "RO output and backwash" },
+      { id: "water.chlorine", label: "Free chlorine", kind: "quantity", quantity: "concentration", range: true, blocks: "whether carbon is needed" },
+      { id: "water.chloramine", label: "Chloramine", kind: "quantity", quantity: "concentration", range: true, blocks: "which carbon is needed" },
+      { id: "water.turbidity", label: "Turbidity", kind: "quantity", quantity: "turbidity", range: true, blocks: "feed limits of tanks and UV" },
+      { id: "water.tannin", label: "Tannin", kind: "quantity", quantity: "concentration", range: true },
+      { id: "water.uvt", label: "UV transmittance", kind: "quantity", quantity: "transmittance", range: true, blocks: "the UV flow limit" },
+      { id: "water.sulphide", label: "Hydrogen sulphide", kind: "quantity", quantity: "concentration", range: true, blocks: "softener and conditioner feed limits" },
+      { id: "water.nitrate", label: "Nitrate", kind: "quantity", quantity: "concentration", range: true },
+      { id: "water.nitrateAs", label: "Nitrate stated as", kind: "choice", options: [{ id: "NO3", label: "NO3" }, { id: "N", label: "N" }] },
+      { id: "water.lead", label: "Lead", kind: "quantity", quantity: "traceConcentration", range: true },
+      { id: "water.copper", label: "Copper", kind: "quantity", quantity: "concentration", range: true },
+      { id: "water.coliform", label: "Total coliform", kind: "choice", options: [{ id: "absent", label: "Absent" }, { id: "present", label: "Present" }], blocks: "whether the water needs disinfection" },
+      { id: "water.ecoli", label: "E. coli", kind: "choice", options: [{ id: "absent", label: "Absent" }, { id: "present", label: "Present" }], blocks: "whether the water needs disinfection" },
+      { id: "water.taste", label: "Taste or odour", kind: "choice", options: [...yesNo] },
+    ],
+  },
+];
+
+export const surveyFields: ReadonlyMap<string, SurveyField> = new Map(surveyGroups.flatMap((g) => g.fields.map((f) => [f.id, f] as const)));

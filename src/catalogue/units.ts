@@ -1,0 +1,54 @@
+import { z } from "zod";
+import type { UnitModel } from "../core/train/unit";
+
+const positive = z.number().positive();
+const share = z.number().gt(0).lt(1);
+
+/** What a unit of the catalogue must state; figures in canonical units. */
+export const unitSchema = z.strictObject({
+  code: z.string().regex(/^[A-Z]{1,3}-[A-Z0-9]{1,6}$/), name: z.string().min(3), variant: z.string(),
+  family: z.enum(["ro", "cartridge", "carbonTank", "conditioner", "scaleControl", "softener", "manualSoftener", "uv", "uvPoint", "pointFilter", "booster"]),
+  branch: z.boolean(), ratedFlow: positive.optional(), lossPoints: z.array(z.tuple([positive, z.number().nonnegative()])), maxPressure: positive.optional(), microns: positive.optional(),
+  effects: z.array(z.enum(["sediment", "carbon", "catalyticCarbon", "softening", "scaleControl", "ultraviolet", "reverseOsmosis", "pressure"])).min(1),
+  massFullKg: positive, power: z.boolean(), serials: z.array(z.strictObject({ id: z.string(), label: z.string() })), recipes: z.array(z.string()).min(1),
+  ro: z.strictObject({
+    permeate: positive, pressure: positive, tds: positive, recovery: share, concentrate: positive.optional(), rejection: share, preLoss: z.number().nonnegative(), maxRecovery: share, minFeed: positive, maxFeed: positive, wasteRatio: positive,
+    tank: z.strictObject({ totalLitres: positive, precharge: positive }).optional(), permeatePump: z.boolean().optional(), rinseMinutes: positive, discards: z.number().int().nonnegative(), carbonStages: z.number().int().nonnegative(),
+  }).optional(),
+  softener: z.strictObject({ resinFt3: positive, saltLbPerFt3: z.number().min(6).max(15), saltTankKg: positive, refillFlow: positive, calendarOverride: z.boolean(), diameterMm: positive }).optional(),
+  uv: z.strictObject({ ratedFlow: positive, maxFlow: positive.optional(), ratedUvt: z.number().gt(0).max(100), layerCm: positive, endOfLife: z.boolean(), dose: positive, minUvt: positive, lampFirst: z.boolean() }).optional(),
+  carbon: z.strictObject({ mediaLitres: positive, diameterMm: positive, catalytic: z.boolean(), bedVolumes: positive }).optional(),
+  booster: z.strictObject({ boost: positive, setPoint: positive, minInlet: positive }).optional(),
+  manual: z.strictObject({ capacityGrams: positive }).optional(),
+  limits: z.record(z.string(), z.number()).optional(),
+}) satisfies z.ZodType<UnitModel>;
+
+const serial = { id: "serial", label: "Serial number" };
+const GPD = 3.785411784 / 1440;
+
+/** Made-up units with descriptive codes (handbook 8). */
+const models: readonly UnitModel[] = [
+  { code: "PS-20", name: "Sediment housing, 5 µm, 4½ × 20 in", family: "cartridge", variant: "single housing", branch: false, ratedFlow: 76, lossPoints: [[40, 9], [76, 28]], maxPressure: 621, microns: 5, effects: ["sediment"], massFullKg: 9, power: false, serials: [], recipes: ["cartridge-rack"] },
+  { code: "CH-3", name: "Three-housing rack, sediment + carbon", family: "cartridge", variant: "three housings", branch: false, ratedFlow: 57, lossPoints: [[20, 12], [40, 34], [57, 62]], maxPressure: 621, microns: 5, effects: ["sediment", "carbon"], massFullKg: 24, power: false, serials: [serial], recipes: ["cartridge-rack"] },
+  { code: "CT-1054", name: "Carbon tank 10 × 54 in", family: "carbonTank", variant: "no backwash valve", branch: false, ratedFlow: 45, lossPoints: [[20, 10], [45, 42]], maxPressure: 862, effects: ["carbon"], massFullKg: 88, power: false, serials: [serial], recipes: ["carbon-tank"], carbon: { mediaLitres: 42.5, diameterMm: 254, catalytic: false, bedVolumes: 40_000 } },
+  { code: "CT-1354", name: "Carbon tank 13 × 54 in", family: "carbonTank", variant: "no backwash valve", branch: false, ratedFlow: 68, lossPoints: [[30, 9], [68, 40]], maxPressure: 862, effects: ["carbon"], massFullKg: 146, power: false, serials: [serial], recipes: ["carbon-tank"], carbon: { mediaLitres: 70.8, diameterMm: 330, catalytic: false, bedVolumes: 40_000 } },
+  { code: "KT-1354", name: "Catalytic carbon tank 13 × 54 in", family: "carbonTank", variant: "no backwash valve", branch: false, ratedFlow: 68, lossPoints: [[30, 10], [68, 44]], maxPressure: 862, effects: ["catalyticCarbon", "carbon"], massFullKg: 150, power: false, serials: [serial], recipes: ["carbon-tank"], carbon: { mediaLitres: 70.8, diameterMm: 330, catalytic: true, bedVolumes: 40_000 } },
+  { code: "CN-60", name: "Salt-free conditioner, 60 L/min", family: "conditioner", variant: "media tank", branch: false, ratedFlow: 60, lossPoints: [[30, 12], [60, 42]], maxPressure: 690, effects: ["scaleControl"], massFullKg: 60, power: false, serials: [serial], recipes: ["conditioner"] },
+  { code: "SC-24", name: "Scale-control tank", family: "scaleControl", variant: "media tank", branch: false, ratedFlow: 45, lossPoints: [[20, 8], [45, 35]], maxPressure: 690, effects: ["scaleControl"], massFullKg: 32, power: false, serials: [serial], recipes: ["scale-control"] },
+  { code: "SF-100", name: "Softener, 1 ft³", family: "softener", variant: "metered valve, brine tank", branch: false, ratedFlow: 38, lossPoints: [[20, 34], [38, 100]], maxPressure: 862, effects: ["softening"], massFullKg: 110, power: true, serials: [serial], recipes: ["softener"], softener: { resinFt3: 1, saltLbPerFt3: 10, saltTankKg: 90, refillFlow: 1.9, calendarOverride: true, diameterMm: 229 } },
+  { code: "SF-150", name: "Softener, 1.5 ft³", family: "softener", variant: "metered valve, brine tank", branch: false, ratedFlow: 49, lossPoints: [[25, 32], [49, 96]], maxPressure: 862, effects: ["softening"], massFullKg: 155, power: true, serials: [serial], recipes: ["softener"], softener: { resinFt3: 1.5, saltLbPerFt3: 10, saltTankKg: 90, refillFlow: 1.9, calendarOverride: true, diameterMm: 254 } },
+  { code: "SF-200", name: "Softener, 2 ft³", family: "softener", variant: "metered valve, brine tank", branch: false, ratedFlow: 57, lossPoints: [[30, 30], [57, 88]], maxPressure: 862, effects: ["softening"], massFullKg: 205, power: true, serials: [serial], recipes: ["softener"], softener: { resinFt3: 2, saltLbPerFt3: 10, saltTankKg: 140, refillFlow: 2.7, calendarOverride: true, diameterMm: 305 } },
+  { code: "SF-300", name: "Softener, 3 ft³", family: "softener", variant: "metered valve, brine tank", branch: false, ratedFlow: 76, lossPoints: [[40, 28], [76, 84]], maxPressure: 862, effects: ["softening"], massFullKg: 310, power: true, serials: [serial], recipes: ["softener"], softener: { resinFt3: 3, saltLbPerFt3: 10, saltTankKg: 200, refillFlow: 3.8, calendarOverride: true, diameterMm: 356 } },
+  { code: "MS-2", name: "Manual softener for one appliance", family: "manualSoftener", variant: "manual regeneration", branch: true, ratedFlow: 12, lossPoints: [[12, 30]], maxPressure: 862, effects: ["softening"], massFullKg: 9, power: false, serials: [serial], recipes: ["manual-softener"], manual: { capacityGrams: 60 } },
+  { code: "UV-45", name: "UV chamber, 45 L/min", family: "uv", variant: "chamber with controller", branch: false, ratedFlow: 45, lossPoints: [[45, 12]], maxPressure: 862, effects: ["ultraviolet"], massFullKg: 14, power: true, serials: [serial, { id: "lamp", label: "Lamp part and serial" }, { id: "lampKey", label: "Lamp key" }], recipes: ["uv"], uv: { ratedFlow: 45, ratedUvt: 95, layerCm: 2, endOfLife: true, dose: 40, minUvt: 75, lampFirst: false } },
+  { code: "UV-90", name: "UV chamber, 90 L/min", family: "uv", variant: "chamber with controller", branch: false, ratedFlow: 90, lossPoints: [[90, 18]], maxPressure: 862, effects: ["ultraviolet"], massFullKg: 22, power: true, serials: [serial, { id: "lamp", label: "Lamp part and serial" }, { id: "lampKey", label: "Lamp key" }], recipes: ["uv"], uv: { ratedFlow: 90, ratedUvt: 95, layerCm: 2.5, endOfLife: true, dose: 40, minUvt: 75, lampFirst: false } },
+  { code: "BP-3", name: "Booster pump, 300 kPa", family: "booster", variant: "with pressure switch", branch: true, lossPoints: [], maxPressure: 862, effects: ["pressure"], massFullKg: 4, power: true, serials: [serial], recipes: ["booster"], booster: { boost: 300, setPoint: 450, minInlet: 35 } },
+  { code: "RO-T5", name: "Five-stage RO with tank", family: "ro", variant: "storage tank", branch: true, lossPoints: [], maxPressure: 552, effects: ["reverseOsmosis"], massFullKg: 26, power: false, serials: [serial, { id: "membrane", label: "Membrane serial" }], recipes: ["ro-tank"], ro: { permeate: 75 * GPD, pressure: 414, tds: 250, recovery: 0.25, concentrate: 75 * GPD * 3, rejection: 0.95, preLoss: 20, maxRecovery: 0.5, minFeed: 276, maxFeed: 552, wasteRatio: 3, tank: { totalLitres: 12.1, precharge: 41.4 }, rinseMinutes: 30, discards: 2, carbonStages: 2 } },
+  { code: "RO-T5P", name: "Five-stage RO with tank and permeate pump", family: "ro", variant: "permeate pump", branch: true, lossPoints: [], maxPressure: 552, effects: ["reverseOsmosis"], massFullKg: 27, power: false, serials: [serial, { id: "membrane", label: "Membrane serial" }], recipes: ["ro-tank"], ro: { permeate: 75 * GPD, pressure: 414, tds: 250, recovery: 0.25, concentrate: 75 * GPD * 3, rejection: 0.95, preLoss: 20, maxRecovery: 0.5, minFeed: 276, maxFeed: 552, wasteRatio: 3, tank: { totalLitres: 12.1, precharge: 41.4 }, permeatePump: true, rinseMinutes: 30, discards: 2, carbonStages: 2 } },
+  { code: "RO-D", name: "Direct RO, electronic", family: "ro", variant: "tankless", branch: true, lossPoints: [], maxPressure: 552, effects: ["reverseOsmosis"], massFullKg: 14, power: true, serials: [serial], recipes: ["ro-direct"], ro: { permeate: 600 * GPD, pressure: 414, tds: 250, recovery: 0.6, rejection: 0.95, preLoss: 20, maxRecovery: 0.75, minFeed: 150, maxFeed: 552, wasteRatio: 1, rinseMinutes: 30, discards: 0, carbonStages: 1 } },
+  { code: "RO-H", name: "High-output RO, wall-mounted, float valve", family: "ro", variant: "float valve", branch: true, lossPoints: [], maxPressure: 862, effects: ["reverseOsmosis"], massFullKg: 30, power: false, serials: [serial, { id: "membrane", label: "Membrane serial" }], recipes: ["ro-high-output"], ro: { permeate: 300 * GPD, pressure: 414, tds: 250, recovery: 0.25, concentrate: 900 * GPD, rejection: 0.95, preLoss: 25, maxRecovery: 0.5, minFeed: 276, maxFeed: 862, wasteRatio: 3, rinseMinutes: 35, discards: 1, carbonStages: 1 } },
+  { code: "PL-2", name: "LED UV reactor with switched faucet", family: "uvPoint", variant: "point of use", branch: true, ratedFlow: 2, lossPoints: [[2, 30]], maxPressure: 690, effects: ["ultraviolet"], massFullKg: 2, power: true, serials: [serial], recipes: ["uv-point"] },
+  { code: "PF-1", name: "Under-sink filter, one cartridge", family: "pointFilter", variant: "single cartridge", branch: true, ratedFlow: 4, lossPoints: [[4, 40]], maxPressure: 690, effects: ["carbon"], massFullKg: 3, power: false, serials: [], recipes: ["point-filter"] },
+];
+
+export const unitModels: ReadonlyMap<string, UnitModel> = new Map(models.map((m) => [m.code, m]));

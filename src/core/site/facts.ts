@@ -1,0 +1,87 @@
+import { lower, upper, type Measured } from "../units";
+import type { Fixture } from "../train/demand";
+import type { Presence, Water, WaterKey } from "../water";
+import type { SurveyAnswers } from "./survey";
+
+/** The survey as the judgements need it; a missing member is unknown. */
+export interface SiteFacts {
+  readonly source?: "municipal" | "well" | "surface";
+  readonly staticPressure?: number;
+  readonly flowing?: { readonly pressure: number; readonly flow: number };
+  readonly nightPressure?: number;
+  readonly wellCutIn?: number;
+  readonly wellYield?: number;
+  readonly pipe?: string;
+  readonly pipeSize?: string;
+  readonly heater?: string;
+  readonly groundFault?: boolean;
+  readonly airGap?: boolean;
+  readonly frost?: boolean;
+  readonly ambient?: number;
+  readonly persons?: number;
+  readonly dailyLitres?: number;
+  readonly fixtures: Readonly<Partial<Record<Fixture, number>>>;
+  readonly together: Readonly<Partial<Record<Fixture, number>>>;
+  readonly tapRise?: number;
+  readonly drinkers?: number;
+  readonly chosenPeak?: "fixtureUnits" | "together";
+  readonly water: Water;
+}
+
+const fixtureKinds: readonly Fixture[] = ["bathroomGroup", "bathtub", "shower", "lavatory", "toilet", "kitchenSink", "dishwasher", "clothesWasher", "laundryTray", "hoseBib"];
+const waterKeys: readonly WaterKey[] = ["hardness", "calcium", "magnesium", "iron", "manganese", "ph", "alkalinity", "tds", "temperature", "chlorine", "chloramine", "turbidity", "tannin", "uvt", "sulphide", "nitrate", "lead", "copper"];
+
+const NITRATE_N_TO_NO3 = 4.427;
+/** mg/L of dissolved solids per µS/cm, drinking water (handbook 2). */
+export const TDS_PER_CONDUCTIVITY = 0.5;
+
+/** Reads answers into facts. Pure; nothing unknown is filled in, except TDS from a measured conductivity. */
+export function siteFacts(answers: SurveyAnswers): SiteFacts {
+  const text = (id: string): string | undefined => answers[id]?.text || undefined;
+  const measured = (id: string): Measured | undefined => answers[id]?.measured;
+  const low = (id: string) => lower(measured(id));
+  const count = (id: string) => upper(measured(id));
+  const yes = (id: string): boolean | undefined => (text(id) === undefined || text(id) === "unknown" ? undefined : text(id) === "yes");
+  const presence = (id: string): Presence | undefined => (text(id) === "present" || text(id) === "absent" ? (text(id) as Presence) : undefined);
+  const counts = (prefix: string) => Object.fromEntries(fixtureKinds.flatMap((k) => { const n = count(`${prefix}.${k}`); return n === undefined ? [] : [[k, n]]; })) as Partial<Record<Fixture, number>>;
+
+  const water: Record<string, unknown> = {};
+  for (const key of waterKeys) { const m = measured(`water.${key}`); if (m) water[key] = m; }
+  const conductivity = measured("water.conductivity");
+  if (!water.tds && conductivity?.is === "value") water.tds = { is: "value", value: conductivity.value * TDS_PER_CONDUCTIVITY } satisfies Measured;
+  const nitrate = measured("water.nitrate");
+  delete water.nitrate;
+  if (nitrate && text("water.nitrateAs") === "NO3") water.nitrate = nitrate;
+  if (nitrate?.is === "value" && text("water.nitrateAs") === "N") water.nitrate = { is: "value", value: nitrate.value * NITRATE_N_TO_NO3 } satisfies Measured;
+  const iron = text("water.ironForm");
+  if (iron === "ferrous" || iron === "ferric") water.ironForm = iron;
+  const [coliform, ecoli] = [presence("water.coliform"), presence("water.ecoli")];
+  if (coliform) water.coliform = coliform;
+  if (ecoli) water.ecoli = ecoli;
+  if (text("water.taste")) water.taste = text("water.taste") === "yes";
+
+  const [flowingPressure, flowingFlow] = [low("source.flowing"), low("source.flowingAt")];
+  const source = text("source.kind");
+  const facts: { -readonly [K in keyof SiteFacts]: SiteFacts[K] } = { fixtures: counts("fixture"), together: counts("together"), water: water as Water };
+  const put = <K extends keyof SiteFacts>(key: K, v: SiteFacts[K] | undefined) => { if (v !== undefined) facts[key] = v; };
+  if (source === "municipal" || source === "well" || source === "surface") facts.source = source;
+  put("staticPressure", low("source.static"));
+  if (flowingPressure !== undefined && flowingFlow !== undefined) facts.flowing = { pressure: flowingPressure, flow: flowingFlow };
+  put("nightPressure", upper(measured("source.night")));
+  put("wellCutIn", low("source.cutIn"));
+  put("wellYield", low("source.yield"));
+  put("pipe", text("cutin.pipe"));
+  put("pipeSize", text("cutin.size"));
+  put("heater", text("heater.kind"));
+  if (text("power.outlet")) put("groundFault", text("power.outlet") === "unknown" ? undefined : text("power.outlet") === "protected");
+  put("airGap", yes("drain.airGap"));
+  put("frost", yes("frost.risk"));
+  put("ambient", low("frost.ambient"));
+  put("persons", count("household.persons"));
+  put("dailyLitres", upper(measured("household.daily")));
+  put("tapRise", upper(measured("sink.rise")));
+  put("drinkers", count("household.drinkers"));
+  const chosen = text("household.peakBy");
+  if (chosen === "fixtureUnits" || chosen === "together") facts.chosenPeak = chosen;
+  return facts;
+}

@@ -1,0 +1,2 @@
+export * from "./survey";
+export * from "./facts";

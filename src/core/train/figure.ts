@@ -1,0 +1,22 @@
+import type { Quantity } from "../units";
+import type { Verdict } from "../verdict";
+
+/** Where an input of a working was entered, so that it can be opened. */
+export type InputSource = { readonly survey: string } | { readonly unit: string } | { readonly figure: string } | { readonly rule: string };
+
+export interface WorkingInput { readonly name: string; readonly value: number; readonly quantity: Quantity | "plain"; readonly suffix?: string; readonly from: InputSource }
+export interface Working { readonly formula: string; readonly inputs: readonly WorkingInput[]; readonly note?: string }
+
+/** A headline number with the whole way to it. `value` is absent when an input is missing; the verdict then says which. */
+export interface Figure {
+  readonly id: string;
+  readonly label: string;
+  readonly value?: number;
+  readonly quantity: Quantity | "plain";
+  /** Unit word for plain numbers. */
+  readonly suffix?: string;
+  readonly digits?: number;
+  readonly note?: string;
+  readonly verdict?: Verdict;
+  readonly working: Working;
+}

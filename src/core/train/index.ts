@@ -1,0 +1,11 @@
+export * from "./unit";
+export * from "./figure";
+export * from "./demand";
+export * from "./limits";
+export * from "./context";
+export * from "./effects";
+export * from "./softener";
+export * from "./vessels";
+export * from "./ro";
+export { roOperation } from "./membrane";
+export * from "./judge";

@@ -1,0 +1,217 @@
+import { assumedSupplyCurve, lossCurve, supplyCurve, supplyPressure, unitLoss, type SupplyCurve } from "../plumbing";
+import type { SiteFacts } from "../site";
+import { print, value, type Profile } from "../units";
+import { check, good, stop, unknown, worstLevel, type Level, type Verdict } from "../verdict";
+import { needsOf, totalHardness, type Water } from "../water";
+import type { StationContext, StationJudgement, TrainSchools } from "./context";
+import { fixtureUnitsOf, peakByFixtureUnits, peakTogether, type DemandTables } from "./demand";
+import { isKnownAbove, markAfter, waterAfter, type WaterMark } from "./effects";
+import type { Figure } from "./figure";
+import { judgeCarbonTank, judgeRatedFlow, judgeUv } from "./filtering";
+import { judgeLimit, type FeedLimit, type LimitRow } from "./limits";
+import { judgeRo } from "./membrane";
+import { judgeManualSoftener, judgeSoftener } from "./softening";
+import type { DesignUnit, Family, UnitModel } from "./unit";
+
+export interface TrainInput {
+  readonly facts: SiteFacts;
+  readonly units: readonly { readonly unit: DesignUnit; readonly model: UnitModel }[];
+  readonly schools: TrainSchools;
+  readonly tables: { readonly demand: DemandTables; readonly limits: Readonly<Partial<Record<Family, readonly FeedLimit[]>>>; /** Roughness and inside diameter by pipe and nominal size. */ readonly pipe: (pipe: string, size: string) => { readonly C: number; readonly idMm: number } | undefined };
+  readonly profile: Profile;
+}
+
+export interface Station {
+  readonly key: string;
+  readonly unit: DesignUnit;
+  readonly model: UnitModel;
+  readonly level: Level;
+  /** The one line that says most: the worst verdict's reason, or the best figure. */
+  readonly headline: string;
+  readonly waterIn: Water;
+  readonly waterOut: Water;
+  readonly markIn: WaterMark;
+  readonly markOut: WaterMark;
+  /** kPa at the inlet at continuous flow. */
+  readonly pressureIn?: number;
+  readonly figures: readonly Figure[];
+  readonly limits: readonly LimitRow[];
+  readonly verdicts: readonly Verdict[];
+  readonly cautions: readonly string[];
+}
+
+export interface TrainJudgement {
+  readonly stations: readonly Station[];
+  readonly demand: readonly Figure[];
+  readonly peak?: number;
+  readonly continuous?: number;
+  readonly dailyLitres?: number;
+  readonly house: { readonly water: Water; readonly mark: WaterMark; readonly pressurePeak?: number; readonly verdicts: readonly Verdict[] };
+  readonly level: Level;
+}
+
+const byFamily: Readonly<Record<Family, (ctx: StationContext) => StationJudgement>> = {
+  softener: judgeSoftener, manualSoftener: judgeManualSoftener, carbonTank: judgeCarbonTank, conditioner: judgeRatedFlow, scaleControl: judgeRatedFlow, cartridge: judgeRatedFlow,
+  uv: judgeUv, uvPoint: pointOfUse, pointFilter: pointOfUse, ro: judgeRo,
+  booster: () => ({ figures: [], verdicts: [], cautions: ["A pump is powered only after there is water in it."] }),
+};
+
+/** A drinking-water unit is sized by its faucet, not by the house's peak. */
+function pointOfUse(ctx: StationContext): StationJudgement {
+  return ctx.model.ratedFlow === undefined
+    ? { figures: [], verdicts: [unknown("rated-flow", "the unit states no flow", [], "Enter the unit's rated flow in the catalogue")], cautions: [] }
+    : { figures: [{ id: "ratedFlow", label: "Rated flow", quantity: "flow", value: ctx.model.ratedFlow, verdict: good("rated-flow", `a flow restrictor holds ${print(ctx.model.ratedFlow, "flow", ctx.profile)}`), working: { formula: "the unit's own restrictor", inputs: [] } }], verdicts: [], cautions: [] };
+}
+
+/** Peak by both schools, the one the design uses, and continuous flow (handbook 2, Demand). */
+function judgeDemand(facts: SiteFacts, tables: DemandTables): { figures: Figure[]; peak?: number; continuous?: number; dailyLitres?: number } {
+  const units = fixtureUnitsOf(facts.fixtures, tables);
+  const byUnits = units === undefined ? undefined : peakByFixtureUnits(units, tables);
+  const together = peakTogether(facts.together, tables);
+  const known = [byUnits, together].filter((v): v is number => v !== undefined);
+  const peak = facts.chosenPeak === "fixtureUnits" ? byUnits : facts.chosenPeak === "together" ? together : known.length === 0 ? undefined : Math.max(...known);
+  const continuous = peak === undefined ? undefined : 0.5 * peak;
+  const dailyLitres = facts.dailyLitres ?? (facts.persons === undefined ? undefined : facts.persons * tables.litresPerPerson);
+  const open = unknown("peak", units !== undefined && byUnits === undefined ? "more than 200 fixture units: the curve ends there" : "no fixtures counted", ["fixture.bathroomGroup"], "Count the fixtures");
+  return {
+    peak, continuous, dailyLitres,
+    figures: [
+      { id: "peakUnits", label: "Peak by fixture units", quantity: "flow", value: byUnits, ...(byUnits === undefined ? { verdict: open } : {}), working: { formula: "curve for tank toilets at the sum of fixture units", inputs: units === undefined ? [] : [{ name: "fixture units", value: units, quantity: "plain", from: { survey: "fixture.bathroomGroup" } }] } },
+      { id: "peakTogether", label: "Peak of fixtures together", quantity: "flow", value: together, working: { formula: "sum of the flows of the fixtures ticked", inputs: together === undefined ? [] : [{ name: "sum", value: together, quantity: "flow", from: { survey: "together.shower" } }] } },
+      { id: "peak", label: "Peak used", quantity: "flow", value: peak, ...(peak === undefined ? { verdict: open } : {}), working: { formula: facts.chosenPeak ? "the school the planner picked" : "the larger of both schools", inputs: [...(byUnits === undefined ? [] : [{ name: "by fixture units", value: byUnits, quantity: "flow" as const, from: { figure: "peakUnits" } }]), ...(together === undefined ? [] : [{ name: "together", value: together, quantity: "flow" as const, from: { figure: "peakTogether" } }])] } },
+      { id: "continuous", label: "Continuous", quantity: "flow", value: continuous, ...(continuous === undefined ? { verdict: open } : {}), working: { formula: "0.5 × peak", inputs: peak === undefined ? [] : [{ name: "peak", value: peak, quantity: "flow", from: { figure: "peak" } }] } },
+    ],
+  };
+}
+
+function supplyOf(facts: SiteFacts, pipe: TrainInput["tables"]["pipe"]): SupplyCurve | undefined {
+  if (facts.source && facts.source !== "municipal" && facts.wellCutIn !== undefined) return { static: facts.wellCutIn, k: 0, assumed: false };
+  if (facts.staticPressure === undefined) return undefined;
+  const measured = facts.flowing ? supplyCurve({ static: facts.staticPressure, flowing: facts.flowing.pressure, flow: facts.flowing.flow }) : undefined;
+  if (measured) return measured;
+  const line = facts.pipe && facts.pipeSize ? pipe(facts.pipe, facts.pipeSize) : undefined;
+  return line ? assumedSupplyCurve(facts.staticPressure, line) : undefined;
+}
+
+/** Order and pre-treatment rules that concern the train as a whole (handbook 1 Schools; handbook 2 Needs). */
+function judgeWhole(input: TrainInput, stations: readonly Station[], houseWater: Water): Verdict[] {
+  const { facts, profile } = input;
+  const verdicts: Verdict[] = [];
+  const main = stations.filter((s) => !s.model.branch);
+  const at = (family: Family) => main.findIndex((s) => s.model.family === family);
+  const [carbon, soft, uv] = [at("carbonTank"), at("softener"), at("uv")];
+  const disinfected = isKnownAbove(facts.water.chlorine, 0.5) || isKnownAbove(facts.water.chloramine, 0.5);
+  if (carbon !== -1 && soft !== -1) {
+    const carbonFirst = carbon < soft;
+    verdicts.push(disinfected === carbonFirst ? good("carbon-softener-order", disinfected ? "carbon first: chlorine harms resin" : "softener first: no disinfectant above 0.5 mg/L")
+      : check("carbon-softener-order", disinfected ? "softener stands first, but chlorine harms its resin" : "carbon stands first, but no disinfectant above 0.5 mg/L is known", disinfected ? "Carbon first" : "Softener first, or keep it with a reason"));
+  }
+  if (uv !== -1 && uv !== main.length - 1) verdicts.push(stop("uv-last", `${main.slice(uv + 1).map((s) => s.model.code).join(", ")} stands after the UV chamber`, "UV is the last unit in the house's line"));
+  const needs = needsOf(facts.water, { ...(facts.source ? { source: facts.source } : {}), profile, roWanted: stations.some((s) => s.model.family === "ro") });
+  const has = (...families: Family[]) => stations.some((s) => families.includes(s.model.family));
+  for (const need of needs.needs) {
+    if (need.rule === "disinfection" && !has("uv")) verdicts.push(stop("need-disinfection", `${need.because}, and nothing disinfects`, "UV last, after its pre-treatment"));
+    if (need.rule === "softener" && !has("softener", "conditioner", "scaleControl", "manualSoftener")) verdicts.push(check("need-softener", `${need.because}, and nothing treats it`, "A softener, or a salt-free conditioner"));
+    if ((need.rule === "carbon" || need.rule === "catalytic-carbon") && !stations.some((s) => s.model.effects.some((e) => e === "carbon" || e === "catalyticCarbon"))) verdicts.push(check("need-carbon", `${need.because}, and nothing takes it out`, need.need));
+    if (need.rule.startsWith("ro-") && !has("ro")) verdicts.push(check("need-ro", `${need.because}, and no RO is planned`, need.need));
+  }
+  for (const o of needs.open) if (o.rule === "disinfection" && !has("uv")) verdicts.push(unknown("need-disinfection", `not known ${o.blocked}`, o.missing.map((m) => `water.${m}`)));
+  if (stations.length > 0 && totalHardness(houseWater) === undefined && !has("softener")) verdicts.push(unknown("house-hardness", "hardness at the house is not known", ["water.hardness"]));
+  return verdicts;
+}
+
+function judgePressure(input: TrainInput, curve: SupplyCurve | undefined, peak: number | undefined, lossPeak: number | undefined): { verdicts: Verdict[]; pressurePeak?: number } {
+  const { facts, profile } = input;
+  const say = (v: number) => print(v, "pressure", profile);
+  const verdicts: Verdict[] = [];
+  const max = Math.min(862, ...input.units.flatMap((u) => (u.model.branch || u.model.maxPressure === undefined ? [] : [u.model.maxPressure])));
+  if (facts.staticPressure !== undefined && facts.staticPressure > max * 1.001) verdicts.push(stop("over-pressure", `${say(facts.staticPressure)} at the main, the train takes ${say(max)}`, "A pressure-reducing valve"));
+  if (facts.nightPressure !== undefined && facts.nightPressure > max * 1.001) verdicts.push(stop("night-pressure", `${say(facts.nightPressure)} at night, the train takes ${say(max)}`, "A pressure-reducing valve"));
+  if (facts.staticPressure !== undefined && facts.staticPressure > 552 && facts.nightPressure === undefined) verdicts.push(unknown("night-pressure", `${say(facts.staticPressure)} by day: the night peak must be measured`, ["source.night"], "A 24 h gauge with drag hand, or a pressure-reducing valve"));
+  if (Math.max(facts.staticPressure ?? 0, facts.nightPressure ?? 0) > 552) verdicts.push(check("reducing-valve", `above ${say(552)} at the house`, "A pressure-reducing valve: a code item in many places"));
+  if (input.units.every((u) => u.model.branch)) return { verdicts };
+  if (!curve) { verdicts.push(unknown("house-pressure", "the supply's curve is not known", [facts.staticPressure === undefined ? "source.static" : "source.flowing"], "Measure static and flowing pressure")); return { verdicts }; }
+  if (peak === undefined || lossPeak === undefined) { verdicts.push(unknown("house-pressure", "the peak flow is not known", ["fixture.bathroomGroup"], "Count the fixtures")); return { verdicts }; }
+  if (facts.wellYield !== undefined && peak > facts.wellYield) verdicts.push(stop("well-yield", `${print(peak, "flow", profile)} at peak, the pump yields ${print(facts.wellYield, "flow", profile)}`, "A smaller peak, or a larger pump"));
+  if (curve.measuredFlow !== undefined && peak > 1.5 * curve.measuredFlow) verdicts.push(check("beyond-measured", `peak ${print(peak, "flow", profile)} is beyond 1.5 times the measured ${print(curve.measuredFlow, "flow", profile)}`, "Measure the flowing pressure at a higher flow"));
+  const pressurePeak = supplyPressure(curve, peak) - lossPeak;
+  const assumed = curve.assumed ? ", 20 m of service line assumed" : "";
+  verdicts.push(pressurePeak < 140 ? stop("house-pressure", `${say(Math.max(0, pressurePeak))} left after the train at peak${assumed}, at least ${say(140)} needed`, "Units with less loss, two in parallel, or a booster")
+    : pressurePeak < 200 ? check("house-pressure", `${say(pressurePeak)} left after the train at peak${assumed}, ${say(200)} is Good`, "Units with less loss")
+    : good("house-pressure", `${say(pressurePeak)} left after the train at peak${assumed}`));
+  verdicts.push(lossPeak > 170 ? stop("train-loss", `the train takes ${say(lossPeak)} at peak, at most ${say(170)}`, "Larger units, or two in parallel") : lossPeak > 100 ? check("train-loss", `the train takes ${say(lossPeak)} at peak, ${say(100)} is Good`, "Larger units") : good("train-loss", `the train takes ${say(lossPeak)} at peak`));
+  return { verdicts, pressurePeak };
+}
+
+/** What of a station is worth its one line on the Line. */
+function headlineOf(level: Level, verdicts: readonly Verdict[], figures: readonly Figure[]): string {
+  const told = [...figures.flatMap((f) => (f.verdict ? [f.verdict] : [])), ...verdicts];
+  return told.find((v) => v.level === level)?.reason ?? "nothing to judge";
+}
+
+/**
+ * Judges every unit against the water as it arrives there, the flow and the pressure, and the train as a whole (handbook 2).
+ * Pure: the same input gives the same judgement, in the browser while editing and on the server when signing.
+ */
+export function judgeTrain(input: TrainInput): TrainJudgement {
+  const demand = judgeDemand(input.facts, input.tables.demand);
+  const curve = supplyOf(input.facts, input.tables.pipe);
+  const { peak, continuous, dailyLitres } = demand;
+  let water = input.facts.water;
+  let mark: WaterMark = "raw";
+  // An assumed peak would be an invention: without fixtures the Line's pressure is that of the supply at rest.
+  let pressure = curve ? supplyPressure(curve, continuous ?? 0) : undefined;
+  let lossPeak: number | undefined = peak === undefined ? undefined : 0;
+  let booster: StationContext["booster"];
+  const upstream: UnitModel[] = [];
+  const stations: Station[] = [];
+
+  for (const { unit, model } of input.units) {
+    const ctx: StationContext = {
+      unit, model, upstream: [...upstream], water, facts: input.facts, schools: input.schools, profile: input.profile, pressureAssumed: curve?.assumed ?? false,
+      ...(peak === undefined ? {} : { peak }), ...(continuous === undefined ? {} : { continuous }), ...(dailyLitres === undefined ? {} : { dailyLitres }), ...(pressure === undefined ? {} : { pressure }), ...(booster && model.branch ? { booster } : {}),
+    };
+    const own = byFamily[model.family](ctx);
+    const limitWater = own.limitWater ?? water;
+    const limits: LimitRow[] = (input.tables.limits[model.family] ?? []).map((limit) => {
+      const strict = model.limits?.[limit.key];
+      const used = strict === undefined ? limit : { ...limit, max: strict };
+      const measured = limit.key === "pressure" ? (pressure === undefined ? undefined : value(pressure)) : limit.key === "hardness" ? totalHardness(limitWater) : limitWater[limit.key];
+      return { limit: used, ...(measured ? { measured } : {}), verdict: judgeLimit(measured, used, input.profile) };
+    });
+    const verdicts = [...own.verdicts, ...limits.map((l) => l.verdict)];
+    const level = worstLevel([...own.figures.flatMap((f) => (f.verdict ? [f.verdict] : [])), ...verdicts]);
+    const each = continuous === undefined ? undefined : continuous / unit.parallel;
+    const out = waterAfter(model, water, each);
+    const markOut = markAfter(model, mark);
+    stations.push({ key: unit.key, unit, model, level, headline: headlineOf(level, verdicts, own.figures), waterIn: water, waterOut: out, markIn: mark, markOut, ...(pressure === undefined ? {} : { pressureIn: pressure }), figures: own.figures, limits, verdicts: own.verdicts, cautions: own.cautions });
+    if (model.booster) booster = model.booster;
+    if (!model.branch) {
+      const loss = lossCurve(model.lossPoints);
+      if (pressure !== undefined) pressure -= unitLoss(loss, (continuous ?? 0) / unit.parallel);
+      if (lossPeak !== undefined && peak !== undefined) lossPeak += unitLoss(loss, peak / unit.parallel);
+      water = out;
+      mark = markOut;
+      upstream.push(model);
+    }
+  }
+
+  const pressures = judgePressure(input, curve, peak, lossPeak);
+  const houseVerdicts = [...judgeWhole(input, stations, water), ...pressures.verdicts];
+  return {
+    stations, demand: demand.figures, ...(peak === undefined ? {} : { peak }), ...(continuous === undefined ? {} : { continuous }), ...(dailyLitres === undefined ? {} : { dailyLitres }),
+    house: { water, mark, verdicts: houseVerdicts, ...(pressures.pressurePeak === undefined ? {} : { pressurePeak: pressures.pressurePeak }) },
+    level: worstLevel([...stations, ...houseVerdicts]),
+  };
+}
+
+/** Every verdict of a judgement with the place it belongs to, as overrides and signing address them. */
+export function allVerdicts(judgement: TrainJudgement): { readonly at: string; readonly verdict: Verdict }[] {
+  return [
+    ...judgement.stations.flatMap((s) => [...s.figures.flatMap((f) => (f.verdict ? [f.verdict] : [])), ...s.verdicts, ...s.limits.map((l) => l.verdict)].map((verdict) => ({ at: s.key, verdict }))),
+    ...judgement.house.verdicts.map((verdict) => ({ at: "house", verdict })),
+  ];
+}
+
+/** The name an override is kept under: place and rule. */
+export const verdictKey = (at: string, rule: string): string => `${at}:${rule}`;
