@@ -1,0 +1,49 @@
+import type { Step } from "../run/step";
+import type { Derived } from "../readings";
+import type { SurveyAnswer } from "../site";
+import type { DesignUnit } from "../train";
+import type { Measured } from "../units";
+import type { Level, Verdict } from "../verdict";
+
+export type Role = "owner" | "planner" | "installer" | "apprentice";
+export interface Actor { readonly id: string; readonly name: string; readonly role: Role }
+
+export interface ReadingValue { readonly text: string; readonly value?: number; readonly measured?: Measured }
+
+/** What each kind of log entry carries. The log is the whole of a job: everything else is computed from it. */
+export interface EntryData {
+  jobOpened: { readonly name: string; readonly place: string; readonly about: string };
+  surveyAnswered: { readonly field: string } & SurveyAnswer;
+  designChanged: { readonly units: readonly DesignUnit[]; readonly what: string };
+  verdictOverridden: { readonly at: string; readonly rule: string; readonly level: Level; readonly reason: string; readonly why: string };
+  overrideWithdrawn: { readonly at: string; readonly rule: string };
+  designSigned: { readonly revision: number; readonly units: readonly DesignUnit[]; readonly answers: Readonly<Record<string, SurveyAnswer>>; readonly verdicts: readonly { readonly at: string; readonly rule: string; readonly level: Level; readonly reason: string; readonly why?: string }[] };
+  visitPlanned: { readonly visit: string; readonly from: string; readonly to: string; readonly person: { readonly id: string; readonly name: string }; readonly what: string };
+  visitCancelled: { readonly visit: string; readonly why: string };
+  runStarted: { readonly revision: number; readonly steps: readonly Step[] };
+  stepDone: { readonly step: string; readonly note?: string };
+  stepUndone: { readonly step: string; readonly why: string };
+  stepSkipped: { readonly step: string; readonly why: string };
+  clockStarted: { readonly step: string };
+  clockPaused: { readonly step: string };
+  clockRestarted: { readonly step: string; readonly why: string };
+  soakKept: { readonly step: string; readonly why: string };
+  /** `cycle` is which one, so that two phones counting the same one count it once. */
+  cycleCounted: { readonly step: string; readonly cycle: number };
+  readingTaken: { readonly reading: string; readonly kind: string; readonly step?: string; readonly place: string; readonly instrument?: string; readonly when: "before" | "after"; readonly values: Readonly<Record<string, ReadingValue>>; readonly derived: readonly Derived[]; readonly verdict: Verdict; readonly advice?: string; readonly supersedes?: string; readonly why?: string };
+  readingOverridden: { readonly reading: string; readonly why: string };
+  serialRecorded: { readonly unit: string; readonly unitName: string; readonly what: string; readonly label: string; readonly text: string; readonly step?: string };
+  photoAdded: { readonly file: string; readonly sha256: string; readonly caption: string; readonly step?: string; readonly field?: string };
+  photoRemoved: { readonly file: string; readonly why: string };
+  openPointAdded: { readonly point: string; readonly text: string; readonly who: string; readonly due?: string };
+  openPointClosed: { readonly point: string; readonly how: string };
+  signed: { readonly as: "installer" | "householder"; readonly name: string; readonly file: string; readonly sha256: string; readonly head: string };
+}
+
+export type EntryKind = keyof EntryData;
+
+/** An entry before it has its place in the chain. `at` is when it happened by the server's clock, `received` when it arrived; ISO 8601, UTC. */
+export type Draft<K extends EntryKind = EntryKind> = K extends EntryKind ? { readonly id: string; readonly kind: K; readonly at: string; readonly received: string; readonly by: Actor; readonly data: EntryData[K] } : never;
+
+/** An entry in the chain of its job. */
+export type Entry<K extends EntryKind = EntryKind> = K extends EntryKind ? Draft<K> & { readonly v: 1; readonly job: string; readonly seq: number; readonly previous: string; readonly hash: string } : never;

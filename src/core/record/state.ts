@@ -1,0 +1,113 @@
+import { advanceClock, type Clock, type ClockEvent } from "../run/clock";
+import type { Step } from "../run/step";
+import type { SurveyAnswer } from "../site";
+import { verdictKey, type DesignUnit } from "../train";
+import { genesis } from "./chain";
+import type { Actor, Entry, EntryData } from "./entry";
+
+export interface Mark { readonly by: Actor; readonly at: string }
+export interface StepState {
+  readonly done?: Mark & { readonly note?: string };
+  readonly skipped?: Mark & { readonly why: string };
+  readonly clock?: Clock;
+  readonly cycles: number;
+  /** Reasons given for going on with a disturbed soak. */
+  readonly kept: readonly (Mark & { readonly why: string })[];
+}
+export type Reading = EntryData["readingTaken"] & Mark & { readonly override?: Mark & { readonly why: string }; readonly supersededBy?: string };
+export interface Override { readonly at: string; readonly rule: string; readonly level: string; readonly reason: string; readonly why: string; readonly mark: Mark }
+export type Revision = EntryData["designSigned"] & Mark;
+export type Photo = EntryData["photoAdded"] & Mark;
+export type OpenPoint = EntryData["openPointAdded"] & Mark & { readonly closed?: Mark & { readonly how: string } };
+export type Visit = EntryData["visitPlanned"] & { readonly cancelled?: string };
+export type Signature = EntryData["signed"] & Mark;
+export type SerialNumber = EntryData["serialRecorded"] & Mark;
+
+/** A whole job, as its log tells it. */
+export interface JobState {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly about: string;
+  readonly opened?: Mark;
+  readonly seq: number;
+  readonly head: string;
+  readonly lastAt?: string;
+  readonly answers: Readonly<Record<string, SurveyAnswer>>;
+  readonly answered: Readonly<Record<string, Mark>>;
+  readonly units: readonly DesignUnit[];
+  readonly overrides: Readonly<Record<string, Override>>;
+  /** Number of the last entry that touched survey, design or overrides: a signature must have seen it. */
+  readonly designSeq: number;
+  readonly revisions: readonly Revision[];
+  readonly visits: readonly Visit[];
+  readonly run?: { readonly revision: number; readonly steps: readonly Step[]; readonly started: Mark };
+  readonly steps: Readonly<Record<string, StepState>>;
+  readonly readings: readonly Reading[];
+  readonly serials: readonly SerialNumber[];
+  readonly photos: readonly Photo[];
+  readonly openPoints: readonly OpenPoint[];
+  readonly signatures: readonly Signature[];
+}
+
+export const emptyJob = (id: string): JobState => ({ id, name: "", place: "", about: "", seq: 0, head: genesis, answers: {}, answered: {}, units: [], overrides: {}, designSeq: 0, revisions: [], visits: [], steps: {}, readings: [], serials: [], photos: [], openPoints: [], signatures: [] });
+
+export const noStep: StepState = { cycles: 0, kept: [] };
+export const stepState = (job: Pick<JobState, "steps">, id: string): StepState => job.steps[id] ?? noStep;
+export const findStep = (job: Pick<JobState, "run">, id: string): Step | undefined => job.run?.steps.find((s) => s.id === id);
+
+type Handlers = { readonly [K in Entry["kind"]]: (job: JobState, entry: Extract<Entry, { kind: K }>) => JobState };
+const markOf = (e: Entry): Mark => ({ by: e.by, at: e.at });
+const without = <T>(record: Readonly<Record<string, T>>, key: string): Readonly<Record<string, T>> => Object.fromEntries(Object.entries(record).filter(([k]) => k !== key));
+const touched = (job: JobState, e: Entry): Pick<JobState, "designSeq"> => ({ designSeq: Math.max(job.designSeq, e.seq) });
+const onStep = (job: JobState, id: string, change: (s: StepState) => StepState): JobState => ({ ...job, steps: { ...job.steps, [id]: change(stepState(job, id)) } });
+
+function onClock(job: JobState, id: string, event: ClockEvent): JobState {
+  const step = findStep(job, id);
+  if (!step) return job;
+  return onStep(job, id, (s) => { const clock = advanceClock(step, s.clock, event); return clock ? { ...s, clock } : s; });
+}
+
+const handlers: Handlers = {
+  jobOpened: (job, e) => ({ ...job, ...e.data, opened: markOf(e) }),
+  surveyAnswered: (job, e) => {
+    const { field, ...answer } = e.data;
+    return { ...job, ...touched(job, e), answers: answer.text === "" ? without(job.answers, field) : { ...job.answers, [field]: answer }, answered: { ...job.answered, [field]: markOf(e) } };
+  },
+  designChanged: (job, e) => ({ ...job, ...touched(job, e), units: e.data.units }),
+  verdictOverridden: (job, e) => ({ ...job, ...touched(job, e), overrides: { ...job.overrides, [verdictKey(e.data.at, e.data.rule)]: { ...e.data, mark: markOf(e) } } }),
+  overrideWithdrawn: (job, e) => ({ ...job, ...touched(job, e), overrides: without(job.overrides, verdictKey(e.data.at, e.data.rule)) }),
+  designSigned: (job, e) => (job.revisions.some((r) => r.revision === e.data.revision) ? job : { ...job, revisions: [...job.revisions, { ...e.data, ...markOf(e) }] }),
+  visitPlanned: (job, e) => ({ ...job, visits: [...job.visits.filter((v) => v.visit !== e.data.visit), e.data] }),
+  visitCancelled: (job, e) => ({ ...job, visits: job.visits.map((v) => (v.visit === e.data.visit ? { ...v, cancelled: e.data.why } : v)) }),
+  runStarted: (job, e) => (job.run ? job : { ...job, run: { ...e.data, started: markOf(e) } }),
+  stepDone: (job, e) => onStep(onClock(job, e.data.step, { is: "pause", at: Date.parse(e.at) }), e.data.step, (s) => (s.done ? s : { ...s, done: { ...markOf(e), ...(e.data.note ? { note: e.data.note } : {}) } })),
+  stepUndone: (job, e) => onStep(job, e.data.step, (s) => { const { done: _, skipped: __, ...rest } = s; return rest; }),
+  stepSkipped: (job, e) => onStep(job, e.data.step, (s) => (s.done || s.skipped ? s : { ...s, skipped: { ...markOf(e), why: e.data.why } })),
+  clockStarted: (job, e) => onClock(job, e.data.step, { is: "start", at: Date.parse(e.at) }),
+  clockPaused: (job, e) => onClock(job, e.data.step, { is: "pause", at: Date.parse(e.at) }),
+  clockRestarted: (job, e) => onClock(job, e.data.step, { is: "restart", at: Date.parse(e.at) }),
+  soakKept: (job, e) => onStep(job, e.data.step, (s) => ({ ...s, kept: [...s.kept, { ...markOf(e), why: e.data.why }] })),
+  cycleCounted: (job, e) => onStep(job, e.data.step, (s) => ({ ...s, cycles: Math.max(s.cycles, e.data.cycle) })),
+  readingTaken: (job, e) => {
+    const readings = [...job.readings.map((r) => (r.reading === e.data.supersedes ? { ...r, supersededBy: e.data.reading } : r)), { ...e.data, ...markOf(e) }];
+    const next = { ...job, readings };
+    return e.data.step && e.data.kind === "timedFlow" ? onClock(next, e.data.step, { is: "measured", at: Date.parse(e.at), inBand: e.data.verdict.level === "Good" }) : next;
+  },
+  readingOverridden: (job, e) => ({ ...job, readings: job.readings.map((r) => (r.reading === e.data.reading ? { ...r, override: { ...markOf(e), why: e.data.why } } : r)) }),
+  serialRecorded: (job, e) => ({ ...job, serials: [...job.serials.filter((s) => !(s.unit === e.data.unit && s.what === e.data.what)), { ...e.data, ...markOf(e) }] }),
+  photoAdded: (job, e) => (job.photos.some((p) => p.file === e.data.file) ? job : { ...job, photos: [...job.photos, { ...e.data, ...markOf(e) }] }),
+  photoRemoved: (job, e) => ({ ...job, photos: job.photos.filter((p) => p.file !== e.data.file) }),
+  openPointAdded: (job, e) => ({ ...job, openPoints: [...job.openPoints.filter((p) => p.point !== e.data.point), { ...e.data, ...markOf(e) }] }),
+  openPointClosed: (job, e) => ({ ...job, openPoints: job.openPoints.map((p) => (p.point === e.data.point ? { ...p, closed: { ...markOf(e), how: e.data.how } } : p)) }),
+  signed: (job, e) => ({ ...job, signatures: [...job.signatures.filter((s) => s.as !== e.data.as), { ...e.data, ...markOf(e) }] }),
+};
+
+/** The job after one more entry. Pure. */
+export function applyEntry(job: JobState, entry: Entry): JobState {
+  const handler = handlers[entry.kind] as (job: JobState, entry: Entry) => JobState;
+  return { ...handler(job, entry), seq: entry.seq, head: entry.hash, lastAt: entry.at };
+}
+
+/** A job from its log: the phone offline, the server and the record all use this one function. */
+export const jobFrom = (id: string, entries: readonly Entry[]): JobState => entries.reduce(applyEntry, emptyJob(id));

@@ -1,0 +1,4 @@
+export * from "./step";
+export * from "./clock";
+export * from "./compose";
+export type { Recipe, RecipeStep } from "./recipe";

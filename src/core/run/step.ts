@@ -1,0 +1,55 @@
+import type { Quantity } from "../units";
+
+export type StepKind = "do" | "check" | "turn" | "flow" | "soak" | "read" | "cycle" | "record" | "hold";
+export type WaterState = "off" | "bypassed" | "on" | "any";
+
+/** The order in which the parts of recipes are woven together (handbook 5, Composition). */
+export const stages = ["arrive", "soakOff", "cut", "place", "join", "wet", "joinLate", "order", "start", "disinfect", "branch", "prove", "close"] as const;
+export type Stage = (typeof stages)[number];
+
+export interface FlowBand { /** L/min. */ readonly low: number; readonly high: number }
+
+/** A step as the run keeps it: composed once, frozen into the log with the run's start. Minutes throughout. */
+export interface Step {
+  /** `site.route`, `u2.soak`: the unit's key and the recipe step. */
+  readonly id: string;
+  /** Key of the unit it belongs to; absent for site and system steps. */
+  readonly unit?: string;
+  readonly unitName?: string;
+  readonly stage: Stage;
+  readonly kind: StepKind;
+  readonly title: string;
+  readonly why: string;
+  readonly work: number;
+  readonly water: WaterState;
+  readonly power?: "off" | "on";
+  readonly cautions: readonly string[];
+  /** Steps that must be finished first. */
+  readonly needs: readonly string[];
+  readonly details?: readonly string[];
+  readonly turn?: { readonly direction: string; readonly seenFrom: string };
+  readonly tightening?: string;
+  readonly sealant?: string;
+  readonly flow?: { readonly band?: FlowBand; readonly minutes: number; readonly litres?: number; readonly untilClear?: boolean; readonly direction: "forward" | "reverse"; readonly to: string; readonly taps?: string };
+  readonly soak?: { readonly minutes: number; readonly maxMinutes?: number };
+  /** A clock with no band or soak, e.g. a tank filling; `expected` is what the design predicts. */
+  readonly wait?: { readonly minutes: number; readonly expected?: number };
+  readonly read?: { readonly reading: string; readonly place: string; readonly when: "before" | "after" };
+  readonly cycle?: { readonly count: number; readonly expected?: number };
+  readonly record?: { readonly what: string; readonly label: string };
+  readonly check?: { readonly question: string; readonly photo?: "wanted" | "needed" };
+  readonly hold?: { readonly statement: string };
+  /** What finishing it proves; a step that proves something cannot be skipped. */
+  readonly proves?: "uv" | "discard";
+}
+
+/** How long the step's clock must run, in ms; undefined where it has none. */
+export function clockOf(step: Step): number | undefined {
+  const minutes = step.soak?.minutes ?? step.flow?.minutes ?? step.wait?.minutes;
+  return minutes === undefined || minutes === 0 ? undefined : minutes * 60_000;
+}
+
+/** May it be skipped with a reason? Never a hold, nor what proves UV or a discard (handbook 5, Steps). */
+export const maySkip = (step: Step): boolean => step.kind !== "hold" && step.proves === undefined;
+
+export interface ReadingField { readonly id: string; readonly label: string; readonly quantity?: Quantity; readonly options?: readonly { readonly id: string; readonly label: string }[]; readonly optional?: boolean }
