@@ -4,10 +4,11 @@ import { demandTables } from "./demand";
 import { feedLimits } from "./limits";
 import { pipes } from "./pipes";
 import { recipes, siteRecipe } from "./recipes";
+import { trainSchools } from "./schools";
 import { surveyFields } from "./survey";
 import { unitModels } from "./units";
 
-export const defaultTrainSchools: TrainSchools = { ironGpg: 4, reserveDay: true, litresPerDrinker: 4 };
+export const defaultTrainSchools: TrainSchools = trainSchools({}, 2);
 
 /** The whole catalogue as the core's decisions take it, with the company's schools. */
 export function knowledgeWith(schools: TrainSchools): Knowledge {

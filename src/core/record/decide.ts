@@ -111,6 +111,7 @@ function decideRunStart(job: JobState, knowledge: Knowledge, profile: Profile): 
   const judged = judgeJob({ answers: revision.answers, units: revision.units }, knowledge, profile);
   const steps = composeRun({
     site: knowledge.siteRecipe, answers: revision.answers, fixtures: facts.fixtures, demand: knowledge.tables.demand,
+    defaults: { "ro.discards": knowledge.schools.roDiscards, "ro.rinseMinutes": 30 }, tankOpen: knowledge.schools.tankOpen,
     units: withModels(revision.units, knowledge).map(({ unit, model }) => {
       const fill = judged.stations.find((s) => s.key === unit.key)?.figures.find((f) => f.id === "fill")?.value;
       return { unit, model, recipes: model.recipes.flatMap((r) => knowledge.recipes.get(r) ?? []), predicted: (fill === undefined ? {} : { fill }) as Readonly<Record<string, number>> };

@@ -6,3 +6,4 @@ export * from "./intent";
 export * from "./knowledge";
 export * from "./readingContext";
 export * from "./decide";
+export * from "./summary";

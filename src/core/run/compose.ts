@@ -9,15 +9,20 @@ export interface ComposeInput {
   readonly answers: SurveyAnswers;
   readonly fixtures: Readonly<Partial<Record<Fixture, number>>>;
   readonly demand: DemandTables;
+  /** What the company does where a unit states no figure of its own, by path. */
+  readonly defaults: Readonly<Record<string, number>>;
+  /** Tank valve open during the first start: one discard more (handbook 1, Schools). */
+  readonly tankOpen: boolean;
 }
 
 function pathOf(model: UnitModel, path: string): unknown {
   return path.split(".").reduce<unknown>((at, key) => (typeof at === "object" && at !== null ? (at as Record<string, unknown>)[key] : undefined), model);
 }
 
-function numberOf(written: number | string, model: UnitModel | undefined): number {
+function numberOf(written: number | string, model: UnitModel | undefined, defaults: ComposeInput["defaults"]): number {
   if (typeof written === "number") return written;
-  const found = model ? pathOf(model, written.slice(1)) : undefined;
+  const path = written.slice(1);
+  const found = (model ? pathOf(model, path) : undefined) ?? defaults[path];
   if (typeof found !== "number") throw new Error(`recipe asks for ${written}, which ${model?.code ?? "the site"} does not state`);
   return found;
 }
@@ -60,10 +65,10 @@ function stepFrom(template: RecipeStep, chain: { readonly key: string; readonly 
     id: `${chain.key}.${template.id}`, ...(model ? { unit: chain.key, unitName: model.code } : {}), stage: template.stage, kind: template.kind, title: name(template.title), why: name(template.why), work: template.work, water: template.water,
     cautions: [...(template.cautions ?? []), ...(heavy ? ["heavy"] : [])],
     ...(template.power ? { power: template.power } : {}), ...(template.details ? { details: template.details.map(name) } : {}), ...(template.turn ? { turn: template.turn } : {}), ...(template.tightening ? { tightening: template.tightening } : {}), ...(template.sealant ? { sealant: template.sealant } : {}),
-    ...(flow ? { flow: { minutes: numberOf(flow.minutes, model), direction: flow.direction, to: flow.to, ...(flow.low !== undefined && flow.high !== undefined ? { band: { low: flow.low, high: flow.high } } : {}), ...(flow.litres === undefined ? {} : { litres: flow.litres }), ...(flow.untilClear ? { untilClear: true } : {}), ...(flow.taps ? { taps: tapsFor(flow.low ?? 0, input.fixtures, input.demand) } : {}) } } : {}),
-    ...(soak ? { soak: { minutes: numberOf(soak.minutes, model), ...(soak.maxMinutes === undefined ? {} : { maxMinutes: soak.maxMinutes }) } } : {}),
-    ...(wait ? { wait: { minutes: numberOf(wait.minutes, model), ...expected(wait.expected) } } : {}),
-    ...(cycle ? { cycle: { count: numberOf(cycle.count, model), ...expected(cycle.expected) } } : {}),
+    ...(flow ? { flow: { minutes: numberOf(flow.minutes, model, input.defaults), direction: flow.direction, to: flow.to, ...(flow.low !== undefined && flow.high !== undefined ? { band: { low: flow.low, high: flow.high } } : {}), ...(flow.litres === undefined ? {} : { litres: flow.litres }), ...(flow.untilClear ? { untilClear: true } : {}), ...(flow.taps ? { taps: tapsFor(flow.low ?? 0, input.fixtures, input.demand) } : {}) } } : {}),
+    ...(soak ? { soak: { minutes: numberOf(soak.minutes, model, input.defaults), ...(soak.maxMinutes === undefined ? {} : { maxMinutes: soak.maxMinutes }) } } : {}),
+    ...(wait ? { wait: { minutes: numberOf(wait.minutes, model, input.defaults), ...expected(wait.expected) } } : {}),
+    ...(cycle ? { cycle: { count: numberOf(cycle.count, model, input.defaults) + (input.tankOpen && model?.ro?.tank ? 1 : 0), ...expected(cycle.expected) } } : {}),
     ...(template.read ? { read: template.read } : {}), ...(template.record ? { record: template.record } : {}), ...(template.check ? { check: { question: name(template.check.question), ...(template.check.photo ? { photo: template.check.photo } : {}) } } : {}),
     ...(template.hold ? { hold: { statement: name(template.hold.statement) } } : {}), ...(template.proves ? { proves: template.proves } : {}),
   };
@@ -81,7 +86,7 @@ export function composeRun(input: ComposeInput): Step[] {
   ];
   const listed = chains.flatMap((chain, order) =>
     chain.steps.filter((s) => holds(s, input.answers, chain.model)).map((template, index) => ({ template, chain, order, index })))
-    .filter(({ template, chain }) => !template.cycle || numberOf(template.cycle.count, chain.model) > 0)
+    .filter(({ template, chain }) => !template.cycle || numberOf(template.cycle.count, chain.model, input.defaults) > 0)
     .sort((a, b) => stages.indexOf(a.template.stage) - stages.indexOf(b.template.stage) || a.order - b.order || a.index - b.index);
 
   const steps: Step[] = [];

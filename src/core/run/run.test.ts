@@ -9,7 +9,7 @@ import { recipeSchema } from "./recipe";
 import { advanceClock, clockOf, composeRun, countedBy, hasRun, maySkip, readyAt, tapsFor, type Clock, type ClockEvent, type Step } from ".";
 
 const compose = (codes: string[], answers: Record<string, { text: string }> = {}, predicted: Record<string, number> = {}) => composeRun({
-  site: siteRecipe, answers, fixtures: { bathroomGroup: 1, kitchenSink: 1 }, demand: demandTables,
+  site: siteRecipe, answers, fixtures: { bathroomGroup: 1, kitchenSink: 1 }, demand: demandTables, defaults: { "ro.discards": 3, "ro.rinseMinutes": 30 }, tankOpen: false,
   units: codes.map((code, i) => { const model = unitModels.get(code)!; return { unit: { key: `u${i}`, model: code, parallel: 1 }, model, recipes: model.recipes.map((r) => recipes.get(r)!), predicted }; }),
 });
 
@@ -47,6 +47,8 @@ describe("composeRun", () => {
     expect(bakery[at("u3.rinse")]!.flow!.minutes).toBe(30);
     expect(bakery[at("u3.discard")]!.cycle).toEqual({ count: 2, expected: 95 });
     expect(compose(["RO-H"]).find((s) => s.id === "u0.discard")!.cycle!.count).toBe(1);
+    // RO-T5P states no count: the company's stands in.
+    expect(compose(["RO-T5P"]).find((s) => s.id === "u0.discard")!.cycle!.count).toBe(3);
   });
   it("asks for the breaker on an electric or unknown heater, and for the riser cap only where resin is topped up", () => {
     expect(at("site.heaterOffElectric")).toBeGreaterThan(-1);

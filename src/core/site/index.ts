@@ -1,2 +1,3 @@
 export * from "./survey";
 export * from "./facts";
+export { companySchema, type Company } from "./company";

@@ -7,7 +7,17 @@ import type { DesignUnit, UnitModel } from "./unit";
 import type { Verdict } from "../verdict";
 
 /** The schools a judgement depends on; company default with the job's own choice over it. */
-export interface TrainSchools { readonly ironGpg: number; readonly reserveDay: boolean; readonly litresPerDrinker: number }
+export interface TrainSchools {
+  readonly ironGpg: number;
+  readonly reserveDay: boolean;
+  readonly litresPerDrinker: number;
+  readonly peak: "larger" | "fixtureUnits" | "together";
+  readonly order: "disinfectant" | "carbon" | "softener";
+  /** Tank valve open during the first start: one discard more. */
+  readonly tankOpen: boolean;
+  /** Tanks to discard where the unit does not say. */
+  readonly roDiscards: number;
+}
 
 /** What a unit's own judgement needs: the water and pressure as they arrive, and the flows. */
 export interface StationContext {

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { defaultTrainSchools as schools } from "../../catalogue/knowledge";
 import { demandTables } from "../../catalogue/demand";
 import { feedLimits } from "../../catalogue/limits";
 import { pipes } from "../../catalogue/pipes";
@@ -9,7 +10,7 @@ import { value, type Measured } from "../units";
 import { allVerdicts, judgeLimit, judgeTrain, waterAfter, type DesignUnit, type TrainInput } from ".";
 
 const GPG = 64.79891 / 3.785411784;
-const schools = { ironGpg: 4, reserveDay: true, litresPerDrinker: 4 };
+
 const tables = { demand: demandTables, limits: feedLimits, pipe: (p: string, s: string) => { const found = pipes[p]; const idMm = found?.idMm[s]; return found && idMm ? { C: found.C, idMm } : undefined; } };
 const train = (facts: SiteFacts, ...codes: (string | DesignUnit)[]) => {
   const units = codes.map((c, i) => { const unit: DesignUnit = typeof c === "string" ? { key: `u${i}`, model: c, parallel: 1 } : c; return { unit, model: unitModels.get(unit.model)! }; });

@@ -64,12 +64,13 @@ function pointOfUse(ctx: StationContext): StationJudgement {
 }
 
 /** Peak by both schools, the one the design uses, and continuous flow (handbook 2, Demand). */
-function judgeDemand(facts: SiteFacts, tables: DemandTables): { figures: Figure[]; peak?: number; continuous?: number; dailyLitres?: number } {
+function judgeDemand(facts: SiteFacts, tables: DemandTables, school: TrainSchools["peak"]): { figures: Figure[]; peak?: number; continuous?: number; dailyLitres?: number } {
   const units = fixtureUnitsOf(facts.fixtures, tables);
   const byUnits = units === undefined ? undefined : peakByFixtureUnits(units, tables);
   const together = peakTogether(facts.together, tables);
   const known = [byUnits, together].filter((v): v is number => v !== undefined);
-  const peak = facts.chosenPeak === "fixtureUnits" ? byUnits : facts.chosenPeak === "together" ? together : known.length === 0 ? undefined : Math.max(...known);
+  const chosen = facts.chosenPeak ?? school;
+  const peak = chosen === "fixtureUnits" ? byUnits : chosen === "together" ? together : known.length === 0 ? undefined : Math.max(...known);
   const continuous = peak === undefined ? undefined : 0.5 * peak;
   const dailyLitres = facts.dailyLitres ?? (facts.persons === undefined ? undefined : facts.persons * tables.litresPerPerson);
   const open = unknown("peak", units !== undefined && byUnits === undefined ? "more than 200 fixture units: the curve ends there" : "no fixtures counted", ["fixture.bathroomGroup"], "Count the fixtures");
@@ -78,7 +79,7 @@ function judgeDemand(facts: SiteFacts, tables: DemandTables): { figures: Figure[
     figures: [
       { id: "peakUnits", label: "Peak by fixture units", quantity: "flow", value: byUnits, ...(byUnits === undefined ? { verdict: open } : {}), working: { formula: "curve for tank toilets at the sum of fixture units", inputs: units === undefined ? [] : [{ name: "fixture units", value: units, quantity: "plain", from: { survey: "fixture.bathroomGroup" } }] } },
       { id: "peakTogether", label: "Peak of fixtures together", quantity: "flow", value: together, working: { formula: "sum of the flows of the fixtures ticked", inputs: together === undefined ? [] : [{ name: "sum", value: together, quantity: "flow", from: { survey: "together.shower" } }] } },
-      { id: "peak", label: "Peak used", quantity: "flow", value: peak, ...(peak === undefined ? { verdict: open } : {}), working: { formula: facts.chosenPeak ? "the school the planner picked" : "the larger of both schools", inputs: [...(byUnits === undefined ? [] : [{ name: "by fixture units", value: byUnits, quantity: "flow" as const, from: { figure: "peakUnits" } }]), ...(together === undefined ? [] : [{ name: "together", value: together, quantity: "flow" as const, from: { figure: "peakTogether" } }])] } },
+      { id: "peak", label: "Peak used", quantity: "flow", value: peak, ...(peak === undefined ? { verdict: open } : {}), working: { formula: chosen === "larger" ? "the larger of both schools" : "the school that was picked", inputs: [...(byUnits === undefined ? [] : [{ name: "by fixture units", value: byUnits, quantity: "flow" as const, from: { figure: "peakUnits" } }]), ...(together === undefined ? [] : [{ name: "together", value: together, quantity: "flow" as const, from: { figure: "peakTogether" } }])] } },
       { id: "continuous", label: "Continuous", quantity: "flow", value: continuous, ...(continuous === undefined ? { verdict: open } : {}), working: { formula: "0.5 × peak", inputs: peak === undefined ? [] : [{ name: "peak", value: peak, quantity: "flow", from: { figure: "peak" } }] } },
     ],
   };
@@ -103,7 +104,9 @@ function judgeWhole(input: TrainInput, stations: readonly Station[], houseWater:
   const disinfected = isKnownAbove(facts.water.chlorine, 0.5) || isKnownAbove(facts.water.chloramine, 0.5);
   if (carbon !== -1 && soft !== -1) {
     const carbonFirst = carbon < soft;
-    verdicts.push(disinfected === carbonFirst ? good("carbon-softener-order", disinfected ? "carbon first: chlorine harms resin" : "softener first: no disinfectant above 0.5 mg/L")
+    const { order } = input.schools;
+    if (order !== "disinfectant") verdicts.push(carbonFirst === (order === "carbon") ? good("carbon-softener-order", `${order} first, as the company does it`) : check("carbon-softener-order", `the company puts the ${order} first`, `${order === "carbon" ? "Carbon" : "Softener"} first, or keep it with a reason`));
+    else verdicts.push(disinfected === carbonFirst ? good("carbon-softener-order", disinfected ? "carbon first: chlorine harms resin" : "softener first: no disinfectant above 0.5 mg/L")
       : check("carbon-softener-order", disinfected ? "softener stands first, but chlorine harms its resin" : "carbon stands first, but no disinfectant above 0.5 mg/L is known", disinfected ? "Carbon first" : "Softener first, or keep it with a reason"));
   }
   if (uv !== -1 && uv !== main.length - 1) verdicts.push(stop("uv-last", `${main.slice(uv + 1).map((s) => s.model.code).join(", ")} stands after the UV chamber`, "UV is the last unit in the house's line"));
@@ -154,7 +157,7 @@ function headlineOf(level: Level, verdicts: readonly Verdict[], figures: readonl
  * Pure: the same input gives the same judgement, in the browser while editing and on the server when signing.
  */
 export function judgeTrain(input: TrainInput): TrainJudgement {
-  const demand = judgeDemand(input.facts, input.tables.demand);
+  const demand = judgeDemand(input.facts, input.tables.demand, input.schools.peak);
   const curve = supplyOf(input.facts, input.tables.pipe);
   const { peak, continuous, dailyLitres } = demand;
   let water = input.facts.water;

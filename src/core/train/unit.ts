@@ -19,8 +19,8 @@ export interface RoData {
   readonly tank?: { readonly totalLitres: number; readonly precharge: number };
   readonly permeatePump?: boolean;
   /** Minutes of the first rinse to the faucet, and tanks (or reservoirs) to discard. */
-  readonly rinseMinutes: number;
-  readonly discards: number;
+  readonly rinseMinutes?: number;
+  readonly discards?: number;
   readonly carbonStages: number;
 }
 

@@ -1,0 +1,133 @@
+import { createHash } from "node:crypto";
+import { and, asc, desc, eq, gt, sql } from "drizzle-orm";
+import { applyEntry, emptyHead, emptyJob, seal, summarise, type Draft, type Entry, type Head, type JobState, type JobSummary, type Knowledge } from "../../core/record";
+import type { Profile } from "../../core/units";
+import { DUPLICATE, errno, inTransaction, type Database, type Transaction } from "../database";
+import { job, jobLog, jobSerial, stripItem } from "../schema";
+
+export const sha256 = (text: string | Uint8Array): string => createHash("sha256").update(text).digest("hex");
+
+/** Jobs as last seen by this process. A cached state is used only while its head is still the database's. */
+const seen = new Map<string, JobState>();
+const KEEP = 200;
+function remember(state: JobState): JobState {
+  seen.delete(state.id);
+  seen.set(state.id, state);
+  if (seen.size > KEEP) seen.delete(seen.keys().next().value!);
+  return state;
+}
+
+const parse = (row: { entry: string }): Entry => JSON.parse(row.entry) as Entry;
+
+async function entriesAfter(db: Database | Transaction, id: string, seq: number): Promise<Entry[]> {
+  const rows = await db.select({ entry: jobLog.entry }).from(jobLog).where(and(eq(jobLog.jobId, id), gt(jobLog.seq, seq))).orderBy(asc(jobLog.seq));
+  return rows.map(parse);
+}
+
+/** The whole log of a job, in order; empty for a job that is not there. */
+export const jobEntries = (db: Database, id: string): Promise<Entry[]> => entriesAfter(db, id, 0);
+
+async function stateAt(db: Database | Transaction, id: string, head: Head): Promise<JobState> {
+  const cached = seen.get(id);
+  if (cached && cached.seq === head.seq && cached.head === head.hash) return cached;
+  const usable = cached && cached.seq < head.seq ? cached : undefined;
+  let state = (await entriesAfter(db, id, usable?.seq ?? 0)).reduce(applyEntry, usable ?? emptyJob(id));
+  // An older cached state can belong to a chain that was replaced by a restore: then begin again.
+  if (usable && state.head !== head.hash) state = (await entriesAfter(db, id, 0)).reduce(applyEntry, emptyJob(id));
+  return remember(state);
+}
+
+/** A job as its log tells it, or undefined. */
+export async function loadJob(db: Database, id: string): Promise<JobState | undefined> {
+  const [head] = await db.select({ seq: jobLog.seq, hash: jobLog.hash }).from(jobLog).where(eq(jobLog.jobId, id)).orderBy(desc(jobLog.seq)).limit(1);
+  return head ? stateAt(db, id, head) : undefined;
+}
+
+export type AppendOutcome<R> = { readonly ok: true; readonly entry?: Entry; readonly state: JobState; /** True when this very entry was there before: nothing was written. */ readonly repeated: boolean } | { readonly ok: false; readonly refusal: R };
+
+export interface AppendSettings { readonly knowledge: Knowledge; readonly profile: Profile; readonly now: number }
+
+function writeSummary(tx: Transaction, state: JobState, summary: JobSummary, before: JobSummary | undefined, changedAt: Date): Promise<unknown>[] {
+  const row = { name: state.name, place: state.place, phase: summary.phase, rank: summary.rank, seq: state.seq, head: state.head, summary, dueAt: summary.due ? new Date(`${summary.due}T23:59:59Z`) : null, changedAt };
+  const work: Promise<unknown>[] = [];
+  if (state.seq === 1 || before === undefined) work.push(tx.insert(job).values({ id: state.id, openedAt: changedAt, ...row }).onDuplicateKeyUpdate({ set: row }).execute());
+  else work.push(tx.update(job).set(row).where(eq(job.id, state.id)).execute());
+  if (JSON.stringify(before?.strip ?? []) !== JSON.stringify(summary.strip)) {
+    work.push((async () => {
+      await tx.delete(stripItem).where(eq(stripItem.jobId, state.id));
+      if (summary.strip.length > 0) await tx.insert(stripItem).values(summary.strip.map((s) => ({ jobId: state.id, item: s.item, kind: s.kind, title: s.title.slice(0, 200), who: s.who, startsAt: new Date(s.from), endsAt: new Date(s.to), paused: s.paused ? 1 : 0 })));
+    })());
+  }
+  return work;
+}
+
+const summaries = new Map<string, { readonly head: string; readonly summary: JobSummary }>();
+
+/** Sets the job's row, its strip and its serials from its state. */
+async function refresh(tx: Transaction, before: JobState | undefined, state: JobState, settings: AppendSettings): Promise<JobSummary> {
+  const summary = summarise(state, settings.now, settings.knowledge, settings.profile);
+  const known = before ? summaries.get(state.id) : undefined;
+  await Promise.all(writeSummary(tx, state, summary, known && known.head === before?.head ? known.summary : undefined, new Date(settings.now)));
+  const fresh = state.serials.filter((s) => !before?.serials.includes(s));
+  if (fresh.length > 0) await tx.insert(jobSerial).values(fresh.map((s) => ({ jobId: state.id, unit: s.unit, what: s.what, unitName: s.unitName, text: s.text }))).onDuplicateKeyUpdate({ set: { text: sql`values(text)`, unitName: sql`values(unit_name)` } });
+  return summary;
+}
+
+async function headOf(tx: Transaction | Database, id: string): Promise<Head> {
+  const [head] = await tx.select({ seq: jobLog.seq, hash: jobLog.hash }).from(jobLog).where(eq(jobLog.jobId, id)).orderBy(desc(jobLog.seq)).limit(1);
+  return head ?? emptyHead;
+}
+
+const rowOf = (entry: Entry) => ({ jobId: entry.job, seq: entry.seq, id: entry.id, kind: entry.kind, entry: JSON.stringify(entry), hash: entry.hash });
+
+/**
+ * Appends one entry to a job's chain in one transaction with the job's row. `decide` sees the state it will follow; a repeated entry
+ * (same id) writes nothing. Two writers at once: one of them finds the place taken and decides again on the newer state.
+ */
+export async function appendEntry<R>(db: Database, jobId: string, id: string, decide: (state: JobState) => { readonly draft: Draft } | { readonly refusal: R }, settings: AppendSettings): Promise<AppendOutcome<R>> {
+  let written: { state: JobState; summary: JobSummary } | undefined;
+  const outcome = await inTransaction(db, async (tx): Promise<AppendOutcome<R>> => {
+    written = undefined;
+    const head = await headOf(tx, jobId);
+    const state = await stateAt(tx, jobId, head);
+    const [already] = await tx.select({ seq: jobLog.seq }).from(jobLog).where(eq(jobLog.id, id)).limit(1);
+    if (already) return { ok: true, state, repeated: true };
+    const decided = decide(state);
+    if ("refusal" in decided) return { ok: false, refusal: decided.refusal };
+    const entry = seal(jobId, head, decided.draft, sha256);
+    await tx.insert(jobLog).values(rowOf(entry));
+    const next = applyEntry(state, entry);
+    written = { state: next, summary: await refresh(tx, head.seq === 0 ? undefined : state, next, settings) };
+    return { ok: true, entry, state: next, repeated: false };
+  }, (error) => errno(error) === DUPLICATE);
+  if (written) { remember(written.state); summaries.set(written.state.id, { head: written.state.head, summary: written.summary }); }
+  return outcome;
+}
+
+/** Brings verified entries of another Brant in as they are, after those already here. The caller has checked the chain. */
+export async function importEntries(db: Database, entries: readonly Entry[], settings: AppendSettings): Promise<{ readonly added: number; readonly conflict: boolean }> {
+  const id = entries[0]!.job;
+  const result = await inTransaction(db, async (tx) => {
+    const head = await headOf(tx, id);
+    if (head.seq > entries.length || (head.seq > 0 && entries[head.seq - 1]!.hash !== head.hash)) return { added: 0, conflict: true };
+    const fresh = entries.slice(head.seq);
+    for (let i = 0; i < fresh.length; i += 100) await tx.insert(jobLog).values(fresh.slice(i, i + 100).map(rowOf));
+    if (fresh.length > 0) {
+      const state = entries.reduce(applyEntry, emptyJob(id));
+      summaries.delete(id);
+      await refresh(tx, undefined, state, settings);
+    }
+    return { added: fresh.length, conflict: false };
+  }, (error) => errno(error) === DUPLICATE);
+  seen.delete(id);
+  return result;
+}
+
+/** All job ids, oldest first, for verification. */
+export async function jobIds(db: Database): Promise<string[]> {
+  const rows = await db.selectDistinct({ id: jobLog.jobId }).from(jobLog).orderBy(asc(jobLog.jobId));
+  return rows.map((r) => r.id);
+}
+
+/** Stored rows of a chain with the columns beside the entry, for verification. */
+export const chainRows = (db: Database, id: string) => db.select().from(jobLog).where(eq(jobLog.jobId, id)).orderBy(asc(jobLog.seq));

@@ -1,0 +1,3 @@
+export * from "./people";
+export * from "./job";
+export * from "./company";
