@@ -7,3 +7,4 @@ export * from "./knowledge";
 export * from "./readingContext";
 export * from "./decide";
 export * from "./summary";
+export * from "./bundle";

@@ -24,7 +24,9 @@ async function entriesAfter(db: Database | Transaction, id: string, seq: number)
   return rows.map(parse);
 }
 
-/** The whole log of a job, in order; empty for a job that is not there. */
+/** The log of a job after a number, in order; empty for a job that is not there. */
+export const jobEntriesAfter = (db: Database, id: string, seq: number): Promise<Entry[]> => entriesAfter(db, id, seq);
+/** The whole log of a job. */
 export const jobEntries = (db: Database, id: string): Promise<Entry[]> => entriesAfter(db, id, 0);
 
 async function stateAt(db: Database | Transaction, id: string, head: Head): Promise<JobState> {

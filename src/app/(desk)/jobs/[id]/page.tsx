@@ -1,0 +1,9 @@
+import type { Route } from "next";
+import { redirect } from "next/navigation";
+import { phaseOf } from "@/core/record";
+import { openJob } from "@/phases/job/load";
+
+export default async function JobPage({ params }: PageProps<"/jobs/[id]">) {
+  const { job } = await openJob((await params).id);
+  redirect(`/jobs/${job.id}/${phaseOf(job)}` as Route);
+}

@@ -1,0 +1,42 @@
+import Link from "next/link";
+import type { Route } from "next";
+import { jobPage, PAGE } from "@/data/queries/today";
+import { ImportBundle } from "@/phases/job/ImportBundle";
+import { NewJob } from "@/phases/job/NewJob";
+import { company, personFor } from "@/server/actor";
+import { database } from "@/server/database";
+import { may } from "@/server/permissions";
+import { stamp } from "@/ui/time";
+import { VerdictMark } from "@/ui/VerdictMark";
+
+export const metadata = { title: "Jobs" };
+
+export default async function JobsPage({ searchParams }: PageProps<"/jobs">) {
+  const person = await personFor("viewJobs");
+  const settings = await company();
+  const asked = Number((await searchParams).page ?? 1);
+  const page = Number.isInteger(asked) && asked > 0 ? asked : 1;
+  const { rows, total } = await jobPage(database(), page);
+  return (
+    <main className="px-4 py-6 md:px-8">
+      <div className="mb-4 flex flex-wrap items-center justify-between gap-4"><h1>Jobs <span className="num text-soft">{total}</span></h1>{may(person.role, "jobOpened") ? <div className="flex gap-3"><ImportBundle /><NewJob /></div> : null}</div>
+      {rows.length === 0 ? <p>No jobs yet. Open the first one: its survey starts at once.</p> : (
+        <table className="plain">
+          <thead><tr><th scope="col">Job</th><th scope="col">Phase</th><th scope="col">Next</th><th scope="col">Who</th><th scope="col">Changed</th></tr></thead>
+          <tbody>
+            {rows.map((r) => (
+              <tr key={r.id}>
+                <td><Link href={`/jobs/${r.id}` as Route} className="font-semibold no-underline hover:underline">{r.name}</Link><span className="block text-sm text-soft">{r.place}</span></td>
+                <td>{{ site: "Site", train: "Train", run: "Run", record: "Record" }[r.summary.phase]}</td>
+                <td>{r.summary.level ? <VerdictMark level={r.summary.level}>{r.summary.next}</VerdictMark> : r.summary.next}</td>
+                <td className="whitespace-nowrap">{r.summary.who}</td>
+                <td className="whitespace-nowrap text-soft">{stamp(r.changedAt, settings.timeZone)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {total > PAGE ? <nav aria-label="Pages" className="mt-4 flex gap-4">{page > 1 ? <Link href={`/jobs?page=${page - 1}` as Route} className="button quiet">Newer</Link> : null}<span className="self-center">page {page} of {Math.ceil(total / PAGE)}</span>{page * PAGE < total ? <Link href={`/jobs?page=${page + 1}` as Route} className="button quiet">Older</Link> : null}</nav> : null}
+    </main>
+  );
+}

@@ -1,0 +1,22 @@
+import { tz } from "@date-fns/tz";
+import { addHours, startOfDay } from "date-fns";
+import { todayOf } from "@/data/queries/today";
+import { Today } from "@/phases/today/Today";
+import { company, personFor } from "@/server/actor";
+import { now } from "@/server/clock";
+import { database } from "@/server/database";
+
+export const metadata = { title: "Today" };
+
+export default async function TodayPage() {
+  await personFor("viewJobs");
+  const settings = await company();
+  const at = now();
+  const zone = tz(settings.timeZone);
+  // Six in the morning to eight in the evening, widened to hold the present.
+  const day = startOfDay(at, { in: zone });
+  const from = Math.min(addHours(day, 6).getTime(), Math.floor(at / 3_600_000) * 3_600_000 - 3_600_000);
+  const to = Math.max(addHours(day, 20).getTime(), Math.ceil(at / 3_600_000) * 3_600_000 + 3_600_000);
+  const today = await todayOf(database(), new Date(from), new Date(to), new Date(at));
+  return <Today today={today} now={at} from={from} to={to} zone={settings.timeZone} />;
+}

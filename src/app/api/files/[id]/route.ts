@@ -1,0 +1,14 @@
+import type { NextRequest } from "next/server";
+import { fileRow } from "@/data/queries/files";
+import { database } from "@/server/database";
+import { fileStore } from "@/server/files";
+import { forPerson, json } from "@/server/respond";
+
+/** A photo or signature, for those who may see jobs. */
+export const GET = (request: NextRequest, { params }: RouteContext<"/api/files/[id]">) =>
+  forPerson(request, "viewFile", async () => {
+    const row = await fileRow(database(), (await params).id);
+    const content = row ? await fileStore().get(row.id) : undefined;
+    if (!row || !content) return json({ error: "There is no such file" }, 404);
+    return new Response(new Uint8Array(content), { headers: { "content-type": row.mime, "cache-control": "private, max-age=31536000, immutable", "content-security-policy": "default-src 'none'", "x-content-type-options": "nosniff" } });
+  });

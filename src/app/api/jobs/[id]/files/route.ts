@@ -1,0 +1,23 @@
+import type { NextRequest } from "next/server";
+import { loadJob } from "@/data/queries/jobs";
+import { database } from "@/server/database";
+import { cleanPhoto, cleanSignature, keepFile, MAX_PHOTO } from "@/server/files";
+import { bodyUpTo, forPerson, json } from "@/server/respond";
+
+/**
+ * Takes a photo or a signature (`?for=signature`) as the request's body, keeps a clean copy, and answers with its hash,
+ * which the log entry then names. `?id=` is made by the phone, so that a repeated send is harmless.
+ */
+export const POST = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/files">) =>
+  forPerson(request, "addFile", async () => {
+    const { id: jobId } = await params;
+    const id = request.nextUrl.searchParams.get("id") ?? "";
+    if (!/^[0-9A-HJKMNP-TV-Z]{26}$/.test(id) || !(await loadJob(database(), jobId))) return json({ error: "There is no such job" }, 404);
+    const body = await bodyUpTo(request, MAX_PHOTO);
+    if (!body) return json({ error: "This photo is too large: at most 12 MB" }, 413);
+    const signature = request.nextUrl.searchParams.get("for") === "signature";
+    const clean = signature ? await cleanSignature(body) : await cleanPhoto(body);
+    if (!clean) return json({ error: "This is not a photo that can be read. Take it again, or choose a JPEG or PNG" }, 422);
+    const row = await keepFile(id, jobId, clean, signature ? "image/png" : "image/jpeg");
+    return json({ file: row.id, sha256: row.sha256, bytes: row.bytes });
+  });

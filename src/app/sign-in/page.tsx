@@ -1,0 +1,17 @@
+import { SignInForm } from "@/phases/people/forms";
+import { hasPeople } from "@/data/queries/people";
+import { database } from "@/server/database";
+import { redirect } from "next/navigation";
+
+export const metadata = { title: "Sign in" };
+
+export default async function SignInPage({ searchParams }: PageProps<"/sign-in">) {
+  if (!(await hasPeople(database()))) redirect("/set-up");
+  const { next } = await searchParams;
+  return (
+    <main className="mx-auto grid max-w-sm gap-6 px-6 pt-24">
+      <h1>Sign in to Brant</h1>
+      <SignInForm next={typeof next === "string" ? next : ""} />
+    </main>
+  );
+}

@@ -1,0 +1,19 @@
+import { redirect } from "next/navigation";
+import { UnlockForm } from "@/phases/people/forms";
+import { signOut } from "@/phases/people/actions";
+import { currentPerson } from "@/server/actor";
+
+export const metadata = { title: "Locked" };
+
+export default async function UnlockPage() {
+  const person = await currentPerson();
+  if (!person) redirect("/sign-in");
+  if (!person.locked) redirect("/");
+  return (
+    <main className="wet grid min-h-screen content-start gap-6 px-6 pt-20">
+      <h1>{person.name}, this phone is locked</h1>
+      <UnlockForm />
+      <form action={signOut}><button className="button quiet w-full">Sign out instead</button></form>
+    </main>
+  );
+}

@@ -1,0 +1,42 @@
+import { and, asc, count, eq } from "drizzle-orm";
+import type { Database } from "../database";
+import { account, session, user } from "../schema";
+
+export interface PersonRow { readonly id: string; readonly name: string; readonly email: string; readonly role: string; readonly active: boolean; readonly hasPin: boolean }
+
+/** All people, by name. */
+export async function allPeople(db: Database): Promise<PersonRow[]> {
+  const rows = await db.select().from(user).orderBy(asc(user.name));
+  return rows.map((r) => ({ id: r.id, name: r.name, email: r.email, role: r.role, active: r.active, hasPin: r.pinHash !== null }));
+}
+export async function personByEmail(db: Database, email: string): Promise<PersonRow | undefined> {
+  const [r] = await db.select().from(user).where(eq(user.email, email)).limit(1);
+  return r ? { id: r.id, name: r.name, email: r.email, role: r.role, active: r.active, hasPin: r.pinHash !== null } : undefined;
+}
+export async function hasPeople(db: Database): Promise<boolean> {
+  const [row] = await db.select({ n: count() }).from(user);
+  return (row?.n ?? 0) > 0;
+}
+/** Has this person set a field PIN. */
+export async function hasPin(db: Database, id: string): Promise<boolean> {
+  const [row] = await db.select({ pinHash: user.pinHash }).from(user).where(eq(user.id, id)).limit(1);
+  return Boolean(row?.pinHash);
+}
+
+/** Adds a person with a password in one transaction. */
+export async function addPerson(db: Database, p: { readonly id: string; readonly name: string; readonly email: string; readonly role: string; readonly passwordHash: string; readonly pinHash?: string }, at: Date): Promise<void> {
+  await db.transaction(async (tx) => {
+    await tx.insert(user).values({ id: p.id, name: p.name, email: p.email, emailVerified: true, role: p.role, active: true, pinHash: p.pinHash ?? null, createdAt: at, updatedAt: at });
+    await tx.insert(account).values({ id: p.id, accountId: p.id, providerId: "credential", userId: p.id, password: p.passwordHash, createdAt: at, updatedAt: at });
+  });
+}
+export async function changePerson(db: Database, id: string, to: { readonly role: string; readonly active: boolean }, at: Date): Promise<void> {
+  await db.update(user).set({ role: to.role, active: to.active, updatedAt: at }).where(eq(user.id, id));
+}
+export async function setPassword(db: Database, id: string, passwordHash: string, at: Date): Promise<void> {
+  await db.update(account).set({ password: passwordHash, updatedAt: at }).where(and(eq(account.userId, id), eq(account.providerId, "credential")));
+}
+export async function setPin(db: Database, id: string, pinHash: string): Promise<void> { await db.update(user).set({ pinHash }).where(eq(user.id, id)); }
+export async function setProfile(db: Database, id: string, unitProfile: "us" | "metric" | null): Promise<void> { await db.update(user).set({ unitProfile }).where(eq(user.id, id)); }
+/** Ends all sessions of a person. */
+export async function endSessions(db: Database, userId: string): Promise<void> { await db.delete(session).where(eq(session.userId, userId)); }

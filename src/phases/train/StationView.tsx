@@ -1,0 +1,56 @@
+import type { JobState, Override } from "@/core/record";
+import { verdictKey, type Station } from "@/core/train";
+import { print, printMeasured, type Profile } from "@/core/units";
+import type { Verdict } from "@/core/verdict";
+import { FigureCard } from "@/ui/FigureCard";
+import { VerdictMark } from "@/ui/VerdictMark";
+import { OverrideButton } from "./TrainDesk";
+
+/** A verdict with what would make it Good, and its override. */
+export function Judged({ jobId, at, verdict, overrides, canOverride }: { jobId: string; at: string; verdict: Verdict; overrides: Readonly<Record<string, Override>>; canOverride: boolean }) {
+  const override = overrides[verdictKey(at, verdict.rule)];
+  return (
+    <span className="block text-sm">
+      <VerdictMark level={verdict.level} overridden={override !== undefined}>{verdict.reason}</VerdictMark>
+      {verdict.remedy && verdict.level !== "Good" ? <span className="block pl-[18px] text-soft">{verdict.level === "Unknown" ? "" : "Good with: "}{verdict.remedy}</span> : null}
+      {override ? <span className="block pl-[18px]">Overridden by {override.mark.by.name}: {override.why}</span> : null}
+      {canOverride && verdict.level !== "Good" ? <span className="block pl-[18px]"><OverrideButton jobId={jobId} at={at} rule={verdict.rule} reason={verdict.reason} overridden={override?.why} /></span> : null}
+    </span>
+  );
+}
+
+/** A unit judged against the water as it arrives there, the flow and the pressure. */
+export function StationView({ job, station: s, profile, canOverride, tools }: { job: JobState; station: Station; profile: Profile; canOverride: boolean; tools: React.ReactNode }) {
+  const href = (field: string) => `/jobs/${job.id}/site#${field}`;
+  return (
+    <>
+      <div className="flex flex-wrap items-start justify-between gap-4">
+        <div><h1>{s.model.code}, {s.model.name}{s.unit.parallel > 1 ? `, ${s.unit.parallel} side by side` : ""}</h1><p className="mt-1"><VerdictMark level={s.level}>{s.headline}</VerdictMark></p></div>
+        {tools}
+      </div>
+      <div className="mt-5 grid gap-x-8 md:grid-cols-2 xl:grid-cols-3">
+        {s.figures.map((f) => <FigureCard key={f.id} figure={f} profile={profile} surveyHref={href} verdict={f.verdict ? <Judged jobId={job.id} at={s.key} verdict={f.verdict} overrides={job.overrides} canOverride={canOverride} /> : undefined} />)}
+      </div>
+      {s.verdicts.length > 0 ? <ul className="mt-4 grid gap-2 border-t border-hair pt-4">{s.verdicts.map((v) => <li key={v.rule}><Judged jobId={job.id} at={s.key} verdict={v} overrides={job.overrides} canOverride={canOverride} /></li>)}</ul> : null}
+      {s.limits.length > 0 ? (
+        <section className="mt-8" aria-labelledby="arrives">
+          <h2 id="arrives">Water as it arrives here</h2>
+          <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="arrives">
+            <table className="plain max-w-3xl">
+              <thead><tr><th scope="col">Value</th><th scope="col" className="figure">here</th><th scope="col" className="figure">allowed</th><th scope="col">verdict</th></tr></thead>
+              <tbody>{s.limits.map((l) => (
+                <tr key={l.limit.key}>
+                  <td>{l.limit.label}</td>
+                  <td className="figure num">{l.measured ? printMeasured(l.measured, l.limit.quantity, profile) : <span className="font-sans text-soft">not tested</span>}</td>
+                  <td className="figure num">{l.limit.min !== undefined && l.limit.max !== undefined ? `${print(l.limit.min, l.limit.quantity, profile)}–${print(l.limit.max, l.limit.quantity, profile)}` : l.limit.max !== undefined ? `≤ ${print(l.limit.max, l.limit.quantity, profile)}` : `≥ ${print(l.limit.min!, l.limit.quantity, profile)}`}</td>
+                  <td><Judged jobId={job.id} at={s.key} verdict={l.verdict} overrides={job.overrides} canOverride={canOverride} /></td>
+                </tr>
+              ))}</tbody>
+            </table>
+          </div>
+        </section>
+      ) : null}
+      {s.cautions.length > 0 ? <ul className="mt-6 grid gap-1 border-l-4 border-check pl-3 text-sm">{s.cautions.map((c) => <li key={c}>{c}</li>)}</ul> : null}
+    </>
+  );
+}

@@ -1,0 +1,57 @@
+import { headers } from "next/headers";
+import { redirect } from "next/navigation";
+import { cache } from "react";
+import { knowledgeWith } from "@/catalogue/knowledge";
+import { trainSchools } from "@/catalogue/schools";
+import type { Actor, Knowledge, Role } from "@/core/record";
+import type { Company } from "@/core/site";
+import type { Profile } from "@/core/units";
+import { loadCompany } from "@/data/queries/company";
+import { auth } from "./auth";
+import { database } from "./database";
+import { may, type Action } from "./permissions";
+
+export interface Person extends Actor { readonly email: string; readonly profile: Profile; readonly sessionId: string; readonly locked: boolean; readonly hasOwnProfile: boolean }
+
+/** The company's settings for this request. */
+export const company = cache(async (): Promise<Company> => {
+  const row = await loadCompany(database());
+  if (!row) redirect("/set-up");
+  return row.settings;
+});
+
+/** Catalogue with the company's schools. */
+export async function knowledge(): Promise<Knowledge> {
+  const settings = await company();
+  return knowledgeWith(trainSchools(settings.schools, settings.roDiscards));
+}
+
+/** Who is asking, from the session's cookie; undefined when nobody is signed in or the account is closed. */
+export const currentPerson = cache(async (): Promise<Person | undefined> => {
+  const found = await auth().api.getSession({ headers: await headers() });
+  if (!found || !found.user.active) return undefined;
+  const settings = await company();
+  const own = found.user.unitProfile;
+  return {
+    id: found.user.id, name: found.user.name, email: found.user.email, role: found.user.role as Role, sessionId: found.session.id, locked: found.session.locked ?? false,
+    profile: own === "us" || own === "metric" ? own : settings.profile, hasOwnProfile: own === "us" || own === "metric",
+  };
+});
+
+/** The person for a page, or the way to sign-in, unlocking, or the page that says it is not theirs. */
+export async function personFor(action: Action): Promise<Person> {
+  const person = await currentPerson();
+  if (!person) redirect("/sign-in");
+  if (person.locked) redirect("/unlock");
+  if (!may(person.role, action)) redirect("/not-yours");
+  return person;
+}
+
+export type Denial = { readonly status: 401 | 403; readonly error: string };
+/** The person for a request that is no page, or why not. */
+export async function personOrDenial(action: Action): Promise<Person | Denial> {
+  const person = await currentPerson();
+  if (!person || person.locked) return { status: 401, error: person ? "This phone is locked: enter your PIN" : "Your session has ended. Sign in again: what you typed is kept" };
+  return may(person.role, action) ? person : { status: 403, error: `As ${person.role} you cannot do this` };
+}
+export const isDenial = (p: Person | Denial): p is Denial => "status" in p;

@@ -1,0 +1,15 @@
+/** Settings from the environment. Each missing one is said by name. */
+function needed(name: string): string {
+  const value = process.env[name];
+  if (!value) throw new Error(`${name} is not set: start with npm run demo, or set it yourself (README)`);
+  return value;
+}
+
+export const env = {
+  databaseUrl: () => needed("DATABASE_URL"),
+  secret: () => needed("BRANT_SECRET"),
+  /** Address people open, without a slash at its end. */
+  origin: () => process.env.BRANT_ORIGIN ?? "http://127.0.0.1:4310",
+  /** A folder for photos and signatures; without it they are kept in the database. */
+  filesFolder: () => process.env.BRANT_FILES,
+};

@@ -1,0 +1,15 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useEffect } from "react";
+
+/** Keeps a page that shows the present present: reads it again every so many seconds and when it is looked at again. */
+export function LiveNow({ every }: { every: number }) {
+  const router = useRouter();
+  useEffect(() => {
+    const again = () => { if (document.visibilityState === "visible" && !document.querySelector("[role=dialog]")) router.refresh(); };
+    const timer = setInterval(again, every * 1000);
+    document.addEventListener("visibilitychange", again);
+    return () => { clearInterval(timer); document.removeEventListener("visibilitychange", again); };
+  }, [router, every]);
+  return null;
+}
