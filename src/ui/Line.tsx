@@ -2,6 +2,7 @@ import Link from "next/link";
 import type { Route } from "next";
 import type { Family, WaterMark } from "@/core/train";
 import type { Level } from "@/core/verdict";
+import { Qty } from "./Qty";
 import { VerdictShape } from "./VerdictMark";
 
 /** A station of the Line as any phase shows it. */
@@ -21,18 +22,19 @@ export interface LineStation {
   readonly state?: "dry" | "soaking" | "flushing" | "in service";
 }
 
-const patternOf = (mark: WaterMark) => `url(#wall-${mark})`;
+/** Each drawing has patterns of its own: those of a hidden drawing are not painted. */
+const patternOf = (id: string, mark: WaterMark) => `url(#${id}-${mark})`;
 const markWords: Record<WaterMark, string> = { raw: "raw", filtered: "filtered", softened: "softened", disinfected: "disinfected", permeate: "permeate" };
 
 /** Stroke patterns that tell the water apart without colour. */
-function Walls() {
+function Walls({ id }: { id: string }) {
   return (
     <defs>
-      <pattern id="wall-raw" width="6" height="8" patternUnits="userSpaceOnUse"><path d="M0 8L6 0M-3 4L3-4M3 12L9 4" stroke="var(--soft)" strokeWidth="1" /></pattern>
-      <pattern id="wall-filtered" width="6" height="8" patternUnits="userSpaceOnUse"><circle cx="3" cy="4" r="1.2" fill="var(--water)" /></pattern>
-      <pattern id="wall-softened" width="6" height="8" patternUnits="userSpaceOnUse"><path d="M0 4h6" stroke="var(--water)" strokeWidth="1.4" /></pattern>
-      <pattern id="wall-disinfected" width="6" height="8" patternUnits="userSpaceOnUse"><path d="M3 1v6M0 4h6" stroke="var(--water)" strokeWidth="1.2" /></pattern>
-      <pattern id="wall-permeate" width="6" height="8" patternUnits="userSpaceOnUse"><path d="M3 0v8" stroke="var(--water)" strokeWidth="1.4" /></pattern>
+      <pattern id={`${id}-raw`} width="6" height="8" patternUnits="userSpaceOnUse"><path d="M0 8L6 0M-3 4L3-4M3 12L9 4" stroke="var(--soft)" strokeWidth="1" /></pattern>
+      <pattern id={`${id}-filtered`} width="6" height="8" patternUnits="userSpaceOnUse"><circle cx="3" cy="4" r="1.2" fill="var(--water)" /></pattern>
+      <pattern id={`${id}-softened`} width="6" height="8" patternUnits="userSpaceOnUse"><path d="M0 4h6" stroke="var(--water)" strokeWidth="1.4" /></pattern>
+      <pattern id={`${id}-disinfected`} width="6" height="8" patternUnits="userSpaceOnUse"><path d="M3 1v6M0 4h6" stroke="var(--water)" strokeWidth="1.2" /></pattern>
+      <pattern id={`${id}-permeate`} width="6" height="8" patternUnits="userSpaceOnUse"><path d="M3 0v8" stroke="var(--water)" strokeWidth="1.4" /></pattern>
     </defs>
   );
 }
@@ -69,14 +71,14 @@ export function Line({ stations, active, label }: { stations: readonly LineStati
   return (
     <nav aria-label={label} className="relative" style={{ height }}>
       <svg width="120" height={height} className="absolute left-0 top-0" aria-hidden="true">
-        <Walls />
+        <Walls id="down" />
         {stations.slice(0, -1).map((s, i) => {
           const next = stations[i + 1]!;
           const y = TOP + i * STEP;
           const mark = s.branch ? s.markIn : s.markOut;
-          return <g key={s.key}><rect x="85" y={y} width="14" height={STEP} fill={patternOf(next.branch && !s.branch ? s.markOut : mark)} /><path d={`M85 ${y}v${STEP}M99 ${y}v${STEP}`} stroke="var(--ink)" strokeWidth="1.6" /></g>;
+          return <g key={s.key}><rect x="85" y={y} width="14" height={STEP} fill={patternOf("down", next.branch && !s.branch ? s.markOut : mark)} /><path d={`M85 ${y}v${STEP}M99 ${y}v${STEP}`} stroke="var(--ink)" strokeWidth="1.6" /></g>;
         })}
-        <path d={`M85 ${TOP - 26}v26M99 ${TOP - 26}v26`} stroke="var(--ink)" strokeWidth="1.6" /><rect x="85" y={TOP - 26} width="14" height="26" fill={patternOf("raw")} />
+        <path d={`M85 ${TOP - 26}v26M99 ${TOP - 26}v26`} stroke="var(--ink)" strokeWidth="1.6" /><rect x="85" y={TOP - 26} width="14" height="26" fill={patternOf("down", "raw")} />
         <path d={`M80 ${height - 52}l12 14l12 -14`} fill="none" stroke="var(--ink)" strokeWidth="1.8" />
         {stations.map((s, i) => {
           const y = TOP + i * STEP;
@@ -93,12 +95,12 @@ export function Line({ stations, active, label }: { stations: readonly LineStati
               <span className="block font-semibold leading-tight">{s.name}</span>
               {s.line ? <span className="mt-0.5 flex items-baseline gap-1.5 text-sm leading-snug">{s.level ? <span className="self-start pt-1"><VerdictShape level={s.level} size={10} /></span> : null}<span className="line-clamp-3">{s.level ? <b className="font-semibold">{s.level}: </b> : null}{s.line}</span></span> : null}
               <span className="visually-hidden">{s.branch ? "on a branch, " : ""}water here: {markWords[s.markOut]}</span>
-              {s.pressure ? <span className="num block text-sm text-soft">{s.pressure}</span> : null}
+              {s.pressure ? <span className="block text-sm text-soft"><Qty>{s.pressure}</Qty></span> : null}
             </>
           );
           const box = `absolute left-[124px] right-1 block min-h-14 rounded-sm px-2 py-1 no-underline ${s.key === active ? "bg-tint" : ""}`;
           const style = { top: TOP + i * STEP - 34, maxHeight: STEP - 6, overflow: "hidden" } as const;
-          return <li key={s.key}>{s.href ? <Link href={s.href as Route} data-line-station={s.key} aria-current={s.key === active ? "true" : undefined} className={`${box} hover:bg-tint`} style={style}>{inner}</Link> : <span className={box} style={style}>{inner}</span>}</li>;
+          return <li key={s.key}>{s.href ? <Link href={s.href as Route} data-line-station={s.key} prefetch={false} aria-current={s.key === active ? "true" : undefined} className={`${box} hover:bg-tint`} style={style}>{inner}</Link> : <span className={box} style={style}>{inner}</span>}</li>;
         })}
       </ol>
     </nav>
@@ -113,8 +115,8 @@ export function LineAcross({ stations, active, label }: { stations: readonly Lin
     <nav aria-label={label} className="overflow-x-auto border-b border-hair" data-line-across tabIndex={0}>
       <div className="relative h-[72px]" style={{ width }}>
         <svg width={width} height="50" className="absolute left-0 top-0" aria-hidden="true">
-          <Walls />
-          {stations.slice(0, -1).map((s, i) => <rect key={s.key} x={46 + i * step} y="20" width={step} height="12" fill={patternOf(s.branch ? s.markIn : s.markOut)} />)}
+          <Walls id="across" />
+          {stations.slice(0, -1).map((s, i) => <rect key={s.key} x={46 + i * step} y="20" width={step} height="12" fill={patternOf("across", s.branch ? s.markIn : s.markOut)} />)}
           <path d={`M0 20H${width}M0 32H${width}`} stroke="var(--soft)" strokeWidth="1.4" />
           {stations.map((s, i) => (s.family === "main" || s.family === "house" ? null : <g key={s.key} transform={`translate(${46 + i * step} 26) scale(${s.family === "ro" ? 0.55 : 0.62})`}><Body family={s.family} x={0} y={0} active={s.key === active} soaked={s.soaked} /></g>))}
         </svg>
@@ -123,7 +125,7 @@ export function LineAcross({ stations, active, label }: { stations: readonly Lin
             const box = `absolute top-0 flex h-[72px] items-end justify-center pb-1 text-center text-[13px] leading-tight no-underline ${s.key === active ? "font-semibold text-ink" : "text-soft"}`;
             const style = { left: i * step, width: step };
             const text = <span>{s.name}{s.level ? <span className="visually-hidden">, {s.level}</span> : null}</span>;
-            return <li key={s.key}>{s.href ? <Link href={s.href as Route} className={box} style={style} aria-current={s.key === active ? "true" : undefined}>{text}</Link> : <span className={box} style={style}>{text}</span>}</li>;
+            return <li key={s.key}>{s.href ? <Link href={s.href as Route} prefetch={false} className={box} style={style} aria-current={s.key === active ? "true" : undefined}>{text}</Link> : <span className={box} style={style}>{text}</span>}</li>;
           })}
         </ol>
       </div>

@@ -25,7 +25,7 @@ export function TimeStrip({ bars, from, to, now, zone }: { bars: readonly StripB
           const words = <span className={`whitespace-nowrap px-2 text-sm ${b.kind === "visit" && inside ? "text-paper" : "bg-paper text-ink"}`}><b className="font-semibold">{b.title}</b> <span className={b.kind === "visit" && inside ? "" : "text-soft"}>{b.detail}</span></span>;
           return (
             <li key={b.key} className="relative mb-2.5 h-7">
-              <Link href={b.href as Route} className="block h-7 no-underline">
+              <Link href={b.href as Route} prefetch={false} className="block h-7 no-underline">
                 <span className={`absolute top-0 h-7 border ${wet ? "wet-bar border-water" : b.from > now ? "border-ink" : "border-ink bg-ink"} ${b.paused ? "opacity-60" : ""}`} style={{ left: `${left}%`, width: `${width}%` }} aria-hidden="true" />
                 {wet && b.to < to ? <span className="absolute -top-1 h-9 border-l-2 border-ink" style={{ left: `${x(b.to)}%` }} aria-hidden="true" /> : null}
                 <span className="absolute top-0 flex h-7 items-center overflow-hidden" style={inside ? { left: `calc(${left}% + 6px)`, maxWidth: `calc(${width}% - 12px)` } : x(b.to) > 62 ? { right: `calc(${100 - left}% + 6px)` } : { left: `calc(${x(b.to)}% + 6px)` }}>{b.from > now && b.kind === "visit" && inside ? <span className="whitespace-nowrap bg-paper px-2 text-sm text-ink"><b className="font-semibold">{b.title}</b> <span className="text-soft">{b.detail}</span></span> : words}</span>

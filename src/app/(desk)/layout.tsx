@@ -11,14 +11,14 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
     <>
       <a href="#content" className="visually-hidden focus:not-sr-only">Skip to the page</a>
       <header data-desk-header className="flex min-h-14 flex-wrap items-center gap-x-6 border-b border-hair px-4 print:hidden md:px-6">
-        <Link href="/" className="text-lg font-semibold no-underline">{settings.name}</Link>
+        <Link prefetch={false} href="/" className="text-lg font-semibold no-underline">{settings.name}</Link>
         <nav aria-label="Main" className="flex gap-5">
-          <Link href="/" className={link}>Today</Link>
-          <Link href="/jobs" className={link}>Jobs</Link>
-          {person && may(person.role, "manageCompany") ? <Link href="/company" className={link}>Company</Link> : null}
-          {person && may(person.role, "managePeople") ? <Link href="/people" className={link}>People</Link> : null}
+          <Link prefetch={false} href="/" className={link}>Today</Link>
+          <Link prefetch={false} href="/jobs" className={link}>Jobs</Link>
+          {person && may(person.role, "manageCompany") ? <Link prefetch={false} href="/company" className={link}>Company</Link> : null}
+          {person && may(person.role, "managePeople") ? <Link prefetch={false} href="/people" className={link}>People</Link> : null}
         </nav>
-        <div className="ml-auto flex items-center gap-5"><Find /><Keys />{person ? <Link href="/me" className={`${link} !text-ink`}>{person.name}</Link> : null}</div>
+        <div className="ml-auto flex items-center gap-5"><Find /><Keys />{person ? <Link prefetch={false} href="/me" className={`${link} !text-ink`}>{person.name}</Link> : null}</div>
       </header>
       <div id="content">{children}</div>
     </>

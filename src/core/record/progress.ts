@@ -64,14 +64,14 @@ export interface Blocker { readonly reason: string; readonly link: { readonly st
 export function handOverBlockers(job: JobState): Blocker[] {
   if (!job.run) return [{ reason: job.revisions.length === 0 ? "No design is signed" : "The run has not started", link: { phase: job.revisions.length === 0 ? "train" : "run" } }];
   const blockers: Blocker[] = [];
+  for (const r of job.readings)
+    if (r.supersededBy === undefined && r.override === undefined && r.verdict.level === "Stop") blockers.push({ reason: `A reading is a Stop: ${r.verdict.reason}`, link: { reading: r.reading } });
   for (const step of job.run.steps) {
     const s = stepState(job, step.id);
     if (step.cycle && s.cycles < step.cycle.count) { blockers.push({ reason: `${step.unitName ?? "Job"}: ${s.cycles} of ${step.cycle.count} discards done`, link: { step: step.id } }); continue; }
     if (isFinished(job, step.id)) continue;
     blockers.push({ reason: step.proves === "uv" ? `UV is unproven: ${step.title}` : step.kind === "hold" ? `Hold open: ${step.title}` : `Not finished: ${step.title}`, link: { step: step.id } });
   }
-  for (const r of job.readings)
-    if (r.supersededBy === undefined && r.override === undefined && r.verdict.level === "Stop") blockers.push({ reason: `A reading is a Stop: ${r.verdict.reason}`, link: { reading: r.reading } });
   return blockers;
 }
 

@@ -32,10 +32,11 @@ export function judgeCarbonTank(ctx: StationContext): StationJudgement {
     id: "ebct", label: "Contact time", quantity: "plain", suffix: "min", value: ebct, digits: 1, note: ebctPeak === undefined ? undefined : `${ebctPeak.toFixed(1)} min at peak`, verdict,
     working: { formula: "media volume ÷ continuous flow", inputs: [{ name: "media volume", value: data.mediaLitres, quantity: "volume", from: { unit: ctx.model.code } }, ...(flows.continuous === undefined ? [] : [{ name: n > 1 ? `continuous flow, one of ${n}` : "continuous flow", value: flows.continuous, quantity: "flow" as const, from: { figure: "continuous" } }])] },
   });
+  const sayLoad = (v: number) => print(v, "surfaceLoad", ctx.profile);
   const load = flows.peak === undefined ? undefined : surfaceLoad(data.diameterMm, flows.peak);
   figures.push({
-    id: "surfaceLoad", label: "Surface load at peak", quantity: "plain", suffix: "m/h", value: load, digits: 1,
-    verdict: load === undefined ? noPeak("carbon-load") : load > 36 ? stop("carbon-load", `${load.toFixed(1)} m/h; at most 36`, "A wider tank, or two in parallel") : load > 24.4 ? check("carbon-load", `${load.toFixed(1)} m/h; 24.4 is Good`, "A wider tank, or two in parallel") : good("carbon-load", `${load.toFixed(1)} m/h; up to 24.4`),
+    id: "surfaceLoad", label: "Surface load at peak", quantity: "surfaceLoad", value: load,
+    verdict: load === undefined ? noPeak("carbon-load") : load > 36 ? stop("carbon-load", `${sayLoad(load)} at peak; at most ${sayLoad(36)}`, "A wider tank, or two in parallel") : load > 24.4 ? check("carbon-load", `${sayLoad(load)} at peak; ${sayLoad(24.4)} is Good`, "A wider tank, or two in parallel") : good("carbon-load", `${sayLoad(load)} at peak; up to ${sayLoad(24.4)}`),
     working: { formula: "peak flow ÷ tank area", inputs: [{ name: "tank diameter", value: data.diameterMm, quantity: "length", from: { unit: ctx.model.code } }, ...(flows.peak === undefined ? [] : [{ name: "peak flow", value: flows.peak, quantity: "flow" as const, from: { figure: "peak" } }])] },
   });
   const chlorine = upper(ctx.water.chlorine);

@@ -9,7 +9,7 @@ import { isKnownAbove, markAfter, waterAfter, type WaterMark } from "./effects";
 import type { Figure } from "./figure";
 import { judgeCarbonTank, judgeRatedFlow, judgeUv } from "./filtering";
 import { judgeLimit, type FeedLimit, type LimitRow } from "./limits";
-import { judgeRo } from "./membrane";
+import { judgeBooster, judgeRo } from "./membrane";
 import { judgeManualSoftener, judgeSoftener } from "./softening";
 import type { DesignUnit, Family, UnitModel } from "./unit";
 
@@ -53,7 +53,7 @@ export interface TrainJudgement {
 const byFamily: Readonly<Record<Family, (ctx: StationContext) => StationJudgement>> = {
   softener: judgeSoftener, manualSoftener: judgeManualSoftener, carbonTank: judgeCarbonTank, conditioner: judgeRatedFlow, scaleControl: judgeRatedFlow, cartridge: judgeRatedFlow,
   uv: judgeUv, uvPoint: pointOfUse, pointFilter: pointOfUse, ro: judgeRo,
-  booster: () => ({ figures: [], verdicts: [], cautions: ["A pump is powered only after there is water in it."] }),
+  booster: judgeBooster,
 };
 
 /** A drinking-water unit is sized by its faucet, not by the house's peak. */

@@ -36,6 +36,19 @@ export function roOperation(ctx: StationContext): RoOperation & { readonly boost
   };
 }
 
+/** Inlet and discharge of a booster at its place (handbook 2, Booster). */
+export function judgeBooster(ctx: StationContext): StationJudgement {
+  const pump = ctx.model.booster!;
+  const rise = ctx.unit.riseM ?? ctx.facts.tapRise;
+  const inlet = ctx.pressure === undefined || rise === undefined ? undefined : ctx.pressure - KPA_PER_METRE * rise;
+  const kPa = (v: number) => print(v, "pressure", ctx.profile);
+  const out = inlet === undefined ? undefined : boosted(inlet, pump);
+  const verdict = inlet === undefined ? unknown("booster-inlet", "the pressure at the pump cannot be predicted yet", [...(ctx.pressure === undefined ? ["source.static"] : []), ...(rise === undefined ? ["sink.rise"] : [])], "Measure it")
+    : out === undefined ? stop("booster-inlet", `${kPa(inlet)} at the pump, at least ${kPa(pump.minInlet)} needed`, "A place nearer the main")
+    : good("booster-inlet", `lifts ${kPa(inlet)} to ${kPa(out)}`);
+  return { verdicts: [], cautions: ["A pump is powered only after there is water in it."], figures: [{ id: "discharge", label: "Discharge", quantity: "pressure", value: out, verdict, working: { formula: "max(inlet, min(inlet + boost, set point)), inlet = pressure on the Line − 9.80665 kPa × height", inputs: [...(inlet === undefined ? [] : [{ name: "inlet", value: inlet, quantity: "pressure" as const, from: { survey: "source.static" } }]), { name: "boost", value: pump.boost, quantity: "pressure", from: { unit: ctx.model.code } }, { name: "set point", value: pump.setPoint, quantity: "pressure", from: { unit: ctx.model.code } }] } }] };
+}
+
 /** Feed pressure, permeate, tank fill, waste, and a day's production (handbook 2, RO). */
 export function judgeRo(ctx: StationContext): StationJudgement {
   const data = ctx.model.ro!;

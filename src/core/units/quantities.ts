@@ -4,7 +4,7 @@
  */
 export type Quantity =
   | "length" | "pipeSize" | "pressure" | "flow" | "volume" | "temperature" | "hardness" | "concentration" | "traceConcentration"
-  | "conductivity" | "turbidity" | "transmittance" | "mass" | "duration" | "ph" | "count" | "percent" | "height" | "area" | "power" | "voltage";
+  | "conductivity" | "turbidity" | "transmittance" | "mass" | "duration" | "ph" | "count" | "percent" | "surfaceLoad" | "height" | "area" | "power" | "voltage";
 
 export interface Unit {
   /** Spellings, lower case, without spaces. The first is how it is printed. */
@@ -88,6 +88,7 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
   turbidity: { units: [unit(1, "NTU", "ntu", "fnu")], show: { us: "NTU", metric: "NTU" }, digits: { us: 1, metric: 1 }, min: 0, max: 10_000, bare: true },
   transmittance: { units: [unit(1, "%", "%/cm", "%percm")], show: { us: "%", metric: "%" }, digits: { us: 0, metric: 0 }, min: 0, max: 100, bare: true },
   percent: { units: [unit(1, "%")], show: { us: "%", metric: "%" }, digits: { us: 1, metric: 1 }, min: 0, max: 100, bare: true },
+  surfaceLoad: { units: [unit(1, "m/h"), unit((GAL * 60) / (1000 * 0.09290304), "gpm/ft2", "gpm/ft²")], show: { us: "gpm/ft²", metric: "m/h" }, digits: { us: 1, metric: 1 }, min: 0, max: 1000, bare: true },
   mass: {
     units: [unit(1, "kg"), unit(0.45359237, "lb", "lbs"), unit(0.001, "g")],
     show: { us: "lb", metric: "kg" }, digits: { us: 1, metric: 1 }, min: 0, max: 1e6, bare: true,

@@ -26,7 +26,7 @@ export function RecordPage({ job, report: r, zone, person, canOverride, canSign,
           {r.blockers.length > 0 ? (
             <>
               <p><VerdictMark level="Stop">{`${r.blockers.length} reason${r.blockers.length === 1 ? "" : "s"} in the way`}</VerdictMark></p>
-              <ul className="mt-1" data-blockers>{r.blockers.slice(0, 12).map((b) => <li key={b.reason + linkOf(job.id, b)}><Link href={linkOf(job.id, b) as Route} className="plainlink inline-block min-h-8" data-next-open>{b.reason}</Link></li>)}</ul>
+              <ul className="mt-1" data-blockers>{r.blockers.slice(0, 12).map((b) => <li key={b.reason + linkOf(job.id, b)}><Link prefetch={false} href={linkOf(job.id, b) as Route} className="plainlink inline-block min-h-8" data-next-open>{b.reason}</Link></li>)}</ul>
               {r.blockers.length > 12 ? <p className="text-soft">and {r.blockers.length - 12} more, in the order of the run</p> : null}
             </>
           ) : (
@@ -68,7 +68,7 @@ export function RecordPage({ job, report: r, zone, person, canOverride, canSign,
         <h2 id="done">Steps</h2>
         {r.steps.length === 0 ? <p className="text-soft">The run has not started.</p> : (
           <table className="plain"><thead><tr><th scope="col">Step</th><th scope="col">Unit</th><th scope="col">State</th><th scope="col">Who and when</th></tr></thead>
-            <tbody>{r.steps.map((s) => <tr key={s.id}><td><Link href={`/jobs/${job.id}/run?step=${s.id}` as Route} className="no-underline hover:underline">{s.title}</Link>{s.note ? <span className="block text-sm text-soft">{s.note}</span> : null}</td><td className="num text-sm whitespace-nowrap">{s.unit}</td><td>{s.state}</td><td className="text-sm whitespace-nowrap">{s.who} <span className="text-soft">{s.at}</span></td></tr>)}</tbody>
+            <tbody>{r.steps.map((s) => <tr key={s.id}><td><Link prefetch={false} href={`/jobs/${job.id}/run?step=${s.id}` as Route} className="no-underline hover:underline">{s.title}</Link>{s.note ? <span className="block text-sm text-soft">{s.note}</span> : null}</td><td className="num text-sm whitespace-nowrap">{s.unit}</td><td>{s.state}</td><td className="text-sm whitespace-nowrap">{s.who} <span className="text-soft">{s.at}</span></td></tr>)}</tbody>
           </table>
         )}
       </section>

@@ -5,6 +5,7 @@ import { needsOf } from "@/core/water";
 import type { Profile } from "@/core/units";
 import { langelierIndex, totalHardness, hardnessWord } from "@/core/water";
 import { lower, print, upper } from "@/core/units";
+import { Qty } from "@/ui/Qty";
 import { VerdictMark } from "@/ui/VerdictMark";
 
 const at = (id: string) => <a key={id} href={`#${id}`} className="plainlink">{surveyFields.get(id)?.label.toLowerCase() ?? id}</a>;
@@ -24,7 +25,7 @@ export function Findings({ job, profile }: { job: JobState; profile: Profile }) 
     <div className="grid gap-6" data-findings>
       <section aria-labelledby="needs">
         <h2 id="needs">Needs</h2>
-        {h === undefined ? null : <p className="text-soft">The water is {hardnessWord(h)}, <span className="num">{print(h, "hardness", profile)}</span>.</p>}
+        {h === undefined ? null : <p className="text-soft">The water is {hardnessWord(h)}, <Qty>{print(h, "hardness", profile)}</Qty>.</p>}
         {needs.length === 0 ? <p className="text-soft">None yet. They appear as the water test is entered.</p> : (
           <ul>{needs.map((n) => <li key={`${n.rule}${n.because}`} className="rule py-2"><b className="font-semibold">{n.need}</b><span className="block text-sm">{n.because}</span>{n.note ? <span className="block text-sm text-soft">{n.note}</span> : null}</li>)}</ul>
         )}

@@ -17,10 +17,10 @@ function barOf(s: TodayData["strip"][number], now: number, zone: string): StripB
 function Row({ row, now, zone }: { row: JobRow; now: number; zone: string }) {
   const s = row.summary;
   const late = s.due !== undefined && Date.parse(`${s.due}T23:59:59Z`) < now;
-  const phase = s.phase === "run" || s.phase === "record" ? `/jobs/${row.id}/${s.phase}` : `/jobs/${row.id}/${s.phase}`;
+  const phase = `/jobs/${row.id}/${s.phase}`;
   return (
     <li className="rule grid min-h-16 gap-x-9 gap-y-1 py-3 md:grid-cols-[minmax(220px,330px)_1fr_190px]">
-      <div><Link href={phase as Route} className="text-lg font-medium no-underline hover:underline" data-next-open={s.rank < 9 ? "" : undefined}>{row.name}</Link><span className="block text-sm text-soft">{row.place}{s.units.length > 0 ? ` · ${s.units.join(", ")}` : ""}</span></div>
+      <div><Link href={phase as Route} prefetch={false} className="text-lg font-medium no-underline hover:underline" data-next-open={s.rank < 9 ? "" : undefined}>{row.name}</Link><span className="block text-sm text-soft">{row.place}{s.units.length > 0 ? ` · ${s.units.join(", ")}` : ""}</span></div>
       <div>
         <p>{s.level ? <VerdictMark level={s.level}>{s.next}</VerdictMark> : s.next}</p>
         {s.detail ? <p className="text-sm text-soft">{s.detail}</p> : null}

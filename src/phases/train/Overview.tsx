@@ -43,7 +43,7 @@ export function Overview({ job, judged, profile, canOverride, zone, labels }: { 
       <section aria-labelledby="unsettled">
         <h2 id="unsettled">To settle <span className="num text-soft">{unsettled.length}</span></h2>
         <p className="text-soft">A Stop or an Unknown keeps the design from being signed until it is put right, tested, or overridden with a reason.</p>
-        <ul className="mt-2">{unsettled.map(({ at, verdict }) => <li key={verdictKey(at, verdict.rule)} className="rule grid gap-x-6 py-2 md:grid-cols-[120px_1fr]"><Link href={`/jobs/${job.id}/train?at=${at}` as Route} className="plainlink" data-next-open>{nameOf(at)}</Link><Judged jobId={job.id} at={at} verdict={verdict} overrides={job.overrides} canOverride={canOverride} /></li>)}</ul>
+        <ul className="mt-2">{unsettled.map(({ at, verdict }) => <li key={verdictKey(at, verdict.rule)} className="rule grid gap-x-6 py-2 md:grid-cols-[120px_1fr]"><Link href={`/jobs/${job.id}/train?at=${at}` as Route} prefetch={false} className="plainlink" data-next-open>{nameOf(at)}</Link><Judged jobId={job.id} at={at} verdict={verdict} overrides={job.overrides} canOverride={canOverride} /></li>)}</ul>
       </section>
       {overridden.length > 0 ? <section aria-labelledby="overrides"><h2 id="overrides">Overridden</h2><ul>{overridden.map((o) => <li key={verdictKey(o.at, o.rule)} className="rule py-2 text-sm"><b>{nameOf(o.at)}</b>, {o.level}: {o.reason}. {o.mark.by.name}: {o.why}</li>)}</ul></section> : null}
       <section aria-labelledby="revisions">

@@ -3,15 +3,16 @@ import { verdictKey, type Station } from "@/core/train";
 import { print, printMeasured, type Profile } from "@/core/units";
 import type { Verdict } from "@/core/verdict";
 import { FigureCard } from "@/ui/FigureCard";
+import { Qty } from "@/ui/Qty";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { OverrideButton } from "./TrainDesk";
 
 /** A verdict with what would make it Good, and its override. */
-export function Judged({ jobId, at, verdict, overrides, canOverride }: { jobId: string; at: string; verdict: Verdict; overrides: Readonly<Record<string, Override>>; canOverride: boolean }) {
+export function Judged({ jobId, at, verdict, overrides, canOverride, brief = false }: { jobId: string; at: string; verdict: Verdict; /** The word alone when it is Good: the numbers stand beside it. */ brief?: boolean; overrides: Readonly<Record<string, Override>>; canOverride: boolean }) {
   const override = overrides[verdictKey(at, verdict.rule)];
   return (
     <span className="block text-sm">
-      <VerdictMark level={verdict.level} overridden={override !== undefined}>{verdict.reason}</VerdictMark>
+      <VerdictMark level={verdict.level} overridden={override !== undefined}>{brief && verdict.level === "Good" ? null : verdict.reason}</VerdictMark>
       {verdict.remedy && verdict.level !== "Good" ? <span className="block pl-[18px] text-soft">{verdict.level === "Unknown" ? "" : "Good with: "}{verdict.remedy}</span> : null}
       {override ? <span className="block pl-[18px]">Overridden by {override.mark.by.name}: {override.why}</span> : null}
       {canOverride && verdict.level !== "Good" ? <span className="block pl-[18px]"><OverrideButton jobId={jobId} at={at} rule={verdict.rule} reason={verdict.reason} overridden={override?.why} /></span> : null}
@@ -41,9 +42,9 @@ export function StationView({ job, station: s, profile, canOverride, tools }: { 
               <tbody>{s.limits.map((l) => (
                 <tr key={l.limit.key}>
                   <td>{l.limit.label}</td>
-                  <td className="figure num">{l.measured ? printMeasured(l.measured, l.limit.quantity, profile) : <span className="font-sans text-soft">not tested</span>}</td>
-                  <td className="figure num">{l.limit.min !== undefined && l.limit.max !== undefined ? `${print(l.limit.min, l.limit.quantity, profile)}–${print(l.limit.max, l.limit.quantity, profile)}` : l.limit.max !== undefined ? `≤ ${print(l.limit.max, l.limit.quantity, profile)}` : `≥ ${print(l.limit.min!, l.limit.quantity, profile)}`}</td>
-                  <td><Judged jobId={job.id} at={s.key} verdict={l.verdict} overrides={job.overrides} canOverride={canOverride} /></td>
+                  <td className="figure">{l.measured ? <Qty>{printMeasured(l.measured, l.limit.quantity, profile)}</Qty> : <span className="text-soft">not tested</span>}</td>
+                  <td className="figure"><Qty>{l.limit.min !== undefined && l.limit.max !== undefined ? `${print(l.limit.min, l.limit.quantity, profile)}–${print(l.limit.max, l.limit.quantity, profile)}` : l.limit.max !== undefined ? `≤ ${print(l.limit.max, l.limit.quantity, profile)}` : `≥ ${print(l.limit.min!, l.limit.quantity, profile)}`}</Qty></td>
+                  <td><Judged jobId={job.id} at={s.key} brief verdict={l.verdict} overrides={job.overrides} canOverride={canOverride} /></td>
                 </tr>
               ))}</tbody>
             </table>

@@ -26,7 +26,7 @@ export default async function JobsPage({ searchParams }: PageProps<"/jobs">) {
           <tbody>
             {rows.map((r) => (
               <tr key={r.id}>
-                <td><Link href={`/jobs/${r.id}` as Route} className="font-semibold no-underline hover:underline">{r.name}</Link><span className="block text-sm text-soft">{r.place}</span></td>
+                <td><Link prefetch={false} href={`/jobs/${r.id}` as Route} className="font-semibold no-underline hover:underline">{r.name}</Link><span className="block text-sm text-soft">{r.place}</span></td>
                 <td>{{ site: "Site", train: "Train", run: "Run", record: "Record" }[r.summary.phase]}</td>
                 <td>{r.summary.level ? <VerdictMark level={r.summary.level}>{r.summary.next}</VerdictMark> : r.summary.next}</td>
                 <td className="whitespace-nowrap">{r.summary.who}</td>
@@ -36,7 +36,7 @@ export default async function JobsPage({ searchParams }: PageProps<"/jobs">) {
           </tbody>
         </table>
       )}
-      {total > PAGE ? <nav aria-label="Pages" className="mt-4 flex gap-4">{page > 1 ? <Link href={`/jobs?page=${page - 1}` as Route} className="button quiet">Newer</Link> : null}<span className="self-center">page {page} of {Math.ceil(total / PAGE)}</span>{page * PAGE < total ? <Link href={`/jobs?page=${page + 1}` as Route} className="button quiet">Older</Link> : null}</nav> : null}
+      {total > PAGE ? <nav aria-label="Pages" className="mt-4 flex gap-4">{page > 1 ? <Link prefetch={false} href={`/jobs?page=${page - 1}` as Route} className="button quiet">Newer</Link> : null}<span className="self-center">page {page} of {Math.ceil(total / PAGE)}</span>{page * PAGE < total ? <Link prefetch={false} href={`/jobs?page=${page + 1}` as Route} className="button quiet">Older</Link> : null}</nav> : null}
     </main>
   );
 }

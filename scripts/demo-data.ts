@@ -1,0 +1,50 @@
+// Loads the demo company into an empty database: chapter 8's people and jobs, alive relative to now.
+import { createHash } from "node:crypto";
+import sharp from "sharp";
+import { ulid } from "ulid";
+import { knowledgeWith } from "../src/catalogue/knowledge";
+import { defaultSchools, trainSchools } from "../src/catalogue/schools";
+import { databaseOn, poolFor } from "../src/data/database";
+import { demoJobs } from "../src/data/demo/jobs";
+import { saveCompany } from "../src/data/queries/company";
+import { addFileRow } from "../src/data/queries/files";
+import { importEntries } from "../src/data/queries/jobs";
+import { addPerson, hasPeople } from "../src/data/queries/people";
+import { fileContent } from "../src/data/schema";
+import { hashPassword } from "../src/server/auth";
+
+const url = process.env.DATABASE_URL;
+if (!url) { console.error("DATABASE_URL is not set"); process.exit(2); }
+const pool = poolFor(url, 4);
+const db = databaseOn(pool);
+if (await hasPeople(db)) { console.log("kept"); pool.end(); process.exit(0); }
+
+const now = Date.now();
+const password = process.env.BRANT_DEMO_PASSWORD ?? "tidal-valley-25";
+const passwordHash = await hashPassword(password);
+const pinHash = await hashPassword("4721");
+const people = [
+  { id: ulid(), name: "Imke Vos", email: "imke@saltmarsh.example", role: "planner" },
+  { id: ulid(), name: "Tobias Rell", email: "tobias@saltmarsh.example", role: "installer" },
+  { id: ulid(), name: "Adaeze Quill", email: "adaeze@saltmarsh.example", role: "installer" },
+  { id: ulid(), name: "Sunniva Park", email: "sunniva@saltmarsh.example", role: "apprentice" },
+  { id: ulid(), name: "Saltmarsh office", email: "office@saltmarsh.example", role: "owner" },
+] as const;
+const actor = (i: number) => ({ id: people[i]!.id, name: people[i]!.name, role: people[i]!.role });
+
+const signature = async (name: string) => {
+  const content = await sharp(Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="720" height="240"><rect width="720" height="240" fill="#fff"/><path d="M40 150c60-110 90-70 70 0s40 40 80-30 60 60 100 10 90-60 130 0 60-20 220-40" fill="none" stroke="#1c2a30" stroke-width="4"/><text x="40" y="215" font-family="sans-serif" font-size="24">${name}</text></svg>`)).png({ palette: true }).toBuffer();
+  return { content, sha256: createHash("sha256").update(content).digest("hex") };
+};
+const knowledge = knowledgeWith(trainSchools(defaultSchools, 2));
+const { logs, files } = await demoJobs(knowledge, now, { imke: actor(0), tobias: actor(1), adaeze: actor(2) }, signature);
+await saveCompany(db, { name: "Saltmarsh Water Fitters", profile: "us", currency: "EUR", timeZone: "Europe/Amsterdam", waterOffFrom: "09:00", waterOffTo: "16:00", roDiscards: 2, schools: defaultSchools }, 0, new Date(now));
+for (const p of people) await addPerson(db, { ...p, passwordHash, pinHash }, new Date(now));
+for (const entries of logs) await importEntries(db, entries, { knowledge, profile: "us", now });
+for (const f of files) {
+  await db.insert(fileContent).values({ id: f.id, content: f.content });
+  await addFileRow(db, { id: f.id, jobId: f.job, sha256: createHash("sha256").update(f.content).digest("hex"), mime: "image/png", bytes: f.content.length }, new Date(now));
+}
+console.log(`loaded ${logs.length} jobs, ${logs.reduce((n, l) => n + l.length, 0)} entries`);
+pool.end();
+process.exit(0);
