@@ -53,7 +53,7 @@ async function main() {
   say((await run("npx", ["tsx", "scripts/demo-data.ts"], { env })).trim().split("\n").at(-1));
 
   step("Application");
-  await needBuild({ dist: ".next", quiet: true }, say);
+  await needBuild({ dist: ".next" }, say);
 
   step("Serving");
   let stopping = false;

@@ -77,7 +77,7 @@ export function sourceDigest() {
 }
 
 /** Builds the application into a folder unless it holds a build of these very sources. */
-export async function needBuild({ dist, testClock = false, quiet = false }, say) {
+export async function needBuild({ dist, testClock = false, quiet = true }, say) {
   const wanted = digest(sourceDigest() + String(testClock));
   const stamp = join(root, dist, "brant-sources");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === wanted) return;

@@ -37,7 +37,6 @@ export function Photos({ jobId, step, field, photos, caption, readOnly, zone, on
     <div className="mt-3 flex flex-wrap items-center gap-3">
       {photos.map((p) => (
         <figure key={p.file} className="relative">
-          {/* eslint-disable-next-line @next/next/no-img-element -- served by the application itself, behind its permission */}
           <a href={`/api/files/${p.file}`} target="_blank" rel="noreferrer"><img src={`/api/files/${p.file}`} alt={`${p.caption}, ${stamp(p.at, zone)}`} className="h-20 w-28 border border-hair object-cover" /></a>
           {readOnly ? null : <button type="button" className="absolute right-0 top-0 min-h-6 min-w-6 bg-paper px-1 text-sm" aria-label={`Take this photo out: ${p.caption}`} onClick={() => void remove(p)}>×</button>}
         </figure>

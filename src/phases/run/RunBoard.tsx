@@ -1,17 +1,16 @@
 "use client";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { Actor } from "@/core/record";
 import { nextStep, runningClocks, statusOf, type StepStatus } from "@/core/record/progress";
 import type { JobState } from "@/core/record/state";
 import type { Step } from "@/core/run/step";
-import type { ReadingField } from "@/core/run/step";
 import type { Profile } from "@/core/units";
 import { countdown, momentOf } from "@/ui/time";
 import { StepView } from "./StepView";
+import type { RunTexts } from "./texts";
 import { useRun } from "./useRun";
 import { useServerNow } from "./useServerNow";
 
-export interface RunTexts { readonly cautions: Readonly<Record<string, string>>; readonly readings: Readonly<Record<string, { readonly label: string; readonly fields: readonly ReadingField[] }>> }
 
 const marks: Record<StepStatus, string> = { done: "✓", skipped: "–", waiting: " ", open: "○", counting: "◔", paused: "‖", ready: "●" };
 const words: Record<StepStatus, string> = { done: "done", skipped: "skipped", waiting: "waits", open: "open", counting: "running", paused: "paused", ready: "time has run" };
@@ -28,8 +27,8 @@ export function RunBoard({ initial, serverNow, person, profile, zone, texts, rea
   const next = nextStep(job, clock.now);
   const step = steps.find((s) => s.id === chosen) ?? next ?? steps.at(-1);
   // A step that is finished makes room for the next one by itself.
-  const [last, setLast] = useState<string>();
-  useEffect(() => { const now = step?.id; if (now !== last) { setLast(now); if (last !== undefined) window.scrollTo({ top: 0 }); } }, [step?.id, last]);
+  const last = useRef<string>(undefined);
+  useEffect(() => { if (last.current !== undefined && last.current !== step?.id) window.scrollTo({ top: 0 }); last.current = step?.id; }, [step?.id]);
   useEffect(() => {
     const swallow = (e: PopStateEvent) => { const id = new URL(window.location.href).searchParams.get("step"); if (e.isTrusted) setChosen(id ?? undefined); };
     window.addEventListener("popstate", swallow);

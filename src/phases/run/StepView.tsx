@@ -12,7 +12,7 @@ import { Photos } from "../job/Photos";
 import type { Wish } from "../job/send";
 import { FlowMeter } from "./FlowMeter";
 import { ReadingForm } from "./ReadingForm";
-import type { RunTexts } from "./RunBoard";
+import type { RunTexts } from "./texts";
 import type { Run } from "./useRun";
 
 const waterWords: Record<Step["water"], string> = { off: "Water is off", bypassed: "House is on bypass, untreated", on: "Water is on", any: "" };
@@ -45,7 +45,7 @@ export function StepView({ step, job, now, at, profile, zone, texts, readOnly, r
   const finish = async () => { const done = run.send({ kind: "stepDone", step: step.id }); onFinished(); await done; };
   const measuring = step.flow?.band !== undefined;
   return (
-    <article className="pb-4">
+    <article className="pb-4" data-step={step.id} data-kind={step.kind} data-status={status}>
       <h1 className="my-2 text-[26px] leading-[1.15] md:text-[28px]">{step.title}</h1>
       <p className="text-[17px]">{step.why}</p>
       {step.details ? <ul className="mt-3 list-disc pl-5">{step.details.map((d) => <li key={d}>{d}</li>)}</ul> : null}

@@ -1,0 +1,150 @@
+import { createHash } from "node:crypto";
+import { spawnSync } from "node:child_process";
+import { readFileSync, rmSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { eq, sql } from "drizzle-orm";
+import { ulid } from "ulid";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { verifyChain, type Entry } from "@/core/record";
+import { errno, type Database } from "@/data/database";
+import { appendEntry, importEntries, jobEntries, loadJob } from "@/data/queries/jobs";
+import { findAnything, jobPage, todayOf } from "@/data/queries/today";
+import { job, jobLog } from "@/data/schema";
+import { asOwner, knowledge, needed, open, send } from "./setting";
+
+const sha256 = (text: string) => createHash("sha256").update(text).digest("hex");
+const tsx = (script: string, args: string[], env: Record<string, string> = {}) => spawnSync(process.execPath, ["--import", "tsx", script, ...args], { env: { ...process.env, ...env }, encoding: "utf8", cwd: process.cwd() });
+let db: Database;
+let close: () => Promise<void>;
+beforeAll(() => { ({ db, close } = open()); });
+afterAll(() => close());
+
+async function newJob(name = "Pell Lane bakery"): Promise<string> {
+  const id = ulid();
+  const outcome = await send(db, id, { kind: "jobOpened", name, place: "Mill house", about: "" });
+  expect(outcome.ok).toBe(true);
+  return id;
+}
+const answer = (id: string, text: string, intent = ulid()) => send(db, id, { kind: "surveyAnswered", field: "source.static", text, profile: "us" }, intent);
+
+describe("the log in the database", () => {
+  it("keeps a job as a chain from which it is read back", async () => {
+    const id = await newJob();
+    await answer(id, "58 psi");
+    const entries = await jobEntries(db, id);
+    expect(verifyChain(entries, sha256, id)).toEqual([]);
+    expect((await loadJob(db, id))?.answers["source.static"]?.text).toBe("58 psi");
+    const [row] = await db.select().from(job).where(eq(job.id, id));
+    expect(row).toMatchObject({ name: "Pell Lane bakery", seq: 2, head: entries[1]!.hash, phase: "site" });
+  });
+
+  it("writes a repeated intent once", async () => {
+    const id = await newJob();
+    const intent = ulid();
+    expect(await answer(id, "58 psi", intent)).toMatchObject({ ok: true, repeated: false });
+    expect(await answer(id, "58 psi", intent)).toMatchObject({ ok: true, repeated: true });
+    expect(await jobEntries(db, id)).toHaveLength(2);
+  });
+
+  it("lets twelve writers in at once, without a gap and without losing one", async () => {
+    const id = await newJob();
+    const outcomes = await Promise.all(Array.from({ length: 12 }, (_, i) => answer(id, `${40 + i} psi`)));
+    expect(outcomes.every((o) => o.ok)).toBe(true);
+    const entries = await jobEntries(db, id);
+    expect(entries.map((e) => e.seq)).toEqual(Array.from({ length: 13 }, (_, i) => i + 1));
+    expect(verifyChain(entries, sha256, id)).toEqual([]);
+  });
+
+  it("rolls back whole when something fails in the middle", async () => {
+    const id = await newJob();
+    await expect(appendEntry(db, id, ulid(), () => { throw new Error("power cut"); }, { knowledge, profile: "us", now: Date.now() })).rejects.toThrow("power cut");
+    expect(await jobEntries(db, id)).toHaveLength(1);
+  });
+
+  it("cannot be changed or deleted by the application's user, nor by accident by its owner", async () => {
+    const id = await newJob();
+    for (const statement of [sql`update job_log set kind = 'x' where job_id = ${id}`, sql`delete from job_log where job_id = ${id}`, sql`truncate table job_log`, sql`drop trigger job_log_no_update`]) {
+      const error: unknown = await db.execute(statement).catch((e: unknown) => e);
+      expect([1142, 1370, 1227]).toContain(errno(error));
+    }
+    await expect(asOwner(`update job_log set kind = 'x' where job_id = '${id}'`)).rejects.toThrow(/append-only/);
+    await expect(asOwner(`delete from job_log where job_id = '${id}'`)).rejects.toThrow(/append-only/);
+    expect(await jobEntries(db, id)).toHaveLength(1);
+  });
+
+  it("takes a foreign log in with identical hashes, again without effect, and refuses another history", async () => {
+    const id = await newJob("Travelling job");
+    await answer(id, "60 psi");
+    const entries = await jobEntries(db, id);
+    const settings = { knowledge, profile: "us" as const, now: Date.now() };
+    expect(await importEntries(db, entries, settings)).toEqual({ added: 0, conflict: false });
+    const forked = [entries[0]!, { ...entries[1]!, hash: "f".repeat(64) }] as Entry[];
+    expect(await importEntries(db, forked, settings)).toEqual({ added: 0, conflict: true });
+    expect((await jobEntries(db, id)).map((e) => e.hash)).toEqual(entries.map((e) => e.hash));
+  });
+});
+
+describe("lists", () => {
+  it("finds by name and place without regard to case, and takes % for itself", async () => {
+    const id = await newJob("Zwaluw 100% house");
+    expect((await findAnything(db, "zwaluw")).map((f) => f.jobId)).toContain(id);
+    expect((await findAnything(db, "100%")).map((f) => f.jobId)).toEqual([id]);
+    expect(await findAnything(db, "z")).toEqual([]);
+    expect(await findAnything(db, "' or 1=1 --")).toEqual([]);
+  });
+  it("puts a planned visit on the strip of its day only", async () => {
+    const id = await newJob("Visited");
+    const at = Date.UTC(2031, 4, 6, 9);
+    await send(db, id, { kind: "visitPlanned", visit: ulid(), from: new Date(at).toISOString(), to: new Date(at + 7_200_000).toISOString(), person: { id: "p2", name: "Tobias Rell" }, what: "Install" });
+    const on = (day: number) => todayOf(db, new Date(day - 3_600_000), new Date(day + 10_000_000), new Date(day));
+    expect((await on(at)).strip.map((s) => s.jobId)).toEqual([id]);
+    expect((await on(at + 3 * 86_400_000)).strip).toEqual([]);
+    expect((await jobPage(db, 1)).total).toBeGreaterThan(0);
+  });
+});
+
+describe("npm run verify, backup and restore", () => {
+  it("names the entry that was changed behind the application's back", async () => {
+    const id = await newJob("Tampered");
+    await answer(id, "58 psi");
+    expect(tsx("scripts/verify.ts", []).status).toBe(0);
+    const [row] = await db.select().from(jobLog).where(eq(jobLog.jobId, id)).limit(1);
+    await asOwner("drop trigger job_log_no_update");
+    await asOwner(`update job_log set entry = replace(entry, 'Tampered', 'Tempered') where job_id = '${id}' and seq = ${row!.seq}`);
+    const found = tsx("scripts/verify.ts", []);
+    await asOwner(`update job_log set entry = replace(entry, 'Tempered', 'Tampered') where job_id = '${id}' and seq = ${row!.seq}`);
+    await asOwner("create trigger job_log_no_update before update on job_log for each row signal sqlstate '45000' set message_text = 'the log is append-only'");
+    expect(found.status).toBe(1);
+    expect(found.stderr).toContain(`job ${id}: entry ${row!.seq} was changed`);
+    expect(tsx("scripts/verify.ts", []).status).toBe(0);
+  });
+
+  it("checks a bundle file without a database", async () => {
+    const id = await newJob("Bundled");
+    const entries = await jobEntries(db, id);
+    const path = join(needed("BRANT_TEST_FOLDER"), "bundle.json");
+    const write = (es: unknown[]) => writeFileSync(path, JSON.stringify({ brant: 1, job: id, head: entries.at(-1)!.hash, entries: es, files: [] }));
+    write(entries);
+    expect(tsx("scripts/verify.ts", [path], { DATABASE_URL: "" }).status).toBe(0);
+    write([{ ...entries[0], at: "2020-01-01T00:00:00.000Z" }]);
+    const bad = tsx("scripts/verify.ts", [path], { DATABASE_URL: "" });
+    expect(bad.status).toBe(1);
+    expect(bad.stderr).toContain("entry 1 was changed");
+    rmSync(path);
+  });
+
+  it("restores into an empty database only, and verifies every chain there", async () => {
+    await newJob("Backed up");
+    const path = join(needed("BRANT_TEST_FOLDER"), "backup.sql");
+    expect(tsx("scripts/backup.ts", [path]).status).toBe(0);
+    const into = { DATABASE_URL: needed("BRANT_TEST_RESTORE_URL"), DATABASE_OWNER_URL: needed("BRANT_TEST_RESTORE_OWNER_URL") };
+    const restored = tsx("scripts/restore.ts", [path], into);
+    expect(restored.stdout + restored.stderr).toContain("every chain holds");
+    expect(restored.status).toBe(0);
+    const again = tsx("scripts/restore.ts", [path], into);
+    expect(again.status).toBe(1);
+    expect(again.stderr).toContain("not empty");
+    expect(readFileSync(path, "utf8")).toContain("Backed up");
+    rmSync(path);
+  }, 120_000);
+});
