@@ -13,10 +13,7 @@ export function proxy(request: NextRequest): NextResponse {
   headers.set("content-security-policy", policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set("content-security-policy", policy);
-  response.headers.set("x-content-type-options", "nosniff");
-  response.headers.set("referrer-policy", "same-origin");
-  response.headers.set("permissions-policy", "geolocation=(), microphone=()");
   return response;
 }
 
-export const config = { matcher: [{ source: "/((?!_next/static|_next/image|favicon.ico).*)" }] };
+export const config = { matcher: [{ source: "/((?!api/|_next/static|_next/image|favicon.ico).*)" }] };

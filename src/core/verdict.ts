@@ -29,3 +29,6 @@ export const good = (rule: string, reason: string): Verdict => ({ level: "Good",
 export const check = (rule: string, reason: string, remedy: string): Verdict => ({ level: "Check", rule, reason, remedy });
 export const stop = (rule: string, reason: string, remedy: string): Verdict => ({ level: "Stop", rule, reason, remedy });
 export const unknown = (rule: string, reason: string, missing: readonly string[], remedy = "Test or measure it"): Verdict => ({ level: "Unknown", rule, reason, missing, remedy });
+
+/** The name an override is kept under: place and rule. */
+export const verdictKey = (at: string, rule: string): string => `${at}:${rule}`;

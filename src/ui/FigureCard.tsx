@@ -21,12 +21,12 @@ function where(from: InputSource, surveyHref: (field: string) => string): React.
 export function FigureCard({ figure: f, profile, surveyHref, verdict }: { figure: Figure; profile: Profile; surveyHref: (field: string) => string; verdict?: React.ReactNode }) {
   const value = f.value === undefined ? undefined : shown(f.value, f.quantity, profile, f.digits);
   return (
-    <details className="group border-t border-hair py-3">
+    <div className="border-t border-hair py-3">
+    <details className="group">
       <summary className="cursor-pointer list-none">
         <span className="block text-sm text-soft">{f.label} <span className="group-open:hidden">▸ working</span><span className="hidden group-open:inline">▾ working</span></span>
         <span className="block"><span className="num text-2xl font-medium">{value?.n ?? "—"}</span> <span className="text-soft">{value?.unit || (value ? f.suffix : "")}</span></span>
         {f.note ? <span className="block text-sm text-soft">{f.note}</span> : null}
-        {verdict ?? (f.verdict ? <span className="block text-sm"><VerdictMark level={f.verdict.level}>{f.verdict.reason}</VerdictMark></span> : null)}
       </summary>
       <div className="mt-2 bg-tint px-4 py-3 text-sm">
         <p>{f.working.formula}</p>
@@ -38,5 +38,7 @@ export function FigureCard({ figure: f, profile, surveyHref, verdict }: { figure
         {f.working.note ? <p className="mt-1">{f.working.note}</p> : null}
       </div>
     </details>
+    {verdict ?? (f.verdict ? <span className="block text-sm"><VerdictMark level={f.verdict.level}>{f.verdict.reason}</VerdictMark></span> : null)}
+    </div>
   );
 }

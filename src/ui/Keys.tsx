@@ -1,8 +1,11 @@
 "use client";
+import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import type { Route } from "next";
 import { useEffect, useState } from "react";
-import { Sheet } from "./Sheet";
+
+// Loaded when asked for: a phone on site never pays for it.
+const KeysSheet = dynamic(() => import("./KeysSheet"));
 
 const typing = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
@@ -28,13 +31,10 @@ export function Keys() {
     window.addEventListener("keydown", press);
     return () => window.removeEventListener("keydown", press);
   }, [router]);
-  const rows: [string, string][] = [["1 2 6 7", "Site, Train, Run, Record of this job"], ["/", "Find a job, unit, serial or person"], ["n", "Next open thing"], ["e", "Edit what is in front of you"], ["Ctrl Enter", "Save"], ["Esc", "Leave a sheet, the draft kept"], ["↑ ↓", "Along the Line"], ["?", "These keys"]];
   return (
     <>
       <button type="button" className="hidden min-h-10 items-center gap-1 text-sm text-soft md:inline-flex" onClick={() => setOpen(true)}><kbd>?</kbd> keys</button>
-      <Sheet open={open} title="Keys" onClose={() => setOpen(false)}>
-        <dl className="grid grid-cols-[110px_1fr] gap-y-2">{rows.map(([k, what]) => <div key={k} className="contents"><dt>{k.split(" ").map((part) => <kbd key={part} className="mr-1">{part}</kbd>)}</dt><dd>{what}</dd></div>)}</dl>
-      </Sheet>
+      {open ? <KeysSheet onClose={() => setOpen(false)} /> : null}
     </>
   );
 }

@@ -11,7 +11,7 @@ export function TimeStrip({ bars, from, to, now, zone }: { bars: readonly StripB
   const x = (at: number) => Math.min(100, Math.max(0, (100 * (at - from)) / span));
   const hours = Array.from({ length: Math.round(span / 3_600_000) + 1 }, (_, i) => from + i * 3_600_000);
   return (
-    <div className="relative" data-strip>
+    <div className="relative overflow-x-clip pb-5" data-strip>
       <div className="relative h-8 border-b border-hair" aria-hidden="true">
         {hours.map((h, i) => <span key={h} className="absolute bottom-0 h-2 border-l border-ink" style={{ left: `${x(h)}%` }}>{i % 2 === 0 && i < hours.length - 1 ? <span className="num absolute -top-5 left-0 text-[12px] text-soft">{clockTime(h, zone).slice(0, 2)}</span> : null}</span>)}
       </div>
@@ -24,12 +24,15 @@ export function TimeStrip({ bars, from, to, now, zone }: { bars: readonly StripB
           const inside = width > 38;
           const words = <span className={`whitespace-nowrap px-2 text-sm ${b.kind === "visit" && inside ? "text-paper" : "bg-paper text-ink"}`}><b className="font-semibold">{b.title}</b> <span className={b.kind === "visit" && inside ? "" : "text-soft"}>{b.detail}</span></span>;
           return (
-            <li key={b.key} className="relative mb-2.5 h-7">
-              <Link href={b.href as Route} prefetch={false} className="block h-7 no-underline">
+            <li key={b.key} className="relative mb-2.5">
+              <Link href={b.href as Route} prefetch={false} className="block no-underline">
+                <span className="block text-sm md:hidden"><b className="font-semibold">{b.title}</b> <span className="text-soft">{b.detail}</span></span>
+                <span className="relative block h-7">
                 <span className={`absolute top-0 h-7 border ${wet ? "wet-bar border-water" : b.from > now ? "border-ink" : "border-ink bg-ink"} ${b.paused ? "opacity-60" : ""}`} style={{ left: `${left}%`, width: `${width}%` }} aria-hidden="true" />
                 {wet && b.to < to ? <span className="absolute -top-1 h-9 border-l-2 border-ink" style={{ left: `${x(b.to)}%` }} aria-hidden="true" /> : null}
-                <span className="absolute top-0 flex h-7 items-center overflow-hidden" style={inside ? { left: `calc(${left}% + 6px)`, maxWidth: `calc(${width}% - 12px)` } : x(b.to) > 62 ? { right: `calc(${100 - left}% + 6px)` } : { left: `calc(${x(b.to)}% + 6px)` }}>{b.from > now && b.kind === "visit" && inside ? <span className="whitespace-nowrap bg-paper px-2 text-sm text-ink"><b className="font-semibold">{b.title}</b> <span className="text-soft">{b.detail}</span></span> : words}</span>
+                <span className="absolute top-0 hidden h-7 items-center overflow-hidden md:flex" aria-hidden="true" style={inside ? { left: `calc(${left}% + 6px)`, maxWidth: `calc(${width}% - 12px)` } : x(b.to) > 62 ? { right: `calc(${100 - left}% + 6px)` } : { left: `calc(${x(b.to)}% + 6px)` }}>{b.from > now && b.kind === "visit" && inside ? <span className="whitespace-nowrap bg-paper px-2 text-sm text-ink"><b className="font-semibold">{b.title}</b> <span className="text-soft">{b.detail}</span></span> : words}</span>
                 <span className="visually-hidden">{`${clockTime(b.from, zone)} to ${momentOf(b.to, now, zone)}`}</span>
+                </span>
               </Link>
             </li>
           );

@@ -2,6 +2,7 @@ import { execFileSync } from "node:child_process";
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
+import sharp from "sharp";
 import { base, desk, entriesOf, folder, moveClock, other, phone, signedIn, survey } from "./hands";
 
 const answers = {
@@ -75,7 +76,7 @@ async function doStep(page: Page, seen: { flowCorrected: boolean; photo: boolean
     await step.getByRole("button", { name: "Go on" }).click();
   } else {
     if (!seen.photo && kind === "check") {
-      await step.locator('input[type="file"]').setInputFiles({ name: "boxes.png", mimeType: "image/png", buffer: Buffer.from("iVBORw0KGgoAAAANSUhEUgAAAAgAAAAICAIAAABLbSncAAAAEUlEQVR4nGP4z8CAFWEXHbQSACj/P8Fu7N9hAAAAAElFTkSuQmCC", "base64") });
+      await step.locator('input[type="file"]').setInputFiles({ name: "boxes.png", mimeType: "image/png", buffer: await sharp({ create: { width: 40, height: 30, channels: 3, background: "#7a5" } }).png().toBuffer() });
       await expect(step).toContainText("Photo kept");
       seen.photo = true;
     }

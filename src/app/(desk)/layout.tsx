@@ -10,7 +10,7 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
   return (
     <>
       <a href="#content" className="visually-hidden focus:not-sr-only">Skip to the page</a>
-      <header data-desk-header className="flex min-h-14 flex-wrap items-center gap-x-6 border-b border-hair px-4 print:hidden md:px-6">
+      <header data-desk-header className="flex min-h-14 flex-wrap items-center gap-x-6 border-b border-hair bg-paper px-4 text-ink print:hidden md:px-6">
         <Link prefetch={false} href="/" className="text-lg font-semibold no-underline">{settings.name}</Link>
         <nav aria-label="Main" className="flex gap-5">
           <Link prefetch={false} href="/" className={link}>Today</Link>

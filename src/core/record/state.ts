@@ -1,7 +1,8 @@
 import { advanceClock, type Clock, type ClockEvent } from "../run/clock";
 import type { Step } from "../run/step";
 import type { SurveyAnswer } from "../site";
-import { verdictKey, type DesignUnit } from "../train";
+import { type DesignUnit } from "../train";
+import { verdictKey } from "../verdict";
 import { genesis } from "./chain";
 import type { Actor, Entry, EntryData } from "./entry";
 

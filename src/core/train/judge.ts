@@ -215,6 +215,3 @@ export function allVerdicts(judgement: TrainJudgement): { readonly at: string; r
     ...judgement.house.verdicts.map((verdict) => ({ at: "house", verdict })),
   ];
 }
-
-/** The name an override is kept under: place and rule. */
-export const verdictKey = (at: string, rule: string): string => `${at}:${rule}`;

@@ -40,7 +40,7 @@ export function RecordPage({ job, report: r, zone, person, canOverride, canSign,
 
       <section className="mt-8" aria-labelledby="units">
         <h2 id="units">Units</h2>
-        {r.units.length === 0 ? <p className="text-soft">No design yet.</p> : <table className="plain"><thead><tr><th scope="col">Unit</th><th scope="col">What</th><th scope="col">Numbers</th></tr></thead><tbody>{r.units.map((u) => <tr key={u.key} id={`unit-${u.key}`}><td className="num whitespace-nowrap">{u.code}{u.parallel > 1 ? ` × ${u.parallel}` : ""}</td><td>{u.name}{u.place ? `, ${u.place}` : ""}</td><td>{u.serials.length === 0 ? <span className="text-soft">none yet</span> : u.serials.map((s) => <span key={s.label} className="block">{s.label}: <span className="num">{s.text}</span></span>)}</td></tr>)}</tbody></table>}
+        {r.units.length === 0 ? <p className="text-soft">No design yet.</p> : <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="units"><table className="plain"><thead><tr><th scope="col">Unit</th><th scope="col">What</th><th scope="col">Numbers</th></tr></thead><tbody>{r.units.map((u) => <tr key={u.key} id={`unit-${u.key}`}><td className="num whitespace-nowrap">{u.code}{u.parallel > 1 ? ` × ${u.parallel}` : ""}</td><td>{u.name}{u.place ? `, ${u.place}` : ""}</td><td>{u.serials.length === 0 ? <span className="text-soft">none yet</span> : u.serials.map((s) => <span key={s.label} className="block">{s.label}: <span className="num">{s.text}</span></span>)}</td></tr>)}</tbody></table></div>}
       </section>
 
       <section className="mt-8" aria-labelledby="readings">
@@ -67,9 +67,9 @@ export function RecordPage({ job, report: r, zone, person, canOverride, canSign,
       <section className="mt-8" aria-labelledby="done">
         <h2 id="done">Steps</h2>
         {r.steps.length === 0 ? <p className="text-soft">The run has not started.</p> : (
-          <table className="plain"><thead><tr><th scope="col">Step</th><th scope="col">Unit</th><th scope="col">State</th><th scope="col">Who and when</th></tr></thead>
+          <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="done"><table className="plain"><thead><tr><th scope="col">Step</th><th scope="col">Unit</th><th scope="col">State</th><th scope="col">Who and when</th></tr></thead>
             <tbody>{r.steps.map((s) => <tr key={s.id}><td><Link prefetch={false} href={`/jobs/${job.id}/run?step=${s.id}` as Route} className="no-underline hover:underline">{s.title}</Link>{s.note ? <span className="block text-sm text-soft">{s.note}</span> : null}</td><td className="num text-sm whitespace-nowrap">{s.unit}</td><td>{s.state}</td><td className="text-sm whitespace-nowrap">{s.who} <span className="text-soft">{s.at}</span></td></tr>)}</tbody>
-          </table>
+          </table></div>
         )}
       </section>
 

@@ -1,7 +1,8 @@
 import Link from "next/link";
 import type { Route } from "next";
 import type { JobState } from "@/core/record";
-import { allVerdicts, verdictKey, type TrainJudgement } from "@/core/train";
+import { allVerdicts, type TrainJudgement } from "@/core/train";
+import { verdictKey } from "@/core/verdict";
 import type { Profile } from "@/core/units";
 import { byWorst } from "@/core/verdict";
 import { FigureCard } from "@/ui/FigureCard";

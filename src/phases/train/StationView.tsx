@@ -1,5 +1,6 @@
 import type { JobState, Override } from "@/core/record";
-import { verdictKey, type Station } from "@/core/train";
+import { type Station } from "@/core/train";
+import { verdictKey } from "@/core/verdict";
 import { print, printMeasured, type Profile } from "@/core/units";
 import type { Verdict } from "@/core/verdict";
 import { FigureCard } from "@/ui/FigureCard";
