@@ -1,6 +1,6 @@
 import { mkdir, readFile, rename, writeFile } from "node:fs/promises";
 import { join } from "node:path";
-import { eq, sql } from "drizzle-orm";
+import { eq } from "drizzle-orm";
 import sharp from "sharp";
 import { fileContent } from "@/data/schema";
 import { sha256 } from "@/data/queries/jobs";
@@ -13,7 +13,7 @@ import { env } from "./env";
 export interface FileStore { readonly put: (id: string, content: Buffer) => Promise<void>; readonly get: (id: string) => Promise<Buffer | undefined> }
 
 const inDatabase: FileStore = {
-  put: async (id, content) => { await database().insert(fileContent).values({ id, content }).onDuplicateKeyUpdate({ set: { id: sql`${fileContent.id}` } }); },
+  put: async (id, content) => { await database().insert(fileContent).ignore().values({ id, content }); },
   get: async (id) => (await database().select({ content: fileContent.content }).from(fileContent).where(eq(fileContent.id, id)).limit(1))[0]?.content,
 };
 

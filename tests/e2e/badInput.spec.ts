@@ -199,7 +199,8 @@ test("guessing a password is slowed down", async ({ browser }) => {
   for (let i = 0; i < 7; i += 1) {
     await page.getByLabel("E-mail").fill("nobody@saltmarsh.example");
     await page.getByLabel("Password").fill(`guess number ${i}`);
-    await page.getByRole("button", { name: "Sign in" }).click();
+    await Promise.all([page.waitForResponse((r) => r.request().method() === "POST"), page.getByRole("button", { name: "Sign in" }).click()]);
+    await expect(page.getByRole("button", { name: "Sign in" })).toBeEnabled();
     await expect(page.getByRole("status")).toContainText(i < 6 ? "do not match" : "Too many tries");
   }
   await context.close();

@@ -37,6 +37,8 @@ export interface JobState {
   readonly answers: Readonly<Record<string, SurveyAnswer>>;
   readonly answered: Readonly<Record<string, Mark>>;
   readonly units: readonly DesignUnit[];
+  /** The last change of the draft and what stood before it, so that it can be undone. */
+  readonly lastChange?: { readonly what: string; readonly before: readonly DesignUnit[] };
   readonly overrides: Readonly<Record<string, Override>>;
   /** Number of the last entry that touched survey, design or overrides: a signature must have seen it. */
   readonly designSeq: number;
@@ -75,7 +77,7 @@ const handlers: Handlers = {
     const { field, ...answer } = e.data;
     return { ...job, ...touched(job, e), answers: answer.text === "" ? without(job.answers, field) : { ...job.answers, [field]: answer }, answered: { ...job.answered, [field]: markOf(e) } };
   },
-  designChanged: (job, e) => ({ ...job, ...touched(job, e), units: e.data.units }),
+  designChanged: (job, e) => ({ ...job, ...touched(job, e), units: e.data.units, lastChange: { what: e.data.what, before: job.units } }),
   verdictOverridden: (job, e) => ({ ...job, ...touched(job, e), overrides: { ...job.overrides, [verdictKey(e.data.at, e.data.rule)]: { ...e.data, mark: markOf(e) } } }),
   overrideWithdrawn: (job, e) => ({ ...job, ...touched(job, e), overrides: without(job.overrides, verdictKey(e.data.at, e.data.rule)) }),
   designSigned: (job, e) => (job.revisions.some((r) => r.revision === e.data.revision) ? job : { ...job, revisions: [...job.revisions, { ...e.data, ...markOf(e) }] }),

@@ -1,6 +1,7 @@
 "use client";
 import { useActionState } from "react";
 import type { Company } from "@/core/site";
+import { submitting } from "@/ui/submit";
 import { FormField, FormNote, SelectField } from "@/ui/FormField";
 import { saveSettings } from "./actions";
 
@@ -11,7 +12,7 @@ export function SettingsForm({ settings, version, schools }: { settings: Company
   const f = state.fields ?? {};
   const school = (s: School) => <SelectField key={s.id} label={s.question} name={`school.${s.id}`} options={s.options.map((o) => ({ id: o.id, label: o.id === s.fallback ? `${o.label} (default)` : o.label }))} defaultValue={settings.schools[s.id] ?? s.fallback} />;
   return (
-    <form action={action} className="grid gap-8">
+    <form method="post" onSubmit={submitting(action)} className="grid gap-8">
       <input type="hidden" name="version" value={state.version} />
       <div className="grid gap-4 md:grid-cols-3">
         <FormField label="Name" name="name" defaultValue={settings.name} error={f.name} />

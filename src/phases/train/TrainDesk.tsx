@@ -64,7 +64,6 @@ export function AddUnit({ jobId, units, models, seen, profile, primary }: { jobI
 export function UnitTools({ jobId, unit, units, models, seen }: { jobId: string; unit: DesignUnit; units: readonly DesignUnit[]; models: readonly ModelInfo[]; seen: number }) {
   const router = useRouter();
   const { act, say, busy } = useDesign(jobId);
-  const [undo, setUndo] = useState<readonly DesignUnit[]>();
   const [editing, setEditing] = useState(false);
   const at = units.findIndex((u) => u.key === unit.key);
   const model = models.find((m) => m.code === unit.model);
@@ -75,8 +74,7 @@ export function UnitTools({ jobId, unit, units, models, seen }: { jobId: string;
       <button type="button" className="button quiet" disabled={busy || at <= 0} onClick={() => swap(at - 1)}>Earlier</button>
       <button type="button" className="button quiet" disabled={busy || at >= units.length - 1} onClick={() => swap(at + 1)}>Later</button>
       <button type="button" className="button quiet" data-edit disabled={busy} onClick={() => setEditing(true)}>Change <kbd>e</kbd></button>
-      <button type="button" className="button quiet" disabled={busy} onClick={() => { setUndo(units); void act({ kind: "designChanged", units: units.filter((u) => u.key !== unit.key), what: `${unit.model} taken out`, seen }, () => router.push(`/jobs/${jobId}/train` as Route)); }}>Take out</button>
-      {undo ? <button type="button" className="button quiet" onClick={() => void act({ kind: "designChanged", units: [...undo], what: "Undone", seen: seen + 1 }, () => setUndo(undefined))}>Undo</button> : null}
+      <button type="button" className="button quiet" disabled={busy} onClick={() => void act({ kind: "designChanged", units: units.filter((u) => u.key !== unit.key), what: `${unit.model} taken out`, seen }, () => router.push(`/jobs/${jobId}/train` as Route))}>Take out</button>
       <span role="status" className="text-sm text-stop">{say?.text ?? ""}</span>
       <Sheet open={editing} title={`Change ${unit.model}`} onClose={() => setEditing(false)}>
         <UnitForm key={unit.key} jobId={jobId} unit={unit} models={models.filter((m) => m.family === model?.family)} onSave={async (over) => { if (await change(over, `${unit.model} changed`)) setEditing(false); }} busy={busy} />
@@ -84,6 +82,12 @@ export function UnitTools({ jobId, unit, units, models, seen }: { jobId: string;
       </Sheet>
     </div>
   );
+}
+
+/** Takes the last change of the draft back, as a change of its own. */
+export function UndoChange({ jobId, what, before, seen }: { jobId: string; what: string; before: readonly DesignUnit[]; seen: number }) {
+  const { act, say, busy } = useDesign(jobId);
+  return <><button type="button" className="button quiet" disabled={busy} onClick={() => void act({ kind: "designChanged", units: [...before], what: `Undone: ${what}`.slice(0, 200), seen })}>Undo: {what}</button><span role="status" className="text-sm text-stop">{say?.text ?? ""}</span></>;
 }
 
 function UnitForm({ jobId, unit, models, onSave, busy }: { jobId: string; unit: DesignUnit; models: readonly ModelInfo[]; onSave: (over: Partial<DesignUnit>) => Promise<void>; busy: boolean }) {

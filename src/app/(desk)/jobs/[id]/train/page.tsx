@@ -5,7 +5,7 @@ import { openJob } from "@/phases/job/load";
 import { stationsOf } from "@/phases/job/stations";
 import { differences, Overview } from "@/phases/train/Overview";
 import { Judged, StationView } from "@/phases/train/StationView";
-import { AddUnit, SignDesign, UnitTools } from "@/phases/train/TrainDesk";
+import { AddUnit, SignDesign, UndoChange, UnitTools } from "@/phases/train/TrainDesk";
 import { may } from "@/server/permissions";
 
 export const metadata = { title: "Train" };
@@ -33,7 +33,7 @@ export default async function TrainPage({ params, searchParams }: PageProps<"/jo
         <>
           <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
             <h1>{job.units.length === 0 ? "Choose the units of the train" : "The train as a whole"}</h1>
-            {canDesign ? <div className="flex flex-wrap gap-3"><AddUnit jobId={job.id} units={job.units} models={models} seen={job.designSeq} profile={person.profile} primary={job.units.length === 0} />{job.units.length > 0 ? <SignDesign jobId={job.id} seen={job.designSeq} blockers={blockers} signed={signed} /> : null}</div> : null}
+            {canDesign ? <div className="flex flex-wrap gap-3">{job.lastChange && !signed ? <UndoChange jobId={job.id} what={job.lastChange.what} before={job.lastChange.before} seen={job.designSeq} /> : null}<AddUnit jobId={job.id} units={job.units} models={models} seen={job.designSeq} profile={person.profile} primary={job.units.length === 0} />{job.units.length > 0 ? <SignDesign jobId={job.id} seen={job.designSeq} blockers={blockers} signed={signed} /> : null}</div> : null}
           </div>
           {job.units.length === 0 ? <p className="text-soft">Nothing stands on the Line yet. Add units in any order; each is judged at once against the water as it arrives there.</p> : null}
           <Overview job={job} judged={judged} profile={person.profile} canOverride={may(person.role, "verdictOverridden")} zone={settings.timeZone} labels={labels} />
