@@ -47,8 +47,9 @@ export async function cleanSignature(bytes: Buffer): Promise<Buffer | undefined>
 export async function keepFile(id: string, jobId: string, content: Buffer, mime: string): Promise<FileRow> {
   const kept = await fileRow(database(), id);
   if (kept) return kept;
-  const row: FileRow = { id, jobId, sha256: sha256(content), mime, bytes: content.length };
   await fileStore().put(id, content);
-  await addFileRow(database(), row, new Date(now()));
-  return (await fileRow(database(), id)) ?? row;
+  // Another send under the same id may have been first: describe what is really kept.
+  const stored = (await fileStore().get(id)) ?? content;
+  await addFileRow(database(), { id, jobId, sha256: sha256(stored), mime, bytes: stored.length }, new Date(now()));
+  return (await fileRow(database(), id))!;
 }

@@ -19,7 +19,7 @@ export interface LineStation {
   readonly href?: string;
   /** 0–1: how far a soak has come; in Run only. */
   readonly soaked?: number;
-  readonly state?: "dry" | "soaking" | "flushing" | "in service";
+  readonly state?: "dry" | "soaking" | "flushing" | "wet" | "in service";
 }
 
 /** Each drawing has patterns of its own: those of a hidden drawing are not painted. */

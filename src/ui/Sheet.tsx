@@ -6,7 +6,8 @@ export function Sheet({ open, title, onClose, children, wet = false }: { open: b
   return (
     <Dialog open={open} onClose={onClose} className={`relative z-20 ${wet ? "wet" : ""}`}>
       <DialogBackdrop className="fixed inset-0 bg-black/40" />
-      <div className="fixed inset-0 flex items-end justify-center overflow-y-auto sm:items-start sm:p-8">
+      <div className="fixed inset-0 overflow-y-auto">
+       <div className="flex min-h-full items-end justify-center sm:items-start sm:p-8">
         <DialogPanel className={`w-full max-w-xl border border-hair bg-paper p-6 text-ink shadow-xl ${wet ? "pb-8" : ""}`}>
           <div className="mb-4 flex items-start justify-between gap-4">
             <DialogTitle className="text-lg font-semibold">{title}</DialogTitle>
@@ -14,6 +15,7 @@ export function Sheet({ open, title, onClose, children, wet = false }: { open: b
           </div>
           {children}
         </DialogPanel>
+       </div>
       </div>
     </Dialog>
   );

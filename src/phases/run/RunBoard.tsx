@@ -1,22 +1,23 @@
 "use client";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState, type ComponentProps } from "react";
 import type { Actor } from "@/core/record";
 import { nextStep, runningClocks, statusOf, type StepStatus } from "@/core/record/progress";
 import type { JobState } from "@/core/record/state";
 import type { Step } from "@/core/run/step";
 import type { Profile } from "@/core/units";
 import { countdown, momentOf } from "@/ui/time";
+import { JobShell } from "../job/JobShell";
+import { liveOf } from "../job/live";
 import { StepView } from "./StepView";
 import type { RunTexts } from "./texts";
 import { useRun } from "./useRun";
 import { useServerNow } from "./useServerNow";
 
-
 const marks: Record<StepStatus, string> = { done: "✓", skipped: "–", waiting: " ", open: "○", counting: "◔", paused: "‖", ready: "●" };
 const words: Record<StepStatus, string> = { done: "done", skipped: "skipped", waiting: "waits", open: "open", counting: "running", paused: "paused", ready: "time has run" };
 
 /** The run on site: one step a screen, its clock, and everything else a thumb away. */
-export function RunBoard({ initial, serverNow, person, profile, zone, texts, readOnly, wanted, unit }: { initial: JobState; serverNow: number; person: Actor; profile: Profile; zone: string; texts: RunTexts; readOnly: boolean; wanted?: string; unit?: string }) {
+export function RunBoard({ frame, children, initial, serverNow, person, profile, zone, texts, readOnly, wanted, unit }: { frame: Omit<ComponentProps<typeof JobShell>, "phase" | "children">; children: React.ReactNode; initial: JobState; serverNow: number; person: Actor; profile: Profile; zone: string; texts: RunTexts; readOnly: boolean; wanted?: string; unit?: string }) {
   const clock = useServerNow(serverNow);
   const by = useMemo(() => ({ id: person.id, name: person.name, role: person.role }), [person.id, person.name, person.role]);
   const run = useRun(initial, by, clock.at, clock.hear);
@@ -41,17 +42,26 @@ export function RunBoard({ initial, serverNow, person, profile, zone, texts, rea
     if (id) url.searchParams.set("step", id); else url.searchParams.delete("step");
     window.history.pushState(null, "", url);
   };
-  if (!step) return <p>The run has no steps.</p>;
+  const minute = Math.floor(clock.now / 60_000);
+  const stations = useMemo(() => frame.stations.map((s) => ({ ...s, ...liveOf(job, s.key, minute * 60_000) })), [frame.stations, job, minute]);
+  if (!step) return <JobShell {...frame} phase="run"><p>The run has no steps.</p></JobShell>;
   const at = steps.indexOf(step);
   const finished = steps.filter((s) => ["done", "skipped"].includes(statusOf(job, s, clock.now))).length;
   const others = runningClocks(job, clock.now).filter((c) => c.step.id !== step.id);
+  const running = (
+    <section aria-label="Running now">
+      <h2 className="hidden xl:block">Running now</h2>
+      <ul>{others.map((c) => <li key={c.step.id} className="rule"><button type="button" className="flex min-h-14 w-full items-center justify-between gap-3 text-left" onClick={() => choose(c.step.id)}><span className="min-w-0">{c.step.title}{c.readyAt !== undefined && c.readyAt > clock.now ? <span className="block text-sm text-soft">ready {momentOf(c.readyAt, clock.now, zone)}</span> : null}</span><span className="num text-lg whitespace-nowrap">{c.paused ? "paused" : c.readyAt === undefined ? "" : c.readyAt <= clock.now ? "ready" : countdown(c.readyAt - clock.now)}</span></button></li>)}</ul>
+    </section>
+  );
   return (
-    <div data-run-screen>
+    <JobShell {...frame} stations={stations} active={step.unit ?? frame.active} phase="run"><div data-run-screen>
       <div aria-live="polite" role="status">
         {run.queued > 0 ? <p className="mb-3 border-l-4 border-check pl-3" data-queued>{run.waiting ? `${run.queued} kept on this phone. ${run.waiting}` : `Sending ${run.queued}…`}</p> : null}
         {run.signedOut ? <p className="mb-3 border-l-4 border-stop pl-3">Your session has ended; nothing is lost. <a className="plainlink" href={`/sign-in?next=/jobs/${job.id}/run`}>Sign in again</a></p> : null}
         {run.refused && !run.refused.fields ? <p className="mb-3 border-l-4 border-stop pl-3" data-refused>{run.refused.error}</p> : null}
       </div>
+      {others.length > 0 ? <div className="mb-2 xl:hidden">{running}</div> : null}
       <div className="grid gap-8 xl:grid-cols-[minmax(0,1fr)_340px]">
         <div>
           <div className="flex items-center justify-between gap-2 text-soft">
@@ -62,15 +72,11 @@ export function RunBoard({ initial, serverNow, person, profile, zone, texts, rea
           <StepView key={step.id} step={step} job={job} now={clock.now} at={clock.at} profile={profile} zone={zone} texts={texts} readOnly={readOnly} run={run} onFinished={() => choose(undefined)} isNext={step.id === next?.id} goNext={next && next.id !== step.id ? () => choose(undefined) : undefined} />
         </div>
         <aside className="grid content-start gap-6" aria-label="The whole run">
-          {others.length > 0 ? (
-            <section aria-labelledby="running"><h2 id="running">Running now</h2>
-              <ul>{others.map((c) => <li key={c.step.id} className="rule"><button type="button" className="flex min-h-14 w-full items-center justify-between gap-3 text-left" onClick={() => choose(c.step.id)}><span>{c.step.title}</span><span className="num text-lg whitespace-nowrap">{c.paused ? "paused" : c.readyAt === undefined ? "" : c.readyAt <= clock.now ? "ready" : countdown(c.readyAt - clock.now)}</span></button>{c.readyAt !== undefined && c.readyAt > clock.now ? <p className="-mt-2 pb-2 text-sm text-soft">ready {momentOf(c.readyAt, clock.now, zone)}</p> : null}</li>)}</ul>
-            </section>
-          ) : null}
+          {others.length > 0 ? <div className="hidden xl:block">{running}</div> : null}
           <StepList steps={steps} job={job} now={clock.now} current={step.id} choose={choose} finished={finished} />
         </aside>
       </div>
-    </div>
+    </div>{children}</JobShell>
   );
 }
 
