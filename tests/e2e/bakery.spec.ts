@@ -91,7 +91,7 @@ async function doStep(page: Page, seen: { flowCorrected: boolean; photo: boolean
     }
     await step.getByRole("button", { name: /^(Done|Yes, checked|Turned|Sign this hold)$/ }).click();
   }
-  await expect(page.locator(`article[data-step="${id}"]`)).toHaveCount(0);
+  await expect(page.locator(`article[data-step="${id}"]:not([data-status="done"])`)).toHaveCount(0);
   return true;
 }
 
@@ -137,13 +137,12 @@ for (const [name, screen] of [["1280×800", desk], ["390×844 with touch", phone
         await page.goto(`/jobs/${job}/run`);
       }
       expect(steps).toBeLessThan(100);
-      if ((await entriesOf(page, job)).filter((e) => e.kind === "stepDone").some((e) => e.data.step === "site.walk")) break;
     }
     expect(steps).toBeGreaterThan(40);
 
-    await page.goto(`/jobs/${job}/record`);
+    await page.getByRole("link", { name: "Go to the record" }).click();
     await expect(page.locator("[data-blockers]")).toContainText("A reading is a Stop");
-    await page.getByRole("button", { name: /Override with a reason/ }).first().click();
+    await page.getByRole("button", { name: /Override with a reason/ }).click();
     await page.getByLabel(/Reason, kept in the record/).fill("Blended on purpose for the dough");
     await page.getByRole("button", { name: "Override", exact: true }).click();
     for (const as of ["installer", "householder"]) {

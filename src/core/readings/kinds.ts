@@ -74,7 +74,7 @@ const kinds: readonly ReadingKind[] = [
       const [before, after, flow] = [number(v, "before"), number(v, "after"), number(v, "flow")];
       if (before === undefined || after === undefined || flow === undefined) return open("train-loss-measured", "The loss");
       const measured = before - after;
-      const say = (n: number) => print(n, "pressure", c.profile);
+      const say = (n: number) => print(n, "pressure", c.profile, c.profile === "us" ? 1 : 0);
       const predicted = c.loss && c.loss.length > 0 ? c.loss.reduce((sum, l) => sum + unitLoss(l.curve, flow / l.parallel), 0) : undefined;
       const derived: Derived[] = [{ label: "Loss", value: measured, quantity: "pressure", formula: "before − after" }, ...(predicted === undefined ? [] : [{ label: "Predicted", value: predicted, quantity: "pressure" as const, formula: "Σ a·Q + b·Q² of the units" }])];
       if (measured < 0) return { derived, verdict: unknown("train-loss-measured", "the pressure after is higher than before", [], "Read both gauges again at the same flow") };

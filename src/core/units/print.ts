@@ -35,12 +35,19 @@ export function print(canonical: number, quantity: Quantity, profile: Profile, d
   return `${figure(canonical, quantity, profile, digits)}${unit === "" ? "" : unit === "%" ? " %" : ` ${unit}`}`;
 }
 
+/** A measured number in the profile's unit, with at least three significant figures, so that what was read is not rounded away. */
+function read(canonical: number, quantity: Quantity, profile: Profile): { readonly number: string; readonly whole: string } {
+  const n = Math.abs(inProfile(canonical, quantity, profile));
+  const digits = Math.max(quantities[quantity].digits[profile], n > 0 ? Math.min(6, 2 - Math.floor(Math.log10(n))) : 0);
+  return { number: figure(canonical, quantity, profile, digits), whole: print(canonical, quantity, profile, digits) };
+}
+
 /** What was measured, as a person would write it: `< 0.1 mg/L`, `10–12 °C`, `not detected`. */
 export function printMeasured(m: Measured, quantity: Quantity, profile: Profile): string {
   switch (m.is) {
-    case "value": return print(m.value, quantity, profile);
-    case "below": return `< ${print(m.limit, quantity, profile)}`;
-    case "range": return `${figure(m.low, quantity, profile)}–${print(m.high, quantity, profile)}`;
+    case "value": return read(m.value, quantity, profile).whole;
+    case "below": return `< ${read(m.limit, quantity, profile).whole}`;
+    case "range": return `${read(m.low, quantity, profile).number}–${read(m.high, quantity, profile).whole}`;
     case "notDetected": return "not detected";
   }
 }

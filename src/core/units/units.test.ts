@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { figure, inProfile, parseQuantity, print, quantities, type Quantity } from ".";
+import { figure, inProfile, parseQuantity, print, printMeasured, quantities, type Quantity } from ".";
 
 const golden = JSON.parse(readFileSync(new URL("../../../../shared/golden/units.json", import.meta.url), "utf8")) as { text: string; quantity: Quantity; canonical: number }[];
 const read = (text: string, quantity: Quantity, range = false) => parseQuantity(text, quantity, { profile: "metric", range });
@@ -68,3 +68,21 @@ describe("parseQuantity", () => {
     expect(inProfile(275.79029172, "pressure", "us")).toBeCloseTo(40, 9);
   });
 });
+describe("printMeasured", () => {
+  it("keeps what was read: 6.5 psi is not 7 psi", () => {
+    expect(printMeasured({ is: "value", value: valueOf("6.5 psi", "pressure") }, "pressure", "us")).toBe("6.5 psi");
+    expect(printMeasured({ is: "value", value: valueOf("57.5 psi", "pressure") }, "pressure", "us")).toBe("57.5 psi");
+    expect(printMeasured({ is: "value", value: 0.12 }, "flow", "us")).toBe("0.0317 gpm");
+    expect(printMeasured({ is: "below", limit: 0.02 }, "concentration", "metric")).toBe("< 0.02 mg/L");
+    expect(printMeasured({ is: "range", low: 10, high: 12.5 }, "temperature", "metric")).toBe("10–12.5 °C");
+  });
+
+  it("loses less than half a per cent of any reading", () => {
+    fc.assert(fc.property(fc.double({ min: 0.01, max: 2000, noNaN: true }), fc.constantFrom("us" as const, "metric" as const), (value, profile) => {
+      const shown = printMeasured({ is: "value", value }, "pressure", profile);
+      const back = parseQuantity(shown, "pressure", { profile, range: false });
+      expect(back.ok && back.measured.is === "value" && Math.abs(back.measured.value / value - 1)).toBeLessThan(0.0051);
+    }));
+  });
+});
+

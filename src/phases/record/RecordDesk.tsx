@@ -78,7 +78,7 @@ export function SignRecord({ jobId, as, head, suggested, disabled }: { jobId: st
 }
 
 /** Sets a reading's verdict aside with a written reason. */
-export function OverrideReading({ jobId, reading, reason }: { jobId: string; reading: string; reason: string }) {
+export function OverrideReading({ jobId, reading, reason, wanted }: { jobId: string; reading: string; reason: string; wanted: boolean }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
   const [draft, keep, drop] = useDraft(`${jobId}.override.${reading}`);
@@ -92,7 +92,7 @@ export function OverrideReading({ jobId, reading, reason }: { jobId: string; rea
   };
   return (
     <>
-      <button type="button" className="button quiet" onClick={() => setOpen(true)}>Override with a reason<span className="visually-hidden">: {reason}</span></button>
+      <button type="button" className={wanted ? "button quiet mt-1" : "plainlink min-h-10 text-sm"} onClick={() => setOpen(true)}>{wanted ? "Override with a reason" : "Accept with a reason"}<span className="visually-hidden">: {reason}</span></button>
       <Sheet open={open} title="Override this reading" onClose={() => setOpen(false)}>
         <form className="grid gap-3" onSubmit={(e) => { e.preventDefault(); void send(); }}>
           <p>{reason}</p>

@@ -52,7 +52,7 @@ export function RecordPage({ job, report: r, zone, person, canOverride, canSign,
               <tr key={x.id} id={`reading-${x.id}`} className={x.superseded ? "text-soft" : ""}>
                 <td>{x.label}<span className="block text-sm text-soft">{x.place}, {x.when}</span></td>
                 <td>{x.superseded ? <s>{x.values}</s> : x.values}{x.derived ? <span className="block text-sm">{x.derived}</span> : null}</td>
-                <td><VerdictMark level={x.level as Level}>{x.reason}</VerdictMark>{x.note ? <span className="block text-sm">{x.note}</span> : null}{canOverride && !x.superseded && !x.note.includes("overridden") && (x.level === "Stop" || x.level === "Check") && !r.handedOver ? <OverrideReading jobId={job.id} reading={x.id} reason={x.reason} /> : null}</td>
+                <td><VerdictMark level={x.level as Level}>{x.reason}</VerdictMark>{x.note ? <span className="block text-sm">{x.note}</span> : null}{canOverride && !x.superseded && !x.note.includes("overridden") && (x.level === "Stop" || x.level === "Check") && !r.handedOver ? <OverrideReading jobId={job.id} reading={x.id} reason={x.reason} wanted={x.level === "Stop"} /> : null}</td>
                 <td className="whitespace-nowrap text-sm">{x.who}<span className="block text-soft">{x.at}</span></td>
               </tr>
             ))}</tbody>

@@ -1,7 +1,7 @@
 import { cautions } from "@/catalogue/cautions";
 import { serviceItems } from "@/catalogue/service";
 import { governingUnits, handOverBlockers, isHandedOver, stepState, withModels, type JobState, type Knowledge, type Reading } from "@/core/record";
-import { print, printMeasured, type Profile, type Quantity } from "@/core/units";
+import { printMeasured, type Profile, type Quantity } from "@/core/units";
 import { stamp } from "@/ui/time";
 import { readingKinds } from "@/core/readings";
 
@@ -12,10 +12,11 @@ const fieldOf = (kind: string, id: string) => readingKinds.get(kind)?.fields.fin
 function readingLine(r: Reading, profile: Profile, zone: string): ReadingLine {
   const values = Object.entries(r.values).map(([id, v]) => {
     const f = fieldOf(r.kind, id);
-    const shown = f?.quantity && v.measured ? printMeasured(v.measured, f.quantity, profile) : (f?.options?.find((o) => o.id === v.text)?.label ?? v.text);
+    // As read: a text with its own unit stays as it was written.
+    const shown = f?.quantity && v.measured && !/[a-z°"′″%]/i.test(v.text) ? printMeasured(v.measured, f.quantity, profile) : (f?.options?.find((o) => o.id === v.text)?.label ?? v.text);
     return `${f?.label ?? id} ${shown}`;
   });
-  const derived = r.derived.map((d) => `${d.label} ${d.quantity === "plain" ? d.value.toFixed(1) : print(d.value, d.quantity as Quantity, profile)}${d.spread === undefined ? "" : ` ± ${d.spread.toFixed(1)}`}${d.suffix ? ` ${d.suffix}` : ""}`);
+  const derived = r.derived.map((d) => `${d.label} ${d.quantity === "plain" ? d.value.toFixed(1) : printMeasured({ is: "value", value: d.value }, d.quantity as Quantity, profile)}${d.spread === undefined ? "" : ` ± ${d.spread.toFixed(1)}`}${d.suffix ? ` ${d.suffix}` : ""}`);
   return {
     id: r.reading, label: readingKinds.get(r.kind)?.label ?? r.kind, values: values.join(", "), derived: derived.join(", "), place: r.place, when: r.when, level: r.verdict.level, reason: r.verdict.reason, who: r.by.name, at: stamp(r.at, zone), superseded: r.supersededBy !== undefined,
     note: [r.instrument ? `with ${r.instrument}` : "", r.supersedes ? `corrects an earlier reading: ${r.why}` : "", r.override ? `overridden by ${r.override.by.name}: ${r.override.why}` : "", r.supersededBy ? "corrected later" : ""].filter(Boolean).join("; "),

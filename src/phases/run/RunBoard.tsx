@@ -1,4 +1,5 @@
 "use client";
+import Link from "next/link";
 import { useEffect, useMemo, useRef, useState, type ComponentProps } from "react";
 import type { Actor } from "@/core/record";
 import { nextStep, runningClocks, statusOf, type StepStatus } from "@/core/record/progress";
@@ -61,6 +62,7 @@ export function RunBoard({ frame, children, initial, serverNow, person, profile,
         {run.signedOut ? <p className="mb-3 border-l-4 border-stop pl-3">Your session has ended; nothing is lost. <a className="plainlink" href={`/sign-in?next=/jobs/${job.id}/run`}>Sign in again</a></p> : null}
         {run.refused && !run.refused.fields ? <p className="mb-3 border-l-4 border-stop pl-3" data-refused>{run.refused.error}</p> : null}
       </div>
+      {finished === steps.length ? <p className="mb-4 flex flex-wrap items-center gap-4 border-l-4 border-good pl-3 text-[17px]">Every step is done. <Link href={`/jobs/${job.id}/record`} className="button">Go to the record</Link></p> : null}
       {others.length > 0 ? <div className="mb-2 xl:hidden">{running}</div> : null}
       <div className="grid gap-8 xl:grid-cols-[minmax(0,1fr)_340px]">
         <div>
