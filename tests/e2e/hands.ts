@@ -42,7 +42,7 @@ let counter = 0;
 /** An identifier of the right shape that no other test uses. */
 export const freshId = (): string => { counter += 1; return `01J${(Date.now() * 1000 + counter).toString(32).toUpperCase().replace(/[ILOU]/g, "X").padStart(23, "0").slice(-23)}`; };
 
-export async function entriesOf(page: Page, job: string): Promise<{ kind: string; by: { name: string }; data: Record<string, unknown>; seq: number; at: string }[]> {
+export async function entriesOf(page: Page, job: string): Promise<{ kind: string; by: { name: string }; data: Record<string, unknown>; seq: number; at: string; hash: string }[]> {
   return ((await (await page.request.get(`/api/jobs/${job}/entries?after=0`)).json()) as { entries: never[] }).entries;
 }
 

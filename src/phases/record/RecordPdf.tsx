@@ -16,9 +16,9 @@ function registerFonts(): void {
 
 const s = StyleSheet.create({
   page: { fontFamily: "Next", fontSize: 9.5, padding: "42 42 56 42", color: "#000", lineHeight: 1.35 },
-  h1: { fontSize: 18, fontWeight: 600, marginBottom: 2 }, h2: { fontSize: 12, fontWeight: 600, marginTop: 14, marginBottom: 3 },
+  h1: { fontSize: 18, fontWeight: 600, marginBottom: 4, lineHeight: 1.25 }, h2: { fontSize: 12, fontWeight: 600, marginTop: 14, marginBottom: 3, lineHeight: 1.25 },
   row: { flexDirection: "row", borderTopWidth: 0.5, borderTopColor: "#888", paddingVertical: 2.5 }, head: { flexDirection: "row", paddingVertical: 2, color: "#333" },
-  small: { fontSize: 8.5, color: "#333" }, mono: { fontFamily: "Mono", fontSize: 8.5 }, foot: { position: "absolute", bottom: 26, left: 42, right: 42, fontSize: 7.5, color: "#333", flexDirection: "row", justifyContent: "space-between" },
+  small: { fontSize: 8.5, color: "#333" }, mono: { fontFamily: "Mono", fontSize: 8.5 }, foot: { position: "absolute", bottom: 26, left: 42, right: 42, fontSize: 7.5, color: "#333", lineHeight: 1.2 }, pageNumber: { position: "absolute", bottom: 26, right: 42, width: 60, textAlign: "right", fontSize: 7.5, lineHeight: 1.2 },
 });
 /** Marks that print in black and white: word and shape. */
 const shape: Record<string, string> = { Good: "Good", Check: "Check", Stop: "STOP", Unknown: "Unknown" };
@@ -29,7 +29,7 @@ function Cells({ cells, widths, style = s.row }: { cells: readonly React.ReactNo
 
 export interface PdfInput { readonly job: JobState; readonly report: Report; readonly company: string; readonly zone: string; readonly paper: "A4" | "LETTER"; readonly signatures: Readonly<Record<string, Buffer>>; readonly photos: readonly { readonly caption: string; readonly content: Buffer }[]; readonly printed: number }
 
-const Foot = ({ head, name }: { head: string; name: string }) => <View style={s.foot} fixed><Text>{name} · head {head}</Text><Text render={({ pageNumber, totalPages }) => `${pageNumber} / ${totalPages}`} /></View>;
+const Foot = ({ head, name }: { head: string; name: string }) => <><Text style={s.foot} fixed>{name} · head {head}</Text><Text style={s.pageNumber} fixed render={({ pageNumber, totalPages }) => `${pageNumber} / ${totalPages}`} /></>;
 
 /** The commissioning record on paper. */
 export async function recordPdf(input: PdfInput): Promise<Buffer> {
@@ -53,7 +53,7 @@ export async function recordPdf(input: PdfInput): Promise<Buffer> {
         <Text style={s.h2}>Open points</Text>
         {r.openPoints.length === 0 ? <Text>None.</Text> : r.openPoints.map((p) => <Cells key={p.point} widths={["60%", "20%", "20%"]} cells={[p.text, p.who, p.closed ? "settled" : (p.due ?? "no date")]} />)}
         <Text style={s.h2}>Steps</Text>
-        {r.steps.map((x) => <Cells key={x.id} widths={["52%", "14%", "10%", "24%"]} cells={[`${x.title}${x.note ? `\n${x.note}` : ""}`, x.unit, x.state, `${x.who}${x.at ? `, ${x.at}` : ""}`]} />)}
+        {r.steps.map((x) => <Cells key={x.id} widths={["46%", "14%", "9%", "31%"]} cells={[`${x.title}${x.note ? `\n${x.note}` : ""}`, x.unit, x.state, `${x.who}${x.at ? `, ${x.at}` : ""}`]} />)}
         {r.cautionsGiven.length > 0 ? <><Text style={s.h2}>Cautions given</Text>{r.cautionsGiven.map((c) => <Text key={c}>– {c}</Text>)}</> : null}
         {input.photos.length > 0 ? <><Text style={s.h2}>Photos</Text><View style={{ flexDirection: "row", flexWrap: "wrap", gap: 8 }}>{input.photos.map((p, i) => <View key={i} style={{ width: 150 }} wrap={false}><Image src={{ data: p.content, format: "jpg" }} style={{ width: 150, height: 110, objectFit: "cover" }} /><Text style={s.small}>{p.caption}</Text></View>)}</View></> : null}
         <View wrap={false}>
