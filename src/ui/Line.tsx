@@ -116,7 +116,7 @@ export function LineAcross({ stations, active, label }: { stations: readonly Lin
       <div className="relative h-[72px]" style={{ width }}>
         <svg width={width} height="50" className="absolute left-0 top-0" aria-hidden="true">
           <Walls id="across" />
-          {stations.slice(0, -1).map((s, i) => <rect key={s.key} x={46 + i * step} y="20" width={step} height="12" fill={patternOf("across", s.branch ? s.markIn : s.markOut)} />)}
+          {stations.map((s, i) => <rect key={s.key} x={i === 0 ? 0 : 46 + i * step} y="20" width={i === 0 ? 46 + step : step} height="12" fill={patternOf("across", s.branch ? s.markIn : s.markOut)} />)}
           <path d={`M0 20H${width}M0 32H${width}`} stroke="var(--soft)" strokeWidth="1.4" />
           {stations.map((s, i) => (s.family === "main" || s.family === "house" ? null : <g key={s.key} transform={`translate(${46 + i * step} 26) scale(${s.family === "ro" ? 0.55 : 0.62})`}><Body family={s.family} x={0} y={0} active={s.key === active} soaked={s.soaked} /></g>))}
         </svg>

@@ -26,11 +26,11 @@ export function TimeStrip({ bars, from, to, now, zone }: { bars: readonly StripB
           return (
             <li key={b.key} className="relative mb-2.5">
               <Link href={b.href as Route} prefetch={false} className="block no-underline">
-                <span className="block text-sm md:hidden"><b className="font-semibold">{b.title}</b> <span className="text-soft">{b.detail}</span></span>
+                <span className="relative z-[1] block w-fit bg-paper text-sm md:hidden"><b className="font-semibold">{b.title}</b> <span className="text-soft">{b.detail}</span></span>
                 <span className="relative block h-7">
                 <span className={`absolute top-0 h-7 border ${wet ? "wet-bar border-water" : b.from > now ? "border-ink" : "border-ink bg-ink"} ${b.paused ? "opacity-60" : ""}`} style={{ left: `${left}%`, width: `${width}%` }} aria-hidden="true" />
                 {wet && b.to < to ? <span className="absolute -top-1 h-9 border-l-2 border-ink" style={{ left: `${x(b.to)}%` }} aria-hidden="true" /> : null}
-                <span className="absolute top-0 hidden h-7 items-center overflow-hidden md:flex" aria-hidden="true" style={inside ? { left: `calc(${left}% + 6px)`, maxWidth: `calc(${width}% - 12px)` } : x(b.to) > 62 ? { right: `calc(${100 - left}% + 6px)` } : { left: `calc(${x(b.to)}% + 6px)` }}>{b.from > now && b.kind === "visit" && inside ? <span className="whitespace-nowrap bg-paper px-2 text-sm text-ink"><b className="font-semibold">{b.title}</b> <span className="text-soft">{b.detail}</span></span> : words}</span>
+                <span className="absolute top-0 z-[1] hidden h-7 items-center overflow-hidden md:flex" aria-hidden="true" style={inside ? { left: `calc(${left}% + 6px)`, maxWidth: `calc(${width}% - 12px)` } : x(b.to) > 62 ? { right: `calc(${100 - left}% + 6px)` } : { left: `calc(${x(b.to)}% + 6px)` }}>{b.from > now && b.kind === "visit" && inside ? <span className="whitespace-nowrap bg-paper px-2 text-sm text-ink"><b className="font-semibold">{b.title}</b> <span className="text-soft">{b.detail}</span></span> : words}</span>
                 <span className="visually-hidden">{`${clockTime(b.from, zone)} to ${momentOf(b.to, now, zone)}`}</span>
                 </span>
               </Link>

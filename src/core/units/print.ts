@@ -35,10 +35,13 @@ export function print(canonical: number, quantity: Quantity, profile: Profile, d
   return `${figure(canonical, quantity, profile, digits)}${unit === "" ? "" : unit === "%" ? " %" : ` ${unit}`}`;
 }
 
-/** A measured number in the profile's unit, with at least three significant figures, so that what was read is not rounded away. */
+/**
+ * A measured number in the profile's unit, with at least three significant figures, so that what was read is not rounded away;
+ * below a hundredth two are enough.
+ */
 function read(canonical: number, quantity: Quantity, profile: Profile): { readonly number: string; readonly whole: string } {
   const n = Math.abs(inProfile(canonical, quantity, profile));
-  const digits = Math.max(quantities[quantity].digits[profile], n > 0 ? Math.min(6, 2 - Math.floor(Math.log10(n))) : 0);
+  const digits = n >= 0.01 ? Math.max(quantities[quantity].digits[profile], 2 - Math.floor(Math.log10(n))) : undefined;
   return { number: figure(canonical, quantity, profile, digits), whole: print(canonical, quantity, profile, digits) };
 }
 

@@ -1,4 +1,4 @@
-import { lower, printMeasured, upper, type Measured, type Profile, type Quantity } from "../units";
+import { lower, print, printMeasured, upper, type Measured, type Profile, type Quantity } from "../units";
 import { totalHardness } from "./hardness";
 import type { Water, WaterKey } from "./water";
 
@@ -56,18 +56,18 @@ export function needsOf(water: Water, facts: SourceFacts): Findings {
 
   const hardness = totalHardness(water);
   const hard = isAbove(hardness, 120 - 1e-9);
-  if (hard) add("softener", "Softener", `hardness ${say(hardness!, "hardness")}, soft enough below ${say({ is: "value", value: 120 }, "hardness")}`, "The other school: a salt-free conditioner controls scale but does not remove hardness.");
+  if (hard) add("softener", "Softener", `hardness ${say(hardness!, "hardness")}, soft enough below ${print(120, "hardness", facts.profile)}`, "The other school: a salt-free conditioner controls scale but does not remove hardness.");
   else if (hard === undefined) open.push({ rule: "softener", blocked: "whether a softener is needed, and its size", missing: ["hardness"] });
 
   for (const t of thresholds) {
     const m = water[t.key];
     const above = isAbove(m, t.above);
-    if (above) add(t.rule, t.need, `${t.name} ${say(m!, t.quantity)}, limit ${say({ is: "value", value: t.above }, t.quantity)}`, t.note);
+    if (above) add(t.rule, t.need, `${t.name} ${say(m!, t.quantity)}, limit ${print(t.above, t.quantity, facts.profile)}`, t.note);
     else if (above === undefined && !(facts.source === "well" && (t.key === "chlorine" || t.key === "chloramine"))) open.push({ rule: t.rule, blocked: `whether ${t.name} calls for ${t.need.charAt(0).toLowerCase()}${t.need.slice(1)}`, missing: [t.key] });
   }
   if (water.taste && !needs.some((n) => n.rule === "carbon")) add("carbon", "Carbon", "taste or odour noticed");
 
-  if (facts.roWanted && isAbove(hardness, 170)) add("soft-before-ro", "Softener ahead of the RO recommended", `hardness ${say(hardness!, "hardness")} shortens the membrane's life above ${say({ is: "value", value: 170 }, "hardness")}`);
+  if (facts.roWanted && isAbove(hardness, 170)) add("soft-before-ro", "Softener ahead of the RO recommended", `hardness ${say(hardness!, "hardness")} shortens the membrane's life above ${print(170, "hardness", facts.profile)}`);
 
   const acid = water.ph ? lower(water.ph) : undefined;
   if (acid !== undefined && upper(water.ph)! < 6.5) add("neutraliser", "Neutraliser", `pH ${say(water.ph!, "ph")} below 6.5 attacks copper`);

@@ -69,7 +69,7 @@ const summaries = new Map<string, { readonly head: string; readonly summary: Job
 async function refresh(tx: Transaction, before: JobState | undefined, state: JobState, settings: AppendSettings): Promise<JobSummary> {
   const summary = summarise(state, settings.now, settings.knowledge, settings.profile);
   const known = before ? summaries.get(state.id) : undefined;
-  await Promise.all(writeSummary(tx, state, summary, known && known.head === before?.head ? known.summary : undefined, new Date(settings.now)));
+  await Promise.all(writeSummary(tx, state, summary, known && known.head === before?.head ? known.summary : undefined, new Date(state.lastAt ?? settings.now)));
   const fresh = state.serials.filter((s) => !before?.serials.includes(s));
   if (fresh.length > 0) await tx.insert(jobSerial).values(fresh.map((s) => ({ jobId: state.id, unit: s.unit, what: s.what, unitName: s.unitName, text: s.text }))).onDuplicateKeyUpdate({ set: { text: sql`values(text)`, unitName: sql`values(unit_name)` } });
   return summary;

@@ -40,7 +40,7 @@ export function RecordPage({ job, report: r, zone, person, canOverride, canSign,
 
       <section className="mt-8" aria-labelledby="units">
         <h2 id="units">Units</h2>
-        {r.units.length === 0 ? <p className="text-soft">No design yet.</p> : <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="units"><table className="plain"><thead><tr><th scope="col">Unit</th><th scope="col">What</th><th scope="col">Numbers</th></tr></thead><tbody>{r.units.map((u) => <tr key={u.key} id={`unit-${u.key}`}><td className="num whitespace-nowrap">{u.code}{u.parallel > 1 ? ` × ${u.parallel}` : ""}</td><td>{u.name}{u.place ? `, ${u.place}` : ""}</td><td>{u.serials.length === 0 ? <span className="text-soft">none yet</span> : u.serials.map((s) => <span key={s.label} className="block">{s.label}: <span className="num">{s.text}</span></span>)}</td></tr>)}</tbody></table></div>}
+        {r.units.length === 0 ? <p className="text-soft">No design yet.</p> : <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="units"><table className="plain"><thead><tr><th scope="col">Unit</th><th scope="col">What</th><th scope="col">Numbers</th></tr></thead><tbody>{r.units.map((u) => <tr key={u.key} id={`unit-${u.key}`}><td className="num whitespace-nowrap">{u.code}{u.parallel > 1 ? ` × ${u.parallel}` : ""}</td><td>{u.name}{u.place ? `, ${u.place}` : ""}</td><td>{u.serials.length === 0 ? <span className="text-soft">{r.handedOver ? "none recorded" : "none yet"}</span> : u.serials.map((s) => <span key={s.label} className="block">{s.label}: <span className="num">{s.text}</span></span>)}</td></tr>)}</tbody></table></div>}
       </section>
 
       <section className="mt-8" aria-labelledby="readings">

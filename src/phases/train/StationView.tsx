@@ -30,7 +30,7 @@ export function StationView({ job, station: s, profile, canOverride, tools }: { 
         <div><h1>{s.model.code}, {s.model.name}{s.unit.parallel > 1 ? `, ${s.unit.parallel} side by side` : ""}</h1><p className="mt-1"><VerdictMark level={s.level}>{s.headline}</VerdictMark></p></div>
         {tools}
       </div>
-      <div className="mt-5 grid gap-x-8 md:grid-cols-2 xl:grid-cols-3">
+      <div className="mt-5 grid gap-x-8 grid-cols-[repeat(auto-fit,minmax(190px,1fr))]">
         {s.figures.map((f) => <FigureCard key={f.id} figure={f} profile={profile} surveyHref={href} verdict={f.verdict ? <Judged jobId={job.id} at={s.key} verdict={f.verdict} overrides={job.overrides} canOverride={canOverride} /> : undefined} />)}
       </div>
       {s.verdicts.length > 0 ? <ul className="mt-4 grid gap-2 border-t border-hair pt-4">{s.verdicts.map((v) => <li key={v.rule}><Judged jobId={job.id} at={s.key} verdict={v} overrides={job.overrides} canOverride={canOverride} /></li>)}</ul> : null}
