@@ -14,15 +14,16 @@ const raw = createPool({ uri: process.env.DATABASE_OWNER_URL!, connectionLimit: 
 await raw.query("create table if not exists bench_raw (job_id char(26) not null, seq int not null, id char(26) not null, kind varchar(32) not null, entry longtext not null, hash char(64) not null, primary key (job_id, seq), unique key (id))");
 await raw.query("truncate table bench_raw");
 const knowledge = knowledgeWith(trainSchools(defaultSchools, 2));
-const settings = { knowledge, profile: "us" as const, now: Date.now() };
+const settings = () => ({ knowledge, profile: "us" as const, now: Date.now() });
 const by = { id: "bench", name: "Bench", role: "planner" } as const;
 const job = ulid();
 const send = (intent: Intent) => appendEntry(db, job, intent.id, (state) => {
-  const decision = decide(state, intent, settings.now, knowledge);
+  const now = Date.now();
+  const decision = decide(state, intent, now, knowledge);
   if (!decision.ok) return { refusal: decision.error };
-  const at = new Date(settings.now).toISOString();
+  const at = new Date(now).toISOString();
   return { draft: { id: intent.id, at, received: at, by, ...decision.entry } as Draft };
-}, settings);
+}, settings());
 await send({ kind: "jobOpened", id: ulid(), name: "Bench", place: "Bench", about: "" });
 const filler = "x".repeat(420);
 const rawInsert = async (n: number) => { const c = await raw.getConnection(); try { await c.beginTransaction(); await c.execute("insert into bench_raw values (?,?,?,?,?,?)", [job, n, ulid(), "surveyAnswered", filler, "0".repeat(64)]); await c.commit(); } finally { c.release(); } };

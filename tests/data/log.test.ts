@@ -4,9 +4,9 @@ import { readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { eq, sql } from "drizzle-orm";
 import { ulid } from "ulid";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { verifyChain, type Entry } from "@/core/record";
-import { errno, type Database } from "@/data/database";
+import { atOnce, errno, MOVED, mustHaveChanged, type Database } from "@/data/database";
 import { appendEntry, importEntries, jobEntries, loadJob } from "@/data/queries/jobs";
 import { findAnything, jobPage, todayOf } from "@/data/queries/today";
 import { job, jobLog } from "@/data/schema";
@@ -55,9 +55,40 @@ describe("the log in the database", () => {
     expect(verifyChain(entries, sha256, id)).toEqual([]);
   });
 
-  it("rolls back whole when something fails in the middle", async () => {
+  it("lets two instances take turns, each remembering what the other has overtaken", async () => {
+    const id = await newJob();
+    vi.resetModules();
+    const second = (await import("./setting")).send;
+    for (let turn = 0; turn < 4; turn += 1) {
+      expect(await answer(id, `${40 + turn} psi`)).toMatchObject({ ok: true, repeated: false });
+      expect(await second(db, id, { kind: "surveyAnswered", field: "source.static", text: `${50 + turn} psi`, profile: "us" }, ulid())).toMatchObject({ ok: true, repeated: false });
+    }
+    const entries = await jobEntries(db, id);
+    expect(entries).toHaveLength(9);
+    expect(verifyChain(entries, sha256, id)).toEqual([]);
+    expect((await loadJob(db, id))?.answers["source.static"]?.text).toBe("53 psi");
+  });
+
+  it("never builds on a remembered head that the job's row does not bear out", async () => {
+    const id = await newJob();
+    await answer(id, "58 psi");
+    await db.update(job).set({ head: "f".repeat(64) }).where(eq(job.id, id));
+    expect(await answer(id, "59 psi")).toMatchObject({ ok: true });
+    const entries = await jobEntries(db, id);
+    expect(verifyChain(entries, sha256, id)).toEqual([]);
+    expect((await db.select().from(job).where(eq(job.id, id)))[0]!.head).toBe(entries.at(-1)!.hash);
+  });
+
+  it("takes everything back when something fails in the middle, and leaves the connection clean", async () => {
     const id = await newJob();
     await expect(appendEntry(db, id, ulid(), () => { throw new Error("power cut"); }, { knowledge, profile: "us", now: Date.now() })).rejects.toThrow("power cut");
+    const rename = sql`update ${job} set name = 'Half done' where id = ${id}`;
+    const failed: unknown = await atOnce(db, [rename, sql`insert into ${job} (id) values (${id})`]).catch((e: unknown) => e);
+    expect(errno(failed)).toBeGreaterThan(0);
+    expect(errno(await atOnce(db, [rename, sql`update ${job} set name = 'Never' where id = 'nobody'`, mustHaveChanged]).catch((e: unknown) => e))).toBe(MOVED);
+    expect((await db.select().from(job).where(eq(job.id, id)))[0]!.name).toBe("Pell Lane bakery");
+    await atOnce(db, [rename, mustHaveChanged]);
+    expect((await db.select().from(job).where(eq(job.id, id)))[0]!.name).toBe("Half done");
     expect(await jobEntries(db, id)).toHaveLength(1);
   });
 

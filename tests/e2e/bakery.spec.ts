@@ -157,7 +157,7 @@ for (const [name, screen] of [["1280×800", desk], ["390×844 with touch", phone
     expect(entries.filter((e) => e.kind === "readingTaken" && e.data.supersedes)).not.toHaveLength(0);
 
     const file = join(folder, "record.pdf");
-    for (const [as, wanted] of [["record&paper=A4", ["Commissioning record", title, "CT-1354", "Blended on purpose for the dough", "Handed over".toLowerCase(), "Imke Vos", "SM-serial", `head ${entries.at(-1)!.hash}`, "1 / "]], ["record&paper=LETTER", ["Commissioning record"]], ["pack", ["Your water treatment", "Service", "14 days"]]] as const) {
+    for (const [as, wanted] of [["record&paper=A4", ["Commissioning record", title, "CT-1354", "Blended on purpose for the dough", "Handed over".toLowerCase(), "Imke Vos", "SM-serial", `head ${entries.at(-1)!.hash}`]], ["record&paper=LETTER", ["Commissioning record"]], ["pack", ["Your water treatment", "Service", "14 days"]]] as const) {
       writeFileSync(file, await (await page.request.get(`/api/jobs/${job}/record?as=${as}`)).body());
       const text = execFileSync("pdftotext", ["-layout", file, "-"], { encoding: "utf8" }).replace(/\s+/g, " ");
       for (const w of wanted) expect(text.toLowerCase()).toContain(w.toLowerCase());

@@ -1,18 +1,20 @@
 import { createHash } from "node:crypto";
-import { and, asc, desc, eq, gt, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, sql, type SQL } from "drizzle-orm";
 import { applyEntry, emptyHead, emptyJob, seal, summarise, type Draft, type Entry, type Head, type JobState, type JobSummary, type Knowledge } from "../../core/record";
 import type { Profile } from "../../core/units";
-import { DUPLICATE, errno, inTransaction, type Database, type Transaction } from "../database";
+import { atOnce, DUPLICATE, errno, inTransaction, isPassing, MOVED, mustHaveChanged, type Database, type Transaction } from "../database";
 import { job, jobLog, jobSerial, stripItem } from "../schema";
 
 export const sha256 = (text: string | Uint8Array): string => createHash("sha256").update(text).digest("hex");
 
-/** Jobs as last seen by this process. A cached state is used only while its head is still the database's. */
-const seen = new Map<string, JobState>();
+/** A job as this process last saw it, with its row when this process wrote that too. */
+interface Seen { readonly state: JobState; readonly written?: Written }
+/** Used only while the head is still the database's. */
+const seen = new Map<string, Seen>();
 const KEEP = 200;
-function remember(state: JobState): JobState {
+function remember(state: JobState, written?: Written): JobState {
   seen.delete(state.id);
-  seen.set(state.id, state);
+  seen.set(state.id, { state, ...(written ? { written } : {}) });
   if (seen.size > KEEP) seen.delete(seen.keys().next().value!);
   return state;
 }
@@ -30,7 +32,7 @@ export const jobEntriesAfter = (db: Database, id: string, seq: number): Promise<
 export const jobEntries = (db: Database, id: string): Promise<Entry[]> => entriesAfter(db, id, 0);
 
 async function stateAt(db: Database | Transaction, id: string, head: Head): Promise<JobState> {
-  const cached = seen.get(id);
+  const cached = seen.get(id)?.state;
   if (cached && cached.seq === head.seq && cached.head === head.hash) return cached;
   const usable = cached && cached.seq < head.seq ? cached : undefined;
   let state = (await entriesAfter(db, id, usable?.seq ?? 0)).reduce(applyEntry, usable ?? emptyJob(id));
@@ -49,30 +51,28 @@ export type AppendOutcome<R> = { readonly ok: true; readonly entry?: Entry; read
 
 export interface AppendSettings { readonly knowledge: Knowledge; readonly profile: Profile; readonly now: number }
 
-function writeSummary(tx: Transaction, state: JobState, summary: JobSummary, before: JobSummary | undefined, changedAt: Date): Promise<unknown>[] {
-  const row = { name: state.name, place: state.place, phase: summary.phase, rank: summary.rank, seq: state.seq, head: state.head, summary, dueAt: summary.due ? new Date(`${summary.due}T23:59:59Z`) : null, changedAt };
-  const work: Promise<unknown>[] = [];
-  if (state.seq === 1 || before === undefined) work.push(tx.insert(job).values({ id: state.id, openedAt: changedAt, ...row }).onDuplicateKeyUpdate({ set: row }).execute());
-  else work.push(tx.update(job).set(row).where(eq(job.id, state.id)).execute());
-  if (JSON.stringify(before?.strip ?? []) !== JSON.stringify(summary.strip)) {
-    work.push((async () => {
-      await tx.delete(stripItem).where(eq(stripItem.jobId, state.id));
-      if (summary.strip.length > 0) await tx.insert(stripItem).values(summary.strip.map((s) => ({ jobId: state.id, item: s.item, kind: s.kind, title: s.title.slice(0, 200), who: s.who, startsAt: new Date(s.from), endsAt: new Date(s.to), paused: s.paused ? 1 : 0 })));
-    })());
-  }
-  return work;
-}
+/** A job's row as lists and searches read it. */
+const rowAs = (state: JobState, summary: JobSummary, changedAt: Date) => ({ name: state.name, place: state.place, phase: summary.phase, rank: summary.rank, summary, dueAt: summary.due ? new Date(`${summary.due}T23:59:59Z`) : null, seq: state.seq, head: state.head, changedAt });
+type JobRow = ReturnType<typeof rowAs>;
+interface Written { readonly row: JobRow; readonly strip: string }
 
-const summaries = new Map<string, { readonly head: string; readonly summary: JobSummary }>();
-
-/** Sets the job's row, its strip and its serials from its state. */
-async function refresh(tx: Transaction, before: JobState | undefined, state: JobState, settings: AppendSettings): Promise<JobSummary> {
+/** Statements that set the job's row, its strip and its serials from its state; of a row this process wrote before (`known`), only what is new. */
+function refreshed(db: Database | Transaction, before: JobState | undefined, known: Written | undefined, state: JobState, settings: AppendSettings): { readonly statements: SQL[]; readonly written: Written } {
   const summary = summarise(state, settings.now, settings.knowledge, settings.profile);
-  const known = before ? summaries.get(state.id) : undefined;
-  await Promise.all(writeSummary(tx, state, summary, known && known.head === before?.head ? known.summary : undefined, new Date(state.lastAt ?? settings.now)));
+  const row = rowAs(state, summary, new Date(state.lastAt ?? settings.now));
+  const strip = JSON.stringify(summary.strip);
+  const statements: SQL[] = [];
+  if (known) {
+    const news = Object.fromEntries(Object.entries(row).filter(([k, v]) => JSON.stringify(v) !== JSON.stringify(known.row[k as keyof JobRow])));
+    statements.push(db.update(job).set(news).where(and(eq(job.id, state.id), eq(job.head, known.row.head))).getSQL(), mustHaveChanged);
+  } else statements.push(db.insert(job).values({ id: state.id, openedAt: row.changedAt, ...row }).onDuplicateKeyUpdate({ set: row }).getSQL());
+  if (known?.strip !== strip) {
+    statements.push(sql`delete from ${stripItem} where ${stripItem.jobId} = ${state.id}`);
+    if (summary.strip.length > 0) statements.push(db.insert(stripItem).values(summary.strip.map((s) => ({ jobId: state.id, item: s.item, kind: s.kind, title: s.title.slice(0, 200), who: s.who, startsAt: new Date(s.from), endsAt: new Date(s.to), paused: s.paused ? 1 : 0 }))).getSQL());
+  }
   const fresh = state.serials.filter((s) => !before?.serials.includes(s));
-  if (fresh.length > 0) await tx.insert(jobSerial).values(fresh.map((s) => ({ jobId: state.id, unit: s.unit, what: s.what, unitName: s.unitName, text: s.text }))).onDuplicateKeyUpdate({ set: { text: sql`values(text)`, unitName: sql`values(unit_name)` } });
-  return summary;
+  if (fresh.length > 0) statements.push(db.insert(jobSerial).values(fresh.map((s) => ({ jobId: state.id, unit: s.unit, what: s.what, unitName: s.unitName, text: s.text }))).onDuplicateKeyUpdate({ set: { text: sql`values(text)`, unitName: sql`values(unit_name)` } }).getSQL());
+  return { statements, written: { row, strip } };
 }
 
 async function headOf(tx: Transaction | Database, id: string): Promise<Head> {
@@ -85,25 +85,34 @@ const rowOf = (entry: Entry) => ({ jobId: entry.job, seq: entry.seq, id: entry.i
 /**
  * Appends one entry to a job's chain in one transaction with the job's row. `decide` sees the state it will follow; a repeated entry
  * (same id) writes nothing. Two writers at once: one of them finds the place taken and decides again on the newer state.
+ *
+ * A job this process has seen is first taken as it was seen: the log's keys and the head in the job's row prove inside the transaction that nothing
+ * came between, so that no read is needed. A refusal is never given on a remembered state alone.
  */
 export async function appendEntry<R>(db: Database, jobId: string, id: string, decide: (state: JobState) => { readonly draft: Draft } | { readonly refusal: R }, settings: AppendSettings): Promise<AppendOutcome<R>> {
-  let written: { state: JobState; summary: JobSummary } | undefined;
-  const outcome = await inTransaction(db, async (tx): Promise<AppendOutcome<R>> => {
-    written = undefined;
-    const head = await headOf(tx, jobId);
-    const state = await stateAt(tx, jobId, head);
-    const [already] = await tx.select({ seq: jobLog.seq }).from(jobLog).where(eq(jobLog.id, id)).limit(1);
-    if (already) return { ok: true, state, repeated: true };
+  for (let attempt = 0; ; attempt += 1) {
+    const remembered = attempt === 0 ? seen.get(jobId) : undefined;
+    const known = remembered?.written;
+    const state = known ? remembered.state : await stateAt(db, jobId, await headOf(db, jobId));
+    if (!known) {
+      const [already] = await db.select({ seq: jobLog.seq }).from(jobLog).where(eq(jobLog.id, id)).limit(1);
+      if (already) return { ok: true, state, repeated: true };
+    }
     const decided = decide(state);
-    if ("refusal" in decided) return { ok: false, refusal: decided.refusal };
-    const entry = seal(jobId, head, decided.draft, sha256);
-    await tx.insert(jobLog).values(rowOf(entry));
+    if ("refusal" in decided) { if (known) continue; return { ok: false, refusal: decided.refusal }; }
+    const entry = seal(jobId, { seq: state.seq, hash: state.head }, decided.draft, sha256);
     const next = applyEntry(state, entry);
-    written = { state: next, summary: await refresh(tx, head.seq === 0 ? undefined : state, next, settings) };
-    return { ok: true, entry, state: next, repeated: false };
-  }, (error) => errno(error) === DUPLICATE);
-  if (written) { remember(written.state); summaries.set(written.state.id, { head: written.state.head, summary: written.summary }); }
-  return outcome;
+    const { statements, written } = refreshed(db, state.seq === 0 ? undefined : state, known, next, settings);
+    try {
+      await atOnce(db, [db.insert(jobLog).values(rowOf(entry)).getSQL(), ...statements]);
+      remember(next, written);
+      return { ok: true, entry, state: next, repeated: false };
+    } catch (error) {
+      seen.delete(jobId);
+      if (attempt >= 10 || !(errno(error) === DUPLICATE || errno(error) === MOVED || isPassing(error))) throw error;
+      if (attempt > 0) await new Promise((r) => setTimeout(r, Math.random() * 15 * attempt));
+    }
+  }
 }
 
 /** Brings verified entries of another Brant in as they are, after those already here. The caller has checked the chain. */
@@ -116,8 +125,7 @@ export async function importEntries(db: Database, entries: readonly Entry[], set
     for (let i = 0; i < fresh.length; i += 100) await tx.insert(jobLog).values(fresh.slice(i, i + 100).map(rowOf));
     if (fresh.length > 0) {
       const state = entries.reduce(applyEntry, emptyJob(id));
-      summaries.delete(id);
-      await refresh(tx, undefined, state, settings);
+      for (const statement of refreshed(tx, undefined, undefined, state, settings).statements) await tx.execute(statement);
     }
     return { added: fresh.length, conflict: false };
   }, (error) => errno(error) === DUPLICATE);

@@ -18,7 +18,7 @@ const s = StyleSheet.create({
   page: { fontFamily: "Next", fontSize: 9.5, padding: "42 42 56 42", color: "#000", lineHeight: 1.35 },
   h1: { fontSize: 18, fontWeight: 600, marginBottom: 4, lineHeight: 1.25 }, h2: { fontSize: 12, fontWeight: 600, marginTop: 14, marginBottom: 3, lineHeight: 1.25 },
   row: { flexDirection: "row", borderTopWidth: 0.5, borderTopColor: "#888", paddingVertical: 2.5 }, head: { flexDirection: "row", paddingVertical: 2, color: "#333" },
-  small: { fontSize: 8.5, color: "#333" }, mono: { fontFamily: "Mono", fontSize: 8.5 }, foot: { position: "absolute", bottom: 26, left: 42, right: 42, fontSize: 7.5, color: "#333", lineHeight: 1.2 }, pageNumber: { position: "absolute", bottom: 26, right: 42, width: 60, textAlign: "right", fontSize: 7.5, lineHeight: 1.2 },
+  small: { fontSize: 8.5, color: "#333" }, mono: { fontFamily: "Mono", fontSize: 8.5 }, foot: { position: "absolute", bottom: 26, left: 42, right: 42, fontSize: 7.5, color: "#333", lineHeight: 1.2 },
 });
 /** Marks that print in black and white: word and shape. */
 const shape: Record<string, string> = { Good: "Good", Check: "Check", Stop: "STOP", Unknown: "Unknown" };
@@ -29,7 +29,7 @@ function Cells({ cells, widths, style = s.row }: { cells: readonly React.ReactNo
 
 export interface PdfInput { readonly job: JobState; readonly report: Report; readonly company: string; readonly zone: string; readonly paper: "A4" | "LETTER"; readonly signatures: Readonly<Record<string, Buffer>>; readonly photos: readonly { readonly caption: string; readonly content: Buffer }[]; readonly printed: number }
 
-const Foot = ({ head, name }: { head: string; name: string }) => <><Text style={s.foot} fixed>{name} · head {head}</Text><Text style={s.pageNumber} fixed render={({ pageNumber, totalPages }) => `${pageNumber} / ${totalPages}`} /></>;
+const Foot = ({ head, name }: { head: string; name: string }) => <Text style={s.foot} fixed>{name} · head {head}</Text>;
 
 /** The commissioning record on paper. */
 export async function recordPdf(input: PdfInput): Promise<Buffer> {
