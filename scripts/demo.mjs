@@ -7,6 +7,7 @@ import { startDatabase, stopDatabase } from "./database.mjs";
 
 const folder = join(root, ".brant");
 const webPid = join(folder, "web.pid");
+const demoPid = join(folder, "demo.pid");
 const port = Number(process.env.PORT ?? 4310);
 const databasePort = Number(process.env.BRANT_DATABASE_PORT ?? 13306);
 const fresh = process.argv.includes("--fresh");
@@ -16,6 +17,13 @@ let at = 0;
 const started = Date.now();
 const say = (text) => console.log(`  ${text}`);
 const step = (text) => { at += 1; console.log(`[${at}/${steps}] ${text} (${((Date.now() - started) / 1000).toFixed(0)} s)`); };
+
+/** One demo for one folder: two would end each other's servers. */
+function claimFolder() {
+  const other = existsSync(demoPid) ? Number(readFileSync(demoPid, "utf8")) : 0;
+  if (other > 0 && other !== process.pid && isAlive(other) && /demo\.mjs/.test(commandOf(other) ?? "")) throw new Plain(`Brant already runs from this folder (process ${other}). Stop it there with Ctrl-C first.`);
+  writeFileSync(demoPid, String(process.pid));
+}
 
 /** Ends a web server that an earlier, killed start has left behind. */
 async function endOrphan() {
@@ -29,11 +37,34 @@ async function endOrphan() {
   rmSync(webPid, { force: true });
 }
 
+let stopping = false;
+let web;
+let watch;
+/** Ends what was started, in whatever step the start is. */
+async function stop() {
+  if (stopping) return;
+  stopping = true;
+  clearInterval(watch);
+  console.log("\nStopping…");
+  const over = () => !web || web.exitCode !== null || web.signalCode !== null;
+  web?.kill("SIGTERM");
+  for (let i = 0; i < 50 && !over(); i += 1) await sleep(100);
+  if (!over()) web.kill("SIGKILL");
+  rmSync(webPid, { force: true });
+  if (!outside) await stopDatabase(folder);
+  rmSync(demoPid, { force: true });
+  console.log("Stopped. Nothing is lost.");
+  process.exit(0);
+}
+process.on("SIGINT", () => void stop());
+process.on("SIGTERM", () => void stop());
+
 async function main() {
   step("Looking at the machine");
   checkNode();
   checkFolder(folder);
   if (!outside) needPackages([["mariadbd", "mariadb-server"]], say);
+  claimFolder();
   await endOrphan();
   if (!(await portFree(port))) throw new Plain(`Port ${port} on 127.0.0.1 is taken by another program. Set PORT to a free one: PORT=4311 npm run demo`);
 
@@ -56,16 +87,15 @@ async function main() {
   await needBuild({ dist: ".next" }, say);
 
   step("Serving");
-  let stopping = false;
-  let web;
   const serve = () => {
+    if (stopping) return;
     web = spawn(process.execPath, [join(root, "node_modules/next/dist/bin/next"), "start", "-p", String(port), "-H", "127.0.0.1"], { cwd: root, env, stdio: ["ignore", "pipe", "inherit"] });
     writeFileSync(webPid, String(web.pid));
     web.stdout.on("data", (chunk) => { if (process.env.BRANT_VERBOSE) process.stdout.write(chunk); });
     web.on("exit", () => { if (!stopping) { say("the server ended; starting it again"); setTimeout(serve, 500); } });
   };
   serve();
-  const watch = setInterval(() => void (async () => {
+  watch = setInterval(() => void (async () => {
     if (stopping || outside || isAlive(db.pid)) return;
     say("the database ended; starting it again");
     try { db = await startDatabase({ folder, port: db.port }); } catch (error) { say(error.message); }
@@ -87,22 +117,6 @@ Brant is ready after ${((Date.now() - started) / 1000).toFixed(0)} s:  ${env.BRA
   Password for all: ${process.env.BRANT_DEMO_PASSWORD ?? "tidal-valley-25"}
 
 Ctrl-C stops everything. Times in the demo are relative to its first start: npm run demo -- --fresh makes it new.`);
-
-  const stop = async () => {
-    if (stopping) return;
-    stopping = true;
-    clearInterval(watch);
-    console.log("\nStopping…");
-    web.kill("SIGTERM");
-    for (let i = 0; i < 50 && web.exitCode === null && web.signalCode === null; i += 1) await sleep(100);
-    if (web.exitCode === null && web.signalCode === null) web.kill("SIGKILL");
-    rmSync(webPid, { force: true });
-    if (!outside) await stopDatabase(folder);
-    console.log("Stopped. Nothing is lost.");
-    process.exit(0);
-  };
-  process.on("SIGINT", () => void stop());
-  process.on("SIGTERM", () => void stop());
 }
 
-main().catch(explain);
+main().catch((error) => { if (!stopping) explain(error); });
