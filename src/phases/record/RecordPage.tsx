@@ -15,10 +15,7 @@ export function RecordPage({ job, report: r, zone, person, canOverride, canSign,
   const api = `/api/jobs/${job.id}/record`;
   return (
     <>
-      <div className="flex flex-wrap items-start justify-between gap-4">
-        <div><h1>Commissioning record</h1><p className="text-soft">{r.handedOver ? "Handed over" : r.blockers.length === 0 ? "Ready to be signed" : "Hand-over is blocked"}</p></div>
-        {canExport ? <div className="flex flex-wrap gap-2 print:hidden"><a className="button quiet" href={`${api}?as=record&paper=A4`}>Record, PDF A4</a><a className="button quiet" href={`${api}?as=record&paper=LETTER`}>PDF Letter</a><a className="button quiet" href={`${api}?as=pack`}>Customer pack</a><a className="button quiet" href={`${api}?as=bundle`}>Bundle, JSON</a><a className="button quiet" href={`${api}?as=readings`}>Readings, CSV</a></div> : null}
-      </div>
+      <div><h1>Commissioning record</h1><p className="text-soft">{r.handedOver ? "Handed over" : r.blockers.length === 0 ? "Ready to be signed" : "Hand-over is blocked"}</p></div>
 
       {!r.handedOver ? (
         <section className="mt-6 border-l-4 border-water pl-4" aria-labelledby="handover">
@@ -37,6 +34,8 @@ export function RecordPage({ job, report: r, zone, person, canOverride, canSign,
           )}
         </section>
       ) : null}
+
+      {canExport ? <div className="mt-6 flex flex-wrap gap-2 print:hidden"><a className="button quiet" href={`${api}?as=record&paper=A4`}>Record, PDF A4</a><a className="button quiet" href={`${api}?as=record&paper=LETTER`}>PDF Letter</a><a className="button quiet" href={`${api}?as=pack`}>Customer pack</a><a className="button quiet" href={`${api}?as=bundle`}>Bundle, JSON</a><a className="button quiet" href={`${api}?as=readings`}>Readings, CSV</a></div> : null}
 
       <section className="mt-8" aria-labelledby="units">
         <h2 id="units">Units</h2>
