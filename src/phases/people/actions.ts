@@ -5,9 +5,8 @@ import { revalidatePath } from "next/cache";
 import { ulid } from "ulid";
 import { z } from "zod";
 import { defaultSchools } from "@/catalogue/schools";
-import { saveCompany } from "@/data/queries/company";
 import { companySchema } from "@/core/site";
-import { addPerson, changePerson, endSessions, hasPeople, personByEmail, setPassword, setPin, setProfile } from "@/data/queries/people";
+import { addPerson, changePerson, endSessions, hasPeople, openHouse, personByEmail, setPin, setProfile } from "@/data/queries/people";
 import { auth, hashPassword } from "@/server/auth";
 import { currentPerson, isDenial, personOrDenial } from "@/server/actor";
 import { now } from "@/server/clock";
@@ -115,14 +114,10 @@ export async function change(_: FormState, form: FormData): Promise<FormState> {
   const parsed = z.object({ id: z.string().min(1), role: z.enum(["owner", "planner", "installer", "apprentice"]), active: z.boolean() }).safeParse({ id: textOf(form, "id"), role: textOf(form, "role"), active: form.get("active") === "on" });
   if (!parsed.success) return { error: "Choose a role" };
   if (parsed.data.id === person.id && (!parsed.data.active || parsed.data.role !== "owner")) return { error: "You cannot close your own account or give up its role: another owner can" };
-  await changePerson(database(), parsed.data.id, parsed.data, new Date(now()));
-  if (!parsed.data.active) await endSessions(database(), parsed.data.id);
   const password = textOf(form, "password");
-  if (password !== "") {
-    if (password.length < 10) return { fields: { password: "At least 10 characters" } };
-    await setPassword(database(), parsed.data.id, await hashPassword(password), new Date(now()));
-    await endSessions(database(), parsed.data.id);
-  }
+  if (password !== "" && password.length < 10) return { fields: { password: "At least 10 characters" } };
+  const { id, ...to } = parsed.data;
+  await changePerson(database(), id, { ...to, ...(password === "" ? {} : { passwordHash: await hashPassword(password) }) }, new Date(now()));
   revalidatePath("/people");
   return { saved: "Saved" };
 }
@@ -134,7 +129,6 @@ export async function setUp(_: FormState, form: FormData): Promise<FormState> {
   const parsed = personSchema.safeParse({ ...values, role: "owner", password: textOf(form, "password") });
   const settings = companySchema.safeParse({ name: values.company, profile: textOf(form, "profile"), currency: textOf(form, "currency") || "EUR", timeZone: textOf(form, "timeZone") || "UTC", waterOffFrom: "09:00", waterOffTo: "16:00", roDiscards: 2, schools: defaultSchools });
   if (!parsed.success || !settings.success) return { fields: { ...(parsed.success ? {} : fieldErrors(parsed.error)), ...(settings.success ? {} : Object.fromEntries(Object.entries(fieldErrors(settings.error)).map(([k, v]) => [k === "name" ? "company" : k, v]))) }, values };
-  await saveCompany(database(), settings.data, 0, new Date(now()));
-  await addPerson(database(), { ...parsed.data, id: ulid(), passwordHash: await hashPassword(parsed.data.password) }, new Date(now()));
+  await openHouse(database(), settings.data, { ...parsed.data, id: ulid(), passwordHash: await hashPassword(parsed.data.password) }, new Date(now()));
   redirect("/sign-in");
 }
