@@ -1,0 +1,180 @@
+import { eq } from "drizzle-orm";
+import { ulid } from "ulid";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { defaultSchools } from "@/catalogue/schools";
+import type { Company } from "@/core/site";
+import type { Database } from "@/data/database";
+import { loadCompany, saveCompany } from "@/data/queries/company";
+import { addFileRow, fileRow } from "@/data/queries/files";
+import { answers } from "@/data/queries/health";
+import { addPerson, allPeople, changePerson, endSessions, hasPin, openHouse, personByEmail, setPin, setProfile } from "@/data/queries/people";
+import { findAnything, jobNames, jobPage, PAGE } from "@/data/queries/today";
+import { account, session, signInFailure, user } from "@/data/schema";
+import { hashPassword, passwordMatches } from "@/server/auth";
+import { keepFile, fileStore } from "@/server/files";
+import { lockSession, noteFailure, unlockSession, waitBeforeSignIn } from "@/server/signIn";
+import { open, send } from "./setting";
+
+let db: Database;
+let close: () => Promise<void>;
+beforeAll(() => { ({ db, close } = open()); });
+afterAll(() => close());
+
+const at = new Date("2026-11-25T08:00:00Z");
+const newPerson = (over: Partial<Parameters<typeof addPerson>[1]> = {}) => ({ id: ulid(), name: "Wiebe Aalst", email: `${ulid().toLowerCase()}@saltmarsh.example`, role: "installer", passwordHash: "hash", ...over });
+async function person(over: Partial<Parameters<typeof addPerson>[1]> = {}) { const p = newPerson(over); await addPerson(db, p, at); return p; }
+async function sessionOf(userId: string): Promise<string> {
+  const id = ulid();
+  await db.insert(session).values({ id, token: id, userId, expiresAt: new Date("2036-01-01T00:00:00Z"), createdAt: at, updatedAt: at });
+  return id;
+}
+const sessionsOf = async (userId: string) => (await db.select({ id: session.id }).from(session).where(eq(session.userId, userId))).map((s) => s.id);
+const settings: Company = { name: "Saltmarsh Water Fitters", profile: "us", currency: "EUR", timeZone: "Europe/Amsterdam", waterOffFrom: "09:00", waterOffTo: "16:00", roDiscards: 2, schools: { ...defaultSchools } };
+
+describe("people", () => {
+  it("are added with their account or not at all", async () => {
+    const p = await person();
+    expect(await personByEmail(db, p.email)).toMatchObject({ name: "Wiebe Aalst", role: "installer", active: true, hasPin: false });
+    const twin = newPerson({ email: p.email });
+    await expect(addPerson(db, twin, at)).rejects.toThrow();
+    expect(await db.select().from(account).where(eq(account.userId, twin.id))).toEqual([]);
+    expect((await allPeople(db)).filter((x) => x.email === p.email)).toHaveLength(1);
+  });
+
+  it("lose their sessions with their account or their password, and keep them with a role", async () => {
+    const p = await person();
+    const kept = await sessionOf(p.id);
+    await changePerson(db, p.id, { role: "planner", active: true }, at);
+    expect(await sessionsOf(p.id)).toEqual([kept]);
+    await changePerson(db, p.id, { role: "planner", active: true, passwordHash: "other" }, at);
+    expect(await sessionsOf(p.id)).toEqual([]);
+    expect((await db.select().from(account).where(eq(account.userId, p.id)))[0]!.password).toBe("other");
+    await sessionOf(p.id);
+    await changePerson(db, p.id, { role: "planner", active: false }, at);
+    expect(await sessionsOf(p.id)).toEqual([]);
+    expect(await personByEmail(db, p.email)).toMatchObject({ role: "planner", active: false });
+  });
+
+  it("sign out everywhere without touching others", async () => {
+    const [one, two] = [await person(), await person()];
+    await sessionOf(one.id);
+    await sessionOf(one.id);
+    const other = await sessionOf(two.id);
+    await endSessions(db, one.id);
+    expect(await sessionsOf(one.id)).toEqual([]);
+    expect(await sessionsOf(two.id)).toEqual([other]);
+  });
+
+  it("choose their own units, or the company's again", async () => {
+    const p = await person();
+    await setProfile(db, p.id, "metric");
+    expect((await db.select().from(user).where(eq(user.id, p.id)))[0]!.unitProfile).toBe("metric");
+    await setProfile(db, p.id, null);
+    expect((await db.select().from(user).where(eq(user.id, p.id)))[0]!.unitProfile).toBeNull();
+  });
+});
+
+describe("passwords and PINs", () => {
+  it("are kept as argon2id and matched against it", async () => {
+    const stored = await hashPassword("tidal-valley-25");
+    expect(stored).toMatch(/^\$argon2id\$/);
+    expect(await passwordMatches(stored, "tidal-valley-25")).toBe(true);
+    expect(await passwordMatches(stored, "tidal-valley-26")).toBe(false);
+    expect(await passwordMatches("nonsense", "tidal-valley-25")).toBe(false);
+  });
+
+  it("open a locked session by its own PIN; the fifth wrong one ends it", async () => {
+    const p = await person();
+    expect(await hasPin(db, p.id)).toBe(false);
+    await setPin(db, p.id, await hashPassword("4721"));
+    expect(await hasPin(db, p.id)).toBe(true);
+    const id = await sessionOf(p.id);
+    await lockSession(id);
+    expect(await unlockSession(id, p.id, "0000")).toBe("wrong");
+    expect(await unlockSession(id, p.id, "4721")).toBe("open");
+    await lockSession(id);
+    for (let i = 0; i < 4; i += 1) expect(await unlockSession(id, p.id, "1111")).toBe("wrong");
+    expect(await unlockSession(id, p.id, "1111")).toBe("ended");
+    expect(await sessionsOf(p.id)).toEqual([]);
+    expect(await unlockSession(id, p.id, "4721")).toBe("ended");
+  });
+
+  it("do not open the session of someone else", async () => {
+    const [one, two] = [await person(), await person()];
+    await setPin(db, two.id, await hashPassword("4721"));
+    const id = await sessionOf(one.id);
+    expect(await unlockSession(id, two.id, "4721")).toBe("ended");
+  });
+
+  it("make a guesser wait after six tries at one address, counted for every instance in the database", async () => {
+    const subject = `who:${ulid()}`;
+    for (let i = 0; i < 6; i += 1) { expect(await waitBeforeSignIn([subject])).toBe(0); await noteFailure([subject]); }
+    expect(await waitBeforeSignIn([subject])).toBe(15);
+    expect(await waitBeforeSignIn([`who:${ulid()}`])).toBe(0);
+    await db.delete(signInFailure).where(eq(signInFailure.subject, subject));
+    expect(await waitBeforeSignIn([subject])).toBe(0);
+  });
+});
+
+describe("the company", () => {
+  it("opens with its owner, both or neither, and is then saved only by who saw the last version", async () => {
+    const taken = await person();
+    await expect(openHouse(db, settings, newPerson({ email: taken.email }), at)).rejects.toThrow();
+    expect(await loadCompany(db)).toBeUndefined();
+    await openHouse(db, settings, newPerson({ role: "owner" }), at);
+    expect(await loadCompany(db)).toEqual({ settings, version: 1 });
+    expect(await saveCompany(db, { ...settings, roDiscards: 3 }, 1, at)).toBe(true);
+    expect(await saveCompany(db, { ...settings, roDiscards: 4 }, 1, at)).toBe(false);
+    expect(await loadCompany(db)).toMatchObject({ settings: { roDiscards: 3 }, version: 2 });
+  });
+});
+
+describe("files", () => {
+  it("are kept once, whatever is sent again under the same id", async () => {
+    const [id, job] = [ulid(), ulid()];
+    const first = await keepFile(id, job, Buffer.from("one"), "image/jpeg");
+    const again = await keepFile(id, job, Buffer.from("another"), "image/jpeg");
+    expect(again).toEqual(first);
+    expect((await fileStore().get(id))?.toString()).toBe("one");
+    expect(await fileRow(db, id)).toMatchObject({ jobId: job, bytes: 3 });
+    await addFileRow(db, { ...first, bytes: 99 }, at);
+    expect((await fileRow(db, id))!.bytes).toBe(3);
+    expect(await fileStore().get(ulid())).toBeUndefined();
+  });
+
+  it("sent twice at the same moment are one file that matches its own hash", async () => {
+    const [id, job] = [ulid(), ulid()];
+    const sent = await Promise.all(["one", "two"].map((text) => keepFile(id, job, Buffer.from(text), "image/jpeg")));
+    expect(sent[0]).toEqual(sent[1]);
+    const stored = (await fileStore().get(id))!;
+    expect(sent[0]!.bytes).toBe(stored.length);
+  });
+});
+
+describe("long lists", () => {
+  it("come page by page, with how many there are in all", async () => {
+    const ids: string[] = [];
+    for (let i = 0; i < PAGE + 3; i += 1) { const id = ulid(); ids.push(id); await send(db, id, { kind: "jobOpened", name: `Paged ${i}`, place: "Long Lane", about: "" }); }
+    const [one, two] = [await jobPage(db, 1), await jobPage(db, 2)];
+    expect(one.rows).toHaveLength(PAGE);
+    expect(two.rows.length).toBeGreaterThanOrEqual(3);
+    expect(one.total).toBeGreaterThanOrEqual(PAGE + 3);
+    expect(one.rows.filter((r) => two.rows.some((s) => s.id === r.id))).toEqual([]);
+    expect((await jobNames(db, ids.slice(0, 2))).get(ids[0]!)).toBe("Paged 0");
+    expect((await jobNames(db, [])).size).toBe(0);
+  });
+
+  it("find people and serial numbers too, at most twenty things", async () => {
+    await person({ name: "Quirijn Zeewater" });
+    const id = ulid();
+    await send(db, id, { kind: "jobOpened", name: "Serial house", place: "Quay", about: "" });
+    await send(db, id, { kind: "designChanged", units: [{ key: "a", model: "SF-150", parallel: 1 }], what: "Softener", seen: 1 });
+    await send(db, id, { kind: "serialRecorded", unit: "a", what: "serial", label: "Serial number", text: "SM-99817" });
+    expect(await findAnything(db, "quirijn")).toEqual([expect.objectContaining({ kind: "person", title: "Quirijn Zeewater" })]);
+    expect(await findAnything(db, "sm-99817")).toEqual([expect.objectContaining({ kind: "serial", jobId: id })]);
+    expect((await findAnything(db, "sf-150")).map((f) => f.jobId)).toContain(id);
+    expect((await findAnything(db, "Paged")).length).toBeLessThanOrEqual(20);
+  });
+
+  it("answers as long as the database does", async () => expect(await answers(db)).toBeUndefined());
+});

@@ -1,0 +1,121 @@
+import { expect, test } from "@playwright/test";
+import { desk, openJob, signedIn, signIn } from "./hands";
+
+test("the owner adds a person, changes the role, and closes the account", async ({ browser }) => {
+  const { page, context } = await signedIn(browser, "office");
+  await page.goto("/people");
+  const add = page.locator("form").last();
+  await add.getByLabel("Name").fill("Joris Kade");
+  await add.getByLabel("E-mail").fill("joris@saltmarsh.example");
+  await add.getByLabel("Password").fill("short");
+  await add.getByRole("button", { name: "Add person" }).click();
+  await expect(add).toContainText("At least 10 characters");
+  await expect(add.getByLabel("Name")).toHaveValue("Joris Kade");
+  await add.getByLabel("Password").fill("tidal-valley-25");
+  await add.getByRole("button", { name: "Add person" }).click();
+  await expect(add).toContainText("Joris Kade can sign in now");
+
+  const theirs = await browser.newContext({ ...desk, baseURL: process.env.BRANT_TEST_BASE! });
+  const phone = await theirs.newPage();
+  await signIn(phone, "joris");
+  await expect(phone.getByRole("link", { name: "People" })).toHaveCount(0);
+  await phone.goto("/people");
+  await expect(phone).toHaveURL(/not-yours/);
+
+  const row = page.locator("form").filter({ hasText: "joris@saltmarsh.example" });
+  await row.getByLabel("Role").selectOption("planner");
+  await row.getByRole("button", { name: "Save Joris Kade" }).click();
+  await expect(row).toContainText("Saved");
+  await phone.goto("/company");
+  await expect(phone.getByRole("heading", { level: 1 })).toHaveText("Company");
+
+  await row.getByLabel("may sign in").uncheck();
+  await row.getByRole("button", { name: "Save Joris Kade" }).click();
+  await expect(row).toContainText("Saved");
+  await phone.goto("/jobs");
+  await expect(phone).toHaveURL(/sign-in/);
+
+  const own = page.locator("form").filter({ hasText: "office@saltmarsh.example" });
+  await own.getByLabel("may sign in").uncheck();
+  await own.getByRole("button", { name: /^Save/ }).click();
+  await expect(own).toContainText("cannot close your own account");
+  await theirs.close();
+  await context.close();
+});
+
+test("company settings are refused beside the field, saved once, and not over another's", async ({ browser }) => {
+  const [one, two] = [await signedIn(browser, "imke"), await signedIn(browser, "office")];
+  await one.page.goto("/company");
+  await two.page.goto("/company");
+  await one.page.getByLabel("Currency").fill("euros");
+  await one.page.getByRole("button", { name: "Save" }).click();
+  await expect(one.page.getByText("Three capital letters")).toBeVisible();
+  await expect(one.page.getByLabel("Currency")).toHaveValue("euros");
+  await one.page.getByLabel("Currency").fill("EUR");
+  await one.page.getByLabel("Iron in softener sizing").selectOption("5");
+  await one.page.getByRole("button", { name: "Save" }).click();
+  await expect(one.page.getByText("Saved", { exact: true })).toBeVisible();
+  await two.page.getByLabel("Iron in softener sizing").selectOption("3");
+  await two.page.getByRole("button", { name: "Save" }).click();
+  await expect(two.page.getByText(/saved other settings meanwhile/)).toBeVisible();
+  // A judgement that rests on the school says so.
+  await openJob(one.page, "Pell Lane bakery", "train");
+  await one.page.locator("[data-line-station=u2]").click();
+  await one.page.getByText(/Compensated hardness/).first().click();
+  await expect(one.page.getByText("5 gpg per mg/L").first()).toBeVisible();
+  await one.page.goto("/company");
+  await one.page.getByLabel("Iron in softener sizing").selectOption("4");
+  await one.page.getByRole("button", { name: "Save" }).click();
+  await expect(one.page.getByText("Saved", { exact: true })).toBeVisible();
+  await one.context.close();
+  await two.context.close();
+});
+
+test("a person sees their own units; others keep the company's", async ({ browser }) => {
+  const { page, context } = await signedIn(browser, "adaeze");
+  await page.goto("/me");
+  await page.getByLabel("Units shown to me").selectOption("metric");
+  await page.getByRole("button", { name: "Save units" }).click();
+  await expect(page.getByText("Units changed")).toBeVisible();
+  await openJob(page, "Pell Lane bakery", "train");
+  await expect(page.locator("[data-line-station=main]")).toContainText("400 kPa");
+  const other = await signedIn(browser, "imke");
+  await openJob(other.page, "Pell Lane bakery", "train");
+  await expect(other.page.locator("[data-line-station=main]")).toContainText("58 psi");
+  await page.goto("/me");
+  await page.getByLabel("Units shown to me").selectOption("");
+  await page.getByRole("button", { name: "Save units" }).click();
+  await expect(page.getByText("Units changed")).toBeVisible();
+  await context.close();
+  await other.context.close();
+});
+
+test("a signed design is frozen: a change makes a new revision that says what differs, and can be undone", async ({ browser }) => {
+  const { page, context } = await signedIn(browser, "imke");
+  const job = await openJob(page, "Eelgrass Court 4B", "train");
+  await expect(page.getByRole("button", { name: "Signed" })).toBeVisible();
+  await page.getByRole("button", { name: "Add a unit" }).click();
+  await page.getByRole("button", { name: /^PF-1 / }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("PF-1");
+  await page.goto(`/jobs/${job}/train`);
+  await expect(page.getByText(/PF-1 added/).first()).toBeVisible();
+  await page.getByRole("button", { name: "Undo: PF-1 added" }).click();
+  await expect(page.locator("[data-line-station=u2]")).toHaveCount(0);
+  await context.close();
+});
+
+test("an open point is kept with who and when, and settled", async ({ browser }) => {
+  const { page, context } = await signedIn(browser, "tobias");
+  await openJob(page, "Ropewalk Studio", "record");
+  await page.getByText("Add an open point").click();
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByText("Write something here").first()).toBeVisible();
+  await page.getByLabel(/^What/).fill("Faucet base plate scratched");
+  await page.getByLabel(/^Who/).fill("Tobias Rell");
+  await page.getByLabel("Promised for").fill("2027-01-15");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByRole("listitem").filter({ hasText: "Faucet base plate scratched" })).toContainText("2027-01-15");
+  await page.getByRole("button", { name: /settled: Faucet base plate/ }).click();
+  await expect(page.getByRole("listitem").filter({ hasText: "Faucet base plate scratched" })).toContainText("settled");
+  await context.close();
+});
