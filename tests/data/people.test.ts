@@ -13,6 +13,7 @@ import { account, session, signInFailure, user } from "@/data/schema";
 import { hashPassword, passwordMatches } from "@/server/auth";
 import { keepFile, fileStore } from "@/server/files";
 import { lockSession, noteFailure, unlockSession, waitBeforeSignIn } from "@/server/signIn";
+import { loadJob } from "@/data/queries/jobs";
 import { open, send } from "./setting";
 
 let db: Database;
@@ -129,9 +130,15 @@ describe("the company", () => {
   });
 });
 
+async function openedJob(name: string): Promise<string> {
+  const id = ulid();
+  expect(await send(db, id, { kind: "jobOpened", name, place: "Quay", about: "" })).toMatchObject({ ok: true });
+  return id;
+}
+
 describe("files", () => {
   it("are kept once, whatever is sent again under the same id", async () => {
-    const [id, job] = [ulid(), ulid()];
+    const [id, job] = [ulid(), await openedJob("With files")];
     const first = await keepFile(id, job, Buffer.from("one"), "image/jpeg");
     const again = await keepFile(id, job, Buffer.from("another"), "image/jpeg");
     expect(again).toEqual(first);
@@ -143,7 +150,7 @@ describe("files", () => {
   });
 
   it("sent twice at the same moment are one file that matches its own hash", async () => {
-    const [id, job] = [ulid(), ulid()];
+    const [id, job] = [ulid(), await openedJob("With files")];
     const sent = await Promise.all(["one", "two"].map((text) => keepFile(id, job, Buffer.from(text), "image/jpeg")));
     expect(sent[0]).toEqual(sent[1]);
     const stored = (await fileStore().get(id))!;
@@ -166,10 +173,9 @@ describe("long lists", () => {
 
   it("find people and serial numbers too, at most twenty things", async () => {
     await person({ name: "Quirijn Zeewater" });
-    const id = ulid();
-    await send(db, id, { kind: "jobOpened", name: "Serial house", place: "Quay", about: "" });
-    await send(db, id, { kind: "designChanged", units: [{ key: "a", model: "SF-150", parallel: 1 }], what: "Softener", seen: 1 });
-    await send(db, id, { kind: "serialRecorded", unit: "a", what: "serial", label: "Serial number", text: "SM-99817" });
+    const id = await openedJob("Serial house");
+    expect(await send(db, id, { kind: "designChanged", units: [{ key: "a", model: "SF-150", parallel: 1 }], what: "Softener", seen: (await loadJob(db, id))!.designSeq })).toMatchObject({ ok: true });
+    expect(await send(db, id, { kind: "serialRecorded", unit: "a", what: "serial", label: "Serial number", text: "SM-99817" })).toMatchObject({ ok: true });
     expect(await findAnything(db, "quirijn")).toEqual([expect.objectContaining({ kind: "person", title: "Quirijn Zeewater" })]);
     expect(await findAnything(db, "sm-99817")).toEqual([expect.objectContaining({ kind: "serial", jobId: id })]);
     expect((await findAnything(db, "sf-150")).map((f) => f.jobId)).toContain(id);

@@ -83,6 +83,46 @@ export const pointFilter: Recipe = {
   ],
 };
 
+export const roCountertop: Recipe = {
+  id: "ro-countertop", version: 1, title: "Countertop RO",
+  steps: [
+    { id: "drill", stage: "place", kind: "do", title: "Drill through counter or cabinet side, with a starter mark", why: "A bit that wanders scratches what everybody sees.", work: 20, water: "any", cautions: ["drilling", "stone"] },
+    { id: "feed", stage: "place", kind: "do", title: "Feed tee on the cold stop, flow regulator on the feed", why: "The regulator's arrow goes with the flow.", work: 15, water: "off", tightening: "Hand-tight, then snug; the valve held with a second wrench", cautions: ["leadFree"] },
+    { id: "drain", stage: "join", kind: "do", title: "Drain tube falls all the way, not strained", why: "Water that stands in it comes back.", work: 10, water: "any", cautions: ["airGap"], tightening: "Push to the stop, tug, clip" },
+    { id: "serial", stage: "join", kind: "record", title: "Write down {unit}'s serial", why: "The warranty and the next installer ask for it.", work: 1, water: "any", record: { what: "serial", label: "Serial number" } },
+    { id: "leak", stage: "branch", kind: "check", title: "Water on slowly, leak check", why: "Before the reservoir's ceramic filter goes in.", work: 5, water: "on", check: { question: "All joints dry to a paper towel?" } },
+    { id: "ceramic", stage: "branch", kind: "do", title: "Ceramic filter into the reservoir, last", why: "It is not to be wetted by the first dirty water.", work: 3, water: "on" },
+    { id: "rinse", stage: "branch", kind: "flow", title: "Rinse to the drain", why: "The first water carries the membrane's preservative.", work: 3, water: "on", flow: { minutes: "$ro.rinseMinutes", direction: "forward", to: "the drain" } },
+    { id: "discard", stage: "branch", kind: "cycle", title: "Fill the reservoir, then discard it", why: "The first fillings are not for drinking.", work: 10, water: "on", cycle: { count: "$ro.discards" }, proves: "discard" },
+    { id: "tds", stage: "branch", kind: "read", title: "Measure dissolved solids, feed and product", why: "Rejection is what the membrane is there for.", work: 5, water: "on", read: { reading: "rejection", place: "RO feed and reservoir", when: "after" } },
+  ],
+};
+
+export const inLine: Recipe = {
+  id: "in-line", version: 1, title: "In-line cartridge",
+  steps: [
+    { id: "fit", stage: "place", kind: "do", title: "{unit} into the line, arrow with the flow", why: "Backwards it blocks, or passes everything.", work: 10, water: "off", tightening: "Push to the stop, tug, clip", details: ["On a product line: unit, then remineraliser, then UV, then faucet"] },
+    { id: "run", stage: "branch", kind: "flow", title: "Run the tap", why: "The first water carries fines.", work: 2, water: "on", flow: { minutes: 5, direction: "forward", to: "the sink" } },
+  ],
+};
+
+export const faucetDiverter: Recipe = {
+  id: "faucet-diverter", version: 1, title: "Faucet diverter",
+  steps: [
+    { id: "fit", stage: "place", kind: "do", title: "Aerator off, diverter on with its gasket", why: "Outside thread, inside thread with an adapter, or a clamp piece where there is none.", work: 10, water: "any", tightening: "Hand-tight", details: ["Lever down: tap water; turned: filtered"] },
+    { id: "run", stage: "branch", kind: "flow", title: "Run until clear", why: "The first water carries fines and air.", work: 2, water: "on", flow: { minutes: 3, untilClear: true, direction: "forward", to: "the sink" } },
+    { id: "ceramic", stage: "branch", kind: "check", title: "Show how the ceramic is washed", why: "A clogged candle is scrubbed, not replaced.", work: 3, water: "on", check: { question: "Shown: feed floats it up, soft brush, no detergent, casing refilled to a third?" } },
+  ],
+};
+
+export const shower: Recipe = {
+  id: "shower", version: 1, title: "Shower filter",
+  steps: [
+    { id: "fit", stage: "place", kind: "do", title: "Adapter with gaskets on both sides", why: "A gasket seals here, not tape.", work: 10, water: "any", tightening: "Hand-tight" },
+    { id: "run", stage: "branch", kind: "flow", title: "Run the shower", why: "The first water carries fines.", work: 2, water: "on", flow: { minutes: 5, direction: "forward", to: "the shower tray" } },
+  ],
+};
+
 export const manualSoftener: Recipe = {
   id: "manual-softener", version: 1, title: "Manual softener",
   steps: [

@@ -58,6 +58,7 @@ export function waterAfter(model: UnitModel, water: Water, flow: number | undefi
       case "scaleControl":
       case "ultraviolet":
       case "pressure":
+      case "minerals":
         break;
     }
   }
@@ -77,7 +78,7 @@ export function markAfter(model: UnitModel, before: WaterMark): WaterMark {
   if (model.effects.includes("reverseOsmosis")) return "permeate";
   if (model.effects.includes("ultraviolet")) return "disinfected";
   if (model.effects.includes("softening")) return "softened";
-  if (before === "raw" && model.effects.some((e) => e !== "pressure")) return "filtered";
+  if (before === "raw" && model.effects.some((e) => e !== "pressure" && e !== "minerals")) return "filtered";
   return before;
 }
 

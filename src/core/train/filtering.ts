@@ -88,7 +88,8 @@ export function judgeUv(ctx: StationContext): StationJudgement {
   const verdicts: Verdict[] = [];
   const lastSediment = ctx.upstream.map((m) => m.effects.includes("sediment") && (m.microns ?? Infinity) <= 5).lastIndexOf(true);
   const between = lastSediment === -1 ? [] : ctx.upstream.slice(lastSediment + 1);
-  if (lastSediment === -1) verdicts.push(stop("uv-prefilter", "no 5 µm stage ahead of the chamber", "Put a 5 µm housing, 4½ × 20 in, directly before it"));
+  if (ctx.model.effects.includes("sediment") && (ctx.model.microns ?? Infinity) <= 5) verdicts.push(good("uv-prefilter", "the rack's own 5 µm stage stands ahead"));
+  else if (lastSediment === -1) verdicts.push(stop("uv-prefilter", "no 5 µm stage ahead of the chamber", "Put a 5 µm housing, 4½ × 20 in, directly before it"));
   else if (between.some((m) => !m.effects.includes("carbon") && !m.effects.includes("catalyticCarbon"))) verdicts.push(stop("uv-prefilter", `${between.map((m) => m.code).join(", ")} stands between the 5 µm stage and the chamber`, "Move the 5 µm stage directly before the chamber; at most carbon may stand between"));
   else verdicts.push(good("uv-prefilter", "a 5 µm stage stands ahead"));
   if (ctx.facts.groundFault === false) verdicts.push(check("uv-power", "the outlet has no ground-fault protection", "A protected outlet and a surge protector"));

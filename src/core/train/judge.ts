@@ -188,7 +188,7 @@ export function judgeTrain(input: TrainInput): TrainJudgement {
     const out = waterAfter(model, water, each);
     const markOut = markAfter(model, mark);
     stations.push({ key: unit.key, unit, model, level, headline: headlineOf(level, verdicts, own.figures), waterIn: water, waterOut: out, markIn: mark, markOut, ...(pressure === undefined ? {} : { pressureIn: pressure }), figures: own.figures, limits, verdicts: own.verdicts, cautions: own.cautions });
-    if (model.booster) booster = model.booster;
+    if (model.family === "booster") booster = model.booster;
     if (!model.branch) {
       const loss = lossCurve(model.lossPoints);
       if (pressure !== undefined) pressure -= unitLoss(loss, (continuous ?? 0) / unit.parallel);

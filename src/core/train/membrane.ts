@@ -17,7 +17,7 @@ export function roOperation(ctx: StationContext): RoOperation & { readonly boost
   if (ctx.pressure === undefined) missing.push("source.static");
   if (rise === undefined) missing.push("sink.rise");
   const before = ctx.pressure === undefined || rise === undefined ? undefined : ctx.pressure - KPA_PER_METRE * rise;
-  const pump = ctx.booster;
+  const pump = ctx.booster ?? ctx.model.booster;
   const after = before === undefined ? undefined : pump ? boosted(before, pump) : before;
   const inletTooLow = pump !== undefined && before !== undefined && after === undefined;
   const temperature = lower(ctx.water.temperature);
@@ -53,13 +53,14 @@ export function judgeBooster(ctx: StationContext): StationJudgement {
 export function judgeRo(ctx: StationContext): StationJudgement {
   const data = ctx.model.ro!;
   const op = roOperation(ctx);
+  const pump = ctx.booster ?? ctx.model.booster;
   const kPa = (v: number) => print(v, "pressure", ctx.profile);
   const figures: Figure[] = [];
   const verdicts: Verdict[] = [];
   const rise = ctx.unit.riseM ?? ctx.facts.tapRise;
   const feedVerdict = ((): Verdict => {
     if (op.feed === undefined) return unknown("ro-feed", "the feed at the unit cannot be predicted yet", op.missing.filter((m) => m !== "water.temperature" && m !== "water.tds"), "Measure it");
-    if (op.inletTooLow) return stop("ro-feed", `${kPa(op.feed)} at the booster's inlet, at least ${kPa(ctx.booster!.minInlet)} needed`, "A booster nearer the main");
+    if (op.inletTooLow) return stop("ro-feed", `${kPa(op.feed)} at the booster's inlet, at least ${kPa((ctx.booster ?? ctx.model.booster)!.minInlet)} needed`, "A booster nearer the main");
     if (op.feed < data.minFeed / 1.001) return stop("ro-feed", `${kPa(op.feed)} there, ${kPa(data.minFeed)} needed`, "A booster pump ahead of the unit");
     if (op.feed > data.maxFeed * 1.001) return check("ro-feed", `${kPa(op.feed)} there, at most ${kPa(data.maxFeed)}`, "A pressure regulator ahead of the unit");
     return good("ro-feed", `${kPa(op.feed)} there, ${kPa(data.minFeed)} to ${kPa(data.maxFeed)} wanted${op.boostedFrom === undefined ? "" : `; boosted from ${kPa(op.boostedFrom)}`}`);
@@ -67,9 +68,9 @@ export function judgeRo(ctx: StationContext): StationJudgement {
   const feedInputs: WorkingInput[] = [
     ...(ctx.pressure === undefined ? [] : [{ name: ctx.pressureAssumed ? "pressure on the Line, service line assumed" : "pressure on the Line", value: ctx.pressure, quantity: "pressure" as const, from: { survey: "source.static" } }]),
     ...(rise === undefined ? [] : [{ name: "height", value: rise, quantity: "height" as const, from: { survey: "sink.rise" } }]),
-    ...(ctx.booster ? [{ name: "booster set point", value: ctx.booster.setPoint, quantity: "pressure" as const, from: { rule: "booster on this branch" } }] : []),
+    ...(pump ? [{ name: "booster set point", value: pump.setPoint, quantity: "pressure" as const, from: { rule: "booster on this branch" } }] : []),
   ];
-  figures.push({ id: "roFeed", label: "Feed pressure at the unit", quantity: "pressure", value: op.feed, verdict: feedVerdict, working: { formula: ctx.booster ? "max(feed, min(feed + boost, set point)), feed = pressure on the Line − 9.80665 kPa × height" : "pressure on the Line − 9.80665 kPa × height", inputs: feedInputs } });
+  figures.push({ id: "roFeed", label: "Feed pressure at the unit", quantity: "pressure", value: op.feed, verdict: feedVerdict, working: { formula: pump ? "max(feed, min(feed + boost, set point)), feed = pressure on the Line − 9.80665 kPa × height" : "pressure on the Line − 9.80665 kPa × height", inputs: feedInputs } });
 
   const point = op.site ? roPoint(op.rated, op.site) : undefined;
   const openVerdict = unknown("ro-output", "output needs feed pressure, temperature and dissolved solids", op.missing);

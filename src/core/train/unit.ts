@@ -43,7 +43,9 @@ export interface UnitModel {
   readonly lossPoints: readonly (readonly [number, number])[];
   readonly maxPressure?: number;
   readonly microns?: number;
-  readonly effects: readonly ("sediment" | "carbon" | "catalyticCarbon" | "softening" | "scaleControl" | "ultraviolet" | "reverseOsmosis" | "pressure")[];
+  readonly effects: readonly ("sediment" | "carbon" | "catalyticCarbon" | "softening" | "scaleControl" | "ultraviolet" | "reverseOsmosis" | "pressure" | "minerals")[];
+  /** In the company's currency, without labour; yearly: cartridges, lamps, media, but neither salt nor water. */
+  readonly cost: { readonly parts: number; readonly yearly: number };
   readonly massFullKg: number;
   readonly power: boolean;
   /** What is written down by number at installation. */

@@ -1,0 +1,8 @@
+import type { UnitModel } from "../../core/train/unit";
+import { drinkingWater } from "./drinkingWater";
+import { wholeHouse } from "./wholeHouse";
+
+export { unitSchema } from "./schema";
+
+/** Every unit by its code, the house's line first. */
+export const unitModels: ReadonlyMap<string, UnitModel> = new Map([...wholeHouse, ...drinkingWater].map((m) => [m.code, m]));
