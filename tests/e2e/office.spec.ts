@@ -115,7 +115,7 @@ test("an open point is kept with who and when, and settled", async ({ browser })
   await page.getByLabel("Promised for").fill("2027-01-15");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await expect(page.getByRole("listitem").filter({ hasText: "Faucet base plate scratched" })).toContainText("2027-01-15");
-  await page.getByRole("button", { name: /settled: Faucet base plate/ }).click();
+  await page.getByRole("listitem").filter({ hasText: "Faucet base plate scratched" }).getByRole("button", { name: /settled/ }).click();
   await expect(page.getByRole("listitem").filter({ hasText: "Faucet base plate scratched" })).toContainText("settled");
   await context.close();
 });
