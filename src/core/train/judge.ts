@@ -2,7 +2,7 @@ import { assumedSupplyCurve, lossCurve, supplyCurve, supplyPressure, unitLoss, t
 import type { SiteFacts } from "../site";
 import { print, value, type Profile } from "../units";
 import { check, good, stop, unknown, worstLevel, type Level, type Verdict } from "../verdict";
-import { needsOf, totalHardness, type Water } from "../water";
+import { needsOf, totalHardness, type Findings, type Water } from "../water";
 import type { StationContext, StationJudgement, TrainSchools } from "./context";
 import { fixtureUnitsOf, peakByFixtureUnits, peakTogether, type DemandTables } from "./demand";
 import { isKnownAbove, markAfter, waterAfter, type WaterMark } from "./effects";
@@ -75,7 +75,7 @@ function judgeDemand(facts: SiteFacts, tables: DemandTables, school: TrainSchool
   const dailyLitres = facts.dailyLitres ?? (facts.persons === undefined ? undefined : facts.persons * tables.litresPerPerson);
   const open = unknown("peak", units !== undefined && byUnits === undefined ? "more than 200 fixture units: the curve ends there" : "no fixtures counted", ["fixture.bathroomGroup"], "Count the fixtures");
   return {
-    peak, continuous, dailyLitres,
+    ...(peak === undefined ? {} : { peak }), ...(continuous === undefined ? {} : { continuous }), ...(dailyLitres === undefined ? {} : { dailyLitres }),
     figures: [
       { id: "peakUnits", label: "Peak by fixture units", quantity: "flow", value: byUnits, ...(byUnits === undefined ? { verdict: open } : {}), working: { formula: "curve for tank toilets at the sum of fixture units", inputs: units === undefined ? [] : [{ name: "fixture units", value: units, quantity: "plain", from: { survey: "fixture.bathroomGroup" } }] } },
       { id: "peakTogether", label: "Peak of fixtures together", quantity: "flow", value: together, working: { formula: "sum of the flows of the fixtures ticked", inputs: together === undefined ? [] : [{ name: "sum", value: together, quantity: "flow", from: { survey: "together.shower" } }] } },
@@ -95,7 +95,7 @@ function supplyOf(facts: SiteFacts, pipe: TrainInput["tables"]["pipe"]): SupplyC
 }
 
 /** Order and pre-treatment rules that concern the train as a whole (handbook 1 Schools; handbook 2 Needs). */
-function judgeWhole(input: TrainInput, stations: readonly Station[], houseWater: Water): Verdict[] {
+function judgeWhole(input: Ground, stations: readonly Station[], houseWater: Water): Verdict[] {
   const { facts, profile } = input;
   const verdicts: Verdict[] = [];
   const main = stations.filter((s) => !s.model.branch);
@@ -110,7 +110,7 @@ function judgeWhole(input: TrainInput, stations: readonly Station[], houseWater:
       : check("carbon-softener-order", disinfected ? "softener stands first, but chlorine harms its resin" : "carbon stands first, but no disinfectant above 0.5 mg/L is known", disinfected ? "Carbon first" : "Softener first, or keep it with a reason"));
   }
   if (uv !== -1 && uv !== main.length - 1) verdicts.push(stop("uv-last", `${main.slice(uv + 1).map((s) => s.model.code).join(", ")} stands after the UV chamber`, "UV is the last unit in the house's line"));
-  const needs = needsOf(facts.water, { ...(facts.source ? { source: facts.source } : {}), profile, roWanted: stations.some((s) => s.model.family === "ro") });
+  const needs = stations.some((s) => s.model.family === "ro") ? input.needs.withRo : input.needs.plain;
   const has = (...families: Family[]) => stations.some((s) => families.includes(s.model.family));
   for (const need of needs.needs) {
     if (need.rule === "disinfection" && !has("uv")) verdicts.push(stop("need-disinfection", `${need.because}, and nothing disinfects`, "UV last, after its pre-treatment"));
@@ -152,59 +152,82 @@ function headlineOf(level: Level, verdicts: readonly Verdict[], figures: readonl
   return told.find((v) => v.level === level)?.reason ?? "nothing to judge";
 }
 
+/** What a train stands on before its first unit: demand by the schools, and the supply. */
+export interface Ground extends Omit<TrainInput, "units"> { readonly demand: ReturnType<typeof judgeDemand>; readonly curve?: SupplyCurve; readonly needs: { readonly plain: Findings; readonly withRo: Findings } }
+/** How far the water has come: what it is, what drives it, and what it passed. */
+export interface Reached {
+  readonly water: Water;
+  readonly mark: WaterMark;
+  /** kPa at continuous flow. */
+  readonly pressure?: number;
+  /** kPa lost so far at peak flow. */
+  readonly lossPeak?: number;
+  readonly booster?: StationContext["booster"];
+  readonly upstream: readonly UnitModel[];
+}
+
+export function groundOf(input: Omit<TrainInput, "units">): Ground {
+  const curve = supplyOf(input.facts, input.tables.pipe);
+  const needs = (roWanted: boolean) => needsOf(input.facts.water, { ...(input.facts.source ? { source: input.facts.source } : {}), profile: input.profile, roWanted });
+  return { needs: { plain: needs(false), withRo: needs(true) }, facts: input.facts, schools: input.schools, tables: input.tables, profile: input.profile, demand: judgeDemand(input.facts, input.tables.demand, input.schools.peak), ...(curve ? { curve } : {}) };
+}
+
+export function beforeFirst({ facts, demand, curve }: Ground): Reached {
+  // An assumed peak would be an invention: without fixtures the Line's pressure is that of the supply at rest.
+  return { water: facts.water, mark: "raw", upstream: [], ...(curve ? { pressure: supplyPressure(curve, demand.continuous ?? 0) } : {}), ...(demand.peak === undefined ? {} : { lossPeak: 0 }) };
+}
+
+/** Judges one unit where the water has come to, and where it comes behind it. */
+export function placeUnit(ground: Ground, at: Reached, unit: DesignUnit, model: UnitModel): { readonly station: Station; readonly reached: Reached } {
+  const { peak, continuous, dailyLitres } = ground.demand;
+  const { water, pressure, mark } = at;
+  const ctx: StationContext = {
+    unit, model, upstream: at.upstream, water, facts: ground.facts, schools: ground.schools, profile: ground.profile, pressureAssumed: ground.curve?.assumed ?? false,
+    ...(peak === undefined ? {} : { peak }), ...(continuous === undefined ? {} : { continuous }), ...(dailyLitres === undefined ? {} : { dailyLitres }), ...(pressure === undefined ? {} : { pressure }), ...(at.booster && model.branch ? { booster: at.booster } : {}),
+  };
+  const own = byFamily[model.family](ctx);
+  const limitWater = own.limitWater ?? water;
+  const limits: LimitRow[] = (ground.tables.limits[model.family] ?? []).map((limit) => {
+    const strict = model.limits?.[limit.key];
+    const used = strict === undefined ? limit : { ...limit, max: strict };
+    const measured = limit.key === "pressure" ? (pressure === undefined ? undefined : value(pressure)) : limit.key === "hardness" ? totalHardness(limitWater) : limitWater[limit.key];
+    return { limit: used, ...(measured ? { measured } : {}), verdict: judgeLimit(measured, used, ground.profile) };
+  });
+  const verdicts = [...own.verdicts, ...limits.map((l) => l.verdict)];
+  const level = worstLevel([...own.figures.flatMap((f) => (f.verdict ? [f.verdict] : [])), ...verdicts]);
+  const out = waterAfter(model, water, continuous === undefined ? undefined : continuous / unit.parallel);
+  const markOut = markAfter(model, mark);
+  const station: Station = { key: unit.key, unit, model, level, headline: headlineOf(level, verdicts, own.figures), waterIn: water, waterOut: out, markIn: mark, markOut, ...(pressure === undefined ? {} : { pressureIn: pressure }), figures: own.figures, limits, verdicts: own.verdicts, cautions: own.cautions };
+  if (model.branch) return { station, reached: model.family === "booster" && model.booster ? { ...at, booster: model.booster } : at };
+  const loss = lossCurve(model.lossPoints);
+  return { station, reached: {
+    ...at, water: out, mark: markOut, upstream: [...at.upstream, model],
+    ...(pressure === undefined ? {} : { pressure: pressure - unitLoss(loss, (continuous ?? 0) / unit.parallel) }),
+    ...(at.lossPeak === undefined || peak === undefined ? {} : { lossPeak: at.lossPeak + unitLoss(loss, peak / unit.parallel) }),
+  } };
+}
+
+/** Verdicts of the house as a whole behind the stations that stand. */
+export function judgeHouse(ground: Ground, stations: readonly Station[], end: Reached): { readonly verdicts: readonly Verdict[]; readonly pressurePeak?: number } {
+  const input: TrainInput = { ...ground, units: stations };
+  const pressures = judgePressure(input, ground.curve, ground.demand.peak, end.lossPeak);
+  return { verdicts: [...judgeWhole(ground, stations, end.water), ...pressures.verdicts], ...(pressures.pressurePeak === undefined ? {} : { pressurePeak: pressures.pressurePeak }) };
+}
+
 /**
  * Judges every unit against the water as it arrives there, the flow and the pressure, and the train as a whole (handbook 2).
  * Pure: the same input gives the same judgement, in the browser while editing and on the server when signing.
  */
 export function judgeTrain(input: TrainInput): TrainJudgement {
-  const demand = judgeDemand(input.facts, input.tables.demand, input.schools.peak);
-  const curve = supplyOf(input.facts, input.tables.pipe);
-  const { peak, continuous, dailyLitres } = demand;
-  let water = input.facts.water;
-  let mark: WaterMark = "raw";
-  // An assumed peak would be an invention: without fixtures the Line's pressure is that of the supply at rest.
-  let pressure = curve ? supplyPressure(curve, continuous ?? 0) : undefined;
-  let lossPeak: number | undefined = peak === undefined ? undefined : 0;
-  let booster: StationContext["booster"];
-  const upstream: UnitModel[] = [];
-  const stations: Station[] = [];
-
-  for (const { unit, model } of input.units) {
-    const ctx: StationContext = {
-      unit, model, upstream: [...upstream], water, facts: input.facts, schools: input.schools, profile: input.profile, pressureAssumed: curve?.assumed ?? false,
-      ...(peak === undefined ? {} : { peak }), ...(continuous === undefined ? {} : { continuous }), ...(dailyLitres === undefined ? {} : { dailyLitres }), ...(pressure === undefined ? {} : { pressure }), ...(booster && model.branch ? { booster } : {}),
-    };
-    const own = byFamily[model.family](ctx);
-    const limitWater = own.limitWater ?? water;
-    const limits: LimitRow[] = (input.tables.limits[model.family] ?? []).map((limit) => {
-      const strict = model.limits?.[limit.key];
-      const used = strict === undefined ? limit : { ...limit, max: strict };
-      const measured = limit.key === "pressure" ? (pressure === undefined ? undefined : value(pressure)) : limit.key === "hardness" ? totalHardness(limitWater) : limitWater[limit.key];
-      return { limit: used, ...(measured ? { measured } : {}), verdict: judgeLimit(measured, used, input.profile) };
-    });
-    const verdicts = [...own.verdicts, ...limits.map((l) => l.verdict)];
-    const level = worstLevel([...own.figures.flatMap((f) => (f.verdict ? [f.verdict] : [])), ...verdicts]);
-    const each = continuous === undefined ? undefined : continuous / unit.parallel;
-    const out = waterAfter(model, water, each);
-    const markOut = markAfter(model, mark);
-    stations.push({ key: unit.key, unit, model, level, headline: headlineOf(level, verdicts, own.figures), waterIn: water, waterOut: out, markIn: mark, markOut, ...(pressure === undefined ? {} : { pressureIn: pressure }), figures: own.figures, limits, verdicts: own.verdicts, cautions: own.cautions });
-    if (model.family === "booster") booster = model.booster;
-    if (!model.branch) {
-      const loss = lossCurve(model.lossPoints);
-      if (pressure !== undefined) pressure -= unitLoss(loss, (continuous ?? 0) / unit.parallel);
-      if (lossPeak !== undefined && peak !== undefined) lossPeak += unitLoss(loss, peak / unit.parallel);
-      water = out;
-      mark = markOut;
-      upstream.push(model);
-    }
-  }
-
-  const pressures = judgePressure(input, curve, peak, lossPeak);
-  const houseVerdicts = [...judgeWhole(input, stations, water), ...pressures.verdicts];
+  const ground = groundOf(input);
+  let reached = beforeFirst(ground);
+  const stations = input.units.map(({ unit, model }) => { const placed = placeUnit(ground, reached, unit, model); reached = placed.reached; return placed.station; });
+  const house = judgeHouse(ground, stations, reached);
+  const { figures, ...flows } = ground.demand;
   return {
-    stations, demand: demand.figures, ...(peak === undefined ? {} : { peak }), ...(continuous === undefined ? {} : { continuous }), ...(dailyLitres === undefined ? {} : { dailyLitres }),
-    house: { water, mark, verdicts: houseVerdicts, ...(pressures.pressurePeak === undefined ? {} : { pressurePeak: pressures.pressurePeak }) },
-    level: worstLevel([...stations, ...houseVerdicts]),
+    stations, demand: figures, ...flows,
+    house: { water: reached.water, mark: reached.mark, ...house },
+    level: worstLevel([...stations, ...house.verdicts]),
   };
 }
 
