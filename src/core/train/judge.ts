@@ -96,7 +96,7 @@ function supplyOf(facts: SiteFacts, pipe: TrainInput["tables"]["pipe"]): SupplyC
 
 /** Order and pre-treatment rules that concern the train as a whole (handbook 1 Schools; handbook 2 Needs). */
 function judgeWhole(input: Ground, stations: readonly Station[], houseWater: Water): Verdict[] {
-  const { facts, profile } = input;
+  const { facts } = input;
   const verdicts: Verdict[] = [];
   const main = stations.filter((s) => !s.model.branch);
   const at = (family: Family) => main.findIndex((s) => s.model.family === family);
