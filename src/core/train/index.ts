@@ -9,3 +9,4 @@ export * from "./vessels";
 export * from "./ro";
 export { roOperation } from "./membrane";
 export * from "./judge";
+export * from "./propose";

@@ -52,7 +52,8 @@ export function judgeSoftener(ctx: StationContext): StationJudgement {
     if (used < 3) return check("softener-interval", `every ${used} days; 3 to 14 is Good`, "The next size up, or more salt");
     return good("softener-interval", capped ? `every ${used} days by calendar; capacity would last ${days}` : `every ${used} days; 3 to 14 is Good`);
   })();
-  const perYear = cycle && used !== undefined ? saltPerYear(cycle.saltKgPerRegeneration, used) : undefined;
+  // Where nothing has to be removed, no salt is used.
+  const perYear = !cycle ? undefined : used === undefined ? 0 : saltPerYear(cycle.saltKgPerRegeneration, used);
   figures.push({
     id: "interval", label: "Days between regenerations", quantity: "plain", suffix: used === 1 ? "day" : "days", value: used, digits: 0, note: ctx.schools.reserveDay ? "one day in reserve" : "no reserve", verdict: interval,
     working: {

@@ -36,6 +36,8 @@ export function AddUnit({ jobId, units, models, seen, profile, primary }: { jobI
   const router = useRouter();
   const { act, say, busy } = useDesign(jobId);
   const [open, setOpen] = useState(false);
+  const [sought, setSought] = useState("");
+  const fits = (m: ModelInfo) => `${m.code} ${m.name}`.toLowerCase().includes(sought.trim().toLowerCase());
   const add = async (m: ModelInfo) => {
     const key = keyFor(units);
     const unit: DesignUnit = { key, model: m.code, parallel: 1 };
@@ -44,12 +46,13 @@ export function AddUnit({ jobId, units, models, seen, profile, primary }: { jobI
     const next = m.branch || firstBranch === -1 ? [...units, unit] : [...units.slice(0, firstBranch), unit, ...units.slice(firstBranch)];
     if (await act({ kind: "designChanged", units: next, what: `${m.code} added`, seen })) { setOpen(false); router.push(`/jobs/${jobId}/train?at=${key}` as Route); }
   };
-  const groups = [["In the house's line", models.filter((m) => !m.branch)], ["On a drinking-water branch", models.filter((m) => m.branch)]] as const;
+  const groups = [["In the house's line", models.filter((m) => !m.branch && fits(m))], ["On a drinking-water branch", models.filter((m) => m.branch && fits(m))]] as const;
   return (
     <>
       <button type="button" className={`button ${primary ? "" : "quiet"}`} onClick={() => setOpen(true)}>Add a unit</button>
       <Sheet open={open} title="Add a unit" onClose={() => setOpen(false)}>
         <p role="status" className="text-stop">{say?.text ?? ""}</p>
+        <label>Code or words<input className="field mb-4" value={sought} onChange={(e) => setSought(e.target.value)} /></label>
         {groups.map(([title, list]) => (
           <section key={title} className="mb-4"><h3>{title}</h3>
             <ul>{list.map((m) => <li key={m.code}><button type="button" disabled={busy} className="rule flex min-h-12 w-full items-baseline gap-3 py-2 text-left hover:bg-tint" onClick={() => void add(m)}><span className="num w-24 shrink-0">{m.code}</span><span>{m.name}</span><span className="ml-auto text-sm whitespace-nowrap text-soft">{m.ratedFlow ? print(m.ratedFlow, "flow", profile) : ""}</span></button></li>)}</ul>

@@ -1,3 +1,5 @@
+import Link from "next/link";
+import type { Route } from "next";
 import { surveyFields } from "@/catalogue/survey";
 import { signingBlockers } from "@/core/record";
 import { JobShell } from "@/phases/job/JobShell";
@@ -33,7 +35,7 @@ export default async function TrainPage({ params, searchParams }: PageProps<"/jo
         <>
           <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
             <h1>{job.units.length === 0 ? "Choose the units of the train" : "The train as a whole"}</h1>
-            {canDesign ? <div className="flex flex-wrap gap-3">{job.lastChange && !signed ? <UndoChange jobId={job.id} what={job.lastChange.what} before={job.lastChange.before} seen={job.designSeq} /> : null}<AddUnit jobId={job.id} units={job.units} models={models} seen={job.designSeq} profile={person.profile} primary={job.units.length === 0} />{job.units.length > 0 ? <SignDesign jobId={job.id} seen={job.designSeq} blockers={blockers} signed={signed} /> : null}</div> : null}
+            {canDesign ? <div className="flex flex-wrap gap-3">{job.lastChange && !signed ? <UndoChange jobId={job.id} what={job.lastChange.what} before={job.lastChange.before} seen={job.designSeq} /> : null}<Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/train/propose` as Route}>Propose</Link><AddUnit jobId={job.id} units={job.units} models={models} seen={job.designSeq} profile={person.profile} primary={job.units.length === 0} />{job.units.length > 0 ? <SignDesign jobId={job.id} seen={job.designSeq} blockers={blockers} signed={signed} /> : null}</div> : null}
           </div>
           {job.units.length === 0 ? <p className="text-soft">Nothing stands on the Line yet. Add units in any order; each is judged at once against the water as it arrives there.</p> : null}
           <Overview job={job} judged={judged} profile={person.profile} canOverride={may(person.role, "verdictOverridden")} zone={settings.timeZone} labels={labels} />

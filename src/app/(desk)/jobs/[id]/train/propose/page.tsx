@@ -1,0 +1,38 @@
+import Link from "next/link";
+import type { Route } from "next";
+import { prices } from "@/catalogue/prices";
+import { siteFacts } from "@/core/site";
+import { proposeTrains } from "@/core/train";
+import { needsOf } from "@/core/water";
+import { JobShell } from "@/phases/job/JobShell";
+import { openJob } from "@/phases/job/load";
+import { stationsOf } from "@/phases/job/stations";
+import { Proposals } from "@/phases/train/Proposals";
+import { may } from "@/server/permissions";
+
+export const metadata = { title: "Propose a train" };
+
+/** Units in the house's line at most; the search is exact within it. */
+const MOST = 5;
+
+export default async function ProposePage({ params, searchParams }: PageProps<"/jobs/[id]/train/propose">) {
+  const { job, person, judged, known, now, settings } = await openJob((await params).id);
+  const { ro } = await searchParams;
+  const facts = siteFacts(job.answers);
+  const asked = needsOf(facts.water, { ...(facts.source ? { source: facts.source } : {}), profile: person.profile, roWanted: false }).needs.some((n) => n.rule.startsWith("ro-"));
+  const withRo = ro === "yes" || (ro !== "no" && asked);
+  const proposed = proposeTrains({ facts, schools: known.schools, tables: known.tables, profile: person.profile, catalogue: [...known.models.values()], withRo, maxUnits: MOST, prices, keep: 3 });
+  const here = `/jobs/${job.id}/train`;
+  return (
+    <JobShell id={job.id} name={job.name} about={job.place} phase="train" stations={stationsOf(job, judged, "train", now, person.profile)}>
+      <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
+        <div>
+          <h1>Trains for this site</h1>
+          <p className="text-soft">Fewest Stops, then Unknowns, then Checks, then least cost over {prices.years} years. <span className="num">{proposed.considered.toLocaleString("en")}</span> placements judged; none with at most {MOST} units in the line does better.</p>
+        </div>
+        <div className="flex gap-3"><Link className="button quiet" prefetch={false} href={`${here}/propose?ro=${withRo ? "no" : "yes"}` as Route}>{withRo ? "Without an RO" : "With an RO"}</Link><Link className="button quiet" prefetch={false} href={here as Route}>Back to the train</Link></div>
+      </div>
+      <Proposals jobId={job.id} proposals={proposed.proposals.map(({ units, open, ...p }) => ({ ...p, units: units.map((u) => ({ code: u.model.code, name: u.model.name, parallel: u.parallel, branch: u.model.branch })), open: open.map((o) => ({ at: o.at, level: o.verdict.level, reason: o.verdict.reason })) }))} seen={job.designSeq} currency={settings.currency} years={prices.years} profile={person.profile} has={job.units.length > 0} readOnly={!may(person.role, "designChanged")} />
+    </JobShell>
+  );
+}

@@ -1,0 +1,113 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { prices } from "@/catalogue/prices";
+import { unitModels } from "@/catalogue/units";
+import type { SiteFacts } from "@/core/site";
+import { allVerdicts, judgeTrain, proposeTrains, type ProposeInput, type UnitModel } from "@/core/train";
+import { value } from "@/core/units";
+import { knowledge } from "./desk";
+
+const models = (...codes: string[]): UnitModel[] => codes.map((c) => unitModels.get(c)!);
+const base = { schools: knowledge.schools, tables: knowledge.tables, profile: "us" as const, prices, keep: 3 };
+const house: SiteFacts = {
+  source: "municipal", staticPressure: 420, flowing: { pressure: 380, flow: 40 }, persons: 4, drinkers: 4, fixtures: { bathroomGroup: 1, kitchenSink: 1 }, together: {}, groundFault: true, airGap: true, tapRise: 1,
+  water: { hardness: value(300), iron: value(0.05), manganese: value(0.01), chlorine: value(0.9), chloramine: value(0), turbidity: value(0.4), tannin: value(0), uvt: value(94), sulphide: { is: "notDetected" }, temperature: value(12), tds: value(400), ph: value(7.3), nitrate: value(10), lead: value(1), copper: value(0.1), coliform: "absent", ecoli: "absent" },
+};
+const cottage: SiteFacts = { ...house, source: "well", wellCutIn: 300, staticPressure: 300, wellYield: 60, fixtures: { lavatory: 1, kitchenSink: 1, shower: 1 }, water: { ...house.water, hardness: value(310), iron: value(0.9), ironForm: "ferrous", chlorine: value(0), uvt: value(78), coliform: "present" } };
+
+const hardness = new Set(["softener", "conditioner", "scaleControl"]);
+const group = (m: UnitModel) => (hardness.has(m.family) ? "hardness" : m.family);
+const kind = (m: UnitModel) => `${m.family}${m.effects.join()}${m.effects.includes("sediment") && (m.microns ?? 99) <= 5 ? "fine" : ""}`;
+type Placed = { readonly model: UnitModel; readonly parallel: number };
+
+/** Every line the search may choose from, one by one, without any thought. */
+function* everyLine(catalogue: readonly UnitModel[], most: number, line: readonly Placed[] = []): Generator<readonly Placed[]> {
+  yield line;
+  if (line.length === most) return;
+  for (const model of catalogue) {
+    const same = line.filter((p) => group(p.model) === group(model));
+    if (model.family === "cartridge" ? same.length === 2 || same.some((p) => kind(p.model) === kind(model)) : same.length > 0) continue;
+    for (const parallel of [1, 2]) yield* everyLine(catalogue, most, [...line, { model, parallel }]);
+  }
+}
+
+/** Stops, Unknowns, Checks and cost of a whole train, judged from its beginning. */
+function scoreOf(facts: SiteFacts, line: readonly Placed[]): readonly [number, number, number, number] {
+  const judged = judgeTrain({ facts, ...base, units: line.map((p, i) => ({ model: p.model, unit: { key: `u${i}`, model: p.model.code, parallel: p.parallel } })) });
+  const count = (level: string) => allVerdicts(judged).filter((v) => v.verdict.level === level).length;
+  const cost = judged.stations.reduce((sum, s) => {
+    const figure = (id: string) => s.figures.find((f) => f.id === id)?.value ?? 0;
+    const soft = s.model.softener;
+    const brine = soft && figure("interval") ? ((soft.saltLbPerFt3 * soft.resinFt3 * s.unit.parallel) / 3) * 3.785411784 * (365.25 / figure("interval")) : 0;
+    const waste = brine + (s.model.ro ? (facts.drinkers ?? 0) * 4 * 365.25 * figure("waste") : 0);
+    return sum + s.model.cost.parts * s.unit.parallel + prices.years * (s.model.cost.yearly * s.unit.parallel + figure("salt") * prices.saltPerKg + (waste / 1000) * prices.waterPerM3);
+  }, 0);
+  return [count("Stop"), count("Unknown"), count("Check"), cost];
+}
+const less = (a: readonly number[], b: readonly number[]): number => a.map((x, i) => x - b[i]!).find((d) => Math.abs(d) > 1e-6) ?? 0;
+const lineOf = (p: { readonly units: readonly Placed[] }) => p.units;
+
+describe("proposeTrains", () => {
+  const few = models("PS-20", "SD-100", "CB-20", "CT-1054", "SF-100", "SF-200", "SC-24", "UV-45");
+  const input = (facts: SiteFacts, over: Partial<ProposeInput> = {}): ProposeInput => ({ ...base, facts, catalogue: few, withRo: false, maxUnits: 3, ...over });
+
+  it("finds what trying everything finds, whatever the water, the flow and the pressure", () => {
+    const sites = fc.record({
+      hardness: fc.constantFrom(40, 150, 300, 600), iron: fc.constantFrom(0.05, 0.4, 1.5), chlorine: fc.constantFrom(0, 0.3, 1.2), turbidity: fc.constantFrom(0.3, 3), uvt: fc.constantFrom(70, 80, 95), coliform: fc.constantFrom("absent" as const, "present" as const),
+      pressure: fc.constantFrom(260, 420, 600), baths: fc.constantFrom(1, 3),
+    });
+    fc.assert(fc.property(sites, (s) => {
+      const facts: SiteFacts = { ...house, staticPressure: s.pressure, nightPressure: s.pressure, flowing: { pressure: s.pressure - 30, flow: 30 }, fixtures: { bathroomGroup: s.baths, kitchenSink: 1 }, water: { ...house.water, hardness: value(s.hardness), iron: value(s.iron), ironForm: "ferrous", chlorine: value(s.chlorine), turbidity: value(s.turbidity), uvt: value(s.uvt), coliform: s.coliform } };
+      let best: readonly [number, number, number, number] | undefined;
+      for (const line of everyLine(few, 3)) { const score = scoreOf(facts, line); if (!best || less(score, best) < 0) best = score; }
+      const [first] = proposeTrains(input(facts)).proposals;
+      expect(less([first!.stops, first!.unknowns, first!.checks, first!.cost], best!)).toBe(0);
+    }), { numRuns: 8 });
+  }, 120_000);
+
+  it("says of each train what judging it from its beginning says", () => {
+    for (const facts of [house, cottage])
+      for (const p of proposeTrains(input(facts, { catalogue: [...unitModels.values()], maxUnits: 4, withRo: true })).proposals) {
+        expect(less([p.stops, p.unknowns, p.checks, p.cost], scoreOf(facts, lineOf(p)))).toBe(0);
+        expect(p.open.filter((o) => o.verdict.level === "Stop")).toHaveLength(p.stops);
+      }
+  }, 60_000);
+
+  it("treats iron and hardness before the lighthouse's UV, and puts 5 µm directly ahead of it", () => {
+    const [first] = proposeTrains(input(cottage, { catalogue: [...unitModels.values()], maxUnits: 4 })).proposals;
+    const families = first!.units.map((u) => u.model.family);
+    expect(first!.stops).toBe(0);
+    expect(families.at(-1)).toBe("uv");
+    expect(families.indexOf("softener")).toBeGreaterThanOrEqual(0);
+    expect(families.indexOf("softener")).toBeLessThan(families.indexOf("uv"));
+  }, 60_000);
+
+  it("gives trains of different structure, best first, and the same every time", () => {
+    const once = proposeTrains(input(house));
+    expect(proposeTrains(input(house))).toEqual(once);
+    const structures = once.proposals.map((p) => p.units.map((u) => kind(u.model)).join(">"));
+    expect(new Set(structures).size).toBe(structures.length);
+    for (const [a, b] of once.proposals.slice(1).map((p, i) => [once.proposals[i]!, p] as const)) expect(less([a.stops, a.unknowns, a.checks, a.cost], [b.stops, b.unknowns, b.checks, b.cost])).toBeLessThanOrEqual(0);
+  });
+
+  it("judges far fewer placements than there are", () => {
+    const { considered } = proposeTrains(input(house));
+    const all = [...everyLine(few, 3)].length;
+    expect(considered).toBeGreaterThan(0);
+    expect(considered).toBeLessThan(all / 4);
+  });
+
+  it("adds a booster only where the RO needs one", () => {
+    const withRo = (facts: SiteFacts) => proposeTrains(input(facts, { catalogue: [...unitModels.values()], withRo: true, maxUnits: 2 })).proposals[0]!.units.map((u) => u.model);
+    expect(withRo(house).some((m) => m.family === "ro")).toBe(true);
+    expect(withRo(house).some((m) => m.family === "booster")).toBe(false);
+    const loft = withRo({ ...house, tapRise: 26 });
+    expect(loft.some((m) => m.family === "booster" || m.booster !== undefined)).toBe(true);
+  }, 60_000);
+
+  it("comes closest where nothing in the catalogue will do, and names what is wrong", () => {
+    const [first] = proposeTrains(input(cottage, { catalogue: models("PS-20", "UV-45"), maxUnits: 2 })).proposals;
+    expect(first!.stops).toBeGreaterThan(0);
+    expect(first!.open[0]).toMatchObject({ verdict: { level: "Stop" } });
+  });
+});
