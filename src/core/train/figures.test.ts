@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { demandTables } from "../../catalogue/demand";
 import { fixtureUnitsOf, peakByFixtureUnits, peakTogether, type Fixture } from "./demand";
-import { boosted, rejection, roPoint, tankFill, temperatureFactor, type BladderTank, type RoRated, type RoSite } from "./ro";
+import { boosted, fillCurve, rejection, roPoint, tankFill, temperatureFactor, type BladderTank, type RoRated, type RoSite } from "./ro";
 import { capacityPerFt3, intervalUsed, manualLitres, saltPerYear, softenerCycle, type SoftenerDuty } from "./softener";
 import { backwashFlow, chlorineRemoved, emptyBedContactTime, uvFlowLimit, type UvDuty } from "./vessels";
 import { bleachDose } from "../water";
@@ -110,5 +110,37 @@ describe("RO", () => {
     expect(boosted(20, { boost: 300, setPoint: 450, minInlet: 35 })).toBeUndefined();
     expect(rejection(300, 15)).toBe(95);
     expect(rejection(0, 0)).toBeUndefined();
+  });
+});
+
+describe("the fill as a curve", () => {
+  interface RoCase { rated: RoRated; site: RoSite; tank: BladderTank; fill: { minutes: number; fullLitres: number } | null; fillWithPermeatePump: { minutes: number; fullLitres: number } | null }
+  it.each(golden<RoCase>("ro"))("ends where reference case %i says, with and without a permeate pump", (_, c) => {
+    for (const [permeatePump, wanted] of [[false, c.fill], [true, c.fillWithPermeatePump]] as const) {
+      if (!wanted) continue;
+      const last = fillCurve({ ...c, permeatePump }).at(-1)!;
+      near(last.litres, wanted.fullLitres, 1e-9);
+      near(last.minutes, wanted.minutes, 2e-3);
+    }
+  });
+
+  it("never runs backwards, and slows down as the tank pushes back", () => {
+    fc.assert(fc.property(fc.double({ min: 250, max: 550, noNaN: true }), fc.double({ min: 4, max: 30, noNaN: true }), (pressure, temperature) => {
+      const curve = fillCurve({ rated: { permeate: 0.2, pressure: 414, tds: 250, recovery: 0.25, concentrate: 0.6 }, site: { pressure, temperature, tds: 400 }, tank: { totalLitres: 12.1, precharge: 41.4 }, permeatePump: false });
+      expect(curve.length).toBeGreaterThan(1);
+      for (const [i, p] of curve.slice(1).entries()) {
+        expect(p.minutes).toBeGreaterThan(curve[i]!.minutes);
+        expect(p.litres).toBeGreaterThan(curve[i]!.litres);
+        expect(p.permeate).toBeLessThanOrEqual(curve[i]!.permeate + 1e-12);
+      }
+    }));
+  });
+
+  it("is drawn to where the permeate stalls when it never fills, and is empty when nothing comes", () => {
+    const rated = { permeate: 0.2, pressure: 414, tds: 250, recovery: 0.25, concentrate: 0.6 };
+    const tank = { totalLitres: 12.1, precharge: 41.4 };
+    const salty = fillCurve({ rated, site: { pressure: 300, temperature: 12, tds: 1900 }, tank, permeatePump: false });
+    expect(salty.at(-1)!.litres).toBeLessThan(12.1);
+    expect(fillCurve({ rated, site: { pressure: 60, temperature: 12, tds: 2000 }, tank, permeatePump: false })).toEqual([]);
   });
 });

@@ -38,9 +38,11 @@ type Score = readonly [number, number, number, number];
 const zero: Score = [0, 0, 0, 0];
 const add = (a: Score, b: Score): Score => [a[0] + b[0], a[1] + b[1], a[2] + b[2], a[3] + b[3]];
 const less = (a: Score, b: Score): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2] || a[3] - b[3];
+/** Water that nothing disinfects outweighs every other fault of a train: it counts as so many Stops. */
+export const UNSAFE = 10;
 function scoreOf(verdicts: readonly Verdict[], cost: number): Score {
   let [stops, unknowns, checks] = [0, 0, 0];
-  for (const v of verdicts) { if (v.level === "Stop") stops += 1; else if (v.level === "Unknown") unknowns += 1; else if (v.level === "Check") checks += 1; }
+  for (const v of verdicts) { if (v.level === "Stop") stops += v.rule === "need-disinfection" ? UNSAFE : 1; else if (v.level === "Unknown") unknowns += 1; else if (v.level === "Check") checks += 1; }
   return [stops, unknowns, checks, cost];
 }
 const verdictsOf = (s: Station): Verdict[] => [...s.figures.flatMap((f) => (f.verdict ? [f.verdict] : [])), ...s.verdicts, ...s.limits.map((l) => l.verdict)];
@@ -136,8 +138,8 @@ function leastFor(options: readonly Option[], accepted: readonly Score[]): reado
 }
 
 /**
- * The best trains for a site, each of another structure, by exact best-first search over the catalogue: fewest Stops, then Unknowns, then Checks,
- * then least cost. The house's line holds at most `maxUnits`, one or two of each side by side, one treatment of hardness, one of each other
+ * The best trains for a site, each of another structure, by exact best-first search over the catalogue: water left unsafe last, then fewest Stops, then Unknowns,
+ * then Checks, then least cost. The house's line holds at most `maxUnits`, one or two of each side by side, one treatment of hardness, one of each other
  * family and two cartridge stages; behind it, where wanted, an RO with or without a booster. Deterministic.
  */
 export function proposeTrains(input: ProposeInput): Proposed {
@@ -149,7 +151,7 @@ export function proposeTrains(input: ProposeInput): Proposed {
   const needs = input.withRo ? ground.needs.withRo : ground.needs.plain;
   const hardness = upper(totalHardness(facts.water));
   const hardRo: Score = hardness === undefined ? [0, 1, 0, 0] : scoreOf((input.tables.limits.ro ?? []).filter((l) => l.key === "hardness").map((l) => judgeLimit(value(hardness), l, input.profile)), 0);
-  const accepted: Score[] = [...NEEDS.map((rule) => (rule === "need-disinfection" ? (needs.needs.some((n) => n.rule === "disinfection") ? [1, 0, 0, 0] : [0, 1, 0, 0]) : [0, 0, 1, 0]) satisfies Score), hardRo];
+  const accepted: Score[] = [...NEEDS.map((rule) => (rule === "need-disinfection" ? (needs.needs.some((n) => n.rule === "disinfection") ? [UNSAFE, 0, 0, 0] : [0, 1, 0, 0]) : [0, 0, 1, 0]) satisfies Score), hardRo];
   const wanted = (input.withRo && less(hardRo, zero) > 0 ? 8 : 0) | (needs.needs.some((n) => n.rule === "disinfection") || needs.open.some((o) => o.rule === "disinfection") ? 1 : 0) | (needs.needs.some((n) => n.rule === "softener") ? 2 : 0) | (needs.needs.some((n) => n.rule === "carbon" || n.rule === "catalytic-carbon") ? 4 : 0);
   const least = leastFor(options, accepted);
   const answerable = new Set<string>([...NEEDS, "house-hardness", ...(input.withRo ? ["need-ro"] : [])]);
@@ -211,7 +213,8 @@ export function proposeTrains(input: ProposeInput): Proposed {
    */
   const useless = (node: Node, met: number): boolean => {
     const { reached, score } = node;
-    const key = `${met}|${prefilterAt(reached.upstream)}|${JSON.stringify(reached.water)}`;
+    // What a chamber finds ahead of it matters only where one is wanted.
+    const key = `${met}|${wanted & 1 ? prefilterAt(reached.upstream) : ""}|${JSON.stringify(reached.water)}`;
     const rivals = standing.get(key) ?? [];
     const beaten = rivals.some((r) => less(r.score, score) <= 0 && r.options.length <= node.options.length && (r.reached.lossPeak ?? 0) <= (reached.lossPeak ?? 0)
       && (r.reached.pressure === reached.pressure || ((r.reached.pressure ?? 0) > (reached.pressure ?? 0) && r.reached.pressure! <= LEAST_UPPER_LIMIT)) && r.options.every((o) => node.options.some((n) => n.group === o.group)));
@@ -266,7 +269,7 @@ function proposalOf(node: Node, ground: Ground): Proposal {
   const worst = { Stop: 0, Unknown: 1, Check: 2, Good: 3 } as const;
   const open = [...stations.flatMap((s) => verdictsOf(s).map((verdict) => ({ at: s.model.code, verdict }))), ...judgeHouse(ground, stations, node.reached).verdicts.map((verdict) => ({ at: "House", verdict }))].filter((o) => o.verdict.level !== "Good").sort((a, b) => worst[a.verdict.level] - worst[b.verdict.level]);
   return {
-    units: stations.map((s) => ({ model: s.model, parallel: s.unit.parallel })), stops: score[0], unknowns: score[1], checks: score[2], cost: score[3],
+    units: stations.map((s) => ({ model: s.model, parallel: s.unit.parallel })), stops: open.filter((o) => o.verdict.level === "Stop").length, unknowns: score[1], checks: score[2], cost: score[3],
     parts: stations.reduce((total, s) => total + s.model.cost.parts * s.unit.parallel, 0), yearly: { saltKg: sum("saltKg"), wasteLitres: sum("wasteLitres"), consumables: sum("consumables") }, open,
   };
 }

@@ -90,6 +90,30 @@ export function tankFill(of: { readonly rated: RoRated; readonly site: RoSite; r
   return { fullLitres: full, minutes, wasteLitres, wastePerLitre: wasteLitres / (full - from), shutOffKPa };
 }
 
+export interface FillPoint { readonly minutes: number; readonly litres: number; /** L/min into the tank at that moment. */ readonly permeate: number }
+
+/**
+ * Volume and permeate over time while a tank fills, from empty to its shut-off, or to 0.98 of the pressure at which the permeate stalls where it never
+ * gets there (handbook 2, RO). Empty when nothing goes into the tank or the unit's data are refused.
+ */
+export function fillCurve(of: { readonly rated: RoRated; readonly site: RoSite; readonly tank: BladderTank; readonly permeatePump: boolean }, panels = 40): FillPoint[] {
+  const { rated, site, tank, permeatePump } = of;
+  const flowAt = (litres: number): number => roPoint(rated, site, permeatePump ? 0 : tankPressure(tank, litres))?.permeate ?? 0;
+  const ceiling = site.pressure - osmoticPressure(site.tds, site.temperature);
+  const shutOff = (permeatePump ? 0.85 : 0.67) * site.pressure;
+  const end = tankLitres(tank, permeatePump || ceiling > shutOff ? shutOff : 0.98 * ceiling);
+  if (!(end > 0) || !(flowAt(0) > 0)) return [];
+  const points: FillPoint[] = [{ minutes: 0, litres: 0, permeate: flowAt(0) }];
+  const half = end / panels / 2;
+  let minutes = 0;
+  for (let i = 0; i < panels; i += 1) {
+    const centre = (2 * i + 1) * half;
+    for (const [x, w] of gauss) { const q = flowAt(centre + x * half); if (!(q > 0)) return points; minutes += (w * half) / q; }
+    points.push({ minutes, litres: centre + half, permeate: flowAt(centre + half) });
+  }
+  return points;
+}
+
 /** Pressure a booster delivers, kPa: max(feed, min(feed + boost, set point)); undefined below its least inlet pressure. */
 export function boosted(feed: number, pump: { readonly boost: number; readonly setPoint: number; readonly minInlet: number }): number | undefined {
   return feed < pump.minInlet ? undefined : Math.max(feed, Math.min(feed + pump.boost, pump.setPoint));

@@ -1,12 +1,14 @@
 import type { JobState, Override } from "@/core/record";
 import { type Station } from "@/core/train";
 import { verdictKey } from "@/core/verdict";
-import { print, printMeasured, type Profile } from "@/core/units";
+import { unitModels } from "@/catalogue/units";
+import { lower, print, printMeasured, upper, type Profile } from "@/core/units";
 import type { Verdict } from "@/core/verdict";
 import { FigureCard } from "@/ui/FigureCard";
 import { Qty } from "@/ui/Qty";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { OverrideButton } from "./TrainDesk";
+import { RoFillLazy } from "./RoFillLazy";
 
 /** A verdict with what would make it Good, and its override. */
 export function Judged({ jobId, at, verdict, overrides, canOverride, brief = false }: { jobId: string; at: string; verdict: Verdict; /** The word alone when it is Good: the numbers stand beside it. */ brief?: boolean; overrides: Readonly<Record<string, Override>>; canOverride: boolean }) {
@@ -34,6 +36,7 @@ export function StationView({ job, station: s, profile, canOverride, tools }: { 
         {s.figures.map((f) => <FigureCard key={f.id} figure={f} profile={profile} surveyHref={href} verdict={f.verdict ? <Judged jobId={job.id} at={s.key} verdict={f.verdict} overrides={job.overrides} canOverride={canOverride} /> : undefined} />)}
       </div>
       {s.verdicts.length > 0 ? <ul className="mt-4 grid gap-2 border-t border-hair pt-4">{s.verdicts.map((v) => <li key={v.rule}><Judged jobId={job.id} at={s.key} verdict={v} overrides={job.overrides} canOverride={canOverride} /></li>)}</ul> : null}
+      <Filling station={s} profile={profile} />
       {s.limits.length > 0 ? (
         <section className="mt-8" aria-labelledby="arrives">
           <h2 id="arrives">Water as it arrives here</h2>
@@ -55,4 +58,15 @@ export function StationView({ job, station: s, profile, canOverride, tools }: { 
       {s.cautions.length > 0 ? <ul className="mt-6 grid gap-1 border-l-4 border-check pl-3 text-sm">{s.cautions.map((c) => <li key={c}>{c}</li>)}</ul> : null}
     </>
   );
+}
+
+/** A booster of the catalogue's middle size, to show what one would do. */
+const tried = unitModels.get("BP-3")!.booster!;
+
+/** How an RO's tank fills, where everything that decides it is known. */
+function Filling({ station: s, profile }: { station: Station; profile: Profile }) {
+  const ro = s.model.ro;
+  const [feed, temperature, tds] = [s.figures.find((f) => f.id === "roFeed")?.value, lower(s.waterIn.temperature), upper(s.waterIn.tds)];
+  if (!ro?.tank || feed === undefined || temperature === undefined || tds === undefined) return null;
+  return <RoFillLazy rated={{ permeate: ro.permeate, pressure: ro.pressure, tds: ro.tds, recovery: ro.recovery, concentrate: ro.concentrate ?? (ro.permeate * (1 - ro.recovery)) / ro.recovery }} tank={ro.tank} preLoss={ro.preLoss} feed={feed} temperature={temperature} tds={tds} pump={ro.permeatePump ?? false} booster={tried} profile={profile} />;
 }

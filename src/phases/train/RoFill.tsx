@@ -1,0 +1,52 @@
+"use client";
+import { useMemo, useState } from "react";
+import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
+import { boosted, fillCurve, tankFill, type BladderTank, type RoRated } from "@/core/train/ro";
+import { inProfile, print, unitName, type Profile } from "@/core/units";
+import { VerdictMark } from "@/ui/VerdictMark";
+import { lengthOf } from "@/ui/time";
+
+interface Way { readonly name: string; readonly pressure: number; readonly pump: boolean; readonly dash?: string }
+
+/** How a tank fills here: volume over time as designed, with a permeate pump, and with a booster; both inputs can be moved. */
+export default function RoFill({ rated, tank, preLoss, feed, temperature, tds, pump, booster, profile }: { rated: RoRated; tank: BladderTank; preLoss: number; feed: number; temperature: number; tds: number; pump: boolean; booster: { readonly boost: number; readonly setPoint: number; readonly minInlet: number }; profile: Profile }) {
+  const [kPa, setKPa] = useState(Math.round(feed));
+  const [celsius, setCelsius] = useState(Math.round(temperature));
+  const ways: readonly Way[] = useMemo(() => [
+    { name: pump ? "as designed, permeate pump" : "as designed", pressure: kPa, pump },
+    { name: pump ? "without the pump" : "with a permeate pump", pressure: kPa, pump: !pump, dash: "7 4" },
+    { name: "with a booster", pressure: boosted(kPa, booster) ?? kPa, pump, dash: "2 4" },
+  ], [booster, kPa, pump]);
+  const drawn = useMemo(() => ways.map((w) => {
+    const site = { pressure: w.pressure - preLoss, temperature: celsius, tds };
+    const fill = tankFill({ rated, site, tank, permeatePump: w.pump });
+    const curve = fillCurve({ rated, site, tank, permeatePump: w.pump });
+    return { ...w, fill: fill && !("never" in fill) ? fill : undefined, points: curve.map((p) => ({ minutes: p.minutes, volume: inProfile(p.litres, "volume", profile) })), first: curve[0]?.permeate };
+  }), [celsius, preLoss, profile, rated, tank, tds, ways]);
+  const longest = Math.max(30, ...drawn.map((d) => Math.min(360, d.points.at(-1)?.minutes ?? 0)));
+  const slider = "h-11 w-full accent-[var(--water)]";
+  return (
+    <section className="mt-8" aria-labelledby="ro-fill" data-ro-fill>
+      <h2 id="ro-fill">How the tank fills</h2>
+      <div className="grid gap-x-8 gap-y-4 xl:grid-cols-[minmax(0,1fr)_320px]">
+        <div className="h-64" aria-hidden="true">
+          <ResponsiveContainer width="100%" height="100%">
+            <LineChart margin={{ top: 8, right: 16, bottom: 24, left: 8 }}>
+              <CartesianGrid stroke="var(--hair)" />
+              <XAxis type="number" dataKey="minutes" domain={[0, longest]} allowDataOverflow tickFormatter={(m: number) => String(Math.round(m))} stroke="var(--soft)" label={{ value: "minutes", position: "insideBottom", offset: -14, fill: "var(--soft)" }} />
+              <YAxis type="number" stroke="var(--soft)" label={{ value: unitName("volume", profile), angle: -90, position: "insideLeft", fill: "var(--soft)" }} />
+              {drawn.map((d) => <Line key={d.name} data={d.points} dataKey="volume" type="linear" dot={false} isAnimationActive={false} stroke={d.dash ? "var(--ink)" : "var(--water)"} strokeWidth={d.dash ? 1.6 : 2.6} strokeDasharray={d.dash} />)}
+            </LineChart>
+          </ResponsiveContainer>
+        </div>
+        <div>
+          <label className="block text-sm">Feed at the unit, <span className="num">{print(kPa, "pressure", profile)}</span><input type="range" className={slider} min={100} max={700} step={5} value={kPa} onChange={(e) => setKPa(Number(e.target.value))} /></label>
+          <label className="block text-sm">Water, <span className="num">{print(celsius, "temperature", profile)}</span><input type="range" className={slider} min={4} max={35} step={1} value={celsius} onChange={(e) => setCelsius(Number(e.target.value))} /></label>
+          {kPa !== Math.round(feed) || celsius !== Math.round(temperature) ? <button type="button" className="plainlink min-h-10" onClick={() => { setKPa(Math.round(feed)); setCelsius(Math.round(temperature)); }}>Back to this site</button> : <p className="min-h-10 text-sm text-soft">As predicted for this site. Nothing is kept of what is tried here.</p>}
+        </div>
+      </div>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="ro-fill"><table className="plain max-w-3xl"><thead><tr><th scope="col">Way</th><th scope="col">drawn</th><th scope="col" className="figure">at the unit</th><th scope="col" className="figure">full in</th><th scope="col" className="figure">holds</th><th scope="col" className="figure">drain for one made</th></tr></thead>
+        <tbody>{drawn.map((d) => <tr key={d.name}><td>{d.name}</td><td><svg width="44" height="10" aria-hidden="true"><path d="M0 5h44" stroke={d.dash ? "var(--ink)" : "var(--water)"} strokeWidth={d.dash ? 1.6 : 2.6} strokeDasharray={d.dash} /></svg></td><td className="figure">{print(d.pressure, "pressure", profile)}</td>{d.fill ? <><td className="figure">{lengthOf(d.fill.minutes)}</td><td className="figure">{print(d.fill.fullLitres, "volume", profile)}</td><td className="figure">{d.fill.wastePerLitre.toFixed(1)}</td></> : <td colSpan={3}><VerdictMark level="Stop">never fills: the drain runs for ever</VerdictMark></td>}</tr>)}</tbody></table></div>
+    </section>
+  );
+}
