@@ -12,7 +12,7 @@ for (const [name, screen] of [["bench", desk], ["wet hands", phone]] as const)
     const { page, context } = await signedIn(browser, "office", screen);
     for (const path of ["/", "/jobs", "/company", "/people", "/me", "/not-yours"]) { await page.goto(path); await clean(page, path); }
     const job = await openJob(page, "Pell Lane bakery");
-    for (const phase of ["site", "train", "train?at=u1", "train?at=u4", "train?at=house", "run", "run?step=u1.soak", "run?step=u1.trickle", "run?step=site.hardnessBefore", "run?step=u3.serial", "record"]) { await page.goto(`/jobs/${job}/${phase}`); await clean(page, phase); }
+    for (const phase of ["site", "train", "train?at=u1", "train?at=u4", "train?at=house", "train/propose", "train/what-if", "run", "run?step=u1.soak", "run?step=u1.trickle", "run?step=site.hardnessBefore", "run?step=u3.serial", "record"]) { await page.goto(`/jobs/${job}/${phase}`); await clean(page, phase); }
     await openJob(page, "Hollin Weir smokehouse", "record");
     await clean(page, "record with a Stop");
     await page.goto("/jobs");

@@ -37,6 +37,19 @@ test("a train is proposed for a new site, taken as a draft, judged like any othe
   await context.close();
 });
 
+test("what would turn a verdict is listed, nearest first, and leads to the survey's question", async ({ browser }) => {
+  const { page, context } = await signedIn(browser, "imke", desk);
+  await openJob(page, "Pell Lane bakery", "train");
+  await page.getByRole("link", { name: "What if" }).click();
+  const turns = page.locator("[data-turns] > li");
+  await expect(turns.first()).toBeVisible();
+  expect(await turns.count()).toBeGreaterThan(3);
+  await expect(turns.filter({ hasText: "Static pressure" }).first()).toContainText(/from \w+ to/);
+  await turns.first().getByRole("link").click();
+  await expect(page).toHaveURL(/\/site#/);
+  await context.close();
+});
+
 for (const [name, screen] of [["a wide screen", desk], ["a phone", phone]] as const)
   test(`the fill of an RO's tank answers to pressure and temperature, on ${name}`, async ({ browser }) => {
     const { page, context } = await signedIn(browser, "imke", screen);

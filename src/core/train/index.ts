@@ -10,3 +10,4 @@ export * from "./ro";
 export { roOperation } from "./membrane";
 export * from "./judge";
 export * from "./propose";
+export * from "./whatIf";

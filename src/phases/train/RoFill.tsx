@@ -9,14 +9,14 @@ import { lengthOf } from "@/ui/time";
 interface Way { readonly name: string; readonly pressure: number; readonly pump: boolean; readonly dash?: string }
 
 /** How a tank fills here: volume over time as designed, with a permeate pump, and with a booster; both inputs can be moved. */
-export default function RoFill({ rated, tank, preLoss, feed, temperature, tds, pump, booster, profile }: { rated: RoRated; tank: BladderTank; preLoss: number; feed: number; temperature: number; tds: number; pump: boolean; booster: { readonly boost: number; readonly setPoint: number; readonly minInlet: number }; profile: Profile }) {
+export default function RoFill({ rated, tank, preLoss, feed, temperature, tds, pump, booster, boostedFrom, profile }: { rated: RoRated; tank: BladderTank; preLoss: number; feed: number; temperature: number; tds: number; pump: boolean; booster: { readonly boost: number; readonly setPoint: number; readonly minInlet: number }; /** Feed without the booster that stands ahead, kPa. */ boostedFrom?: number; profile: Profile }) {
   const [kPa, setKPa] = useState(Math.round(feed));
   const [celsius, setCelsius] = useState(Math.round(temperature));
   const ways: readonly Way[] = useMemo(() => [
     { name: pump ? "as designed, permeate pump" : "as designed", pressure: kPa, pump },
     { name: pump ? "without the pump" : "with a permeate pump", pressure: kPa, pump: !pump, dash: "7 4" },
-    { name: "with a booster", pressure: boosted(kPa, booster) ?? kPa, pump, dash: "2 4" },
-  ], [booster, kPa, pump]);
+    boostedFrom === undefined ? { name: "with a booster", pressure: boosted(kPa, booster) ?? kPa, pump, dash: "2 4" } : { name: "without the booster", pressure: boostedFrom, pump, dash: "2 4" },
+  ], [booster, boostedFrom, kPa, pump]);
   const drawn = useMemo(() => ways.map((w) => {
     const site = { pressure: w.pressure - preLoss, temperature: celsius, tds };
     const fill = tankFill({ rated, site, tank, permeatePump: w.pump });

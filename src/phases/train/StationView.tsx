@@ -2,7 +2,7 @@ import type { JobState, Override } from "@/core/record";
 import { type Station } from "@/core/train";
 import { verdictKey } from "@/core/verdict";
 import { unitModels } from "@/catalogue/units";
-import { lower, print, printMeasured, upper, type Profile } from "@/core/units";
+import { KPA_PER_METRE, lower, print, printMeasured, upper, type Profile } from "@/core/units";
 import type { Verdict } from "@/core/verdict";
 import { FigureCard } from "@/ui/FigureCard";
 import { Qty } from "@/ui/Qty";
@@ -67,6 +67,11 @@ const tried = unitModels.get("BP-3")!.booster!;
 function Filling({ station: s, profile }: { station: Station; profile: Profile }) {
   const ro = s.model.ro;
   const [feed, temperature, tds] = [s.figures.find((f) => f.id === "roFeed")?.value, lower(s.waterIn.temperature), upper(s.waterIn.tds)];
+  // A booster ahead shows as a set point among what the feed was worked from.
+  const working = s.figures.find((f) => f.id === "roFeed")?.working.inputs ?? [];
+  const [line, height] = [s.pressureIn, working.find((i) => i.name === "height")?.value];
+  const plain = line === undefined || height === undefined ? undefined : line - KPA_PER_METRE * height;
+  const boostedFrom = working.some((i) => i.name === "booster set point") && plain !== undefined && feed !== undefined && feed > plain + 1 ? { boostedFrom: plain } : {};
   if (!ro?.tank || feed === undefined || temperature === undefined || tds === undefined) return null;
-  return <RoFillLazy rated={{ permeate: ro.permeate, pressure: ro.pressure, tds: ro.tds, recovery: ro.recovery, concentrate: ro.concentrate ?? (ro.permeate * (1 - ro.recovery)) / ro.recovery }} tank={ro.tank} preLoss={ro.preLoss} feed={feed} temperature={temperature} tds={tds} pump={ro.permeatePump ?? false} booster={tried} profile={profile} />;
+  return <RoFillLazy rated={{ permeate: ro.permeate, pressure: ro.pressure, tds: ro.tds, recovery: ro.recovery, concentrate: ro.concentrate ?? (ro.permeate * (1 - ro.recovery)) / ro.recovery }} tank={ro.tank} preLoss={ro.preLoss} feed={feed} temperature={temperature} tds={tds} pump={ro.permeatePump ?? false} booster={tried} {...boostedFrom} profile={profile} />;
 }
