@@ -28,6 +28,9 @@ async function main() {
     }
     const append = JSON.parse((await run("npx", ["tsx", "scripts/bench-append.ts"], { env: envFor("brant_small") })).trim().split("\n").at(-1));
 
+    const core = JSON.parse((await run("npx", ["tsx", "scripts/bench-core.ts"])).trim().split("\n").at(-1));
+    if (!core.same) throw new Plain("Proposing and trying everything disagree.");
+
     await needBuild({ dist: ".next" }, say);
     const { chromium } = await import("@playwright/test");
     const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"] });
@@ -70,6 +73,11 @@ async function main() {
       ["Today ÷ bare page of the same framework", median(times.small) / median(times.bare), `${median(times.small).toFixed(1)} ms ÷ ${median(times.bare).toFixed(1)} ms`, ""],
       ["raw insert ÷ appending an entry, one transaction each, same driver", append.raw / append.append, `${append.raw.toFixed(2)} ms ÷ ${append.append.toFixed(2)} ms`, "≥ 0.5"],
       ["Today with 5 000 jobs ÷ with 20", median(times.large) / median(times.small), `${median(times.large).toFixed(1)} ms ÷ ${median(times.small).toFixed(1)} ms`, "≤ 1.5"],
+      ["judging a train of 8 units, of 1 ms", core.judge, `${core.judge.toFixed(2)} ms`, "≤ 1"],
+      [`trying every train ÷ proposing, same answer (${core.tried} trains, ${core.considered} placements)`, core.plain / core.search, `${core.plain.toFixed(0)} ms ÷ ${core.search.toFixed(1)} ms`, ""],
+      [`proposing from all ${core.catalogue} units with an RO, of 1 s`, core.whole / 1000, `${core.whole.toFixed(0)} ms, ${core.wholeConsidered} placements`, ""],
+      [`fixed steps (${core.steps}) ÷ tank fill, within 0.2 %`, core.fixed / core.fill, `${core.fixed.toFixed(2)} ms ÷ ${core.fill.toFixed(2)} ms`, ""],
+      ["parsing 10 000 quantities, of 100 ms", core.parse / 100, `${core.parse.toFixed(0)} ms`, ""],
       ["JavaScript for a run step, compressed, of 200 kB", bytes / 200_000, `${(bytes / 1000).toFixed(0)} kB in ${scripts.size} files`, "≤ 1"],
     ];
     console.log("");

@@ -110,7 +110,7 @@ function judgeWhole(input: Ground, stations: readonly Station[], houseWater: Wat
       : check("carbon-softener-order", disinfected ? "softener stands first, but chlorine harms its resin" : "carbon stands first, but no disinfectant above 0.5 mg/L is known", disinfected ? "Carbon first" : "Softener first, or keep it with a reason"));
   }
   if (uv !== -1 && uv !== main.length - 1) verdicts.push(stop("uv-last", `${main.slice(uv + 1).map((s) => s.model.code).join(", ")} stands after the UV chamber`, "UV is the last unit in the house's line"));
-  const needs = stations.some((s) => s.model.family === "ro") ? input.needs.withRo : input.needs.plain;
+  const needs = input.needs(stations.some((s) => s.model.family === "ro"));
   const has = (...families: Family[]) => stations.some((s) => families.includes(s.model.family));
   for (const need of needs.needs) {
     if (need.rule === "disinfection" && !has("uv")) verdicts.push(stop("need-disinfection", `${need.because}, and nothing disinfects`, "UV last, after its pre-treatment"));
@@ -153,7 +153,7 @@ function headlineOf(level: Level, verdicts: readonly Verdict[], figures: readonl
 }
 
 /** What a train stands on before its first unit: demand by the schools, and the supply. */
-export interface Ground extends Omit<TrainInput, "units"> { readonly demand: ReturnType<typeof judgeDemand>; readonly curve?: SupplyCurve; readonly needs: { readonly plain: Findings; readonly withRo: Findings } }
+export interface Ground extends Omit<TrainInput, "units"> { readonly demand: ReturnType<typeof judgeDemand>; readonly curve?: SupplyCurve; /** What the water needs, worked out once it is asked for. */ readonly needs: (roWanted: boolean) => Findings }
 /** How far the water has come: what it is, what drives it, and what it passed. */
 export interface Reached {
   readonly water: Water;
@@ -168,8 +168,10 @@ export interface Reached {
 
 export function groundOf(input: Omit<TrainInput, "units">): Ground {
   const curve = supplyOf(input.facts, input.tables.pipe);
-  const needs = (roWanted: boolean) => needsOf(input.facts.water, { ...(input.facts.source ? { source: input.facts.source } : {}), profile: input.profile, roWanted });
-  return { needs: { plain: needs(false), withRo: needs(true) }, facts: input.facts, schools: input.schools, tables: input.tables, profile: input.profile, demand: judgeDemand(input.facts, input.tables.demand, input.schools.peak), ...(curve ? { curve } : {}) };
+  const known = new Map<boolean, Findings>();
+  const work = (roWanted: boolean) => needsOf(input.facts.water, { ...(input.facts.source ? { source: input.facts.source } : {}), profile: input.profile, roWanted });
+  const needs = (roWanted: boolean): Findings => { const found = known.get(roWanted) ?? work(roWanted); known.set(roWanted, found); return found; };
+  return { needs, facts: input.facts, schools: input.schools, tables: input.tables, profile: input.profile, demand: judgeDemand(input.facts, input.tables.demand, input.schools.peak), ...(curve ? { curve } : {}) };
 }
 
 export function beforeFirst({ facts, demand, curve }: Ground): Reached {

@@ -148,7 +148,7 @@ export function proposeTrains(input: ProposeInput): Proposed {
   const options: Option[] = input.catalogue.filter((m) => !m.branch).flatMap((model) => [1, 2].map((parallel) => ({ model, parallel, kind: kindOf(model), group: groupOf(model), bits: provides(model), least: leastOf(ground, model, parallel, input.prices) })));
   const membranes = input.catalogue.filter((m) => m.family === "ro").sort((a, b) => a.cost.parts + input.prices.years * a.cost.yearly - b.cost.parts - input.prices.years * b.cost.yearly);
   const boosters = [undefined, ...input.catalogue.filter((m) => m.family === "booster").sort((a, b) => a.cost.parts - b.cost.parts)];
-  const needs = input.withRo ? ground.needs.withRo : ground.needs.plain;
+  const needs = ground.needs(input.withRo);
   const hardness = upper(totalHardness(facts.water));
   const hardRo: Score = hardness === undefined ? [0, 1, 0, 0] : scoreOf((input.tables.limits.ro ?? []).filter((l) => l.key === "hardness").map((l) => judgeLimit(value(hardness), l, input.profile)), 0);
   const accepted: Score[] = [...NEEDS.map((rule) => (rule === "need-disinfection" ? (needs.needs.some((n) => n.rule === "disinfection") ? [UNSAFE, 0, 0, 0] : [0, 1, 0, 0]) : [0, 0, 1, 0]) satisfies Score), hardRo];

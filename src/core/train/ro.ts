@@ -74,12 +74,14 @@ export function tankFill(of: { readonly rated: RoRated; readonly site: RoSite; r
   if (of.permeatePump ? ceilingKPa <= 0 : ceilingKPa <= shutOffKPa) return { never: "permeate", shutOffKPa, ceilingKPa };
   const full = tankLitres(tank, shutOffKPa);
   const from = Math.min(of.from ?? 0, full);
-  const panels = 48;
+  // Panels grow finer towards full, where the permeate may nearly stall and the integrand rises steeply.
+  const panels = 20;
+  const edge = (i: number): number => from + (full - from) * (1 - (1 - i / panels) ** 2);
   let minutes = 0;
   let wasteLitres = 0;
   for (let i = 0; i < panels; i += 1) {
-    const half = (full - from) / panels / 2;
-    const centre = from + (2 * i + 1) * half;
+    const half = (edge(i + 1) - edge(i)) / 2;
+    const centre = edge(i) + half;
     for (const [x, w] of gauss) {
       const point = roPoint(rated, site, of.permeatePump ? 0 : tankPressure(tank, centre + x * half));
       if (!point || point.permeate <= 0) return { never: "permeate", shutOffKPa, ceilingKPa };
