@@ -24,13 +24,13 @@ test("the owner adds a person, changes the role, and closes the account", async 
 
   const row = page.locator("form").filter({ hasText: "joris@saltmarsh.example" });
   await row.getByLabel("Role").selectOption("planner");
-  await row.getByRole("button", { name: "Save Joris Kade" }).click();
+  await Promise.all([page.waitForResponse((r) => r.request().method() === "POST"), row.getByRole("button", { name: "Save Joris Kade" }).click()]);
   await expect(row).toContainText("Saved");
   await phone.goto("/company");
   await expect(phone.getByRole("heading", { level: 1 })).toHaveText("Company");
 
   await row.getByLabel("may sign in").uncheck();
-  await row.getByRole("button", { name: "Save Joris Kade" }).click();
+  await Promise.all([page.waitForResponse((r) => r.request().method() === "POST"), row.getByRole("button", { name: "Save Joris Kade" }).click()]);
   await expect(row).toContainText("Saved");
   await phone.goto("/jobs");
   await expect(phone).toHaveURL(/sign-in/);
@@ -53,7 +53,7 @@ test("company settings are refused beside the field, saved once, and not over an
   await expect(one.page.getByLabel("Currency")).toHaveValue("euros");
   await one.page.getByLabel("Currency").fill("EUR");
   await one.page.getByLabel("Iron in softener sizing").selectOption("5");
-  await one.page.getByRole("button", { name: "Save" }).click();
+  await Promise.all([one.page.waitForResponse((r) => r.request().method() === "POST"), one.page.getByRole("button", { name: "Save" }).click()]);
   await expect(one.page.getByText("Saved", { exact: true })).toBeVisible();
   await two.page.getByLabel("Iron in softener sizing").selectOption("3");
   await two.page.getByRole("button", { name: "Save" }).click();
@@ -65,7 +65,7 @@ test("company settings are refused beside the field, saved once, and not over an
   await expect(one.page.getByText("5 gpg per mg/L").first()).toBeVisible();
   await one.page.goto("/company");
   await one.page.getByLabel("Iron in softener sizing").selectOption("4");
-  await one.page.getByRole("button", { name: "Save" }).click();
+  await Promise.all([one.page.waitForResponse((r) => r.request().method() === "POST"), one.page.getByRole("button", { name: "Save" }).click()]);
   await expect(one.page.getByText("Saved", { exact: true })).toBeVisible();
   await one.context.close();
   await two.context.close();

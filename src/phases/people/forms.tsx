@@ -55,7 +55,7 @@ export function PinForm({ has }: { has: boolean }) {
   return (
     <form method="post" onSubmit={submitting(action)} className="grid max-w-sm gap-3">
       <FormField label={has ? "New field PIN" : "Field PIN"} hint="four to six digits" name="pin" type="password" inputMode="numeric" autoComplete="off" error={state.fields?.pin} />
-      <FormNote error={state.error} saved={state.saved} />
+      <FormNote error={state.error} saved={busy ? undefined : state.saved} />
       <button className="button quiet justify-self-start" disabled={busy}>{has ? "Change PIN" : "Set PIN"}</button>
     </form>
   );
@@ -66,7 +66,7 @@ export function ProfileForm({ own, company }: { own: string; company: string }) 
   return (
     <form method="post" onSubmit={submitting(action)} className="grid max-w-sm gap-3">
       <SelectField label="Units shown to me" name="profile" defaultValue={own} options={[{ id: "", label: `As the company: ${company === "us" ? "US" : "metric"}` }, { id: "us", label: "US: psi, gpm, gpg" }, { id: "metric", label: "Metric: kPa, L/min, mg/L" }]} />
-      <FormNote error={state.error} saved={state.saved} />
+      <FormNote error={state.error} saved={busy ? undefined : state.saved} />
       <button className="button quiet justify-self-start" disabled={busy}>Save units</button>
     </form>
   );
@@ -81,7 +81,7 @@ export function InviteForm() {
       <FormField label="E-mail" name="email" type="email" defaultValue={state.values?.email} error={f.email} autoComplete="off" />
       <SelectField label="Role" name="role" options={roles} defaultValue={state.values?.role ?? "installer"} error={f.role} />
       <FormField label="First password" hint="at least 10 characters" name="password" type="password" autoComplete="new-password" error={f.password} />
-      <FormNote error={state.error} saved={state.saved} />
+      <FormNote error={state.error} saved={busy ? undefined : state.saved} />
       <button className="button justify-self-start" disabled={busy}>Add person</button>
     </form>
   );
@@ -97,7 +97,7 @@ export function PersonForm({ person }: { person: { readonly id: string; readonly
       <FormField label="New password" name="password" type="password" autoComplete="new-password" error={state.fields?.password} />
       <label className="flex min-h-10 items-center gap-2"><input type="checkbox" name="active" defaultChecked={person.active} className="size-5" /> may sign in</label>
       <button className="button quiet" disabled={busy}>Save<span className="visually-hidden"> {person.name}</span></button>
-      <div className="md:col-span-5"><FormNote error={state.error} saved={state.saved} /></div>
+      <div className="md:col-span-5"><FormNote error={state.error} saved={busy ? undefined : state.saved} /></div>
     </form>
   );
 }
