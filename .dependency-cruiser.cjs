@@ -8,7 +8,7 @@ module.exports = {
     forbid("core-stands-alone", "core", "^src/(?!core/)", { pathNot: "\\.test\\.ts$" }),
     {
       name: "core-has-no-interface-or-platform", severity: "error", from: { path: "^src/core/", pathNot: "\\.test\\.ts$" },
-      to: { dependencyTypesNot: ["local", "type-only"], pathNot: "node_modules/(zod|epanet-js|highs|canonicalize)/|^src/core/" },
+      to: { dependencyTypesNot: ["local", "type-only"], pathNot: "node_modules/(zod|epanet-js|highs|canonicalize|tinyqueue)/|^src/core/" },
     },
     forbid("catalogue-is-data", "catalogue", "^src/(?!catalogue/|core/)"),
     forbid("data-below-server", "data", "^src/(?!data/|core/|catalogue/)"),

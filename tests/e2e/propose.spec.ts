@@ -37,6 +37,18 @@ test("a train is proposed for a new site, taken as a draft, judged like any othe
   await context.close();
 });
 
+test("a site of which little is known is proposed nothing as Good, and told what to find out", async ({ browser }) => {
+  const { page, context } = await signedIn(browser, "imke", desk);
+  await openJob(page, "Ferryman's Rest inn", "train/propose");
+  await expect(page.locator("[data-not-known]")).toContainText("whether lead calls for RO at the drinking tap");
+  const proposals = page.locator("[data-proposal]");
+  await expect(proposals.first()).toContainText("to find out");
+  await expect(proposals.filter({ hasText: "nothing left to settle" })).toHaveCount(0);
+  await page.locator("[data-not-known]").getByRole("link", { name: "lead" }).click();
+  await expect(page).toHaveURL(/\/site#water\.lead/);
+  await context.close();
+});
+
 test("what would turn a verdict is listed, nearest first, and leads to the survey's question", async ({ browser }) => {
   const { page, context } = await signedIn(browser, "imke", desk);
   await openJob(page, "Pell Lane bakery", "train");

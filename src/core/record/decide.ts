@@ -11,6 +11,7 @@ import type { Knowledge } from "./knowledge";
 import { handOverBlockers, isHandedOver, whyNotFinish } from "./progress";
 import { judgeJob, readingContext, withModels } from "./readingContext";
 import { findStep, stepState, type JobState } from "./state";
+import { inSentence } from "../words";
 
 export interface Refusal { readonly ok: false; /** In words that say what to change. */ readonly error: string; /** The field it belongs beside. */ readonly field?: string; readonly fields?: Readonly<Record<string, string>> }
 export type Decision = { readonly ok: true; readonly entry: Pick<Draft, "kind" | "data"> } | Refusal;
@@ -51,7 +52,7 @@ function decideReading(job: JobState, intent: Extract<Intent, { kind: "readingTa
   const errors: Record<string, string> = {};
   for (const field of kind.fields) {
     const text = (intent.values[field.id] ?? "").trim();
-    if (text === "") { if (!field.optional) errors[field.id] = `Enter ${field.label.charAt(0).toLowerCase()}${field.label.slice(1)}`; continue; }
+    if (text === "") { if (!field.optional) errors[field.id] = `Enter ${inSentence(field.label)}`; continue; }
     if (field.options) {
       if (field.options.some((o) => o.id === text)) { values[field.id] = { text }; plain[field.id] = text; } else errors[field.id] = "Choose one of the answers offered";
       continue;

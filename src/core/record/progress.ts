@@ -1,6 +1,7 @@
 import { hasRun, readyAt } from "../run/clock";
 import { clockOf, type Step } from "../run/step";
 import { findStep, stepState, type JobState, type Reading } from "./state";
+import { inSentence } from "../words";
 
 export const isFinished = (job: JobState, id: string): boolean => { const s = stepState(job, id); return s.done !== undefined || s.skipped !== undefined; };
 
@@ -31,7 +32,7 @@ export function whyNotFinish(job: JobState, step: Step, now: number): string | u
   if (step.flow?.band && !readingsOf(job, step.id).some((r) => r.kind === "timedFlow")) return "Measure the flow with a container first";
   if (step.read && readingsOf(job, step.id).length === 0) return "Take the reading first";
   if (step.cycle && s.cycles < step.cycle.count) return `${step.cycle.count - s.cycles} more to fill and discard`;
-  if (step.record && !job.serials.some((n) => n.unit === step.unit && n.what === step.record!.what)) return `Enter the ${step.record.label.toLowerCase()} first`;
+  if (step.record && !job.serials.some((n) => n.unit === step.unit && n.what === step.record!.what)) return `Enter the ${inSentence(step.record.label)} first`;
   if (step.check?.photo === "needed" && !job.photos.some((p) => p.step === step.id)) return "Take the photo first";
   return undefined;
 }

@@ -4,6 +4,7 @@ import { signingBlockers } from "./decide";
 import type { Knowledge } from "./knowledge";
 import { handOverBlockers, isHandedOver, nextStep, phaseOf, runningClocks, statusOf, type Phase } from "./progress";
 import type { JobState } from "./state";
+import { inSentence } from "../words";
 
 /** One clock or visit on the strip of hours; times ISO 8601, UTC. */
 export interface StripEntry { readonly item: string; readonly kind: "soak" | "flow" | "wait" | "visit"; readonly title: string; readonly who: string; readonly from: string; readonly to: string; readonly paused: boolean }
@@ -63,5 +64,5 @@ export function summarise(job: JobState, now: number, knowledge: Knowledge, prof
     return first ? { ...base, rank: 2, level: first.level as Level, next: first.reason, detail: `${blockers.length} judgement${blockers.length === 1 ? "" : "s"} to settle before the design can be signed`, who: planner } : { ...base, rank: 2, next: "Sign the design", who: planner };
   }
   const missing = [...knowledge.fields.values()].filter((f) => f.blocks && !job.answers[f.id] && (!f.when || f.when.is.includes(job.answers[f.when.field]?.text ?? "")));
-  return missing.length > 0 ? { ...base, rank: 4, level: "Unknown", next: `Survey: ${missing.length} answers missing`, detail: `First: ${missing[0]!.label.toLowerCase()}, which decides ${missing[0]!.blocks}`, who: planner } : { ...base, rank: 4, next: "Choose the units", who: planner };
+  return missing.length > 0 ? { ...base, rank: 4, level: "Unknown", next: `Survey: ${missing.length} answers missing`, detail: `First: ${inSentence(missing[0]!.label)}, which decides ${missing[0]!.blocks}`, who: planner } : { ...base, rank: 4, next: "Choose the units", who: planner };
 }

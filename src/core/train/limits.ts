@@ -1,6 +1,7 @@
 import { lower, print, printMeasured, upper, type Measured, type Profile, type Quantity } from "../units";
 import { check, good, stop, unknown, type Verdict } from "../verdict";
 import type { WaterKey } from "../water";
+import { inSentence } from "../words";
 
 /** One limit of water fed to a unit, canonical units. */
 export interface FeedLimit {
@@ -39,7 +40,7 @@ export function judgeLimit(measured: Measured | undefined, limit: FeedLimit, pro
   if (measured.is === "notDetected") return unknown(rule, `${limit.label} not detected, but by what limit is not said`, [limit.survey], "Enter the detection limit, for example <0.05");
   const high = upper(measured)!;
   const low = lower(measured)!;
-  const remedy = limit.remedy ?? `Bring ${limit.label.toLowerCase()} to ${allowed} before this unit`;
+  const remedy = limit.remedy ?? `Bring ${inSentence(limit.label)} to ${allowed} before this unit`;
   if (limit.max !== undefined && high > limit.max * ROUNDING) {
     if (measured.is === "below") return unknown(rule, `${limit.label} ${shown} could still be over ${say(limit.max)}`, [limit.survey], "Test it with a finer method");
     const straddles = measured.is === "range" && low <= limit.max * ROUNDING ? "; the range spans the limit, measure it again" : "";

@@ -1,5 +1,6 @@
+import TinyQueue from "tinyqueue";
 import { KPA_PER_METRE, upper, value } from "../units";
-import type { Verdict } from "../verdict";
+import { byWorst, unknown, type Level, type Verdict } from "../verdict";
 import { totalHardness, type Water } from "../water";
 import { beforeFirst, groundOf, judgeHouse, placeUnit, type Ground, type Reached, type Station, type TrainInput } from "./judge";
 import { judgeLimit } from "./limits";
@@ -33,17 +34,19 @@ export interface Proposal {
 }
 export interface Proposed { readonly proposals: readonly Proposal[]; /** Placements that were judged. */ readonly considered: number }
 
-/** Stops, Unknowns, Checks, cost: compared in this order. */
-type Score = readonly [number, number, number, number];
+/** Stops, Checks, Unknowns, cost: compared in this order, worst first (handbook 2). */
+type Score = readonly [stops: number, checks: number, unknowns: number, cost: number];
 const zero: Score = [0, 0, 0, 0];
 const add = (a: Score, b: Score): Score => [a[0] + b[0], a[1] + b[1], a[2] + b[2], a[3] + b[3]];
 const less = (a: Score, b: Score): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2] || a[3] - b[3];
-/** Water that nothing disinfects outweighs every other fault of a train: it counts as so many Stops. */
+/** In ranking, water that nothing disinfects counts as so many Stops. */
 export const UNSAFE = 10;
+/** How many Stops a verdict counts for in ranking: a need left unmet is one, whatever its level says to a planner who chose so. */
+const stopsOf = (v: Verdict): number => (v.level === "Stop" ? (v.rule === "need-disinfection" ? UNSAFE : 1) : v.level === "Check" && v.rule.startsWith("need-") ? 1 : 0);
 function scoreOf(verdicts: readonly Verdict[], cost: number): Score {
-  let [stops, unknowns, checks] = [0, 0, 0];
-  for (const v of verdicts) { if (v.level === "Stop") stops += v.rule === "need-disinfection" ? UNSAFE : 1; else if (v.level === "Unknown") unknowns += 1; else if (v.level === "Check") checks += 1; }
-  return [stops, unknowns, checks, cost];
+  let [stops, checks, unknowns] = [0, 0, 0];
+  for (const v of verdicts) { const s = stopsOf(v); stops += s; if (s === 0 && v.level === "Check") checks += 1; else if (v.level === "Unknown") unknowns += 1; }
+  return [stops, checks, unknowns, cost];
 }
 const verdictsOf = (s: Station): Verdict[] => [...s.figures.flatMap((f) => (f.verdict ? [f.verdict] : [])), ...s.verdicts, ...s.limits.map((l) => l.verdict)];
 
@@ -74,32 +77,7 @@ interface Option { readonly model: UnitModel; readonly parallel: number; readonl
  */
 interface Node { readonly score: Score; readonly stage: "thought" | "open" | "closed" | "exact"; readonly stations: readonly Station[]; readonly reached: Reached; readonly options: readonly Option[]; readonly own: Score; readonly firm: Score; readonly tie: number }
 
-/** The least of a growing set, by score and then by age, so that the search is the same every time. */
-class Frontier {
-  private readonly heap: Node[] = [];
-  private readonly before = (a: Node, b: Node): boolean => { const d = less(a.score, b.score); return d < 0 || (d === 0 && a.tie < b.tie); };
-  push(node: Node): void {
-    const { heap } = this;
-    let i = heap.push(node) - 1;
-    while (i > 0) { const up = (i - 1) >> 1; if (!this.before(heap[i]!, heap[up]!)) break; [heap[i], heap[up]] = [heap[up]!, heap[i]!]; i = up; }
-  }
-  pop(): Node | undefined {
-    const { heap } = this;
-    const top = heap[0];
-    const last = heap.pop();
-    if (!top || !last || heap.length === 0) return top;
-    heap[0] = last;
-    for (let i = 0; ; ) {
-      const [left, right] = [2 * i + 1, 2 * i + 2];
-      let least = i;
-      if (left < heap.length && this.before(heap[left]!, heap[least]!)) least = left;
-      if (right < heap.length && this.before(heap[right]!, heap[least]!)) least = right;
-      if (least === i) return top;
-      [heap[i], heap[least]] = [heap[least]!, heap[i]!];
-      i = least;
-    }
-  }
-}
+const metBy = (chosen: readonly Option[]): number => chosen.reduce((bits, o) => bits | o.bits, 0);
 
 /** The lowest pressure that any unit or rule takes for too much, kPa. */
 const LEAST_UPPER_LIMIT = 552;
@@ -138,8 +116,8 @@ function leastFor(options: readonly Option[], accepted: readonly Score[]): reado
 }
 
 /**
- * The best trains for a site, each of another structure, by exact best-first search over the catalogue: water left unsafe last, then fewest Stops, then Unknowns,
- * then Checks, then least cost. The house's line holds at most `maxUnits`, one or two of each side by side, one treatment of hardness, one of each other
+ * The best trains for a site, each of another structure, by exact best-first search over the catalogue: fewest Stops (an unmet need is one, water
+ * left unsafe ten), then Checks, then Unknowns, then least cost. The house's line holds at most `maxUnits`, one or two of each side by side, one treatment of hardness, one of each other
  * family and two cartridge stages; behind it, where wanted, an RO with or without a booster. Deterministic.
  */
 export function proposeTrains(input: ProposeInput): Proposed {
@@ -150,15 +128,21 @@ export function proposeTrains(input: ProposeInput): Proposed {
   const boosters = [undefined, ...input.catalogue.filter((m) => m.family === "booster").sort((a, b) => a.cost.parts - b.cost.parts)];
   const needs = ground.needs(input.withRo);
   const hardness = upper(totalHardness(facts.water));
-  const hardRo: Score = hardness === undefined ? [0, 1, 0, 0] : scoreOf((input.tables.limits.ro ?? []).filter((l) => l.key === "hardness").map((l) => judgeLimit(value(hardness), l, input.profile)), 0);
-  const accepted: Score[] = [...NEEDS.map((rule) => (rule === "need-disinfection" ? (needs.needs.some((n) => n.rule === "disinfection") ? [UNSAFE, 0, 0, 0] : [0, 1, 0, 0]) : [0, 0, 1, 0]) satisfies Score), hardRo];
-  const wanted = (input.withRo && less(hardRo, zero) > 0 ? 8 : 0) | (needs.needs.some((n) => n.rule === "disinfection") || needs.open.some((o) => o.rule === "disinfection") ? 1 : 0) | (needs.needs.some((n) => n.rule === "softener") ? 2 : 0) | (needs.needs.some((n) => n.rule === "carbon" || n.rule === "catalytic-carbon") ? 4 : 0);
+  const ruleOf = (rule: string) => (rule === "catalytic-carbon" ? "need-carbon" : `need-${rule}`);
+  const [known, open] = [new Set(needs.needs.map((n) => ruleOf(n.rule))), new Map(needs.open.map((o) => [ruleOf(o.rule), o] as const))];
+  /** Where it is not known whether there is a need, a line without an answer to it is Unknown; disinfection says so by itself. */
+  const openNeeds = NEEDS.flatMap((rule, i) => { const o = open.get(rule); return i > 0 && o && !known.has(rule) ? [{ bit: 1 << i, verdict: unknown(rule, `not known ${o.blocked}`, o.missing.map((m) => `water.${m}`)) }] : []; });
+  const openAt = (chosen: readonly Option[]): Verdict[] => { const met = metBy(chosen); return openNeeds.filter((n) => !(met & n.bit)).map((n) => n.verdict); };
+  const hardRo: Score = hardness === undefined ? [0, 0, 1, 0] : scoreOf((input.tables.limits.ro ?? []).filter((l) => l.key === "hardness").map((l) => judgeLimit(value(hardness), l, input.profile)), 0);
+  const accepted: Score[] = [...NEEDS.map((rule): Score => (known.has(rule) ? [rule === "need-disinfection" ? UNSAFE : 1, 0, 0, 0] : [0, 0, 1, 0])), hardRo];
+  const wanted = NEEDS.reduce((bits, rule, i) => bits | (known.has(rule) || open.has(rule) ? 1 << i : 0), input.withRo && less(hardRo, zero) > 0 ? 8 : 0);
   const least = leastFor(options, accepted);
   const answerable = new Set<string>([...NEEDS, "house-hardness", ...(input.withRo ? ["need-ro"] : [])]);
 
   let considered = 0;
   let tie = 0;
-  const frontier = new Frontier();
+  /** The least first, by score and then by age, so that the search is the same every time. */
+  const frontier = new TinyQueue<Node>([], (a, b) => less(a.score, b.score) || a.tie - b.tie);
   /** The least that an RO adds behind a line, by its water alone: what its feed limits say, whatever the pressure. */
   const floors = new Map<string, readonly Score[]>();
   const floorsIn = (water: Water): readonly Score[] => {
@@ -221,7 +205,6 @@ export function proposeTrains(input: ProposeInput): Proposed {
     if (!beaten) { rivals.push(node); standing.set(key, rivals); }
     return beaten;
   };
-  const metBy = (chosen: readonly Option[]): number => chosen.reduce((bits, o) => bits | o.bits, 0);
   const push = (node: Pick<Node, "stations" | "reached" | "options" | "own">): void => {
     const met = metBy(node.options);
     const house = judgeHouse(ground, node.stations, node.reached).verdicts;
@@ -229,7 +212,7 @@ export function proposeTrains(input: ProposeInput): Proposed {
     const open: Node = { ...node, firm, stage: "open", score: add(add(add(node.own, firm), least[wanted & ~met]!), roLeast), tie: (tie += 1) };
     if (useless(open, met)) return;
     if (node.options.length < input.maxUnits) frontier.push(open);
-    frontier.push({ ...node, firm, stage: "closed", score: add(add(node.own, scoreOf(house.filter((v) => v.rule !== "need-ro" || !input.withRo), 0)), roFloor(node.reached.water)), tie: (tie += 1) });
+    frontier.push({ ...node, firm, stage: "closed", score: add(add(node.own, scoreOf([...house.filter((v) => v.rule !== "need-ro" || !input.withRo), ...openAt(node.options)], 0)), roFloor(node.reached.water)), tie: (tie += 1) });
   };
 
   push({ stations: [], reached: first, options: [], own: zero });
@@ -249,7 +232,7 @@ export function proposeTrains(input: ProposeInput): Proposed {
       const branch = input.withRo ? branchAt(node.reached, node.options.length) : { stations: [], score: zero };
       const stations = [...node.stations, ...branch.stations];
       const house = judgeHouse(ground, stations, node.reached).verdicts;
-      frontier.push({ ...node, stage: "exact", stations, score: add(add(node.own, branch.score), scoreOf(house, 0)), tie: (tie += 1) });
+      frontier.push({ ...node, stage: "exact", stations, score: add(add(node.own, branch.score), scoreOf([...house, ...openAt(node.options)], 0)), tie: (tie += 1) });
       continue;
     }
     for (const option of options) {
@@ -259,17 +242,18 @@ export function proposeTrains(input: ProposeInput): Proposed {
       frontier.push({ ...node, stage: "thought", options: chosen, score: add(add(add(add(node.own, node.firm), option.least), least[wanted & ~metBy(chosen)]!), roLeast), tie: (tie += 1) });
     }
   }
-  return { considered, proposals: found.map((node) => proposalOf(node, ground)) };
+  return { considered, proposals: found.map((node) => proposalOf(node, ground, openAt(node.options))) };
 }
 
-function proposalOf(node: Node, ground: Ground): Proposal {
+function proposalOf(node: Node, ground: Ground, unasked: readonly Verdict[]): Proposal {
   const { stations, score } = node;
   const running = stations.map((s) => runningOf(s, ground));
   const sum = (key: keyof Running) => running.reduce((total, r) => total + r[key], 0);
-  const worst = { Stop: 0, Unknown: 1, Check: 2, Good: 3 } as const;
-  const open = [...stations.flatMap((s) => verdictsOf(s).map((verdict) => ({ at: s.model.code, verdict }))), ...judgeHouse(ground, stations, node.reached).verdicts.map((verdict) => ({ at: "House", verdict }))].filter((o) => o.verdict.level !== "Good").sort((a, b) => worst[a.verdict.level] - worst[b.verdict.level]);
+  const house = [...judgeHouse(ground, stations, node.reached).verdicts, ...unasked];
+  const open = [...stations.flatMap((s) => verdictsOf(s).map((verdict) => ({ at: s.model.code, verdict }))), ...house.map((verdict) => ({ at: "House", verdict }))].filter((o) => o.verdict.level !== "Good").sort((a, b) => byWorst(a.verdict, b.verdict));
+  const count = (level: Level) => open.filter((o) => o.verdict.level === level).length;
   return {
-    units: stations.map((s) => ({ model: s.model, parallel: s.unit.parallel })), stops: open.filter((o) => o.verdict.level === "Stop").length, unknowns: score[1], checks: score[2], cost: score[3],
+    units: stations.map((s) => ({ model: s.model, parallel: s.unit.parallel })), stops: count("Stop"), checks: count("Check"), unknowns: count("Unknown"), cost: score[3],
     parts: stations.reduce((total, s) => total + s.model.cost.parts * s.unit.parallel, 0), yearly: { saltKg: sum("saltKg"), wasteLitres: sum("wasteLitres"), consumables: sum("consumables") }, open,
   };
 }

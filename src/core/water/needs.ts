@@ -1,6 +1,7 @@
 import { lower, print, printMeasured, upper, type Measured, type Profile, type Quantity } from "../units";
 import { totalHardness } from "./hardness";
 import type { Water, WaterKey } from "./water";
+import { inSentence } from "../words";
 
 export interface Need {
   readonly rule: string;
@@ -63,7 +64,7 @@ export function needsOf(water: Water, facts: SourceFacts): Findings {
     const m = water[t.key];
     const above = isAbove(m, t.above);
     if (above) add(t.rule, t.need, `${t.name} ${say(m!, t.quantity)}, limit ${print(t.above, t.quantity, facts.profile)}`, t.note);
-    else if (above === undefined && !(facts.source === "well" && (t.key === "chlorine" || t.key === "chloramine"))) open.push({ rule: t.rule, blocked: `whether ${t.name} calls for ${t.need.charAt(0).toLowerCase()}${t.need.slice(1)}`, missing: [t.key] });
+    else if (above === undefined && !(facts.source === "well" && (t.key === "chlorine" || t.key === "chloramine"))) open.push({ rule: t.rule, blocked: `whether ${t.name} calls for ${inSentence(t.need)}`, missing: [t.key] });
   }
   if (water.taste && !needs.some((n) => n.rule === "carbon")) add("carbon", "Carbon", "taste or odour noticed");
 

@@ -14,6 +14,7 @@ import { FlowMeter } from "./FlowMeter";
 import { ReadingForm } from "./ReadingForm";
 import type { RunTexts } from "./texts";
 import type { Run } from "./useRun";
+import { inSentence } from "@/core/words";
 
 const waterWords: Record<Step["water"], string> = { off: "Water is off", bypassed: "House is on bypass, untreated", on: "Water is on", any: "" };
 const finishWords = (step: Step): string => {
@@ -165,7 +166,7 @@ function SerialForm({ step, job, run, readOnly }: { step: Step; job: JobState; r
     <form className="mt-5 grid gap-2" onSubmit={(e) => { e.preventDefault(); void save(); }}>
       <label className="text-lg">{step.record!.label}<input className="field num text-xl" value={text} maxLength={80} autoCapitalize="characters" autoComplete="off" spellCheck={false} disabled={readOnly} aria-invalid={error ? true : undefined} onChange={(e) => keep(e.target.value)} /></label>
       <p role="status" className={error ? "text-stop" : "text-soft"}>{error || (kept ? `kept: ${kept.text}` : "typed from the label, or a photo of it and typed later")}</p>
-      {readOnly ? null : <button className="button quiet" disabled={text.trim() === "" || text === kept?.text}>Keep {step.record!.label.toLowerCase()}</button>}
+      {readOnly ? null : <button className="button quiet" disabled={text.trim() === "" || text === kept?.text}>Keep {inSentence(step.record!.label)}</button>}
     </form>
   );
 }

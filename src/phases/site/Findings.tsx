@@ -7,8 +7,9 @@ import { langelierIndex, totalHardness, hardnessWord } from "@/core/water";
 import { lower, print, upper } from "@/core/units";
 import { Qty } from "@/ui/Qty";
 import { VerdictMark } from "@/ui/VerdictMark";
+import { inSentence } from "@/core/words";
 
-const at = (id: string) => <a key={id} href={`#${id}`} className="plainlink">{surveyFields.get(id)?.label.toLowerCase() ?? id}</a>;
+const at = (id: string) => <a key={id} href={`#${id}`} className="plainlink">{inSentence(surveyFields.get(id)?.label ?? id)}</a>;
 
 /** What the survey says so far: needs with their reason, and what a missing answer keeps open. */
 export function Findings({ job, profile }: { job: JobState; profile: Profile }) {

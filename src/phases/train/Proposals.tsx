@@ -22,7 +22,7 @@ export function Proposals({ jobId, proposals, seen, currency, years, profile, ha
       <ol className="grid gap-x-8 gap-y-8 lg:grid-cols-3">
         {proposals.map((p, i) => (
           <li key={p.units.map((u) => u.code).join()} className="border-t-2 border-ink pt-3" data-proposal>
-            <p className="mb-2 font-semibold">{p.stops > 0 ? <VerdictMark level="Stop">{`${p.stops} left`}</VerdictMark> : p.unknowns > 0 ? <VerdictMark level="Unknown">{`${p.unknowns} to find out`}</VerdictMark> : p.checks > 0 ? <VerdictMark level="Check">{`${p.checks} to look at`}</VerdictMark> : <VerdictMark level="Good">nothing left to settle</VerdictMark>}</p>
+            <p className="mb-2 font-semibold">{p.stops > 0 ? <VerdictMark level="Stop">{`${p.stops} left`}</VerdictMark> : p.checks > 0 ? <VerdictMark level="Check">{`${p.checks} to look at`}</VerdictMark> : p.unknowns > 0 ? <VerdictMark level="Unknown">{`${p.unknowns} to find out`}</VerdictMark> : <VerdictMark level="Good">nothing left to settle</VerdictMark>}</p>
             <ol className="mb-3">{p.units.length === 0 ? <li className="text-soft">no treatment</li> : p.units.map((u) => <li key={u.code} className="flex gap-3 py-1"><span className="num w-32 shrink-0">{u.branch ? "↳ " : ""}{u.code}{u.parallel > 1 ? ` × ${u.parallel}` : ""}</span><span className="text-sm">{u.name}</span></li>)}</ol>
             <dl className="grid grid-cols-[1fr_auto] gap-y-1 border-t border-hair pt-2 text-sm">
               <dt>Parts</dt><dd className="num text-right">{money(p.parts)}</dd>

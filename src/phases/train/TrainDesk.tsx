@@ -145,8 +145,8 @@ export function SignDesign({ jobId, seen, blockers, signed }: { jobId: string; s
   const { act, say, busy } = useDesign(jobId);
   return (
     <span className="inline-flex flex-wrap items-center gap-3">
-      <span role="status" className="text-sm text-stop">{say?.text ?? ""}</span>
       <button type="button" className="button" disabled={busy || blockers > 0 || signed} data-save onClick={() => void act({ kind: "designSigned", seen })}>{signed ? "Signed" : "Sign design"}</button>
+      <span role="status" className="text-sm text-stop">{say?.text ?? ""}</span>
     </span>
   );
 }

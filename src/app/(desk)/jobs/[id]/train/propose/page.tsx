@@ -1,6 +1,7 @@
 import Link from "next/link";
 import type { Route } from "next";
 import { prices } from "@/catalogue/prices";
+import { surveyFields } from "@/catalogue/survey";
 import { siteFacts } from "@/core/site";
 import { proposeTrains } from "@/core/train";
 import { needsOf } from "@/core/water";
@@ -9,6 +10,8 @@ import { openJob } from "@/phases/job/load";
 import { stationsOf } from "@/phases/job/stations";
 import { Proposals } from "@/phases/train/Proposals";
 import { may } from "@/server/permissions";
+import { VerdictMark } from "@/ui/VerdictMark";
+import { inSentence } from "@/core/words";
 
 export const metadata = { title: "Propose a train" };
 
@@ -19,8 +22,8 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
   const { job, person, judged, known, now, settings } = await openJob((await params).id);
   const { ro } = await searchParams;
   const facts = siteFacts(job.answers);
-  const asked = needsOf(facts.water, { ...(facts.source ? { source: facts.source } : {}), profile: person.profile, roWanted: false }).needs.some((n) => n.rule.startsWith("ro-"));
-  const withRo = ro === "yes" || (ro !== "no" && asked);
+  const findings = needsOf(facts.water, { ...(facts.source ? { source: facts.source } : {}), profile: person.profile, roWanted: false });
+  const withRo = ro === "yes" || (ro !== "no" && findings.needs.some((n) => n.rule.startsWith("ro-")));
   const proposed = proposeTrains({ facts, schools: known.schools, tables: known.tables, profile: person.profile, catalogue: [...known.models.values()], withRo, maxUnits: MOST, prices, keep: 3 });
   const here = `/jobs/${job.id}/train`;
   return (
@@ -28,10 +31,16 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
       <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
         <div>
           <h1>Trains for this site</h1>
-          <p className="text-soft">Fewest Stops, then Unknowns, then Checks, then least cost over {prices.years} years. <span className="num">{proposed.considered.toLocaleString("en")}</span> placements judged; none with at most {MOST} units in the line does better.</p>
+          <p className="max-w-[72ch] text-soft">Fewest Stops, then Checks, then Unknowns, then least cost over {prices.years} years; a need left unmet counts as a Stop. Searched to the end: at most {MOST} units in the line, one or two side by side, one treatment of hardness, <span className="num">{proposed.considered.toLocaleString("en")}</span> placements judged.</p>
         </div>
         <div className="flex gap-3"><Link className="button quiet" prefetch={false} href={`${here}/propose?ro=${withRo ? "no" : "yes"}` as Route}>{withRo ? "Without an RO" : "With an RO"}</Link><Link className="button quiet" prefetch={false} href={here as Route}>Back to the train</Link></div>
       </div>
+      {findings.open.length > 0 ? (
+        <section className="mb-6 border-l-4 border-check pl-4" aria-labelledby="unknown" data-not-known>
+          <h2 id="unknown">Not known yet, and could change this</h2>
+          <ul className="text-sm">{findings.open.map((o) => <li key={o.blocked}><VerdictMark level="Unknown">{o.blocked}</VerdictMark>: {o.missing.map((m, i) => <span key={m}>{i > 0 ? ", " : ""}<Link prefetch={false} className="plainlink" href={`/jobs/${job.id}/site#water.${m}` as Route}>{inSentence(surveyFields.get(`water.${m}`)?.label ?? m)}</Link></span>)}</li>)}</ul>
+        </section>
+      ) : null}
       <Proposals jobId={job.id} proposals={proposed.proposals.map(({ units, open, ...p }) => ({ ...p, units: units.map((u) => ({ code: u.model.code, name: u.model.name, parallel: u.parallel, branch: u.model.branch })), open: open.map((o) => ({ at: o.at, level: o.verdict.level, reason: o.verdict.reason })) }))} seen={job.designSeq} currency={settings.currency} years={prices.years} profile={person.profile} has={job.units.length > 0} readOnly={!may(person.role, "designChanged")} />
     </JobShell>
   );
