@@ -119,7 +119,7 @@ const wordFor = (q: Quantity): string => words[q] ?? q;
 const examples: Record<Quantity, { us: string; metric: string }> = {
   length: { us: '14 1/2 in', metric: "370 mm" }, pipeSize: { us: '3/4"', metric: "22 mm" }, height: { us: "19 ft", metric: "5.8 m" }, area: { us: "4 ft2", metric: "0.4 m2" },
   pressure: { us: "58 psi", metric: "400 kPa" }, flow: { us: "6 gpm", metric: "22 L/min" }, volume: { us: "60 gal", metric: "230 L" }, temperature: { us: "54 °F", metric: "12 °C" },
-  hardness: { us: "22 gpg", metric: "377 mg/L" }, concentration: { us: "0.5 mg/L or <0.1", metric: "0.5 mg/L or <0.1" }, traceConcentration: { us: "3 µg/L", metric: "3 µg/L" },
+  hardness: { us: "22 gpg", metric: "377 mg/L" }, alkalinity: { us: "190 mg/L", metric: "190 mg/L" }, concentration: { us: "0.5 mg/L or <0.1", metric: "0.5 mg/L or <0.1" }, traceConcentration: { us: "3 µg/L", metric: "3 µg/L" },
   conductivity: { us: "620 µS/cm", metric: "620 µS/cm" }, turbidity: { us: "0.8 NTU", metric: "0.8 NTU" }, transmittance: { us: "92 %", metric: "92 %" }, percent: { us: "6 %", metric: "6 %" },
   surfaceLoad: { us: "8 gpm/ft2", metric: "20 m/h" }, mass: { us: "40 lb", metric: "18 kg" }, duration: { us: "30 min", metric: "30 min" }, ph: { us: "7.2", metric: "7.2" }, count: { us: "3", metric: "3" }, power: { us: "40 W", metric: "40 W" }, voltage: { us: "120 V", metric: "230 V" },
 };

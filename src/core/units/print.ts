@@ -2,18 +2,23 @@ import type { Measured } from "./measured";
 import { quantities, type Quantity, type Unit } from "./quantities";
 import type { Profile } from "./parse";
 
-function shownUnit(quantity: Quantity, profile: Profile): Unit {
-  const kind = quantities[quantity];
-  const name = kind.show[profile];
-  const unit = kind.units.find((u) => u.names.includes(name));
-  if (!unit) throw new Error(`quantity ${quantity} shows ${name}, which is not among its units`);
-  return unit;
-}
+const shownIn = (profile: Profile) => Object.fromEntries(Object.entries(quantities).map(([name, kind]) => {
+  const unit = kind.units.find((u) => u.names.includes(kind.show[profile]));
+  if (!unit) throw new Error(`quantity ${name} shows ${kind.show[profile]}, which is not among its units`);
+  return [name, unit];
+})) as Readonly<Record<Quantity, Unit>>;
+const shown: Readonly<Record<Profile, Readonly<Record<Quantity, Unit>>>> = { us: shownIn("us"), metric: shownIn("metric") };
 
 /** The number in the unit that the profile shows, not rounded. */
 export function inProfile(canonical: number, quantity: Quantity, profile: Profile): number {
-  const unit = shownUnit(quantity, profile);
+  const unit = shown[profile][quantity];
   return canonical / unit.factor + (unit.offset ?? 0);
+}
+
+/** The canonical number of one in the unit that the profile shows. */
+export function fromProfile(shownNumber: number, quantity: Quantity, profile: Profile): number {
+  const unit = shown[profile][quantity];
+  return (shownNumber - (unit.offset ?? 0)) * unit.factor;
 }
 
 /** The name of the unit that the profile shows; empty for a bare number. */

@@ -3,7 +3,7 @@
  * A new unit is a new record here. Factors: handbook 2, Conversions.
  */
 export type Quantity =
-  | "length" | "pipeSize" | "pressure" | "flow" | "volume" | "temperature" | "hardness" | "concentration" | "traceConcentration"
+  | "length" | "pipeSize" | "pressure" | "flow" | "volume" | "temperature" | "hardness" | "alkalinity" | "concentration" | "traceConcentration"
   | "conductivity" | "turbidity" | "transmittance" | "mass" | "duration" | "ph" | "count" | "percent" | "surfaceLoad" | "height" | "area" | "power" | "voltage";
 
 export interface Unit {
@@ -35,6 +35,8 @@ export const PATM = 101.325;
 export const KPA_PER_METRE = 9.80665;
 
 const unit = (factor: number, ...names: string[]): Unit => ({ names, factor });
+
+const asCaCO3: readonly Unit[] = [unit(1, "mg/L", "mg/l", "ppm", "mg/lcaco3", "mg/lascaco3", "ppmcaco3"), unit(GPG, "gpg", "grains", "gr/gal", "grains/gal"), unit(17.848, "°dH", "°dh", "dh"), unit(10, "°fH", "°fh", "fh"), unit(100, "mmol/l")];
 
 export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
   length: {
@@ -70,9 +72,11 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     show: { us: "°F", metric: "°C" }, digits: { us: 0, metric: 1 }, min: -50, max: 120, bare: true,
   },
   hardness: {
-    units: [unit(1, "mg/L", "mg/l", "ppm", "mg/lcaco3", "mg/lascaco3", "ppmcaco3"), unit(GPG, "gpg", "grains", "gr/gal", "grains/gal"), unit(17.848, "°dH", "°dh", "dh"), unit(10, "°fH", "°fh", "fh"), unit(100, "mmol/l")],
+    units: asCaCO3,
     show: { us: "gpg", metric: "mg/L" }, digits: { us: 1, metric: 0 }, min: 0, max: 20_000, bare: true,
   },
+  // Stated in mg/L in either profile; a mmol of acid capacity is another thing than one of hardness, so it is not among the units.
+  alkalinity: { units: asCaCO3.slice(0, 4), show: { us: "mg/L", metric: "mg/L" }, digits: { us: 0, metric: 0 }, min: 0, max: 20_000, bare: true },
   concentration: {
     units: [unit(1, "mg/L", "mg/l", "ppm"), unit(0.001, "µg/L", "µg/l", "μg/l", "ug/l", "ppb"), unit(1000, "g/L", "g/l")],
     show: { us: "mg/L", metric: "mg/L" }, digits: { us: 2, metric: 2 }, min: 0, max: 100_000, bare: true,
