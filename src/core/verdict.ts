@@ -11,6 +11,10 @@ export interface Verdict {
   readonly remedy?: string;
   /** For Unknown: the inputs that are missing, as survey or unit fields. */
   readonly missing?: readonly string[];
+  /** Survey fields whose closer measurement would settle it: inside their ranges it is now one level, now another. */
+  readonly settle?: readonly string[];
+  /** The school that it rests on, where installers differ. */
+  readonly school?: string;
   /** Shown beside it where a caution of the handbook belongs here. */
   readonly caution?: string;
 }
@@ -29,6 +33,9 @@ export const good = (rule: string, reason: string): Verdict => ({ level: "Good",
 export const check = (rule: string, reason: string, remedy: string): Verdict => ({ level: "Check", rule, reason, remedy });
 export const stop = (rule: string, reason: string, remedy: string): Verdict => ({ level: "Stop", rule, reason, remedy });
 export const unknown = (rule: string, reason: string, missing: readonly string[], remedy = "Test or measure it"): Verdict => ({ level: "Unknown", rule, reason, missing, remedy });
+
+/** A verdict with the caution that belongs beside it. */
+export const cautioned = (verdict: Verdict, caution: string): Verdict => ({ ...verdict, caution });
 
 /** The name an override is kept under: place and rule. */
 export const verdictKey = (at: string, rule: string): string => `${at}:${rule}`;

@@ -1,7 +1,7 @@
 import { KPA_PER_METRE } from "../units";
 
 /** A supply's curve P(Q) = static − k·Q^1.852, kPa and L/min (handbook 3, The network). */
-export interface SupplyCurve { readonly static: number; readonly k: number; /** The measured flow; beyond 1.5 times of it the curve is a guess. */ readonly measuredFlow?: number; readonly assumed: boolean }
+export interface SupplyCurve { readonly static: number; readonly k: number; /** The measured flow; beyond 1.5 times of it the curve is a guess. */ readonly measuredFlow?: number; readonly assumed: boolean; /** Set point of a reducing valve, which lets no more through, kPa. */ readonly cap?: number }
 
 /**
  * The curve through a static pressure and one flowing reading. Refused (undefined) unless flow > 0 and 0 ≤ flowing < static.
@@ -12,7 +12,7 @@ export function supplyCurve(of: { readonly static: number; readonly flowing: num
 }
 
 /** Pressure of the supply at a flow, kPa; may be negative when the flow cannot be delivered. */
-export const supplyPressure = (curve: SupplyCurve, flow: number): number => curve.static - curve.k * flow ** 1.852;
+export const supplyPressure = (curve: SupplyCurve, flow: number): number => Math.min(curve.cap ?? Infinity, curve.static - curve.k * flow ** 1.852);
 
 export interface PipeRun { readonly lengthM: number; /** Hazen–Williams roughness. */ readonly C: number; readonly idMm: number }
 

@@ -4,14 +4,14 @@ import type { Entry } from "./entry";
 const hex = z.string().regex(/^[0-9a-f]{64}$/);
 const ulid = z.string().regex(/^[0-9A-HJKMNP-TV-Z]{26}$/);
 
-const kinds = ["jobOpened", "surveyAnswered", "designChanged", "verdictOverridden", "overrideWithdrawn", "designSigned", "visitPlanned", "visitCancelled", "runStarted", "stepDone", "stepUndone", "stepSkipped", "clockStarted", "clockPaused", "clockRestarted", "soakKept", "cycleCounted", "readingTaken", "readingOverridden", "serialRecorded", "photoAdded", "photoRemoved", "openPointAdded", "openPointClosed", "signed"] as const satisfies readonly Entry["kind"][];
+const kinds = ["jobOpened", "surveyAnswered", "labReportTaken", "designChanged", "schoolChosen", "verdictOverridden", "overrideWithdrawn", "designSigned", "visitPlanned", "visitCancelled", "runStarted", "stepDone", "stepUndone", "stepSkipped", "clockStarted", "clockPaused", "clockRestarted", "soakKept", "cycleCounted", "readingTaken", "readingOverridden", "serialRecorded", "photoAdded", "photoRemoved", "openPointAdded", "openPointClosed", "signed"] as const satisfies readonly Entry["kind"][];
 
 const text = z.string().max(20_000);
 const measured = z.union([z.strictObject({ is: z.literal("value"), value: z.number() }), z.strictObject({ is: z.literal("below"), limit: z.number() }), z.strictObject({ is: z.literal("notDetected") }), z.strictObject({ is: z.literal("range"), low: z.number(), high: z.number() })]);
 const answer = z.strictObject({ text, measured: measured.optional() });
-const unit = z.strictObject({ key: text, model: text, parallel: z.number().int(), riseM: z.number().optional(), saltLbPerFt3: z.number().optional(), place: text.optional() });
+const unit = z.strictObject({ key: text, model: text, version: z.number().int().optional(), parallel: z.number().int(), riseM: z.number().optional(), saltLbPerFt3: z.number().optional(), place: text.optional() });
 const level = z.enum(["Good", "Check", "Stop", "Unknown"]);
-const verdict = z.strictObject({ level, reason: text, rule: text, remedy: text.optional(), missing: z.array(text).optional(), caution: text.optional() });
+const verdict = z.strictObject({ level, reason: text, rule: text, remedy: text.optional(), missing: z.array(text).optional(), caution: text.optional(), settle: z.array(text).optional(), school: text.optional() });
 const derived = z.strictObject({ label: text, value: z.number(), quantity: text, suffix: text.optional(), spread: z.number().optional(), formula: text });
 /** Steps are carried as they were composed; their shape is the recipe's. */
 const step = z.looseObject({ id: text, stage: text, kind: text, title: text, why: text, work: z.number(), water: text, cautions: z.array(text), needs: z.array(text) });
@@ -22,9 +22,11 @@ const dataByKind: Readonly<Record<(typeof kinds)[number], z.ZodType>> = {
   jobOpened: z.strictObject({ name: text, place: text, about: text }),
   surveyAnswered: z.strictObject({ field: text, text, measured: measured.optional() }),
   designChanged: z.strictObject({ units: z.array(unit).max(40), what: text }),
+  schoolChosen: z.strictObject({ school: text, option: text, why: text }),
+  labReportTaken: z.strictObject({ report: text, source: z.enum(["form", "paste", "file"]), lab: text.optional(), sampled: z.iso.date().optional(), values: z.record(text, answer), left: z.array(z.strictObject({ label: text, raw: text })).max(300) }),
   verdictOverridden: z.strictObject({ at: text, rule: text, level, reason: text, why: text }),
   overrideWithdrawn: z.strictObject({ at: text, rule: text }),
-  designSigned: z.strictObject({ revision: z.number().int(), units: z.array(unit).max(40), answers: z.record(text, answer), verdicts: z.array(z.strictObject({ at: text, rule: text, level, reason: text, why: text.optional() })) }),
+  designSigned: z.strictObject({ revision: z.number().int(), units: z.array(unit).max(40), answers: z.record(text, answer), schools: z.record(text, text).optional(), verdicts: z.array(z.strictObject({ at: text, rule: text, level, reason: text, why: text.optional() })) }),
   visitPlanned: z.strictObject({ visit: text, from: z.iso.datetime(), to: z.iso.datetime(), person: z.strictObject({ id: text, name: text }), what: text }),
   visitCancelled: z.strictObject({ visit: text, why: text }),
   runStarted: z.strictObject({ revision: z.number().int(), steps: z.array(step).max(400) }),

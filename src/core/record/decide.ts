@@ -7,9 +7,9 @@ import { verdictKey } from "../verdict";
 import { parseQuantity, upper, type Profile } from "../units";
 import type { Draft, EntryData, EntryKind, ReadingValue } from "./entry";
 import type { Intent } from "./intent";
-import type { Knowledge } from "./knowledge";
+import { modelKey, type Knowledge } from "./knowledge";
 import { handOverBlockers, isHandedOver, whyNotFinish } from "./progress";
-import { judgeJob, readingContext, withModels } from "./readingContext";
+import { draftBasis, judgeJob, readingContext, withModels } from "./readingContext";
 import { findStep, stepState, type JobState } from "./state";
 import { inSentence } from "../words";
 
@@ -74,14 +74,14 @@ function decideReading(job: JobState, intent: Extract<Intent, { kind: "readingTa
 
 /** Verdicts of the draft that keep it from being signed: Stop and Unknown without a written reason (handbook 2). */
 export function signingBlockers(job: JobState, knowledge: Knowledge, profile: Profile): { at: string; rule: string; reason: string; level: string }[] {
-  return allVerdicts(judgeJob(job, knowledge, profile))
+  return allVerdicts(judgeJob(draftBasis(job), knowledge, profile))
     .filter(({ at, verdict }) => (verdict.level === "Stop" || verdict.level === "Unknown") && !job.overrides[verdictKey(at, verdict.rule)])
     .map(({ at, verdict }) => ({ at, rule: verdict.rule, reason: verdict.reason, level: verdict.level }));
 }
 
 function decideDesign(job: JobState, intent: Extract<Intent, { kind: "designChanged" | "designSigned" | "verdictOverridden" }>, knowledge: Knowledge, profile: Profile): Decision {
   if (intent.kind === "verdictOverridden") {
-    const found = allVerdicts(judgeJob(job, knowledge, profile)).find((v) => v.at === intent.at && v.verdict.rule === intent.rule)?.verdict;
+    const found = allVerdicts(judgeJob(draftBasis(job), knowledge, profile)).find((v) => v.at === intent.at && v.verdict.rule === intent.rule)?.verdict;
     if (!found) return refuse("This judgement no longer stands: look again");
     if (found.level === "Good") return refuse("It is Good: there is nothing to override");
     return accept("verdictOverridden", { at: intent.at, rule: intent.rule, level: found.level, reason: found.reason, why: intent.why });
@@ -90,19 +90,19 @@ function decideDesign(job: JobState, intent: Extract<Intent, { kind: "designChan
   if (intent.kind === "designChanged") {
     const keys = new Set(intent.units.map((u) => u.key));
     if (keys.size !== intent.units.length) return refuse("Two units carry the same key");
-    const strange = intent.units.find((u) => !knowledge.models.has(u.model));
+    const strange = intent.units.find((u) => !knowledge.models.has(modelKey(u)));
     if (strange) return refuse(`${strange.model} is not in the catalogue`);
-    const units = intent.units.map(({ riseM, saltLbPerFt3, place, ...unit }) => ({ ...unit, ...(riseM === undefined ? {} : { riseM }), ...(saltLbPerFt3 === undefined ? {} : { saltLbPerFt3 }), ...(place === undefined ? {} : { place }) }));
+    const units = intent.units.map(({ version, riseM, saltLbPerFt3, place, ...unit }) => ({ ...unit, ...(version === undefined || version === 1 ? {} : { version }), ...(riseM === undefined ? {} : { riseM }), ...(saltLbPerFt3 === undefined ? {} : { saltLbPerFt3 }), ...(place === undefined ? {} : { place }) }));
     return accept("designChanged", { units, what: intent.what });
   }
   if (job.units.length === 0) return refuse("Choose the units first");
   const blockers = signingBlockers(job, knowledge, profile);
   if (blockers.length > 0) return refuse(`Not signed: ${blockers.length} judgement${blockers.length === 1 ? " is" : "s are"} a Stop or Unknown. First: ${blockers[0]!.reason}`);
-  const verdicts = allVerdicts(judgeJob(job, knowledge, profile)).map(({ at, verdict }) => {
+  const verdicts = allVerdicts(judgeJob(draftBasis(job), knowledge, profile)).map(({ at, verdict }) => {
     const why = job.overrides[verdictKey(at, verdict.rule)]?.why;
     return { at, rule: verdict.rule, level: verdict.level, reason: verdict.reason, ...(why ? { why } : {}) };
   });
-  return accept("designSigned", { revision: job.revisions.length + 1, units: job.units, answers: job.answers, verdicts });
+  return accept("designSigned", { revision: job.revisions.length + 1, units: job.units, answers: job.answers, schools: Object.fromEntries(knowledge.schoolChoices.flatMap((s) => (s.used ? [[s.id, job.schools[s.id]?.option ?? s.company]] : []))), verdicts });
 }
 
 function decideRunStart(job: JobState, knowledge: Knowledge, profile: Profile): Decision {
@@ -110,10 +110,11 @@ function decideRunStart(job: JobState, knowledge: Knowledge, profile: Profile): 
   if (!revision) return refuse("Sign the design first");
   if (job.run) return refuse("The run has started already");
   const facts = siteFacts(revision.answers);
-  const judged = judgeJob({ answers: revision.answers, units: revision.units }, knowledge, profile);
+  const judged = judgeJob(revision, knowledge, profile);
+  const schools = knowledge.schoolsWith(revision.schools ?? {});
   const steps = composeRun({
     site: knowledge.siteRecipe, answers: revision.answers, fixtures: facts.fixtures, demand: knowledge.tables.demand,
-    defaults: { "ro.discards": knowledge.schools.roDiscards, "ro.rinseMinutes": 30 }, tankOpen: knowledge.schools.tankOpen,
+    defaults: { "ro.discards": schools.roDiscards, "ro.rinseMinutes": schools.roRinseMinutes }, tankOpen: schools.tankOpen,
     units: withModels(revision.units, knowledge).map(({ unit, model }) => {
       const fill = judged.stations.find((s) => s.key === unit.key)?.figures.find((f) => f.id === "fill")?.value;
       return { unit, model, recipes: model.recipes.flatMap((r) => knowledge.recipes.get(r) ?? []), predicted: (fill === undefined ? {} : { fill }) as Readonly<Record<string, number>> };
@@ -167,7 +168,25 @@ export function decide(job: JobState, intent: Intent, now: number, knowledge: Kn
       const read = readAnswer(field, intent.text, intent.profile);
       return read.ok ? accept("surveyAnswered", { field: field.id, ...read.answer }) : refuse(read.error, field.id);
     }
+    case "labReportTaken": {
+      const values: Record<string, SurveyAnswer> = {};
+      const fields: Record<string, string> = {};
+      for (const [name, text] of Object.entries(intent.values)) {
+        const field = name.startsWith("water.") ? knowledge.fields.get(name) : undefined;
+        const read = field ? readAnswer(field, text, intent.profile) : { ok: false as const, error: "A water test does not ask this" };
+        if (!read.ok) fields[name] = read.error; else if (read.answer.text !== "") values[name] = read.answer;
+      }
+      if (Object.keys(fields).length > 0) return { ok: false, error: "Some values could not be read", fields };
+      if (Object.keys(values).length === 0) return refuse("Enter at least one value");
+      return accept("labReportTaken", { report: intent.report, source: intent.source, ...(intent.lab ? { lab: intent.lab } : {}), ...(intent.sampled ? { sampled: intent.sampled } : {}), values, left: intent.left });
+    }
     case "designChanged": case "designSigned": case "verdictOverridden": return decideDesign(job, intent, knowledge, profile);
+    case "schoolChosen": {
+      const school = knowledge.schoolChoices.find((s) => s.id === intent.school);
+      if (!school) return refuse("This is no question of schools");
+      if (intent.option !== "" && !school.options.some((o) => o.id === intent.option)) return refuse("Choose one of the answers offered", "option");
+      return accept("schoolChosen", { school: intent.school, option: intent.option, why: intent.why });
+    }
     case "overrideWithdrawn": return job.overrides[verdictKey(intent.at, intent.rule)] ? accept("overrideWithdrawn", { at: intent.at, rule: intent.rule }) : refuse("There is no override here");
     case "visitPlanned": return Date.parse(intent.to) > Date.parse(intent.from) ? accept("visitPlanned", { visit: intent.visit, from: intent.from, to: intent.to, person: intent.person, what: intent.what }) : refuse("A visit ends after it begins", "to");
     case "visitCancelled": return job.visits.some((v) => v.visit === intent.visit && !v.cancelled) ? accept("visitCancelled", { visit: intent.visit, why: intent.why }) : refuse("There is no such visit");

@@ -14,10 +14,14 @@ export interface ReadingValue { readonly text: string; readonly value?: number; 
 export interface EntryData {
   jobOpened: { readonly name: string; readonly place: string; readonly about: string };
   surveyAnswered: { readonly field: string } & SurveyAnswer;
+  /** A laboratory's report, or a water test of one's own: its values become the survey's; what no question asks for is kept as it was written. */
+  labReportTaken: { readonly report: string; readonly source: "form" | "paste" | "file"; readonly lab?: string; readonly sampled?: string; readonly values: Readonly<Record<string, SurveyAnswer>>; readonly left: readonly { readonly label: string; readonly raw: string }[] };
   designChanged: { readonly units: readonly DesignUnit[]; readonly what: string };
+  /** A job's own school over the company's; an empty option goes back to it. */
+  schoolChosen: { readonly school: string; readonly option: string; readonly why: string };
   verdictOverridden: { readonly at: string; readonly rule: string; readonly level: Level; readonly reason: string; readonly why: string };
   overrideWithdrawn: { readonly at: string; readonly rule: string };
-  designSigned: { readonly revision: number; readonly units: readonly DesignUnit[]; readonly answers: Readonly<Record<string, SurveyAnswer>>; readonly verdicts: readonly { readonly at: string; readonly rule: string; readonly level: Level; readonly reason: string; readonly why?: string }[] };
+  designSigned: { readonly revision: number; readonly units: readonly DesignUnit[]; readonly answers: Readonly<Record<string, SurveyAnswer>>; /** The schools it was judged by; absent in older entries. */ readonly schools?: Readonly<Record<string, string>>; readonly verdicts: readonly { readonly at: string; readonly rule: string; readonly level: Level; readonly reason: string; readonly why?: string }[] };
   visitPlanned: { readonly visit: string; readonly from: string; readonly to: string; readonly person: { readonly id: string; readonly name: string }; readonly what: string };
   visitCancelled: { readonly visit: string; readonly why: string };
   runStarted: { readonly revision: number; readonly steps: readonly Step[] };

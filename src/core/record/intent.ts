@@ -7,7 +7,7 @@ const reason = z.string().trim().min(3, "Give the reason in a few words").max(50
 const clientTime = z.iso.datetime();
 
 const unit = z.strictObject({
-  key: z.string().regex(/^[a-z0-9]{1,12}$/), model: z.string().max(20), parallel: z.number().int().min(1).max(6), riseM: z.number().min(-100).max(300).optional(), saltLbPerFt3: z.number().min(6).max(15).optional(), place: z.string().max(80).optional(),
+  key: z.string().regex(/^[a-z0-9]{1,12}$/), model: z.string().max(20), version: z.number().int().min(1).max(9999).optional(), parallel: z.number().int().min(1).max(6), riseM: z.number().min(-100).max(300).optional(), saltLbPerFt3: z.number().min(6).max(15).optional(), place: z.string().max(80).optional(),
 });
 
 const of = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) => z.strictObject({ kind: z.literal(kind), id: ulid, claimed: clientTime.optional(), ...shape });
@@ -16,7 +16,9 @@ const of = <K extends string, S extends z.ZodRawShape>(kind: K, shape: S) => z.s
 export const intentSchema = z.discriminatedUnion("kind", [
   of("jobOpened", { name: line, place: line, about: z.string().trim().max(300) }),
   of("surveyAnswered", { field: id, text: z.string().max(12_000), profile: z.enum(["us", "metric"]) }),
+  of("labReportTaken", { report: ulid, source: z.enum(["form", "paste", "file"]), lab: z.string().trim().max(120, "At most 120 characters").optional(), sampled: z.iso.date("Write the day of the sample, for example 2026-11-20").optional(), values: z.record(id, z.string().max(200)), left: z.array(z.strictObject({ label: z.string().max(200), raw: z.string().max(200) })).max(300), profile: z.enum(["us", "metric"]) }),
   of("designChanged", { units: z.array(unit).max(14), what: line, seen: z.number().int().nonnegative() }),
+  of("schoolChosen", { school: id, option: z.string().max(40), why: reason }),
   of("verdictOverridden", { at: id, rule: id, why: reason }),
   of("overrideWithdrawn", { at: id, rule: id }),
   of("designSigned", { seen: z.number().int().nonnegative() }),

@@ -1,30 +1,41 @@
 import { lossCurve } from "../plumbing";
 import type { ReadingContext } from "../readings";
 import { siteFacts } from "../site";
-import { judgeTrain, type DesignUnit, type TrainJudgement, type UnitModel } from "../train";
+import { judgeTrain, judgeWithin, type DesignUnit, type TrainJudgement, type UnitModel } from "../train";
 import { upper, type Profile } from "../units";
-import type { Knowledge } from "./knowledge";
+import { unknown, worstLevel } from "../verdict";
+import { modelKey, type Knowledge } from "./knowledge";
 import { findStep, type JobState } from "./state";
 
-/** Units of a design with their models; a model that is no longer in the catalogue is left out. */
-export const withModels = (units: readonly DesignUnit[], knowledge: Pick<Knowledge, "models">): { unit: DesignUnit; model: UnitModel }[] => units.flatMap((unit) => { const model = knowledge.models.get(unit.model); return model ? [{ unit, model }] : []; });
+/** Units of a design with their models; a version whose figures are not here is left out, and `judgeJob` says so. */
+export const withModels = (units: readonly DesignUnit[], knowledge: Pick<Knowledge, "models">): { unit: DesignUnit; model: UnitModel }[] => units.flatMap((unit) => { const model = knowledge.models.get(modelKey(unit)); return model ? [{ unit, model }] : []; });
 
-/** The judgement of the draft design as it stands. */
-export function judgeJob(job: Pick<JobState, "answers" | "units">, knowledge: Knowledge, profile: Profile): TrainJudgement {
-  return judgeTrain({ facts: siteFacts(job.answers), units: withModels(job.units, knowledge), schools: knowledge.schools, tables: knowledge.tables, profile });
+/** What a design is judged by: its units, the survey it stands on, and the schools chosen for it. */
+export interface DesignBasis { readonly answers: JobState["answers"]; readonly units: readonly DesignUnit[]; readonly schools?: Readonly<Record<string, string>> }
+/** The draft as a basis. */
+export const draftBasis = (job: Pick<JobState, "answers" | "units" | "schools">): DesignBasis => ({ answers: job.answers, units: job.units, schools: Object.fromEntries(Object.entries(job.schools).map(([id, s]) => [id, s.option])) });
+
+/** The judgement of a design as it stands. */
+export function judgeJob(job: DesignBasis, knowledge: Knowledge, profile: Profile): TrainJudgement {
+  const units = withModels(job.units, knowledge);
+  const schools = knowledge.schoolsWith(job.schools ?? {});
+  const judged = judgeWithin(job.answers, (answers) => judgeTrain({ facts: siteFacts(answers), units, schools, tables: knowledge.tables, profile }));
+  const strange = job.units.filter((u) => !knowledge.models.has(modelKey(u)));
+  if (strange.length === 0) return judged;
+  const verdicts = [...judged.house.verdicts, unknown("unit-figures", `the figures of ${strange.map((u) => modelKey(u)).join(", ")} are not in this catalogue`, [], "Bring them into the catalogue, or take another unit")];
+  return { ...judged, house: { ...judged.house, verdicts }, level: worstLevel([judged, ...verdicts]) };
 }
 
 /** The design that governs the run: the signed revision it started from, else the last signed, else the draft. */
-export function governingUnits(job: JobState): readonly DesignUnit[] {
-  return (job.revisions.find((r) => r.revision === job.run?.revision) ?? job.revisions.at(-1))?.units ?? job.units;
-}
+export const governing = (job: JobState): DesignBasis => job.revisions.find((r) => r.revision === job.run?.revision) ?? job.revisions.at(-1) ?? draftBasis(job);
+export const governingUnits = (job: JobState): readonly DesignUnit[] => governing(job).units;
 
 /** What a reading of a kind at a step is judged against (handbook 6). */
 export function readingContext(job: JobState, stepId: string | undefined, knowledge: Knowledge, profile: Profile): ReadingContext {
   const step = stepId ? findStep(job, stepId) : undefined;
   const units = withModels(governingUnits(job), knowledge);
   const facts = siteFacts(job.answers);
-  const judged = judgeTrain({ facts, units, schools: knowledge.schools, tables: knowledge.tables, profile });
+  const judged = judgeTrain({ facts, units, schools: knowledge.schoolsWith(governing(job).schools ?? {}), tables: knowledge.tables, profile });
   const mine = step?.unit ? units.filter((u) => u.unit.key === step.unit) : units;
   const ro = mine.find((u) => u.model.ro)?.model.ro;
   const station = judged.stations.find((s) => s.model.ro && (!step?.unit || s.key === step.unit));

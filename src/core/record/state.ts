@@ -17,6 +17,8 @@ export interface StepState {
 }
 export type Reading = EntryData["readingTaken"] & Mark & { readonly override?: Mark & { readonly why: string }; readonly supersededBy?: string };
 export interface Override { readonly at: string; readonly rule: string; readonly level: string; readonly reason: string; readonly why: string; readonly mark: Mark }
+export type LabReport = EntryData["labReportTaken"] & Mark;
+export interface ChosenSchool { readonly option: string; readonly why: string; readonly mark: Mark }
 export type Revision = EntryData["designSigned"] & Mark;
 export type Photo = EntryData["photoAdded"] & Mark;
 export type OpenPoint = EntryData["openPointAdded"] & Mark & { readonly closed?: Mark & { readonly how: string } };
@@ -40,6 +42,10 @@ export interface JobState {
   /** The last change of the draft and what stood before it, so that it can be undone. */
   readonly lastChange?: { readonly what: string; readonly before: readonly DesignUnit[] };
   readonly overrides: Readonly<Record<string, Override>>;
+  /** Schools chosen for this job over the company's. */
+  readonly schools: Readonly<Record<string, ChosenSchool>>;
+  /** Water tests in the order they were taken in. */
+  readonly reports: readonly LabReport[];
   /** Number of the last entry that touched survey, design or overrides: a signature must have seen it. */
   readonly designSeq: number;
   readonly revisions: readonly Revision[];
@@ -53,7 +59,7 @@ export interface JobState {
   readonly signatures: readonly Signature[];
 }
 
-export const emptyJob = (id: string): JobState => ({ id, name: "", place: "", about: "", seq: 0, head: genesis, answers: {}, answered: {}, units: [], overrides: {}, designSeq: 0, revisions: [], visits: [], steps: {}, readings: [], serials: [], photos: [], openPoints: [], signatures: [] });
+export const emptyJob = (id: string): JobState => ({ id, name: "", place: "", about: "", seq: 0, head: genesis, answers: {}, answered: {}, units: [], overrides: {}, schools: {}, reports: [], designSeq: 0, revisions: [], visits: [], steps: {}, readings: [], serials: [], photos: [], openPoints: [], signatures: [] });
 
 export const noStep: StepState = { cycles: 0, kept: [] };
 export const stepState = (job: Pick<JobState, "steps">, id: string): StepState => job.steps[id] ?? noStep;
@@ -77,7 +83,9 @@ const handlers: Handlers = {
     const { field, ...answer } = e.data;
     return { ...job, ...touched(job, e), answers: answer.text === "" ? without(job.answers, field) : { ...job.answers, [field]: answer }, answered: { ...job.answered, [field]: markOf(e) } };
   },
+  labReportTaken: (job, e) => (job.reports.some((r) => r.report === e.data.report) ? job : { ...job, ...touched(job, e), reports: [...job.reports, { ...e.data, ...markOf(e) }], answers: { ...job.answers, ...e.data.values }, answered: { ...job.answered, ...Object.fromEntries(Object.keys(e.data.values).map((f) => [f, markOf(e)])) } }),
   designChanged: (job, e) => ({ ...job, ...touched(job, e), units: e.data.units, lastChange: { what: e.data.what, before: job.units } }),
+  schoolChosen: (job, e) => ({ ...job, ...touched(job, e), schools: e.data.option === "" ? without(job.schools, e.data.school) : { ...job.schools, [e.data.school]: { option: e.data.option, why: e.data.why, mark: markOf(e) } } }),
   verdictOverridden: (job, e) => ({ ...job, ...touched(job, e), overrides: { ...job.overrides, [verdictKey(e.data.at, e.data.rule)]: { ...e.data, mark: markOf(e) } } }),
   overrideWithdrawn: (job, e) => ({ ...job, ...touched(job, e), overrides: without(job.overrides, verdictKey(e.data.at, e.data.rule)) }),
   designSigned: (job, e) => (job.revisions.some((r) => r.revision === e.data.revision) ? job : { ...job, revisions: [...job.revisions, { ...e.data, ...markOf(e) }] }),

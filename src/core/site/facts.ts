@@ -1,4 +1,4 @@
-import { lower, upper, type Measured } from "../units";
+import { lower, mapMeasured, upper, type Measured } from "../units";
 import type { Fixture } from "../train/demand";
 import type { Presence, Water, WaterKey } from "../water";
 import type { SurveyAnswers } from "./survey";
@@ -9,6 +9,8 @@ export interface SiteFacts {
   readonly staticPressure?: number;
   readonly flowing?: { readonly pressure: number; readonly flow: number };
   readonly nightPressure?: number;
+  /** Set point of a reducing valve ahead of the train, fitted or planned; the other pressures are those before it. */
+  readonly reducer?: number;
   readonly wellCutIn?: number;
   readonly wellYield?: number;
   readonly pipe?: string;
@@ -34,6 +36,8 @@ const waterKeys: readonly WaterKey[] = ["hardness", "calcium", "magnesium", "iro
 const NITRATE_N_TO_NO3 = 4.427;
 /** mg/L of dissolved solids per µS/cm, drinking water (handbook 2). */
 export const TDS_PER_CONDUCTIVITY = 0.5;
+/** The factor in use: 0.5 to 0.7, 0.5 unless another was chosen. */
+export const tdsFactor = (answers: SurveyAnswers): number => { const chosen = Number(answers["water.tdsFactor"]?.text); return chosen >= 0.5 && chosen <= 0.7 ? chosen : TDS_PER_CONDUCTIVITY; };
 
 /** Reads answers into facts. Pure; nothing unknown is filled in, except TDS from a measured conductivity. */
 export function siteFacts(answers: SurveyAnswers): SiteFacts {
@@ -48,16 +52,19 @@ export function siteFacts(answers: SurveyAnswers): SiteFacts {
   const water: Record<string, unknown> = {};
   for (const key of waterKeys) { const m = measured(`water.${key}`); if (m) water[key] = m; }
   const conductivity = measured("water.conductivity");
-  if (!water.tds && conductivity?.is === "value") water.tds = { is: "value", value: conductivity.value * TDS_PER_CONDUCTIVITY } satisfies Measured;
+  const factor = tdsFactor(answers);
+  if (!water.tds && conductivity) water.tds = mapMeasured(conductivity, (n) => n * factor);
   const nitrate = measured("water.nitrate");
   delete water.nitrate;
   if (nitrate && text("water.nitrateAs") === "NO3") water.nitrate = nitrate;
-  if (nitrate?.is === "value" && text("water.nitrateAs") === "N") water.nitrate = { is: "value", value: nitrate.value * NITRATE_N_TO_NO3 } satisfies Measured;
+  if (nitrate && text("water.nitrateAs") === "N") water.nitrate = mapMeasured(nitrate, (n) => n * NITRATE_N_TO_NO3);
   const iron = text("water.ironForm");
   if (iron === "ferrous" || iron === "ferric") water.ironForm = iron;
   const [coliform, ecoli] = [presence("water.coliform"), presence("water.ecoli")];
   if (coliform) water.coliform = coliform;
   if (ecoli) water.ecoli = ecoli;
+  const organics = (text("water.organics") ?? "").split(",").filter((o) => o === "voc" || o === "pfas");
+  if (organics.length > 0) water.organics = organics;
   if (text("water.taste")) water.taste = text("water.taste") === "yes";
 
   const [flowingPressure, flowingFlow] = [low("source.flowing"), low("source.flowingAt")];
@@ -83,5 +90,6 @@ export function siteFacts(answers: SurveyAnswers): SiteFacts {
   put("drinkers", count("household.drinkers"));
   const chosen = text("household.peakBy");
   if (chosen === "fixtureUnits" || chosen === "together") facts.chosenPeak = chosen;
+  put("reducer", upper(measured("source.reducer")));
   return facts;
 }
