@@ -1,19 +1,24 @@
-import type { Knowledge } from "../core/record";
-import type { TrainSchools } from "../core/train";
+import { modelKey, type Knowledge } from "../core/record/knowledge";
+import type { UnitModel } from "../core/train";
 import { demandTables } from "./demand";
 import { feedLimits } from "./limits";
 import { pipes } from "./pipes";
 import { recipes, siteRecipe } from "./recipes";
-import { trainSchools } from "./schools";
+import { defaultSchools, schools, trainSchools } from "./schools";
 import { surveyFields } from "./survey";
 import { unitModels } from "./units";
 
-export const defaultTrainSchools: TrainSchools = trainSchools({}, 2);
+const offeredOf = (models: Iterable<UnitModel>): UnitModel[] => [...new Map([...models].sort((a, b) => (a.version ?? 1) - (b.version ?? 1)).map((m) => [m.code, m])).values()];
 
-/** The whole catalogue as the core's decisions take it, with the company's schools. */
-export function knowledgeWith(schools: TrainSchools): Knowledge {
+/**
+ * The whole catalogue as the core's decisions take it, with the company's schools. `models` are all versions of its units, `offered` those for
+ * new designs; without them the units that Brant brings along.
+ */
+export function knowledgeWith({ schools: chosen = defaultSchools, roDiscards = 2, models = [...unitModels.values()], offered = offeredOf(models) }: { readonly schools?: Readonly<Record<string, string>>; readonly roDiscards?: number; readonly models?: readonly UnitModel[]; readonly offered?: readonly UnitModel[] } = {}): Knowledge {
   return {
-    fields: surveyFields, models: unitModels, recipes, siteRecipe, schools,
-    tables: { demand: demandTables, limits: feedLimits, pipe: (pipe, size) => { const found = pipes[pipe]; const idMm = found?.idMm[size]; return found && idMm ? { C: found.C, idMm } : undefined; } },
+    fields: surveyFields, models: new Map(models.map((m) => [modelKey({ model: m.code, ...(m.version === undefined ? {} : { version: m.version }) }), m])), offered, recipes, siteRecipe,
+    schoolChoices: schools.map((s) => ({ id: s.id, question: s.question, options: s.options, company: chosen[s.id] ?? s.fallback, used: s.used !== false })),
+    schoolsWith: (own) => trainSchools({ ...chosen, ...own }, roDiscards),
+    tables: { demand: demandTables, limits: feedLimits, pipes },
   };
 }

@@ -9,6 +9,10 @@ export const schools: readonly { readonly id: string; readonly question: string;
   { id: "bypass", question: "Bypass", options: [{ id: "both", label: "Built-in and three-valve" }, { id: "three", label: "Three-valve" }, { id: "builtin", label: "Built into each head" }, { id: "isolating", label: "Isolating valves only" }], fallback: "both", used: false },
   { id: "order", question: "Carbon and softener", options: [{ id: "disinfectant", label: "Carbon first above 0.5 mg/L disinfectant" }, { id: "carbon", label: "Carbon first" }, { id: "softener", label: "Softener first" }], fallback: "disinfectant" },
   { id: "tankValve", question: "RO tank valve during first start", options: [{ id: "shut", label: "Shut until rinsed" }, { id: "open", label: "Open, one discard more" }], fallback: "shut" },
+  { id: "roRinse", question: "RO first rinse, where the unit does not say", options: [{ id: "15", label: "15 min" }, { id: "30", label: "30 min" }, { id: "40", label: "40 min" }], fallback: "30" },
+  { id: "preFilterRinse", question: "RO pre-filter rinse", options: [{ id: "one", label: "One rinse with all stages" }, { id: "first", label: "Stages 1 and 2 alone first" }], fallback: "one", used: false },
+  { id: "uvChamber", question: "UV chamber", options: [{ id: "upright", label: "Upright, inlet at the bottom" }, { id: "horizontal", label: "Horizontal allowed, air purged" }], fallback: "upright", used: false },
+  { id: "sleeve", question: "Sealing the quartz sleeve, where the unit does not say", options: [{ id: "grease", label: "Silicone grease on the O-ring" }, { id: "dry", label: "Warm O-rings, slid dry" }], fallback: "grease", used: false },
   { id: "uvPower", question: "UV first power", options: [{ id: "full", label: "Chamber full first" }, { id: "lamp", label: "Lamp first" }], fallback: "full", used: false },
   { id: "outdoor", question: "Outdoor taps", options: [{ id: "before", label: "Before treatment" }, { id: "treated", label: "Treated too" }], fallback: "before", used: false },
   { id: "connector", question: "Flexible connector", options: [{ id: "house", label: "House end first" }, { id: "unit", label: "Unit end first" }], fallback: "house", used: false },
@@ -23,5 +27,5 @@ export const defaultSchools: Readonly<Record<string, string>> = Object.fromEntri
 /** The schools that judgements depend on, from the company's choices and its discard count. */
 export function trainSchools(chosen: Readonly<Record<string, string>>, roDiscards: number): TrainSchools {
   const of = (id: string) => chosen[id] ?? defaultSchools[id]!;
-  return { ironGpg: Number(of("ironGpg")), reserveDay: of("reserve") === "day", litresPerDrinker: 4, peak: of("peak") as TrainSchools["peak"], order: of("order") as TrainSchools["order"], tankOpen: of("tankValve") === "open", roDiscards };
+  return { ironGpg: Number(of("ironGpg")), reserveDay: of("reserve") === "day", litresPerDrinker: 4, peak: of("peak") as TrainSchools["peak"], order: of("order") as TrainSchools["order"], tankOpen: of("tankValve") === "open", roRinseMinutes: Number(of("roRinse")), roDiscards };
 }

@@ -12,5 +12,7 @@ export const serviceItems: Readonly<Record<Family, readonly { readonly what: str
   uvPoint: [{ what: "Change the reactor's lamp", when: "8000 hours of flow" }],
   pointFilter: [{ what: "Change the cartridge", when: "6 to 12 months" }],
   ro: [{ what: "Change pre-filters, sanitise", when: "6 to 12 months" }, { what: "Change the post filter", when: "12 months" }, { what: "Change the membrane", when: "2 to 5 years, or below 80 % rejection" }, { what: "Check the tank's pre-charge, empty", when: "once a year" }],
+  iceMaker: [{ what: "Look at the ice maker's tube and valve", when: "at every filter change" }],
+  leakStop: [{ what: "Change the pad, wet it to see that it shuts", when: "once a year, and after every leak" }],
   booster: [{ what: "Listen that it stops by its switch", when: "at every filter change" }],
 };

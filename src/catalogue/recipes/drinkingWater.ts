@@ -106,6 +106,23 @@ export const inLine: Recipe = {
   ],
 };
 
+export const iceMaker: Recipe = {
+  id: "ice-maker", version: 1, title: "Ice-maker branch",
+  steps: [
+    { id: "fit", stage: "place", kind: "do", title: "Branch into the RO's tank line, before the post filter's faucet line", why: "A 1/4 in line starves the ice maker.", work: 20, water: "off", tightening: "Push to the stop, tug, clip", details: ["9.5 mm (3/8 in) tube all the way", "A shut-off at the branch, shut until the discards are done"] },
+    { id: "open", stage: "branch", kind: "do", title: "Open the branch", why: "Discards must not end as ice.", work: 3, water: "on", details: ["Only after the last discard"] },
+    { id: "first", stage: "branch", kind: "check", title: "Throw the first ice away", why: "It was made from what stood in the tube.", work: 2, water: "on", check: { question: "Told to the customer: the first three batches are thrown away?" } },
+  ],
+};
+
+export const leakStop: Recipe = {
+  id: "leak-stop", version: 1, title: "Leak stop",
+  steps: [
+    { id: "fit", stage: "place", kind: "do", title: "Leak stop into the feed, on the flat dry floor under the unit", why: "It shuts the feed when its pad gets wet.", work: 10, water: "off", tightening: "Push to the stop, tug, clip", details: ["Flat dry floor", "No pad yet"] },
+    { id: "pad", stage: "close", kind: "check", title: "Pad in, last of all", why: "A pad wetted on the first day is used up.", work: 2, water: "on", check: { question: "Leak check done, floor dry, pad in, spare left with the customer?" } },
+  ],
+};
+
 export const faucetDiverter: Recipe = {
   id: "faucet-diverter", version: 1, title: "Faucet diverter",
   steps: [

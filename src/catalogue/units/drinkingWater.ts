@@ -53,6 +53,10 @@ export const drinkingWater: readonly UnitModel[] = [
   point("SH-1", "Shower filter", "shower", "shower", 8, 45, ["carbon"], 1, 42, 30),
   point("RM-1", "Remineralising cartridge on the product line", "remineralising", "in-line", 2, 20, ["minerals"], 1, 38, 30),
 
+  { code: "IM-1", name: "Ice-maker branch, 3/8 in", family: "iceMaker", variant: "ice-maker branch", branch: true, lossPoints: [], maxPressure: 862, effects: ["delivery"], massFullKg: 0.5, power: false, serials: [], recipes: ["ice-maker"], cost: { parts: 28, yearly: 0 } },
+  { code: "IM-2", name: "Ice-maker branch, 3/8 in, for a low-pressure valve", family: "iceMaker", variant: "ice-maker branch", branch: true, lossPoints: [], maxPressure: 862, effects: ["delivery"], massFullKg: 0.5, power: false, serials: [], recipes: ["ice-maker"], iceMaker: { minPressure: 110 }, cost: { parts: 36, yearly: 0 } },
+  { code: "LS-1", name: "Leak stop with pad", family: "leakStop", variant: "leak-stop valve", branch: true, lossPoints: [], maxPressure: 862, effects: ["protection"], massFullKg: 0.3, power: false, serials: [], recipes: ["leak-stop"], cost: { parts: 34, yearly: 4 } },
+
   manual("MS-2", "Manual softener for one appliance", 12, 9, 60, 150),
   manual("MS-4", "Manual softener for one appliance, larger", 15, 14, 110, 210),
 ];

@@ -15,6 +15,8 @@ export interface TrainSchools {
   readonly order: "disinfectant" | "carbon" | "softener";
   /** Tank valve open during the first start: one discard more. */
   readonly tankOpen: boolean;
+  /** Minutes of the first rinse where the unit does not say. */
+  readonly roRinseMinutes: number;
   /** Tanks to discard where the unit does not say. */
   readonly roDiscards: number;
 }
@@ -33,6 +35,8 @@ export interface StationContext {
   readonly pressureAssumed: boolean;
   /** Discharge of a booster that stands ahead on the same branch, with its pump. */
   readonly booster?: { readonly boost: number; readonly setPoint: number; readonly minInlet: number };
+  /** Pressure in the tank of an RO that stands ahead on the same branch, when it is full, kPa. */
+  readonly tankFull?: number;
   readonly facts: SiteFacts;
   readonly schools: TrainSchools;
   readonly profile: Profile;

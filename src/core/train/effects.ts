@@ -25,7 +25,7 @@ export function waterAfter(model: UnitModel, water: Water, flow: number | undefi
   for (const effect of model.effects) {
     switch (effect) {
       case "sediment":
-        if ((model.microns ?? Infinity) <= 5) {
+        if (isFineStage(model)) {
           out.turbidity = atMost(out.turbidity, SEDIMENT_TO);
           if (out.ironForm === "ferric") out.iron = removing(out.iron, 0.8);
         }
@@ -59,6 +59,8 @@ export function waterAfter(model: UnitModel, water: Water, flow: number | undefi
       case "ultraviolet":
       case "pressure":
       case "minerals":
+      case "delivery":
+      case "protection":
         break;
     }
   }
@@ -71,6 +73,9 @@ export function behindPreFilters(water: Water, carbonStages: number): Water {
   for (let i = 0; i < carbonStages; i += 1) chlorine = removing(chlorine, CARTRIDGE_CARBON);
   return { ...water, chlorine, turbidity: atMost(water.turbidity, SEDIMENT_TO), iron: water.ironForm === "ferric" ? removing(water.iron, 0.8) : water.iron };
 }
+
+/** A sediment stage of 5 µm or finer. */
+export const isFineStage = (m: UnitModel): boolean => m.effects.includes("sediment") && (m.microns ?? Infinity) <= 5;
 
 /** What a wall of the Line tells of the water behind a unit, in the order of the strongest mark. */
 export type WaterMark = "raw" | "filtered" | "softened" | "disinfected" | "permeate";

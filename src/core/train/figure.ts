@@ -5,13 +5,15 @@ import type { Verdict } from "../verdict";
 export type InputSource = { readonly survey: string } | { readonly unit: string } | { readonly figure: string } | { readonly rule: string };
 
 export interface WorkingInput { readonly name: string; readonly value: number; readonly quantity: Quantity | "plain"; readonly suffix?: string; readonly from: InputSource }
-export interface Working { readonly formula: string; readonly inputs: readonly WorkingInput[]; readonly note?: string }
+export interface Working { readonly formula: string; readonly inputs: readonly WorkingInput[]; readonly note?: string; /** The school that it rests on, where installers differ. */ readonly school?: string }
 
 /** A headline number with the whole way to it. `value` is absent when an input is missing; the verdict then says which. */
 export interface Figure {
   readonly id: string;
   readonly label: string;
   readonly value?: number;
+  /** How far it reaches where answers are ranges or detection limits. */
+  readonly range?: { readonly low: number; readonly high: number };
   readonly quantity: Quantity | "plain";
   /** Unit word for plain numbers. */
   readonly suffix?: string;

@@ -1,19 +1,29 @@
 import { print, upper } from "../units";
 import { lossCurve, unitLoss } from "../plumbing";
-import { check, good, stop, unknown, type Verdict } from "../verdict";
+import { cautioned, check, good, stop, unknown, type Verdict } from "../verdict";
 import type { StationContext, StationJudgement } from "./context";
 import type { Figure } from "./figure";
-import { isKnownAbove } from "./effects";
+import type { Water } from "../water";
+import { isFineStage, isKnownAbove } from "./effects";
 import { emptyBedContactTime, surfaceLoad, uvFlowLimit } from "./vessels";
 
 const noPeak = (rule: string): Verdict => unknown(rule, "the peak flow is not known", ["fixture.bathroomGroup"], "Count the fixtures");
+
+export interface ContactTarget { readonly name: "chlorine" | "chloramine" | "VOC" | "PFAS"; readonly good: number; /** Below this it is a Stop. */ readonly check: number }
+/** The longest contact time, min, that anything in the water asks of carbon at continuous flow (handbook 2, Carbon). */
+export function contactTarget(water: Water): ContactTarget {
+  if (water.organics?.includes("pfas")) return { name: "PFAS", good: 10, check: 10 };
+  if (isKnownAbove(water.chloramine, 0.5)) return { name: "chloramine", good: 5, check: 3 };
+  if (water.organics?.includes("voc")) return { name: "VOC", good: 5, check: 5 };
+  return { name: "chlorine", good: 1.5, check: 1 };
+}
 
 /** Contact time, surface load and life of a carbon tank (handbook 2, Carbon). */
 export function judgeCarbonTank(ctx: StationContext): StationJudgement {
   const data = ctx.model.carbon!;
   const n = ctx.unit.parallel;
   const chloramine = isKnownAbove(ctx.water.chloramine, 0.5);
-  const target = chloramine ? { name: "chloramine", good: 5, check: 3 } : { name: "chlorine", good: 1.5, check: 1 };
+  const target = contactTarget(ctx.water);
   const figures: Figure[] = [];
   const verdicts: Verdict[] = [];
   const flows = { continuous: ctx.continuous === undefined ? undefined : ctx.continuous / n, peak: ctx.peak === undefined ? undefined : ctx.peak / n };
@@ -40,11 +50,14 @@ export function judgeCarbonTank(ctx: StationContext): StationJudgement {
     working: { formula: "peak flow ÷ tank area", inputs: [{ name: "tank diameter", value: data.diameterMm, quantity: "length", from: { unit: ctx.model.code } }, ...(flows.peak === undefined ? [] : [{ name: "peak flow", value: flows.peak, quantity: "flow" as const, from: { figure: "peak" } }])] },
   });
   const chlorine = upper(ctx.water.chlorine);
-  const life = chlorine === undefined ? undefined : (data.mediaLitres * n * data.bedVolumes) / Math.max(1, chlorine);
+  const others = [...(chloramine ? ["chloramine" as const] : []), ...(ctx.water.organics ?? [])];
+  const unstated = others.filter((o) => data.bedVolumesFor?.[o] === undefined);
+  const volumes = [...(chlorine === undefined ? [] : [data.bedVolumes / Math.max(1, chlorine)]), ...others.map((o) => data.bedVolumesFor?.[o] ?? Infinity)];
+  const life = chlorine === undefined || unstated.length > 0 ? undefined : data.mediaLitres * n * Math.min(...volumes);
   const years = life !== undefined && ctx.dailyLitres ? Math.min(5, life / ctx.dailyLitres / 365.25) : undefined;
   figures.push({
     id: "carbonLife", label: "Media life", quantity: "plain", suffix: "years", value: years, digits: 1, note: years === 5 ? "changed at five years at the latest" : undefined,
-    ...(years === undefined ? { verdict: unknown("carbon-life", "needs chlorine and the daily volume", [...(chlorine === undefined ? ["water.chlorine"] : []), ...(ctx.dailyLitres === undefined ? ["household.persons"] : [])]) } : {}),
+    ...(years === undefined ? { verdict: unknown("carbon-life", unstated.length > 0 ? `the unit states no life against ${unstated.map((o) => (o === "chloramine" ? o : o.toUpperCase())).join(" and ")}` : "needs chlorine and the daily volume", [...(chlorine === undefined ? ["water.chlorine"] : []), ...(ctx.dailyLitres === undefined ? ["household.persons"] : [])]) } : {}),
     working: { formula: "media volume × bed volumes ÷ max(1, chlorine) ÷ daily volume, at most 5 years", inputs: [{ name: "media volume", value: data.mediaLitres * n, quantity: "volume", from: { unit: ctx.model.code } }, { name: "bed volumes", value: data.bedVolumes, quantity: "plain", from: { unit: ctx.model.code } }, ...(chlorine === undefined ? [] : [{ name: "chlorine", value: chlorine, quantity: "concentration" as const, from: { survey: "water.chlorine" } }])] },
   });
   return { figures, verdicts, cautions: ["Soak the carbon 48 h before any flow; fines leave only at a trickle."] };
@@ -86,18 +99,20 @@ export function judgeUv(ctx: StationContext): StationJudgement {
     return stop("uv-flow", `${say(limit)} can be disinfected, but ${say(ctx.peak)} flows at peak`, `A flow restrictor at ${say(limit)}, a larger chamber, or two in parallel`);
   })();
   const verdicts: Verdict[] = [];
-  const lastSediment = ctx.upstream.map((m) => m.effects.includes("sediment") && (m.microns ?? Infinity) <= 5).lastIndexOf(true);
+  const lastSediment = ctx.upstream.findLastIndex(isFineStage);
   const between = lastSediment === -1 ? [] : ctx.upstream.slice(lastSediment + 1);
-  if (ctx.model.effects.includes("sediment") && (ctx.model.microns ?? Infinity) <= 5) verdicts.push(good("uv-prefilter", "the rack's own 5 µm stage stands ahead"));
+  if (isFineStage(ctx.model)) verdicts.push(good("uv-prefilter", "the rack's own 5 µm stage stands ahead"));
   else if (lastSediment === -1) verdicts.push(stop("uv-prefilter", "no 5 µm stage ahead of the chamber", "Put a 5 µm housing, 4½ × 20 in, directly before it"));
   else if (between.some((m) => !m.effects.includes("carbon") && !m.effects.includes("catalyticCarbon"))) verdicts.push(stop("uv-prefilter", `${between.map((m) => m.code).join(", ")} stands between the 5 µm stage and the chamber`, "Move the 5 µm stage directly before the chamber; at most carbon may stand between"));
   else verdicts.push(good("uv-prefilter", "a 5 µm stage stands ahead"));
-  if (ctx.facts.groundFault === false) verdicts.push(check("uv-power", "the outlet has no ground-fault protection", "A protected outlet and a surge protector"));
-  if (ctx.facts.groundFault === undefined) verdicts.push(unknown("uv-power", "the outlet's protection is not known", ["power.outlet"], "Look at the outlet"));
+  const power = ctx.facts.groundFault === false ? check("uv-power", "the outlet has no ground-fault protection", "A protected outlet and a surge protector")
+    : ctx.facts.groundFault === undefined ? unknown("uv-power", "the outlet's protection is not known", ["power.outlet"], "Look at the outlet")
+    : good("uv-power", "the outlet is ground-fault protected; a surge protector belongs to it");
+  verdicts.push(cautioned(power, "Plugs above and away from pipes. Work on mains voltage belongs to licensed people."));
   return {
-    verdicts, cautions: ["UV-C burns eyes and skin: never power a lamp outside its chamber.", "In service only after the pipework behind it was disinfected and the contact time ran."],
+    verdicts, cautions: ["In service only after the pipework behind it was disinfected and the contact time ran."],
     figures: [{
-      id: "uvLimit", label: "UV flow limit here", quantity: "flow", value: limit, verdict,
+      id: "uvLimit", label: "UV flow limit here", quantity: "flow", value: limit, verdict: cautioned(verdict, "UV-C burns eyes and skin: never power a lamp outside its chamber."),
       working: {
         formula: "rated flow × f(UVT) ÷ f(rated UVT) × age factor, f = (1 − T^d) ÷ (−d·ln T), at most the unit's maximum",
         inputs: [{ name: "rated flow", value: data.ratedFlow, quantity: "flow", from: { unit: ctx.model.code } }, ...(uvt === undefined ? [] : [{ name: "UVT here", value: uvt, quantity: "transmittance" as const, from: { survey: "water.uvt" } }]), { name: "rated UVT", value: data.ratedUvt, quantity: "transmittance", from: { unit: ctx.model.code } }, { name: "water layer d", value: data.layerCm, quantity: "plain", suffix: "cm", from: { unit: ctx.model.code } }, { name: "age factor", value: data.endOfLife ? 1 : 0.7, quantity: "plain", from: { rule: "1 when rated at the end of lamp life, else 0.7" } }],

@@ -9,5 +9,8 @@ export * from "./vessels";
 export * from "./ro";
 export { roOperation } from "./membrane";
 export * from "./judge";
+export * from "./uncertainty";
 export * from "./propose";
 export * from "./whatIf";
+export * from "./compare";
+export { waterProfile, type ProfileRow } from "./profile";

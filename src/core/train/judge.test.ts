@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { defaultTrainSchools as schools } from "../../catalogue/knowledge";
+import { defaultSchools, trainSchools } from "../../catalogue/schools";
 import { demandTables } from "../../catalogue/demand";
 import { feedLimits } from "../../catalogue/limits";
 import { pipes } from "../../catalogue/pipes";
@@ -10,8 +10,9 @@ import { value, type Measured } from "../units";
 import { allVerdicts, judgeLimit, judgeTrain, waterAfter, type DesignUnit, type TrainInput } from ".";
 
 const GPG = 64.79891 / 3.785411784;
+const schools = trainSchools(defaultSchools, 2);
 
-const tables = { demand: demandTables, limits: feedLimits, pipe: (p: string, s: string) => { const found = pipes[p]; const idMm = found?.idMm[s]; return found && idMm ? { C: found.C, idMm } : undefined; } };
+const tables = { demand: demandTables, limits: feedLimits, pipes };
 const train = (facts: SiteFacts, ...codes: (string | DesignUnit)[]) => {
   const units = codes.map((c, i) => { const unit: DesignUnit = typeof c === "string" ? { key: `u${i}`, model: c, parallel: 1 } : c; return { unit, model: unitModels.get(unit.model)! }; });
   return judgeTrain({ facts, units, schools, tables, profile: "us" } satisfies TrainInput);
@@ -45,7 +46,7 @@ describe("judgeTrain at the bakery", () => {
     const soft = j.stations[1]!;
     const load = (870 / 3.785411784) * (22 + 4 * 0.08 + 2 * 0.01);
     expect(soft.figures.find((f) => f.id === "interval")?.value).toBe(Math.floor((26_000 * 1.5 - load) / load));
-    expect(soft.cautions.join(" ")).toMatch(/sodium/);
+    expect(find(j, soft.key, "softener-sodium")).toMatchObject({ level: "Good", reason: expect.stringMatching(/16\d mg\/L of sodium/) as string, caution: expect.stringContaining("low-sodium") as string });
     expect(j.stations[0]!.waterOut.chlorine).toMatchObject({ is: "value" });
   });
 
@@ -96,6 +97,31 @@ describe("judgeTrain elsewhere", () => {
     expect(find(train({ ...bakery, staticPressure: 580, nightPressure: 900, flowing: { pressure: 500, flow: 20 } }, "SF-150"), "house", "night-pressure")?.level).toBe("Stop");
   });
 
+  it("feeds an ice maker from a full tank, not from a direct unit, and takes its valve's own minimum", () => {
+    const at = (kPa: number, ...codes: string[]) => { const j = train({ ...bakery, staticPressure: kPa, flowing: { pressure: kPa - 10, flow: 20 }, tapRise: 0 }, ...codes); return find(j, `u${codes.length - 1}`, "ice-maker")!; };
+    expect(at(420, "RO-T5", "IM-1").level).toBe("Good");
+    expect(at(205, "RO-T5", "IM-1").level).toBe("Check");
+    expect(at(205, "RO-T5", "IM-2").level).toBe("Good");
+    expect(at(150, "RO-T5", "IM-1").level).toBe("Stop");
+    expect(at(420, "RO-D", "IM-1").level).toBe("Unknown");
+    expect(at(420, "IM-1").level).toBe("Unknown");
+  });
+  it("takes a chamber's own least transmittance over the family's", () => {
+    const uv = unitModels.get("UV-45")!;
+    const level = (minUvt: number, uvt: number) => { const model = { ...uv, uv: { ...uv.uv!, minUvt } }; const j = judgeTrain({ facts: { ...bakery, water: { ...bakery.water, uvt: value(uvt) } }, units: [{ unit: { key: "a", model: uv.code, parallel: 1 }, model }], schools, tables, profile: "us" }); return find(j, "a", "feed-uvt")!.level; };
+    expect([level(75, 78), level(80, 78), level(90, 88), level(90, 92), level(60, 65)]).toEqual(["Check", "Stop", "Stop", "Good", "Check"]);
+  });
+  it("judges behind a reducing valve: pressures are held at its set point, and the valve answers the code item", () => {
+    const high = { ...bakery, staticPressure: 700, nightPressure: 900, flowing: { pressure: 650, flow: 20 } };
+    const rule = (f: SiteFacts, r: string) => find(train(f, "PS-20", "SF-150"), "house", r);
+    expect(rule(high, "night-pressure")).toMatchObject({ level: "Stop" });
+    expect(rule(high, "reducing-valve")).toMatchObject({ level: "Check" });
+    const held = { ...high, reducer: 400 };
+    expect(rule(held, "night-pressure")).toBeUndefined();
+    expect(rule(held, "reducing-valve")).toMatchObject({ level: "Good" });
+    expect(train(held, "PS-20").stations[0]!.pressureIn).toBe(400);
+    expect(train({ ...held, reducer: 690 }, "PS-20").stations[0]!.pressureIn).toBeLessThan(690);
+  });
   it("is no worse in water quality for a sediment stage ahead", () => {
     const qualities = fc.record({ hardness: fc.double({ min: 0, max: 500, noNaN: true }), iron: fc.double({ min: 0, max: 4, noNaN: true }), turbidity: fc.double({ min: 0, max: 8, noNaN: true }), chlorine: fc.double({ min: 0, max: 3, noNaN: true }) });
     const rank = { Good: 0, Unknown: 1, Check: 2, Stop: 3 };

@@ -1,7 +1,7 @@
 import { assumedSupplyCurve, lossCurve, supplyCurve, supplyPressure, unitLoss, type SupplyCurve } from "../plumbing";
 import type { SiteFacts } from "../site";
 import { print, value, type Profile } from "../units";
-import { check, good, stop, unknown, worstLevel, type Level, type Verdict } from "../verdict";
+import { cautioned, check, good, stop, unknown, worstLevel, type Level, type Verdict } from "../verdict";
 import { needsOf, totalHardness, type Findings, type Water } from "../water";
 import type { StationContext, StationJudgement, TrainSchools } from "./context";
 import { fixtureUnitsOf, peakByFixtureUnits, peakTogether, type DemandTables } from "./demand";
@@ -9,7 +9,7 @@ import { isKnownAbove, markAfter, waterAfter, type WaterMark } from "./effects";
 import type { Figure } from "./figure";
 import { judgeCarbonTank, judgeRatedFlow, judgeUv } from "./filtering";
 import { judgeLimit, type FeedLimit, type LimitRow } from "./limits";
-import { judgeBooster, judgeRo } from "./membrane";
+import { judgeBooster, judgeIceMaker, judgeRo } from "./membrane";
 import { judgeManualSoftener, judgeSoftener } from "./softening";
 import type { DesignUnit, Family, UnitModel } from "./unit";
 
@@ -17,7 +17,7 @@ export interface TrainInput {
   readonly facts: SiteFacts;
   readonly units: readonly { readonly unit: DesignUnit; readonly model: UnitModel }[];
   readonly schools: TrainSchools;
-  readonly tables: { readonly demand: DemandTables; readonly limits: Readonly<Partial<Record<Family, readonly FeedLimit[]>>>; /** Roughness and inside diameter by pipe and nominal size. */ readonly pipe: (pipe: string, size: string) => { readonly C: number; readonly idMm: number } | undefined };
+  readonly tables: { readonly demand: DemandTables; readonly limits: Readonly<Partial<Record<Family, readonly FeedLimit[]>>>; /** Roughness and inside diameters, mm, by pipe and nominal size. */ readonly pipes: Readonly<Record<string, { readonly C: number; readonly idMm: Readonly<Record<string, number>> }>> };
   readonly profile: Profile;
 }
 
@@ -53,7 +53,8 @@ export interface TrainJudgement {
 const byFamily: Readonly<Record<Family, (ctx: StationContext) => StationJudgement>> = {
   softener: judgeSoftener, manualSoftener: judgeManualSoftener, carbonTank: judgeCarbonTank, conditioner: judgeRatedFlow, scaleControl: judgeRatedFlow, cartridge: judgeRatedFlow,
   uv: judgeUv, uvPoint: pointOfUse, pointFilter: pointOfUse, ro: judgeRo,
-  booster: judgeBooster,
+  booster: judgeBooster, iceMaker: judgeIceMaker,
+  leakStop: () => ({ figures: [], verdicts: [good("leak-stop", "shuts the feed when its pad gets wet")], cautions: ["On a flat, dry floor; the pad goes in last, after the leak check, with a spare left."] }),
 };
 
 /** A drinking-water unit is sized by its faucet, not by the house's peak. */
@@ -79,19 +80,22 @@ function judgeDemand(facts: SiteFacts, tables: DemandTables, school: TrainSchool
     figures: [
       { id: "peakUnits", label: "Peak by fixture units", quantity: "flow", value: byUnits, ...(byUnits === undefined ? { verdict: open } : {}), working: { formula: "curve for tank toilets at the sum of fixture units", inputs: units === undefined ? [] : [{ name: "fixture units", value: units, quantity: "plain", from: { survey: "fixture.bathroomGroup" } }] } },
       { id: "peakTogether", label: "Peak of fixtures together", quantity: "flow", value: together, working: { formula: "sum of the flows of the fixtures ticked", inputs: together === undefined ? [] : [{ name: "sum", value: together, quantity: "flow", from: { survey: "together.shower" } }] } },
-      { id: "peak", label: "Peak used", quantity: "flow", value: peak, ...(peak === undefined ? { verdict: open } : {}), working: { formula: chosen === "larger" ? "the larger of both schools" : "the school that was picked", inputs: [...(byUnits === undefined ? [] : [{ name: "by fixture units", value: byUnits, quantity: "flow" as const, from: { figure: "peakUnits" } }]), ...(together === undefined ? [] : [{ name: "together", value: together, quantity: "flow" as const, from: { figure: "peakTogether" } }])] } },
+      { id: "peak", label: "Peak used", quantity: "flow", value: peak, ...(peak === undefined ? { verdict: open } : {}), working: { ...(facts.chosenPeak ? {} : { school: "peak" }), formula: chosen === "larger" ? "the larger of both schools" : "the school that was picked", inputs: [...(byUnits === undefined ? [] : [{ name: "by fixture units", value: byUnits, quantity: "flow" as const, from: { figure: "peakUnits" } }]), ...(together === undefined ? [] : [{ name: "together", value: together, quantity: "flow" as const, from: { figure: "peakTogether" } }])] } },
       { id: "continuous", label: "Continuous", quantity: "flow", value: continuous, ...(continuous === undefined ? { verdict: open } : {}), working: { formula: "0.5 × peak", inputs: peak === undefined ? [] : [{ name: "peak", value: peak, quantity: "flow", from: { figure: "peak" } }] } },
     ],
   };
 }
 
-function supplyOf(facts: SiteFacts, pipe: TrainInput["tables"]["pipe"]): SupplyCurve | undefined {
+const behind = (facts: SiteFacts, pressure: number | undefined): number | undefined => (pressure === undefined || facts.reducer === undefined ? pressure : Math.min(pressure, facts.reducer));
+
+function supplyOf(facts: SiteFacts, pipes: TrainInput["tables"]["pipes"]): SupplyCurve | undefined {
   if (facts.source && facts.source !== "municipal" && facts.wellCutIn !== undefined) return { static: facts.wellCutIn, k: 0, assumed: false };
   if (facts.staticPressure === undefined) return undefined;
   const measured = facts.flowing ? supplyCurve({ static: facts.staticPressure, flowing: facts.flowing.pressure, flow: facts.flowing.flow }) : undefined;
   if (measured) return measured;
-  const line = facts.pipe && facts.pipeSize ? pipe(facts.pipe, facts.pipeSize) : undefined;
-  return line ? assumedSupplyCurve(facts.staticPressure, line) : undefined;
+  const line = facts.pipe === undefined ? undefined : pipes[facts.pipe];
+  const idMm = facts.pipeSize === undefined ? undefined : line?.idMm[facts.pipeSize];
+  return line && idMm !== undefined ? assumedSupplyCurve(facts.staticPressure, { C: line.C, idMm }) : undefined;
 }
 
 /** Order and pre-treatment rules that concern the train as a whole (handbook 1 Schools; handbook 2 Needs). */
@@ -105,18 +109,19 @@ function judgeWhole(input: Ground, stations: readonly Station[], houseWater: Wat
   if (carbon !== -1 && soft !== -1) {
     const carbonFirst = carbon < soft;
     const { order } = input.schools;
-    if (order !== "disinfectant") verdicts.push(carbonFirst === (order === "carbon") ? good("carbon-softener-order", `${order} first, as the company does it`) : check("carbon-softener-order", `the company puts the ${order} first`, `${order === "carbon" ? "Carbon" : "Softener"} first, or keep it with a reason`));
-    else verdicts.push(disinfected === carbonFirst ? good("carbon-softener-order", disinfected ? "carbon first: chlorine harms resin" : "softener first: no disinfectant above 0.5 mg/L")
-      : check("carbon-softener-order", disinfected ? "softener stands first, but chlorine harms its resin" : "carbon stands first, but no disinfectant above 0.5 mg/L is known", disinfected ? "Carbon first" : "Softener first, or keep it with a reason"));
+    const said = order !== "disinfectant" ? (carbonFirst === (order === "carbon") ? good("carbon-softener-order", `${order} first, by the school chosen`) : check("carbon-softener-order", `the school chosen puts the ${order} first`, `${order === "carbon" ? "Carbon" : "Softener"} first, or keep it with a reason`))
+      : disinfected === carbonFirst ? good("carbon-softener-order", disinfected ? "carbon first: chlorine harms resin" : "softener first: no disinfectant above 0.5 mg/L")
+      : check("carbon-softener-order", disinfected ? "softener stands first, but chlorine harms its resin" : "carbon stands first, but no disinfectant above 0.5 mg/L is known", disinfected ? "Carbon first" : "Softener first, or keep it with a reason");
+    verdicts.push({ ...said, school: "order" });
   }
   if (uv !== -1 && uv !== main.length - 1) verdicts.push(stop("uv-last", `${main.slice(uv + 1).map((s) => s.model.code).join(", ")} stands after the UV chamber`, "UV is the last unit in the house's line"));
   const needs = input.needs(stations.some((s) => s.model.family === "ro"));
   const has = (...families: Family[]) => stations.some((s) => families.includes(s.model.family));
   for (const need of needs.needs) {
-    if (need.rule === "disinfection" && !has("uv")) verdicts.push(stop("need-disinfection", `${need.because}, and nothing disinfects`, "UV last, after its pre-treatment"));
+    if (need.rule === "disinfection" && !has("uv")) verdicts.push(cautioned(stop("need-disinfection", `${need.because}, and nothing disinfects`, "UV last, after its pre-treatment"), "Do not drink untreated: boil or use bottled water."));
     if (need.rule === "softener" && !has("softener", "conditioner", "scaleControl", "manualSoftener")) verdicts.push(check("need-softener", `${need.because}, and nothing treats it`, "A softener, or a salt-free conditioner"));
     if ((need.rule === "carbon" || need.rule === "catalytic-carbon") && !stations.some((s) => s.model.effects.some((e) => e === "carbon" || e === "catalyticCarbon"))) verdicts.push(check("need-carbon", `${need.because}, and nothing takes it out`, need.need));
-    if (need.rule.startsWith("ro-") && !has("ro")) verdicts.push(check("need-ro", `${need.because}, and no RO is planned`, need.need));
+    if (need.rule.startsWith("ro-") && !has("ro")) verdicts.push({ ...check("need-ro", `${need.because}, and no RO is planned`, need.need), ...(need.note ? { caution: need.note } : {}) });
   }
   for (const o of needs.open) if (o.rule === "disinfection" && !has("uv")) verdicts.push(unknown("need-disinfection", `not known ${o.blocked}`, o.missing.map((m) => `water.${m}`)));
   if (stations.length > 0 && totalHardness(houseWater) === undefined && !has("softener")) verdicts.push(unknown("house-hardness", "hardness at the house is not known", ["water.hardness"]));
@@ -128,10 +133,11 @@ function judgePressure(input: TrainInput, curve: SupplyCurve | undefined, peak: 
   const say = (v: number) => print(v, "pressure", profile);
   const verdicts: Verdict[] = [];
   const max = Math.min(862, ...input.units.flatMap((u) => (u.model.branch || u.model.maxPressure === undefined ? [] : [u.model.maxPressure])));
-  if (facts.staticPressure !== undefined && facts.staticPressure > max * 1.001) verdicts.push(stop("over-pressure", `${say(facts.staticPressure)} at the main, the train takes ${say(max)}`, "A pressure-reducing valve"));
-  if (facts.nightPressure !== undefined && facts.nightPressure > max * 1.001) verdicts.push(stop("night-pressure", `${say(facts.nightPressure)} at night, the train takes ${say(max)}`, "A pressure-reducing valve"));
-  if (facts.staticPressure !== undefined && facts.staticPressure > 552 && facts.nightPressure === undefined) verdicts.push(unknown("night-pressure", `${say(facts.staticPressure)} by day: the night peak must be measured`, ["source.night"], "A 24 h gauge with drag hand, or a pressure-reducing valve"));
-  if (Math.max(facts.staticPressure ?? 0, facts.nightPressure ?? 0) > 552) verdicts.push(check("reducing-valve", `above ${say(552)} at the house`, "A pressure-reducing valve: a code item in many places"));
+  const [day, night] = [behind(facts, facts.staticPressure), behind(facts, facts.nightPressure)];
+  if (day !== undefined && day > max * 1.001) verdicts.push(stop("over-pressure", `${say(day)} at the main, the train takes ${say(max)}`, "A pressure-reducing valve"));
+  if (night !== undefined && night > max * 1.001) verdicts.push(stop("night-pressure", `${say(night)} at night, the train takes ${say(max)}`, "A pressure-reducing valve"));
+  if (day !== undefined && day > 552 && night === undefined) verdicts.push(unknown("night-pressure", `${say(day)} by day: the night peak must be measured`, ["source.night"], "A 24 h gauge with drag hand, or a pressure-reducing valve"));
+  if (Math.max(facts.staticPressure ?? 0, facts.nightPressure ?? 0) > 552) verdicts.push(facts.reducer !== undefined && facts.reducer <= 552 * 1.001 ? cautioned(good("reducing-valve", `a reducing valve holds ${say(facts.reducer)}`), "A closed system may need an expansion tank.") : cautioned(check("reducing-valve", `above ${say(552)} at the house`, "A pressure-reducing valve: a code item in many places"), "A closed system may need an expansion tank."));
   if (input.units.every((u) => u.model.branch)) return { verdicts };
   if (!curve) { verdicts.push(unknown("house-pressure", "the supply's curve is not known", [facts.staticPressure === undefined ? "source.static" : "source.flowing"], "Measure static and flowing pressure")); return { verdicts }; }
   if (peak === undefined || lossPeak === undefined) { verdicts.push(unknown("house-pressure", "the peak flow is not known", ["fixture.bathroomGroup"], "Count the fixtures")); return { verdicts }; }
@@ -147,7 +153,7 @@ function judgePressure(input: TrainInput, curve: SupplyCurve | undefined, peak: 
 }
 
 /** What of a station is worth its one line on the Line. */
-function headlineOf(level: Level, verdicts: readonly Verdict[], figures: readonly Figure[]): string {
+export function headlineOf(level: Level, verdicts: readonly Verdict[], figures: readonly Figure[]): string {
   const told = [...figures.flatMap((f) => (f.verdict ? [f.verdict] : [])), ...verdicts];
   return told.find((v) => v.level === level)?.reason ?? "nothing to judge";
 }
@@ -163,11 +169,13 @@ export interface Reached {
   /** kPa lost so far at peak flow. */
   readonly lossPeak?: number;
   readonly booster?: StationContext["booster"];
+  readonly tankFull?: number;
   readonly upstream: readonly UnitModel[];
 }
 
 export function groundOf(input: Omit<TrainInput, "units">): Ground {
-  const curve = supplyOf(input.facts, input.tables.pipe);
+  const supply = supplyOf(input.facts, input.tables.pipes);
+  const curve = supply && input.facts.reducer !== undefined ? { ...supply, cap: input.facts.reducer } : supply;
   const known = new Map<boolean, Findings>();
   const work = (roWanted: boolean) => needsOf(input.facts.water, { ...(input.facts.source ? { source: input.facts.source } : {}), profile: input.profile, roWanted });
   const needs = (roWanted: boolean): Findings => { const found = known.get(roWanted) ?? work(roWanted); known.set(roWanted, found); return found; };
@@ -180,18 +188,35 @@ export function beforeFirst({ facts, demand, curve }: Ground): Reached {
 }
 
 /** Judges one unit where the water has come to, and where it comes behind it. */
+/** How far the water has come behind a unit of the line that leaves it as `water`. */
+export function reachedAfter(ground: Ground, at: Reached, unit: DesignUnit, model: UnitModel, water: Water): Reached {
+  const { peak, continuous } = ground.demand;
+  const loss = lossCurve(model.lossPoints);
+  return {
+    ...at, water, mark: markAfter(model, at.mark), upstream: [...at.upstream, model],
+    ...(at.pressure === undefined ? {} : { pressure: at.pressure - unitLoss(loss, (continuous ?? 0) / unit.parallel) }),
+    ...(at.lossPeak === undefined || peak === undefined ? {} : { lossPeak: at.lossPeak + unitLoss(loss, peak / unit.parallel) }),
+  };
+}
+
+/** A family's limit with what the unit itself says of it: a stricter end, or the least transmittance that its chamber takes. */
+function limitOf(limit: FeedLimit, model: UnitModel): FeedLimit {
+  const own = model.limits?.[limit.key];
+  const least = limit.key === "uvt" ? model.uv?.minUvt : undefined;
+  return { ...limit, ...(own === undefined ? {} : limit.max === undefined ? { min: own } : { max: own }), ...(least === undefined ? {} : least >= (limit.min ?? 0) ? { min: least, checkMin: undefined } : { checkMin: least }) };
+}
+
 export function placeUnit(ground: Ground, at: Reached, unit: DesignUnit, model: UnitModel): { readonly station: Station; readonly reached: Reached } {
   const { peak, continuous, dailyLitres } = ground.demand;
   const { water, pressure, mark } = at;
   const ctx: StationContext = {
     unit, model, upstream: at.upstream, water, facts: ground.facts, schools: ground.schools, profile: ground.profile, pressureAssumed: ground.curve?.assumed ?? false,
-    ...(peak === undefined ? {} : { peak }), ...(continuous === undefined ? {} : { continuous }), ...(dailyLitres === undefined ? {} : { dailyLitres }), ...(pressure === undefined ? {} : { pressure }), ...(at.booster && model.branch ? { booster: at.booster } : {}),
+    ...(peak === undefined ? {} : { peak }), ...(continuous === undefined ? {} : { continuous }), ...(dailyLitres === undefined ? {} : { dailyLitres }), ...(pressure === undefined ? {} : { pressure }), ...(at.booster && model.branch ? { booster: at.booster } : {}), ...(at.tankFull !== undefined && model.branch ? { tankFull: at.tankFull } : {}),
   };
   const own = byFamily[model.family](ctx);
   const limitWater = own.limitWater ?? water;
   const limits: LimitRow[] = (ground.tables.limits[model.family] ?? []).map((limit) => {
-    const strict = model.limits?.[limit.key];
-    const used = strict === undefined ? limit : { ...limit, max: strict };
+    const used = limitOf(limit, model);
     const measured = limit.key === "pressure" ? (pressure === undefined ? undefined : value(pressure)) : limit.key === "hardness" ? totalHardness(limitWater) : limitWater[limit.key];
     return { limit: used, ...(measured ? { measured } : {}), verdict: judgeLimit(measured, used, ground.profile) };
   });
@@ -200,13 +225,9 @@ export function placeUnit(ground: Ground, at: Reached, unit: DesignUnit, model: 
   const out = waterAfter(model, water, continuous === undefined ? undefined : continuous / unit.parallel);
   const markOut = markAfter(model, mark);
   const station: Station = { key: unit.key, unit, model, level, headline: headlineOf(level, verdicts, own.figures), waterIn: water, waterOut: out, markIn: mark, markOut, ...(pressure === undefined ? {} : { pressureIn: pressure }), figures: own.figures, limits, verdicts: own.verdicts, cautions: own.cautions };
-  if (model.branch) return { station, reached: model.family === "booster" && model.booster ? { ...at, booster: model.booster } : at };
-  const loss = lossCurve(model.lossPoints);
-  return { station, reached: {
-    ...at, water: out, mark: markOut, upstream: [...at.upstream, model],
-    ...(pressure === undefined ? {} : { pressure: pressure - unitLoss(loss, (continuous ?? 0) / unit.parallel) }),
-    ...(at.lossPeak === undefined || peak === undefined ? {} : { lossPeak: at.lossPeak + unitLoss(loss, peak / unit.parallel) }),
-  } };
+  const tankFull = model.family === "ro" ? own.figures.find((f) => f.id === "tankFull")?.value : undefined;
+  if (model.branch) return { station, reached: { ...at, ...(model.family === "booster" && model.booster ? { booster: model.booster } : {}), ...(tankFull === undefined ? {} : { tankFull }) } };
+  return { station, reached: reachedAfter(ground, at, unit, model, out) };
 }
 
 /** Verdicts of the house as a whole behind the stations that stand. */

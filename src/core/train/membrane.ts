@@ -1,5 +1,5 @@
 import { KPA_PER_METRE, lower, print, upper } from "../units";
-import { check, good, stop, unknown, type Verdict } from "../verdict";
+import { cautioned, check, good, stop, unknown, type Verdict } from "../verdict";
 import type { StationContext, StationJudgement } from "./context";
 import { behindPreFilters } from "./effects";
 import type { Figure, WorkingInput } from "./figure";
@@ -46,7 +46,19 @@ export function judgeBooster(ctx: StationContext): StationJudgement {
   const verdict = inlet === undefined ? unknown("booster-inlet", "the pressure at the pump cannot be predicted yet", [...(ctx.pressure === undefined ? ["source.static"] : []), ...(rise === undefined ? ["sink.rise"] : [])], "Measure it")
     : out === undefined ? stop("booster-inlet", `${kPa(inlet)} at the pump, at least ${kPa(pump.minInlet)} needed`, "A place nearer the main")
     : good("booster-inlet", `lifts ${kPa(inlet)} to ${kPa(out)}`);
-  return { verdicts: [], cautions: ["A pump is powered only after there is water in it."], figures: [{ id: "discharge", label: "Discharge", quantity: "pressure", value: out, verdict, working: { formula: "max(inlet, min(inlet + boost, set point)), inlet = pressure on the Line − 9.80665 kPa × height", inputs: [...(inlet === undefined ? [] : [{ name: "inlet", value: inlet, quantity: "pressure" as const, from: { survey: "source.static" } }]), { name: "boost", value: pump.boost, quantity: "pressure", from: { unit: ctx.model.code } }, { name: "set point", value: pump.setPoint, quantity: "pressure", from: { unit: ctx.model.code } }] } }] };
+  return { verdicts: [], cautions: [], figures: [{ id: "discharge", label: "Discharge", quantity: "pressure", value: out, verdict: cautioned(verdict, "A pump is powered only after there is water in it."), working: { formula: "max(inlet, min(inlet + boost, set point)), inlet = pressure on the Line − 9.80665 kPa × height", inputs: [...(inlet === undefined ? [] : [{ name: "inlet", value: inlet, quantity: "pressure" as const, from: { survey: "source.static" } }]), { name: "boost", value: pump.boost, quantity: "pressure", from: { unit: ctx.model.code } }, { name: "set point", value: pump.setPoint, quantity: "pressure", from: { unit: ctx.model.code } }] } }] };
+}
+
+/** An ice maker fed from the RO's tank: its pressure with the tank full (handbook 2, RO). */
+export function judgeIceMaker(ctx: StationContext): StationJudgement {
+  const wanted = ctx.model.iceMaker?.minPressure ?? 138;
+  const kPa = (v: number) => print(v, "pressure", ctx.profile);
+  const full = ctx.tankFull;
+  const verdict = full === undefined ? unknown("ice-maker", "the pressure of a full RO tank ahead of it is not known", [], "An RO with a tank ahead on the same branch, with its feed measured")
+    : full >= wanted / 1.001 ? good("ice-maker", `${kPa(full)} with the tank full, ${kPa(wanted)} wanted`)
+    : full >= 100 / 1.001 ? check("ice-maker", `${kPa(full)} with the tank full, ${kPa(wanted)} is Good`, "A delivery pump")
+    : stop("ice-maker", `${kPa(full)} with the tank full, at least ${kPa(100)} needed`, "A delivery pump");
+  return { verdicts: [], cautions: ["9.5 mm (3/8 in) tube from the tank, and only after the discards."], figures: [{ id: "iceMaker", label: "Pressure for the ice maker", quantity: "pressure", ...(full === undefined ? {} : { value: full }), verdict, working: { formula: "pressure of the RO's tank when full", inputs: full === undefined ? [] : [{ name: "tank full", value: full, quantity: "pressure", from: { figure: "tankFull" } }] } }] };
 }
 
 /** Feed pressure, permeate, tank fill, waste, and a day's production (handbook 2, RO). */
@@ -91,7 +103,7 @@ export function judgeRo(ctx: StationContext): StationJudgement {
     verdicts.push(point.permeate * 1440 >= wanted ? good("ro-day", `${Math.round(point.permeate * 1440)} L a day for ${Math.round(wanted)} L of drinking use`) : check("ro-day", `${Math.round(point.permeate * 1440)} L a day, but ${Math.round(wanted)} L of drinking use`, "A larger membrane or a booster"));
 
   if (data.tank) {
-    const fill = op.site ? tankFill({ rated: op.rated, site: op.site, tank: data.tank, permeatePump: data.permeatePump ?? false }) : undefined;
+    const fill = op.site ? tankFill({ rated: op.rated, site: op.site, tank: data.tank, permeatePump: data.permeatePump ?? false, ...(data.shutOff === undefined ? {} : { shutOff: data.shutOff }) }) : undefined;
     const filled = fill && !("never" in fill) ? fill : undefined;
     const fillVerdict = ((): Verdict => {
       if (!op.site) return unknown("ro-fill", openVerdict.reason, op.missing);
@@ -104,9 +116,10 @@ export function judgeRo(ctx: StationContext): StationJudgement {
       return good("ro-fill", `${fill.fullLitres.toFixed(1)} L in ${minutesText(fill.minutes)}`);
     })();
     figures.push({
-      id: "fill", label: "Tank fill", quantity: "duration", value: filled?.minutes, digits: 0, note: filled ? `${filled.fullLitres.toFixed(1)} L at ${kPa(filled.shutOffKPa)}, ${kPa(tankPressure(data.tank, filled.fullLitres / 2))} at half` : undefined, verdict: fillVerdict,
+      id: "fill", label: "Tank fill", quantity: "duration", value: filled?.minutes, digits: 0, note: filled ? `${filled.fullLitres.toFixed(1)} L at ${kPa(filled.shutOffKPa)}` : undefined, verdict: fillVerdict,
       working: { formula: "∫ dV ÷ permeate at the tank's pressure, from empty to the shut-off", inputs: [...siteInputs, { name: "tank", value: data.tank.totalLitres, quantity: "volume", from: { unit: ctx.model.code } }, { name: "pre-charge", value: data.tank.precharge, quantity: "pressure", from: { unit: ctx.model.code } }] },
     });
+    figures.push({ id: "tankFull", label: "At the faucet, tank full", quantity: "pressure", value: filled?.shutOffKPa, note: filled ? `${kPa(tankPressure(data.tank, filled.fullLitres / 2))} at half of that volume` : undefined, working: { formula: `shut-off pressure: ${data.shutOff ?? 0.67} of the feed, 0.85 with a permeate pump`, inputs: siteInputs } });
     figures.push({ id: "waste", label: "Waste for a litre made", quantity: "plain", suffix: "L", digits: 1, value: filled?.wastePerLitre, verdict: filled ? (filled.wastePerLitre > 8 ? check("ro-waste", `${filled.wastePerLitre.toFixed(1)} L to the drain for a litre over the whole fill`, "More feed pressure, or a permeate pump") : good("ro-waste", `${filled.wastePerLitre.toFixed(1)} L to the drain for a litre over the whole fill`)) : unknown("ro-waste", "follows from the fill", op.missing), working: { formula: "∫ concentrate dt ÷ litres delivered", inputs: siteInputs } });
   } else {
     figures.push({ id: "waste", label: "Waste for a litre made", quantity: "plain", suffix: "L", digits: 1, value: point?.waste, verdict: point?.waste === undefined ? unknown("ro-waste", "follows from the output", op.missing) : point.waste > data.wasteRatio * 1.6 ? check("ro-waste", `${point.waste.toFixed(1)} to 1, ${data.wasteRatio} to 1 is usual`, "More feed pressure") : good("ro-waste", `${point.waste.toFixed(1)} to 1, ${data.wasteRatio} to 1 is usual`), working: { formula: "concentrate ÷ permeate", inputs: siteInputs } });

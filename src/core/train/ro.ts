@@ -20,7 +20,7 @@ export function temperatureFactor(temperature: number): number {
 export const ratedDrivingPressure = (rated: RoRated): number => rated.pressure - osmoticPressure(rated.tds, 25) * concentrationFactor(rated.recovery);
 
 /**
- * Permeate, concentrate and recovery at a site and a back pressure, L/min, by bisection of Qp(R)/(Qp(R) + Qc) − R on [0, 0.999].
+ * Permeate, concentrate and recovery at a site and a back pressure, L/min, the root of Qp(R)/(Qp(R) + Qc) − R in [0, 0.999], by Newton's steps inside bisection's bracket.
  * Undefined when the unit's own data give no driving pressure or the restrictor passes nothing (handbook 2, RO).
  */
 export function roPoint(rated: RoRated, site: RoSite, backPressure = 0): RoPoint | undefined {
@@ -31,16 +31,21 @@ export function roPoint(rated: RoRated, site: RoSite, backPressure = 0): RoPoint
   const pi = osmoticPressure(site.tds, site.temperature);
   const permeateAt = (r: number) => (rated.permeate * tcf * Math.max(0, site.pressure - backPressure - pi * concentrationFactor(r))) / ndpRated;
   if (permeateAt(0) <= 0) return { permeate: 0, concentrate, recovery: 0 };
+  // Newton's steps on Qp(R)·(1 − R) − R·Qc, which has the same root, kept inside the bracket that bisection would keep.
   let low = 0;
   let high = 0.999;
-  // 44 halvings leave 6e-14 of recovery.
-  for (let i = 0; i < 44; i += 1) {
-    const mid = (low + high) / 2;
-    const q = permeateAt(mid);
-    if (q / (q + concentrate) > mid) low = mid;
-    else high = mid;
+  let recovery = permeateAt(0) / (permeateAt(0) + concentrate);
+  for (let i = 0; i < 60 && high - low > 1e-15; i += 1) {
+    const q = permeateAt(recovery);
+    const miss = q * (1 - recovery) - recovery * concentrate;
+    if (miss > 0) low = recovery; else high = recovery;
+    const factorSlope = recovery < 1e-6 ? 0.5 : (recovery / (1 - recovery) + Math.log1p(-recovery)) / recovery ** 2;
+    const slope = (q > 0 ? -((rated.permeate * tcf * pi) / ndpRated) * factorSlope * (1 - recovery) : 0) - q - concentrate;
+    const next = recovery - miss / slope;
+    const kept = next > low && next < high ? next : (low + high) / 2;
+    if (Math.abs(kept - recovery) < 1e-15) break;
+    recovery = kept;
   }
-  const recovery = (low + high) / 2;
   const permeate = permeateAt(recovery);
   return permeate > 0 ? { permeate, concentrate, recovery, waste: concentrate / permeate } : { permeate: 0, concentrate, recovery: 0 };
 }
@@ -52,6 +57,9 @@ export const tankPressure = (tank: BladderTank, litres: number): number => ((tan
 
 /** Litres in the tank at a pressure, gauge kPa. */
 export const tankLitres = (tank: BladderTank, pressure: number): number => tank.totalLitres * (1 - (tank.precharge + PATM) / (pressure + PATM));
+
+/** The automatic shut-off closes at this share of the feed, unless the unit states another. */
+const SHUT_OFF = 0.67;
 
 export interface TankFill { readonly fullLitres: number; readonly minutes: number; readonly wasteLitres: number; readonly wastePerLitre: number; readonly shutOffKPa: number }
 export type NeverFills = { readonly never: "tank" | "permeate"; readonly shutOffKPa: number; readonly ceilingKPa: number };
@@ -65,10 +73,10 @@ const gauss: readonly (readonly [number, number])[] = [[0, 128 / 225], [0.538469
  * `never: "tank"` when the shut-off pressure does not exceed the pre-charge, `never: "permeate"` when the permeate stalls first
  * and the drain runs for ever. Undefined when the unit's data are refused.
  */
-export function tankFill(of: { readonly rated: RoRated; readonly site: RoSite; readonly tank: BladderTank; readonly permeatePump: boolean; readonly from?: number }): TankFill | NeverFills | undefined {
+export function tankFill(of: { readonly rated: RoRated; readonly site: RoSite; readonly tank: BladderTank; readonly permeatePump: boolean; /** The unit's own shut-off ratio without a pump. */ readonly shutOff?: number; readonly from?: number }): TankFill | NeverFills | undefined {
   const { rated, site, tank } = of;
   if (!roPoint(rated, site)) return undefined;
-  const shutOffKPa = (of.permeatePump ? 0.85 : 0.67) * site.pressure;
+  const shutOffKPa = (of.permeatePump ? 0.85 : (of.shutOff ?? SHUT_OFF)) * site.pressure;
   const ceilingKPa = site.pressure - osmoticPressure(site.tds, site.temperature);
   if (shutOffKPa <= tank.precharge) return { never: "tank", shutOffKPa, ceilingKPa };
   if (of.permeatePump ? ceilingKPa <= 0 : ceilingKPa <= shutOffKPa) return { never: "permeate", shutOffKPa, ceilingKPa };
@@ -98,11 +106,11 @@ export interface FillPoint { readonly minutes: number; readonly litres: number; 
  * Volume and permeate over time while a tank fills, from empty to its shut-off, or to 0.98 of the pressure at which the permeate stalls where it never
  * gets there (handbook 2, RO). Empty when nothing goes into the tank or the unit's data are refused.
  */
-export function fillCurve(of: { readonly rated: RoRated; readonly site: RoSite; readonly tank: BladderTank; readonly permeatePump: boolean }, panels = 40): FillPoint[] {
+export function fillCurve(of: { readonly rated: RoRated; readonly site: RoSite; readonly tank: BladderTank; readonly permeatePump: boolean; readonly shutOff?: number }, panels = 40): FillPoint[] {
   const { rated, site, tank, permeatePump } = of;
   const flowAt = (litres: number): number => roPoint(rated, site, permeatePump ? 0 : tankPressure(tank, litres))?.permeate ?? 0;
   const ceiling = site.pressure - osmoticPressure(site.tds, site.temperature);
-  const shutOff = (permeatePump ? 0.85 : 0.67) * site.pressure;
+  const shutOff = (permeatePump ? 0.85 : (of.shutOff ?? SHUT_OFF)) * site.pressure;
   const end = tankLitres(tank, permeatePump || ceiling > shutOff ? shutOff : 0.98 * ceiling);
   if (!(end > 0) || !(flowAt(0) > 0)) return [];
   const points: FillPoint[] = [{ minutes: 0, litres: 0, permeate: flowAt(0) }];

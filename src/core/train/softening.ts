@@ -1,10 +1,10 @@
 import { lower, print, upper } from "../units";
 import { compensatedHardness, totalHardness } from "../water";
-import { check, good, stop, unknown, type Verdict } from "../verdict";
+import { cautioned, check, good, stop, unknown, type Verdict } from "../verdict";
 import type { StationContext, StationJudgement } from "./context";
 import type { Figure } from "./figure";
 import { backwashFlow } from "./vessels";
-import { capacityPerFt3, intervalUsed, manualLitres, saltPerYear, sodiumAdded, softenerCycle } from "./softener";
+import { capacityPerFt3, intervalLevel, intervalUsed, manualLitres, saltPerYear, serviceFlowLevel, sodiumAdded, softenerCycle } from "./softener";
 
 const GPM = 3.785411784;
 
@@ -32,8 +32,8 @@ export function judgeSoftener(ctx: StationContext): StationJudgement {
         ...(hardness === undefined ? [] : [{ name: "hardness", value: hardness, quantity: "hardness" as const, from: { survey: "water.hardness" } }]),
         ...(iron === undefined ? [] : [{ name: "iron", value: iron, quantity: "concentration" as const, from: { survey: "water.iron" } }]),
         ...(manganese === undefined ? [] : [{ name: "manganese", value: manganese, quantity: "concentration" as const, from: { survey: "water.manganese" } }]),
-        { name: "iron school", value: ctx.schools.ironGpg, quantity: "plain", suffix: "gpg per mg/L", from: { rule: "Company school for iron: 3, 4 or 5" } },
-      ],
+        { name: "iron school", value: ctx.schools.ironGpg, quantity: "plain", suffix: "gpg per mg/L", from: { rule: "school" } },
+      ], school: "ironGpg",
     },
   });
 
@@ -46,10 +46,11 @@ export function judgeSoftener(ctx: StationContext): StationJudgement {
     if (missing.length > 0 || needDaily.length > 0) return unknown("softener-interval", "the interval needs hardness, iron, manganese and the daily volume", [...missing, ...needDaily]);
     if (!cycle) return unknown("softener-interval", "the salt setting gives no capacity", []);
     if (days === undefined || used === undefined) return good("softener-interval", "nothing to remove");
-    if (used <= 0) return stop("softener-interval", "it would have to regenerate more than once a day", "Take more resin or more salt");
+    const level = intervalLevel(days, iron!, data.calendarOverride);
+    if (level === "Stop") return stop("softener-interval", "it would have to regenerate more than once a day", "Take more resin or more salt");
     const capped = days > used;
     if (capped && !data.calendarOverride) return check("softener-interval", `capacity lasts ${days} days, but this valve has no calendar override and the bed would foul`, "A valve with calendar override, or a smaller bed");
-    if (used < 3) return check("softener-interval", `every ${used} days; 3 to 14 is Good`, "The next size up, or more salt");
+    if (level === "Check") return check("softener-interval", `every ${used} days; 3 to 14 is Good`, "The next size up, or more salt");
     return good("softener-interval", capped ? `every ${used} days by calendar; capacity would last ${days}` : `every ${used} days; 3 to 14 is Good`);
   })();
   // Where nothing has to be removed, no salt is used.
@@ -57,6 +58,7 @@ export function judgeSoftener(ctx: StationContext): StationJudgement {
   figures.push({
     id: "interval", label: "Days between regenerations", quantity: "plain", suffix: used === 1 ? "day" : "days", value: used, digits: 0, note: ctx.schools.reserveDay ? "one day in reserve" : "no reserve", verdict: interval,
     working: {
+      school: "reserve",
       formula: ctx.schools.reserveDay ? "floor( (capacity × resin − load) ÷ load ), load = daily volume × compensated hardness" : "floor( capacity × resin ÷ load ), load = daily volume × compensated hardness",
       inputs: [
         { name: "capacity", value: capacityPerFt3(salt) ?? 0, quantity: "plain", suffix: "grains/ft³", from: { rule: `at ${salt} lb of salt per ft³` } },
@@ -73,13 +75,24 @@ export function judgeSoftener(ctx: StationContext): StationJudgement {
     ...(perYear === undefined ? { verdict: unknown("softener-salt-year", "follows from the interval", [...missing, ...needDaily]) } : {}),
   });
 
+  const regenerations = used === undefined || used <= 0 || !cycle ? undefined : (0.75 * data.saltTankKg * n) / cycle.saltKgPerRegeneration;
+  if (regenerations !== undefined) figures.push({
+    id: "saltLasts", label: "Salt lasts", quantity: "plain", suffix: "days", digits: 0, value: Math.floor(regenerations) * used!, note: "then a quarter is left in the tank",
+    working: { formula: "whole regenerations from three quarters of the salt tank × interval", inputs: [{ name: "salt tank", value: data.saltTankKg * n, quantity: "mass", from: { unit: ctx.model.code } }, { name: "per regeneration", value: cycle!.saltKgPerRegeneration, quantity: "mass", from: { figure: "salt" } }, { name: "interval", value: used!, quantity: "plain", suffix: "days", from: { figure: "interval" } }] },
+  });
+  if (cycle) figures.push({
+    id: "brineRefill", label: "Brine refill", quantity: "plain", suffix: "min", digits: 1, value: cycle.brineWaterL / n / data.refillFlow, note: `${print(cycle.brineWaterL / n, "volume", ctx.profile)} each`,
+    working: { formula: "salt in lb ÷ 3 gal ÷ refill flow", inputs: [{ name: "salt in one tank", value: cycle.saltKgPerRegeneration / n, quantity: "mass", from: { unit: ctx.model.code } }, { name: "refill flow", value: data.refillFlow, quantity: "flow", from: { unit: ctx.model.code } }] },
+  });
+
   const perFt3 = (flow: number | undefined) => (flow === undefined ? undefined : flow / GPM / resin);
   const [continuous, peak] = [perFt3(ctx.continuous), perFt3(ctx.peak)];
   const say = (v: number) => v.toFixed(1);
   const flowVerdict = ((): Verdict => {
     if (continuous === undefined || peak === undefined) return unknown("softener-flow", "the peak flow is not known", ["fixture.bathroomGroup"], "Count the fixtures");
-    if (continuous > 7.5 || peak > 15) return stop("softener-flow", `${say(continuous)} gpm/ft³ continuous, ${say(peak)} at peak; at most 7.5 and 15`, "More resin, or two in parallel");
-    if (continuous > 5 || peak > 10) return check("softener-flow", `${say(continuous)} gpm/ft³ continuous, ${say(peak)} at peak; 5 and 10 are Good`, "The next size up");
+    const level = serviceFlowLevel(continuous, peak);
+    if (level === "Stop") return stop("softener-flow", `${say(continuous)} gpm/ft³ continuous, ${say(peak)} at peak; at most 7.5 and 15`, "More resin, or two in parallel");
+    if (level === "Check") return check("softener-flow", `${say(continuous)} gpm/ft³ continuous, ${say(peak)} at peak; 5 and 10 are Good`, "The next size up");
     return good("softener-flow", `${say(continuous)} gpm/ft³ continuous, ${say(peak)} at peak; up to 5 and 10`);
   })();
   figures.push({
@@ -98,9 +111,11 @@ export function judgeSoftener(ctx: StationContext): StationJudgement {
       : good("softener-backwash", `needs ${print(wash, "flow", ctx.profile)}; the site gave ${print(gives, "flow", ctx.profile)}`),
     working: { formula: "tank area × 12.2 m/h × µ(15 °C) ÷ µ(T)", inputs: [{ name: "tank diameter", value: data.diameterMm, quantity: "length", from: { unit: ctx.model.code } }, ...(temperature === undefined ? [] : [{ name: "temperature", value: temperature, quantity: "temperature" as const, from: { survey: "water.temperature" } }])] },
   });
-  if (ctx.facts.airGap === false) verdicts.push(stop("softener-drain", "no air gap is possible at the drain", "Find a standpipe, sink or sump that leaves an air gap"));
-  else if (ctx.facts.airGap === undefined) verdicts.push(unknown("softener-drain", "whether the drain allows an air gap is not known", ["drain.airGap"], "Look at the drain"));
-  if (hardness !== undefined) cautions.push(`Softened water adds about ${Math.round(sodiumAdded(hardness, Math.min(hardness, 17)))} mg/L sodium: keep one tap unsoftened for low-sodium diets, plants and fish. Local codes decide on brine discharge.`);
+  const drain = ctx.facts.airGap === false ? stop("softener-drain", "no air gap is possible at the drain", "Find a standpipe, sink or sump that leaves an air gap")
+    : ctx.facts.airGap === undefined ? unknown("softener-drain", "whether the drain allows an air gap is not known", ["drain.airGap"], "Look at the drain")
+    : good("softener-drain", "the drain leaves an air gap");
+  verdicts.push(cautioned(drain, "Never a direct connection to the sewer side. Local codes decide on brine discharge."));
+  if (hardness !== undefined) verdicts.push(cautioned(good("softener-sodium", `adds about ${Math.round(sodiumAdded(hardness, Math.min(hardness, 17)))} mg/L of sodium`), "Keep one tap unsoftened for low-sodium diets, plants and fish."));
   if (compensated !== undefined) cautions.push(`Set the valve to ${Math.ceil(compensated / 17.118061)} gpg.`);
   return { figures, verdicts, cautions };
 }

@@ -1,6 +1,6 @@
 /** Families of chapter 1's table, split where the judgement differs. */
 export type Family =
-  | "ro" | "cartridge" | "carbonTank" | "conditioner" | "scaleControl" | "softener" | "manualSoftener" | "uv" | "uvPoint" | "pointFilter" | "booster";
+  | "ro" | "cartridge" | "carbonTank" | "conditioner" | "scaleControl" | "softener" | "manualSoftener" | "uv" | "uvPoint" | "pointFilter" | "booster" | "iceMaker" | "leakStop";
 
 export interface RoData {
   /** Permeate at rated pressure, 25 °C, no back pressure: L/min. */
@@ -18,6 +18,8 @@ export interface RoData {
   readonly wasteRatio: number;
   readonly tank?: { readonly totalLitres: number; readonly precharge: number };
   readonly permeatePump?: boolean;
+  /** Share of the feed at which its shut-off closes without a pump; absent means 0.67. */
+  readonly shutOff?: number;
   /** Minutes of the first rinse to the faucet, and tanks (or reservoirs) to discard. */
   readonly rinseMinutes?: number;
   readonly discards?: number;
@@ -26,12 +28,14 @@ export interface RoData {
 
 export interface SoftenerData { readonly resinFt3: number; readonly saltLbPerFt3: number; readonly saltTankKg: number; readonly refillFlow: number; readonly calendarOverride: boolean; readonly diameterMm: number }
 export interface UvData { readonly ratedFlow: number; readonly maxFlow?: number; readonly ratedUvt: number; readonly layerCm: number; readonly endOfLife: boolean; readonly dose: number; readonly minUvt: number; readonly lampFirst: boolean }
-export interface CarbonData { readonly mediaLitres: number; readonly diameterMm: number; readonly catalytic: boolean; readonly bedVolumes: number }
+export interface CarbonData { readonly mediaLitres: number; readonly diameterMm: number; readonly catalytic: boolean; /** Against chlorine of up to 1 mg/L. */ readonly bedVolumes: number; /** Against what the unit states a life for beside chlorine. */ readonly bedVolumesFor?: Readonly<Partial<Record<"chloramine" | "voc" | "pfas", number>>> }
 export interface BoosterData { readonly boost: number; readonly setPoint: number; readonly minInlet: number }
 
 /** A unit model's figures, canonical units. Sub-records are present where the family needs them. */
 export interface UnitModel {
   readonly code: string;
+  /** Absent means the first. */
+  readonly version?: number;
   readonly name: string;
   readonly family: Family;
   readonly variant: string;
@@ -43,7 +47,7 @@ export interface UnitModel {
   readonly lossPoints: readonly (readonly [number, number])[];
   readonly maxPressure?: number;
   readonly microns?: number;
-  readonly effects: readonly ("sediment" | "carbon" | "catalyticCarbon" | "softening" | "scaleControl" | "ultraviolet" | "reverseOsmosis" | "pressure" | "minerals")[];
+  readonly effects: readonly ("sediment" | "carbon" | "catalyticCarbon" | "softening" | "scaleControl" | "ultraviolet" | "reverseOsmosis" | "pressure" | "minerals" | "delivery" | "protection")[];
   /** In the company's currency, without labour; yearly: cartridges, lamps, media, but neither salt nor water. */
   readonly cost: { readonly parts: number; readonly yearly: number };
   readonly massFullKg: number;
@@ -57,6 +61,8 @@ export interface UnitModel {
   readonly carbon?: CarbonData;
   readonly booster?: BoosterData;
   readonly manual?: { readonly capacityGrams: number };
+  /** Ice maker: the least pressure its valve opens at, kPa; absent where it states none. */
+  readonly iceMaker?: { readonly minPressure?: number };
   /** What a design may say against a unit's own figure, e.g. a stricter limit. */
   readonly limits?: Readonly<Partial<Record<string, number>>>;
 }
@@ -65,6 +71,8 @@ export interface UnitModel {
 export interface DesignUnit {
   readonly key: string;
   readonly model: string;
+  /** Which version of the model's figures; absent means the first. */
+  readonly version?: number;
   /** Equal units side by side sharing the flow. */
   readonly parallel: number;
   /** Height above the gauge at the main, m; absent means unknown. */

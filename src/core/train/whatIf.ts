@@ -1,5 +1,5 @@
 import type { SiteFacts } from "../site";
-import { lower, value, type Measured, type Quantity } from "../units";
+import { fromProfile, inProfile, lower, value, type Measured, type Profile, type Quantity } from "../units";
 import type { Level } from "../verdict";
 import { verdictKey } from "../verdict";
 import type { WaterKey } from "../water";
@@ -30,6 +30,14 @@ const knobs: readonly Knob[] = [
 const STEPS = 16;
 const HALVINGS = 14;
 
+/** A value a little farther from now, at three figures of the unit that is shown, so that it reads as what it is: over the edge. */
+function legible(v: number, side: number, knob: Knob, profile: Profile): number {
+  const shown = inProfile(v, knob.quantity, profile);
+  const place = 10 ** (Math.floor(Math.log10(Math.max(1e-9, Math.abs(shown)))) - 2);
+  const rounded = (side > 0 ? Math.ceil(shown / place - 1e-9) : Math.floor(shown / place + 1e-9)) * place;
+  return Math.min(knob.max, Math.max(knob.min, fromProfile(rounded, knob.quantity, profile)));
+}
+
 /**
  * For each known fact of a site the nearest change, up or down within its usual reach, that makes any verdict another; nearest first.
  * Found by steps and halving: a verdict that turns and turns back between two steps is not seen.
@@ -53,7 +61,8 @@ export function nearestTurns(input: TrainInput, most = 6): Turn[] {
         if (flipsAt(knob.set(input.facts, at(part))).length === 0) { before = part; continue; }
         let [good, turned] = [before, part];
         for (let h = 0; h < HALVINGS && !whole; h += 1) { const mid = (good + turned) / 2; if (flipsAt(knob.set(input.facts, at(mid))).length === 0) good = mid; else turned = mid; }
-        turns.push({ fact: knob.fact, label: knob.label, quantity: knob.quantity, now, then: at(turned), distance: turned, flips: flipsAt(knob.set(input.facts, at(turned))) });
+        const then = legible(at(turned), side, knob, input.profile);
+        turns.push({ fact: knob.fact, label: knob.label, quantity: knob.quantity, now, then, distance: turned, flips: flipsAt(knob.set(input.facts, then)) });
         break;
       }
     }
