@@ -45,7 +45,7 @@ export async function act(jobId: string, raw: unknown): Promise<ActOutcome> {
 }
 
 async function carryOut(jobId: string, intent: Intent, person: Person): Promise<ActOutcome> {
-  const [known, settings] = [await knowledge(), await company()];
+  const [known, settings] = [await knowledge(intent.kind === "designChanged"), await company()];
   const received = now();
   const at = happenedAt(intent.claimed, received);
   const outcome = await appendEntry<Refusal>(database(), jobId, intent.id, (state: JobState) => {

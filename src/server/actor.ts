@@ -2,12 +2,12 @@ import { headers } from "next/headers";
 import { redirect } from "next/navigation";
 import { cache } from "react";
 import { knowledgeWith } from "@/catalogue/knowledge";
-import { trainSchools } from "@/catalogue/schools";
 import type { Actor, Knowledge, Role } from "@/core/record";
 import type { Company } from "@/core/site";
 import type { Profile } from "@/core/units";
 import { loadCompany } from "@/data/queries/company";
 import { auth } from "./auth";
+import { catalogueUnits } from "./catalogue";
 import { database } from "./database";
 import { may, type Action } from "./permissions";
 
@@ -20,10 +20,11 @@ export const company = cache(async (): Promise<Company> => {
   return row.settings;
 });
 
-/** Catalogue with the company's schools. */
-export async function knowledge(): Promise<Knowledge> {
-  const settings = await company();
-  return knowledgeWith(trainSchools(settings.schools, settings.roDiscards));
+/** Catalogue with the company's schools. `fresh` sees also what another instance wrote to the catalogue just now. */
+export async function knowledge(fresh = false): Promise<Knowledge> {
+  const [settings, units] = await Promise.all([company(), catalogueUnits(fresh)]);
+  const lines = [...units.values()];
+  return knowledgeWith({ schools: settings.schools, roDiscards: settings.roDiscards, models: lines.flatMap((l) => l.versions), offered: lines.flatMap((l) => (l.retired ? [] : l.versions.slice(0, 1))) });
 }
 
 /** Who is asking, from the session's cookie; undefined when nobody is signed in or the account is closed. */

@@ -1,6 +1,6 @@
 import { createConnection } from "mysql2/promise";
 import { ulid } from "ulid";
-import { defaultTrainSchools, knowledgeWith } from "@/catalogue/knowledge";
+import { knowledgeWith } from "@/catalogue/knowledge";
 import { decide, type Actor, type Draft, type Intent, type JobState, type Refusal } from "@/core/record";
 import { databaseOn, poolFor, type Database } from "@/data/database";
 import { appendEntry } from "@/data/queries/jobs";
@@ -12,7 +12,7 @@ export function needed(name: string): string {
   return value;
 }
 
-export const knowledge = knowledgeWith(defaultTrainSchools);
+export const knowledge = knowledgeWith();
 export const imke: Actor = { id: "p1", name: "Imke Vos", role: "planner" };
 export type Wish = Intent extends infer I ? (I extends Intent ? Omit<I, "id"> : never) : never;
 

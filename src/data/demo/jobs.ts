@@ -35,7 +35,11 @@ export async function demoJobs(knowledge: Knowledge, now: number, { imke, tobias
   const cottage = begin(4 * DAY, imke).open("Kittle Point lighthouse cottage", "Kittle Point", "well; UV after iron and hardness").survey({
     "source.kind": "well", "source.season": "year", "source.static": "42 psi", "source.cutIn": "40 psi", "source.yield": "9 gpm", "source.flowing": "38 psi", "source.flowingAt": "7 gpm", "cutin.pipe": "pex", "cutin.size": "3/4", "heater.kind": "electric", "heater.volume": "40 gal", "power.outlet": "protected", "drain.airGap": "yes", "wall.substrate": "woodStud", "frost.risk": "yes", "frost.ambient": "34 °F",
     "household.persons": "3", "fixture.bathroomGroup": "1", "fixture.kitchenSink": "1", "fixture.clothesWasher": "1", "together.shower": "1", "together.kitchenSink": "1", "water.hardness": "310 mg/L", "water.iron": "0.9", "water.ironForm": "ferrous", "water.manganese": "0.03", "water.ph": "7.1", "water.alkalinity": "190", "water.tds": "460", "water.temperature": "48 °F", "water.turbidity": "0.8", "water.tannin": "0.05", "water.uvt": "78 %", "water.sulphide": "ND", "water.chlorine": "<0.02", "water.coliform": "present", "water.ecoli": "absent",
-  }).design([{ key: "u1", model: "PS-20", parallel: 1 }, { key: "u2", model: "UV-45", parallel: 1 }], "UV with its pre-filter");
+  });
+  const report = (d: DemoDesk, day: number, values: Record<string, string>) => d.do({ kind: "labReportTaken", report: ulid(d.now), source: "file", lab: "Pell valley laboratory", sampled: new Date(now - day * DAY).toISOString().slice(0, 10), values, left: [{ label: "Silica (mg/L)", raw: "14" }], profile: "us" });
+  report(cottage, 40, { "water.hardness": "325 mg/L", "water.iron": "1.2 mg/L", "water.manganese": "0.04 mg/L", "water.ph": "7.0", "water.turbidity": "1.1 NTU", "water.coliform": "present", "water.ecoli": "absent" });
+  report(cottage, 6, { "water.hardness": "310 mg/L", "water.iron": "0.9 mg/L", "water.manganese": "0.03 mg/L", "water.ph": "7.1", "water.turbidity": "0.8 NTU", "water.uvt": "78 %", "water.coliform": "present", "water.ecoli": "absent" });
+  cottage.design([{ key: "u1", model: "PS-20", parallel: 1 }, { key: "u2", model: "UV-45", parallel: 1 }], "UV with its pre-filter");
   cottage.do({ kind: "openPointAdded", point: ulid(cottage.now), text: "Surge protector for the UV controller", who: "Imke Vos", due: new Date(now - DAY).toISOString().slice(0, 10) });
 
   const flats = begin(6 * DAY, imke).open("Old Customs House flats", "Quay Street", "nine bathrooms, two tanks side by side").survey({

@@ -1,3 +1,4 @@
 export * from "./people";
 export * from "./job";
 export * from "./company";
+export * from "./catalogue";
