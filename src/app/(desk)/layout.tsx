@@ -15,6 +15,7 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
         <nav aria-label="Main" className="flex gap-5">
           <Link prefetch={false} href="/" className={link}>Today</Link>
           <Link prefetch={false} href="/jobs" className={link}>Jobs</Link>
+          <Link prefetch={false} href="/catalogue" className={link}>Catalogue</Link>
           {person && may(person.role, "manageCompany") ? <Link prefetch={false} href="/company" className={link}>Company</Link> : null}
           {person && may(person.role, "managePeople") ? <Link prefetch={false} href="/people" className={link}>People</Link> : null}
         </nav>

@@ -1,6 +1,6 @@
 import { notFound } from "next/navigation";
 import { cache } from "react";
-import { judgeJob } from "@/core/record";
+import { draftBasis, judgeJob } from "@/core/record";
 import { loadJob } from "@/data/queries/jobs";
 import { company, knowledge, personFor } from "@/server/actor";
 import { now } from "@/server/clock";
@@ -11,5 +11,5 @@ export const openJob = cache(async (id: string) => {
   const [person, settings, known] = [await personFor("viewJobs"), await company(), await knowledge()];
   const job = /^[0-9A-HJKMNP-TV-Z]{26}$/.test(id) ? await loadJob(database(), id) : undefined;
   if (!job) notFound();
-  return { job, person, settings, known, judged: judgeJob(job, known, person.profile), now: now() };
+  return { job, person, settings, known, judged: judgeJob(draftBasis(job), known, person.profile), now: now() };
 });

@@ -8,7 +8,8 @@ import { byWorst } from "@/core/verdict";
 import { FigureCard } from "@/ui/FigureCard";
 import { stamp } from "@/ui/time";
 import { VerdictMark } from "@/ui/VerdictMark";
-import { Judged } from "./StationView";
+import { Schools, type SchoolInUse } from "./Schools";
+import { Judged, schoolSaid } from "./StationView";
 
 const unitsText = (units: JobState["units"]): string => units.map((u) => `${u.model}${u.parallel > 1 ? ` × ${u.parallel}` : ""}`).join(" → ") || "no units";
 
@@ -26,11 +27,12 @@ export function differences(job: JobState): string[] {
     const [before, after] = [last.answers[field]?.text ?? "unknown", job.answers[field]?.text ?? "unknown"];
     if (before !== after) list.push(`${field}: ${before} → ${after}`);
   }
+  for (const [id, option] of Object.entries(last.schools ?? {})) { const now = job.schools[id]?.option; if (now !== undefined && now !== option) list.push(`school ${id}: ${option} → ${now}`); }
   return list;
 }
 
 /** The design as a whole: what keeps it from being signed, the flows it rests on, and its revisions. */
-export function Overview({ job, judged, profile, canOverride, zone, labels }: { job: JobState; judged: TrainJudgement; profile: Profile; canOverride: boolean; zone: string; labels: ReadonlyMap<string, string> }) {
+export function Overview({ job, judged, profile, canOverride, zone, labels, schools, canChoose }: { schools: readonly SchoolInUse[]; canChoose: boolean; job: JobState; judged: TrainJudgement; profile: Profile; canOverride: boolean; zone: string; labels: ReadonlyMap<string, string> }) {
   const unsettled = allVerdicts(judged).filter(({ at, verdict }) => verdict.level !== "Good" && !job.overrides[verdictKey(at, verdict.rule)]).sort((a, b) => byWorst(a.verdict, b.verdict));
   const overridden = Object.values(job.overrides);
   const nameOf = (at: string) => judged.stations.find((s) => s.key === at)?.model.code ?? "House";
@@ -39,14 +41,19 @@ export function Overview({ job, judged, profile, canOverride, zone, labels }: { 
     <div className="grid gap-8">
       <section aria-labelledby="demand">
         <h2 id="demand">Demand</h2>
-        <div className="grid gap-x-8 md:grid-cols-2 xl:grid-cols-4">{judged.demand.map((f) => <FigureCard key={f.id} figure={f} profile={profile} surveyHref={(field) => `/jobs/${job.id}/site#${field}`} />)}</div>
+        <div className="grid gap-x-8 md:grid-cols-2 xl:grid-cols-4">{judged.demand.map((f) => <FigureCard key={f.id} figure={f} profile={profile} surveyHref={(field) => `/jobs/${job.id}/site#${field}`} school={schoolSaid(schools)} />)}</div>
       </section>
       <section aria-labelledby="unsettled">
         <h2 id="unsettled">To settle <span className="num text-soft">{unsettled.length}</span></h2>
         <p className="text-soft">A Stop or an Unknown keeps the design from being signed until it is put right, tested, or overridden with a reason.</p>
-        <ul className="mt-2">{unsettled.map(({ at, verdict }) => <li key={verdictKey(at, verdict.rule)} className="rule grid gap-x-6 py-2 md:grid-cols-[120px_1fr]"><Link href={`/jobs/${job.id}/train?at=${at}` as Route} prefetch={false} className="plainlink" data-next-open>{nameOf(at)}</Link><Judged jobId={job.id} at={at} verdict={verdict} overrides={job.overrides} canOverride={canOverride} /></li>)}</ul>
+        <ul className="mt-2">{unsettled.map(({ at, verdict }) => <li key={verdictKey(at, verdict.rule)} className="rule grid gap-x-6 py-2 md:grid-cols-[120px_1fr]"><Link href={`/jobs/${job.id}/train?at=${at}` as Route} prefetch={false} className="plainlink" data-next-open>{nameOf(at)}</Link><Judged jobId={job.id} at={at} verdict={verdict} overrides={job.overrides} canOverride={canOverride} schools={schools} /></li>)}</ul>
       </section>
       {overridden.length > 0 ? <section aria-labelledby="overrides"><h2 id="overrides">Overridden</h2><ul>{overridden.map((o) => <li key={verdictKey(o.at, o.rule)} className="rule py-2 text-sm"><b>{nameOf(o.at)}</b>, {o.level}: {o.reason}. {o.mark.by.name}: {o.why}</li>)}</ul></section> : null}
+      <section aria-labelledby="schools">
+        <h2 id="schools">Schools</h2>
+        <p className="text-soft">Where good installers differ: how this design answers, and why.</p>
+        <Schools jobId={job.id} schools={schools} canChoose={canChoose} />
+      </section>
       <section aria-labelledby="revisions">
         <h2 id="revisions">Signed designs</h2>
         {job.revisions.length === 0 ? <p className="text-soft">None yet.</p> : (

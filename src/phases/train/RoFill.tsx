@@ -1,5 +1,5 @@
 "use client";
-import { useMemo, useState } from "react";
+import { memo, useDeferredValue, useMemo, useState } from "react";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { boosted, fillCurve, tankFill, type BladderTank, type RoRated } from "@/core/train/ro";
 import { inProfile, print, unitName, type Profile } from "@/core/units";
@@ -8,8 +8,31 @@ import { lengthOf } from "@/ui/time";
 
 interface Way { readonly name: string; readonly pressure: number; readonly pump: boolean; readonly dash?: string }
 
+interface Drawn { readonly name: string; readonly dash?: string; readonly points: readonly { readonly minutes: number; readonly volume: number; readonly permeate: number }[] }
+
+/** Volume and permeate over time for each way. */
+const FillCharts = memo(function FillCharts({ drawn, profile }: { drawn: readonly Drawn[]; profile: Profile }) {
+  const longest = Math.max(30, ...drawn.map((d) => Math.min(360, d.points.at(-1)?.minutes ?? 0)));
+  return (
+        <div className="grid gap-2" aria-hidden="true">
+          {([["volume", `in the tank, ${unitName("volume", profile)}`, "h-56"], ["permeate", "permeate, mL/min", "h-44"]] as const).map(([key, label, height]) => (
+            <div key={key} className={height}>
+              <ResponsiveContainer width="100%" height="100%">
+                <LineChart accessibilityLayer={false} margin={{ top: 8, right: 16, bottom: 24, left: 8 }}>
+                  <CartesianGrid stroke="var(--hair)" />
+                  <XAxis type="number" dataKey="minutes" domain={[0, longest]} allowDataOverflow tickFormatter={(m: number) => String(Math.round(m))} stroke="var(--soft)" label={{ value: "minutes", position: "insideBottom", offset: -14, fill: "var(--soft)" }} />
+                  <YAxis type="number" stroke="var(--soft)" label={{ value: label, angle: -90, position: "insideLeft", fill: "var(--soft)", style: { textAnchor: "middle" } }} />
+                  {drawn.map((d) => <Line key={d.name} data={[...d.points]} dataKey={key} type="linear" dot={false} isAnimationActive={false} stroke={d.dash ? "var(--ink)" : "var(--water)"} strokeWidth={d.dash ? 1.6 : 2.6} strokeDasharray={d.dash} />)}
+                </LineChart>
+              </ResponsiveContainer>
+            </div>
+          ))}
+        </div>
+  );
+});
+
 /** How a tank fills here: volume over time as designed, with a permeate pump, and with a booster; both inputs can be moved. */
-export default function RoFill({ rated, tank, preLoss, feed, temperature, tds, pump, booster, boostedFrom, profile }: { rated: RoRated; tank: BladderTank; preLoss: number; feed: number; temperature: number; tds: number; pump: boolean; booster: { readonly boost: number; readonly setPoint: number; readonly minInlet: number }; /** Feed without the booster that stands ahead, kPa. */ boostedFrom?: number; profile: Profile }) {
+export default function RoFill({ rated, tank, preLoss, feed, temperature, tds, pump, booster, boostedFrom, shutOff, profile }: { shutOff?: number; rated: RoRated; tank: BladderTank; preLoss: number; feed: number; temperature: number; tds: number; pump: boolean; booster: { readonly boost: number; readonly setPoint: number; readonly minInlet: number }; /** Feed without the booster that stands ahead, kPa. */ boostedFrom?: number; profile: Profile }) {
   const [kPa, setKPa] = useState(Math.round(feed));
   const [celsius, setCelsius] = useState(Math.round(temperature));
   const ways: readonly Way[] = useMemo(() => [
@@ -19,26 +42,18 @@ export default function RoFill({ rated, tank, preLoss, feed, temperature, tds, p
   ], [booster, boostedFrom, kPa, pump]);
   const drawn = useMemo(() => ways.map((w) => {
     const site = { pressure: w.pressure - preLoss, temperature: celsius, tds };
-    const fill = tankFill({ rated, site, tank, permeatePump: w.pump });
-    const curve = fillCurve({ rated, site, tank, permeatePump: w.pump });
-    return { ...w, fill: fill && !("never" in fill) ? fill : undefined, points: curve.map((p) => ({ minutes: p.minutes, volume: inProfile(p.litres, "volume", profile) })), first: curve[0]?.permeate };
-  }), [celsius, preLoss, profile, rated, tank, tds, ways]);
-  const longest = Math.max(30, ...drawn.map((d) => Math.min(360, d.points.at(-1)?.minutes ?? 0)));
+    const fill = tankFill({ rated, site, tank, permeatePump: w.pump, ...(shutOff === undefined ? {} : { shutOff }) });
+    const curve = fillCurve({ rated, site, tank, permeatePump: w.pump, ...(shutOff === undefined ? {} : { shutOff }) });
+    return { ...w, fill: fill && !("never" in fill) ? fill : undefined, points: curve.map((p) => ({ minutes: p.minutes, volume: inProfile(p.litres, "volume", profile), permeate: p.permeate * 1000 })), first: curve[0]?.permeate };
+  }), [celsius, preLoss, profile, rated, shutOff, tank, tds, ways]);
+  // The figures answer at once; the drawing may come a moment later.
+  const later = useDeferredValue(drawn);
   const slider = "h-11 w-full accent-[var(--water)]";
   return (
     <section className="mt-8" aria-labelledby="ro-fill" data-ro-fill>
       <h2 id="ro-fill">How the tank fills</h2>
       <div className="grid gap-x-8 gap-y-4 xl:grid-cols-[minmax(0,1fr)_320px]">
-        <div className="h-64" aria-hidden="true">
-          <ResponsiveContainer width="100%" height="100%">
-            <LineChart margin={{ top: 8, right: 16, bottom: 24, left: 8 }}>
-              <CartesianGrid stroke="var(--hair)" />
-              <XAxis type="number" dataKey="minutes" domain={[0, longest]} allowDataOverflow tickFormatter={(m: number) => String(Math.round(m))} stroke="var(--soft)" label={{ value: "minutes", position: "insideBottom", offset: -14, fill: "var(--soft)" }} />
-              <YAxis type="number" stroke="var(--soft)" label={{ value: unitName("volume", profile), angle: -90, position: "insideLeft", fill: "var(--soft)" }} />
-              {drawn.map((d) => <Line key={d.name} data={d.points} dataKey="volume" type="linear" dot={false} isAnimationActive={false} stroke={d.dash ? "var(--ink)" : "var(--water)"} strokeWidth={d.dash ? 1.6 : 2.6} strokeDasharray={d.dash} />)}
-            </LineChart>
-          </ResponsiveContainer>
-        </div>
+        <FillCharts drawn={later} profile={profile} />
         <div>
           <label className="block text-sm">Feed at the unit, <span className="num">{print(kPa, "pressure", profile)}</span><input type="range" className={slider} min={100} max={700} step={5} value={kPa} onChange={(e) => setKPa(Number(e.target.value))} /></label>
           <label className="block text-sm">Water, <span className="num">{print(celsius, "temperature", profile)}</span><input type="range" className={slider} min={4} max={35} step={1} value={celsius} onChange={(e) => setCelsius(Number(e.target.value))} /></label>

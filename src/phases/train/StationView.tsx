@@ -1,30 +1,40 @@
 import type { JobState, Override } from "@/core/record";
 import { type Station } from "@/core/train";
 import { verdictKey } from "@/core/verdict";
+import { surveyFields } from "@/catalogue/survey";
 import { unitModels } from "@/catalogue/units";
+import { inSentence } from "@/core/words";
 import { KPA_PER_METRE, lower, print, printMeasured, upper, type Profile } from "@/core/units";
 import type { Verdict } from "@/core/verdict";
 import { FigureCard } from "@/ui/FigureCard";
 import { Qty } from "@/ui/Qty";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { OverrideButton } from "./TrainDesk";
-import { RoFillLazy } from "./RoFillLazy";
+import { SchoolNote, type SchoolInUse } from "./Schools";
+import { RoFillLazy, UnitPictureLazy } from "./charts";
+import type { Picture } from "./pictureOf";
 
 /** A verdict with what would make it Good, and its override. */
-export function Judged({ jobId, at, verdict, overrides, canOverride, brief = false }: { jobId: string; at: string; verdict: Verdict; /** The word alone when it is Good: the numbers stand beside it. */ brief?: boolean; overrides: Readonly<Record<string, Override>>; canOverride: boolean }) {
+export function Judged({ jobId, at, verdict, overrides, canOverride, schools, brief = false }: { schools?: readonly SchoolInUse[]; jobId: string; at: string; verdict: Verdict; /** The word alone when it is Good: the numbers stand beside it. */ brief?: boolean; overrides: Readonly<Record<string, Override>>; canOverride: boolean }) {
   const override = overrides[verdictKey(at, verdict.rule)];
   return (
     <span className="block text-sm">
       <VerdictMark level={verdict.level} overridden={override !== undefined}>{brief && verdict.level === "Good" ? null : verdict.reason}</VerdictMark>
       {verdict.remedy && verdict.level !== "Good" ? <span className="block pl-[18px] text-soft">{verdict.level === "Unknown" ? "" : "Good with: "}{verdict.remedy}</span> : null}
+      {verdict.caution ? <span className="block border-l-4 border-check pl-3">{verdict.caution}</span> : null}
+      {verdict.settle && verdict.settle.length > 0 ? <span className="block pl-[18px]">Settled by measuring closer: {verdict.settle.map((field, i) => <span key={field}>{i > 0 ? ", " : ""}<a className="plainlink" href={`/jobs/${jobId}/site#${field}`}>{inSentence(surveyFields.get(field)?.label ?? field)}</a></span>)}</span> : null}
+      {verdict.school && schools?.some((x) => x.id === verdict.school) ? <span className="block pl-[18px] text-soft"><SchoolNote school={schools.find((x) => x.id === verdict.school)!} /></span> : null}
       {override ? <span className="block pl-[18px]">Overridden by {override.mark.by.name}: {override.why}</span> : null}
       {canOverride && verdict.level !== "Good" ? <span className="block pl-[18px]"><OverrideButton jobId={jobId} at={at} rule={verdict.rule} reason={verdict.reason} overridden={override?.why} /></span> : null}
     </span>
   );
 }
 
+/** Says which school a working rests on. */
+export const schoolSaid = (schools: readonly SchoolInUse[]) => function Said(id: string) { const found = schools.find((s) => s.id === id); return found ? <SchoolNote school={found} /> : null; };
+
 /** A unit judged against the water as it arrives there, the flow and the pressure. */
-export function StationView({ job, station: s, profile, canOverride, tools }: { job: JobState; station: Station; profile: Profile; canOverride: boolean; tools: React.ReactNode }) {
+export function StationView({ job, station: s, profile, canOverride, tools, schools, picture }: { picture?: Picture; schools: readonly SchoolInUse[]; job: JobState; station: Station; profile: Profile; canOverride: boolean; tools: React.ReactNode }) {
   const href = (field: string) => `/jobs/${job.id}/site#${field}`;
   return (
     <>
@@ -33,9 +43,10 @@ export function StationView({ job, station: s, profile, canOverride, tools }: { 
         {tools}
       </div>
       <div className="mt-5 grid gap-x-8 grid-cols-[repeat(auto-fit,minmax(190px,1fr))]">
-        {s.figures.map((f) => <FigureCard key={f.id} figure={f} profile={profile} surveyHref={href} verdict={f.verdict ? <Judged jobId={job.id} at={s.key} verdict={f.verdict} overrides={job.overrides} canOverride={canOverride} /> : undefined} />)}
+        {s.figures.map((f) => <FigureCard key={f.id} figure={f} profile={profile} surveyHref={href} school={schoolSaid(schools)} verdict={f.verdict ? <Judged jobId={job.id} at={s.key} verdict={f.verdict} overrides={job.overrides} canOverride={canOverride} /> : undefined} />)}
       </div>
       {s.verdicts.length > 0 ? <ul className="mt-4 grid gap-2 border-t border-hair pt-4">{s.verdicts.map((v) => <li key={v.rule}><Judged jobId={job.id} at={s.key} verdict={v} overrides={job.overrides} canOverride={canOverride} /></li>)}</ul> : null}
+      {picture ? <UnitPictureLazy picture={picture} profile={profile} /> : null}
       <Filling station={s} profile={profile} />
       {s.limits.length > 0 ? (
         <section className="mt-8" aria-labelledby="arrives">
@@ -73,5 +84,5 @@ function Filling({ station: s, profile }: { station: Station; profile: Profile }
   const plain = line === undefined || height === undefined ? undefined : line - KPA_PER_METRE * height;
   const boostedFrom = working.some((i) => i.name === "booster set point") && plain !== undefined && feed !== undefined && feed > plain + 1 ? { boostedFrom: plain } : {};
   if (!ro?.tank || feed === undefined || temperature === undefined || tds === undefined) return null;
-  return <RoFillLazy rated={{ permeate: ro.permeate, pressure: ro.pressure, tds: ro.tds, recovery: ro.recovery, concentrate: ro.concentrate ?? (ro.permeate * (1 - ro.recovery)) / ro.recovery }} tank={ro.tank} preLoss={ro.preLoss} feed={feed} temperature={temperature} tds={tds} pump={ro.permeatePump ?? false} booster={tried} {...boostedFrom} profile={profile} />;
+  return <RoFillLazy rated={{ permeate: ro.permeate, pressure: ro.pressure, tds: ro.tds, recovery: ro.recovery, concentrate: ro.concentrate ?? (ro.permeate * (1 - ro.recovery)) / ro.recovery }} tank={ro.tank} preLoss={ro.preLoss} feed={feed} temperature={temperature} tds={tds} pump={ro.permeatePump ?? false} booster={tried} {...(ro.shutOff === undefined ? {} : { shutOff: ro.shutOff })} {...boostedFrom} profile={profile} />;
 }

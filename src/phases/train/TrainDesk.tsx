@@ -8,7 +8,7 @@ import { Sheet } from "@/ui/Sheet";
 import { useDraft } from "@/ui/useDraft";
 import { sendUntilTaken, withId, type Wish } from "../job/send";
 
-type ModelInfo = Pick<UnitModel, "code" | "name" | "family" | "branch" | "ratedFlow" | "massFullKg" | "softener">;
+type ModelInfo = Pick<UnitModel, "code" | "version" | "name" | "family" | "branch" | "ratedFlow" | "massFullKg" | "softener">;
 
 /** Sends a design intent and looks again; says what was refused. */
 export function useDesign(jobId: string) {
@@ -27,6 +27,9 @@ export function useDesign(jobId: string) {
   return { act, say, busy };
 }
 
+/** The version to write down with a unit: none for the first. */
+const versionOf = (m: ModelInfo | undefined): Pick<DesignUnit, "version"> => (m?.version === undefined || m.version === 1 ? {} : { version: m.version });
+
 function keyFor(units: readonly DesignUnit[]): string {
   for (let i = 1; ; i += 1) if (!units.some((u) => u.key === `u${i}`)) return `u${i}`;
 }
@@ -40,7 +43,7 @@ export function AddUnit({ jobId, units, models, seen, profile, primary }: { jobI
   const fits = (m: ModelInfo) => `${m.code} ${m.name}`.toLowerCase().includes(sought.trim().toLowerCase());
   const add = async (m: ModelInfo) => {
     const key = keyFor(units);
-    const unit: DesignUnit = { key, model: m.code, parallel: 1 };
+    const unit: DesignUnit = { key, model: m.code, ...versionOf(m), parallel: 1 };
     // House units go before the first branch: a branch leaves the line, it does not stand in it.
     const firstBranch = units.findIndex((u) => models.find((x) => x.code === u.model)?.branch);
     const next = m.branch || firstBranch === -1 ? [...units, unit] : [...units.slice(0, firstBranch), unit, ...units.slice(firstBranch)];
@@ -78,6 +81,7 @@ export function UnitTools({ jobId, unit, units, models, seen }: { jobId: string;
       <button type="button" className="button quiet" disabled={busy || at >= units.length - 1} onClick={() => swap(at + 1)}>Later</button>
       <button type="button" className="button quiet" data-edit disabled={busy} onClick={() => setEditing(true)}>Change <kbd>e</kbd></button>
       <button type="button" className="button quiet" disabled={busy} onClick={() => void act({ kind: "designChanged", units: units.filter((u) => u.key !== unit.key), what: `${unit.model} taken out`, seen }, () => router.push(`/jobs/${jobId}/train` as Route))}>Take out</button>
+      {model && (model.version ?? 1) > (unit.version ?? 1) ? <button type="button" className="button quiet" disabled={busy} onClick={() => void change({ version: model.version }, `${unit.model} with its newer figures`)}>Take the newer figures, version {model.version}</button> : null}
       <span role="status" className="text-sm text-stop">{say?.text ?? ""}</span>
       <Sheet open={editing} title={`Change ${unit.model}`} onClose={() => setEditing(false)}>
         <UnitForm key={unit.key} jobId={jobId} unit={unit} models={models.filter((m) => m.family === model?.family)} onSave={async (over) => { if (await change(over, `${unit.model} changed`)) setEditing(false); }} busy={busy} />
@@ -104,12 +108,12 @@ function UnitForm({ jobId, unit, models, onSave, busy }: { jobId: string; unit: 
     if (!Number.isInteger(parallel) || parallel < 1 || parallel > 6) { setError("One to six side by side"); return; }
     if (salt !== undefined && !(salt >= 6 && salt <= 15)) { setError("A salt setting is 6 to 15 lb/ft³"); return; }
     setError("");
-    await onSave({ model: typed.model, parallel, saltLbPerFt3: salt, place: typed.place === "" ? undefined : typed.place });
+    await onSave({ model: typed.model, ...(typed.model === unit.model ? {} : { version: models.find((m) => m.code === typed.model)?.version }), parallel, saltLbPerFt3: salt, place: typed.place === "" ? undefined : typed.place });
     drop();
   };
   return (
     <form className="grid gap-4" onSubmit={(e) => { e.preventDefault(); void save(); }}>
-      <label>Model<select className="field" value={typed.model} onChange={(e) => set({ model: e.target.value })}>{models.map((m) => <option key={m.code} value={m.code}>{m.code}, {m.name}</option>)}</select></label>
+      <label>Model<select className="field" value={typed.model} onChange={(e) => set({ model: e.target.value })}>{models.some((m) => m.code === unit.model) ? null : <option value={unit.model}>{unit.model}, no longer offered</option>}{models.map((m) => <option key={m.code} value={m.code}>{m.code}, {m.name}</option>)}</select></label>
       <label>Side by side<input className="field num" inputMode="numeric" value={typed.parallel} onChange={(e) => set({ parallel: e.target.value })} /></label>
       {models[0]?.softener ? <label>Salt setting, lb/ft³ <span className="text-sm text-soft">{models[0].softener.saltLbPerFt3} when empty</span><input className="field num" inputMode="decimal" value={typed.salt} onChange={(e) => set({ salt: e.target.value })} /></label> : null}
       <label>Place <span className="text-sm text-soft">in words, if you like</span><input className="field" value={typed.place} maxLength={80} onChange={(e) => set({ place: e.target.value })} /></label>

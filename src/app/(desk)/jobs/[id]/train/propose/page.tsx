@@ -2,8 +2,8 @@ import Link from "next/link";
 import type { Route } from "next";
 import { prices } from "@/catalogue/prices";
 import { surveyFields } from "@/catalogue/survey";
+import { draftBasis } from "@/core/record";
 import { siteFacts } from "@/core/site";
-import { proposeTrains } from "@/core/train";
 import { needsOf } from "@/core/water";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob } from "@/phases/job/load";
@@ -17,6 +17,8 @@ export const metadata = { title: "Propose a train" };
 
 /** Units in the house's line at most; the search is exact within it. */
 const MOST = 5;
+/** Placements after which a third train is not waited for. */
+const PATIENCE = 3000;
 
 export default async function ProposePage({ params, searchParams }: PageProps<"/jobs/[id]/train/propose">) {
   const { job, person, judged, known, now, settings } = await openJob((await params).id);
@@ -24,14 +26,14 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
   const facts = siteFacts(job.answers);
   const findings = needsOf(facts.water, { ...(facts.source ? { source: facts.source } : {}), profile: person.profile, roWanted: false });
   const withRo = ro === "yes" || (ro !== "no" && findings.needs.some((n) => n.rule.startsWith("ro-")));
-  const proposed = proposeTrains({ facts, schools: known.schools, tables: known.tables, profile: person.profile, catalogue: [...known.models.values()], withRo, maxUnits: MOST, prices, keep: 3 });
+  const input = { facts, schools: known.schoolsWith(draftBasis(job).schools ?? {}), tables: known.tables, profile: person.profile, catalogue: known.offered, withRo, maxUnits: MOST, prices, keep: 3, patience: PATIENCE };
   const here = `/jobs/${job.id}/train`;
   return (
     <JobShell id={job.id} name={job.name} about={job.place} phase="train" stations={stationsOf(job, judged, "train", now, person.profile)}>
       <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
         <div>
           <h1>Trains for this site</h1>
-          <p className="max-w-[72ch] text-soft">Fewest Stops, then Checks, then Unknowns, then least cost over {prices.years} years; a need left unmet counts as a Stop. Searched to the end: at most {MOST} units in the line, one or two side by side, one treatment of hardness, <span className="num">{proposed.considered.toLocaleString("en")}</span> placements judged.</p>
+          <p className="max-w-[72ch] text-soft">Fewest Stops, then Checks, then Unknowns, then least cost over {prices.years} years; a need left unmet counts as a Stop. At most {MOST} units in the line, one or two side by side, one treatment of hardness.</p>
         </div>
         <div className="flex gap-3"><Link className="button quiet" prefetch={false} href={`${here}/propose?ro=${withRo ? "no" : "yes"}` as Route}>{withRo ? "Without an RO" : "With an RO"}</Link><Link className="button quiet" prefetch={false} href={here as Route}>Back to the train</Link></div>
       </div>
@@ -41,7 +43,7 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
           <ul className="text-sm">{findings.open.map((o) => <li key={o.blocked}><VerdictMark level="Unknown">{o.blocked}</VerdictMark>: {o.missing.map((m, i) => <span key={m}>{i > 0 ? ", " : ""}<Link prefetch={false} className="plainlink" href={`/jobs/${job.id}/site#water.${m}` as Route}>{inSentence(surveyFields.get(`water.${m}`)?.label ?? m)}</Link></span>)}</li>)}</ul>
         </section>
       ) : null}
-      <Proposals jobId={job.id} proposals={proposed.proposals.map(({ units, open, ...p }) => ({ ...p, units: units.map((u) => ({ code: u.model.code, name: u.model.name, parallel: u.parallel, branch: u.model.branch })), open: open.map((o) => ({ at: o.at, level: o.verdict.level, reason: o.verdict.reason })) }))} seen={job.designSeq} currency={settings.currency} years={prices.years} profile={person.profile} has={job.units.length > 0} readOnly={!may(person.role, "designChanged")} />
+      <Proposals jobId={job.id} input={input} seen={job.designSeq} currency={settings.currency} has={job.units.length > 0} readOnly={!may(person.role, "designChanged")} />
     </JobShell>
   );
 }
