@@ -7,7 +7,7 @@ export default defineConfig({
   resolve: { alias },
   test: {
     projects: [
-      { resolve: { alias }, test: { name: "unit", include: ["src/**/*.test.ts", "tests/unit/**/*.test.ts"], environment: "node" } },
+      { resolve: { alias }, test: { name: "unit", include: ["src/**/*.test.ts", "tests/unit/**/*.test.ts"], environment: "node", testTimeout: 30_000 } },
       { resolve: { alias }, test: { name: "data", include: ["tests/data/**/*.test.ts"], environment: "node", testTimeout: 30_000, hookTimeout: 60_000, fileParallelism: false } },
     ],
   },

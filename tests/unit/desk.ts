@@ -1,10 +1,10 @@
 import { createHash } from "node:crypto";
-import { defaultTrainSchools, knowledgeWith } from "@/catalogue/knowledge";
+import { knowledgeWith } from "@/catalogue/knowledge";
 import { clockOf } from "@/core/run";
 import { decide, emptyHead, jobFrom, nextStep, seal, signingBlockers, statusOf, stepState, type Actor, type Draft, type Entry, type Intent } from "@/core/record";
 
 export const sha256 = (text: string) => createHash("sha256").update(text, "utf8").digest("hex");
-export const knowledge = knowledgeWith(defaultTrainSchools);
+export const knowledge = knowledgeWith();
 export const imke: Actor = { id: "p1", name: "Imke Vos", role: "planner" };
 export const MIN = 60_000;
 export const ulidAt = (n: number) => `01J${String(n).padStart(23, "0")}`;

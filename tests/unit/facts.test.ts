@@ -31,7 +31,7 @@ describe("facts from a survey", () => {
     expect(facts({ "water.nitrate": "10" }).water.nitrate).toBeUndefined();
     expect(facts({ "water.nitrate": "44", "water.nitrateAs": "NO3" }).water.nitrate).toEqual({ is: "value", value: 44 });
     expect(facts({ "water.nitrate": "10", "water.nitrateAs": "N" }).water.nitrate).toEqual({ is: "value", value: expect.closeTo(44.27, 9) as number });
-    expect(facts({ "water.nitrate": "<2", "water.nitrateAs": "N" }).water.nitrate).toBeUndefined();
+    expect(facts({ "water.nitrate": "<2", "water.nitrateAs": "N" }).water.nitrate).toEqual({ is: "below", limit: expect.closeTo(8.854, 9) as number });
   });
 
   it("takes dissolved solids from conductivity, but a measured figure wins", () => {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { demandTables } from "@/catalogue/demand";
-import { defaultTrainSchools } from "@/catalogue/knowledge";
 import { feedLimits } from "@/catalogue/limits";
 import { pipes } from "@/catalogue/pipes";
+import { defaultSchools, trainSchools } from "@/catalogue/schools";
 import { unitModels } from "@/catalogue/units";
 import type { SiteFacts } from "@/core/site";
 import { allVerdicts, judgeTrain, type DesignUnit, type TrainInput, type TrainSchools, type UnitModel } from "@/core/train";
@@ -10,7 +10,7 @@ import { value } from "@/core/units";
 import type { Level } from "@/core/verdict";
 
 const GPG = 64.79891 / 3.785411784;
-const tables: TrainInput["tables"] = { demand: demandTables, limits: feedLimits, pipe: (p, s) => { const found = pipes[p]; const idMm = found?.idMm[s]; return found && idMm ? { C: found.C, idMm } : undefined; } };
+const tables: TrainInput["tables"] = { demand: demandTables, limits: feedLimits, pipes };
 type Placed = string | (Partial<DesignUnit> & { readonly model: string }) | { readonly own: UnitModel };
 
 /** Judges a train of catalogue units, of placed units, or of models of the test's own. */
@@ -21,7 +21,7 @@ function judge(facts: SiteFacts, line: readonly Placed[], schools: Partial<Train
     if ("own" in p) return { unit: { key, model: p.own.code, parallel: 1 }, model: p.own };
     return { unit: { key, parallel: 1, ...p }, model: unitModels.get(p.model)! };
   });
-  const judged = judgeTrain({ facts, units, schools: { ...defaultTrainSchools, ...schools }, tables, profile: "us" });
+  const judged = judgeTrain({ facts, units, schools: { ...trainSchools(defaultSchools, 2), ...schools }, tables, profile: "us" });
   return { judged, of: (at: string, rule: string) => allVerdicts(judged).find((v) => v.at === at && v.verdict.rule === rule)?.verdict, figure: (at: string, id: string) => judged.stations.find((s) => s.key === at)?.figures.find((f) => f.id === id)?.value };
 }
 
@@ -49,6 +49,27 @@ describe("demand", () => {
     expect(judge(busy, []).judged.peak).toBeCloseTo(together, 9);
     expect(judge(busy, [], { peak: "fixtureUnits" }).judged.peak).toBeCloseTo(PEAK, 9);
     expect(judge({ ...busy, chosenPeak: "fixtureUnits" }, [], { peak: "together" }).judged.peak).toBeCloseTo(PEAK, 9);
+  });
+});
+
+describe("carbon against more than chlorine", () => {
+  // CT-1665 and KT-1665 hold 127.4 L; this house's continuous flow is 4.7 gpm.
+  const minutes = 127.4 / (PEAK / 2);
+  const at = (model: string, over: Partial<SiteFacts["water"]>, parallel = 1) => { const j = judge(withWater(over), [{ model, parallel }]); return { contact: j.of("u0", "carbon-contact")!.level, life: j.of("u0", "carbon-life")?.level, years: j.figure("u0", "carbonLife") }; };
+  it("asks for the longest time that anything in the water needs", () => {
+    expect(minutes).toBeGreaterThan(5);
+    expect(minutes).toBeLessThan(10);
+    expect(at("CT-1665", { organics: ["voc"] }).contact).toBe("Good");
+    expect(at("CT-1665", { organics: ["voc", "pfas"] }).contact).toBe("Stop");
+    expect(at("CT-1665", { organics: ["pfas"] }, 2).contact).toBe("Good");
+    expect(at("KT-1054", { chloramine: value(2) }).contact).toBe("Stop");
+    expect(at("KT-1665", { chloramine: value(2) }).contact).toBe("Good");
+  });
+  it("has a life only against what the unit states one for", () => {
+    expect(at("CT-1665", {}).life).toBeUndefined();
+    expect(at("CT-1665", { organics: ["pfas"] }).life).toBe("Unknown");
+    expect(at("CT-1665", { chloramine: value(2) }).life).toBe("Unknown");
+    expect(at("KT-1665", { chloramine: value(2) }).years).toBe(5);
   });
 });
 
