@@ -2,7 +2,6 @@
 import { createPool } from "mysql2/promise";
 import { ulid } from "ulid";
 import { knowledgeWith } from "../src/catalogue/knowledge";
-import { defaultSchools, trainSchools } from "../src/catalogue/schools";
 import { decide, type Draft, type Intent } from "../src/core/record";
 import { databaseOn, poolFor } from "../src/data/database";
 import { appendEntry } from "../src/data/queries/jobs";
@@ -13,7 +12,7 @@ const db = databaseOn(pool);
 const raw = createPool({ uri: process.env.DATABASE_OWNER_URL!, connectionLimit: 4 });
 await raw.query("create table if not exists bench_raw (job_id char(26) not null, seq int not null, id char(26) not null, kind varchar(32) not null, entry longtext not null, hash char(64) not null, primary key (job_id, seq), unique key (id))");
 await raw.query("truncate table bench_raw");
-const knowledge = knowledgeWith(trainSchools(defaultSchools, 2));
+const knowledge = knowledgeWith();
 const settings = () => ({ knowledge, profile: "us" as const, now: Date.now() });
 const by = { id: "bench", name: "Bench", role: "planner" } as const;
 const job = ulid();

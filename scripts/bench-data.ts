@@ -1,6 +1,5 @@
 // Fills a database with N jobs for the bench: real chains of a few entries, made by the same decisions as the application's.
 import { knowledgeWith } from "../src/catalogue/knowledge";
-import { defaultSchools, trainSchools } from "../src/catalogue/schools";
 import { databaseOn, poolFor } from "../src/data/database";
 import { DAY, DemoDesk, HOUR } from "../src/data/demo/desk";
 import { importEntries } from "../src/data/queries/jobs";
@@ -8,7 +7,7 @@ import { importEntries } from "../src/data/queries/jobs";
 const count = Number(process.argv[2]);
 const pool = poolFor(process.env.DATABASE_URL!, 8);
 const db = databaseOn(pool);
-const knowledge = knowledgeWith(trainSchools(defaultSchools, 2));
+const knowledge = knowledgeWith();
 const now = Date.now();
 const by = { id: "bench", name: "Bench", role: "planner" } as const;
 for (let i = 0; i < count; i += 20)

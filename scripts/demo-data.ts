@@ -3,7 +3,7 @@ import { createHash } from "node:crypto";
 import sharp from "sharp";
 import { ulid } from "ulid";
 import { knowledgeWith } from "../src/catalogue/knowledge";
-import { defaultSchools, trainSchools } from "../src/catalogue/schools";
+import { defaultSchools } from "../src/catalogue/schools";
 import { databaseOn, poolFor } from "../src/data/database";
 import { demoJobs } from "../src/data/demo/jobs";
 import { saveCompany } from "../src/data/queries/company";
@@ -36,7 +36,7 @@ const signature = async (name: string) => {
   const content = await sharp(Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="720" height="240"><rect width="720" height="240" fill="#fff"/><path d="M40 150c60-110 90-70 70 0s40 40 80-30 60 60 100 10 90-60 130 0 60-20 220-40" fill="none" stroke="#1c2a30" stroke-width="4"/><text x="40" y="215" font-family="sans-serif" font-size="24">${name}</text></svg>`)).png({ palette: true }).toBuffer();
   return { content, sha256: createHash("sha256").update(content).digest("hex") };
 };
-const knowledge = knowledgeWith(trainSchools(defaultSchools, 2));
+const knowledge = knowledgeWith();
 const { logs, files } = await demoJobs(knowledge, now, { imke: actor(0), tobias: actor(1), adaeze: actor(2) }, signature);
 await saveCompany(db, { name: "Saltmarsh Water Fitters", profile: "us", currency: "EUR", timeZone: "Europe/Amsterdam", waterOffFrom: "09:00", waterOffTo: "16:00", roDiscards: 2, schools: defaultSchools }, 0, new Date(now));
 for (const p of people) await addPerson(db, { ...p, passwordHash, pinHash }, new Date(now));
