@@ -6,6 +6,7 @@ import { demandTables } from "../src/catalogue/demand";
 import { KPA_PER_METRE, parseQuantity, quantities, type Quantity } from "../src/core/units";
 import { pipeLoss, supplyCurve, supplyPressure, unitLoss } from "../src/core/plumbing";
 import { backwashFlow, emptyBedContactTime, fixtureUnitsOf, peakByFixtureUnits, roPoint, saltPerYear, softenerCycle, tankFill, temperatureFactor, uvFlowLimit, type Fixture, type NeverFills, type TankFill } from "../src/core/train";
+import { plan, type Degree, type Rig, type RigNode } from "../src/core/rig";
 import { bleachDose, compensatedHardness, hardnessFromIons, langelierIndex } from "../src/core/water";
 
 class Refused extends Error {}
@@ -18,6 +19,24 @@ const celsius = z.number().gt(-273.15);
 const rated = z.looseObject({ permeate: positive, pressure: positive, tds: some, recovery: z.number().gte(0).lt(1), concentrate: some });
 
 const filled = (fill: TankFill | NeverFills | undefined) => (fill === undefined || "never" in fill ? null : { fullLitres: fill.fullLitres, minutes: fill.minutes, wasteLitres: fill.wasteLitres, wastePerLitre: fill.wastePerLitre, shutOffKPa: fill.shutOffKPa });
+
+const plainRig = z.looseObject({
+  nodes: z.array(z.string()), edges: z.array(z.looseObject({ id: z.string(), from: z.string(), to: z.string(), kind: z.enum(["pipe", "valve", "unit", "check"]) })),
+  handles: z.record(z.string(), z.looseObject({ positions: z.record(z.string(), z.record(z.string(), z.boolean())), vent: z.boolean().optional() })),
+});
+const nodeKinds: Readonly<Record<string, RigNode["kind"]>> = { main: "main", house: "house", air: "air" };
+/** A rig of the reference figures as the core's: what joins a node to the air is an opening, a unit has no rules of its own. */
+function rigFrom(plain: z.infer<typeof plainRig>): Rig {
+  const known = new Set(plain.nodes);
+  const open = new Set(Object.values(plain.handles).flatMap((h) => Object.values(h.positions).flatMap((p) => Object.keys(p))));
+  for (const e of plain.edges) for (const end of [e.from, e.to]) if (!known.has(end)) refuse(`edge ${e.id} ends at ${end}, which is no node`);
+  const edges = plain.edges.map((e): Rig["edges"][number] => ({ id: e.id, from: e.from, to: e.to, kind: e.from === "air" || e.to === "air" ? "opening" : e.kind === "unit" ? "pipe" : e.kind }));
+  const ids = new Set(edges.map((e) => e.id));
+  for (const e of open) if (!ids.has(e)) refuse(`a handle turns ${e}, which is no edge`);
+  const handles = Object.entries(plain.handles).map(([id, h]): Rig["handles"][number] => ({ id, name: id, kind: h.vent ? "vent" : "lever", place: "rig", normal: Object.keys(h.positions)[0]!, positions: Object.entries(h.positions).map(([name, sets]) => ({ name, edges: Object.fromEntries(Object.entries(sets).map(([e, is]): [string, Degree] => [e, is ? "open" : "closed"])) })) }));
+  // A valve at the air that no handle turns stays shut; an opening would stand open.
+  return { nodes: plain.nodes.map((id) => ({ id, kind: nodeKinds[id] ?? "junction" })), edges: edges.filter((e) => !(e.kind === "opening" && !open.has(e.id) && plain.edges.find((x) => x.id === e.id)!.kind === "valve")), handles, units: [], source: "safe" };
+}
 
 /** One kind of calculation: what a case must hold, and what is computed of it. Canonical units, shapes as in the reference figures. */
 const kind = <S extends z.ZodType>(inputs: S, compute: (given: z.infer<S>) => object) => (given: unknown): object => {
@@ -62,6 +81,18 @@ const kinds: Readonly<Record<string, (given: unknown) => object>> = {
     const pipes = c.segments.reduce((sum, run) => sum + pipeLoss(run, c.flow), 0);
     const unit = unitLoss(c.unit, c.flow);
     return { k: curve.k, pipeLoss: pipes, unitLoss: unit, outletPressure: supplyPressure(curve, c.flow) - pipes - unit - KPA_PER_METRE * c.riseM };
+  }),
+  rigs: kind(z.looseObject({
+    rig: plainRig, start: z.record(z.string(), z.string()),
+    goal: z.looseObject({ houseFed: z.boolean().optional(), noVentOnLive: z.boolean().optional(), relieved: z.array(z.string()).optional(), live: z.array(z.string()).optional(), positions: z.record(z.string(), z.string()).optional() }),
+  }), ({ rig: plain, start, goal }) => {
+    const rig = rigFrom(plain);
+    for (const h of rig.handles) if (!h.positions.some((p) => p.name === start[h.id])) refuse(`start: ${h.id} has no position ${start[h.id] ?? "named"}`);
+    const planned = plan(rig, { positions: start, pressured: [], wet: [], filling: [], stages: {}, unproven: [], purged: true }, {
+      ...(goal.relieved ? { relieved: goal.relieved } : {}), ...(goal.live ? { live: goal.live } : {}), ...(goal.positions ? { positions: goal.positions } : {}),
+      always: { ...(goal.houseFed ? { live: ["house"] } : {}), noVentOnLive: goal.noVentOnLive === true },
+    }, { rules: false });
+    return { fewestMoves: planned.found ? planned.cost : null };
   }),
 };
 

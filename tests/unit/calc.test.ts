@@ -10,6 +10,7 @@ const golden = (name: string): Json[] => JSON.parse(readFileSync(new URL(`../../
 const outputs: Readonly<Record<string, readonly string[]>> = {
   units: ["canonical"], water: ["hardness", "compensated", "lsi"], demand: ["fixtureUnits", "peak"], softener: ["capacityGrains", "loadGrainsPerDay", "daysBetween", "saltKgPerRegeneration", "saltKgPerYear", "brineWaterL"],
   vessels: ["backwash", "ebctMinutes", "uv.limit", "bleach.mL"], ro: ["tcf", "point", "fill", "fillWithPermeatePump"], hydraulics: ["k", "pipeLoss", "unitLoss", "outletPressure"],
+  rigs: ["fewestMoves"],
 };
 const at = (value: Json, path: string): Json | undefined => path.split(".").reduce<Json | undefined>((v, key) => (v !== null && typeof v === "object" && !Array.isArray(v) ? (v as Record<string, Json>)[key] : undefined), value);
 const without = (value: Json, paths: readonly string[], prefix = ""): Json => (value === null || typeof value !== "object" || Array.isArray(value) ? value
@@ -40,6 +41,14 @@ describe("npm run calc", () => {
     const answers = JSON.parse(ran.stdout) as { canonical?: number; error?: string }[];
     expect(answers.map((a) => a.error !== undefined)).toEqual([false, true, true, true, true, true, true, false]);
     expect(answers[7]!.canonical).toBeCloseTo(275.79029172, 9);
+  });
+
+  it("a rig that does not hang together is named in its place", () => {
+    const rig = { nodes: ["main", "house", "air"], edges: [{ id: "V", from: "main", to: "house", kind: "valve" }], handles: { v: { positions: { open: { V: true }, closed: { V: false } } } } };
+    const goal = { live: ["house"] };
+    const ran = calc("rigs", JSON.stringify([{ rig, start: { v: "closed" }, goal }, { rig, start: { v: "ajar" }, goal }, { rig: { ...rig, edges: [{ ...rig.edges[0], to: "attic" }] }, start: { v: "open" }, goal }, { rig, start: { v: "closed" }, goal: { live: ["attic"] } }, { rig, start: { v: "open" }, goal }]));
+    expect(ran.status).toBe(0);
+    expect(JSON.parse(ran.stdout)).toEqual([{ fewestMoves: 1 }, { error: "start: v has no position ajar" }, { error: "edge V ends at attic, which is no node" }, { fewestMoves: null }, { fewestMoves: 0 }]);
   });
 
   it.each([

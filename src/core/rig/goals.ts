@@ -1,0 +1,134 @@
+import { plan, type Planned, type PlanOptions, type RigGoal } from "./plan";
+import type { RuleId } from "./compile";
+import type { Circumstances, Permit, Rig, RigState } from "./rig";
+import { inSentence } from "../words";
+
+/** What hands want of a rig (handbook 4, Sequences). */
+export type Wish =
+  | { readonly want: "isolate" | "serve" | "fill"; readonly unit: string }
+  | { readonly want: "flush"; readonly unit: string; /** The opening it is flushed at. */ readonly at: string; readonly fully?: boolean }
+  | { readonly want: "passBy" | "restore" | "normal" }
+  | { readonly want: "drain"; readonly node: string };
+
+export interface Aimed { readonly title: string; readonly goal: RigGoal; readonly permit?: Permit }
+
+const opens = (rig: Rig, edge: string) => rig.handles.find((h) => h.positions.some((p) => p.edges[edge] !== undefined && p.edges[edge] !== "closed"));
+
+/** Handles of the ways from the main to the house with everything open: what has to stand normal before a train is in service. */
+export function lineHandles(rig: Rig): string[] {
+  const at = (kind: string) => rig.nodes.find((n) => n.kind === kind)?.id;
+  const [main, house] = [at("main"), at("house")];
+  if (main === undefined || house === undefined) return [];
+  const inner = rig.edges.filter((e) => e.kind !== "opening");
+  // A handle is on the line when the house is still reached from its far side once the near side is taken away.
+  const reach = (start: string, without: ReadonlySet<string>): Set<string> => {
+    const seen = new Set([start]);
+    for (const n of seen) for (const e of inner) for (const [a, b] of [[e.from, e.to], [e.to, e.from]] as const) if (a === n && !without.has(b)) seen.add(b);
+    return seen;
+  };
+  return rig.handles.filter((h) => h.kind === "lever" || h.kind === "head" || h.kind === "tee" || h.kind === "cap").filter((h) => h.positions.some((p) => Object.keys(p.edges).some((id) => {
+    const e = inner.find((x) => x.id === id);
+    return e !== undefined && [[e.from, e.to], [e.to, e.from]].some(([near, far]) => reach(main, new Set([far!])).has(near!) && reach(far!, new Set([near!])).has(house));
+  }))).map((h) => h.id);
+}
+
+/** The valve ahead of the units that water is let in through: the last lever that all of it passes before the first unit. */
+export function feedHandle(rig: Rig): string | undefined {
+  const units = new Set(rig.edges.filter((e) => e.kind === "unit").flatMap((e) => [e.from]));
+  const main = rig.nodes.find((n) => n.kind === "main")!.id;
+  const levers = rig.handles.filter((h) => h.kind === "lever" && h.normal === "open");
+  const before = levers.filter((h) => {
+    const shut = new Set(h.positions.flatMap((p) => Object.keys(p.edges)));
+    // The ways past the units are shut too, or they would feed the train from behind.
+    const past = new Set(rig.handles.filter((x) => x.normal === "closed").flatMap((x) => x.positions.flatMap((p) => Object.keys(p.edges))));
+    const seen = new Set([main]);
+    for (const n of seen) for (const e of rig.edges) if (e.kind !== "opening" && !shut.has(e.id) && !past.has(e.id)) { if (e.from === n) seen.add(e.to); else if (e.to === n && e.kind !== "unit" && e.kind !== "check") seen.add(e.from); }
+    return ![...units].some((n) => seen.has(n) && !n.includes(".pre") && !n.includes(".membrane"));
+  });
+  return before.at(-1)?.id;
+}
+
+const unitEnds = (rig: Rig, key: string): string[] => [...new Set(rig.edges.filter((e) => e.unit === key).flatMap((e) => [e.from, e.to]))];
+
+/** A wish as a goal of the planner, with what its step permits. Throws when it names what the rig has not. */
+export function aimed(rig: Rig, wish: Wish): Aimed {
+  const name = (key: string) => { const u = rig.units.find((x) => x.key === key); if (!u) throw new Error(`no unit ${key}`); return u.name; };
+  const normal = (ids: readonly string[]) => Object.fromEntries(rig.handles.filter((h) => ids.includes(h.id)).map((h) => [h.id, h.normal]));
+  const house = rig.nodes.some((n) => n.kind === "house") ? ["house"] : [];
+  const feed = feedHandle(rig);
+  const nearTap = rig.edges.find((e) => e.kind === "opening" && e.opening === "tap" && rig.nodes.find((n) => n.id === e.from || n.id === e.to)?.kind === "house")?.id;
+  switch (wish.want) {
+    case "isolate": return { title: `Isolate ${name(wish.unit)}, house fed`, goal: { relieved: unitEnds(rig, wish.unit), always: { live: house } } };
+    case "serve": {
+      const others = new Set(rig.handles.filter((h) => h.kind === "head" && !h.id.startsWith(`${wish.unit}.`)).map((h) => h.id));
+      return { title: `Put ${name(wish.unit)} in service`, goal: { serves: [wish.unit], live: house, positions: normal(lineHandles(rig).filter((h) => !others.has(h))) } };
+    }
+    case "fill": return { title: `Fill ${name(wish.unit)} and soak, house fed past it`, goal: { full: [wish.unit], passedBy: [wish.unit], live: house, ...(nearTap ? { positions: { [opens(rig, nearTap)!.id]: "closed" } } : {}) }, ...(nearTap && feed ? { permit: { openings: [nearTap], feed: { handle: feed, to: "quarter" }, units: [wish.unit] } } : {}) };
+    case "flush": {
+      const at = opens(rig, wish.at);
+      if (!at) throw new Error(`no handle opens ${wish.at}`);
+      const to = wish.fully ? "open" : "quarter";
+      return { title: `Flush ${name(wish.unit)} at ${inSentence(at.name)}`, goal: { serves: [wish.unit], full: [wish.unit], positions: { [at.id]: at.positions.find((p) => p.edges[wish.at] === "open")!.name, ...(feed ? { [feed]: to } : {}) } }, permit: { openings: [wish.at], units: [wish.unit], ...(feed ? { feed: { handle: feed, to } } : {}) } };
+    }
+    case "passBy": return { title: "Bypass everything", goal: { passedBy: rig.units.filter((u) => onLine(rig, u.key)).map((u) => u.key), live: house } };
+    case "drain": return { title: `Drain down to cut at ${inSentence(rig.nodes.find((n) => n.id === wish.node)?.name ?? wish.node)}`, goal: { empty: [wish.node] } };
+    case "restore": return { title: "Restore water to the house", goal: { live: house, positions: { ...normal(rig.handles.filter((h) => h.kind === "tap" || h.kind === "vent").map((h) => h.id)), ...normal(rig.handles.filter((h) => h.positions.some((p) => p.edges[h.id] === "open") && h.kind === "lever" && fromMain(rig, h.id)).map((h) => h.id)) } } };
+    case "normal": return { title: "Everything back to normal", goal: { live: house, positions: Object.fromEntries(rig.handles.filter((h) => h.kind !== "automatic").map((h) => [h.id, h.normal])) } };
+  }
+}
+
+/** Does the lever stand right at the main. */
+function fromMain(rig: Rig, handle: string): boolean {
+  const main = rig.nodes.find((n) => n.kind === "main")!.id;
+  return rig.handles.find((h) => h.id === handle)!.positions.some((p) => Object.keys(p.edges).some((id) => { const e = rig.edges.find((x) => x.id === id)!; return e.from === main || e.to === main; }));
+}
+
+/** Units that the house's water can pass, as against those of a drinking-water branch. */
+export function onLine(rig: Rig, key: string): boolean {
+  const house = rig.nodes.find((n) => n.kind === "house")?.id;
+  const main = rig.nodes.find((n) => n.kind === "main")!.id;
+  if (house === undefined) return false;
+  const inner = rig.edges.filter((e) => e.kind !== "opening");
+  const reach = (start: string, without: string): Set<string> => { const seen = new Set([start]); for (const n of seen) for (const e of inner) for (const [a, b] of [[e.from, e.to], [e.to, e.from]] as const) if (a === n && b !== without) seen.add(b); return seen; };
+  return inner.some((e) => e.unit === key && [[e.from, e.to], [e.to, e.from]].some(([near, far]) => reach(main, far!).has(near!) && reach(far!, near!).has(house)));
+}
+
+/** What a person can wish for on this rig, in the order in which it is wanted. */
+export function wishesOf(rig: Rig): Wish[] {
+  const line = rig.units.filter((u) => onLine(rig, u.key));
+  const cuts = rig.nodes.filter((n) => n.id === "trainIn" || n.id === "behind" || n.kind === "house");
+  return [
+    ...(line.length > 0 ? [{ want: "passBy" } as const] : []),
+    ...line.flatMap((u): Wish[] => [{ want: "serve", unit: u.key }, { want: "isolate", unit: u.key }, ...(u.media ? [{ want: "fill", unit: u.key } as const] : [])]),
+    ...cuts.map((n): Wish => ({ want: "drain", node: n.id })), { want: "restore" }, { want: "normal" },
+  ];
+}
+
+export interface Refusal { /** Rules that stand in the way: without one of them it would go. */ readonly rules: readonly RuleId[]; readonly reason: string }
+
+/** Why there is no safe order of moves: the rule without which there would be one, or what the rig lacks (handbook 4, Sequences). */
+export function whyNot(rig: Rig, state: RigState, aim: Aimed, circumstances: Circumstances, options: Pick<PlanOptions, "goOn"> = {}): Refusal {
+  const { always, ...rest } = aim.goal;
+  const free = plan(rig, state, rest, { rules: false, ...options });
+  if (!free.found && free.impossible) {
+    if ((aim.goal.relieved?.length ?? 0) > 0) return { rules: [], reason: "No opening can vent this part: add a drain cock or a pressure-relief button" };
+    if ((aim.goal.empty?.length ?? 0) > 0) return { rules: [], reason: "It cannot run empty: it takes a low opening, and another that lets air in" };
+    return { rules: [], reason: "No position of the handles makes such a way" };
+  }
+  if (always?.live?.length && (aim.goal.relieved?.length ?? 0) > 0 && !plan(rig, state, { relieved: aim.goal.relieved!, always }, { rules: false, ...options }).found) return { rules: [], reason: "No opening can vent this part while the house is fed: add a drain cock or a pressure-relief button" };
+  if (always?.live?.length) {
+    const dry = plan(rig, state, rest, { circumstances, ...options });
+    if (dry.found) return { rules: ["houseDry"], reason: "Not with the house fed throughout: there is no way past it, or none that can be shut off from it" };
+  }
+  const culprits = stopRules.filter((rule) => plan(rig, state, aim.goal, { circumstances, without: [rule], ...options }).found);
+  const words = culprits.map((r) => ruleNames[r]);
+  return { rules: culprits, reason: culprits.length > 0 ? `Every order of moves breaks a rule: ${words.join(", or ")}` : "Every order of moves breaks more than one rule" };
+}
+
+const stopRules: readonly RuleId[] = ["fines", "unsafe", "openUnderPressure", "hardFill", "crossConnection", "dryHeater", "dryPump", "lampInAir", "houseDry"];
+export const ruleNames: Readonly<Record<RuleId, string>> = {
+  fines: "fines to fixtures", unsafe: "unsafe water", openUnderPressure: "open under pressure", oneHandle: "one handle from open", dryPump: "dry pump", dryHeater: "dry heater", lampInAir: "lamp in air", hardFill: "hard fill",
+  crossConnection: "cross-connection", houseDry: "house dry", blended: "blended", hotTrapped: "hot trapped", roTankEarly: "RO tank open too early", deadHead: "dead-head",
+};
+
+export type { Planned };

@@ -1,0 +1,11 @@
+export { degrees, faultsOf, mediaStages, openingKinds, rigSchema, type Circumstances, type Degree, type Handle, type HandlePosition, type MediaStage, type Move, type OpeningKind, type Permit, type Rig, type RigEdge, type RigNode, type RigState, type RigUnit } from "./rig";
+export { plan, statesOf, type Planned, type PlanOptions, type RigGoal } from "./plan";
+export { beforeFirstWater, degreesOf, inService, isPowered, regions, settled, type Region, type RegionState } from "./regions";
+export { flows, waterAt, type Flows, type WaterAt, type WaterMark } from "./flows";
+export { heardFull, judge, judgeOf, standing, verdictOf, type Judged } from "./judge";
+export { composeRig, type Arrangement, type RigChoice, type RigPart } from "./compose";
+export { headPositions, type BypassHead } from "./head";
+export { aimed, onLine, ruleNames, whyNot, wishesOf, type Aimed, type Refusal, type Wish } from "./goals";
+export { explain, partsIn, sayMove, whatHappened, type Explained } from "./explain";
+export type { RuleId } from "./compile";
+export { costOf, exercises, randomExercise, seeded, tried, type Exercise, type Tried } from "./practice";

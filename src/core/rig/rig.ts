@@ -1,0 +1,142 @@
+import { z } from "zod";
+
+/** How far an edge is open. Quarter is a quarter of the handle's travel, not of a turn (handbook 4, Model). */
+export const degrees = ["closed", "quarter", "half", "open"] as const;
+export type Degree = (typeof degrees)[number];
+
+/** Kinds of opening: a node's way to the air or into a drain. */
+export const openingKinds = ["tap", "vent", "hose", "drainCock", "bowl", "union", "cap", "cut", "drainLine"] as const;
+export type OpeningKind = (typeof openingKinds)[number];
+
+/** How far a unit's media has come, in the order of its start-up (handbook 4, Unit media stage). */
+export const mediaStages = ["dry", "wet", "soaking", "soaked", "flushed", "inService"] as const;
+export type MediaStage = (typeof mediaStages)[number];
+
+const id = z.string().regex(/^[A-Za-z][A-Za-z0-9._-]{0,39}$/, "Letters, digits, dot, dash; starting with a letter");
+const words = z.string().trim().min(1).max(80);
+const litres = z.number().nonnegative().max(10_000);
+
+const nodeSchema = z.strictObject({
+  id, kind: z.enum(["main", "junction", "port", "house", "heater", "outdoor", "drain", "air"]), name: words.optional(),
+  /** Water that fills it, pipe included. */
+  litres: litres.optional(),
+  /** Heated water may expand into a tank here. */
+  expansion: z.boolean().optional(),
+});
+const edgeSchema = z.strictObject({
+  id, from: id, to: id, kind: z.enum(["pipe", "valve", "check", "unit", "opening"]),
+  /** Key of the unit that the water passes here. */
+  unit: id.optional(), opening: z.enum(openingKinds).optional(),
+  /** Water runs out of it by its own weight: a region empties where another opening lets air in. */
+  low: z.boolean().optional(),
+  /** Into a drain: through an air gap, or of water that is no longer potable. */
+  airGap: z.boolean().optional(),
+  /** A drinking fixture hangs on it. */
+  drinking: z.boolean().optional(),
+});
+const positionSchema = z.strictObject({
+  name: z.string().regex(/^[a-z][A-Za-z0-9 -]{0,29}$/, "Small letters first"), edges: z.record(id, z.enum(degrees)),
+  /** How the handles stand, seen from where; absent for a lever, whose degree says it. */
+  stands: z.string().max(120).optional(),
+  /** Switches: is what it feeds energised. */
+  on: z.boolean().optional(),
+});
+/** `automatic` works by itself: no hand turns it, no plan uses it. */
+const handleSchema = z.strictObject({
+  id, name: words, kind: z.enum(["lever", "head", "tee", "tap", "vent", "cap", "switch", "automatic"]), place: words, normal: z.string(), positions: z.array(positionSchema).min(2).max(8),
+  /** Switches: the unit or the heater it feeds. */
+  powers: id.optional(),
+  /** Tied, so that nobody turns it by mistake. */
+  tied: z.boolean().optional(),
+});
+const unitSchema = z.strictObject({
+  key: id, name: words, family: z.string().max(30),
+  /** Loose media that a hard fill lifts. */
+  media: z.boolean(),
+  /** The most that its valve may be open while it fills. */
+  gentle: z.enum(["quarter", "half", "open"]),
+  /** Water passes it only slowly, as through a membrane: nothing behind it is filled hard. */
+  slow: z.boolean().optional(),
+  /** It gives fines until it is flushed. */
+  flush: z.boolean(),
+  /** What its water is called behind it. */
+  marks: z.array(z.enum(["filtered", "softened", "conditioned", "disinfected", "permeate", "reject"])),
+  uv: z.strictObject({ lampFirst: z.boolean() }).optional(), pump: z.strictObject({ pressureSwitch: z.boolean() }).optional(),
+  /** Its recipe rinses with the tank shut; the edge of its tank valve. */
+  tank: z.strictObject({ edge: id, rinseShut: z.boolean() }).optional(),
+  /** Equal units side by side count as one way. */
+  group: id.optional(),
+});
+
+/** A rig as data: what goes out as JSON comes back in (handbook 4, Model). */
+export const rigSchema = z.strictObject({
+  nodes: z.array(nodeSchema).min(2).max(120), edges: z.array(edgeSchema).min(1).max(200), handles: z.array(handleSchema).max(40), units: z.array(unitSchema).max(20),
+  source: z.enum(["safe", "unsafe", "unknown"]),
+}).superRefine((rig, ctx) => { for (const fault of faultsOf(rig as Rig)) ctx.addIssue({ code: "custom", message: fault }); });
+
+export type RigNode = z.infer<typeof nodeSchema>;
+export type RigEdge = z.infer<typeof edgeSchema>;
+export type Handle = z.infer<typeof handleSchema>;
+export type HandlePosition = z.infer<typeof positionSchema>;
+export type RigUnit = z.infer<typeof unitSchema>;
+export interface Rig { readonly nodes: readonly RigNode[]; readonly edges: readonly RigEdge[]; readonly handles: readonly Handle[]; readonly units: readonly RigUnit[]; readonly source: "safe" | "unsafe" | "unknown" }
+
+const repeated = (ids: readonly string[]): string[] => [...new Set(ids.filter((x, i) => ids.indexOf(x) !== i))];
+
+/** What does not hang together in a rig, in words; empty when it does. */
+export function faultsOf(rig: Rig): string[] {
+  const nodes = new Map(rig.nodes.map((n) => [n.id, n]));
+  const edges = new Map(rig.edges.map((e) => [e.id, e]));
+  const units = new Set(rig.units.map((u) => u.key));
+  const faults = [
+    ...repeated(rig.nodes.map((n) => n.id)).map((x) => `two nodes are called ${x}`), ...repeated(rig.edges.map((e) => e.id)).map((x) => `two edges are called ${x}`),
+    ...repeated(rig.handles.map((h) => h.id)).map((x) => `two handles are called ${x}`), ...repeated(rig.units.map((u) => u.key)).map((x) => `two units are called ${x}`),
+  ];
+  if (rig.nodes.filter((n) => n.kind === "main").length !== 1) faults.push("a rig has one main");
+  if (rig.nodes.filter((n) => n.kind === "air").length > 1) faults.push("a rig has one air");
+  for (const e of rig.edges) {
+    for (const end of [e.from, e.to]) if (!nodes.has(end)) faults.push(`edge ${e.id} ends at ${end}, which is no node`);
+    const outside = [e.from, e.to].filter((end) => ["air", "drain"].includes(nodes.get(end)?.kind ?? "")).length;
+    if (e.kind === "opening" && outside !== 1) faults.push(`opening ${e.id} joins one node to air or to a drain`);
+    if (e.kind !== "opening" && outside > 0) faults.push(`edge ${e.id} reaches ${e.to}: only an opening does`);
+    if (e.from === e.to) faults.push(`edge ${e.id} begins and ends at ${e.from}`);
+    if ((e.kind === "unit") !== (e.unit !== undefined) || (e.unit !== undefined && !units.has(e.unit))) faults.push(`edge ${e.id} does not name a unit of the rig`);
+  }
+  for (const h of rig.handles) {
+    const names = h.positions.map((p) => p.name);
+    for (const x of repeated(names)) faults.push(`${h.name} has two positions ${x}`);
+    if (!names.includes(h.normal)) faults.push(`${h.name} has no position ${h.normal}, its normal one`);
+    for (const p of h.positions) for (const e of Object.keys(p.edges)) if (!["valve", "opening"].includes(edges.get(e)?.kind ?? "")) faults.push(`${h.name} turns ${e}, which is no valve or opening`);
+  }
+  for (const u of rig.units) if (u.tank && !edges.has(u.tank.edge)) faults.push(`${u.name} names a tank valve that is no edge`);
+  return faults;
+}
+
+/**
+ * Where everything stands. `pressured`: nodes that are live or still under pressure; `wet`: nodes with water in them; `filling`: nodes that fill
+ * gently and have not been heard to stop; `unproven`: pipe behind UV that is not disinfected yet; `purged`: the heater holds no air.
+ */
+export interface RigState {
+  readonly positions: Readonly<Record<string, string>>;
+  readonly pressured: readonly string[];
+  readonly wet: readonly string[];
+  readonly filling: readonly string[];
+  readonly stages: Readonly<Record<string, MediaStage>>;
+  readonly unproven: readonly string[];
+  readonly purged: boolean;
+  /** Minutes for which a lamp that the recipe powers first has still to stand in air, by unit; absent: none. */
+  readonly lampMinutes?: Readonly<Record<string, number>>;
+  /** Where the hand was last. */
+  readonly place?: string;
+}
+
+export interface Move { readonly handle: string; readonly to: string }
+
+/** What a step suspends while it runs (handbook 4, Rules): its openings, with the feeding handle at the step's position or a quarter. */
+export interface Permit { readonly openings: readonly string[]; readonly feed?: Move; /** Units that are flushed by it. */ readonly units?: readonly string[] }
+
+export interface Circumstances {
+  readonly permit?: Permit;
+  /** Inside the agreed hours a dry house is a Check, outside a Stop; absent: no hours agreed, a Check. */
+  readonly waterOff?: "agreed" | "notAgreed";
+}
