@@ -1,6 +1,6 @@
-import { plan, type Planned, type PlanOptions, type RigGoal } from "./plan";
+import { plan, type PlanOptions } from "./plan";
 import type { RuleId } from "./compile";
-import type { Circumstances, Permit, Rig, RigState } from "./rig";
+import type { Circumstances, Permit, Rig, RigGoal, RigState } from "./rig";
 import { inSentence } from "../words";
 
 /** What hands want of a rig (handbook 4, Sequences). */
@@ -131,4 +131,3 @@ export const ruleNames: Readonly<Record<RuleId, string>> = {
   crossConnection: "cross-connection", houseDry: "house dry", blended: "blended", hotTrapped: "hot trapped", roTankEarly: "RO tank open too early", deadHead: "dead-head",
 };
 
-export type { Planned };

@@ -356,12 +356,6 @@ function setConditions(c: Compiled, t: Scratch, given: Given, s: Int32Array, bas
   }
 }
 
-function wasOpen(c: Compiled, handle: number, was: number, edge: number): boolean {
-  const had = c.sets[handle]![was]!;
-  for (let j = 0; j < had.length; j += 2) if (had[j] === edge && had[j + 1]! > 0) return true;
-  return false;
-}
-
 /** Sets a scratch to a state, so that `turn` can try one handle after the other from there. */
 export function stand(c: Compiled, t: Scratch, given: Given, s: Int32Array, base: number): void { setDegrees(c, t, given, s, base); }
 

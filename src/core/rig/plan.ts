@@ -1,23 +1,7 @@
 import { compile, type Compiled, type RuleId } from "./compile";
 import { advance, back, bit, givenBy, layoutOf, pack, placeAt, positionAt, scratchFor, setPosition, settle, turn, unpack, type Given, type Layout, type Scratch } from "./moment";
 import { relevantHandles } from "./relevant";
-import type { Circumstances, Move, Rig, RigState } from "./rig";
-
-/** What is to be reached. Everything named must hold at the end; `always` after every move. */
-export interface RigGoal {
-  readonly live?: readonly string[];
-  /** Cut off from the main and without pressure: relieved or empty. */
-  readonly relieved?: readonly string[];
-  readonly empty?: readonly string[];
-  readonly positions?: Readonly<Record<string, string>>;
-  /** Units through which all water of the house passes. */
-  readonly serves?: readonly string[];
-  /** Units through which no water of the house passes. */
-  readonly passedBy?: readonly string[];
-  /** Units with water in them, charged or trapped. */
-  readonly full?: readonly string[];
-  readonly always?: { readonly live?: readonly string[]; /** No opening stands open on a live node. */ readonly noVentOnLive?: boolean };
-}
+import type { Circumstances, Move, Rig, RigGoal, RigState } from "./rig";
 
 export interface PlanOptions {
   readonly circumstances?: Circumstances;

@@ -1,7 +1,6 @@
 import type { Compiled } from "./compile";
 import { positionAt, type Given, type Layout } from "./moment";
-import type { RigGoal } from "./plan";
-import type { RigState } from "./rig";
+import type { RigGoal, RigState } from "./rig";
 
 const bit = (s: Int32Array, at: number, i: number): number => (s[at + (i >> 5)]! >>> (i & 31)) & 1;
 

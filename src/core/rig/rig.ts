@@ -140,3 +140,19 @@ export interface Circumstances {
   /** Inside the agreed hours a dry house is a Check, outside a Stop; absent: no hours agreed, a Check. */
   readonly waterOff?: "agreed" | "notAgreed";
 }
+
+/** What is to be reached. Everything named must hold at the end; `always` after every move. */
+export interface RigGoal {
+  readonly live?: readonly string[];
+  /** Cut off from the main and without pressure: relieved or empty. */
+  readonly relieved?: readonly string[];
+  readonly empty?: readonly string[];
+  readonly positions?: Readonly<Record<string, string>>;
+  /** Units through which all water of the house passes. */
+  readonly serves?: readonly string[];
+  /** Units through which no water of the house passes. */
+  readonly passedBy?: readonly string[];
+  /** Units with water in them, charged or trapped. */
+  readonly full?: readonly string[];
+  readonly always?: { readonly live?: readonly string[]; /** No opening stands open on a live node. */ readonly noVentOnLive?: boolean };
+}
