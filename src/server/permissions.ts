@@ -12,8 +12,8 @@ export const permissions: Readonly<Record<Action, readonly Role[]>> = {
   viewJobs: everyone, viewCatalogue: everyone, manageCatalogue: office, viewFile: everyone, manageSelf: everyone, exportRecord: crew,
   jobOpened: office, importBundle: office, visitPlanned: office, visitCancelled: office,
   surveyAnswered: crew, labReportTaken: crew, photoAdded: crew, photoRemoved: crew, addFile: crew, openPointAdded: crew, openPointClosed: crew,
-  designChanged: office, schoolChosen: office, verdictOverridden: office, overrideWithdrawn: office, designSigned: office, readingOverridden: office,
-  runStarted: crew, stepDone: crew, stepUndone: crew, stepSkipped: crew, clockStarted: crew, clockPaused: crew, clockRestarted: crew, soakKept: crew, cycleCounted: crew, readingTaken: crew, serialRecorded: crew, signed: crew,
+  designChanged: office, bypassChosen: office, schoolChosen: office, verdictOverridden: office, overrideWithdrawn: office, designSigned: office, readingOverridden: office,
+  runStarted: crew, stepDone: crew, stepUndone: crew, stepSkipped: crew, clockStarted: crew, clockPaused: crew, clockRestarted: crew, soakKept: crew, cycleCounted: crew, handleTurned: crew, fillHeard: crew, readingTaken: crew, serialRecorded: crew, signed: crew,
   managePeople: ["owner"], manageCompany: office,
 };
 

@@ -6,6 +6,8 @@ import { recipes } from "../recipes";
 const positive = z.number().positive();
 const share = z.number().gt(0).lt(1);
 
+const stands = z.string().min(3, "Say how the handles stand").max(60);
+
 /** The record that each family cannot do without. */
 const needed: Readonly<Partial<Record<Family, keyof UnitModel>>> = { ro: "ro", softener: "softener", uv: "uv", carbonTank: "carbon", booster: "booster", manualSoftener: "manual" };
 
@@ -15,7 +17,7 @@ export const unitSchema = z.strictObject({
   family: z.enum(["ro", "cartridge", "carbonTank", "conditioner", "scaleControl", "softener", "manualSoftener", "uv", "uvPoint", "pointFilter", "booster", "iceMaker", "leakStop"]),
   branch: z.boolean(), ratedFlow: positive.optional(), lossPoints: z.array(z.tuple([positive, z.number().nonnegative()])), maxPressure: positive.optional(), microns: positive.optional(),
   effects: z.array(z.enum(["sediment", "carbon", "catalyticCarbon", "softening", "scaleControl", "ultraviolet", "reverseOsmosis", "pressure", "minerals", "delivery", "protection"])).min(1),
-  cost: z.strictObject({ parts: z.number().nonnegative(), yearly: z.number().nonnegative() }), massFullKg: positive, power: z.boolean(), serials: z.array(z.strictObject({ id: z.string(), label: z.string() })), recipes: z.array(z.string().refine((r) => recipes.has(r), { error: (i) => `There is no recipe “${String(i.input)}”` })).min(1, "Attach at least one recipe"),
+  cost: z.strictObject({ parts: z.number().nonnegative(), yearly: z.number().nonnegative() }), massFullKg: positive, waterL: positive.optional(), head: z.strictObject({ service: stands, bypass: stands, shut: stands.optional(), diagnostic: stands.optional(), seenFrom: stands }).optional(), power: z.boolean(), serials: z.array(z.strictObject({ id: z.string(), label: z.string() })), recipes: z.array(z.string().refine((r) => recipes.has(r), { error: (i) => `There is no recipe “${String(i.input)}”` })).min(1, "Attach at least one recipe"),
   ro: z.strictObject({
     permeate: positive, pressure: positive, tds: positive, recovery: share, concentrate: positive.optional(), rejection: share, preLoss: z.number().nonnegative(), maxRecovery: share, minFeed: positive, maxFeed: positive, wasteRatio: positive,
     tank: z.strictObject({ totalLitres: positive, precharge: positive }).optional(), permeatePump: z.boolean().optional(), shutOff: share.optional(), rinseMinutes: positive.optional(), discards: z.number().int().nonnegative().optional(), carbonStages: z.number().int().nonnegative(),

@@ -1,3 +1,4 @@
+import { faultsOf, judge } from "../rig";
 import { judgeReading, readingKinds } from "../readings";
 import { composeRun } from "../run/compose";
 import { maySkip } from "../run/step";
@@ -10,6 +11,8 @@ import type { Intent } from "./intent";
 import { modelKey, type Knowledge } from "./knowledge";
 import { handOverBlockers, isHandedOver, whyNotFinish } from "./progress";
 import { draftBasis, judgeJob, readingContext, withModels } from "./readingContext";
+import { rigFor } from "./jobRig";
+import { circumstancesOf } from "./runRig";
 import { findStep, stepState, type JobState } from "./state";
 import { inSentence } from "../words";
 
@@ -120,7 +123,21 @@ function decideRunStart(job: JobState, knowledge: Knowledge, profile: Profile): 
       return { unit, model, recipes: model.recipes.flatMap((r) => knowledge.recipes.get(r) ?? []), predicted: (fill === undefined ? {} : { fill }) as Readonly<Record<string, number>> };
     }),
   });
-  return accept("runStarted", { revision: revision.revision, steps });
+  const rig = rigFor(job, revision, knowledge);
+  return accept("runStarted", { revision: revision.revision, steps, ...(faultsOf(rig).length === 0 ? { rig } : {}) });
+}
+
+/** A handle turned on site: what it trips is kept with it; a Stop is taken with a reason only, because what was done was done. */
+function decideTurn(job: JobState, intent: Extract<Intent, { kind: "handleTurned" }>): Decision {
+  if (!job.rig) return refuse("This run has no rig to turn a handle of");
+  const handle = job.rig.rig.handles.find((h) => h.id === intent.handle);
+  if (!handle?.positions.some((p) => p.name === intent.to)) return refuse("The rig has no such handle or position");
+  if (job.rig.state.positions[handle.id] === intent.to) return refuse(`${handle.name} stands there already`);
+  const step = intent.step === undefined ? undefined : findStep(job, intent.step);
+  const { verdicts } = judge(job.rig.rig, job.rig.state, { handle: intent.handle, to: intent.to }, circumstancesOf(job.rig, step));
+  const stops = verdicts.filter((v) => v.level === "Stop");
+  if (stops.length > 0 && (intent.why ?? "").trim().length < 3) return refuse(`${stops[0]!.reason}. If it was done all the same, say why`, "why");
+  return accept("handleTurned", { handle: intent.handle, to: intent.to, ...(intent.step ? { step: intent.step } : {}), ...(intent.why ? { why: intent.why } : {}), ...(verdicts.length > 0 ? { verdicts: verdicts.map(({ level, rule, reason }) => ({ level, rule, reason })) } : {}) });
 }
 
 function decideStep(job: JobState, intent: Extract<Intent, { kind: "stepDone" | "stepUndone" | "stepSkipped" | "clockStarted" | "clockPaused" | "clockRestarted" | "soakKept" | "cycleCounted" }>, now: number): Decision {
@@ -202,6 +219,14 @@ export function decide(job: JobState, intent: Intent, now: number, knowledge: Kn
       const unitName = withModels(job.run ? (job.revisions.find((r) => r.revision === job.run!.revision)?.units ?? job.units) : job.units, knowledge).find((u) => u.unit.key === intent.unit)?.model.code;
       return unitName ? accept("serialRecorded", { unit: intent.unit, unitName, what: intent.what, label: intent.label, text: intent.text, ...(intent.step ? { step: intent.step } : {}) }) : refuse("This unit is not in the design");
     }
+    case "bypassChosen": {
+      if (intent.seen !== job.designSeq) return refuse("Someone changed this job meanwhile. Look at what changed, then do it again: nothing of yours was lost");
+      if (job.run) return refuse("The run has started: its rig stays as it was then");
+      const fault = intent.own ? faultsOf(intent.own)[0] : undefined;
+      return fault ? refuse(`This rig does not hang together: ${fault}`) : accept("bypassChosen", { arrangement: intent.arrangement, drainCock: intent.drainCock, what: intent.what, ...(intent.own ? { own: intent.own } : {}) });
+    }
+    case "handleTurned": return decideTurn(job, intent);
+    case "fillHeard": return job.rig ? accept("fillHeard", intent.step ? { step: intent.step } : {}) : refuse("This run has no rig");
     case "photoAdded": return accept("photoAdded", { file: intent.file, sha256: intent.sha256, caption: intent.caption, ...(intent.step ? { step: intent.step } : {}), ...(intent.field ? { field: intent.field } : {}) });
     case "photoRemoved": return job.photos.some((p) => p.file === intent.file) ? accept("photoRemoved", { file: intent.file, why: intent.why }) : refuse("The photo is gone already");
     case "openPointAdded": return accept("openPointAdded", { point: intent.point, text: intent.text, who: intent.who, ...(intent.due ? { due: intent.due } : {}) });

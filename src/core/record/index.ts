@@ -8,3 +8,5 @@ export * from "./readingContext";
 export * from "./decide";
 export * from "./summary";
 export * from "./bundle";
+export * from "./runRig";
+export * from "./jobRig";

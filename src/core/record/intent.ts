@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { rigSchema } from "../rig";
 
 const id = z.string().min(1).max(80);
 const ulid = z.string().regex(/^[0-9A-HJKMNP-TV-Z]{26}$/);
@@ -24,7 +25,10 @@ export const intentSchema = z.discriminatedUnion("kind", [
   of("designSigned", { seen: z.number().int().nonnegative() }),
   of("visitPlanned", { visit: ulid, from: clientTime, to: clientTime, person: z.strictObject({ id, name: line }), what: line }),
   of("visitCancelled", { visit: ulid, why: reason }),
+  of("bypassChosen", { arrangement: z.enum(["threeValve", "heads"]), drainCock: z.boolean(), own: rigSchema.optional(), what: line, seen: z.number().int().nonnegative() }),
   of("runStarted", {}),
+  of("handleTurned", { handle: id, to: z.string().max(30), step: id.optional(), why: z.string().trim().max(500).optional() }),
+  of("fillHeard", { step: id.optional() }),
   of("stepDone", { step: id, note: z.string().max(300).optional() }),
   of("stepUndone", { step: id, why: reason }),
   of("stepSkipped", { step: id, why: reason }),

@@ -1,20 +1,15 @@
-import { advanceClock, type Clock, type ClockEvent } from "../run/clock";
+import { advanceClock, type ClockEvent } from "../run/clock";
 import type { Step } from "../run/step";
 import type { SurveyAnswer } from "../site";
 import { type DesignUnit } from "../train";
 import { verdictKey } from "../verdict";
+import type { Arrangement, Rig } from "../rig";
 import { genesis } from "./chain";
 import type { Actor, Entry, EntryData } from "./entry";
+import type { Mark, StepState } from "./marks";
+import { heardOn, rigAtStart, soaksDisturbed, turnedOn, withStages, type RunRig } from "./runRig";
 
-export interface Mark { readonly by: Actor; readonly at: string }
-export interface StepState {
-  readonly done?: Mark & { readonly note?: string };
-  readonly skipped?: Mark & { readonly why: string };
-  readonly clock?: Clock;
-  readonly cycles: number;
-  /** Reasons given for going on with a disturbed soak. */
-  readonly kept: readonly (Mark & { readonly why: string })[];
-}
+export type { Mark, StepState } from "./marks";
 export type Reading = EntryData["readingTaken"] & Mark & { readonly override?: Mark & { readonly why: string }; readonly supersededBy?: string };
 export interface Override { readonly at: string; readonly rule: string; readonly level: string; readonly reason: string; readonly why: string; readonly mark: Mark }
 export type LabReport = EntryData["labReportTaken"] & Mark;
@@ -51,6 +46,10 @@ export interface JobState {
   readonly revisions: readonly Revision[];
   readonly visits: readonly Visit[];
   readonly run?: { readonly revision: number; readonly steps: readonly Step[]; readonly started: Mark };
+  /** How the train can be passed by, where somebody chose. */
+  readonly bypass?: { readonly arrangement: Arrangement; readonly drainCock: boolean; readonly own?: Rig };
+  /** The run's rig as hands have left it; absent in older runs. */
+  readonly rig?: RunRig;
   readonly steps: Readonly<Record<string, StepState>>;
   readonly readings: readonly Reading[];
   readonly serials: readonly SerialNumber[];
@@ -77,6 +76,11 @@ function onClock(job: JobState, id: string, event: ClockEvent): JobState {
   return onStep(job, id, (s) => { const clock = advanceClock(step, s.clock, event); return clock ? { ...s, clock } : s; });
 }
 
+/** A turned handle that lets water through a unit that is soaking starts its soak again; with a reason it goes on (handbook 5, Steps). */
+function soakDisturbed(job: JobState, before: JobState, e: Extract<Entry, { kind: "handleTurned" }>): JobState {
+  return soaksDisturbed(before.rig, before.run?.steps ?? [], before.steps, { handle: e.data.handle, to: e.data.to }).reduce((j, step) => (e.data.why ? onStep(j, step.id, (s) => ({ ...s, kept: [...s.kept, { ...markOf(e), why: e.data.why! }] })) : onClock(j, step.id, { is: "restart", at: Date.parse(e.at) })), job);
+}
+
 const handlers: Handlers = {
   jobOpened: (job, e) => ({ ...job, ...e.data, opened: markOf(e) }),
   surveyAnswered: (job, e) => {
@@ -91,7 +95,19 @@ const handlers: Handlers = {
   designSigned: (job, e) => (job.revisions.some((r) => r.revision === e.data.revision) ? job : { ...job, revisions: [...job.revisions, { ...e.data, ...markOf(e) }] }),
   visitPlanned: (job, e) => ({ ...job, visits: [...job.visits.filter((v) => v.visit !== e.data.visit), e.data] }),
   visitCancelled: (job, e) => ({ ...job, visits: job.visits.map((v) => (v.visit === e.data.visit ? { ...v, cancelled: e.data.why } : v)) }),
-  runStarted: (job, e) => (job.run ? job : { ...job, run: { ...e.data, started: markOf(e) } }),
+  bypassChosen: (job, e) => { const { what: _, ...bypass } = e.data; return { ...job, ...touched(job, e), bypass }; },
+  runStarted: (job, e) => {
+    if (job.run) return job;
+    const { rig, ...run } = e.data;
+    const at = rig ? rigAtStart(rig, Date.parse(e.at)) : undefined;
+    return { ...job, run: { ...run, started: markOf(e) }, ...(at ? { rig: at } : {}) };
+  },
+  handleTurned: (job, e) => {
+    if (!job.rig) return job;
+    const { handle, to, step, why, verdicts } = e.data;
+    return soakDisturbed({ ...job, rig: turnedOn(job.rig, { ...markOf(e), handle, to, warned: verdicts ?? [], ...(step ? { step } : {}), ...(why ? { why } : {}) }, step === undefined ? undefined : findStep(job, step)) }, job, e);
+  },
+  fillHeard: (job) => (job.rig ? { ...job, rig: heardOn(job.rig) } : job),
   stepDone: (job, e) => onStep(onClock(job, e.data.step, { is: "pause", at: Date.parse(e.at) }), e.data.step, (s) => (s.done ? s : { ...s, done: { ...markOf(e), ...(e.data.note ? { note: e.data.note } : {}) } })),
   stepUndone: (job, e) => onStep(job, e.data.step, (s) => { const { done: _, skipped: __, ...rest } = s; return rest; }),
   stepSkipped: (job, e) => onStep(job, e.data.step, (s) => (s.done || s.skipped ? s : { ...s, skipped: { ...markOf(e), why: e.data.why } })),
@@ -117,7 +133,10 @@ const handlers: Handlers = {
 /** The job after one more entry. Pure. */
 export function applyEntry(job: JobState, entry: Entry): JobState {
   const handler = handlers[entry.kind] as (job: JobState, entry: Entry) => JobState;
-  return { ...handler(job, entry), seq: entry.seq, head: entry.hash, lastAt: entry.at };
+  const next = handler(job, entry);
+  // Media come on by steps: the rig follows them.
+  const rig = next.rig && next.run && (next.steps !== job.steps || next.rig !== job.rig) ? { ...next.rig, state: withStages(next.rig.rig, next.rig.state, next.run.steps, next.steps) } : next.rig;
+  return { ...next, ...(rig ? { rig } : {}), seq: entry.seq, head: entry.hash, lastAt: entry.at };
 }
 
 /** A job from its log: the phone offline, the server and the record all use this one function. */

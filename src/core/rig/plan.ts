@@ -98,10 +98,13 @@ class Bound {
   private readonly queued: Uint8Array;
   private readonly flow: Int16Array;
   private readonly by: Int16Array;
+  /** Shares as they count now: nothing for the edges of handles that have to move in any case, whose moves are counted by themselves. */
   private readonly shares: Int16Array;
+  private readonly full: Int16Array;
+  private readonly visit: Uint8Array;
   constructor(private readonly c: Compiled, private readonly aim: Aim, private readonly rules: boolean) {
     this.dist = new Int16Array(c.knots); this.queue = new Int16Array(c.knots + 1); this.queued = new Uint8Array(c.knots);
-    this.flow = new Int16Array(c.edgeIds.length); this.by = new Int16Array(c.knots); this.shares = sharesOf(c);
+    this.flow = new Int16Array(c.edgeIds.length); this.by = new Int16Array(c.knots); this.visit = new Uint8Array(c.places.length); this.full = sharesOf(c); this.shares = this.full.slice();
   }
 
   /** Least shares of closed edges from a knot, or from all that is live, to every knot; leaving out a knot or the edges of a unit's group. */
@@ -167,9 +170,24 @@ class Bound {
   of(t: Scratch, l: Layout, s: Int32Array, base: number): number {
     const { c, aim, shares } = this;
     let positions = 0;
-    for (let h = 0; h < aim.positions.length; h += 1) if (aim.positions[h]! >= 0 && positionAt(s, base, h) !== aim.positions[h]) positions += 1;
-    let most = positions * MOVE;
-    const moves = (share: number): number => MOVE * Math.ceil(share / WHOLE);
+    const visit = this.visit;
+    visit.fill(0);
+    shares.set(this.full);
+    for (let h = 0; h < aim.positions.length; h += 1) if (aim.positions[h]! >= 0 && positionAt(s, base, h) !== aim.positions[h]) {
+      positions += 1;
+      visit[c.placeOf[h]!] = 1;
+      const sets = c.sets[h]![0]!;
+      for (let i = 0; i < sets.length; i += 2) shares[sets[i]!] = 0;
+    }
+    // Every place with a handle to move has to be walked to, but for the one where the hand is.
+    let walks = 0;
+    if (this.rules && c.places.length > 1) {
+      const at = placeAt(s[base + l.rest]!);
+      for (let p = 0; p < visit.length; p += 1) if (visit[p] && p !== at) walks += 1;
+      if (at < 0 && walks > 0) walks -= 1;
+    }
+    let most = positions * MOVE + walks * WALK;
+    const moves = (share: number): number => MOVE * (positions + Math.ceil(share / WHOLE)) + walks * WALK;
     let missing = false;
     for (let i = 0; i < aim.live.length && !missing; i += 1) if (!isLive(t, aim.live[i]!)) missing = true;
     if (missing) {
@@ -316,6 +334,7 @@ function choicesOf(c: Compiled, goal: RigGoal): readonly (readonly { readonly po
   const feed = c.circumstances.permit?.feed;
   return c.rig.handles.map((h) => h.positions.flatMap((p, position) => {
     if (h.kind === "automatic" && goal.positions?.[h.id] === undefined) return [];
+    if (goal.avoid?.[h.id]?.includes(p.name)) return [];
     const named = goal.positions?.[h.id] === p.name || (feed?.handle === h.id && feed.to === p.name);
     const degree = Object.values(p.edges);
     const partial = degree.some((d) => d === "quarter" || d === "half");
@@ -388,8 +407,9 @@ export function plan(rig: Rig, state: RigState, goal: RigGoal, options: PlanOpti
   for (let f = 0; f < buckets.length; f += 1) {
     const bucket = buckets[f];
     if (!bucket) continue;
-    for (let b = 0; b < bucket.length; b += 1) {
-      const i = bucket[b]!;
+    // The last put in is the farthest on: with equal bounds it is tried first.
+    while (bucket.length > 0) {
+      const i = bucket.pop()!;
       if (closed[i]) continue;
       if (i >= closed.length) { const more = new Uint8Array(Math.max(closed.length * 4, i + 1)); more.set(closed); closed = more; }
       const base = i * l.words;
@@ -409,7 +429,7 @@ export function plan(rig: Rig, state: RigState, goal: RigGoal, options: PlanOpti
       for (let k = 0; k < c.knots && allWet; k += 1) if (!bit(current, l.wet, k)) allWet = false;
       const place = placeAt(current[l.rest]!);
       let turned = -1;
-      for (let h = 0; h < choices.length; h += 1) {
+      for (let h = choices.length - 1; h >= 0; h -= 1) {
         const now = positionAt(current, 0, h);
         const offered = choices[h]!;
         for (let o = 0; o < offered.length; o += 1) {

@@ -1,3 +1,4 @@
+import type { Wish } from "../rig";
 import type { SurveyAnswers } from "../site";
 import type { DemandTables, DesignUnit, Fixture, UnitModel } from "../train";
 import type { Recipe, RecipeStep } from "./recipe";
@@ -55,6 +56,14 @@ export function tapsFor(flow: number, fixtures: Readonly<Partial<Record<Fixture,
   return sum >= flow ? `Cold, fully open: ${names}` : `Cold, fully open: ${names}, about ${Math.round(sum)} L/min in all; that falls short, so add a hose and measure`;
 }
 
+function wishFrom(goal: NonNullable<RecipeStep["goal"]>, unit: string): Wish {
+  switch (goal.want) {
+    case "isolate": case "serve": case "fill": return { want: goal.want, unit };
+    case "flush": return { want: "flush", unit, at: goal.at ?? "coldTap", ...(goal.fully ? { fully: true } : {}) };
+    case "passBy": case "restore": case "normal": return { want: goal.want };
+  }
+}
+
 function stepFrom(template: RecipeStep, chain: { readonly key: string; readonly model?: UnitModel; readonly predicted?: Readonly<Record<string, number>> }, input: ComposeInput): Omit<Step, "needs"> {
   const { model, predicted } = chain;
   const name = (text: string) => (model ? text.replaceAll("{unit}", model.code).replaceAll("{mass}", String(Math.round(model.massFullKg))) : text);
@@ -64,7 +73,7 @@ function stepFrom(template: RecipeStep, chain: { readonly key: string; readonly 
   return {
     id: `${chain.key}.${template.id}`, ...(model ? { unit: chain.key, unitName: model.code } : {}), stage: template.stage, kind: template.kind, title: name(template.title), why: name(template.why), work: template.work, water: template.water,
     cautions: [...(template.cautions ?? []), ...(heavy ? ["heavy"] : [])],
-    ...(template.power ? { power: template.power } : {}), ...(template.details ? { details: template.details.map(name) } : {}), ...(template.turn ? { turn: template.turn } : {}), ...(template.tightening ? { tightening: template.tightening } : {}), ...(template.sealant ? { sealant: template.sealant } : {}),
+    ...(template.power ? { power: template.power } : {}), ...(template.details ? { details: template.details.map(name) } : {}), ...(template.turn ? { turn: template.turn } : {}), ...(template.goal ? { goal: wishFrom(template.goal, chain.key) } : {}), ...(template.tightening ? { tightening: template.tightening } : {}), ...(template.sealant ? { sealant: template.sealant } : {}),
     ...(flow ? { flow: { minutes: numberOf(flow.minutes, model, input.defaults), direction: flow.direction, to: flow.to, ...(flow.low !== undefined && flow.high !== undefined ? { band: { low: flow.low, high: flow.high } } : {}), ...(flow.litres === undefined ? {} : { litres: flow.litres }), ...(flow.untilClear ? { untilClear: true } : {}), ...(flow.taps ? { taps: tapsFor(flow.low ?? 0, input.fixtures, input.demand) } : {}) } } : {}),
     ...(soak ? { soak: { minutes: numberOf(soak.minutes, model, input.defaults), ...(soak.maxMinutes === undefined ? {} : { maxMinutes: soak.maxMinutes }) } } : {}),
     ...(wait ? { wait: { minutes: numberOf(wait.minutes, model, input.defaults), ...expected(wait.expected) } } : {}),

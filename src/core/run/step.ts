@@ -1,3 +1,4 @@
+import type { Wish } from "../rig";
 import type { Quantity } from "../units";
 
 export type StepKind = "do" | "check" | "turn" | "flow" | "soak" | "read" | "cycle" | "record" | "hold";
@@ -28,6 +29,8 @@ export interface Step {
   readonly needs: readonly string[];
   readonly details?: readonly string[];
   readonly turn?: { readonly direction: string; readonly seenFrom: string };
+  /** What the rig is to come to by it (handbook 5, turn: goal state). */
+  readonly goal?: Wish;
   readonly tightening?: string;
   readonly sealant?: string;
   readonly flow?: { readonly band?: FlowBand; readonly minutes: number; readonly litres?: number; readonly untilClear?: boolean; readonly direction: "forward" | "reverse"; readonly to: string; readonly taps?: string };

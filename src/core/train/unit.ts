@@ -1,3 +1,5 @@
+import type { BypassHead } from "../rig";
+
 /** Families of chapter 1's table, split where the judgement differs. */
 export type Family =
   | "ro" | "cartridge" | "carbonTank" | "conditioner" | "scaleControl" | "softener" | "manualSoftener" | "uv" | "uvPoint" | "pointFilter" | "booster" | "iceMaker" | "leakStop";
@@ -51,6 +53,10 @@ export interface UnitModel {
   /** In the company's currency, without labour; yearly: cartridges, lamps, media, but neither salt nor water. */
   readonly cost: { readonly parts: number; readonly yearly: number };
   readonly massFullKg: number;
+  /** Water it holds, L; absent means unknown. */
+  readonly waterL?: number;
+  /** Its own bypass, where it has one: how the handles stand in each position. */
+  readonly head?: BypassHead;
   readonly power: boolean;
   /** What is written down by number at installation. */
   readonly serials: readonly { readonly id: string; readonly label: string }[];

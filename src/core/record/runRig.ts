@@ -1,0 +1,111 @@
+import { aimed, beforeFirstWater, faultsOf, flows, heardFull, judge, onLine, regions, waterAt, type Circumstances, type MediaStage, type Move, type Rig, type RigState } from "../rig";
+import type { Step } from "../run/step";
+import type { Mark, StepState } from "./marks";
+
+/** How the house is fed: through the units of the line, past them, or not. */
+export type Supply = "treated" | "bypassed" | "off";
+export interface Turned extends Mark { readonly handle: string; readonly from: string; readonly to: string; readonly step?: string; readonly why?: string; readonly warned: readonly { readonly level: string; readonly rule: string; readonly reason: string }[] }
+/** The rig of a run: as it was composed when the run started, and as the crew's hands have left it. */
+export interface RunRig { readonly rig: Rig; readonly state: RigState; readonly turned: readonly Turned[]; readonly supply: readonly { readonly at: number; readonly is: Supply }[] }
+
+/** Where everything stands once the bypass is fitted and nothing is joined: main and train shut, stubs open, heads past their units, power off, taps open. */
+export function startOfRun(rig: Rig): RigState {
+  const first: Partial<Record<Rig["handles"][number]["kind"], string>> = { lever: "closed", cap: "uncapped", head: "bypass", switch: "off" };
+  const positions = Object.fromEntries(rig.handles.flatMap((h) => {
+    const wanted = h.id === "lowTap" || h.id === "highTap" ? "open" : h.id === "heaterValve" ? "open" : first[h.kind];
+    return wanted !== undefined && h.positions.some((p) => p.name === wanted) ? [[h.id, wanted]] : [];
+  }));
+  const state = beforeFirstWater(rig, positions);
+  const lamps = rig.units.filter((u) => u.uv);
+  return lamps.length === 0 ? state : { ...state, unproven: behindLamps(rig) };
+}
+
+/** Nodes that only water through a lamp reaches in normal service. */
+function behindLamps(rig: Rig): string[] {
+  const shut = new Set(rig.handles.filter((h) => h.normal === "closed" || h.kind === "head").flatMap((h) => { const p = h.positions.find((x) => x.name === h.normal)!; return Object.entries(p.edges).filter(([, d]) => d === "closed").map(([e]) => e); }));
+  const lamps = new Set(rig.units.filter((u) => u.uv).map((u) => u.key));
+  const inner = rig.edges.filter((e) => e.kind !== "opening" && !shut.has(e.id) && !(e.unit !== undefined && lamps.has(e.unit)));
+  const main = rig.nodes.find((n) => n.kind === "main")!.id;
+  const before = new Set([main]);
+  for (const n of before) for (const e of inner) for (const [a, b] of [[e.from, e.to], [e.to, e.from]] as const) if (a === n) before.add(b);
+  return rig.nodes.filter((n) => n.kind !== "air" && n.kind !== "drain" && !before.has(n.id) && n.id !== "stubOut").map((n) => n.id);
+}
+
+/** How the house is fed in a state. */
+export function supplyOf(rig: Rig, state: RigState): Supply {
+  const house = rig.nodes.find((n) => n.kind === "house")?.id;
+  const region = regions(rig, state).find((r) => house !== undefined && r.nodes.includes(house));
+  if (!region || !["flowing", "charged", "filling"].includes(region.state)) return "off";
+  const through = waterAt(rig, state).get(house!)!.through.filter((u) => onLine(rig, u));
+  return through.length > 0 ? "treated" : "bypassed";
+}
+
+/** How far each unit's media has come, from the steps of the run (handbook 4, Unit media stage). */
+function stageOf(steps: readonly Step[], states: Readonly<Record<string, StepState>>, key: string): MediaStage {
+  const own = steps.filter((s) => s.unit === key);
+  const over = (s: Step) => states[s.id]?.done !== undefined || states[s.id]?.skipped !== undefined;
+  const soaks = own.filter((s) => s.kind === "soak" && s.stage !== "disinfect");
+  const flows = own.filter((s) => s.kind === "flow");
+  const last = own.filter((s) => s.stage === "start" || s.stage === "disinfect");
+  if (flows.every(over) && soaks.every(over) && (last.length > 0 ? last.every(over) : flows.length > 0)) return "inService";
+  if (flows.length > 0 && flows.every(over)) return "flushed";
+  if (soaks.length > 0 && soaks.every(over)) return "soaked";
+  if (soaks.some((s) => states[s.id]?.clock?.on === true)) return "soaking";
+  return "dry";
+}
+
+/** The rig's state with media and disinfection as the run's steps have brought them. */
+export function withStages(rig: Rig, state: RigState, steps: readonly Step[], states: Readonly<Record<string, StepState>>): RigState {
+  const keyOf = (u: Rig["units"][number]) => u.group ?? u.key.replace(/\.(pre|reject)$/, "");
+  const wet = (key: string) => rig.edges.filter((e) => e.unit === key).some((e) => state.wet.includes(e.from) && state.wet.includes(e.to));
+  const lamps = rig.units.filter((u) => u.uv);
+  const proven = lamps.length > 0 && lamps.every((u) => { const proves = steps.filter((s) => s.unit === keyOf(u) && s.proves === "uv"); return proves.length > 0 && proves.every((s) => states[s.id]?.done !== undefined); });
+  return {
+    ...state, unproven: proven ? [] : state.unproven,
+    stages: Object.fromEntries(rig.units.map((u) => { const stage = stageOf(steps, states, keyOf(u)); return [u.key, stage === "dry" && wet(u.key) ? "wet" : stage]; })),
+  };
+}
+
+/** What the step in hand permits on the rig. */
+export function circumstancesOf(run: RunRig | undefined, step: Step | undefined): Circumstances {
+  if (!run || !step?.goal) return {};
+  try { const { permit } = aimed(run.rig, step.goal); return permit ? { permit } : {}; } catch { return {}; }
+}
+
+/** The run's rig after a handle was turned, at a moment. Nothing changes for a handle or position that it has not. */
+export function turnedOn(run: RunRig, turned: Omit<Turned, "from">, step: Step | undefined): RunRig {
+  const handle = run.rig.handles.find((h) => h.id === turned.handle);
+  if (!handle?.positions.some((p) => p.name === turned.to)) return run;
+  // Between two moves of a person what fills has time to; a move that may not wait says so in its verdict.
+  const { after } = judge(run.rig, run.state, { handle: turned.handle, to: turned.to }, circumstancesOf(run, step));
+  return withSupply({ ...run, state: after, turned: [...run.turned, { ...turned, from: run.state.positions[turned.handle] ?? handle.normal }] }, Date.parse(turned.at));
+}
+
+export const heardOn = (run: RunRig): RunRig => ({ ...run, state: heardFull(run.state) });
+
+function withSupply(run: RunRig, at: number): RunRig {
+  const is = supplyOf(run.rig, run.state);
+  return run.supply.at(-1)?.is === is ? run : { ...run, supply: [...run.supply, { at, is }] };
+}
+
+/** The run's rig at its start; undefined for what does not hang together. */
+export function rigAtStart(rig: Rig, at: number): RunRig | undefined {
+  if (faultsOf(rig).length > 0) return undefined;
+  const state = startOfRun(rig);
+  return { rig, state, turned: [], supply: [{ at, is: supplyOf(rig, state) }] };
+}
+
+/** Steps whose soak this move would disturb: it lets water run, or be drawn, through a unit that is to stand still. */
+export function soaksDisturbed(run: RunRig | undefined, steps: readonly Step[], states: Readonly<Record<string, StepState>>, move: Move): Step[] {
+  if (!run) return [];
+  const soaking = steps.filter((s) => s.kind === "soak" && s.unit !== undefined && s.stage !== "disinfect" && states[s.id]?.clock?.on === true && states[s.id]?.done === undefined);
+  if (soaking.length === 0) return [];
+  const moves = (state: RigState) => {
+    const house = run.rig.nodes.find((n) => n.kind === "house")?.id;
+    const through = new Set(house === undefined ? [] : waterAt(run.rig, state).get(house)!.through);
+    for (const [edge, q] of flows(run.rig, state).of) { const unit = run.rig.edges.find((e) => e.id === edge)?.unit; if (q !== 0 && unit !== undefined) through.add(unit); }
+    return new Set([...through].map((k) => run.rig.units.find((u) => u.key === k)?.group ?? k));
+  };
+  const [was, is] = [moves(run.state), moves(judge(run.rig, run.state, move).after)];
+  return soaking.filter((s) => is.has(s.unit!) && !was.has(s.unit!));
+}
