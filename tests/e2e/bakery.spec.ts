@@ -89,7 +89,7 @@ async function doStep(page: Page, seen: { flowCorrected: boolean; photo: boolean
       await expect(step).toContainText("Photo kept");
       seen.photo = true;
     }
-    await step.getByRole("button", { name: /^(Done|Yes, checked|Turned|Sign this hold)$/ }).click();
+    await step.getByRole("button", { name: /^(Done|Yes, checked|Turned|All turned as listed|Sign this hold)$/ }).click();
   }
   await expect(page.locator(`article[data-step="${id}"]:not([data-status="done"])`)).toHaveCount(0);
   return true;

@@ -16,6 +16,7 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
           <Link prefetch={false} href="/" className={link}>Today</Link>
           <Link prefetch={false} href="/jobs" className={link}>Jobs</Link>
           <Link prefetch={false} href="/catalogue" className={link}>Catalogue</Link>
+          <Link prefetch={false} href="/practice" className={link}>Practice</Link>
           {person && may(person.role, "manageCompany") ? <Link prefetch={false} href="/company" className={link}>Company</Link> : null}
           {person && may(person.role, "managePeople") ? <Link prefetch={false} href="/people" className={link}>People</Link> : null}
         </nav>

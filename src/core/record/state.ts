@@ -5,7 +5,7 @@ import { type DesignUnit } from "../train";
 import { verdictKey } from "../verdict";
 import type { Arrangement, Rig } from "../rig";
 import { genesis } from "./chain";
-import type { Actor, Entry, EntryData } from "./entry";
+import type { Entry, EntryData } from "./entry";
 import type { Mark, StepState } from "./marks";
 import { heardOn, rigAtStart, soaksDisturbed, turnedOn, withStages, type RunRig } from "./runRig";
 

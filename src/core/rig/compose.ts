@@ -143,7 +143,7 @@ export function composeRig(parts: readonly RigPart[], choice: RigChoice): Rig {
     if (stubs) joint(d, "stubIn", "Inlet stub", first, at); else d.pipe(first, at);
     for (const part of line) at = linePart(d, part, at, choice.arrangement);
     if (choice.drainCock) d.opening("drainCock", "Drain cock of the train", at, "drainCock", "At the train", { low: true });
-    if (stubs) joint(d, "stubOut", "Outlet stub", last, at); else d.pipe(at, last);
+    if (stubs) joint(d, "stubOut", "Outlet stub", last, at, true); else d.pipe(at, last);
     d.lever("outlet", stubs ? "Outlet valve of the bypass" : "Valve behind the train", last, behind, "At the train");
     if (stubs) d.lever("bypass", "Bypass valve", before, behind, "At the train", "closed");
     at = behind;
@@ -165,7 +165,7 @@ export function composeRig(parts: readonly RigPart[], choice: RigChoice): Rig {
 }
 
 /** Where the bypass ends and the units begin: open, capped, or joined to the train. */
-function joint(d: Draft, id: string, name: string, stub: string, train: string): void {
-  const open = d.edge(`${id}.open`, stub, "air", "opening", { opening: "cap" }), join = d.edge(`${id}.join`, stub, train, "valve");
+function joint(d: Draft, id: string, name: string, stub: string, train: string, leaving = false): void {
+  const open = d.edge(`${id}.open`, stub, "air", "opening", { opening: "cap" }), join = d.edge(`${id}.join`, leaving ? train : stub, leaving ? stub : train, "valve");
   d.handles.push({ id, name, kind: "cap", place: "At the train", normal: "joined", positions: [{ name: "uncapped", edges: { [open]: "open", [join]: "closed" } }, { name: "capped", edges: { [open]: "closed", [join]: "closed" } }, { name: "joined", edges: { [open]: "closed", [join]: "open" } }] });
 }

@@ -1,4 +1,4 @@
-export { degrees, faultsOf, mediaStages, openingKinds, rigSchema, type Circumstances, type Degree, type Handle, type HandlePosition, type MediaStage, type Move, type OpeningKind, type Permit, type Rig, type RigEdge, type RigGoal, type RigNode, type RigState, type RigUnit } from "./rig";
+export { degrees, faultsOf, mediaStages, openingKinds, rigSchema, type Circumstances, type Degree, type Handle, type HandlePosition, type MediaStage, type Move, type OpeningKind, type Permit, type Rig, type RigData, type RigEdge, type RigGoal, type RigNode, type RigState, type RigUnit } from "./rig";
 export { plan, statesOf, type Planned, type PlanOptions } from "./plan";
 export { beforeFirstWater, degreesOf, inService, isPowered, regions, settled, type Region, type RegionState } from "./regions";
 export { flows, waterAt, type Flows, type WaterAt, type WaterMark } from "./flows";
@@ -7,5 +7,7 @@ export { composeRig, type Arrangement, type RigChoice, type RigPart } from "./co
 export { headPositions, type BypassHead } from "./head";
 export { aimed, onLine, ruleNames, whyNot, wishesOf, type Aimed, type Refusal, type Wish } from "./goals";
 export { explain, partsIn, sayMove, whatHappened, type Explained } from "./explain";
+export { cardSequences, type CardSequence } from "./card";
+export { toDot } from "./dot";
 export type { RuleId } from "./compile";
 export { costOf, exercises, randomExercise, seeded, tried, type Exercise, type Tried } from "./practice";

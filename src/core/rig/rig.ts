@@ -74,6 +74,7 @@ export const rigSchema = z.strictObject({
   source: z.enum(["safe", "unsafe", "unknown"]),
 }).superRefine((rig, ctx) => { for (const fault of faultsOf(rig as Rig)) ctx.addIssue({ code: "custom", message: fault }); });
 
+export type RigData = z.infer<typeof rigSchema>;
 export type RigNode = z.infer<typeof nodeSchema>;
 export type RigEdge = z.infer<typeof edgeSchema>;
 export type Handle = z.infer<typeof handleSchema>;

@@ -1,18 +1,8 @@
-import { join } from "node:path";
-import { Document, Font, Image, Page, renderToBuffer, StyleSheet, Text, View } from "@react-pdf/renderer";
+import { Document, Image, Page, renderToBuffer, StyleSheet, Text, View } from "@react-pdf/renderer";
 import type { JobState } from "@/core/record";
 import { stamp } from "@/ui/time";
+import { registerFonts } from "../job/pdfFonts";
 import type { Report } from "./report";
-
-let registered = false;
-function registerFonts(): void {
-  if (registered) return;
-  const fontFile = (family: string, weight: number) => join(process.cwd(), "node_modules/@fontsource", family, "files", `${family}-latin-${weight}-normal.woff`);
-  Font.register({ family: "Next", fonts: [{ src: fontFile("atkinson-hyperlegible-next", 400), fontWeight: 400 }, { src: fontFile("atkinson-hyperlegible-next", 600), fontWeight: 600 }] });
-  Font.register({ family: "Mono", src: fontFile("atkinson-hyperlegible-mono", 400) });
-  Font.registerHyphenationCallback((word) => [word]);
-  registered = true;
-}
 
 const s = StyleSheet.create({
   page: { fontFamily: "Next", fontSize: 9.5, padding: "42 42 56 42", color: "#000", lineHeight: 1.35 },

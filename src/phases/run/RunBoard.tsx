@@ -9,6 +9,7 @@ import type { Profile } from "@/core/units";
 import { countdown, momentOf } from "@/ui/time";
 import { JobShell } from "../job/JobShell";
 import { liveOf } from "../job/live";
+import { SupplyStrip } from "../valves/SupplyStrip";
 import { StepView } from "./StepView";
 import type { RunTexts } from "./texts";
 import { useRun } from "./useRun";
@@ -75,6 +76,8 @@ export function RunBoard({ frame, children, initial, serverNow, person, profile,
         </div>
         <aside className="grid content-start gap-6" aria-label="The whole run">
           {others.length > 0 ? <div className="hidden xl:block">{running}</div> : null}
+          {job.rig ? <SupplyStrip rig={job.rig} now={clock.now} zone={zone} /> : null}
+          {job.rig ? <p><Link prefetch={false} href={`/jobs/${job.id}/run/valves`} className="button quiet">Valves</Link></p> : null}
           <StepList steps={steps} job={job} now={clock.now} current={step.id} choose={choose} finished={finished} />
         </aside>
       </div>

@@ -4,18 +4,24 @@ import { readingsOf, statusOf, waitsFor, whyNotFinish } from "@/core/record/prog
 import { stepState, type JobState } from "@/core/record/state";
 import { clockOf, maySkip, type Step } from "@/core/run/step";
 import { countedBy, readyAt } from "@/core/run/clock";
+import type { Rig, RigState } from "@/core/rig";
 import type { Profile } from "@/core/units";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { clockTime, countdown, lengthOf, momentOf } from "@/ui/time";
 import { useDraft } from "@/ui/useDraft";
 import { Photos } from "../job/Photos";
 import type { Wish } from "../job/send";
+import { circumstancesOf } from "@/core/record/runRig";
+import { useOrder } from "../valves/useOrder";
 import { FlowMeter } from "./FlowMeter";
 import { ReadingForm } from "./ReadingForm";
+import { StepMoves } from "./StepMoves";
 import type { RunTexts } from "./texts";
 import type { Run } from "./useRun";
 import { inSentence } from "@/core/words";
 
+const noRig: Rig = { nodes: [], edges: [], handles: [], units: [], source: "unknown" };
+const noState: RigState = { positions: {}, pressured: [], wet: [], filling: [], stages: {}, unproven: [], purged: false };
 const waterWords: Record<Step["water"], string> = { off: "Water is off", bypassed: "House is on bypass, untreated", on: "Water is on", any: "" };
 const finishWords = (step: Step): string => {
   switch (step.kind) {
@@ -43,7 +49,16 @@ export function StepView({ step, job, now, at, profile, zone, texts, readOnly, r
   const needed = clockOf(step);
   const readings = readingsOf(job, step.id);
   const act = async (wish: Wish) => { await run.send(wish); };
-  const finish = async () => { const done = run.send({ kind: "stepDone", step: step.id }); onFinished(); await done; };
+  const rig = step.goal && !over ? job.rig : undefined;
+  const order = useOrder(rig?.rig ?? noRig, rig?.state ?? noState, rig ? step.goal : undefined, circumstancesOf(job.rig, step));
+  const listed = step.kind === "turn" && order.is === "found" ? order.moves : [];
+  // What was turned as the list says is marked move by move, as if each had been pressed.
+  const finish = async () => {
+    for (const m of listed) { void run.send({ kind: "handleTurned", handle: m.move.handle, to: m.move.to, step: step.id }); if (m.after.filling.length > 0) void run.send({ kind: "fillHeard", step: step.id }); }
+    const done = run.send({ kind: "stepDone", step: step.id });
+    onFinished();
+    await done;
+  };
   const measuring = step.flow?.band !== undefined;
   return (
     <article className="pb-4" data-step={step.id} data-kind={step.kind} data-status={status}>
@@ -64,6 +79,7 @@ export function StepView({ step, job, now, at, profile, zone, texts, readOnly, r
         <ul className="mt-4 grid gap-1 border-l-4 border-check pl-3" aria-label="Cautions">{waterWords[step.water] ? <li>{waterWords[step.water]}</li> : null}{step.cautions.map((c) => <li key={c}>{texts.cautions[c] ?? c}</li>)}</ul>
       ) : null}
 
+      {rig && waits.length === 0 ? <StepMoves jobId={job.id} stepId={step.id} run={rig} order={order} turn={(handle, to) => void act({ kind: "handleTurned", handle, to, step: step.id })} heard={() => void act({ kind: "fillHeard", step: step.id })} readOnly={readOnly} /> : null}
       {needed !== undefined ? <ClockPanel step={step} job={job} now={now} zone={zone} /> : null}
       {measuring && s.clock && !over ? <FlowMeter step={step} profile={profile} readings={readings} now={now} run={run} readOnly={readOnly} at={at} /> : null}
       {step.soak && s.clock && !over && !readOnly ? <SoakTools jobId={job.id} step={step} run={run} kept={s.kept.map((k) => k.why)} /> : null}
@@ -91,7 +107,7 @@ export function StepView({ step, job, now, at, profile, zone, texts, readOnly, r
                   : <button type="button" className="button" onClick={() => void act({ kind: "clockStarted", step: step.id })}>{s.clock ? "Water runs again" : "Water is running"}</button>
             ) : null}
             {step.cycle && s.cycles < step.cycle.count && waits.length === 0 ? <button type="button" className="button" onClick={() => void act({ kind: "cycleCounted", step: step.id, cycle: s.cycles + 1 })}>Filled, emptied and discarded: {s.cycles + 1}</button> : null}
-            {waits.length === 0 && (needed === undefined || s.clock) && !(step.cycle && s.cycles < step.cycle.count) ? <button type="button" className="button" disabled={blocked !== undefined} onClick={() => void finish()}>{finishWords(step)}</button> : null}
+            {waits.length === 0 && (needed === undefined || s.clock) && !(step.cycle && s.cycles < step.cycle.count) ? <button type="button" className="button" disabled={blocked !== undefined} onClick={() => void finish()}>{listed.length > 0 ? "All turned as listed" : finishWords(step)}</button> : null}
             {blocked && waits.length === 0 && (needed === undefined || s.clock) ? <p className="text-soft">{blocked}</p> : null}
             {goNext && !isNext ? <button type="button" className="button quiet" onClick={goNext}>Other work meanwhile</button> : null}
             {maySkip(step) && waits.length === 0 ? <WithReason jobId={job.id} label="Skip with a reason" ask="Why is it skipped?" send={async (why) => { await act({ kind: "stepSkipped", step: step.id, why }); onFinished(); }} draftKey={`skip.${step.id}`} /> : null}

@@ -1,0 +1,21 @@
+import Link from "next/link";
+import type { Route } from "next";
+import { JobShell } from "@/phases/job/JobShell";
+import { openJob } from "@/phases/job/load";
+import { stationsOf } from "@/phases/job/stations";
+import { drawingOf } from "@/phases/valves/drawing";
+import { RunValves } from "@/phases/valves/RunValves";
+import { may } from "@/server/permissions";
+
+export const metadata = { title: "Valves" };
+
+export default async function RunValvesPage({ params, searchParams }: PageProps<"/jobs/[id]/run/valves">) {
+  const { job, person, judged, now, settings } = await openJob((await params).id);
+  const { step } = await searchParams;
+  return (
+    <JobShell id={job.id} name={job.name} about={job.place} phase="run" stations={stationsOf(job, judged, "run", now, person.profile)}>
+      {job.rig ? <RunValves initial={job} serverNow={now} person={{ id: person.id, name: person.name, role: person.role }} zone={settings.timeZone} drawing={await drawingOf(job.rig.rig, "down")} readOnly={!may(person.role, "handleTurned")} {...(typeof step === "string" ? { step } : {})} />
+        : <><h1>Valves</h1><p className="mt-2">{job.run ? "This run was started before its rig was kept." : "The run has not started."} <Link className="plainlink" href={`/jobs/${job.id}/train/valves` as Route}>Try the valves of the design</Link>.</p></>}
+    </JobShell>
+  );
+}

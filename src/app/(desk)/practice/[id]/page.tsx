@@ -1,0 +1,16 @@
+import { notFound } from "next/navigation";
+import { exercises, randomExercise } from "@/core/rig";
+import { Exercise } from "@/phases/practice/Exercise";
+import { drawingOf } from "@/phases/valves/drawing";
+import { personFor } from "@/server/actor";
+
+export const metadata = { title: "Practice" };
+
+export default async function ExercisePage({ params }: PageProps<"/practice/[id]">) {
+  await personFor("viewJobs");
+  const { id } = await params;
+  const seed = /^seed-(\d{1,6})$/.exec(id)?.[1];
+  const exercise = seed === undefined ? exercises().find((e) => e.id === id) : randomExercise(Number(seed));
+  if (!exercise) notFound();
+  return <Exercise exercise={exercise} drawing={await drawingOf(exercise.rig, "down")} />;
+}

@@ -1,0 +1,36 @@
+import type { NextRequest } from "next/server";
+import { inService, toDot } from "@/core/rig";
+import { draftBasis, rigFor } from "@/core/record";
+import { loadJob } from "@/data/queries/jobs";
+import { cardPdf } from "@/phases/valves/CardPdf";
+import { drawingOf } from "@/phases/valves/drawing";
+import { rigSvg } from "@/phases/valves/svg";
+import { company, knowledge } from "@/server/actor";
+import { now } from "@/server/clock";
+import { database } from "@/server/database";
+import { forPerson, json } from "@/server/respond";
+import { stamp } from "@/ui/time";
+
+const attach = (type: string, name: string, body: BodyInit) => new Response(body, { headers: { "content-type": type, "content-disposition": `attachment; filename="${name}"`, "cache-control": "no-store" } });
+const fileName = (name: string) => name.normalize("NFKD").replace(/[^\w -]/g, "").trim().replace(/\s+/g, "-").toLowerCase() || "job";
+
+/** The job's rig to take away: `card` as one page of PDF (`?paper=A4|LETTER`), `svg`, `json` (comes back in), `dot` for Graphviz. */
+export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/valves/[as]">) =>
+  forPerson(request, "viewJobs", async () => {
+    const { id, as } = await params;
+    const job = /^[0-9A-HJKMNP-TV-Z]{26}$/.test(id) ? await loadJob(database(), id) : undefined;
+    if (!job) return json({ error: "There is no such job" }, 404);
+    const rig = job.rig?.rig ?? rigFor(job, draftBasis(job), await knowledge());
+    const name = fileName(job.name);
+    switch (as) {
+      case "json": return attach("application/json", `${name}-rig.json`, `${JSON.stringify(rig, null, 1)}\n`);
+      case "dot": return attach("text/vnd.graphviz; charset=utf-8", `${name}-rig.dot`, toDot(rig, inService(rig)));
+      case "svg": return attach("image/svg+xml", `${name}-rig.svg`, rigSvg(await drawingOf(rig, "right"), rig, inService(rig)));
+      case "card": {
+        const settings = await company();
+        const pdf = await cardPdf({ rig, drawing: await drawingOf(rig, "right"), name: job.name, place: job.place, company: settings.name, paper: request.nextUrl.searchParams.get("paper") === "LETTER" ? "LETTER" : "A4", printed: stamp(now(), settings.timeZone) });
+        return attach("application/pdf", `${name}-valve-card.pdf`, new Uint8Array(pdf));
+      }
+      default: return json({ error: "A rig comes as card, svg, json or dot" }, 404);
+    }
+  });

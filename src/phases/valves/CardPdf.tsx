@@ -1,0 +1,52 @@
+import { Document, G, Page, Path, renderToBuffer, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
+import { cardSequences, inService, type Rig } from "@/core/rig";
+import { registerFonts } from "../job/pdfFonts";
+import { tagsOf, type Drawing } from "./drawn";
+import { shapesOf, type Ink } from "./shapes";
+
+/** Black and white: what is full is grey, so that walls, bars and arrows still show. */
+const inks: Readonly<Record<Ink, string>> = { ink: "#000", soft: "#333", hair: "#999", paper: "#fff", water: "#777", check: "#333", stop: "#000", tint: "#eee" };
+
+const s = StyleSheet.create({
+  page: { fontFamily: "Next", fontSize: 8.5, padding: "26 30 30 30", color: "#000", lineHeight: 1.3 },
+  h1: { fontSize: 16, fontWeight: 600, lineHeight: 1.2 }, h2: { fontSize: 10, fontWeight: 600, marginBottom: 2 }, small: { fontSize: 7.5, color: "#333" },
+  columns: { flexDirection: "row", gap: 18, marginTop: 8 }, row: { flexDirection: "row", borderTopWidth: 0.5, borderTopColor: "#888", paddingVertical: 1.6 },
+});
+
+export interface CardInput { readonly rig: Rig; readonly drawing: Drawing; readonly name: string; readonly place: string; readonly company: string; readonly paper: "A4" | "LETTER"; readonly printed: string }
+
+/** The valve card: one page to hang by the tanks, with the rig as it stands every day, its tags, and what a household turns. */
+export async function cardPdf({ rig, drawing, name, place, company, paper, printed }: CardInput): Promise<Buffer> {
+  registerFonts();
+  const state = inService(rig);
+  const tags = tagsOf(rig);
+  const groups = shapesOf(drawing, rig, state);
+  const [w, h] = paper === "A4" ? [842, 595] : [792, 612];
+  const room = { w: w - 60, h: h * 0.42 };
+  const scale = Math.min(room.w / drawing.width, room.h / drawing.height, 0.95);
+  const handles = rig.handles.filter((x) => x.kind !== "automatic");
+  const half = Math.ceil(handles.length / 2);
+  return renderToBuffer(
+    <Document title={`Valve card, ${name}`} author={company} language="en">
+      <Page size={paper} orientation="landscape" style={s.page}>
+        <View style={{ flexDirection: "row", justifyContent: "space-between" }}><Text style={s.h1}>Valve card: {name}</Text><Text style={s.small}>{place} · {company} · {printed}</Text></View>
+        <Svg width={drawing.width * scale} height={drawing.height * scale} viewBox={`0 0 ${drawing.width} ${drawing.height}`} style={{ marginTop: 6 }}>
+          {groups.map((g) => <G key={g.id}>{g.shapes.map((x, i) => (x.is === "path"
+            ? <Path key={i} d={x.d} fill={x.fill ? inks[x.fill] : "none"} stroke={x.stroke ? inks[x.stroke] : "none"} strokeWidth={x.width ?? 1} {...(x.dash ? { strokeDasharray: x.dash } : {})} />
+            : <Text key={i} x={x.x} y={x.y} style={{ fontSize: x.size, fontFamily: "Next", fontWeight: x.bold ? 600 : 400 }} fill={inks[x.ink ?? "ink"]} textAnchor={x.anchor === "middle" ? "middle" : "start"}>{x.text}</Text>))}</G>)}
+        </Svg>
+        <View style={s.columns}>
+          <View style={{ width: "46%" }}>
+            <Text style={s.h2}>Tags, and how each stands every day</Text>
+            <View style={{ flexDirection: "row", gap: 10 }}>
+              {[handles.slice(0, half), handles.slice(half)].map((part, c) => <View key={c} style={{ width: "50%" }}>{part.map((x) => <View key={x.id} style={s.row}><Text style={{ width: 18, fontWeight: 600 }}>{String(tags.get(x.id) ?? "")}</Text><Text style={{ flex: 1, paddingRight: 4 }}>{x.name}</Text><Text style={{ width: 44 }}>{x.normal}</Text></View>)}</View>)}
+            </View>
+          </View>
+          <View style={{ width: "54%", flexDirection: "row", flexWrap: "wrap", gap: 10 }}>
+            {cardSequences(rig).map((q) => <View key={q.title} style={{ width: "47%" }} wrap={false}><Text style={s.h2}>{q.title}</Text>{q.steps.map((step, i) => <Text key={i}>{i + 1}. {step}</Text>)}{q.note ? <Text style={s.small}>{q.note}</Text> : null}</View>)}
+          </View>
+        </View>
+      </Page>
+    </Document>,
+  );
+}
