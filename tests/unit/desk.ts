@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { knowledgeWith } from "@/catalogue/knowledge";
 import { clockOf } from "@/core/run";
-import { decide, emptyHead, jobFrom, nextStep, seal, signingBlockers, statusOf, stepState, type Actor, type Draft, type Entry, type Intent } from "@/core/record";
+import { decide, emptyHead, jobFrom, movesFor, nextStep, seal, signingBlockers, statusOf, stepState, type Actor, type Draft, type Entry, type Intent } from "@/core/record";
 
 export const sha256 = (text: string) => createHash("sha256").update(text, "utf8").digest("hex");
 export const knowledge = knowledgeWith();
@@ -49,6 +49,7 @@ export function work(d: Desk, until?: string): Desk {
     const step = nextStep(d.job, d.now);
     if (!step || step.id === until || statusOf(d.job, step, d.now) === "done") return d;
     const clock = clockOf(step);
+    for (const m of movesFor(d.job.rig, step)) { d.do({ kind: "handleTurned", handle: m.handle, to: m.to, step: step.id }); if (d.job.rig!.state.filling.length > 0) d.do({ kind: "fillHeard", step: step.id }); }
     if (clock !== undefined && !stepState(d.job, step.id).clock) d.do({ kind: "clockStarted", step: step.id });
     if (step.flow?.band) d.do({ kind: "readingTaken", reading: ulidAt(900_000 + d.entries.length), reads: "timedFlow", step: step.id, place: "Hose end", when: "after", values: { volume: "10 L", time: `${10 / ((step.flow.band.low + step.flow.band.high) / 2)} min` }, profile: "metric" });
     if (clock !== undefined) d.now += clock;

@@ -2,7 +2,7 @@ import type { Recipe } from "../../core/run/recipe";
 
 /** Steps of every plumbed-in job (handbook 5, Site steps). */
 export const siteRecipe: Recipe = {
-  id: "site", version: 1, title: "Site",
+  id: "site", version: 2, title: "Site",
   steps: [
     { id: "boxes", stage: "arrive", kind: "check", title: "Check every box before water goes off", why: "A part missing after the cut is a second trip with the house dry.", work: 20, water: "any", check: { question: "Is everything there and undamaged, every factory joint tugged, transit plugs and packing counted out?", photo: "wanted" }, details: ["Open the cartons, look for transit damage", "Tug every factory-made joint", "Plugs, caps and packing: inside chambers and under bases too"] },
     { id: "route", stage: "arrive", kind: "check", title: "Walk the route and photograph it", why: "What differs from the survey is cheaper to find now.", work: 15, water: "any", check: { question: "Cut-in, outlet, drain and studs as surveyed?", photo: "wanted" }, details: ["Dry-fit the train in order, heads level, connectors offered up, then drill", "Build every assembly that needs no cut at the bench"], cautions: ["drilling", "codes"] },
@@ -22,6 +22,7 @@ export const siteRecipe: Recipe = {
     { id: "pressureAfter", stage: "prove", kind: "read", title: "Read the pressure after the train, flowing", why: "The loss is compared with what the design predicted.", work: 5, water: "on", read: { reading: "trainLoss", place: "Before and after the train", when: "after" } },
     { id: "hotAir", stage: "prove", kind: "hold", title: "Run a hot tap until no air comes", why: "A heater must be full before it is powered.", work: 5, water: "on", hold: { statement: "The hot tap runs without air." }, when: [{ survey: "heater.kind", is: ["electric", "gas", "instant", "unknown"] }] },
     { id: "heaterOn", stage: "prove", kind: "do", title: "Heater on", why: "The house is handed back as it was found.", work: 3, water: "on", power: "on", when: [{ survey: "heater.kind", is: ["electric", "gas", "instant", "unknown"] }] },
+    { id: "everyday", stage: "prove", kind: "turn", title: "Every handle as it stands every day", why: "What is left at a quarter, at bypass or open is found here, or by the customer.", work: 5, water: "on", turn: { direction: "as the valve card shows", seenFrom: "each handle" }, goal: { want: "normal" } },
     { id: "clear", stage: "close", kind: "check", title: "Clear up, aerators back, photo after", why: "The photo is the proof of how it was left.", work: 15, water: "on", check: { question: "Aerators back by the list, floor dry, film off, labels on?", photo: "wanted" } },
     { id: "walk", stage: "close", kind: "hold", gathers: true, title: "Walk through it with the household", why: "They will turn these valves, not you.", work: 15, water: "on", hold: { statement: "Shown: which valve does what, bypass, what to listen for, when service is due." } },
   ],

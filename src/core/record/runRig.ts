@@ -1,4 +1,4 @@
-import { aimed, beforeFirstWater, faultsOf, flows, heardFull, judge, onLine, regions, waterAt, type Circumstances, type MediaStage, type Move, type Rig, type RigState } from "../rig";
+import { aimed, beforeFirstWater, faultsOf, flows, heardFull, houseFeed, judge, plan, type Circumstances, type MediaStage, type Move, type Rig, type RigState } from "../rig";
 import type { Step } from "../run/step";
 import type { Mark, StepState } from "./marks";
 
@@ -33,11 +33,8 @@ function behindLamps(rig: Rig): string[] {
 
 /** How the house is fed in a state. */
 export function supplyOf(rig: Rig, state: RigState): Supply {
-  const house = rig.nodes.find((n) => n.kind === "house")?.id;
-  const region = regions(rig, state).find((r) => house !== undefined && r.nodes.includes(house));
-  if (!region || !["flowing", "charged", "filling"].includes(region.state)) return "off";
-  const through = waterAt(rig, state).get(house!)!.through.filter((u) => onLine(rig, u));
-  return through.length > 0 ? "treated" : "bypassed";
+  const through = houseFeed(rig, state);
+  return through === undefined ? "off" : through.length > 0 ? "treated" : "bypassed";
 }
 
 /** How far each unit's media has come, from the steps of the run (handbook 4, Unit media stage). */
@@ -92,7 +89,18 @@ function withSupply(run: RunRig, at: number): RunRig {
 export function rigAtStart(rig: Rig, at: number): RunRig | undefined {
   if (faultsOf(rig).length > 0) return undefined;
   const state = startOfRun(rig);
-  return { rig, state, turned: [], supply: [{ at, is: supplyOf(rig, state) }] };
+  // Until the water is shut off for the cut the house has its old, untreated supply.
+  return { rig, state, turned: [], supply: [{ at, is: "bypassed" }] };
+}
+
+/** A step that shuts the house's water off before any handle of the rig is there to be turned. */
+export const shutOn = (run: RunRig, step: Step, at: number): RunRig => (run.turned.length === 0 && step.stage === "cut" && step.water === "off" ? withSupply(run, at) : run);
+
+/** The moves that bring the rig from where it stands to what a step wants; none where it stands so, wants nothing, or there is no safe order. */
+export function movesFor(run: RunRig | undefined, step: Step): readonly Move[] {
+  if (!run || !step.goal) return [];
+  const found = plan(run.rig, run.state, aimed(run.rig, step.goal).goal, { circumstances: circumstancesOf(run, step), goOn: (states) => states < 40_000 });
+  return found.found ? found.moves : [];
 }
 
 /** Steps whose soak this move would disturb: it lets water run, or be drawn, through a unit that is to stand still. */
@@ -101,8 +109,7 @@ export function soaksDisturbed(run: RunRig | undefined, steps: readonly Step[], 
   const soaking = steps.filter((s) => s.kind === "soak" && s.unit !== undefined && s.stage !== "disinfect" && states[s.id]?.clock?.on === true && states[s.id]?.done === undefined);
   if (soaking.length === 0) return [];
   const moves = (state: RigState) => {
-    const house = run.rig.nodes.find((n) => n.kind === "house")?.id;
-    const through = new Set(house === undefined ? [] : waterAt(run.rig, state).get(house)!.through);
+    const through = new Set(houseFeed(run.rig, state));
     for (const [edge, q] of flows(run.rig, state).of) { const unit = run.rig.edges.find((e) => e.id === edge)?.unit; if (q !== 0 && unit !== undefined) through.add(unit); }
     return new Set([...through].map((k) => run.rig.units.find((u) => u.key === k)?.group ?? k));
   };

@@ -7,7 +7,7 @@ import type { Arrangement, Rig } from "../rig";
 import { genesis } from "./chain";
 import type { Entry, EntryData } from "./entry";
 import type { Mark, StepState } from "./marks";
-import { heardOn, rigAtStart, soaksDisturbed, turnedOn, withStages, type RunRig } from "./runRig";
+import { heardOn, rigAtStart, shutOn, soaksDisturbed, turnedOn, withStages, type RunRig } from "./runRig";
 
 export type { Mark, StepState } from "./marks";
 export type Reading = EntryData["readingTaken"] & Mark & { readonly override?: Mark & { readonly why: string }; readonly supersededBy?: string };
@@ -76,6 +76,11 @@ function onClock(job: JobState, id: string, event: ClockEvent): JobState {
   return onStep(job, id, (s) => { const clock = advanceClock(step, s.clock, event); return clock ? { ...s, clock } : s; });
 }
 
+function withShut(job: JobState, e: Extract<Entry, { kind: "stepDone" }>): JobState {
+  const step = findStep(job, e.data.step);
+  return job.rig && step ? { ...job, rig: shutOn(job.rig, step, Date.parse(e.at)) } : job;
+}
+
 /** A turned handle that lets water through a unit that is soaking starts its soak again; with a reason it goes on (handbook 5, Steps). */
 function soakDisturbed(job: JobState, before: JobState, e: Extract<Entry, { kind: "handleTurned" }>): JobState {
   return soaksDisturbed(before.rig, before.run?.steps ?? [], before.steps, { handle: e.data.handle, to: e.data.to }).reduce((j, step) => (e.data.why ? onStep(j, step.id, (s) => ({ ...s, kept: [...s.kept, { ...markOf(e), why: e.data.why! }] })) : onClock(j, step.id, { is: "restart", at: Date.parse(e.at) })), job);
@@ -108,7 +113,7 @@ const handlers: Handlers = {
     return soakDisturbed({ ...job, rig: turnedOn(job.rig, { ...markOf(e), handle, to, warned: verdicts ?? [], ...(step ? { step } : {}), ...(why ? { why } : {}) }, step === undefined ? undefined : findStep(job, step)) }, job, e);
   },
   fillHeard: (job) => (job.rig ? { ...job, rig: heardOn(job.rig) } : job),
-  stepDone: (job, e) => onStep(onClock(job, e.data.step, { is: "pause", at: Date.parse(e.at) }), e.data.step, (s) => (s.done ? s : { ...s, done: { ...markOf(e), ...(e.data.note ? { note: e.data.note } : {}) } })),
+  stepDone: (job, e) => withShut(onStep(onClock(job, e.data.step, { is: "pause", at: Date.parse(e.at) }), e.data.step, (s) => (s.done ? s : { ...s, done: { ...markOf(e), ...(e.data.note ? { note: e.data.note } : {}) } })), e),
   stepUndone: (job, e) => onStep(job, e.data.step, (s) => { const { done: _, skipped: __, ...rest } = s; return rest; }),
   stepSkipped: (job, e) => onStep(job, e.data.step, (s) => (s.done || s.skipped ? s : { ...s, skipped: { ...markOf(e), why: e.data.why } })),
   clockStarted: (job, e) => onClock(job, e.data.step, { is: "start", at: Date.parse(e.at) }),

@@ -1,3 +1,4 @@
+import { remembered } from "./remembered";
 import { degrees, mediaStages, type Circumstances, type Rig } from "./rig";
 
 export type RuleId = "fines" | "unsafe" | "openUnderPressure" | "oneHandle" | "dryPump" | "dryHeater" | "lampInAir" | "hardFill" | "crossConnection" | "houseDry" | "blended" | "hotTrapped" | "roTankEarly" | "deadHead";
@@ -94,7 +95,10 @@ export const FLUSHED = mediaStages.indexOf("flushed");
 const bare = new Set(["bowl", "union", "cap", "cut"]);
 
 /** Arrays of a rig under given circumstances. Throws on a rig whose parts do not hang together: check it with `faultsOf` first. */
-export function compile(rig: Rig, circumstances: Circumstances = {}): Compiled {
+export const compile = (rig: Rig, circumstances: Circumstances = {}): Compiled => compiled(rig, circumstances);
+const compiled = remembered(build, (c: Circumstances) => JSON.stringify([c.permit, c.waterOff]));
+
+function build(rig: Rig, circumstances: Circumstances): Compiled {
   const outside = new Set(rig.nodes.filter((n) => n.kind === "air" || n.kind === "drain").map((n) => n.id));
   const inner = rig.nodes.filter((n) => !outside.has(n.id));
   const parent = new Map(inner.map((n) => [n.id, n.id]));

@@ -138,13 +138,15 @@ export function composeRig(parts: readonly RigPart[], choice: RigChoice): Rig {
     const before = d.node("before");
     const first = d.node("stubIn", "port", { name: "Inlet stub" }), last = d.node("stubOut", "port", { name: "Outlet stub" }), behind = d.node("behind");
     d.pipe(meter, before);
-    d.lever("inlet", stubs ? "Inlet valve of the bypass" : "Valve before the train", before, first, "At the train");
+    // A unit that has valves of its own needs none more beside it.
+    const [ownBefore, ownBehind] = [line[0]!, line.at(-1)!].map((p) => !stubs && p.head === undefined) as [boolean, boolean];
+    if (ownBefore) d.pipe(before, first); else d.lever("inlet", stubs ? "Inlet valve of the bypass" : "Valve before the train", before, first, "At the train");
     at = d.node("trainIn");
     if (stubs) joint(d, "stubIn", "Inlet stub", first, at); else d.pipe(first, at);
     for (const part of line) at = linePart(d, part, at, choice.arrangement);
     if (choice.drainCock) d.opening("drainCock", "Drain cock of the train", at, "drainCock", "At the train", { low: true });
     if (stubs) joint(d, "stubOut", "Outlet stub", last, at, true); else d.pipe(at, last);
-    d.lever("outlet", stubs ? "Outlet valve of the bypass" : "Valve behind the train", last, behind, "At the train");
+    if (ownBehind) d.pipe(last, behind); else d.lever("outlet", stubs ? "Outlet valve of the bypass" : "Valve behind the train", last, behind, "At the train");
     if (stubs) d.lever("bypass", "Bypass valve", before, behind, "At the train", "closed");
     at = behind;
   }

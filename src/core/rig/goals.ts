@@ -1,6 +1,7 @@
 import { plan, type PlanOptions } from "./plan";
 import type { RuleId } from "./compile";
 import type { Circumstances, Permit, Rig, RigGoal, RigState } from "./rig";
+import { remembered } from "./remembered";
 import { inSentence } from "../words";
 
 /** What hands want of a rig (handbook 4, Sequences). */
@@ -51,7 +52,10 @@ export function feedHandle(rig: Rig): string | undefined {
 const unitEnds = (rig: Rig, key: string): string[] => [...new Set(rig.edges.filter((e) => e.unit === key).flatMap((e) => [e.from, e.to]))];
 
 /** A wish as a goal of the planner, with what its step permits. Throws when it names what the rig has not. */
-export function aimed(rig: Rig, wish: Wish): Aimed {
+export const aimed = (rig: Rig, wish: Wish): Aimed => aims(rig, wish);
+const aims = remembered(aim, (wish: Wish) => JSON.stringify(wish));
+
+function aim(rig: Rig, wish: Wish): Aimed {
   // Equal units side by side answer to one key together.
   const own = (key: string) => { const found = rig.units.filter((x) => x.key === key || x.group === key); if (found.length === 0) throw new Error(`no unit ${key}`); return found; };
   const name = (key: string) => own(key).map((u) => u.name).join(" and ");
@@ -112,20 +116,20 @@ export function wishesOf(rig: Rig): Wish[] {
 export interface Refusal { /** Rules that stand in the way: without one of them it would go. */ readonly rules: readonly RuleId[]; readonly reason: string }
 
 /** Why there is no safe order of moves: the rule without which there would be one, or what the rig lacks (handbook 4, Sequences). */
-export function whyNot(rig: Rig, state: RigState, aim: Aimed, circumstances: Circumstances, options: Pick<PlanOptions, "goOn"> = {}): Refusal {
-  const { always, ...rest } = aim.goal;
+export function whyNot(rig: Rig, state: RigState, wanted: Aimed, circumstances: Circumstances, options: Pick<PlanOptions, "goOn"> = {}): Refusal {
+  const { always, ...rest } = wanted.goal;
   const free = plan(rig, state, rest, { rules: false, ...options });
   if (!free.found && free.impossible) {
-    if ((aim.goal.relieved?.length ?? 0) > 0) return { rules: [], reason: "No opening can vent this part: add a drain cock or a pressure-relief button" };
-    if ((aim.goal.empty?.length ?? 0) > 0) return { rules: [], reason: "It cannot run empty: it takes a low opening, and another that lets air in" };
+    if ((wanted.goal.relieved?.length ?? 0) > 0) return { rules: [], reason: "No opening can vent this part: add a drain cock or a pressure-relief button" };
+    if ((wanted.goal.empty?.length ?? 0) > 0) return { rules: [], reason: "It cannot run empty: it takes a low opening, and another that lets air in" };
     return { rules: [], reason: "No position of the handles makes such a way" };
   }
-  if (always?.live?.length && (aim.goal.relieved?.length ?? 0) > 0 && !plan(rig, state, { relieved: aim.goal.relieved!, always }, { rules: false, ...options }).found) return { rules: [], reason: "No opening can vent this part while the house is fed: add a drain cock or a pressure-relief button" };
+  if (always?.live?.length && (wanted.goal.relieved?.length ?? 0) > 0 && !plan(rig, state, { relieved: wanted.goal.relieved!, always }, { rules: false, ...options }).found) return { rules: [], reason: "No opening can vent this part while the house is fed: add a drain cock or a pressure-relief button" };
   if (always?.live?.length) {
     const dry = plan(rig, state, rest, { circumstances, ...options });
     if (dry.found) return { rules: ["houseDry"], reason: "Not with the house fed throughout: there is no way past it, or none that can be shut off from it" };
   }
-  const culprits = stopRules.filter((rule) => plan(rig, state, aim.goal, { circumstances, without: [rule], ...options }).found);
+  const culprits = stopRules.filter((rule) => plan(rig, state, wanted.goal, { circumstances, without: [rule], ...options }).found);
   const words = culprits.map((r) => ruleNames[r]);
   return { rules: culprits, reason: culprits.length > 0 ? `Every order of moves breaks a rule: ${words.join(", or ")}` : "Every order of moves breaks more than one rule" };
 }

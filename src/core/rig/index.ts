@@ -1,6 +1,6 @@
 export { degrees, faultsOf, mediaStages, openingKinds, rigSchema, type Circumstances, type Degree, type Handle, type HandlePosition, type MediaStage, type Move, type OpeningKind, type Permit, type Rig, type RigData, type RigEdge, type RigGoal, type RigNode, type RigState, type RigUnit } from "./rig";
 export { plan, statesOf, type Planned, type PlanOptions } from "./plan";
-export { beforeFirstWater, degreesOf, inService, isPowered, regions, settled, type Region, type RegionState } from "./regions";
+export { beforeFirstWater, degreesOf, houseFeed, inService, isPowered, regions, settled, type Region, type RegionState } from "./regions";
 export { flows, waterAt, type Flows, type WaterAt, type WaterMark } from "./flows";
 export { heardFull, judge, judgeOf, standing, verdictOf, type Judged } from "./judge";
 export { composeRig, type Arrangement, type RigChoice, type RigPart } from "./compose";

@@ -27,6 +27,17 @@ export function regions(rig: Rig, state: RigState): Region[] {
   });
 }
 
+/** How the house is fed: not at all, or through which units; an empty list is past all of them. */
+export function houseFeed(rig: Rig, state: RigState): readonly string[] | undefined {
+  const c = compile(rig);
+  const l = layoutOf(c);
+  const t = scratchFor(c);
+  const out = new Int32Array(l.words);
+  advance(c, t, givenBy(c, state), l, pack(c, l, state), 0, -1, 0, out, 0);
+  if (c.house < 0 || !t.compLive[t.comp[c.house]!]) return undefined;
+  return [...new Set([...c.unitEdges].flatMap((e) => (t.onPath[e] ? [rig.units[c.unitOf[e]!]!.key] : [])))];
+}
+
 /** How far each edge is open in a state, openings too: pipes, units and check valves always are, a valve as its handles say. */
 export function degreesOf(rig: Rig, state: Pick<RigState, "positions">): ReadonlyMap<string, Degree> {
   const open = new Map<string, number>(rig.edges.map((e) => [e.id, e.kind === "valve" ? 0 : 3]));
@@ -54,7 +65,9 @@ export function beforeFirstWater(rig: Rig, positions: Readonly<Record<string, st
 /** Where everything stands in daily service: normal positions, all full, media flushed, heater purged. */
 export function inService(rig: Rig, positions: Readonly<Record<string, string>> = {}): RigState {
   const nodes = rig.nodes.filter((n) => n.kind !== "air" && n.kind !== "drain").map((n) => n.id);
-  return settled(rig, { positions: { ...Object.fromEntries(rig.handles.map((h) => [h.id, h.normal])), ...positions }, pressured: [], wet: nodes, filling: [], stages: Object.fromEntries(rig.units.map((u) => [u.key, "inService"])), unproven: [], purged: true });
+  // A storage tank presses by itself.
+  const tanks = rig.units.flatMap((u) => { const e = u.tank && rig.edges.find((x) => x.id === u.tank!.edge); return e ? [e.to] : []; });
+  return settled(rig, { positions: { ...Object.fromEntries(rig.handles.map((h) => [h.id, h.normal])), ...positions }, pressured: tanks, wet: nodes, filling: [], stages: Object.fromEntries(rig.units.map((u) => [u.key, "inService"])), unproven: [], purged: true });
 }
 
 /** The state with pressure and water where its positions put them, and everything that fills heard to stop. */

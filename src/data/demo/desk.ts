@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { ulid } from "ulid";
 import { clockOf } from "../../core/run";
-import { decide, emptyHead, jobFrom, nextStep, seal, signingBlockers, stepState, type Actor, type Draft, type Entry, type Intent, type Knowledge } from "../../core/record";
+import { decide, emptyHead, jobFrom, movesFor, nextStep, seal, signingBlockers, stepState, type Actor, type Draft, type Entry, type Intent, type Knowledge } from "../../core/record";
 import type { DesignUnit } from "../../core/train";
 
 const sha256 = (text: string) => createHash("sha256").update(text).digest("hex");
@@ -45,6 +45,7 @@ export class DemoDesk {
       if (!step || step.id === until || stepState(this.job, step.id).done) return this;
       this.now += step.work * MIN * 0.6;
       const clock = clockOf(step);
+      for (const m of movesFor(this.job.rig, step)) { this.do({ kind: "handleTurned", handle: m.handle, to: m.to, step: step.id }); if (this.job.rig!.state.filling.length > 0) this.do({ kind: "fillHeard", step: step.id }); }
       if (clock !== undefined && !stepState(this.job, step.id).clock) this.do({ kind: "clockStarted", step: step.id });
       if (step.flow?.band) this.do({ kind: "readingTaken", reading: ulid(this.now), reads: "timedFlow", step: step.id, place: step.flow.to, instrument: "10 L jug and stopwatch", when: "after", values: { volume: "10 L", time: `${(10 / ((step.flow.band.low + step.flow.band.high) / 2)).toFixed(2)} min` }, profile: "metric" });
       if (clock !== undefined) this.now += clock;

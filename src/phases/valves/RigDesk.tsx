@@ -1,5 +1,5 @@
 "use client";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { aimed, judgeOf, regions, sayMove, standing as standingOf, waterAt, type Circumstances, type Explained, type Rig, type RigState, type Wish } from "@/core/rig";
 import type { Verdict } from "@/core/verdict";
 import { VerdictMark } from "@/ui/VerdictMark";
@@ -31,13 +31,20 @@ export function RigDesk({ rig, drawing, state, turn, heard, undo, last, wishes, 
   const holds = useMemo(() => standingOf(rig, state, circumstances), [rig, state, circumstances]);
   const touch = turn ? (handle: string) => { setAt(handle); const h = rig.handles.find((x) => x.id === handle)!; if (h.kind !== "automatic") turn(handle, nextPosition(rig, state, handle)); } : undefined;
   const aim = wish ? aimed(rig, wish) : undefined;
+  // On a narrow screen the drawing keeps its size and is moved to what comes next.
+  const pane = useRef<HTMLDivElement>(null);
+  const wanted = next?.move.handle ?? at ?? rig.handles[0]?.id;
+  useEffect(() => {
+    const item = drawing.items.find((i) => i.handle === wanted || i.rows.some((r) => r.handle === wanted));
+    if (item && pane.current && pane.current.scrollWidth > pane.current.clientWidth) pane.current.scrollLeft = item.x + item.w / 2 - pane.current.clientWidth / 2;
+  }, [wanted, drawing]);
   return (
     <div className="grid items-start gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_340px]" data-rig>
       <div className="min-w-0">
-        <div className="overflow-x-auto"><Picture drawing={drawing} rig={rig} state={state} turn={touch} at={at} marked={next?.move.handle} title="The rig as it stands; the list of handles says the same" /></div>
+        <div ref={pane} className="overflow-x-auto" tabIndex={0} role="group" aria-label="Drawing of the rig"><Picture drawing={drawing} rig={rig} state={state} turn={touch} at={at} marked={next?.move.handle} title="The rig as it stands; the list of handles says the same" /></div>
         <Legend />
       </div>
-      <div className="grid gap-6">
+      <div className="grid gap-6 lg:sticky lg:top-4 lg:max-h-[calc(100vh-2rem)] lg:overflow-y-auto lg:pr-1">
         <section aria-label="What happened" aria-live="polite" data-happened>
           {last ? <><p className="text-lg font-semibold">{last.say}</p><p className="text-soft">{last.happened === "" ? "Nothing changes by it" : `It ${last.happened}`}</p><ul className="mt-2 grid gap-2">{last.verdicts.map((v) => <li key={v.rule}><VerdictMark level={v.level}>{v.reason}</VerdictMark>{v.remedy ? <span className="block pl-5 text-sm text-soft">{v.remedy}</span> : null}</li>)}</ul></> : <p className="text-soft">{turn ? "Touch a valve: it turns, and the water follows." : "Nothing has been turned yet."}</p>}
           {holds.filter((v) => !last?.verdicts.some((x) => x.rule === v.rule && x.level === v.level)).length > 0 ? <details className="mt-2" open={holds.some((v) => v.level === "Stop")}><summary className="cursor-pointer text-sm text-soft">As things stand: {holds.length}</summary><ul className="mt-1 grid gap-1">{holds.map((v) => <li key={`${v.rule}${v.level}`} className="text-sm"><VerdictMark level={v.level}>{v.reason}</VerdictMark></li>)}</ul></details> : null}

@@ -1,7 +1,7 @@
 import type { RunRig, Supply } from "@/core/record/runRig";
 import { clockTime, lengthOf } from "@/ui/time";
 
-const words: Readonly<Record<Supply, string>> = { treated: "treated", bypassed: "bypassed, untreated", off: "off" };
+const words: Readonly<Record<Supply, string>> = { treated: "treated", bypassed: "past the train, untreated", off: "off" };
 
 /** How the house was fed over the job, from the handles that were turned: water for treated, hollow for bypassed, broken for off. */
 export function SupplyStrip({ rig, now, zone }: { rig: RunRig; now: number; zone: string }) {

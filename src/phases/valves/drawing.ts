@@ -23,7 +23,7 @@ function drafts(rig: Rig, way: Way): Draft[] {
   const all: Draft[] = [];
   const box = (id: string, kind: "unit" | "box", title: string, rows: readonly Row[], more: Partial<Item>): Omit<Item, "x" | "y" | "axis"> => {
     const lines = wrapped(title, 16);
-    const w = Math.max(kind === "unit" ? 100 : 118, widthOf(lines, 8) + 20, ...rows.map((r) => r.name.length * 6.4 + 52));
+    const w = Math.max(118, widthOf(lines, 8) + (kind === "unit" ? 36 : 20), ...rows.map((r) => r.name.length * 6.4 + 52));
     // Room for two lines of what the water is there, or how the media stand.
     return { id, kind, w, h: (kind === "unit" ? 64 : 62) + (lines.length - 1) * 16 + rows.length * ROW, lines, rows, ...more };
   };
@@ -74,8 +74,8 @@ function drafts(rig: Rig, way: Way): Draft[] {
       continue;
     }
     const lines = wrapped(h?.name ?? "Check valve", 14);
-    const across = way === "right" ? 52 + lines.length * LINE : 48;
-    all.push({ item: { id: `e:${e.id}`, kind: h?.kind === "cap" ? "joint" : "lever", w: way === "right" ? Math.max(56, widthOf(lines)) : 44 + 8 + widthOf(lines), h: across, lines, rows: [], ...(h ? { handle: h.id, tag: tags.get(h.id) ?? 0 } : {}), edges: [e.id] }, ends: [{ node: e.from, edge: e.id, enters: true }, { node: e.to, edge: e.id, enters: false }] });
+    const across = way === "right" ? 52 + lines.length * LINE : 56;
+    all.push({ item: { id: `e:${e.id}`, kind: h?.kind === "cap" ? "joint" : "lever", w: way === "right" ? Math.max(56, widthOf(lines)) : 58 + widthOf(lines), h: across, lines, rows: [], ...(h ? { handle: h.id, tag: tags.get(h.id) ?? 0 } : {}), edges: [e.id] }, ends: [{ node: e.from, edge: e.id, enters: true }, { node: e.to, edge: e.id, enters: false }] });
   }
   return all;
 }

@@ -100,7 +100,7 @@ export function shapesOf(drawing: Drawing, rig: Rig, state: RigState): Group[] {
     switch (item.kind) {
       case "dot": return [{ id: item.id, shapes: [path(`M${r1(x - 2)} ${r1(y + 3)}a5 5 0 1 0 10 0a5 5 0 1 0 -10 0z`, { fill: "ink" })] }];
       case "lever": {
-        const [cx, cy] = down ? [x + 22, y + 22] : [x + w / 2, y + 34];
+        const [cx, cy] = down ? [x + 22, y + 30] : [x + w / 2, y + 34];
         const edge = item.edges![0]!;
         const ends = rig.edges.find((e) => e.id === edge)!;
         const d = degree.get(edge)!;
@@ -110,11 +110,11 @@ export function shapesOf(drawing: Drawing, rig: Rig, state: RigState): Group[] {
           ? [...pipeShapes(down ? line([[cx, y], [cx, cy]]) : line([[x, cy], [cx, cy]]), before), ...pipeShapes(down ? line([[cx, cy], [cx, y + h]]) : line([[cx, cy], [x + w, cy]]), behind)]
           : pipeShapes(down ? line([[cx, y], [cx, y + h]]) : line([[x, cy], [x + w, cy]]), s);
         const check = ends.kind === "check" ? [path(down ? `M${cx - 8} ${cy - 7}h16l-8 13z` : `M${cx - 7} ${cy - 8}v16l13 -8z`, { fill: "paper", stroke: "ink", width: 2 })] : leverShapes(cx, cy, d, down, s === "relieved" && d === "closed" ? before : s);
-        const labels = item.lines.map((l, i) => (down ? text(x + 54, cy - ((item.lines.length - 1) * 14) / 2 + 4 + i * 14, l, 12.5) : text(cx, y + 62 + i * 14, l, 12.5, { anchor: "middle" })));
-        return [{ id: item.id, ...(item.handle ? { handle: item.handle, touch: [x, y, w, h] as const } : {}), shapes: [...run, ...check, ...(item.tag ? tagShapes(down ? cx + 20 : cx - 22, down ? cy - 14 : cy - 18, item.tag) : []), ...labels] }];
+        const labels = item.lines.map((l, i) => (down ? text(x + 58, cy - ((item.lines.length - 1) * 14) / 2 + 4 + i * 14, l, 12.5) : text(cx, y + 62 + i * 14, l, 12.5, { anchor: "middle" })));
+        return [{ id: item.id, ...(item.handle ? { handle: item.handle, touch: [x, y, w, h] as const } : {}), shapes: [...run, ...check, ...(item.tag ? tagShapes(down ? cx + 20 : cx - 22, down ? cy - 19 : cy - 18, item.tag) : []), ...labels] }];
       }
       case "joint": {
-        const [cx, cy] = down ? [x + 22, y + 22] : [x + w / 2, y + 34];
+        const [cx, cy] = down ? [x + 22, y + 30] : [x + w / 2, y + 34];
         const edge = rig.edges.find((e) => e.id === item.edges![0])!;
         const handle = rig.handles.find((k) => k.id === item.handle)!;
         const position = state.positions[handle.id] ?? handle.normal;
@@ -125,9 +125,9 @@ export function shapesOf(drawing: Drawing, rig: Rig, state: RigState): Group[] {
         const [a, b] = down ? ([[cx, cy - gap], [cx, cy + gap]] as const) : ([[cx - gap, cy], [cx + gap, cy]] as const);
         const stubFirst = rig.edges.some((e) => e.kind === "opening" && e.from === edge.from && handle.positions.some((p) => e.id in p.edges));
         const at = stubFirst ? a : b;
-        const cap = position === "capped" ? [path(down ? rect(at[0] - 7, at[1] - 2, 14, 5) : rect(at[0] - 2, at[1] - 7, 5, 14), { fill: "ink" })] : position === "uncapped" ? [path(down ? line([[at[0] - 8, at[1]], [at[0] - 3, at[1] + 6]]) : line([[at[0], at[1] - 8], [at[0] + 6, at[1] - 3]]), { stroke: "stop", width: 2.5 })] : [path(down ? rect(cx - 8, cy - 4, 16, 8) : rect(cx - 4, cy - 8, 8, 16), { fill: "paper", stroke: "ink", width: 2 })];
+        const cap = position === "capped" ? [path(down ? rect(at[0] - 7, at[1] - 2, 14, 5) : rect(at[0] - 2, at[1] - 7, 5, 14), { fill: "ink" })] : position === "uncapped" ? [path(`M${r1(at[0] - 7)} ${r1(at[1])}a7 7 0 1 0 14 0a7 7 0 1 0 -14 0z`, { fill: "paper", stroke: "stop", width: 2.5 })] : [path(down ? rect(cx - 8, cy - 4, 16, 8) : rect(cx - 4, cy - 8, 8, 16), { fill: "paper", stroke: "ink", width: 2 })];
         const labels = [...item.lines, position].map((l, i) => (down ? text(x + 58, cy - 3 + i * 14, l, 12.5, i === item.lines.length ? { ink: "soft" } : {}) : text(cx, y + 62 + i * 14, l, 12.5, { anchor: "middle", ...(i === item.lines.length ? { ink: "soft" as const } : {}) })));
-        return [{ id: item.id, handle: handle.id, touch: [x, y, w, h], shapes: [...half(start, a, edge.from), ...half(b, end, edge.to), ...cap, ...(item.tag ? tagShapes(down ? cx + 20 : cx - 22, down ? cy - 14 : cy - 18, item.tag) : []), ...labels] }];
+        return [{ id: item.id, handle: handle.id, touch: [x, y, w, h], shapes: [...half(start, a, edge.from), ...half(b, end, edge.to), ...cap, ...(item.tag ? tagShapes(down ? cx + 20 : cx - 22, down ? cy - 19 : cy - 18, item.tag) : []), ...labels] }];
       }
       case "out": {
         const cx = x + w / 2;
@@ -153,9 +153,12 @@ export function shapesOf(drawing: Drawing, rig: Rig, state: RigState): Group[] {
         const round = down && item.kind === "head";
         const bw = round ? w - 20 : w, bh = h - head - (round ? 16 : 0);
         const shapes: Shape[] = [path(rect(x, top, bw, bh), { fill: "paper", stroke: "ink", width: 2 })];
-        const fill = Math.max(0, body - 4 - (round ? 16 : 0)) * level;
-        const foot = top + body - 2 - (round ? 16 : 0);
-        if (level > 0) shapes.push(path(rect(x + 2, foot - fill, bw - 4, fill), { fill: "tint" }), path(`M${r1(x + 2)} ${r1(foot - fill)}h${r1(bw - 4)}`, { stroke: "water", width: 1.5, ...(stage === "inService" ? {} : { dash: "6 4" }) }));
+        // How far its media have come, as a level in a glass at its side.
+        const glass = body - 12 - (round ? 16 : 0);
+        const fill = glass * level;
+        const foot = top + 6 + glass;
+        shapes.push(path(rect(x + bw - 17, top + 6, 11, glass), { stroke: "soft", width: 1 }));
+        if (level > 0) shapes.push(path(rect(x + bw - 17, foot - fill, 11, fill), { fill: "water" }), path(`M${r1(x + bw - 20)} ${r1(foot - fill)}h17`, { stroke: "ink", width: 1.5, ...(stage === "inService" ? {} : { dash: "3 2" }) }));
         shapes.push(...item.lines.map((l, i) => text(x + 10, top + 20 + i * 16, l, 15, { bold: true })), text(x + 10, top + 20 + item.lines.length * 16, stageWords[stage], 12, { ink: "soft" }), ...(item.kind === "head" ? [text(x + 10, top + 34 + item.lines.length * 16, `head at ${state.positions[item.handle!] ?? "service"}`, 12, { ink: "soft" })] : []));
         if (item.kind === "unit") {
           const edge = item.id.slice(2);
