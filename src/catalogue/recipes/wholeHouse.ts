@@ -16,7 +16,7 @@ export const cartridgeRack: Recipe = {
 };
 
 export const carbonTank: Recipe = {
-  id: "carbon-tank", version: 1, title: "Carbon tank, no backwash valve",
+  id: "carbon-tank", version: 2, title: "Carbon tank, no backwash valve",
   steps: [
     { id: "fillHose", stage: "soakOff", kind: "do", title: "Fill {unit} by hose until it runs from the outlet", why: "Dry carbon floats and channels; it has to be full to soak.", work: 20, water: "any", cautions: ["heavy"], details: ["Hose adapter on the inlet; backflow protection on the hose", "Keep the hose adapter with the unit: it is needed at the next media change"] },
     { id: "soak", stage: "soakOff", kind: "soak", title: "Soak {unit}, full of water", why: "Carbon gives up its air slowly; opened early it sends fines into the house.", work: 2, water: "any", soak: { minutes: 2880, maxMinutes: 10_080 } },
@@ -25,8 +25,8 @@ export const carbonTank: Recipe = {
     { id: "place", stage: "joinLate", kind: "do", title: "Stand {unit} in its place, {mass} kg full", why: "Level, 75 mm free round it, 150 mm over its head.", work: 10, water: "bypassed", cautions: ["heavy"] },
     { id: "join", stage: "joinLate", kind: "do", title: "Join {unit} with its connectors", why: "House end first keeps the bend out of the unit's thread.", work: 20, water: "bypassed", ...connectors },
     { id: "serial", stage: "joinLate", kind: "record", title: "Write down {unit}'s serial", why: "The warranty and the next installer ask for it.", work: 1, water: "any", record: { what: "serial", label: "Serial number" } },
-    { id: "service", stage: "start", kind: "turn", title: "Carbon to service, slowly", why: "A fast opening disturbs the bed.", work: 5, water: "on", turn: { direction: "bypass to service, a quarter first", seenFrom: "above the head" }, goal: { want: "serve" } },
-    { id: "leak", stage: "start", kind: "check", title: "Leak check at {unit}", why: "At a quarter, then at full pressure.", work: 3, water: "on", check: { question: "All joints of {unit} dry?" } },
+    { id: "service", stage: "serve", kind: "turn", title: "Carbon to service, slowly", why: "A fast opening disturbs the bed.", work: 5, water: "on", turn: { direction: "bypass to service, a quarter first", seenFrom: "above the head" }, goal: { want: "serve" } },
+    { id: "leak", stage: "serve", kind: "check", title: "Leak check at {unit}", why: "At a quarter, then at full pressure.", work: 3, water: "on", check: { question: "All joints of {unit} dry?" } },
     { id: "chlorine", stage: "prove", kind: "read", title: "Test chlorine before and after the carbon", why: "It is what the tank is there for.", work: 5, water: "on", read: { reading: "chlorine", place: "Before and after the carbon tank", when: "after" }, },
   ],
 };

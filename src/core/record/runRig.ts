@@ -43,7 +43,7 @@ function stageOf(steps: readonly Step[], states: Readonly<Record<string, StepSta
   const over = (s: Step) => states[s.id]?.done !== undefined || states[s.id]?.skipped !== undefined;
   const soaks = own.filter((s) => s.kind === "soak" && s.stage !== "disinfect");
   const flows = own.filter((s) => s.kind === "flow");
-  const last = own.filter((s) => s.stage === "start" || s.stage === "disinfect");
+  const last = own.filter((s) => s.stage === "start" || s.stage === "serve" || s.stage === "disinfect");
   if (flows.every(over) && soaks.every(over) && (last.length > 0 ? last.every(over) : flows.length > 0)) return "inService";
   if (flows.length > 0 && flows.every(over)) return "flushed";
   if (soaks.length > 0 && soaks.every(over)) return "soaked";

@@ -8,8 +8,8 @@ import { shapesOf, type Ink } from "./shapes";
 const inks: Readonly<Record<Ink, string>> = { ink: "#000", soft: "#333", hair: "#999", paper: "#fff", water: "#777", check: "#333", stop: "#000", tint: "#eee" };
 
 const s = StyleSheet.create({
-  page: { fontFamily: "Next", fontSize: 8.5, padding: "26 30 30 30", color: "#000", lineHeight: 1.3 },
-  h1: { fontSize: 16, fontWeight: 600, lineHeight: 1.2 }, h2: { fontSize: 10, fontWeight: 600, marginBottom: 2 }, small: { fontSize: 7.5, color: "#333" },
+  page: { fontFamily: "Next", fontSize: 9.5, padding: "26 30 30 30", color: "#000", lineHeight: 1.3 },
+  h1: { fontSize: 16, fontWeight: 600, lineHeight: 1.2 }, h2: { fontSize: 11, fontWeight: 600, marginBottom: 2 }, small: { fontSize: 7.5, color: "#333" },
   columns: { flexDirection: "row", gap: 18, marginTop: 8 }, row: { flexDirection: "row", borderTopWidth: 0.5, borderTopColor: "#888", paddingVertical: 1.6 },
 });
 
@@ -22,7 +22,7 @@ export async function cardPdf({ rig, drawing, name, place, company, paper, print
   const tags = tagsOf(rig);
   const groups = shapesOf(drawing, rig, state);
   const [w, h] = paper === "A4" ? [842, 595] : [792, 612];
-  const room = { w: w - 60, h: h * 0.42 };
+  const room = { w: w - 60, h: h * 0.4 };
   const scale = Math.min(room.w / drawing.width, room.h / drawing.height, 0.95);
   const handles = rig.handles.filter((x) => x.kind !== "automatic");
   const half = Math.ceil(handles.length / 2);

@@ -1,0 +1,131 @@
+import { describe, expect, it } from "vitest";
+import { applyEntry, jobFrom, movesFor, nextStep, signingBlockers, soaksDisturbed, startOfRun, statusOf, stepState, supplyOf, type Entry } from "@/core/record";
+import { cardSequences, faultsOf, inService, regions, standing, toDot } from "@/core/rig";
+import { designed, knowledge, MIN, running, signedDesign, surveyed, work } from "./desk";
+import { carbon, chamber, osmosis, rigOf, softener } from "./rigs";
+
+const rigOn = (d: ReturnType<typeof running>) => d.job.rig!;
+
+describe("the rig of a run", () => {
+  it("is composed from the signed design and frozen with the run's start", () => {
+    const d = running();
+    const { rig, state } = rigOn(d);
+    expect(faultsOf(rig)).toEqual([]);
+    expect(rig.units.map((u) => u.name)).toEqual(["CT-1354", "SF-150", "RO-T5 pre-filters", "RO-T5", "RO-T5 drain side"]);
+    expect(state.positions).toMatchObject({ mainValve: "closed", stubIn: "uncapped", stubOut: "uncapped", "a.head": "bypass", heaterPower: "off", lowTap: "open" });
+    expect(rigOn(d).supply.map((s) => s.is)).toEqual(["bypassed"]);
+    expect(d.try({ kind: "bypassChosen", arrangement: "heads", drainCock: true, what: "Heads", seen: d.job.designSeq })).toMatchObject({ ok: false, error: expect.stringContaining("stays as it was") });
+  });
+
+  it("follows the planner's choice of bypass, or a rig of the job's own that hangs together", () => {
+    const d = signedDesign();
+    d.do({ kind: "bypassChosen", arrangement: "heads", drainCock: false, what: "Heads", seen: d.job.designSeq });
+    expect(d.try({ kind: "bypassChosen", arrangement: "heads", drainCock: true, what: "Again", seen: d.job.designSeq - 1 })).toMatchObject({ ok: false, error: expect.stringContaining("meanwhile") });
+    const own = rigOf([carbon()]);
+    expect(d.try({ kind: "bypassChosen", arrangement: "heads", drainCock: true, own: { ...own, nodes: own.nodes.slice(1) } as never, what: "Mine", seen: d.job.designSeq })).toMatchObject({ ok: false, error: expect.stringContaining("hang together") });
+    d.do({ kind: "runStarted" });
+    expect(rigOn(d).rig.handles.map((h) => h.id)).not.toContain("bypass");
+    expect(rigOn(d).rig.handles.map((h) => h.id)).not.toContain("drainCock");
+  });
+
+  it("says what it does not know: an unanswered source stays unknown, not safe", () => {
+    const d = designed();
+    d.do({ kind: "surveyAnswered", field: "source.kind", text: "", profile: "us" });
+    expect(surveyed().job.answers["source.kind"]).toBeDefined();
+    expect(startOfRun(rigOf([carbon()], { source: "unknown" })).positions.mainValve).toBe("closed");
+    const rig = rigOf([carbon(), chamber()], { source: "unknown" });
+    expect(standing(rig, inService(rig, { "u3.plug": "off" })).map((v) => [v.level, v.rule])).toEqual([["Check", "rig-unsafe"]]);
+  });
+
+  it("turned handles move its water; a Stop is refused without a reason, and kept with one", () => {
+    const d = work(running(), "site.restore");
+    expect(rigOn(d).supply.map((s) => s.is)).toEqual(["bypassed", "off"]);
+    expect(d.try({ kind: "handleTurned", handle: "mainValve", to: "ajar" })).toMatchObject({ ok: false, error: "The rig has no such handle or position" });
+    expect(d.try({ kind: "handleTurned", handle: "mainValve", to: "closed" })).toMatchObject({ ok: false, error: "Main valve stands there already" });
+    d.do({ kind: "handleTurned", handle: "mainValve", to: "quarter" });
+    expect(d.try({ kind: "handleTurned", handle: "inlet", to: "quarter" })).toMatchObject({ ok: false, field: "why", error: expect.stringContaining("Inlet stub is open, and that part of the rig is under pressure") });
+    d.do({ kind: "handleTurned", handle: "inlet", to: "quarter", why: "Bucket under the stub, flushing the pipe" });
+    expect(rigOn(d).turned.at(-1)).toMatchObject({ handle: "inlet", from: "closed", to: "quarter", why: "Bucket under the stub, flushing the pipe", warned: [{ level: "Stop", rule: "rig-openUnderPressure" }] });
+  });
+
+  it("water is restored through the bypass with nothing joined: the moves of the step, then the house is fed and the stubs hold", () => {
+    const d = work(running(), "site.restore");
+    const step = d.job.run!.steps.find((s) => s.id === "site.restore")!;
+    const moves = movesFor(rigOn(d), step);
+    expect(moves.map((m) => m.to)).not.toContain("joined");
+    const order = moves.map((m) => `${m.handle} ${m.to}`);
+    expect(order.indexOf("stubIn capped")).toBeLessThan(order.indexOf("mainValve quarter"));
+    expect(order.indexOf("mainValve quarter")).toBeLessThan(order.indexOf("mainValve open"));
+    for (const m of moves) { d.do({ kind: "handleTurned", ...m, step: step.id }); if (rigOn(d).state.filling.length > 0) d.do({ kind: "fillHeard", step: step.id }); }
+    expect(movesFor(rigOn(d), step)).toEqual([]);
+    expect(supplyOf(rigOn(d).rig, rigOn(d).state)).toBe("bypassed");
+    expect(regions(rigOn(d).rig, rigOn(d).state).find((r) => r.nodes.includes("stubIn"))!.state).toBe("empty");
+  });
+
+  it("a whole run by its goals: bypassed, off, bypassed, treated; media follow the steps; every day's positions at the end", () => {
+    const d = work(running());
+    expect(rigOn(d).supply.map((s) => s.is)).toEqual(["bypassed", "off", "bypassed", "treated"]);
+    expect(new Set(Object.values(rigOn(d).state.stages))).toEqual(new Set(["inService"]));
+    for (const h of rigOn(d).rig.handles.filter((x) => x.kind !== "automatic")) expect(`${h.id} ${rigOn(d).state.positions[h.id]}`).toBe(`${h.id} ${h.normal}`);
+    expect(standing(rigOn(d).rig, rigOn(d).state)).toEqual([]);
+    expect(rigOn(d).turned.flatMap((t) => t.warned.filter((w) => w.level === "Stop"))).toEqual([]);
+    expect(jobFrom("job1", d.entries)).toEqual(d.job);
+  });
+
+  it("a soak that a turned handle disturbs starts again, or goes on with a reason", () => {
+    const d = surveyed();
+    d.do({ kind: "designChanged", units: [{ key: "a", model: "CT-1054", parallel: 1 }, { key: "b", model: "CN-40", parallel: 1 }], what: "Carbon and conditioner", seen: d.job.designSeq });
+    for (const b of signingBlockers(d.job, knowledge, "us")) d.do({ kind: "verdictOverridden", at: b.at, rule: b.rule, why: "Agreed with the baker" });
+    d.do({ kind: "designSigned", seen: d.job.designSeq }).do({ kind: "runStarted" });
+    work(d, "b.soak");
+    expect(rigOn(d).state.stages).toMatchObject({ a: "flushed", b: "wet" });
+    // The carbon stays past until the conditioner has been flushed.
+    expect(rigOn(d).state.positions["a.head"]).toBe("bypass");
+    d.do({ kind: "clockStarted", step: "b.soak" });
+    d.now += 30 * MIN;
+    expect(rigOn(d).state.stages.b).toBe("soaking");
+    const disturbing = () => rigOn(d).rig.handles.flatMap((h) => h.positions.map((p) => ({ handle: h.id, to: p.name }))).find((m) => rigOn(d).state.positions[m.handle] !== m.to && soaksDisturbed(rigOn(d), d.job.run!.steps, d.job.steps, m).length > 0);
+    // It was filled from its inlet and stands behind a closed outlet, the house fed past it.
+    expect(rigOn(d).state.positions).toMatchObject({ inlet: "quarter", "b.head": "service" });
+    const draws = disturbing()!;
+    expect(draws.handle).toBe("drainCock");
+    expect(soaksDisturbed(rigOn(d), d.job.run!.steps, d.job.steps, { handle: "heaterPower", to: "on" })).toEqual([]);
+    const before = d.entries.length;
+    d.do({ kind: "handleTurned", ...draws, why: "Wrong valve turned, shut again at once" });
+    expect(stepState(d.job, "b.soak")).toMatchObject({ kept: [{ why: "Wrong valve turned, shut again at once" }], clock: { restarts: 0 } });
+    // Without the reason, as an older phone would send it, it counts from zero.
+    const without = d.entries.slice(before).map((e) => (e.kind === "handleTurned" ? { ...e, data: { handle: e.data.handle, to: e.data.to } } : e) as Entry);
+    const again = without.reduce(applyEntry, jobFrom("job1", d.entries.slice(0, before)));
+    expect(stepState(again, "b.soak").clock).toMatchObject({ restarts: 1, credited: 0 });
+  });
+
+  it("a run of before rigs were kept still works, without one", () => {
+    const d = running();
+    const older = d.entries.map((e) => (e.kind === "runStarted" ? { ...e, data: { revision: e.data.revision, steps: e.data.steps } } : e) as Entry);
+    const job = jobFrom("job1", older);
+    expect(job.rig).toBeUndefined();
+    expect(statusOf(job, nextStep(job, d.now)!, d.now)).toBe("open");
+  });
+});
+
+describe("the valve card and the graph", () => {
+  const rig = rigOf([carbon(), softener(), osmosis()], { heater: "electric" });
+  it("says water off, on, past the train and back, each from where the last one ended", () => {
+    const card = cardSequences(rig);
+    expect(card.map((c) => c.title)).toEqual(["Water off", "Water on again", "Past the train (bypass)", "Back in service", "After a power cut"]);
+    expect(card[0]!.steps).toEqual(["Switch heater's breaker off.", "Close main valve.", expect.stringMatching(/^Open .* Wait until nothing more comes\.$/)]);
+    expect(card[1]!.steps.join(" ")).toMatch(/Close .*Open main valve.*Switch heater's breaker on/);
+    expect(card[2]!.steps).toEqual(["Open bypass valve.", "Close inlet valve of the bypass."]);
+    expect(card[4]!.steps).toEqual(["Set the clock of SF-150 again."]);
+    const well = cardSequences(rigOf([carbon(), chamber()], { source: "unsafe" }));
+    expect(well.find((c) => c.title.startsWith("Past"))!.steps).toEqual(["There is no safe way past it on this source: call the company."]);
+    expect(well.at(-1)!.steps).toEqual(["Draw no water to drink until the lamp of UV-45 is on again."]);
+  });
+  it("is one directed graph with every node and edge", () => {
+    const dot = toDot(rig, inService(rig));
+    expect(dot.startsWith("digraph rig {")).toBe(true);
+    expect(dot.match(/ -> /g)).toHaveLength(rig.edges.length);
+    expect(dot.match(/^ {2}"[^"]+" \[/gm)).toHaveLength(rig.nodes.length);
+    expect(dot).toContain('label="Bypass valve: closed", style=dashed');
+  });
+});
