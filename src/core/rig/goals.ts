@@ -66,6 +66,7 @@ function aim(rig: Rig, wish: Wish): Aimed {
   const nearTap = rig.edges.find((e) => e.kind === "opening" && e.opening === "tap" && rig.nodes.find((n) => n.id === e.from || n.id === e.to)?.kind === "house")?.id;
   // Feeding the house past the train joins nothing: the units may not stand there yet.
   const unjoined = Object.fromEntries(rig.handles.filter((h) => h.kind === "cap").map((h) => [h.id, ["joined"]]));
+  const open = Object.fromEntries(rig.handles.filter((h) => h.kind === "cap").map((h) => [h.id, ["uncapped"]]));
   // A diagnostic position keeps the unit under pressure: to be past it for good is bypass.
   const halfWay = Object.fromEntries(rig.handles.filter((h) => h.kind === "head" && h.positions.some((p) => p.name === "bypass")).map((h) => [h.id, ["diagnostic"]]));
   switch (wish.want) {
@@ -81,9 +82,9 @@ function aim(rig: Rig, wish: Wish): Aimed {
       const to = wish.fully ? "open" : "quarter";
       return { title: `Flush ${name(wish.unit)} at ${inSentence(at.name)}`, goal: { serves: keys(wish.unit), full: keys(wish.unit), positions: { [at.id]: at.positions.find((p) => p.edges[wish.at] === "open")!.name, ...(feed ? { [feed]: to } : {}) } }, permit: { openings: [wish.at], units: keys(wish.unit), ...(feed ? { feed: { handle: feed, to } } : {}) } };
     }
-    case "passBy": return { title: "Bypass everything", goal: { passedBy: rig.units.filter((u) => onLine(rig, u.key)).map((u) => u.key), live: house, avoid: { ...unjoined, ...halfWay } } };
+    case "passBy": return { title: "Bypass everything", goal: { passedBy: rig.units.filter((u) => onLine(rig, u.key)).map((u) => u.key), live: house, avoid: { ...unjoined, ...halfWay }, endsNot: open } };
     case "drain": return { title: `Drain down to cut at ${inSentence(rig.nodes.find((n) => n.id === wish.node)?.name ?? wish.node)}`, goal: { empty: [wish.node] } };
-    case "restore": return { title: "Restore water to the house", goal: { live: house, avoid: unjoined, positions: { ...normal(rig.handles.filter((h) => h.kind === "tap" || h.kind === "vent").map((h) => h.id)), ...normal(rig.handles.filter((h) => h.positions.some((p) => p.edges[h.id] === "open") && h.kind === "lever" && fromMain(rig, h.id)).map((h) => h.id)) } } };
+    case "restore": return { title: "Restore water to the house", goal: { live: house, avoid: unjoined, endsNot: open, positions: { ...normal(rig.handles.filter((h) => h.kind === "tap" || h.kind === "vent").map((h) => h.id)), ...normal(rig.handles.filter((h) => h.positions.some((p) => p.edges[h.id] === "open") && h.kind === "lever" && fromMain(rig, h.id)).map((h) => h.id)) } } };
     case "normal": return { title: "Everything back to normal", goal: { live: house, positions: Object.fromEntries(rig.handles.filter((h) => h.kind !== "automatic").map((h) => [h.id, h.normal])) } };
   }
 }

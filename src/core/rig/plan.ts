@@ -22,7 +22,7 @@ const HALVES = 100;
 const MOVE = 2 * HALVES, CHECK = 6 * HALVES, WALK = HALVES, WASTE = 1;
 const NONE = 0x3fffffff;
 
-interface Aim { readonly live: Int16Array; readonly relieved: Int16Array; readonly empty: Int16Array; readonly positions: Int16Array; readonly serves: Int16Array; readonly passedBy: Int16Array; readonly full: Int16Array; readonly alwaysLive: Int16Array; readonly noVent: boolean; /** The house is fed at the end in any case. */ readonly fed: boolean; readonly possible: boolean }
+interface Aim { readonly live: Int16Array; readonly relieved: Int16Array; readonly empty: Int16Array; readonly positions: Int16Array; /** Positions in which each handle may not end, a bit each. */ readonly endsNot: Uint8Array; readonly serves: Int16Array; readonly passedBy: Int16Array; readonly full: Int16Array; readonly alwaysLive: Int16Array; readonly noVent: boolean; /** The house is fed at the end in any case. */ readonly fed: boolean; readonly possible: boolean }
 
 function aimOf(c: Compiled, goal: RigGoal): Aim {
   let possible = true;
@@ -38,10 +38,11 @@ function aimOf(c: Compiled, goal: RigGoal): Aim {
     const p = h < 0 ? -1 : c.rig.handles[h]!.positions.findIndex((x) => x.name === name);
     if (p < 0) possible = false; else positions[h] = p;
   }
+  const endsNot = Uint8Array.from(c.rig.handles, (h) => h.positions.reduce((bits, p, i) => (goal.endsNot?.[h.id]?.includes(p.name) ? bits | (1 << i) : bits), 0));
   const live = knots(goal.live);
   const alwaysLive = knots(goal.always?.live);
   const fed = c.house >= 0 && (live.includes(c.house) || alwaysLive.includes(c.house) || (goal.serves?.length ?? 0) + (goal.passedBy?.length ?? 0) > 0);
-  return { live: one(live), relieved: one(knots(goal.relieved)), empty: knots(goal.empty), positions, serves: units(goal.serves), passedBy: units(goal.passedBy), full: units(goal.full), alwaysLive, noVent: goal.always?.noVentOnLive === true, fed, possible };
+  return { live: one(live), relieved: one(knots(goal.relieved)), empty: knots(goal.empty), positions, endsNot, serves: units(goal.serves), passedBy: units(goal.passedBy), full: units(goal.full), alwaysLive, noVent: goal.always?.noVentOnLive === true, fed, possible };
 }
 
 const isLive = (t: Scratch, k: number): boolean => t.compLive[t.comp[k]!] === 1;
@@ -61,7 +62,7 @@ function onWay(c: Compiled, t: Scratch, u: number): boolean {
 const blendedAt = (c: Compiled, t: Scratch, u: number): boolean => { const key = c.rig.units[u]!.group ?? c.rig.units[u]!.key; for (let i = c.at.blended; i < c.at.hotTrapped; i += 1) if (c.conditions[i]!.subject === key) return ((t.holds[i >> 5]! >>> (i & 31)) & 1) === 1; return false; };
 
 function reached(c: Compiled, t: Scratch, l: Layout, aim: Aim, s: Int32Array, base: number): boolean {
-  for (let h = 0; h < aim.positions.length; h += 1) if (aim.positions[h]! >= 0 && positionAt(s, base, h) !== aim.positions[h]) return false;
+  for (let h = 0; h < aim.positions.length; h += 1) { const p = positionAt(s, base, h); if ((aim.positions[h]! >= 0 && p !== aim.positions[h]) || (aim.endsNot[h]! >> p) & 1) return false; }
   for (let i = 0; i < aim.live.length; i += 1) if (!isLive(t, aim.live[i]!)) return false;
   for (let i = 0; i < aim.relieved.length; i += 1) if (bit(s, base + l.pressured, aim.relieved[i]!)) return false;
   for (let i = 0; i < aim.empty.length; i += 1) if (bit(s, base + l.pressured, aim.empty[i]!) || bit(s, base + l.wet, aim.empty[i]!)) return false;
@@ -173,7 +174,9 @@ class Bound {
     const visit = this.visit;
     visit.fill(0);
     shares.set(this.full);
-    for (let h = 0; h < aim.positions.length; h += 1) if (aim.positions[h]! >= 0 && positionAt(s, base, h) !== aim.positions[h]) {
+    for (let h = 0; h < aim.positions.length; h += 1) {
+      const p = positionAt(s, base, h);
+      if ((aim.positions[h]! < 0 || p === aim.positions[h]) && !((aim.endsNot[h]! >> p) & 1)) continue;
       positions += 1;
       visit[c.placeOf[h]!] = 1;
       const sets = c.sets[h]![0]!;

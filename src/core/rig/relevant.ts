@@ -13,7 +13,7 @@ export function relevantHandles(c: Compiled, l: Layout, given: Given, start: Int
   const { rig } = c;
   const inner = c.edgeIds.length;
   const permit = c.circumstances.permit;
-  const named = new Set([...Object.keys(goal.positions ?? {}), ...(permit?.feed ? [permit.feed.handle] : [])]);
+  const named = new Set([...Object.keys(goal.positions ?? {}), ...Object.keys(goal.endsNot ?? {}), ...(permit?.feed ? [permit.feed.handle] : [])]);
   const permitted = new Set(permit?.openings);
   const wanted = new Set([...(goal.live ?? []), ...(goal.relieved ?? []), ...(goal.empty ?? []), ...(goal.always?.live ?? [])].flatMap((n) => { const k = c.knotOf.get(n); return k === undefined ? [] : [k]; }));
   const unitsWanted = new Set([...(goal.serves ?? []), ...(goal.passedBy ?? []), ...(goal.full ?? []), ...(permit?.units ?? [])]);

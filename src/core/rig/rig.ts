@@ -155,6 +155,8 @@ export interface RigGoal {
   readonly passedBy?: readonly string[];
   /** Units with water in them, charged or trapped. */
   readonly full?: readonly string[];
+  /** Positions in which a handle may not be left: an open stub. */
+  readonly endsNot?: Readonly<Record<string, readonly string[]>>;
   /** Positions not to be used on the way, by handle: a joint to a unit that is not there yet. */
   readonly avoid?: Readonly<Record<string, readonly string[]>>;
   readonly always?: { readonly live?: readonly string[]; /** No opening stands open on a live node. */ readonly noVentOnLive?: boolean };
