@@ -34,6 +34,7 @@ function rigFrom(plain: z.infer<typeof plainRig>): Rig {
   const ids = new Set(edges.map((e) => e.id));
   for (const e of open) if (!ids.has(e)) refuse(`a handle turns ${e}, which is no edge`);
   const handles = Object.entries(plain.handles).map(([id, h]): Rig["handles"][number] => ({ id, name: id, kind: h.vent ? "vent" : "lever", place: "rig", normal: Object.keys(h.positions)[0]!, positions: Object.entries(h.positions).map(([name, sets]) => ({ name, edges: Object.fromEntries(Object.entries(sets).map(([e, is]): [string, Degree] => [e, is ? "open" : "closed"])) })) }));
+  for (const h of handles) if (h.positions.length > 8) refuse(`${h.id} has more than eight positions`);
   // A valve at the air that no handle turns stays shut; an opening would stand open.
   return { nodes: plain.nodes.map((id) => ({ id, kind: nodeKinds[id] ?? "junction" })), edges: edges.filter((e) => !(e.kind === "opening" && !open.has(e.id) && plain.edges.find((x) => x.id === e.id)!.kind === "valve")), handles, units: [], source: "safe" };
 }

@@ -1,5 +1,8 @@
 import { expose } from "comlink";
-import { aimed, explain, plan, whyNot, type Circumstances, type Explained, type Refusal, type Rig, type RigState, type Wish } from "../core/rig";
+import { explain, type Explained } from "../core/rig/explain";
+import { aimed, whyNot, type Refusal, type Wish } from "../core/rig/goals";
+import { plan } from "../core/rig/plan";
+import type { Circumstances, Rig, RigState } from "../core/rig/rig";
 
 export type Ordered = { readonly is: "found"; readonly cost: number; readonly moves: readonly Explained[] } | { readonly is: "none"; readonly refusal: Refusal } | { readonly is: "late"; readonly states: number };
 /** After this a search says that it has found nothing yet (handbook 4, Sequences). */

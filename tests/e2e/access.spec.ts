@@ -7,8 +7,8 @@ async function clean(page: Page, where: string): Promise<void> {
   expect(found.violations.map((v) => `${where}: ${v.id} at ${v.nodes.map((n) => n.target.join(" ")).slice(0, 3).join(" | ")}`)).toEqual([]);
 }
 
-const train = ["train", "train/compare?a=design1&b=CT-1465%2BSF-200", "train?at=u1", "train?at=u2", "train?at=u4", "train?at=house", "train/propose", "train/what-if"];
-const rest = ["site", "site/water", "site/demand", "run", "run?step=u1.soak", "run?step=u1.trickle", "run?step=site.hardnessBefore", "run?step=u3.serial", "record"];
+const train = ["train", "train/compare?a=design1&b=CT-1465%2BSF-200", "train?at=u1", "train?at=u2", "train?at=u4", "train?at=house", "train/propose", "train/what-if", "train/valves"];
+const rest = ["site", "site/water", "site/demand", "run", "run?step=u1.soak", "run?step=u1.trickle", "run?step=site.hardnessBefore", "run?step=u3.serial", "run/valves", "record"];
 for (const [name, screen] of [["bench", desk], ["wet hands", phone]] as const) {
   for (const [what, phases] of [["design", train], ["survey, run and record", rest]] as const)
     test(`axe finds nothing on a job's ${what}, ${name}`, async ({ browser }) => {
@@ -19,7 +19,7 @@ for (const [name, screen] of [["bench", desk], ["wet hands", phone]] as const) {
     });
   test(`axe finds nothing on the office's screens, ${name}`, async ({ browser }) => {
     const { page, context } = await signedIn(browser, "office", screen);
-    for (const path of ["/", "/jobs", "/company", "/people", "/me", "/not-yours", "/catalogue", "/catalogue/SF-150", "/catalogue/RO-T5/change", "/catalogue/new"]) { await page.goto(path); await clean(page, path); }
+    for (const path of ["/", "/jobs", "/company", "/people", "/me", "/not-yours", "/catalogue", "/catalogue/SF-150", "/catalogue/RO-T5/change", "/catalogue/new", "/practice", "/practice/bowl"]) { await page.goto(path); await clean(page, path); }
     await openJob(page, "Hollin Weir smokehouse", "record");
     await clean(page, "record with a Stop");
     await page.goto("/jobs");

@@ -23,7 +23,7 @@ export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
     if (accessories.has(model.family) || (hasRo && model.branch && !model.ro && (model.effects.includes("minerals") || model.family === "uvPoint"))) return [];
     const media = mediaFamilies.has(model.family);
     return [{
-      key: unit.key, name: model.code, family: model.family, branch: model.branch, parallel: unit.parallel, media, flush: media || model.family === "cartridge" || model.family === "pointFilter" || model.ro !== undefined, gentle: model.family === "uv" ? "half" : model.branch ? "open" : "quarter",
+      key: unit.key, name: model.code, family: model.family, branch: model.branch, parallel: unit.parallel, media, flush: media || model.family === "cartridge" || model.family === "pointFilter" || model.ro !== undefined, gentle: model.fill ?? (model.family === "uv" ? "half" : model.branch ? "open" : "quarter"),
       marks: [...new Set(model.effects.flatMap((e) => markOf[e] ?? []))], ...(model.head ? { head: model.head } : {}), ...(model.waterL === undefined ? {} : { litres: model.waterL }), ...(unit.place ? { place: unit.place } : {}), ...(vents[model.family] ? { vent: vents[model.family]! } : {}),
       ...(model.uv ? { uv: { lampFirst: model.uv.lampFirst } } : {}), ...(model.booster ? { pump: { pressureSwitch: true } } : {}), ...(model.ro ? { ro: { tank: model.ro.tank !== undefined, rinseShut: !schools.tankOpen, airGap: true } } : {}),
     }];

@@ -1,4 +1,9 @@
-import { aimed, beforeFirstWater, faultsOf, flows, heardFull, houseFeed, judge, plan, type Circumstances, type MediaStage, type Move, type Rig, type RigState } from "../rig";
+import { flows } from "../rig/flows";
+import { aimed } from "../rig/goals";
+import { heardFull, judge } from "../rig/judge";
+import { plan } from "../rig/plan";
+import { beforeFirstWater, houseFeed } from "../rig/regions";
+import { faultsOf, type Circumstances, type MediaStage, type Move, type Rig, type RigState } from "../rig/rig";
 import type { Step } from "../run/step";
 import type { Mark, StepState } from "./marks";
 
@@ -57,8 +62,10 @@ export function withStages(rig: Rig, state: RigState, steps: readonly Step[], st
   const wet = (key: string) => rig.edges.filter((e) => e.unit === key).some((e) => state.wet.includes(e.from) && state.wet.includes(e.to));
   const lamps = rig.units.filter((u) => u.uv);
   const proven = lamps.length > 0 && lamps.every((u) => { const proves = steps.filter((s) => s.unit === keyOf(u) && s.proves === "uv"); return proves.length > 0 && proves.every((s) => states[s.id]?.done !== undefined); });
+  // A lamp that its recipe powers first may stand in air until its chamber has been filled.
+  const first = rig.units.filter((u) => u.uv?.lampFirst && !steps.some((s) => s.unit === keyOf(u) && s.id.endsWith(".fill") && states[s.id]?.done !== undefined));
   return {
-    ...state, unproven: proven ? [] : state.unproven,
+    ...state, ...(first.length > 0 ? { lampMinutes: Object.fromEntries(first.map((u) => [u.key, 1])) } : { lampMinutes: {} }), unproven: proven ? [] : state.unproven,
     stages: Object.fromEntries(rig.units.map((u) => { const stage = stageOf(steps, states, keyOf(u)); return [u.key, stage === "dry" && wet(u.key) ? "wet" : stage]; })),
   };
 }

@@ -1,5 +1,3 @@
-import { z } from "zod";
-
 /** How far an edge is open. Quarter is a quarter of the handle's travel, not of a turn (handbook 4, Model). */
 export const degrees = ["closed", "quarter", "half", "open"] as const;
 export type Degree = (typeof degrees)[number];
@@ -12,74 +10,57 @@ export type OpeningKind = (typeof openingKinds)[number];
 export const mediaStages = ["dry", "wet", "soaking", "soaked", "flushed", "inService"] as const;
 export type MediaStage = (typeof mediaStages)[number];
 
-const id = z.string().regex(/^[A-Za-z][A-Za-z0-9._-]{0,39}$/, "Letters, digits, dot, dash; starting with a letter");
-const words = z.string().trim().min(1).max(80);
-const litres = z.number().nonnegative().max(10_000);
-
-const nodeSchema = z.strictObject({
-  id, kind: z.enum(["main", "junction", "port", "house", "heater", "outdoor", "drain", "air"]), name: words.optional(),
+export interface RigNode {
+  readonly id: string; readonly kind: "main" | "junction" | "port" | "house" | "heater" | "outdoor" | "drain" | "air"; readonly name?: string;
   /** Water that fills it, pipe included. */
-  litres: litres.optional(),
+  readonly litres?: number;
   /** Heated water may expand into a tank here. */
-  expansion: z.boolean().optional(),
-});
-const edgeSchema = z.strictObject({
-  id, from: id, to: id, kind: z.enum(["pipe", "valve", "check", "unit", "opening"]),
+  readonly expansion?: boolean;
+}
+export interface RigEdge {
+  readonly id: string; readonly from: string; readonly to: string; readonly kind: "pipe" | "valve" | "check" | "unit" | "opening";
   /** Key of the unit that the water passes here. */
-  unit: id.optional(), opening: z.enum(openingKinds).optional(),
+  readonly unit?: string; readonly opening?: OpeningKind;
   /** Water runs out of it by its own weight: a region empties where another opening lets air in. */
-  low: z.boolean().optional(),
+  readonly low?: boolean;
   /** Into a drain: through an air gap, or of water that is no longer potable. */
-  airGap: z.boolean().optional(),
+  readonly airGap?: boolean;
   /** A drinking fixture hangs on it. */
-  drinking: z.boolean().optional(),
-});
-const positionSchema = z.strictObject({
-  name: z.string().regex(/^[a-z][A-Za-z0-9 -]{0,29}$/, "Small letters first"), edges: z.record(id, z.enum(degrees)),
+  readonly drinking?: boolean;
+}
+export interface HandlePosition {
+  readonly name: string; readonly edges: Readonly<Record<string, Degree>>;
   /** How the handles stand, seen from where; absent for a lever, whose degree says it. */
-  stands: z.string().max(120).optional(),
+  readonly stands?: string;
   /** Switches: is what it feeds energised. */
-  on: z.boolean().optional(),
-});
-/** `automatic` works by itself: no hand turns it, no plan uses it. */
-const handleSchema = z.strictObject({
-  id, name: words, kind: z.enum(["lever", "head", "tee", "tap", "vent", "cap", "switch", "automatic"]), place: words, normal: z.string(), positions: z.array(positionSchema).min(2).max(8),
+  readonly on?: boolean;
+}
+/** What a hand turns. `automatic` works by itself: no hand turns it, no plan uses it. */
+export interface Handle {
+  readonly id: string; readonly name: string; readonly kind: "lever" | "head" | "tee" | "tap" | "vent" | "cap" | "switch" | "automatic"; readonly place: string; readonly normal: string; readonly positions: readonly HandlePosition[];
   /** Switches: the unit or the heater it feeds. */
-  powers: id.optional(),
+  readonly powers?: string;
   /** Tied, so that nobody turns it by mistake. */
-  tied: z.boolean().optional(),
-});
-const unitSchema = z.strictObject({
-  key: id, name: words, family: z.string().max(30),
+  readonly tied?: boolean;
+}
+export interface RigUnit {
+  readonly key: string; readonly name: string; readonly family: string;
   /** Loose media that a hard fill lifts. */
-  media: z.boolean(),
+  readonly media: boolean;
   /** The most that its valve may be open while it fills. */
-  gentle: z.enum(["quarter", "half", "open"]),
+  readonly gentle: "quarter" | "half" | "open";
   /** Water passes it only slowly, as through a membrane: nothing behind it is filled hard. */
-  slow: z.boolean().optional(),
+  readonly slow?: boolean;
   /** It gives fines until it is flushed. */
-  flush: z.boolean(),
+  readonly flush: boolean;
   /** What its water is called behind it. */
-  marks: z.array(z.enum(["filtered", "softened", "conditioned", "disinfected", "permeate", "reject"])),
-  uv: z.strictObject({ lampFirst: z.boolean() }).optional(), pump: z.strictObject({ pressureSwitch: z.boolean() }).optional(),
+  readonly marks: readonly ("filtered" | "softened" | "conditioned" | "disinfected" | "permeate" | "reject")[];
+  readonly uv?: { readonly lampFirst: boolean }; readonly pump?: { readonly pressureSwitch: boolean };
   /** Its recipe rinses with the tank shut; the edge of its tank valve. */
-  tank: z.strictObject({ edge: id, rinseShut: z.boolean() }).optional(),
+  readonly tank?: { readonly edge: string; readonly rinseShut: boolean };
   /** Equal units side by side count as one way. */
-  group: id.optional(),
-});
-
-/** A rig as data: what goes out as JSON comes back in (handbook 4, Model). */
-export const rigSchema = z.strictObject({
-  nodes: z.array(nodeSchema).min(2).max(120), edges: z.array(edgeSchema).min(1).max(200), handles: z.array(handleSchema).max(40), units: z.array(unitSchema).max(20),
-  source: z.enum(["safe", "unsafe", "unknown"]),
-}).superRefine((rig, ctx) => { for (const fault of faultsOf(rig as Rig)) ctx.addIssue({ code: "custom", message: fault }); });
-
-export type RigData = z.infer<typeof rigSchema>;
-export type RigNode = z.infer<typeof nodeSchema>;
-export type RigEdge = z.infer<typeof edgeSchema>;
-export type Handle = z.infer<typeof handleSchema>;
-export type HandlePosition = z.infer<typeof positionSchema>;
-export type RigUnit = z.infer<typeof unitSchema>;
+  readonly group?: string;
+}
 export interface Rig { readonly nodes: readonly RigNode[]; readonly edges: readonly RigEdge[]; readonly handles: readonly Handle[]; readonly units: readonly RigUnit[]; readonly source: "safe" | "unsafe" | "unknown" }
 
 const repeated = (ids: readonly string[]): string[] => [...new Set(ids.filter((x, i) => ids.indexOf(x) !== i))];

@@ -55,6 +55,8 @@ export interface UnitModel {
   readonly massFullKg: number;
   /** Water it holds, L; absent means unknown. */
   readonly waterL?: number;
+  /** The most that its valve may be open while it fills, where the unit says so. */
+  readonly fill?: "quarter" | "half" | "open";
   /** Its own bypass, where it has one: how the handles stand in each position. */
   readonly head?: BypassHead;
   readonly power: boolean;

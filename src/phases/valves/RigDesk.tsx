@@ -1,6 +1,11 @@
 "use client";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { aimed, judgeOf, regions, sayMove, standing as standingOf, waterAt, type Circumstances, type Explained, type Rig, type RigState, type Wish } from "@/core/rig";
+import { sayMove, type Explained } from "@/core/rig/explain";
+import { waterAt } from "@/core/rig/flows";
+import { aimed, type Wish } from "@/core/rig/goals";
+import { judgeOf, standing as standingOf } from "@/core/rig/judge";
+import { regions } from "@/core/rig/regions";
+import type { Circumstances, Rig, RigState } from "@/core/rig/rig";
 import type { Verdict } from "@/core/verdict";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { tagsOf, type Drawing } from "./drawn";

@@ -1,4 +1,6 @@
-import { degreesOf, flows, regions, waterAt, type Degree, type MediaStage, type RegionState, type Rig, type RigState } from "@/core/rig";
+import { flows, waterAt } from "@/core/rig/flows";
+import { degreesOf, regions, type RegionState } from "@/core/rig/regions";
+import type { Degree, MediaStage, Rig, RigState } from "@/core/rig/rig";
 import { wrapped, type Drawing, type Item, type Pipe } from "./drawn";
 
 /** Inks by name; whoever draws says what colour each is. */
