@@ -136,12 +136,12 @@ export function composeRig(parts: readonly RigPart[], choice: RigChoice): Rig {
   if (line.length > 0) {
     const stubs = choice.arrangement === "threeValve";
     const before = d.node("before");
-    const first = d.node("stubIn", "port", { name: "Inlet stub" }), last = d.node("stubOut", "port", { name: "Outlet stub" }), behind = d.node("behind");
+    const first = d.node("stubIn", "port", { name: "Inlet stub" }), last = d.node("stubOut", "port", { name: "Outlet stub" }), behind = d.node("behind", "junction", { name: "Pipe behind the train" });
     d.pipe(meter, before);
     // A unit that has valves of its own needs none more beside it.
     const [ownBefore, ownBehind] = [line[0]!, line.at(-1)!].map((p) => !stubs && p.head === undefined) as [boolean, boolean];
     if (ownBefore) d.pipe(before, first); else d.lever("inlet", stubs ? "Inlet valve of the bypass" : "Valve before the train", before, first, "At the train");
-    at = d.node("trainIn");
+    at = d.node("trainIn", "junction", { name: "Pipe into the train" });
     if (stubs) joint(d, "stubIn", "Inlet stub", first, at); else d.pipe(first, at);
     for (const part of line) at = linePart(d, part, at, choice.arrangement);
     if (choice.drainCock) d.opening("drainCock", "Drain cock of the train", at, "drainCock", "At the train", { low: true });

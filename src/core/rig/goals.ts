@@ -108,7 +108,8 @@ export function onLine(rig: Rig, key: string): boolean {
 /** What a person can wish for on this rig, in the order in which it is wanted. */
 export function wishesOf(rig: Rig): Wish[] {
   const line = rig.units.filter((u) => onLine(rig, u.key));
-  const cuts = rig.nodes.filter((n) => n.id === "trainIn" || n.id === "behind" || n.kind === "house");
+  const inlets = new Set(line.flatMap((u) => rig.edges.filter((e) => e.unit === u.key).map((e) => e.from)));
+  const cuts = rig.nodes.filter((n) => n.id === "trainIn" || n.id === "behind" || n.kind === "house" || inlets.has(n.id));
   return [
     ...(line.length > 0 ? [{ want: "passBy" } as const] : []),
     ...line.flatMap((u): Wish[] => [{ want: "serve", unit: u.key }, { want: "isolate", unit: u.key }, ...(u.media ? [{ want: "fill", unit: u.key } as const] : [])]),

@@ -8,9 +8,10 @@ import { shapesOf, type Ink } from "./shapes";
 const inks: Readonly<Record<Ink, string>> = { ink: "#000", soft: "#333", hair: "#999", paper: "#fff", water: "#777", check: "#333", stop: "#000", tint: "#eee" };
 
 const s = StyleSheet.create({
-  page: { fontFamily: "Next", fontSize: 9.5, padding: "26 30 30 30", color: "#000", lineHeight: 1.3 },
+  page: { fontFamily: "Next", fontSize: 9, padding: "26 30 30 30", color: "#000", lineHeight: 1.3 },
   h1: { fontSize: 16, fontWeight: 600, lineHeight: 1.2 }, h2: { fontSize: 11, fontWeight: 600, marginBottom: 2 }, small: { fontSize: 7.5, color: "#333" },
-  columns: { flexDirection: "row", gap: 18, marginTop: 8 }, row: { flexDirection: "row", borderTopWidth: 0.5, borderTopColor: "#888", paddingVertical: 1.6 },
+  columns: { flexDirection: "row", gap: 18, marginTop: 8 }, tags: { position: "absolute", left: 30, right: 30, bottom: 18, flexDirection: "row", flexWrap: "wrap", gap: 3 }, tag: { width: 93, height: 31, flexDirection: "row", alignItems: "center", gap: 3, padding: 3, borderWidth: 0.6, borderStyle: "dashed", borderColor: "#555" }, number: { fontSize: 17, fontWeight: 600, width: 24, textAlign: "center", lineHeight: 1 },
+  row: { flexDirection: "row", borderTopWidth: 0.5, borderTopColor: "#888", paddingVertical: 1.1 },
 });
 
 export interface CardInput { readonly rig: Rig; readonly drawing: Drawing; readonly name: string; readonly place: string; readonly company: string; readonly paper: "A4" | "LETTER"; readonly printed: string }
@@ -22,7 +23,7 @@ export async function cardPdf({ rig, drawing, name, place, company, paper, print
   const tags = tagsOf(rig);
   const groups = shapesOf(drawing, rig, state);
   const [w, h] = paper === "A4" ? [842, 595] : [792, 612];
-  const room = { w: w - 60, h: h * 0.4 };
+  const room = { w: w - 60, h: h * 0.34 };
   const scale = Math.min(room.w / drawing.width, room.h / drawing.height, 0.95);
   const handles = rig.handles.filter((x) => x.kind !== "automatic");
   const half = Math.ceil(handles.length / 2);
@@ -45,6 +46,15 @@ export async function cardPdf({ rig, drawing, name, place, company, paper, print
           <View style={{ width: "54%", flexDirection: "row", flexWrap: "wrap", gap: 10 }}>
             {cardSequences(rig).map((q) => <View key={q.title} style={{ width: "47%" }} wrap={false}><Text style={s.h2}>{q.title}</Text>{q.steps.map((step, i) => <Text key={i}>{i + 1}. {step}</Text>)}{q.note ? <Text style={s.small}>{q.note}</Text> : null}</View>)}
           </View>
+        </View>
+        <View style={s.tags}>
+          <Text style={{ ...s.small, width: "100%" }}>Tags to cut out and hang on the valves</Text>
+          {handles.filter((x) => x.kind !== "cap").map((x) => (
+            <View key={x.id} style={s.tag} wrap={false}>
+              <Text style={s.number}>{String(tags.get(x.id) ?? "")}</Text>
+              <View style={{ flex: 1 }}><Text style={{ fontSize: 7, lineHeight: 1.15 }}>{x.name}</Text><Text style={{ fontSize: 7, fontWeight: 600 }}>{x.normal}</Text></View>
+            </View>
+          ))}
         </View>
       </Page>
     </Document>,
