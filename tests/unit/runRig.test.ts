@@ -113,7 +113,7 @@ describe("the valve card and the graph", () => {
   it("says water off, on, past the train and back, each from where the last one ended", () => {
     const card = cardSequences(rig);
     expect(card.map((c) => c.title)).toEqual(["Water off", "Water on again", "Past the train (bypass)", "Back in service", "After a power cut"]);
-    expect(card[0]!.steps).toEqual(["Switch heater's breaker off.", "Close main valve.", expect.stringMatching(/^Open .* Wait until nothing more comes\.$/)]);
+    expect(card[0]!.steps).toEqual(["Switch heater's breaker off.", "Close main valve.", "Open lowest tap. Wait until nothing more comes."]);
     expect(card[1]!.steps.join(" ")).toMatch(/Close .*Open main valve.*Switch heater's breaker on/);
     expect(card[2]!.steps).toEqual(["Open bypass valve.", "Close inlet valve of the bypass."]);
     expect(card[4]!.steps).toEqual(["Set the clock of SF-150 again."]);

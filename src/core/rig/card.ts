@@ -27,7 +27,7 @@ export function cardSequences(rig: Rig): CardSequence[] {
   // Power off first, then the valve at the main, then a tap: what a household can do without thinking of the rest.
   const main = rig.nodes.find((n) => n.kind === "main")!.id;
   const atMain = rig.handles.find((h) => h.kind === "lever" && rig.edges.some((e) => (e.from === main || e.to === main) && h.positions.some((p) => p.edges[e.id] === "closed")));
-  const shut = { ...(atMain ? { [atMain.id]: "closed" } : {}), ...Object.fromEntries(rig.handles.filter((h) => h.powers === "heater").map((h) => [h.id, "off"])) };
+  const shut = { ...(atMain ? { [atMain.id]: "closed" } : {}), ...Object.fromEntries(rig.handles.filter((h) => h.powers === "heater").map((h) => [h.id, "off"])), ...(rig.handles.some((h) => h.id === "lowTap") ? { lowTap: "open" } : {}) };
   const off = house === undefined ? undefined : plan(rig, every, { relieved: [house], positions: shut }, { goOn: (states) => states < 40_000 });
   if (off?.found) {
     const moves = explain(rig, every, off.moves);

@@ -70,7 +70,7 @@ function aim(rig: Rig, wish: Wish): Aimed {
   // A diagnostic position keeps the unit under pressure: to be past it for good is bypass.
   const halfWay = Object.fromEntries(rig.handles.filter((h) => h.kind === "head" && h.positions.some((p) => p.name === "bypass")).map((h) => [h.id, ["diagnostic"]]));
   switch (wish.want) {
-    case "isolate": return { title: `Isolate ${name(wish.unit)}, house fed`, goal: { relieved: keys(wish.unit).flatMap((k) => unitEnds(rig, k)), always: { live: house } } };
+    case "isolate": return { title: `Isolate ${name(wish.unit)}, house fed`, goal: { relieved: keys(wish.unit).flatMap((k) => unitEnds(rig, k)), avoid: halfWay, always: { live: house } } };
     case "serve": {
       const others = new Set(rig.handles.filter((h) => h.kind === "head" && !keys(wish.unit).some((k) => h.id.startsWith(`${k}.`))).map((h) => h.id));
       return { title: `Put ${name(wish.unit)} in service`, goal: { serves: keys(wish.unit), live: house, positions: normal(lineHandles(rig).filter((h) => !others.has(h))) } };
