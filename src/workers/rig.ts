@@ -1,6 +1,7 @@
 import { expose } from "comlink";
 import { explain, type Explained } from "../core/rig/explain";
-import { aimed, whyNot, type Refusal, type Wish } from "../core/rig/goals";
+import { aimed, type Wish } from "../core/rig/goals";
+import { whyNot, type Refusal } from "../core/rig/whyNot";
 import { plan } from "../core/rig/plan";
 import type { Circumstances, Rig, RigState } from "../core/rig/rig";
 

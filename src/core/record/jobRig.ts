@@ -1,8 +1,10 @@
-import { composeRig, type Arrangement, type Rig, type RigChoice, type RigPart } from "../rig";
+import { aimed, composeRig, plan, type Arrangement, type Move, type Rig, type RigChoice, type RigPart } from "../rig";
 import { siteFacts } from "../site";
 import type { UnitModel } from "../train";
 import type { Knowledge } from "./knowledge";
 import { governing, withModels, type DesignBasis } from "./readingContext";
+import type { Step } from "../run/step";
+import { circumstancesOf, type RunRig } from "./runRig";
 import type { JobState } from "./state";
 
 export interface BypassChoice { readonly arrangement: Arrangement; readonly drainCock: boolean }
@@ -46,3 +48,10 @@ export function rigFor(job: Pick<JobState, "bypass">, basis: DesignBasis, knowle
   return job.bypass?.own ?? composeRig(rigParts(basis, knowledge), rigChoice(basis.answers, job.bypass ?? defaultBypass));
 }
 export const draftRig = (job: JobState, knowledge: Knowledge): Rig => rigFor(job, governing(job), knowledge);
+
+/** The moves that bring the rig from where it stands to what a step wants; none where it stands so, wants nothing, or there is no safe order. */
+export function movesFor(run: RunRig | undefined, step: Step): readonly Move[] {
+  if (!run || !step.goal) return [];
+  const found = plan(run.rig, run.state, aimed(run.rig, step.goal).goal, { circumstances: circumstancesOf(run, step), goOn: (states) => states < 40_000 });
+  return found.found ? found.moves : [];
+}

@@ -1,7 +1,6 @@
 import { flows } from "../rig/flows";
 import { aimed } from "../rig/goals";
 import { heardFull, judge } from "../rig/judge";
-import { plan } from "../rig/plan";
 import { beforeFirstWater, houseFeed } from "../rig/regions";
 import { faultsOf, type Circumstances, type MediaStage, type Move, type Rig, type RigState } from "../rig/rig";
 import type { Step } from "../run/step";
@@ -102,13 +101,6 @@ export function rigAtStart(rig: Rig, at: number): RunRig | undefined {
 
 /** A step that shuts the house's water off before any handle of the rig is there to be turned. */
 export const shutOn = (run: RunRig, step: Step, at: number): RunRig => (run.turned.length === 0 && step.stage === "cut" && step.water === "off" ? withSupply(run, at) : run);
-
-/** The moves that bring the rig from where it stands to what a step wants; none where it stands so, wants nothing, or there is no safe order. */
-export function movesFor(run: RunRig | undefined, step: Step): readonly Move[] {
-  if (!run || !step.goal) return [];
-  const found = plan(run.rig, run.state, aimed(run.rig, step.goal).goal, { circumstances: circumstancesOf(run, step), goOn: (states) => states < 40_000 });
-  return found.found ? found.moves : [];
-}
 
 /** Steps whose soak this move would disturb: it lets water run, or be drawn, through a unit that is to stand still. */
 export function soaksDisturbed(run: RunRig | undefined, steps: readonly Step[], states: Readonly<Record<string, StepState>>, move: Move): Step[] {

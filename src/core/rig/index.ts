@@ -6,7 +6,8 @@ export { flows, waterAt, type Flows, type WaterAt, type WaterMark } from "./flow
 export { heardFull, judge, judgeOf, standing, verdictOf, type Judged } from "./judge";
 export { composeRig, type Arrangement, type RigChoice, type RigPart } from "./compose";
 export { headPositions, type BypassHead } from "./head";
-export { aimed, onLine, ruleNames, whyNot, wishesOf, type Aimed, type Refusal, type Wish } from "./goals";
+export { aimed, onLine, ruleNames, wishesOf, type Aimed, type Wish } from "./goals";
+export { whyNot, type Refusal } from "./whyNot";
 export { explain, partsIn, sayMove, whatHappened, type Explained } from "./explain";
 export { cardSequences, type CardSequence } from "./card";
 export { toDot } from "./dot";
