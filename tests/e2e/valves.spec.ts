@@ -85,6 +85,19 @@ test("the bypass is chosen, a rig goes out as JSON and comes back in, and a brok
   await page.getByText("Take a rig from JSON").locator("input").setInputFiles({ name: "rig.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(named)) });
   await expect(page.getByText("This job has a rig of its own")).toBeVisible();
   await expect(page.locator("[data-rig-picture]")).toContainText("Stopcock");
+  // Or by hand: a drain cock added at a named part, refused twice under one name.
+  const edit = page.locator("[data-edit-rig]");
+  await edit.locator("summary").click();
+  await edit.getByLabel("Add", { exact: true }).selectOption({ label: "Drain cock" });
+  await edit.getByLabel("At", { exact: true }).selectOption({ label: "House" });
+  await edit.getByLabel(/^Name/).first().fill("Cellar drain");
+  await edit.getByRole("button", { name: "Add it" }).click();
+  await expect(page.locator("[data-rig-picture]")).toContainText("Cellar drain");
+  await edit.getByLabel(/^Name/).first().fill("Cellar drain");
+  await edit.getByRole("button", { name: "Add it" }).click();
+  await expect(edit.getByText("Another handle has this name")).toBeVisible();
+  await edit.getByRole("button", { name: "Take away Cellar drain" }).click();
+  await expect(page.locator("[data-rig-picture]")).not.toContainText("Cellar drain");
   await page.getByRole("button", { name: "Go back to the composed one" }).click();
   await expect(page.getByText("This job has a rig of its own")).toHaveCount(0);
   await context.close();

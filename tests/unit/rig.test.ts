@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { aimed, beforeFirstWater, exercises, explain, faultsOf, flows, heardFull, inService, judge, judgeOf, plan, randomExercise, regions, rigSchema, settled, standing, tried, waterAt, whyNot, wishesOf, type Circumstances, type Move, type Rig, type RigState } from "@/core/rig";
+import { aimed, beforeFirstWater, editRig, exercises, explain, faultsOf, flows, heardFull, inService, judge, judgeOf, plan, randomExercise, regions, rigSchema, settled, standing, tried, waterAt, whyNot, wishesOf, type Circumstances, type Move, type Rig, type RigEdit, type RigState } from "@/core/rig";
 import { arrows, carbon, chamber, fresh, osmosis, part, rigOf, softener } from "./rigs";
 
 const rules = (rig: Rig, before: RigState, move: Move, circumstances: Circumstances = {}) => judge(rig, before, move, circumstances).verdicts.map((v) => `${v.level} ${v.rule.slice(4)}`);
@@ -299,5 +299,40 @@ describe("a rig as data", () => {
     const broken: Rig = { ...train, edges: [...train.edges, { id: "lost", from: "u1.in", to: "attic", kind: "pipe" }, { id: "coldTap", from: "house", to: "air", kind: "opening" }, { id: "leak", from: "house", to: "air", kind: "pipe" }] };
     expect(rigSchema.safeParse(broken).error!.issues.map((i) => i.message)).toEqual(["two edges are called coldTap", "edge lost ends at attic, which is no node", "edge leak reaches air: only an opening does"]);
     expect(faultsOf({ ...train, handles: [{ ...train.handles[0]!, normal: "ajar" }] })).toEqual(["Main valve has no position ajar, its normal one"]);
+  });
+});
+
+describe("a rig changed to what is built", () => {
+  const made = (rig: Rig, edit: RigEdit): Rig => { const r = editRig(rig, edit); if (!r.ok) throw new Error(r.error); return r.rig; };
+  const bare = rigOf([carbon()], { drainCock: false });
+
+  it("a drain cock added makes possible what was not; taken away again it is as before", () => {
+    const wish = { want: "isolate", unit: "u1" } as const;
+    const cost = (rig: Rig) => { const p = plan(rig, inService(rig), { ...aimed(rig, wish).goal, avoid: { stubIn: ["capped", "uncapped"], stubOut: ["capped", "uncapped"] } }); return p.found ? p.cost : undefined; };
+    expect(cost(bare)).toBeUndefined();
+    const drained = made(bare, { do: "addOpening", at: "u1.out", opening: "drainCock", name: "Drain cock of the tank", place: "" });
+    expect(cost(drained)).toBeGreaterThan(3);
+    const handle = drained.handles.at(-1)!;
+    expect(handle).toMatchObject({ name: "Drain cock of the tank", place: "At the train", normal: "closed" });
+    expect(made(drained, { do: "remove", handle: handle.id })).toEqual(bare);
+  });
+  it("a valve before a unit stands in its way in; removed it is pipe; a closed bypass that is taken away is gone", () => {
+    const valved = made(bare, { do: "addValve", unit: "u1", side: "before", name: "Valve of the tank", place: "Behind the door" });
+    const id = valved.handles.at(-1)!.id;
+    expect(stateAt(valved, inService(valved, { [id]: "closed", outlet: "closed" }), "u1.in")).not.toBe("charged");
+    expect(stateAt(valved, inService(valved), "u1.in")).toBe("charged");
+    const pipe = made(valved, { do: "remove", handle: id });
+    expect(pipe.edges.find((e) => e.id === id)!.kind).toBe("pipe");
+    expect(made(bare, { do: "remove", handle: "bypass" }).edges.some((e) => e.id === "bypass")).toBe(false);
+  });
+  it("names and ties are kept; what belongs to a unit, a name twice or nowhere is refused in words", () => {
+    const named = made(made(bare, { do: "rename", handle: "mainValve", name: "Stopcock", place: "Under the stairs" }), { do: "tie", handle: "inlet", tied: true });
+    expect(named.handles[0]).toMatchObject({ name: "Stopcock", place: "Under the stairs" });
+    expect(named.handles.find((h) => h.id === "inlet")!.tied).toBe(true);
+    expect(made(named, { do: "tie", handle: "inlet", tied: false }).handles.find((h) => h.id === "inlet")).not.toHaveProperty("tied");
+    expect(editRig(bare, { do: "remove", handle: "stubIn" })).toEqual({ ok: false, error: "This belongs to its unit and stays" });
+    expect(editRig(bare, { do: "rename", handle: "inlet", name: "main valve", place: "" })).toEqual({ ok: false, error: "Another handle has this name" });
+    expect(editRig(bare, { do: "addOpening", at: "attic", opening: "vent", name: "Vent", place: "" })).toEqual({ ok: false, error: "Choose where it is to be" });
+    expect(editRig(bare, { do: "addValve", unit: "u9", side: "behind", name: "Valve", place: "" })).toEqual({ ok: false, error: "Choose the unit" });
   });
 });

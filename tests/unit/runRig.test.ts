@@ -99,6 +99,21 @@ describe("the rig of a run", () => {
     expect(stepState(again, "b.soak").clock).toMatchObject({ restarts: 1, credited: 0 });
   });
 
+  it("closing the way of a flush stops its clock; it counts on when the water runs again", () => {
+    const d = work(running(), "b.rinse");
+    const step = d.job.run!.steps.find((s) => s.id === "b.rinse")!;
+    for (const m of movesFor(rigOn(d), step)) d.do({ kind: "handleTurned", ...m, step: step.id });
+    d.do({ kind: "clockStarted", step: step.id });
+    d.now += 2 * MIN;
+    d.do({ kind: "handleTurned", handle: "heaterPower", to: "off" === rigOn(d).state.positions.heaterPower ? "on" : "off", why: "Only a switch" });
+    expect(stepState(d.job, step.id).clock!.on).toBe(true);
+    d.do({ kind: "handleTurned", handle: "coldTap", to: "closed", step: step.id, why: "Somebody called" });
+    expect(stepState(d.job, step.id).clock).toMatchObject({ on: false, credited: 2 * MIN });
+    d.now += 10 * MIN;
+    d.do({ kind: "handleTurned", handle: "coldTap", to: "open", step: step.id }).do({ kind: "clockStarted", step: step.id });
+    expect(stepState(d.job, step.id).clock).toMatchObject({ on: true, credited: 2 * MIN });
+  });
+
   it("a run of before rigs were kept still works, without one", () => {
     const d = running();
     const older = d.entries.map((e) => (e.kind === "runStarted" ? { ...e, data: { revision: e.data.revision, steps: e.data.steps } } : e) as Entry);

@@ -102,6 +102,14 @@ export function rigAtStart(rig: Rig, at: number): RunRig | undefined {
 /** A step that shuts the house's water off before any handle of the rig is there to be turned. */
 export const shutOn = (run: RunRig, step: Step, at: number): RunRig => (run.turned.length === 0 && step.stage === "cut" && step.water === "off" ? withSupply(run, at) : run);
 
+/** Flow steps whose water a turn stopped: their clock stands until it runs again (handbook 5, Steps). */
+export function flowsStopped(before: RunRig, after: RunRig, steps: readonly Step[], states: Readonly<Record<string, StepState>>): Step[] {
+  const counting = steps.filter((s) => s.kind === "flow" && s.goal !== undefined && s.unit !== undefined && states[s.id]?.clock?.on === true && states[s.id]?.done === undefined);
+  if (counting.length === 0) return [];
+  const runs = (run: RunRig, unit: string) => { const q = flows(run.rig, run.state).of; return run.rig.edges.some((e) => e.unit !== undefined && (e.unit === unit || run.rig.units.find((u) => u.key === e.unit)?.group === unit) && q.get(e.id) !== 0); };
+  return counting.filter((s) => runs(before, s.unit!) && !runs(after, s.unit!));
+}
+
 /** Steps whose soak this move would disturb: it lets water run, or be drawn, through a unit that is to stand still. */
 export function soaksDisturbed(run: RunRig | undefined, steps: readonly Step[], states: Readonly<Record<string, StepState>>, move: Move): Step[] {
   if (!run) return [];

@@ -7,7 +7,7 @@ import type { Arrangement, Rig } from "../rig";
 import { genesis } from "./chain";
 import type { Entry, EntryData } from "./entry";
 import type { Mark, StepState } from "./marks";
-import { heardOn, rigAtStart, shutOn, soaksDisturbed, turnedOn, withStages, type RunRig } from "./runRig";
+import { flowsStopped, heardOn, rigAtStart, shutOn, soaksDisturbed, turnedOn, withStages, type RunRig } from "./runRig";
 
 export type { Mark, StepState } from "./marks";
 export type Reading = EntryData["readingTaken"] & Mark & { readonly override?: Mark & { readonly why: string }; readonly supersededBy?: string };
@@ -81,9 +81,10 @@ function withShut(job: JobState, e: Extract<Entry, { kind: "stepDone" }>): JobSt
   return job.rig && step ? { ...job, rig: shutOn(job.rig, step, Date.parse(e.at)) } : job;
 }
 
-/** A turned handle that lets water through a unit that is soaking starts its soak again; with a reason it goes on (handbook 5, Steps). */
+/** A turned handle that stops a flow's water stops its clock; one that lets water through a unit that is soaking starts its soak again, or with a reason it goes on (handbook 5, Steps). */
 function soakDisturbed(job: JobState, before: JobState, e: Extract<Entry, { kind: "handleTurned" }>): JobState {
-  return soaksDisturbed(before.rig, before.run?.steps ?? [], before.steps, { handle: e.data.handle, to: e.data.to }).reduce((j, step) => (e.data.why ? onStep(j, step.id, (s) => ({ ...s, kept: [...s.kept, { ...markOf(e), why: e.data.why! }] })) : onClock(j, step.id, { is: "restart", at: Date.parse(e.at) })), job);
+  const stopped = before.rig && job.rig ? flowsStopped(before.rig, job.rig, before.run?.steps ?? [], before.steps).reduce((j, step) => onClock(j, step.id, { is: "pause", at: Date.parse(e.at) }), job) : job;
+  return soaksDisturbed(before.rig, before.run?.steps ?? [], before.steps, { handle: e.data.handle, to: e.data.to }).reduce((j, step) => (e.data.why ? onStep(j, step.id, (s) => ({ ...s, kept: [...s.kept, { ...markOf(e), why: e.data.why! }] })) : onClock(j, step.id, { is: "restart", at: Date.parse(e.at) })), stopped);
 }
 
 const handlers: Handlers = {

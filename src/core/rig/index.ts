@@ -11,5 +11,6 @@ export { whyNot, type Refusal } from "./whyNot";
 export { explain, partsIn, sayMove, whatHappened, type Explained } from "./explain";
 export { cardSequences, type CardSequence } from "./card";
 export { toDot } from "./dot";
+export { editRig, type RigEdit } from "./edit";
 export type { RuleId } from "./compile";
 export { costOf, exercises, randomExercise, seeded, tried, type Exercise, type Tried } from "./practice";

@@ -283,11 +283,12 @@ export function proposeTrains(input: ProposeInput): Proposed {
    * may follow here follows there at least as well, and this one is of no use.
    */
   const useless = (node: Node, met: number): boolean => {
-    const { reached, score } = node;
+    const { reached } = node;
     // What a chamber finds ahead of it matters only where one is wanted.
     const key = `${met}|${wanted & 1 ? prefilterAt(reached.upstream) : ""}|${keyOf(reached.water)}`;
     const rivals = standing.get(key) ?? [];
-    const beaten = rivals.some((r) => less(r.score, score) <= 0 && r.options.length <= node.options.length && (r.reached.lossPeak ?? 0) <= (reached.lossPeak ?? 0)
+    // What the units themselves say and cost adds up; what the house says does not (a Check that both come to counts once), and follows from the pressure.
+    const beaten = rivals.some((r) => less(r.own, node.own) <= 0 && r.options.length <= node.options.length && (r.reached.lossPeak ?? 0) <= (reached.lossPeak ?? 0)
       && (r.reached.pressure ?? 0) >= (reached.pressure ?? 0) && r.options.every((o) => node.options.some((n) => n.group === o.group)));
     if (!beaten) { rivals.push(node); standing.set(key, rivals); }
     return beaten;

@@ -25,7 +25,7 @@ export default async function ValvesPage({ params }: PageProps<"/jobs/[id]/train
           <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/train` as Route}>Back to the train</Link>
         </div>
       </div>
-      {may(person.role, "bypassChosen") ? <BypassForm jobId={job.id} arrangement={bypass.arrangement} drainCock={bypass.drainCock} own={job.bypass?.own !== undefined} seen={job.designSeq} running={job.run !== undefined} /> : null}
+      {may(person.role, "bypassChosen") ? <BypassForm jobId={job.id} arrangement={bypass.arrangement} drainCock={bypass.drainCock} own={job.bypass?.own !== undefined} seen={job.designSeq} running={job.run !== undefined} rig={rig} /> : null}
       <Planned key={JSON.stringify(bypass) + job.designSeq} rig={rig} drawing={drawing} startOfRun={startOfRun(rig)} />
     </JobShell>
   );
