@@ -88,8 +88,8 @@ test("the bypass is chosen, a rig goes out as JSON and comes back in, and a brok
   // Or by hand: a drain cock added at a named part, refused twice under one name.
   const edit = page.locator("[data-edit-rig]");
   await edit.locator("summary").click();
-  await edit.getByLabel("Add", { exact: true }).selectOption({ label: "Drain cock" });
-  await edit.getByLabel("At", { exact: true }).selectOption({ label: "House" });
+  await edit.getByRole("combobox", { name: "Add" }).selectOption({ label: "Drain cock" });
+  await edit.getByRole("combobox", { name: "At", exact: true }).selectOption({ label: "House" });
   await edit.getByLabel(/^Name/).first().fill("Cellar drain");
   await edit.getByRole("button", { name: "Add it" }).click();
   await expect(page.locator("[data-rig-picture]")).toContainText("Cellar drain");
