@@ -122,8 +122,8 @@ describe("every rule, tripped and just not", () => {
     const rig = rigOf([chamber({ uv: { lampFirst: true } })]);
     const dry = beforeFirstWater(rig, { mainValve: "closed", "u3.plug": "off" });
     expect(rules(rig, dry, move("u3.plug", "on"))).toEqual(["Stop lampInAir"]);
-    expect(rules(rig, { ...dry, lampMinutes: { u3: 10 } }, move("u3.plug", "on"))).toEqual(["Check lampInAir"]);
-    expect(rules(rig, { ...dry, lampMinutes: { u3: 0 } }, move("u3.plug", "on"))).toEqual(["Stop lampInAir"]);
+    expect(rules(rig, { ...dry, lampAhead: ["u3"] }, move("u3.plug", "on"))).toEqual(["Check lampInAir"]);
+    expect(rules(rig, { ...dry, lampAhead: ["u1"] }, move("u3.plug", "on"))).toEqual(["Stop lampInAir"]);
     expect(rules(rig, inService(rig, { "u3.plug": "off" }), move("u3.plug", "on"))).toEqual([]);
   });
   it("hard fill: a Stop for media, a Check for pipe; a chamber may be filled through half", () => {

@@ -64,7 +64,7 @@ export function withStages(rig: Rig, state: RigState, steps: readonly Step[], st
   // A lamp that its recipe powers first may stand in air until its chamber has been filled.
   const first = rig.units.filter((u) => u.uv?.lampFirst && !steps.some((s) => s.unit === keyOf(u) && s.id.endsWith(".fill") && states[s.id]?.done !== undefined));
   return {
-    ...state, ...(first.length > 0 ? { lampMinutes: Object.fromEntries(first.map((u) => [u.key, 1])) } : { lampMinutes: {} }), unproven: proven ? [] : state.unproven,
+    ...state, lampAhead: first.map((u) => u.key), unproven: proven ? [] : state.unproven,
     stages: Object.fromEntries(rig.units.map((u) => { const stage = stageOf(steps, states, keyOf(u)); return [u.key, stage === "dry" && wet(u.key) ? "wet" : stage]; })),
   };
 }

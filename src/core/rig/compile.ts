@@ -6,7 +6,7 @@ export type RuleId = "fines" | "unsafe" | "openUnderPressure" | "oneHandle" | "d
 /** One thing that a rule can say of one part of the rig; its place in the list is its bit. */
 export interface Condition { readonly rule: RuleId; /** Unit key, edge id or node id. */ readonly subject: string; readonly level: "Stop" | "Check" }
 
-export const QUARTER = 1, HALF = 2, OPEN = 3;
+export const QUARTER = 1, OPEN = 3;
 
 /**
  * A rig in arrays for the inner loop of the search: nodes joined by pipe are one *knot*, edges and handles are numbers. Built once for a rig and
@@ -42,7 +42,6 @@ export interface Compiled {
   readonly openingBare: Uint8Array;
   readonly openingPermitted: Uint8Array;
   readonly openingGapless: Uint8Array;
-  readonly openingDrain: Uint8Array;
   readonly drinking: Uint8Array;
   /** Degree of edges and openings that no handle sets. */
   readonly fixed: Uint8Array;
@@ -171,7 +170,7 @@ function build(rig: Rig, circumstances: Circumstances): Compiled {
     edgeIds: edges.map((e) => e.id), from: Int16Array.from(edges, (e) => knot(e.from)), to: Int16Array.from(edges, (e) => knot(e.to)), isCheck: Uint8Array.from(edges, (e) => Number(e.kind === "check")), isUnit: Uint8Array.from(edges, (e) => Number(e.kind === "unit")),
     unitOf: Int16Array.from(edges, (e) => (e.unit === undefined ? -1 : unitNumber.get(e.unit)!)), groupOf: Int16Array.from(edges, (e) => { if (e.unit === undefined) return -1; const u = rig.units[unitNumber.get(e.unit)!]!; return groupNames.indexOf(u.group ?? u.key); }), groups: groupNames.length, groupSize: Uint8Array.from(groupNames, (g) => edges.filter((e) => e.unit !== undefined && (rig.units[unitNumber.get(e.unit)!]!.group ?? e.unit) === g).length),
     openingIds: openings.map((e) => e.id), openingAt: Int16Array.from(openings, (e) => knot(insideEnd(e))), openingLow: Uint8Array.from(openings, (e) => Number(e.low === true || e.opening === "cut" || e.opening === "drainCock")), openingBare: Uint8Array.from(openings, (e) => Number(bare.has(e.opening ?? ""))),
-    openingPermitted: Uint8Array.from(openings, (e) => Number(permitted.has(e.id))), openingGapless: Uint8Array.from(openings, (e) => Number(intoDrain(e) && e.airGap !== true)), openingDrain: Uint8Array.from(openings, (e) => Number(intoDrain(e))), drinking: Uint8Array.from(openings, (e) => Number(e.drinking === true)),
+    openingPermitted: Uint8Array.from(openings, (e) => Number(permitted.has(e.id))), openingGapless: Uint8Array.from(openings, (e) => Number(intoDrain(e) && e.airGap !== true)), drinking: Uint8Array.from(openings, (e) => Number(e.drinking === true)),
     fixed, positionCount: Int16Array.from(rig.handles, (h) => h.positions.length), sets: rig.handles.map((h) => { const own = [...new Set(h.positions.flatMap((p) => Object.keys(p.edges)))]; return h.positions.map((p) => Int16Array.from(own.flatMap((e) => [numberOf.get(e)!, degreeNumber(p.edges[e] ?? "closed")]))); }),
     alone: Uint8Array.from(rig.handles, (h) => Number(!rig.handles.some((x) => x !== h && x.positions.some((p) => Object.keys(p.edges).some((e) => h.positions.some((q) => e in q.edges)))))),
     joint: Int16Array.from(rig.handles, (h) => { const joins = h.kind === "cap" ? h.positions.flatMap((p) => Object.entries(p.edges).filter(([e, d]) => d !== "closed" && rig.edges.find((x) => x.id === e)?.kind === "valve").map(([e]) => e)) : []; return joins[0] === undefined ? -1 : numberOf.get(joins[0])!; }),

@@ -1,6 +1,7 @@
 import { check, stop, type Verdict } from "../verdict";
 import { compile, type Compiled, type Condition } from "./compile";
-import { advance, givenBy, layoutOf, pack, scratchFor, unpack } from "./moment";
+import { advance, pack, unpack } from "./moment";
+import { givenBy, layoutOf, scratchFor } from "./scratch";
 import type { Circumstances, Move, Rig, RigState } from "./rig";
 
 /** What a move does, or would do. */

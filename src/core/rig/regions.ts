@@ -1,5 +1,6 @@
 import { compile } from "./compile";
-import { advance, bit, givenBy, layoutOf, pack, scratchFor } from "./moment";
+import { advance, pack } from "./moment";
+import { bit, givenBy, layoutOf, scratchFor } from "./scratch";
 import { degrees, type Circumstances, type Degree, type Rig, type RigState } from "./rig";
 
 export type RegionState = "flowing" | "charged" | "filling" | "trapped" | "relieved" | "empty";

@@ -1,8 +1,6 @@
 import type { Compiled } from "./compile";
-import { positionAt, type Given, type Layout } from "./moment";
+import { bit, positionAt, type Given, type Layout } from "./scratch";
 import type { RigGoal, RigState } from "./rig";
-
-const bit = (s: Int32Array, at: number, i: number): number => (s[at + (i >> 5)]! >>> (i & 31)) & 1;
 
 /**
  * Which handles a plan has to think of at all. Left out is only what cannot make a plan cheaper: a way out where nothing is to be vented; the second

@@ -106,8 +106,8 @@ export interface RigState {
   readonly stages: Readonly<Record<string, MediaStage>>;
   readonly unproven: readonly string[];
   readonly purged: boolean;
-  /** Minutes for which a lamp that the recipe powers first has still to stand in air, by unit; absent: none. */
-  readonly lampMinutes?: Readonly<Record<string, number>>;
+  /** Units whose lamp may still stand in air, because their recipe powers it first. */
+  readonly lampAhead?: readonly string[];
   /** Where the hand was last. */
   readonly place?: string;
 }
