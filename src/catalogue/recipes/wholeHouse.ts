@@ -45,7 +45,7 @@ export const conditioner: Recipe = {
 };
 
 export const scaleControl: Recipe = {
-  id: "scale-control", version: 1, title: "Scale-control media tank",
+  id: "scale-control", version: 2, title: "Scale-control media tank",
   steps: [
     { id: "place", stage: "place", kind: "do", title: "Stand {unit} level and upright", why: "Not in front of heater, main, meter or panel.", work: 10, water: "bypassed" },
     { id: "join", stage: "join", kind: "do", title: "Join {unit}: nut, split ring, O-ring", why: "The seal is the O-ring.", work: 15, water: "bypassed", tightening: "Hand-tight", sealant: "No tape on bypass or head ports" },
@@ -53,7 +53,7 @@ export const scaleControl: Recipe = {
     { id: "fill", stage: "start", kind: "turn", title: "Fill at a quarter with the dome plug out until water shows", why: "Air left in the dome keeps media dry.", work: 15, water: "on", turn: { direction: "feed a quarter", seenFrom: "the handle" }, goal: { want: "fill" }, details: ["Nearest cold tap open as vent, aerator off", "Plug in hand-tight, tap shut"], cautions: ["standClear"] },
     { id: "soak", stage: "start", kind: "soak", title: "Soak with the tank bypassed and the supply open", why: "The house is fed past it meanwhile.", work: 2, water: "bypassed", soak: { minutes: 1440, maxMinutes: 10_080 }, cautions: ["untreated"] },
     { id: "clear", stage: "start", kind: "flow", title: "Outlet into a bucket, supply at a quarter, until clear", why: "The first water carries media dust.", work: 10, water: "off", flow: { minutes: 5, untilClear: true, direction: "forward", to: "a bucket at the outlet" }, cautions: ["relieve", "noUse"], details: ["Supply shut, service, tap open until it stops, then the outlet off"] },
-    { id: "purge", stage: "start", kind: "do", title: "Reconnect, open slowly, run hot and cold", why: "It purges the air.", work: 10, water: "on", cautions: ["standClear"] },
+    { id: "purge", stage: "start", kind: "do", title: "Reconnect, open slowly, run hot and cold", why: "It purges the air.", work: 10, water: "on", goal: { want: "serve" }, cautions: ["standClear"] },
   ],
 };
 
@@ -79,7 +79,7 @@ export const softener: Recipe = {
 };
 
 export const uv: Recipe = {
-  id: "uv", version: 1, title: "UV, whole house",
+  id: "uv", version: 2, title: "UV, whole house",
   steps: [
     { id: "place", stage: "place", kind: "do", title: "Board, then {unit} upright, inlet down, lamp end up", why: "Air leaves by itself, and the lamp can be drawn out.", work: 40, water: "bypassed", cautions: ["drilling"], details: ["Controller above and clear of all pipes, surge protector, drip loop", "Lamp end: 500 mm free, or the chamber's length"] },
     { id: "join", stage: "join", kind: "do", title: "Join {unit}: valves both sides, 300 mm metal after the outlet", why: "UV light ages plastic pipe.", work: 40, water: "bypassed", cautions: ["leadFree"], details: ["Ball valves before the pre-filter and after the chamber", "Restrictor, if needed, on the inlet"] },
@@ -88,14 +88,17 @@ export const uv: Recipe = {
     { id: "lampSerial", stage: "join", kind: "record", title: "Write down the lamp's part and serial", why: "The next lamp is ordered by it.", work: 2, water: "any", record: { what: "lamp", label: "Lamp part and serial" } },
     { id: "lampKey", stage: "join", kind: "record", title: "Write down the lamp key", why: "The controller's clock is reset with it.", work: 1, water: "any", record: { what: "lampKey", label: "Lamp key" } },
     { id: "serial", stage: "join", kind: "record", title: "Write down {unit}'s serial", why: "The warranty and the next installer ask for it.", work: 1, water: "any", record: { what: "serial", label: "Serial number" } },
-    { id: "fill", stage: "start", kind: "turn", title: "Both valves shut, main on, inlet half", why: "A half-open inlet fills a chamber without a knock.", work: 10, water: "on", turn: { direction: "inlet half, then full", seenFrom: "the handle" }, details: ["Leak check, then fully open", "Vent at the pressure-relief button"], cautions: ["standClear"] },
-    { id: "power", stage: "start", kind: "check", title: "Lamp on, with the chamber full and vented", why: "A lamp in air overheats its sleeve.", work: 3, water: "on", power: "on", check: { question: "Indicator shows the lamp on?", photo: "wanted" }, cautions: ["groundFault", "uvc"], when: [{ unit: "uv.lampFirst", is: [false] }] },
-    { id: "branches", stage: "disinfect", kind: "hold", title: "Shut every RO, LED and point-of-use branch", why: "Chlorine at 50 mg/L ruins a membrane.", work: 5, water: "on", hold: { statement: "Every drinking-water branch is shut and tagged; the household knows not to use water." }, cautions: ["noUse"] },
-    { id: "dose", stage: "disinfect", kind: "do", title: "Dose chlorine ahead of the chamber, lamp on", why: "UV proves nothing while the pipe behind it is contaminated.", work: 20, water: "off", cautions: ["chlorine", "noUse"], details: ["mL of bleach = litres of pipe and heater × 50 ÷ (10 × strength %)", "Outlet opened for disinfection only, taps to waste, until chlorine shows at each"] },
-    { id: "contact", stage: "disinfect", kind: "soak", title: "Let the chlorine stand in the pipes", why: "Existing house pipe: 50 mg/L for at least 30 min; new or opened pipe 24 h, or 200 mg/L for 3 h. Local code wins.", work: 2, water: "off", soak: { minutes: 30 }, cautions: ["noUse"], proves: "uv" },
+    { id: "lampAhead", stage: "start", kind: "check", title: "Lamp on before the water, for its minutes", why: "This lamp is warmed first; burning longer in an empty chamber overheats its sleeve.", work: 1, water: "any", power: "on", goal: { want: "stand", positions: { before: "closed", behind: "closed", plug: "on" } }, wait: { minutes: "$uv.lampMinutes" }, check: { question: "Lamp burning, its minutes run, and the inlet ready to be opened?" }, cautions: ["groundFault", "uvc"], when: [{ unit: "uv.lampFirst", is: [true] }] },
+    { id: "fill", stage: "start", kind: "turn", title: "Outlet valve shut, main on, inlet half", why: "A half-open inlet fills a chamber without a knock.", work: 10, water: "on", turn: { direction: "inlet half", seenFrom: "the handle" }, goal: { want: "stand", positions: { behind: "closed", vent: "open", before: "half" } }, details: ["Vent at the pressure-relief button until water comes without air", "Leak check"], cautions: ["standClear"] },
+    { id: "full", stage: "start", kind: "turn", title: "Inlet fully open, relief button shut", why: "Nothing leaked at half: now the full pressure.", work: 2, water: "on", turn: { direction: "inlet full", seenFrom: "the handle" }, goal: { want: "stand", positions: { vent: "closed", before: "open" } }, cautions: ["standClear"] },
+    { id: "power", stage: "start", kind: "check", title: "Lamp on, with the chamber full and vented", why: "A lamp in air overheats its sleeve.", work: 3, water: "on", power: "on", goal: { want: "stand", positions: { plug: "on" } }, check: { question: "Indicator shows the lamp on?", photo: "wanted" }, cautions: ["groundFault", "uvc"], when: [{ unit: "uv.lampFirst", is: [false] }] },
+    { id: "branches", stage: "disinfect", kind: "hold", title: "Shut every RO, LED and point-of-use branch", why: "Chlorine at 50 mg/L ruins a membrane.", work: 5, water: "on", goal: { want: "stand", positions: { "*.valve": "closed" } }, hold: { statement: "Every drinking-water branch is shut and tagged; the household knows not to use water." }, cautions: ["noUse"] },
+    { id: "dose", stage: "disinfect", kind: "do", title: "Dose chlorine ahead of the chamber, lamp on", why: "UV proves nothing while the pipe behind it is contaminated.", work: 20, water: "off", goal: { want: "stand", positions: { plug: "on", coldTap: "open", hotTap: "open", lowTap: "open", highTap: "open", heaterValve: "open", behind: "open" }, permits: ["coldTap", "hotTap", "lowTap", "highTap"], feed: "behind" }, cautions: ["chlorine", "noUse"], details: ["mL of bleach = litres of pipe and heater × 50 ÷ (10 × strength %)", "Outlet opened for disinfection only, taps to waste, until chlorine shows at each"] },
+    { id: "contact", stage: "disinfect", kind: "soak", title: "Let the chlorine stand in the pipes", why: "Existing house pipe: 50 mg/L for at least 30 min; new or opened pipe 24 h, or 200 mg/L for 3 h. Local code wins.", work: 2, water: "off", goal: { want: "stand", positions: { behind: "closed", coldTap: "closed", hotTap: "closed", lowTap: "closed", highTap: "closed" } }, soak: { minutes: 30 }, cautions: ["noUse"], proves: "uv" },
     { id: "residual", stage: "disinfect", kind: "read", title: "Measure the residual at every tap, lowest counts", why: "At least the dose at the start and half of it at the end.", work: 15, water: "off", read: { reading: "residual", place: "Tap with the lowest residual", when: "after" }, proves: "uv" },
-    { id: "flushOut", stage: "disinfect", kind: "read", title: "Flush until at most 1 mg/L at every tap", why: "That is what a household may drink.", work: 20, water: "on", read: { reading: "flushResidual", place: "Last tap flushed", when: "after" }, cautions: ["drains"], proves: "uv" },
+    { id: "flushOut", stage: "disinfect", kind: "read", title: "Flush until at most 1 mg/L at every tap", why: "That is what a household may drink.", work: 20, water: "on", goal: { want: "stand", positions: { plug: "on", coldTap: "open", hotTap: "open", lowTap: "open", highTap: "open", heaterValve: "open", behind: "open" }, permits: ["coldTap", "hotTap", "lowTap", "highTap"], feed: "behind" }, read: { reading: "flushResidual", place: "Last tap flushed", when: "after" }, cautions: ["drains"], proves: "uv" },
     { id: "proved", stage: "disinfect", kind: "hold", title: "Disinfected: put UV in service", why: "Only now is the water behind the chamber proven.", work: 2, water: "on", hold: { statement: "Contact time ran with the residual held, lines flushed, branches reopened only at 0.1 mg/L or less at an RO tee." }, proves: "uv" },
+    { id: "service", stage: "disinfect", kind: "turn", title: "Taps shut: {unit} in service", why: "The pipe behind it is proven; from here on the house drinks what it has treated.", work: 3, water: "on", turn: { direction: "outlet full, every tap shut", seenFrom: "each handle" }, goal: { want: "stand", positions: { before: "open", vent: "closed", plug: "on", behind: "open", coldTap: "closed", hotTap: "closed", lowTap: "closed", highTap: "closed" } } },
     { id: "flow", stage: "prove", kind: "read", title: "Measure the flow through {unit} at its fullest", why: "Above its limit the dose falls short.", work: 5, water: "on", read: { reading: "uvFlow", place: "House at its fullest", when: "after" } },
   ],
 };
@@ -103,7 +106,7 @@ export const uv: Recipe = {
 const own = new Set(["sleeve", "lamp", "place"]);
 /** Rack type: sediment, carbon and UV housings in one (handbook 5, UV); from the start on as any other chamber. */
 export const uvRack: Recipe = {
-  id: "uv-rack", version: 1, title: "UV rack with sediment and carbon",
+  id: "uv-rack", version: 2, title: "UV rack with sediment and carbon",
   steps: [
     { id: "place", stage: "place", kind: "do", title: "Fix the rack of {unit} level", why: "Bowls need their stroke below, the lamp its own above.", work: 40, water: "bypassed", cautions: ["drilling"], details: ["Controller above and clear of all pipes, surge protector, drip loop"] },
     { id: "sleeve", stage: "join", kind: "do", title: "Sleeve to the top, straight, with a slight twist", why: "Kept wrapped until used: a fingerprint burns in.", work: 10, water: "bypassed", cautions: ["glass"], details: ["Open end sanded lightly", "Its two O-rings warmed with a hair dryer or hot water", "Channelling sleeve and housing on at once"] },

@@ -69,7 +69,7 @@ export const wholeHouse: readonly UnitModel[] = [
   chamber("UV-45", 45, 12, 2, 14, 690, 95),
   chamber("UV-60", 60, 14, 2, 17, 860, 110),
   chamber("UV-90", 90, 18, 2.5, 22, 1190, 140),
-  chamber("UV-130", 130, 22, 2.5, 30, 1650, 180, { ratedUvt: 90 }),
+  chamber("UV-130", 130, 22, 2.5, 30, 1650, 180, { ratedUvt: 90, lampFirst: true, lampMinutes: 2 }),
   rack("UR-30", 30, 48, 26, 980, 205),
   rack("UR-45", 45, 56, 34, 1290, 250),
 ];

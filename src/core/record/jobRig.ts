@@ -20,14 +20,15 @@ const markOf: Partial<Record<UnitModel["effects"][number], RigPart["marks"][numb
 export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
   const units = withModels(basis.units, knowledge);
   const hasRo = units.some(({ model }) => model.ro);
+  const booster = units.find(({ model }) => model.family === "booster");
   const schools = knowledge.schoolsWith(basis.schools ?? {});
   return units.flatMap(({ unit, model }): RigPart[] => {
     if (accessories.has(model.family) || (hasRo && model.branch && !model.ro && (model.effects.includes("minerals") || model.family === "uvPoint"))) return [];
     const media = mediaFamilies.has(model.family);
     return [{
       key: unit.key, name: model.code, family: model.family, branch: model.branch, parallel: unit.parallel, media, flush: media || model.family === "cartridge" || model.family === "pointFilter" || model.ro !== undefined, gentle: model.fill ?? (model.family === "uv" ? "half" : model.branch ? "open" : "quarter"),
-      marks: [...new Set(model.effects.flatMap((e) => markOf[e] ?? []))], ...(model.head ? { head: model.head } : {}), ...(model.waterL === undefined ? {} : { litres: model.waterL }), ...(unit.place ? { place: unit.place } : {}), ...(vents[model.family] ? { vent: vents[model.family]! } : {}),
-      ...(model.uv ? { uv: { lampFirst: model.uv.lampFirst } } : {}), ...(model.booster ? { pump: { pressureSwitch: true } } : {}), ...(model.ro ? { ro: { tank: model.ro.tank !== undefined, rinseShut: !schools.tankOpen, airGap: true } } : {}),
+      marks: [...new Set(model.effects.flatMap((e) => markOf[e] ?? []))], ...(model.head ? { head: model.head } : {}), ...(model.tees ? { tees: model.tees } : {}), ...(model.waterL === undefined ? {} : { litres: model.waterL }), ...(unit.place ? { place: unit.place } : {}), ...(vents[model.family] ? { vent: vents[model.family]! } : {}),
+      ...(model.uv ? { uv: { lampFirst: model.uv.lampFirst } } : {}), ...(model.booster ? { pump: { pressureSwitch: true } } : {}), ...(model.ro ? { ro: { tank: model.ro.tank !== undefined, rinseShut: !schools.tankOpen, airGap: true, ...(booster ? { booster: { key: booster.unit.key, name: booster.model.code } } : {}) } } : {}),
     }];
   });
 }
@@ -39,7 +40,7 @@ export function rigChoice(answers: JobState["answers"], bypass: BypassChoice): R
   const outdoor = answers["takeoff.outdoor"]?.text;
   return {
     ...bypass, outdoor: outdoor === "before" || outdoor === "after" ? outdoor : "none", heater: heater === "none" ? "none" : heater === "gas" || heater === "instant" ? "other" : "electric", expansion: answers["heater.expansion"]?.text === "yes",
-    source: facts.source === undefined ? "unknown" : facts.source === "municipal" ? "safe" : "unsafe",
+    ...(facts.flowing ? { fullFlow: facts.flowing.flow } : {}), source: facts.source === undefined ? "unknown" : facts.source === "municipal" ? "safe" : "unsafe",
   };
 }
 

@@ -1,6 +1,6 @@
 import { flows } from "../rig/flows";
-import { aimed } from "../rig/goals";
-import { heardFull, judge } from "../rig/judge";
+import { aimed, keysBelow } from "../rig/goals";
+import { followed, heardFull, judge } from "../rig/judge";
 import { beforeFirstWater, houseFeed } from "../rig/regions";
 import { faultsOf, type Circumstances, type MediaStage, type Move, type Rig, type RigState } from "../rig/rig";
 import type { Step } from "../run/step";
@@ -61,8 +61,8 @@ export function withStages(rig: Rig, state: RigState, steps: readonly Step[], st
   const wet = (key: string) => rig.edges.filter((e) => e.unit === key).some((e) => state.wet.includes(e.from) && state.wet.includes(e.to));
   const lamps = rig.units.filter((u) => u.uv);
   const proven = lamps.length > 0 && lamps.every((u) => { const proves = steps.filter((s) => s.unit === keyOf(u) && s.proves === "uv"); return proves.length > 0 && proves.every((s) => states[s.id]?.done !== undefined); });
-  // A lamp that its recipe powers first may stand in air until its chamber has been filled.
-  const first = rig.units.filter((u) => u.uv?.lampFirst && !steps.some((s) => s.unit === keyOf(u) && s.id.endsWith(".fill") && states[s.id]?.done !== undefined));
+  // A lamp that its recipe powers first may stand in air until its minutes have run.
+  const first = rig.units.filter((u) => u.uv?.lampFirst && steps.some((s) => s.unit === keyOf(u) && s.power === "on" && s.wait !== undefined && states[s.id]?.done === undefined));
   return {
     ...state, lampAhead: first.map((u) => u.key), unproven: proven ? [] : state.unproven,
     stages: Object.fromEntries(rig.units.map((u) => { const stage = stageOf(steps, states, keyOf(u)); return [u.key, stage === "dry" && wet(u.key) ? "wet" : stage]; })),
@@ -81,10 +81,10 @@ export function turnedOn(run: RunRig, turned: Omit<Turned, "from">, step: Step |
   if (!handle?.positions.some((p) => p.name === turned.to)) return run;
   // Between two moves of a person what fills has time to; a move that may not wait says so in its verdict.
   const { after } = judge(run.rig, run.state, { handle: turned.handle, to: turned.to }, circumstancesOf(run, step));
-  return withSupply({ ...run, state: after, turned: [...run.turned, { ...turned, from: run.state.positions[turned.handle] ?? handle.normal }] }, Date.parse(turned.at));
+  return withSupply({ ...run, state: followed(run.rig, after), turned: [...run.turned, { ...turned, from: run.state.positions[turned.handle] ?? handle.normal }] }, Date.parse(turned.at));
 }
 
-export const heardOn = (run: RunRig): RunRig => ({ ...run, state: heardFull(run.state) });
+export const heardOn = (run: RunRig): RunRig => ({ ...run, state: followed(run.rig, heardFull(run.state)) });
 
 function withSupply(run: RunRig, at: number): RunRig {
   const is = supplyOf(run.rig, run.state);
@@ -106,7 +106,7 @@ export const shutOn = (run: RunRig, step: Step, at: number): RunRig => (run.turn
 export function flowsStopped(before: RunRig, after: RunRig, steps: readonly Step[], states: Readonly<Record<string, StepState>>): Step[] {
   const counting = steps.filter((s) => s.kind === "flow" && s.goal !== undefined && s.unit !== undefined && states[s.id]?.clock?.on === true && states[s.id]?.done === undefined);
   if (counting.length === 0) return [];
-  const runs = (run: RunRig, unit: string) => { const q = flows(run.rig, run.state).of; return run.rig.edges.some((e) => e.unit !== undefined && (e.unit === unit || run.rig.units.find((u) => u.key === e.unit)?.group === unit) && q.get(e.id) !== 0); };
+  const runs = (run: RunRig, unit: string) => { const q = flows(run.rig, run.state).of; const own = keysBelow(run.rig, unit); return run.rig.edges.some((e) => e.unit !== undefined && own.includes(e.unit) && q.get(e.id) !== 0); };
   return counting.filter((s) => runs(before, s.unit!) && !runs(after, s.unit!));
 }
 

@@ -1,5 +1,6 @@
 import { inSentence } from "../words";
 import type { Verdict } from "../verdict";
+import { fillWait } from "./fill";
 import { heardFull, judgeOf } from "./judge";
 import { regions, type RegionState } from "./regions";
 import type { Circumstances, Handle, Move, Rig, RigState } from "./rig";
@@ -26,7 +27,7 @@ export function sayMove(handle: Handle, from: string, to: string): string {
   switch (handle.kind) {
     case "head": case "tee": case "automatic": return `Turn ${name} to ${to}`;
     case "switch": return `Switch ${name} ${to}`;
-    case "cap": return to === "joined" ? `Join ${name} to the train` : to === "capped" ? (from === "joined" ? `Undo ${name} and cap it` : `Cap ${name}`) : from === "joined" ? `Undo ${name}` : `Take the cap off ${name}`;
+    case "cap": return to === "apart" ? `Take ${name} apart` : from === "apart" ? `Join ${name} again` : to === "joined" ? `Join ${name} to the train` : to === "capped" ? (from === "joined" ? `Undo ${name} and cap it` : `Cap ${name}`) : from === "joined" ? `Undo ${name}` : `Take the cap off ${name}`;
     case "lever": case "tap": case "vent": return to === "closed" ? `Close ${name}` : to === "open" ? (from === "quarter" || from === "half" ? `Open ${name} fully` : `Open ${name}`) : `Open ${name} ${to === "quarter" ? "a quarter" : to}`;
   }
 }
@@ -104,7 +105,7 @@ export function explain(rig: Rig, state: RigState, moves: readonly Move[], circu
     const empties = /lets the pressure out|empties/.test(does);
     return {
       move, handle, from, say: sayMove(handle, from, move.to), ...(handle.positions.find((p) => p.name === move.to)?.stands ? { stands: handle.positions.find((p) => p.name === move.to)!.stands! } : {}), does, verdicts, after,
-      why: why || (does ? `It ${does}` : `It belongs ${move.to} at the end`), ...(fills ? { wait: "Wait until the sound stops" } : empties ? { wait: "Wait until nothing more comes" } : {}),
+      why: why || (does ? `It ${does}` : `It belongs ${move.to} at the end`), ...(fills ? { wait: fillWait(rig, after) } : empties ? { wait: "Wait until nothing more comes" } : {}),
     };
   });
 }

@@ -8,7 +8,9 @@ export type Wish =
   | { readonly want: "isolate" | "serve" | "fill"; readonly unit: string }
   | { readonly want: "flush"; readonly unit: string; /** The opening it is flushed at. */ readonly at: string; readonly fully?: boolean }
   | { readonly want: "passBy" | "restore" | "normal" }
-  | { readonly want: "drain"; readonly node: string };
+  | { readonly want: "drain"; readonly node: string }
+  /** Handles brought to positions: the unit's own by the last part of their id, else any of the rig's; what the rig has not is left out. */
+  | { readonly want: "stand"; readonly unit: string; readonly positions: Readonly<Record<string, string>>; readonly permits?: readonly string[]; readonly feed?: string };
 
 export interface Aimed { readonly title: string; readonly goal: RigGoal; readonly permit?: Permit }
 
@@ -81,11 +83,34 @@ function aim(rig: Rig, wish: Wish): Aimed {
       const to = wish.fully ? "open" : "quarter";
       return { title: `Flush ${name(wish.unit)} at ${inSentence(at.name)}`, goal: { serves: keys(wish.unit), full: keys(wish.unit), positions: { [at.id]: at.positions.find((p) => p.edges[wish.at] === "open")!.name, ...(feed ? { [feed]: to } : {}) } }, permit: { openings: [wish.at], units: keys(wish.unit), ...(feed ? { feed: { handle: feed, to } } : {}) } };
     }
+    case "stand": {
+      const positions = handlesNamed(rig, wish.unit, wish.positions);
+      const permitted = Object.keys(handlesNamed(rig, wish.unit, Object.fromEntries((wish.permits ?? []).map((p) => [p, ""]))));
+      const openings = permitted.flatMap((h) => rig.handles.find((x) => x.id === h)!.positions.flatMap((p) => Object.keys(p.edges))).filter((e) => rig.edges.find((x) => x.id === e)!.kind === "opening");
+      const gate = wish.feed === undefined ? undefined : Object.keys(handlesNamed(rig, wish.unit, { [wish.feed]: "" }))[0];
+      return {
+        title: Object.entries(positions).map(([h, to], i) => { const called = rig.handles.find((x) => x.id === h)!.name; return `${i === 0 ? called : inSentence(called)} ${to}`; }).join(", ") || "Nothing to turn",
+        goal: { positions },
+        ...(openings.length > 0 ? { permit: { openings: [...new Set(openings)], units: keysBelow(rig, wish.unit), ...(gate ? { feed: { handle: gate, to: positions[gate] ?? "open" } } : {}) } } : {}),
+      };
+    }
     case "passBy": return { title: "Bypass everything", goal: { passedBy: rig.units.filter((u) => onLine(rig, u.key)).map((u) => u.key), live: house, avoid: { ...unjoined, ...halfWay }, endsNot: open } };
     case "drain": return { title: `Drain down to cut at ${inSentence(rig.nodes.find((n) => n.id === wish.node)?.name ?? wish.node)}`, goal: { empty: [wish.node] } };
     case "restore": return { title: "Restore water to the house", goal: { live: house, avoid: unjoined, endsNot: open, positions: { ...normal(rig.handles.filter((h) => h.kind === "tap" || h.kind === "vent").map((h) => h.id)), ...normal(rig.handles.filter((h) => h.positions.some((p) => p.edges[h.id] === "open") && h.kind === "lever" && fromMain(rig, h.id)).map((h) => h.id)) } } };
     case "normal": return { title: "Everything back to normal", goal: { live: house, positions: Object.fromEntries(rig.handles.filter((h) => h.kind !== "automatic").map((h) => [h.id, h.normal])) } };
   }
+}
+
+/** Units of the rig that a unit of the job consists of: itself, its equals side by side, and its parts. */
+export const keysBelow = (rig: Rig, key: string): string[] => rig.units.filter((u) => u.key === key || u.group === key || u.key.startsWith(`${key}.`)).map((u) => u.key);
+
+/** Handles of a unit by the last part of their id, those of its equals side by side too; `*` for each unit of a branch; else the rig's own of that name. */
+function handlesNamed(rig: Rig, unit: string, positions: Readonly<Record<string, string>>): Record<string, string> {
+  const owners = [unit, ...rig.units.filter((u) => u.group === unit).map((u) => u.key)];
+  return Object.fromEntries(Object.entries(positions).flatMap(([name, to]) => {
+    const own = rig.handles.filter((h) => (name.startsWith("*.") ? h.id.endsWith(name.slice(1)) : owners.some((k) => h.id === `${k}.${name}`)));
+    return (own.length > 0 ? own : rig.handles.filter((h) => h.id === name)).filter((h) => to === "" || h.positions.some((p) => p.name === to)).map((h) => [h.id, to] as const);
+  }));
 }
 
 /** Does the lever stand right at the main. */

@@ -3,12 +3,13 @@ export { degrees, faultsOf, mediaStages, openingKinds, type Circumstances, type 
 export { plan, statesOf, type Planned, type PlanOptions } from "./plan";
 export { beforeFirstWater, degreesOf, houseFeed, inService, isPowered, regions, settled, type Region, type RegionState } from "./regions";
 export { flows, waterAt, type Flows, type WaterAt, type WaterMark } from "./flows";
-export { heardFull, judge, judgeOf, standing, verdictOf, type Judged } from "./judge";
+export { followed, heardFull, judge, judgeOf, standing, verdictOf, type Judged } from "./judge";
 export { composeRig, type Arrangement, type RigChoice, type RigPart } from "./compose";
-export { headPositions, type BypassHead } from "./head";
+export { headPositions, type BypassHead, type TeePair } from "./head";
 export { aimed, onLine, ruleNames, wishesOf, type Aimed, type Wish } from "./goals";
 export { whyNot, type Refusal } from "./whyNot";
 export { explain, partsIn, sayMove, whatHappened, type Explained } from "./explain";
+export { fillMinutes, saysFull } from "./fill";
 export { cardSequences, type CardSequence } from "./card";
 export { toDot } from "./dot";
 export { editRig, type RigEdit } from "./edit";

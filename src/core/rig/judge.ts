@@ -1,6 +1,7 @@
 import { check, stop, type Verdict } from "../verdict";
 import { compile, type Compiled, type Condition } from "./compile";
 import { advance, pack, unpack } from "./moment";
+import { regions } from "./regions";
 import { givenBy, layoutOf, scratchFor } from "./scratch";
 import type { Circumstances, Move, Rig, RigState } from "./rig";
 
@@ -83,6 +84,20 @@ export const judge = (rig: Rig, before: RigState, move: Move, circumstances: Cir
 
 /** What holds as things stand. */
 export const standing = (rig: Rig, state: RigState, circumstances: Circumstances = {}): readonly Verdict[] => judgeOf(rig, circumstances)(state, undefined).standing;
+
+/**
+ * The state once what works by itself has: closed while the node that it watches is under pressure and neither fills nor runs out, else out of its normal
+ * position. A plan takes it as it stands; after each turn of a hand it is looked at again.
+ */
+export function followed(rig: Rig, state: RigState): RigState {
+  return rig.handles.reduce((now, h) => {
+    if (h.watches === undefined) return now;
+    const region = regions(rig, now).find((r) => r.nodes.includes(h.watches!));
+    const shut = region !== undefined && region.open.length === 0 && (region.state === "charged" || region.state === "trapped");
+    const to = shut ? h.normal : h.positions.find((p) => p.name !== h.normal)!.name;
+    return (now.positions[h.id] ?? h.normal) === to ? now : judge(rig, now, { handle: h.id, to }).after;
+  }, state);
+}
 
 /** The sound has stopped: what was filling is full. */
 export const heardFull = (state: RigState): RigState => ({ ...state, filling: [] });

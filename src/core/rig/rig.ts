@@ -40,6 +40,8 @@ export interface Handle {
   readonly id: string; readonly name: string; readonly kind: "lever" | "head" | "tee" | "tap" | "vent" | "cap" | "switch" | "automatic"; readonly place: string; readonly normal: string; readonly positions: readonly HandlePosition[];
   /** Switches: the unit or the heater it feeds. */
   readonly powers?: string;
+  /** What works by itself: the node whose pressure brings it to its normal position, and whose want of pressure takes it out of it. */
+  readonly watches?: string;
   /** Tied, so that nobody turns it by mistake. */
   readonly tied?: boolean;
 }
@@ -61,7 +63,7 @@ export interface RigUnit {
   /** Equal units side by side count as one way. */
   readonly group?: string;
 }
-export interface Rig { readonly nodes: readonly RigNode[]; readonly edges: readonly RigEdge[]; readonly handles: readonly Handle[]; readonly units: readonly RigUnit[]; readonly source: "safe" | "unsafe" | "unknown" }
+export interface Rig { readonly nodes: readonly RigNode[]; readonly edges: readonly RigEdge[]; readonly handles: readonly Handle[]; readonly units: readonly RigUnit[]; readonly source: "safe" | "unsafe" | "unknown"; /** L/min that the main gives fully open, where it was measured. */ readonly fullFlow?: number }
 
 const repeated = (ids: readonly string[]): string[] => [...new Set(ids.filter((x, i) => ids.indexOf(x) !== i))];
 
@@ -90,6 +92,7 @@ export function faultsOf(rig: Rig): string[] {
     if (!names.includes(h.normal)) faults.push(`${h.name} has no position ${h.normal}, its normal one`);
     for (const p of h.positions) for (const e of Object.keys(p.edges)) if (!["valve", "opening"].includes(edges.get(e)?.kind ?? "")) faults.push(`${h.name} turns ${e}, which is no valve or opening`);
   }
+  for (const h of rig.handles) if (h.watches !== undefined && !nodes.has(h.watches)) faults.push(`${h.name} watches ${h.watches}, which is no node`);
   for (const u of rig.units) if (u.tank && !edges.has(u.tank.edge)) faults.push(`${u.name} names a tank valve that is no edge`);
   return faults;
 }

@@ -25,6 +25,7 @@ const positionSchema = z.strictObject({
 const handleSchema = z.strictObject({
   id, name: words, kind: z.enum(["lever", "head", "tee", "tap", "vent", "cap", "switch", "automatic"]), place: words, normal: z.string(), positions: z.array(positionSchema).min(2).max(8),
   powers: id.optional(),
+  watches: id.optional(),
   tied: z.boolean().optional(),
 });
 const unitSchema = z.strictObject({
@@ -42,7 +43,7 @@ const unitSchema = z.strictObject({
 /** A rig as data: what goes out as JSON comes back in (handbook 4, Model). */
 export const rigSchema = z.strictObject({
   nodes: z.array(nodeSchema).min(2).max(120), edges: z.array(edgeSchema).min(1).max(200), handles: z.array(handleSchema).max(40), units: z.array(unitSchema).max(20),
-  source: z.enum(["safe", "unsafe", "unknown"]),
+  source: z.enum(["safe", "unsafe", "unknown"]), fullFlow: z.number().positive().max(10_000).optional(),
 }).superRefine((rig, ctx) => { for (const fault of faultsOf(rig)) ctx.addIssue({ code: "custom", message: fault }); }) satisfies z.ZodType<Rig>;
 
 /** A rig as it comes out of the schema: its lists may be written to. */

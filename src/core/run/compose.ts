@@ -28,8 +28,8 @@ function numberOf(written: number | string, model: UnitModel | undefined, defaul
   return found;
 }
 
-function holds(step: RecipeStep, answers: SurveyAnswers, model: UnitModel | undefined): boolean {
-  return (step.when ?? []).every((c) => ("survey" in c ? c.is.includes(answers[c.survey]?.text || "unknown") : c.is.includes(pathOf(model!, c.unit) as string)));
+function holds(step: RecipeStep, { answers, tankOpen }: ComposeInput, model: UnitModel | undefined): boolean {
+  return (step.when ?? []).every((c) => ("tankOpen" in c ? c.tankOpen === tankOpen : "survey" in c ? c.is.includes(answers[c.survey]?.text || "unknown") : c.is.includes(pathOf(model!, c.unit) as string)));
 }
 
 const plural = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
@@ -60,6 +60,7 @@ function wishFrom(goal: NonNullable<RecipeStep["goal"]>, unit: string): Wish {
   switch (goal.want) {
     case "isolate": case "serve": case "fill": return { want: goal.want, unit };
     case "flush": return { want: "flush", unit, at: goal.at ?? "coldTap", ...(goal.fully ? { fully: true } : {}) };
+    case "stand": return { ...goal, unit };
     case "passBy": case "restore": case "normal": return { want: goal.want };
   }
 }
@@ -94,7 +95,7 @@ export function composeRun(input: ComposeInput): Step[] {
     ...input.units.map(({ unit, model, recipes, predicted }) => ({ key: unit.key, model, predicted, steps: recipes.flatMap((r) => r.steps) })),
   ];
   const listed = chains.flatMap((chain, order) =>
-    chain.steps.filter((s) => holds(s, input.answers, chain.model)).map((template, index) => ({ template, chain, order, index })))
+    chain.steps.filter((s) => holds(s, input, chain.model)).map((template, index) => ({ template, chain, order, index })))
     .filter(({ template, chain }) => !template.cycle || numberOf(template.cycle.count, chain.model, input.defaults) > 0)
     .sort((a, b) => stages.indexOf(a.template.stage) - stages.indexOf(b.template.stage) || a.order - b.order || a.index - b.index);
 

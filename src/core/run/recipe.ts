@@ -6,13 +6,21 @@ const figure = z.union([z.number().nonnegative(), z.string().regex(/^\$[a-zA-Z.]
 const condition = z.union([
   z.strictObject({ survey: z.string(), is: z.array(z.string()).min(1) }),
   z.strictObject({ unit: z.string(), is: z.array(z.union([z.string(), z.boolean(), z.number()])).min(1) }),
+  z.strictObject({ tankOpen: z.boolean() }),
+]);
+
+/** What the rig is to come to: a wish of chapter 4, or handles of the unit at positions, with the openings that the step permits and the handle that feeds them. */
+const goalSchema = z.union([
+  z.strictObject({ want: z.enum(["isolate", "serve", "fill", "passBy", "restore", "normal"]) }),
+  z.strictObject({ want: z.literal("flush"), at: z.string().optional(), fully: z.boolean().optional() }),
+  z.strictObject({ want: z.literal("stand"), positions: z.record(z.string(), z.string()), permits: z.array(z.string()).optional(), feed: z.string().optional() }),
 ]);
 
 /** One step of a recipe, before it is composed into a job. */
 export const recipeStepSchema = z.strictObject({
   id: z.string().regex(/^[a-z][a-zA-Z0-9]*$/), stage: z.enum(stages), kind: z.enum(["do", "check", "turn", "flow", "soak", "read", "cycle", "record", "hold"]),
   title: z.string().min(3).max(90), why: z.string().min(3), work: z.number().nonnegative(), water: z.enum(["off", "bypassed", "on", "any"]), power: z.enum(["off", "on"]).optional(),
-  cautions: z.array(z.string()).optional(), details: z.array(z.string()).optional(), turn: z.strictObject({ direction: z.string(), seenFrom: z.string() }).optional(), goal: z.strictObject({ want: z.enum(["isolate", "serve", "fill", "flush", "passBy", "restore", "normal"]), at: z.string().optional(), fully: z.boolean().optional() }).optional(), tightening: z.string().optional(), sealant: z.string().optional(),
+  cautions: z.array(z.string()).optional(), details: z.array(z.string()).optional(), turn: z.strictObject({ direction: z.string(), seenFrom: z.string() }).optional(), goal: goalSchema.optional(), tightening: z.string().optional(), sealant: z.string().optional(),
   flow: z.strictObject({ low: z.number().positive().optional(), high: z.number().positive().optional(), minutes: figure, litres: z.number().positive().optional(), untilClear: z.boolean().optional(), direction: z.enum(["forward", "reverse"]), to: z.string(), taps: z.boolean().optional() }).optional(),
   soak: z.strictObject({ minutes: figure, maxMinutes: z.number().positive().optional() }).optional(),
   wait: z.strictObject({ minutes: figure, expected: z.string().optional() }).optional(),

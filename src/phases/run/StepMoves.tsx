@@ -4,6 +4,7 @@ import type { Route } from "next";
 import { tagsOf } from "../valves/drawn";
 import type { Order } from "../valves/useOrder";
 import type { RunRig } from "@/core/record/runRig";
+import { saysFull } from "@/core/rig/fill";
 import { VerdictMark } from "@/ui/VerdictMark";
 
 /** The moves that bring the rig to what the step wants, from where it stands now: the next one large, the rest below it. */
@@ -17,7 +18,7 @@ export function StepMoves({ jobId, stepId, run, order, turn, heard, readOnly }: 
       {order.is === "none" ? <p><VerdictMark level="Check">{order.refusal.reason}</VerdictMark></p> : null}
       {order.is === "late" || order.is === "failed" ? <p className="text-soft">No order was found in two seconds: go by the step, and mark each handle on the valves.</p> : null}
       {order.is === "found" && order.moves.length === 0 ? <p className="text-[17px]"><VerdictMark level="Good">The rig stands so</VerdictMark></p> : null}
-      {filling ? <button type="button" className="button mt-2 w-full" disabled={readOnly} onClick={heard}>The sound has stopped</button> : null}
+      {filling ? <button type="button" className="button mt-2 w-full" disabled={readOnly} onClick={heard}>{saysFull(run.rig, run.state)}</button> : null}
       {next ? (
         <>
           <div className="border-l-4 border-water pl-3" data-next-move={`${next.move.handle}:${next.move.to}`}>

@@ -1,6 +1,6 @@
 "use client";
 import { useMemo, useState } from "react";
-import { beforeFirstWater, heardFull, inService, judgeOf, sayMove, whatHappened, wishesOf, type Rig, type RigState, type Wish } from "@/core/rig";
+import { beforeFirstWater, followed, heardFull, inService, judgeOf, sayMove, whatHappened, wishesOf, type Rig, type RigState, type Wish } from "@/core/rig";
 import type { Drawing } from "./drawn";
 import { RigDesk, type Last } from "./RigDesk";
 
@@ -18,7 +18,8 @@ export function Planned({ rig, drawing, startOfRun }: { rig: Rig; drawing: Drawi
   const turn = (handle: string, to: string) => {
     const h = rig.handles.find((x) => x.id === handle)!;
     const result = judged(now.state, { handle, to });
-    setPast([...past, { state: result.after, last: { say: sayMove(h, now.state.positions[handle] ?? h.normal, to), happened: whatHappened(rig, now.state, result.after), verdicts: result.verdicts } }]);
+    const after = followed(rig, result.after);
+    setPast([...past, { state: after, last: { say: sayMove(h, now.state.positions[handle] ?? h.normal, to), happened: whatHappened(rig, now.state, after), verdicts: result.verdicts } }]);
   };
   // What fills has time to between two moves that are only tried.
   const begin = (which: Start) => { setStart(which); setPast([]); };
@@ -28,7 +29,7 @@ export function Planned({ rig, drawing, startOfRun }: { rig: Rig; drawing: Drawi
         <span className="text-soft">Begin</span>
         {([["service", "in service"], ["run", "with the bypass just fitted"], ["first", "joined, before the first water"]] as const).map(([id, label]) => <button key={id} type="button" aria-pressed={start === id} className={`min-h-10 rounded-sm border px-3 ${start === id ? "border-water bg-tint font-semibold" : "border-hair"}`} onClick={() => begin(id)}>{label}</button>)}
       </div>
-      <RigDesk rig={rig} drawing={drawing} state={now.state} turn={turn} heard={() => setPast([...past, { ...now, state: heardFull(now.state) }])} {...(past.length > 0 ? { undo: () => setPast(past.slice(0, -1)) } : {})} {...(now.last ? { last: now.last } : {})} wishes={wishesOf(rig)} {...(wish ? { wish } : {})} setWish={setWish} />
+      <RigDesk rig={rig} drawing={drawing} state={now.state} turn={turn} heard={() => setPast([...past, { ...now, state: followed(rig, heardFull(now.state)) }])} {...(past.length > 0 ? { undo: () => setPast(past.slice(0, -1)) } : {})} {...(now.last ? { last: now.last } : {})} wishes={wishesOf(rig)} {...(wish ? { wish } : {})} setWish={setWish} />
     </>
   );
 }

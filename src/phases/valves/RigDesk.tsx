@@ -1,6 +1,7 @@
 "use client";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { sayMove, type Explained } from "@/core/rig/explain";
+import { saysFull } from "@/core/rig/fill";
 import { waterAt } from "@/core/rig/flows";
 import { aimed, type Wish } from "@/core/rig/goals";
 import { judgeOf, standing as standingOf } from "@/core/rig/judge";
@@ -36,6 +37,8 @@ export function RigDesk({ rig, drawing, state, turn, heard, undo, last, wishes, 
   const holds = useMemo(() => standingOf(rig, state, circumstances), [rig, state, circumstances]);
   const touch = turn ? (handle: string) => { setAt(handle); const h = rig.handles.find((x) => x.id === handle)!; if (h.kind !== "automatic") turn(handle, nextPosition(rig, state, handle)); } : undefined;
   const aim = wish ? aimed(rig, wish) : undefined;
+  const asked = JSON.stringify(wish);
+  const offered = wish === undefined || wishes.some((w) => JSON.stringify(w) === asked) ? wishes : [wish, ...wishes];
   // On a narrow screen the drawing keeps its size and is moved to what comes next.
   const pane = useRef<HTMLDivElement>(null);
   const wanted = next?.move.handle ?? at ?? rig.handles[0]?.id;
@@ -54,7 +57,7 @@ export function RigDesk({ rig, drawing, state, turn, heard, undo, last, wishes, 
           {last ? <><p className="text-lg font-semibold">{last.say}</p><p className="text-soft">{last.happened === "" ? "Nothing changes by it" : `It ${last.happened}`}</p><ul className="mt-2 grid gap-2">{last.verdicts.map((v) => <li key={v.rule}><VerdictMark level={v.level}>{v.reason}</VerdictMark>{v.remedy ? <span className="block pl-5 text-sm text-soft">{v.remedy}</span> : null}</li>)}</ul></> : <p className="text-soft">{turn ? "Touch a valve: it turns, and the water follows." : "Nothing has been turned yet."}</p>}
           {holds.filter((v) => !last?.verdicts.some((x) => x.rule === v.rule && x.level === v.level)).length > 0 ? <details className="mt-2" open={holds.some((v) => v.level === "Stop")}><summary className="cursor-pointer text-sm text-soft">As things stand: {holds.length}</summary><ul className="mt-1 grid gap-1">{holds.map((v) => <li key={`${v.rule}${v.level}`} className="text-sm"><VerdictMark level={v.level}>{v.reason}</VerdictMark></li>)}</ul></details> : null}
           <div className="mt-3 flex flex-wrap gap-2">
-            {state.filling.length > 0 && heard ? <button type="button" className="button" onClick={heard}>The sound has stopped</button> : null}
+            {state.filling.length > 0 && heard ? <button type="button" className="button" onClick={heard}>{saysFull(rig, state)}</button> : null}
             {undo ? <button type="button" className="button quiet" onClick={undo}>Undo</button> : null}
           </div>
         </section>
@@ -70,7 +73,7 @@ export function RigDesk({ rig, drawing, state, turn, heard, undo, last, wishes, 
         {setWish || aim ? (
           <section aria-label="Goal" className="rule pt-3" data-goal>
             <h2>{setWish ? "Goal" : aim!.title}</h2>
-            {setWish ? <select className="field mt-1" aria-label="What is wanted" value={wish ? JSON.stringify(wish) : ""} onChange={(e) => setWish(e.target.value === "" ? undefined : (JSON.parse(e.target.value) as Wish))}><option value="">Choose what is wanted</option>{wishes.map((w) => <option key={JSON.stringify(w)} value={JSON.stringify(w)}>{aimed(rig, w).title}</option>)}</select> : null}
+            {setWish ? <select className="field mt-1" aria-label="What is wanted" value={wish ? JSON.stringify(wish) : ""} onChange={(e) => setWish(e.target.value === "" ? undefined : (JSON.parse(e.target.value) as Wish))}><option value="">Choose what is wanted</option>{offered.map((w) => <option key={JSON.stringify(w)} value={JSON.stringify(w)}>{aimed(rig, w).title}</option>)}</select> : null}
             {order.is === "working" ? <p className="mt-2 text-soft">Looking for the safest order{order.states > 0 ? `, ${order.states} states seen` : ""}…</p> : null}
             {order.is === "failed" ? <p className="mt-2 text-stop">The search did not run here. Reload the page.</p> : null}
             {order.is === "late" ? <p className="mt-2"><VerdictMark level="Unknown">Not found within two seconds, after {order.states} states. Turn what is plain, then look again.</VerdictMark></p> : null}

@@ -7,7 +7,7 @@ import { circumstancesOf, soaksDisturbed } from "@/core/record/runRig";
 import { findStep, type JobState } from "@/core/record/state";
 import { sayMove, whatHappened } from "@/core/rig/explain";
 import { wishesOf, type Wish } from "@/core/rig/goals";
-import { judgeOf } from "@/core/rig/judge";
+import { followed, judgeOf } from "@/core/rig/judge";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { momentOf } from "@/ui/time";
 import { useRun } from "../run/useRun";
@@ -32,7 +32,7 @@ export function RunValves({ initial, serverNow, person, zone, drawing, readOnly,
   const mark = (handle: string, to: string, reason?: string) => {
     const h = rig.rig.handles.find((x) => x.id === handle)!;
     const result = judged(rig.state, { handle, to });
-    setLast({ say: sayMove(h, rig.state.positions[handle] ?? h.normal, to), happened: whatHappened(rig.rig, rig.state, result.after), verdicts: result.verdicts });
+    setLast({ say: sayMove(h, rig.state.positions[handle] ?? h.normal, to), happened: whatHappened(rig.rig, rig.state, followed(rig.rig, result.after)), verdicts: result.verdicts });
     setAsked(undefined);
     setWhy("");
     void run.send({ kind: "handleTurned", handle, to, ...(stepId ? { step: stepId } : {}), ...(reason ? { why: reason } : {}) });
