@@ -36,10 +36,17 @@ export const surveyed = () => opened().answer({
   "water.hardness": "22 gpg", "water.iron": "0.08", "water.manganese": "<0.02", "water.chlorine": "1.1", "water.chloramine": "<0.05", "water.turbidity": "0.4", "water.sulphide": "ND", "water.temperature": "52 °F", "water.tds": "420", "water.ph": "7.4",
 });
 export const designed = () => { const d = surveyed(); return d.do({ kind: "designChanged", units: [{ key: "a", model: "CT-1354", parallel: 1 }, { key: "b", model: "SF-150", parallel: 1 }, { key: "c", model: "RO-T5", parallel: 1 }], what: "Carbon, softener, RO", seen: d.job.designSeq }); };
-export const signedDesign = () => {
-  const d = designed();
+/** Signs the design as it stands, every Stop of it taken on. */
+export const signed = (d: Desk) => {
   for (const b of signingBlockers(d.job, knowledge, "us")) d.do({ kind: "verdictOverridden", at: b.at, rule: b.rule, why: "Agreed with the baker" });
   return d.do({ kind: "designSigned", seen: d.job.designSeq });
+};
+export const signedDesign = () => signed(designed());
+/** A run of these units, each by its code, on a site with some other answers. */
+export const runOf = (models: readonly string[], answers: Readonly<Record<string, string>> = {}) => {
+  const d = surveyed().answer(answers);
+  d.do({ kind: "designChanged", units: models.map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 })), what: models.join(", "), seen: d.job.designSeq });
+  return signed(d).do({ kind: "runStarted" });
 };
 export const running = () => signedDesign().do({ kind: "runStarted" });
 
@@ -62,6 +69,6 @@ export function work(d: Desk, until?: string): Desk {
 }
 export const readings: Record<string, Record<string, string>> = {
   staticPressure: { pressure: "400" }, rawWater: { hardness: "377" }, precharge: { pressure: "42" }, chlorine: { in: "1.1", out: "0.05", flow: "10" }, hardness: { in: "377", out: "12" }, holdTest: { start: "400", end: "398", minutes: "15", division: "10" },
-  trainLoss: { before: "380", after: "355", flow: "15" }, rejection: { feed: "420", product: "30" }, roFlows: { product: "0.12", drain: "0.5", pressure: "380", temperature: "11" },
+  trainLoss: { before: "380", after: "355", flow: "15" }, rejection: { feed: "420", product: "30" }, residual: { dose: "50", start: "55", end: "40" }, flushResidual: { residual: "0.6" }, uvFlow: { flow: "20", uvt: "95", lamp: "on" }, roFlows: { product: "0.12", drain: "0.5", pressure: "380", temperature: "11" },
 };
 

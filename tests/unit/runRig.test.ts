@@ -62,9 +62,9 @@ describe("the rig of a run", () => {
     expect(regions(rigOn(d).rig, rigOn(d).state).find((r) => r.nodes.includes("stubIn"))!.state).toBe("empty");
   });
 
-  it("a whole run by its goals: bypassed, off, bypassed, treated; media follow the steps; every day's positions at the end", () => {
+  it("a whole run by its goals: bypassed, off, bypassed, not ready while it is flushed, treated; media follow the steps; every day's positions at the end", () => {
     const d = work(running());
-    expect(rigOn(d).supply.map((s) => s.is)).toEqual(["bypassed", "off", "bypassed", "treated"]);
+    expect(rigOn(d).supply.map((s) => s.is)).toEqual(["bypassed", "off", "bypassed", "notReady", "treated"]);
     expect(new Set(Object.values(rigOn(d).state.stages))).toEqual(new Set(["inService"]));
     for (const h of rigOn(d).rig.handles.filter((x) => x.kind !== "automatic")) expect(`${h.id} ${rigOn(d).state.positions[h.id]}`).toBe(`${h.id} ${h.normal}`);
     expect(standing(rigOn(d).rig, rigOn(d).state)).toEqual([]);

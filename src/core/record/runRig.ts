@@ -6,8 +6,8 @@ import { faultsOf, type Circumstances, type MediaStage, type Move, type Rig, typ
 import type { Step } from "../run/step";
 import type { Mark, StepState } from "./marks";
 
-/** How the house is fed: through the units of the line, past them, or not. */
-export type Supply = "treated" | "bypassed" | "off";
+/** How the house is fed: through the units of the line and all of them ready, through one that is not flushed or pipe that is not proven, past them, or not. */
+export type Supply = "treated" | "notReady" | "bypassed" | "off";
 export interface Turned extends Mark { readonly handle: string; readonly from: string; readonly to: string; readonly step?: string; readonly why?: string; readonly warned: readonly { readonly level: string; readonly rule: string; readonly reason: string }[] }
 /** The rig of a run: as it was composed when the run started, and as the crew's hands have left it. */
 export interface RunRig { readonly rig: Rig; readonly state: RigState; readonly turned: readonly Turned[]; readonly supply: readonly { readonly at: number; readonly is: Supply }[] }
@@ -38,7 +38,10 @@ function behindLamps(rig: Rig): string[] {
 /** How the house is fed in a state. */
 export function supplyOf(rig: Rig, state: RigState): Supply {
   const through = houseFeed(rig, state);
-  return through === undefined ? "off" : through.length > 0 ? "treated" : "bypassed";
+  if (through === undefined) return "off";
+  if (through.length === 0) return "bypassed";
+  const ready = (key: string) => { const u = rig.units.find((x) => x.key === key)!; const stage = state.stages[key] ?? "dry"; return !u.flush || stage === "flushed" || stage === "inService"; };
+  return through.every(ready) && !rig.nodes.some((n) => n.kind === "house" && state.unproven.includes(n.id)) ? "treated" : "notReady";
 }
 
 /** How far each unit's media has come, from the steps of the run (handbook 4, Unit media stage). */
@@ -67,6 +70,12 @@ export function withStages(rig: Rig, state: RigState, steps: readonly Step[], st
     ...state, lampAhead: first.map((u) => u.key), unproven: proven ? [] : state.unproven,
     stages: Object.fromEntries(rig.units.map((u) => { const stage = stageOf(steps, states, keyOf(u)); return [u.key, stage === "dry" && wet(u.key) ? "wet" : stage]; })),
   };
+}
+
+/** The run's rig once its steps have brought media and pipe on, at a moment. */
+export function broughtOn(run: RunRig, steps: readonly Step[], states: Readonly<Record<string, StepState>>, at: number): RunRig {
+  const next = { ...run, state: withStages(run.rig, run.state, steps, states) };
+  return run.turned.length === 0 ? next : withSupply(next, at);
 }
 
 /** What the step in hand permits on the rig. */

@@ -7,7 +7,7 @@ import type { Arrangement, Rig } from "../rig";
 import { genesis } from "./chain";
 import type { Entry, EntryData } from "./entry";
 import type { Mark, StepState } from "./marks";
-import { flowsStopped, heardOn, rigAtStart, shutOn, soaksDisturbed, turnedOn, withStages, type RunRig } from "./runRig";
+import { broughtOn, flowsStopped, heardOn, rigAtStart, shutOn, soaksDisturbed, turnedOn, type RunRig } from "./runRig";
 
 export type { Mark, StepState } from "./marks";
 export type Reading = EntryData["readingTaken"] & Mark & { readonly override?: Mark & { readonly why: string }; readonly supersededBy?: string };
@@ -141,7 +141,7 @@ export function applyEntry(job: JobState, entry: Entry): JobState {
   const handler = handlers[entry.kind] as (job: JobState, entry: Entry) => JobState;
   const next = handler(job, entry);
   // Media come on by steps: the rig follows them.
-  const rig = next.rig && next.run && (next.steps !== job.steps || next.rig !== job.rig) ? { ...next.rig, state: withStages(next.rig.rig, next.rig.state, next.run.steps, next.steps) } : next.rig;
+  const rig = next.rig && next.run && (next.steps !== job.steps || next.rig !== job.rig) ? broughtOn(next.rig, next.run.steps, next.steps, Date.parse(entry.at)) : next.rig;
   return { ...next, ...(rig ? { rig } : {}), seq: entry.seq, head: entry.hash, lastAt: entry.at };
 }
 

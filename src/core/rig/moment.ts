@@ -185,7 +185,7 @@ function fill(c: Compiled, t: Scratch, l: Layout, out: Int32Array, to: number): 
   }
 }
 
-/** Bare ends and joints that this turn opens: the pressure behind them before it decides. */
+/** Bare ends and joints that this turn opens, and joints that it closes: the pressure behind them before it decides. */
 function openedBare(c: Compiled, t: Scratch, l: Layout, before: Int32Array, from: number, handle: number, was: number, position: number): void {
   const inner = c.edgeIds.length;
   const sets = c.sets[handle]![position]!, had = c.sets[handle]![was]!;
@@ -193,9 +193,10 @@ function openedBare(c: Compiled, t: Scratch, l: Layout, before: Int32Array, from
     const o = sets[i]! - inner;
     if (o >= 0 && c.openingBare[o] && sets[i + 1]! > 0 && had[i + 1] === 0 && bit(before, from + l.pressured, c.openingAt[o]!)) raise(t.caused, c.at.openUnderPressure + o);
   }
-  // A joint that comes apart is open for a moment, whatever is put on it afterwards.
+  // A joint that comes apart is open for a moment, whatever is put on it afterwards; nor is one put together while water comes out of it.
   const joint = c.joint[handle]!;
   if (joint < 0) return;
+  for (let i = 0; i < sets.length; i += 2) { const o = sets[i]! - inner; if (o >= 0 && c.openingBare[o] && sets[i + 1] === 0 && had[i + 1]! > 0 && bit(before, from + l.pressured, c.openingAt[o]!)) raise(t.caused, c.at.openUnderPressure + o); }
   for (let i = 0; i < sets.length; i += 2) if (sets[i] === joint && sets[i + 1] === 0 && had[i + 1]! > 0 && (bit(before, from + l.pressured, c.from[joint]!) || bit(before, from + l.pressured, c.to[joint]!)))
     for (let j = 0; j < sets.length; j += 2) if (sets[j]! >= inner) raise(t.caused, c.at.openUnderPressure + sets[j]! - inner);
 }
