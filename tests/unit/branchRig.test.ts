@@ -166,6 +166,6 @@ describe("how long a fill takes", () => {
 describe("what works by itself", () => {
   it("follows once, however often it is asked", () => {
     const rig = rigOf([osmosis()]);
-    for (const positions of [{}, { "u4.faucet": "open" }, { "u4.valve": "closed" }, { "u4.shutOff": "open" }]) { const once = followed(rig, inService(rig, positions)); expect(followed(rig, once)).toEqual(once); }
+    for (const positions of [{}, { "u4.faucet": "open" }, { "u4.valve": "closed" }, { "u4.shutOff": "open" }] as Record<string, string>[]) { const once = followed(rig, inService(rig, positions)); expect(followed(rig, once)).toEqual(once); }
   });
 });

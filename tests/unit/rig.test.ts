@@ -250,7 +250,18 @@ describe("goals, reasons and refusals", () => {
     const s = beforeFirstWater(heads, { mainValve: "closed", "u1.head": "bypass", "u2.head": "bypass", heaterPower: "off" });
     const { aim, p, circumstances } = planned(heads, s, { want: "serve", unit: "u1" });
     expect(p).toMatchObject({ found: false, impossible: true });
-    expect(whyNot(heads, s, aim, circumstances)).toEqual({ rules: ["fines"], reason: "Every order of moves breaks a rule: fines to fixtures" });
+    expect(whyNot(heads, s, aim, circumstances)).toEqual({ rules: ["fines"], reason: "Every order of moves breaks a rule, fines to fixtures. Flush the unit first, at a cold tap without its aerator" });
+  });
+  it("a house that a well would feed past its lamp stays off: refused at once, with what helps", () => {
+    const well = rigOf([carbon(), chamber()], { source: "unsafe" });
+    const s = beforeFirstWater(well, { mainValve: "closed", inlet: "closed", outlet: "closed", stubIn: "uncapped", stubOut: "uncapped" });
+    const { aim, p, circumstances } = planned(well, s, { want: "restore" });
+    expect(p).toEqual({ found: false, impossible: true, states: 0 });
+    expect(whyNot(well, s, aim, circumstances)).toEqual({ rules: ["unsafe"], reason: "Every order of moves breaks a rule, unsafe water. Leave the house off until the lamp works and the pipe behind it is proven" });
+    // With the lamp on the way and the pipe proven the same wish has an order again.
+    const ready = inService(well, { mainValve: "closed" });
+    expect(planned(well, ready, { want: "restore" }).p).toMatchObject({ found: true });
+    expect(planned(well, { ...ready, unproven: ["house"] }, { want: "restore" }).p).toMatchObject({ found: false, impossible: true, states: 0 });
   });
   it("a unit's way to the tap is opened only with the tap open and the feed at a quarter, when it is to be flushed", () => {
     const s = beforeFirstWater(heads, { mainValve: "closed", "u1.head": "bypass", "u2.head": "bypass", heaterPower: "off" });

@@ -19,6 +19,56 @@ function sharesOf(c: Compiled): Int16Array {
   return shares;
 }
 
+/** Everything a hand can open, but handles with a position to come to at that one. */
+function widest(c: Compiled, open: Uint8Array, at: (handle: number) => number): void {
+  open.set(c.fixed.subarray(0, open.length));
+  c.sets.forEach((sets, h) => { const p = at(h); (p < 0 ? sets : [sets[p]!]).forEach((x) => { for (let i = 0; i < x.length; i += 2) if (x[i]! < open.length && x[i + 1]! > 0) open[x[i]!] = 1; }); });
+}
+
+/** Do the positions that a goal names leave the house dry, however all else stands? */
+function leavesDry(c: Compiled, aim: Aim): boolean {
+  if (c.house < 0) return false;
+  const open = new Uint8Array(c.edgeIds.length);
+  widest(c, open, (h) => aim.positions[h]!);
+  const seen = new Set([c.main]);
+  for (const k of seen) for (let x = c.startAt[k]!; x < c.startAt[k + 1]!; x += 1) if (open[c.edgeAt[x]!]) seen.add(c.otherAt[x]!);
+  return !seen.has(c.house);
+}
+
+/**
+ * Positions, a bit each, in which a handle alone bars what the goal wants, whatever all others do: it has to leave them. Every live node and the house
+ * are to be reached from the main, past the units that are to be passed by; a unit that serves has to lie on a way from the main to house or heater that
+ * meets no node twice, which is so when no one node parts these two from its two ends (Menger).
+ */
+function barring(c: Compiled, aim: Aim): Uint8Array {
+  const open = new Uint8Array(c.edgeIds.length);
+  const seen = new Uint8Array(c.knots);
+  const spread = (starts: readonly number[], knot: number, leaveOut: (e: number) => boolean): Uint8Array => {
+    seen.fill(0);
+    const stack = starts.filter((k) => k !== knot);
+    for (const k of stack) seen[k] = 1;
+    while (stack.length > 0) {
+      const k = stack.pop()!;
+      for (let x = c.startAt[k]!; x < c.startAt[k + 1]!; x += 1) {
+        const e = c.edgeAt[x]!, other = c.otherAt[x]!;
+        if (open[e] && !seen[other] && other !== knot && !leaveOut(e)) { seen[other] = 1; stack.push(other); }
+      }
+    }
+    return seen;
+  };
+  const onWay = (u: number): boolean => [c.house, c.heater].some((sink) => sink >= 0 && c.startAt.slice(0, -1).every((_, knot) => { const from = spread([c.main, sink], knot, (e) => c.unitOf[e] === u); return [c.unitIn[u]!, c.unitOut[u]!].some((k) => k !== knot && from[k]); }));
+  const joins = (): boolean => {
+    const main = spread([c.main], -1, () => false);
+    if (aim.live.some((k) => !main[k]) || (aim.fed && !main[c.house])) return false;
+    if (aim.passedBy.some((u) => { const g = c.groupOf[c.unitOf.indexOf(u)]; return !spread([c.main], -1, (e) => c.groupOf[e] === g)[c.house]; })) return false;
+    return aim.serves.every(onWay);
+  };
+  return Uint8Array.from(c.sets, (sets, h) => sets.reduce((bits, _, p) => {
+    widest(c, open, (other) => (other === h ? p : -1));
+    return joins() ? bits : bits | (1 << p);
+  }, 0));
+}
+
 /**
  * Never more than is still needed. What must open and what must close are different edges, in different parts of the rig: the way that vents a node
  * lies in its own region, the way that feeds the house in the live one. Each is a shortest way or a smallest cut over edges weighted by their share of a move.
@@ -33,9 +83,11 @@ export class Bound {
   private readonly shares: Int16Array;
   private readonly full: Int16Array;
   private readonly visit: Uint8Array;
+  private readonly bars: Uint8Array;
+  private readonly dries: boolean;
   constructor(private readonly c: Compiled, private readonly aim: Aim, private readonly rules: boolean) {
     this.dist = new Int16Array(c.knots); this.queue = new Int16Array(c.knots + 1); this.queued = new Uint8Array(c.knots);
-    this.flow = new Int16Array(c.edgeIds.length); this.by = new Int16Array(c.knots); this.visit = new Uint8Array(c.places.length); this.full = sharesOf(c); this.shares = this.full.slice();
+    this.flow = new Int16Array(c.edgeIds.length); this.by = new Int16Array(c.knots); this.visit = new Uint8Array(c.places.length); this.full = sharesOf(c); this.shares = this.full.slice(); this.bars = barring(c, aim); this.dries = leavesDry(c, aim);
   }
 
   /** Least shares of closed edges from a knot, or from all that is live, to every knot; leaving out a knot or the edges of a unit's group. */
@@ -106,7 +158,7 @@ export class Bound {
     shares.set(this.full);
     for (let h = 0; h < aim.positions.length; h += 1) {
       const p = positionAt(s, base, h);
-      if ((aim.positions[h]! < 0 || p === aim.positions[h]) && !((aim.endsNot[h]! >> p) & 1)) continue;
+      if ((aim.positions[h]! < 0 || p === aim.positions[h]) && !(((aim.endsNot[h]! | this.bars[h]!) >> p) & 1)) continue;
       positions += 1;
       visit[c.placeOf[h]!] = 1;
       const sets = c.sets[h]![0]!;
@@ -119,16 +171,17 @@ export class Bound {
       for (let p = 0; p < visit.length; p += 1) if (visit[p] && p !== at) walks += 1;
       if (at < 0 && walks > 0) walks -= 1;
     }
-    let most = positions * MOVE + walks * WALK;
-    const moves = (share: number): number => MOVE * (positions + Math.ceil(share / WHOLE)) + walks * WALK;
+    const inner = c.edgeIds.length;
+    const fedNow = c.house >= 0 && isLive(t, c.house);
+    const dry = this.rules && fedNow && this.dries ? CHECK : 0;
+    let most = positions * MOVE + walks * WALK + dry;
+    const moves = (share: number): number => MOVE * (positions + Math.ceil(share / WHOLE)) + walks * WALK + dry;
     let missing = false;
     for (let i = 0; i < aim.live.length && !missing; i += 1) if (!isLive(t, aim.live[i]!)) missing = true;
     if (missing) {
       this.spread(t, -1, -1, -1);
       for (let i = 0; i < aim.live.length; i += 1) { const d = this.dist[aim.live[i]!]!; if (d >= FAR) return NONE; most = Math.max(most, moves(d)); }
     }
-    const inner = c.edgeIds.length;
-    const fedNow = c.house >= 0 && isLive(t, c.house);
     for (let i = 0; i < aim.relieved.length; i += 1) {
       const k = aim.relieved[i]!;
       if (!bit(s, base + l.pressured, k)) continue;
@@ -145,7 +198,7 @@ export class Bound {
         const cut = way >= FAR ? FAR : this.cut(t, k, true);
         if (way < FAR && cut < FAR) best = moves(vent + way + cut);
       }
-      if (!aim.fed) { const cut = this.cut(t, k, false); if (cut < FAR) best = Math.min(best, moves(vent + cut) + (this.rules && fedNow ? CHECK : 0)); }
+      if (!aim.fed) { const cut = this.cut(t, k, false); if (cut < FAR) best = Math.min(best, moves(vent + cut) + (this.rules && fedNow && !dry ? CHECK : 0)); }
       if (best >= NONE) return NONE;
       most = Math.max(most, best);
     }
@@ -164,7 +217,7 @@ export class Bound {
       if (low >= FAR) return NONE;
       const cut = this.cut(t, k, false);
       if (cut >= FAR) return NONE;
-      most = Math.max(most, moves(low + cut) + (this.rules && fedNow && k === c.house ? CHECK : 0));
+      most = Math.max(most, moves(low + cut) + (this.rules && fedNow && !dry && k === c.house ? CHECK : 0));
     }
     if (c.house >= 0) {
       for (let i = 0; i < aim.serves.length; i += 1) {

@@ -125,12 +125,23 @@ function choicesOf(c: Compiled, goal: RigGoal): readonly (readonly { readonly po
   }));
 }
 
+/** Can water reach the house through a lamp, by positions that may be taken from here. */
+function lampOnWay(c: Compiled, start: Int32Array, choices: readonly (readonly { readonly position: number }[])[]): boolean {
+  const open = Uint8Array.from(c.fixed);
+  c.sets.forEach((sets, h) => { for (const p of [positionAt(start, 0, h), ...choices[h]!.map((o) => o.position)]) { const x = sets[p]!; for (let i = 0; i < x.length; i += 2) if (x[i + 1]! > 0) open[x[i]!] = 1; } });
+  const reach = (from: number): ReadonlySet<number> => { const seen = new Set([from]); for (const k of seen) for (let x = c.startAt[k]!; x < c.startAt[k + 1]!; x += 1) if (open[c.edgeAt[x]!]) seen.add(c.otherAt[x]!); return seen; };
+  const [main, house] = [reach(c.main), reach(c.house)];
+  return [...c.unitEdges].some((e) => c.rig.units[c.unitOf[e]!]!.uv !== undefined && [c.from[e]!, c.to[e]!].every((k) => main.has(k) && house.has(k)));
+}
+
 /**
- * Does the goal itself break a Stop rule that nothing breaks at the start? A unit to be in service that still gives fines, or positions named for every
+ * Does the goal itself break a Stop rule that nothing breaks at the start? A house to be fed from an unsafe source with no lamp on its way or with pipe
+ * behind it that is not proven, a unit to be in service that still gives fines, or positions named for every
  * handle under which a rule of position is tripped, whatever the order. From a scratch whose conditions are those of the start.
  */
-function neverSafe(c: Compiled, t: Scratch, given: Given, l: Layout, aim: Aim, start: Int32Array, stop: Int32Array): boolean {
+function neverSafe(c: Compiled, t: Scratch, given: Given, l: Layout, aim: Aim, start: Int32Array, stop: Int32Array, choices: readonly (readonly { readonly position: number }[])[]): boolean {
   const has = (bits: Int32Array, i: number) => ((bits[i >> 5]! >>> (i & 31)) & 1) === 1;
+  if (aim.fed && has(stop, c.at.unsafe) && c.rig.source !== "safe" && c.circumstances.permit === undefined && !has(t.holds, c.at.unsafe) && (given.unproven[c.house] === 1 || !lampOnWay(c, start, choices))) return true;
   for (const u of aim.serves) {
     const i = c.at.fines + u;
     const freed = c.circumstances.permit?.units?.includes(c.rig.units[u]!.key) === true;
@@ -174,7 +185,7 @@ export function plan(rig: Rig, state: RigState, goal: RigGoal, options: PlanOpti
   settle(l, next, 0);
   const relevant = rules ? relevantHandles(c, l, given, next, state, goal) : undefined;
   const choices = choicesOf(c, goal).map((x, h) => (relevant && !relevant[h] ? [] : x));
-  if (rules && neverSafe(c, t, given, l, aim, next, stop)) return { found: false, impossible: true, states: 0 };
+  if (rules && neverSafe(c, t, given, l, aim, next, stop, choices)) return { found: false, impossible: true, states: 0 };
   if (!rules) forget(next);
   const first = table.put(next, 0);
   table.cost[first] = 0;

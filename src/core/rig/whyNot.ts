@@ -21,7 +21,11 @@ export function whyNot(rig: Rig, state: RigState, wanted: Aimed, circumstances: 
   }
   const culprits = stopRules.filter((rule) => plan(rig, state, wanted.goal, { circumstances, without: [rule], ...options }).found);
   const words = culprits.map((r) => ruleNames[r]);
-  return { rules: culprits, reason: culprits.length > 0 ? `Every order of moves breaks a rule: ${words.join(", or ")}` : "Every order of moves breaks more than one rule" };
+  return { rules: culprits, reason: culprits.length === 1 ? `Every order of moves breaks a rule, ${words[0]!}. ${remedies[culprits[0]!] ?? ""}`.trim() : culprits.length > 0 ? `Every order of moves breaks a rule: ${words.join(", or ")}` : "Every order of moves breaks more than one rule" };
 }
 
+/** What helps where one rule alone stands in the way. */
+const remedies: Readonly<Partial<Record<RuleId, string>>> = {
+  unsafe: "Leave the house off until the lamp works and the pipe behind it is proven", fines: "Flush the unit first, at a cold tap without its aerator", hardFill: "It needs a valve that can be opened a quarter", dryPump: "Feed the pump first", dryHeater: "The heater stays off until it is full", lampInAir: "The lamp stays off until its chamber is full",
+};
 const stopRules: readonly RuleId[] = ["fines", "unsafe", "openUnderPressure", "hardFill", "crossConnection", "dryHeater", "dryPump", "lampInAir", "houseDry"];

@@ -5,7 +5,7 @@ export type StepKind = "do" | "check" | "turn" | "flow" | "soak" | "read" | "cyc
 export type WaterState = "off" | "bypassed" | "on" | "any";
 
 /** The order in which the parts of recipes are woven together (handbook 5, Composition). */
-export const stages = ["arrive", "soakOff", "cut", "place", "join", "wet", "joinLate", "order", "start", "serve", "disinfect", "branch", "prove", "close"] as const;
+export const stages = ["arrive", "soakOff", "cut", "place", "join", "wet", "joinLate", "order", "start", "disinfect", "serve", "branch", "prove", "close"] as const;
 export type Stage = (typeof stages)[number];
 
 export interface FlowBand { /** L/min. */ readonly low: number; readonly high: number }
