@@ -3,9 +3,9 @@ import Link from "next/link";
 import type { Route } from "next";
 import { clockTime, momentOf } from "./time";
 
-export interface StripBar { readonly key: string; readonly href: string; readonly title: string; readonly detail: string; readonly kind: "soak" | "flow" | "wait" | "visit"; readonly from: number; readonly to: number; readonly paused: boolean }
+export interface StripBar { readonly key: string; readonly href: string; readonly title: string; readonly detail: string; readonly kind: "soak" | "flow" | "wait" | "visit" | "off"; readonly from: number; readonly to: number; readonly paused: boolean }
 
-/** The day as a strip of hours: solid for hands on, hatched water for a soak, the present a plumb line. */
+/** The day as a strip of hours: solid for hands on, hatched water for a soak, dashed for water off, the present a plumb line. */
 export function TimeStrip({ bars, from, to, now, zone }: { bars: readonly StripBar[]; from: number; to: number; now: number; zone: string }) {
   const span = to - from;
   const x = (at: number) => Math.min(100, Math.max(0, (100 * (at - from)) / span));
@@ -19,7 +19,7 @@ export function TimeStrip({ bars, from, to, now, zone }: { bars: readonly StripB
         {bars.map((b) => {
           const left = x(b.from);
           const width = Math.max(0.6, x(b.to) - left);
-          const wet = b.kind !== "visit";
+          const wet = b.kind !== "visit" && b.kind !== "off";
           // Beyond the middle the words go to the left of the bar's end, so that they stay on the strip.
           const inside = width > 38;
           const words = <span className={`whitespace-nowrap px-2 text-sm ${b.kind === "visit" && inside ? "text-paper" : "bg-paper text-ink"}`}><b className="font-semibold">{b.title}</b> <span className={b.kind === "visit" && inside ? "" : "text-soft"}>{b.detail}</span></span>;
@@ -28,7 +28,7 @@ export function TimeStrip({ bars, from, to, now, zone }: { bars: readonly StripB
               <Link href={b.href as Route} prefetch={false} className="block no-underline">
                 <span className="relative z-[1] block w-fit bg-paper text-sm md:hidden"><b className="font-semibold">{b.title}</b> <span className="text-soft">{b.detail}</span></span>
                 <span className="relative block h-7">
-                <span className={`absolute top-0 h-7 border ${wet ? "wet-bar border-water" : b.from > now ? "border-ink" : "border-ink bg-ink"} ${b.paused ? "opacity-60" : ""}`} style={{ left: `${left}%`, width: `${width}%` }} aria-hidden="true" />
+                <span className={`absolute top-0 h-7 border ${wet ? "wet-bar border-water" : b.kind === "off" ? "border-dashed border-ink" : b.from > now ? "border-ink" : "border-ink bg-ink"} ${b.paused && wet ? "opacity-60" : ""}`} style={{ left: `${left}%`, width: `${width}%` }} aria-hidden="true" />
                 {wet && b.to < to ? <span className="absolute -top-1 h-9 border-l-2 border-ink" style={{ left: `${x(b.to)}%` }} aria-hidden="true" /> : null}
                 <span className="absolute top-0 z-[1] hidden h-7 items-center overflow-hidden md:flex" aria-hidden="true" style={inside ? { left: `calc(${left}% + 6px)`, maxWidth: `calc(${width}% - 12px)` } : x(b.to) > 62 ? { right: `calc(${100 - left}% + 6px)` } : { left: `calc(${x(b.to)}% + 6px)` }}>{b.from > now && b.kind === "visit" && inside ? <span className="whitespace-nowrap bg-paper px-2 text-sm text-ink"><b className="font-semibold">{b.title}</b> <span className="text-soft">{b.detail}</span></span> : words}</span>
                 <span className="visually-hidden">{`${clockTime(b.from, zone)} to ${momentOf(b.to, now, zone)}`}</span>

@@ -104,6 +104,16 @@ describe("where a job stands", () => {
     expect(stand(d)).toMatchObject({ next: "Sign the record" });
   });
 
+  it("shows a dry house as time without end until water is back, then from when to when", () => {
+    const d = work(running(), "site.restore");
+    const off = () => summarise(d.job, d.now, knowledge, "us").strip.filter((s) => s.kind === "off");
+    expect(off()).toMatchObject([{ title: "House dry", paused: true }]);
+    expect(Date.parse(off()[0]!.to)).toBeGreaterThan(d.now);
+    work(d, "site.order");
+    const back = d.job.rig!.supply.find((s, i, all) => all[i - 1]?.is === "off")!;
+    expect(off()).toMatchObject([{ paused: false, to: new Date(back.at).toISOString() }]);
+  });
+
   it("shows running clocks and visits as a strip, and a paused flow as paused", () => {
     const d = work(running(), "a.soak").do({ kind: "clockStarted", step: "a.soak" });
     d.do({ kind: "visitPlanned", visit: ulidAt(90), from: new Date(d.now).toISOString(), to: new Date(d.now + 7_200_000).toISOString(), person: { id: "t", name: "Tobias Rell" }, what: "Cut and bypass" });

@@ -6,8 +6,8 @@ import { handOverBlockers, isHandedOver, nextStep, phaseOf, runningClocks, statu
 import type { JobState } from "./state";
 import { inSentence } from "../words";
 
-/** One clock or visit on the strip of hours; times ISO 8601, UTC. */
-export interface StripEntry { readonly item: string; readonly kind: "soak" | "flow" | "wait" | "visit"; readonly title: string; readonly who: string; readonly from: string; readonly to: string; readonly paused: boolean }
+/** One clock, visit or time of water off on the strip of hours; times ISO 8601, UTC. What still lasts with no end in sight is `paused`. */
+export interface StripEntry { readonly item: string; readonly kind: "soak" | "flow" | "wait" | "visit" | "off"; readonly title: string; readonly who: string; readonly from: string; readonly to: string; readonly paused: boolean }
 
 /** What lists show of a job without its log. */
 export interface JobSummary {
@@ -26,6 +26,8 @@ export interface JobSummary {
   readonly strip: readonly StripEntry[];
 }
 
+/** How long what has no end yet is kept on the strip, in ms. */
+const OPEN_ENDED = 30 * 24 * 3_600_000;
 const stripKind = (kind: string): StripEntry["kind"] => (kind === "soak" ? "soak" : kind === "flow" ? "flow" : "wait");
 
 /** The job in short at a moment: what it needs next and from whom. */
@@ -41,6 +43,8 @@ export function summarise(job: JobState, now: number, knowledge: Knowledge, prof
       const to = c.readyAt ?? now;
       return { item: c.step.id, kind: stripKind(c.step.kind), title: c.step.title, who: installer, from: new Date(c.startedAt).toISOString(), to: new Date(Math.max(to, c.startedAt)).toISOString(), paused: c.paused };
     }),
+    // As the crew's hands left it: dashed on the strip, until water is back.
+    ...(isHandedOver(job) ? [] : (job.rig?.supply ?? [])).flatMap((s, i, all): StripEntry[] => (s.is === "off" ? [{ item: `off.${i}`, kind: "off", title: "House dry", who: installer, from: new Date(s.at).toISOString(), to: new Date(all[i + 1]?.at ?? s.at + OPEN_ENDED).toISOString(), paused: i === all.length - 1 }] : [])),
     ...live.map((v): StripEntry => ({ item: `visit.${v.visit}`, kind: "visit", title: v.what, who: v.person.name, from: v.from, to: v.to, paused: false })),
   ];
   const open = job.openPoints.filter((p) => !p.closed);

@@ -10,7 +10,7 @@ const hourWords = (ms: number): string => (ms < 60 * 60_000 ? `${Math.max(1, Mat
 
 function barOf(s: TodayData["strip"][number], now: number, zone: string): StripBar {
   const [from, to] = [s.from.getTime(), s.to.getTime()];
-  const detail = s.kind === "visit" ? `${s.title}, ${s.who}, ${clockTime(from, zone)} to ${clockTime(to, zone)}` : s.paused ? `${s.title}, paused` : to <= now ? `${s.title}, ready since ${momentOf(to, now, zone)}` : `${s.title}, ready ${momentOf(to, now, zone)}, ${hourWords(to - now)}`;
+  const detail = s.kind === "off" ? (s.paused ? `${s.title} since ${momentOf(from, now, zone)}` : `${s.title} ${clockTime(from, zone)} to ${clockTime(to, zone)}`) : s.kind === "visit" ? `${s.title}, ${s.who}, ${clockTime(from, zone)} to ${clockTime(to, zone)}` : s.paused ? `${s.title}, paused` : to <= now ? `${s.title}, ready since ${momentOf(to, now, zone)}` : `${s.title}, ready ${momentOf(to, now, zone)}, ${hourWords(to - now)}`;
   return { key: `${s.jobId}${s.item}`, href: `/jobs/${s.jobId}`, title: s.jobName, detail, kind: s.kind as StripBar["kind"], from, to: s.paused ? now : to, paused: s.paused };
 }
 
@@ -33,7 +33,7 @@ function Row({ row, now, zone }: { row: JobRow; now: number; zone: string }) {
 
 /** The first screen: what runs now, what each job needs next and from whom, and what is late. */
 export function Today({ today, now, from, to, zone }: { today: TodayData; now: number; from: number; to: number; zone: string }) {
-  const running = today.strip.filter((s) => s.kind !== "visit" && s.from.getTime() <= now);
+  const running = today.strip.filter((s) => s.kind !== "visit" && s.kind !== "off" && s.from.getTime() <= now);
   const visits = today.strip.filter((s) => s.kind === "visit" && s.from.getTime() <= now && s.to.getTime() > now);
   const stops = today.jobs.filter((j) => j.summary.stops > 0);
   const lateIds = new Set(today.late.map((j) => j.id));
