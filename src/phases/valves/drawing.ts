@@ -20,10 +20,11 @@ function drafts(rig: Rig, way: Way): Draft[] {
   const row = (h: Handle, unit?: string): Row => ({ handle: h.id, tag: tags.get(h.id) ?? 0, name: unit && h.name.endsWith(` of ${unit}`) ? h.name.slice(0, -(unit.length + 4)) : h.name });
   const insideOf = (e: Rig["edges"][number]) => (out.has(e.from) ? e.to : e.from);
   const openingsAt = (nodes: readonly string[]) => rig.edges.filter((e) => e.kind === "opening" && nodes.includes(insideOf(e))).flatMap((e) => { const h = setBy(e.id); return h && h.kind !== "cap" && !used.has(h.id) ? [h] : []; });
+  const longest = (handle: string) => Math.max(...rig.handles.find((h) => h.id === handle)!.positions.map((p) => p.name.length));
   const all: Draft[] = [];
   const box = (id: string, kind: "unit" | "box", title: string, rows: readonly Row[], more: Partial<Item>): Omit<Item, "x" | "y" | "axis"> => {
     const lines = wrapped(title, 16);
-    const w = Math.max(118, widthOf(lines, 8) + (kind === "unit" ? 36 : 20), ...rows.map((r) => r.name.length * 6.4 + 52));
+    const w = Math.max(kind === "box" ? 134 : 118, widthOf(lines, 8) + (kind === "unit" ? 36 : 20), ...rows.map((r) => (r.name.length + (r.says ? longest(r.handle) + 2 : 0)) * 6.4 + 52));
     // Room for two lines of what the water is there, or how the media stand.
     return { id, kind, w, h: (kind === "unit" ? 64 : 62) + (lines.length - 1) * 16 + rows.length * ROW, lines, rows, ...more };
   };
@@ -46,6 +47,19 @@ function drafts(rig: Rig, way: Way): Draft[] {
     const a = past.from, b = past.to;
     all.push({ item: { ...base, kind: "head", h: base.h + 40 + (way === "down" ? 16 : 0), w: Math.max(base.w, 124) + (way === "down" ? 20 : 0), handle: h.id, tag: tags.get(h.id)!, edges: [enter.id, leave.id, past.id] }, ends: [{ node: a, edge: past.id, enters: true }, { node: b, edge: past.id, enters: false }] });
     for (const e of [...ids, unit.id]) used.add(e);
+  }
+  // T-valves with their unit: one thing, whatever ways they open inside it.
+  for (const u of rig.units) {
+    const unit = rig.edges.find((e) => e.unit === u.key && !used.has(e.id));
+    if (!unit) continue;
+    const touches = (id: string) => { const e = rig.edges.find((x) => x.id === id)!; return [e.from, e.to].some((n) => n === unit.from || n === unit.to); };
+    const tees = rig.handles.filter((h) => h.kind === "tee" && Object.keys(h.positions[0]!.edges).some(touches));
+    if (tees.length === 0) continue;
+    const ids = new Set([unit.id, ...tees.flatMap((h) => Object.keys(h.positions[0]!.edges))]);
+    const inside = new Set(rig.nodes.filter((n) => n.id === unit.from || n.id === unit.to || (!out.has(n.id) && rig.edges.every((e) => ids.has(e.id) || (e.from !== n.id && e.to !== n.id)))).map((n) => n.id));
+    const ends = rig.edges.filter((e) => ids.has(e.id) && !out.has(e.from) && !out.has(e.to) && inside.has(e.from) !== inside.has(e.to)).map((e) => ({ node: inside.has(e.from) ? e.to : e.from, edge: e.id, enters: inside.has(e.to) }));
+    for (const id of [...ids, ...tees.map((h) => h.id)]) used.add(id);
+    all.push({ item: box(`u:${unit.id}`, "unit", u.name, tees.map((h) => ({ ...row(h, u.name), says: true })), { unit: u.key }), ends: ends.filter((e, i) => ends.findIndex((x) => x.node === e.node) === i) });
   }
   for (const u of rig.units) {
     for (const e of rig.edges.filter((x) => x.unit === u.key && !used.has(x.id))) {
@@ -84,8 +98,44 @@ function drafts(rig: Rig, way: Way): Draft[] {
 function axisOf(item: Draft["item"], way: Way): number {
   if (item.kind === "lever" || item.kind === "joint") return way === "right" ? 34 : 22;
   if (item.kind === "out") return way === "right" ? 15 : item.w / 2;
-  if (item.kind === "dot") return 3;
   return way === "right" ? (item.kind === "head" ? 18 : 24) : item.kind === "head" ? 30 : item.w / 2;
+}
+
+type Point = readonly [number, number];
+/** The least way that is kept between a pipe's middle and anything that it does not belong to. */
+const CLEAR = 15;
+/** How far a jog may step aside to be taken out. */
+const JOG = 48;
+
+/** Pipes without small steps to the side, where there is room to go straight on: a fitter would not bend there. */
+function straightened(pipes: readonly Pipe[], items: readonly Item[]): Pipe[] {
+  const done = [...pipes];
+  const pieceOf = (id: string) => id.split(":")[1]!;
+  const free = (a: Point, b: Point, self: Pipe): boolean => {
+    const [x1, x2, y1, y2] = [Math.min(a[0], b[0]), Math.max(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[1], b[1])];
+    const clear = (l: number, t: number, r: number, d: number, by: number) => r + by <= x1 || l - by >= x2 || d + by <= y1 || t - by >= y2;
+    const ends = [self.points[0]!, self.points.at(-1)!];
+    const own = (i: Item) => ends.some(([x, y]) => x >= i.x - 1 && x <= i.x + i.w + 1 && y >= i.y - 1 && y <= i.y + i.h + 1);
+    return items.every((i) => own(i) || clear(i.x, i.y, i.x + i.w, i.y + i.h, 4))
+      && done.every((p) => pieceOf(p.id) === pieceOf(self.id) || p.points.slice(1).every((q, i) => clear(Math.min(q[0], p.points[i]![0]), Math.min(q[1], p.points[i]![1]), Math.max(q[0], p.points[i]![0]), Math.max(q[1], p.points[i]![1]), CLEAR)));
+  };
+  const better = (pipe: Pipe): Pipe | undefined => {
+    const q = pipe.points;
+    for (let i = 0; i + 3 < q.length; i += 1) for (const axis of [0, 1] as const) {
+      const [a, b, c, d] = [q[i]!, q[i + 1]!, q[i + 2]!, q[i + 3]!];
+      const step = Math.abs(b[axis] - c[axis]);
+      if (a[axis] !== b[axis] || c[axis] !== d[axis] || step === 0 || step > JOG) continue;
+      // The end of the pipe stays where it is: the other side of the jog gives way.
+      const moved = (p: Point, to: number): Point => (axis === 0 ? [to, p[1]] : [p[0], to]);
+      const tries: Point[][] = [];
+      if (i + 4 < q.length) tries.push([...q.slice(0, i + 1), moved(d, a[axis]), ...q.slice(i + 4)]);
+      if (i > 0) tries.push([...q.slice(0, i), moved(a, d[axis]), ...q.slice(i + 3)]);
+      for (const points of tries) if (points.slice(1).every((p, k) => free(points[k]!, p, pipe))) return { ...pipe, points };
+    }
+    return undefined;
+  };
+  for (let i = 0; i < done.length; ) { const next = better(done[i]!); if (next) done[i] = next; else i += 1; }
+  return done;
 }
 
 const elk = new ELK();
@@ -114,7 +164,7 @@ export async function drawingOf(rig: Rig, way: Way): Promise<Drawing> {
   }));
   const edges: ElkExtendedEdge[] = [];
   const about = new Map<string, { readonly node: string; readonly edge?: string; readonly forward: boolean }>();
-  const dots: Draft["item"][] = [];
+  const tees: { readonly id: string; readonly node: string }[] = [];
   for (const [root, on] of pieces) {
     const sources = on.filter((x) => !x.end.enters), sinks = on.filter((x) => x.end.enters);
     if (on.length === 2 && sources.length === 1) {
@@ -125,12 +175,14 @@ export async function drawingOf(rig: Rig, way: Way): Promise<Drawing> {
       continue;
     }
     if (on.length < 2) continue;
-    const dot: Draft["item"] = { id: `d:${root}`, kind: "dot", w: 6, h: 6, lines: [], rows: [], node: root };
-    dots.push(dot);
-    children.push({ id: dot.id, width: 6, height: 6 });
+    const dot = { id: `d:${root}`, node: root };
+    tees.push(dot);
+    // All that comes meets at one side of it and all that leaves at the other, so that pipes share their way as a fitter's do.
+    const side = (which: "in" | "out") => ({ id: `${dot.id}#${which}`, width: 0, height: 0, ...(way === "right" ? { x: which === "in" ? 0 : 6, y: 3 } : { x: 3, y: which === "in" ? 0 : 6 }), layoutOptions: { "elk.port.side": way === "right" ? (which === "in" ? "WEST" : "EAST") : which === "in" ? "NORTH" : "SOUTH" } });
+    children.push({ id: dot.id, width: 6, height: 6, layoutOptions: { "elk.portConstraints": "FIXED_POS" }, ports: [side("in"), side("out")] });
     for (const x of on) {
       const id = `p:${root}:${x.port}`;
-      edges.push(x.end.enters ? { id, sources: [dot.id], targets: [x.port] } : { id, sources: [x.port], targets: [dot.id] });
+      edges.push(x.end.enters ? { id, sources: [`${dot.id}#out`], targets: [x.port] } : { id, sources: [x.port], targets: [`${dot.id}#in`] });
       about.set(id, { node: x.end.node, ...(x.end.edge === undefined ? {} : { edge: x.end.edge }), forward: true });
     }
   }
@@ -144,7 +196,9 @@ export async function drawingOf(rig: Rig, way: Way): Promise<Drawing> {
   };
   const laid: ElkNode = await elk.layout(graph);
   const at = new Map((laid.children ?? []).map((n) => [n.id, n]));
-  const items = [...things.map((t) => t.item), ...dots].map((item): Item => ({ ...item, x: at.get(item.id)!.x ?? 0, y: at.get(item.id)!.y ?? 0, axis: axisOf(item, way) }));
-  const pipes = (laid.edges ?? []).flatMap((e): Pipe[] => ((e as ElkExtendedEdge).sections ?? []).map((s, i) => ({ id: `${e.id}${i > 0 ? i : ""}`, ...about.get(e.id)!, points: [s.startPoint, ...(s.bendPoints ?? []), s.endPoint].map((p) => [p.x, p.y] as const) })));
-  return { way, width: laid.width ?? 0, height: laid.height ?? 0, items, pipes };
+  const items = things.map(({ item }) => item).map((item): Item => ({ ...item, x: at.get(item.id)!.x ?? 0, y: at.get(item.id)!.y ?? 0, axis: axisOf(item, way) }));
+  const laidPipes = (laid.edges ?? []).flatMap((e): Pipe[] => ((e as ElkExtendedEdge).sections ?? []).map((s, i) => ({ id: `${e.id}${i > 0 ? i : ""}`, ...about.get(e.id)!, points: [s.startPoint, ...(s.bendPoints ?? []), s.endPoint].map((p) => [p.x, p.y] as const) })));
+  // The piece of pipe that a tee itself is.
+  const between = tees.map(({ id, node }): Pipe => { const { x = 0, y = 0 } = at.get(id)!; return { id: `p:${node}:tee`, node, forward: true, points: way === "right" ? [[x - 1, y + 3], [x + 7, y + 3]] : [[x + 3, y - 1], [x + 3, y + 7]] }; });
+  return { way, width: laid.width ?? 0, height: laid.height ?? 0, items, pipes: [...straightened(laidPipes, items), ...between] };
 }

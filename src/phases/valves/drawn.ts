@@ -2,11 +2,11 @@ import type { Rig } from "@/core/rig";
 
 /** Which way the water runs on the page: to the right on a wide screen, down on a phone. */
 export type Way = "right" | "down";
-export interface Row { /** Handle that it turns. */ readonly handle: string; readonly tag: number; readonly name: string }
+export interface Row { /** Handle that it turns. */ readonly handle: string; readonly tag: number; readonly name: string; /** Its position is written with it: no glyph tells it. */ readonly says?: boolean }
 /** One thing drawn; `x`, `y` its upper left corner. */
 export interface Item {
   readonly id: string;
-  readonly kind: "lever" | "joint" | "head" | "unit" | "box" | "out" | "dot";
+  readonly kind: "lever" | "joint" | "head" | "unit" | "box" | "out";
   readonly x: number; readonly y: number; readonly w: number; readonly h: number;
   /** Where the pipe passes: middle of the glyph along the way of the water. */
   readonly axis: number;

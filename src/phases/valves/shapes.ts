@@ -81,6 +81,9 @@ export function shapesOf(drawing: Drawing, rig: Rig, state: RigState): Group[] {
     const f = flowing(p.edge);
     return { id: p.id, shapes: [...pipeShapes(line(p.points), s), ...(s === "flowing" && f !== 0 ? arrows(p.points, f > 0 === p.forward) : [])] };
   });
+  // All walls below all water, so that pipes that meet are open to each other; where they share their way, the one that flows lies on top.
+  const walls: Group = { id: "walls", shapes: groups.map((g) => g.shapes[0]!) };
+  groups.splice(0, groups.length, walls, ...groups.map((g) => ({ ...g, shapes: g.shapes.slice(1) })).sort((a, b) => Number(a.shapes.length > 1) - Number(b.shapes.length > 1)));
   for (const item of drawing.items) groups.push(...itemShapes(item));
   return groups;
 
@@ -90,17 +93,16 @@ export function shapesOf(drawing: Drawing, rig: Rig, state: RigState): Group[] {
       const h = rig.handles.find((x) => x.id === row.handle)!;
       const now = state.positions[h.id] ?? h.normal;
       const open = h.kind === "switch" ? now === "on" : h.positions.find((p) => p.name === now)!.edges[Object.keys(h.positions[0]!.edges)[0]!] !== "closed";
-      const glyph: Shape[] = h.kind === "switch"
+      const glyph: Shape[] = row.says ? [path(`M${item.x + 30} ${y + 9}h12M${item.x + 36} ${y + 9}v9`, { stroke: "ink", width: 3 })] : h.kind === "switch"
         ? [path(rect(item.x + 30, y + 5, 12, 16), { stroke: "ink", width: 1.6, fill: "paper" }), path(rect(item.x + 32, open ? y + 7 : y + 14, 8, 5), { fill: open ? "water" : "soft" })]
         : [path(`M${item.x + 31} ${y + 8}h10l-5 9z`, { fill: open ? "water" : "paper", stroke: "ink", width: 1.6 }), ...(open ? [path(`M${item.x + 36} ${y + 19}v4`, { stroke: "water", width: 2.5 })] : [])];
-      return { id: `r:${h.id}`, handle: h.id, touch: [item.x, y, item.w, 26], shapes: [path(`M${r1(item.x)} ${r1(y)}h${r1(item.w)}`, { stroke: "hair", width: 1 }), ...tagShapes(item.x + 14, y + 13, row.tag), ...glyph, text(item.x + 48, y + 17, row.name, 12)] };
+      return { id: `r:${h.id}`, handle: h.id, touch: [item.x, y, item.w, 26], shapes: [path(`M${r1(item.x)} ${r1(y)}h${r1(item.w)}`, { stroke: "hair", width: 1 }), ...tagShapes(item.x + 14, y + 13, row.tag), ...glyph, text(item.x + 48, y + 17, row.says ? `${row.name}: ${now}` : row.name, 12)] };
     });
   }
 
   function itemShapes(item: Item): Group[] {
     const { x, y, w, h } = item;
     switch (item.kind) {
-      case "dot": return [{ id: item.id, shapes: [path(`M${r1(x - 2)} ${r1(y + 3)}a5 5 0 1 0 10 0a5 5 0 1 0 -10 0z`, { fill: "ink" })] }];
       case "lever": {
         const [cx, cy] = down ? [x + 22, y + 30] : [x + w / 2, y + 34];
         const edge = item.edges![0]!;
