@@ -77,7 +77,7 @@ describe("an RO under the sink, by its recipe", () => {
 });
 
 describe("a lamp on a well, by its recipe", () => {
-  const well = (lamp: string) => runOf(["PS-20", "SF-150", lamp, "RO-T5"], { "source.kind": "well" });
+  const well = (lamp: string) => runOf(["PS-20", "SF-150", lamp, "RO-T5"], { "source.kind": "well", "water.coliform": "present" });
   it("fills through half, lights when full, is disinfected at the taps with the branches shut, and serves only when proven", () => {
     const d = work(well("UV-45"), "u3.fill");
     turn(d, "u3.fill");
@@ -101,6 +101,19 @@ describe("a lamp on a well, by its recipe", () => {
     expect(supplies.indexOf("treated")).toBe(supplies.length - 1);
     expect(stops(d)).toEqual([]);
     expect(standing(rigOn(d).rig, rigOn(d).state)).toEqual([]);
+  });
+
+  it("from an unsafe source the house is not restored past the lamp; a tested well is safe, an untested one not known", () => {
+    const ids = (answers: Record<string, string>) => { const d = runOf(["PS-20", "UV-45"], answers); return { source: rigOn(d).rig.source, steps: d.job.run!.steps.map((s) => s.id), waters: d.job.run!.steps.map((s) => s.water) }; };
+    const unsafe = ids({ "source.kind": "well", "water.coliform": "present" });
+    expect(unsafe.source).toBe("unsafe");
+    expect(unsafe.steps).toContain("site.staysOff");
+    expect(unsafe.steps).not.toContain("site.restore");
+    expect(unsafe.waters).not.toContain("bypassed");
+    const untested = ids({ "source.kind": "well" });
+    expect([untested.source, untested.steps.includes("site.restore")]).toEqual(["unknown", true]);
+    expect(ids({ "source.kind": "well", "water.coliform": "absent", "water.ecoli": "absent" }).source).toBe("safe");
+    expect(ids({ "source.kind": "surface" }).source).toBe("unsafe");
   });
 
   it("a lamp that goes first is a Check while its minutes run, and a Stop in an empty chamber after them", () => {

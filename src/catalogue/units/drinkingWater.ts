@@ -20,7 +20,7 @@ const point = (code: string, name: string, variant: string, recipe: string, rate
 const reactor = (code: string, name: string, ratedFlow: number, parts: number): UnitModel =>
   ({ code, name, family: "uvPoint", variant: "point of use", branch: true, ratedFlow, lossPoints: [[ratedFlow, 30]], maxPressure: 690, effects: ["ultraviolet"], massFullKg: 2, power: true, serials: [serial], recipes: ["uv-point"], cost: { parts, yearly: 45 } });
 const manual = (code: string, name: string, ratedFlow: number, massFullKg: number, capacityGrams: number, parts: number): UnitModel =>
-  ({ code, name, family: "manualSoftener", variant: "manual regeneration", branch: true, ratedFlow, lossPoints: [[ratedFlow, 30]], maxPressure: 862, effects: ["softening"], massFullKg, power: false, serials: [serial], recipes: ["manual-softener"], tees: { inlet: { service: "lever level", regenerate: "lever down" }, outlet: { service: "lever level", regenerate: "lever up" }, seenFrom: "the front" }, manual: { capacityGrams }, cost: { parts, yearly: 0 } });
+  ({ code, name, family: "manualSoftener", variant: "manual regeneration", branch: true, ratedFlow, lossPoints: [[ratedFlow, 30]], maxPressure: 862, effects: ["softening"], massFullKg, power: false, serials: [serial], recipes: ["manual-softener"], tees: { inlet: { service: "lever level", regenerate: "lever down" }, outlet: { service: "lever level", regenerate: "lever up" }, seenFrom: "the front", angles: { inletService: [0], inletRegenerate: [90], outletService: [0], outletRegenerate: [-90] } }, manual: { capacityGrams }, cost: { parts, yearly: 0 } });
 
 /** Made-up units of a drinking-water branch, with descriptive codes. Costs in the company's currency, without labour. */
 export const drinkingWater: readonly UnitModel[] = [

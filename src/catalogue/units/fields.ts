@@ -6,7 +6,7 @@ import { recipes } from "../recipes";
 export type UnitField = { readonly path: string; readonly label: string; /** Families that state it; absent: all. */ readonly families?: readonly Family[]; readonly optional?: boolean; readonly hint?: string } & (
   | { readonly kind: "text" } | { readonly kind: "quantity"; readonly quantity: Quantity } | { readonly kind: "number"; readonly suffix?: string } | { readonly kind: "yesNo" }
   | { readonly kind: "choice"; readonly options: readonly { readonly id: string; readonly label: string }[] } | { readonly kind: "many"; readonly options: readonly { readonly id: string; readonly label: string }[] }
-  | { readonly kind: "points" } | { readonly kind: "pairs" } | { readonly kind: "limits" });
+  | { readonly kind: "points" } | { readonly kind: "pairs" } | { readonly kind: "limits" } | { readonly kind: "angles" });
 
 export const families: readonly { readonly id: Family; readonly label: string }[] = [
   { id: "cartridge", label: "Cartridge housing" }, { id: "carbonTank", label: "Carbon tank" }, { id: "conditioner", label: "Salt-free conditioner" }, { id: "scaleControl", label: "Scale-control tank" }, { id: "softener", label: "Softener" }, { id: "uv", label: "UV chamber" },
@@ -34,6 +34,7 @@ export const unitFields: readonly UnitField[] = [
   n("manual.capacityGrams", "Capacity", "g CaCO3", of("manualSoftener")),
   q("iceMaker.minPressure", "Its valve opens at", "pressure", { ...of("iceMaker"), ...maybe }),
   ...([["service", "in service"], ["bypass", "at bypass"], ["shut", "shut"], ["diagnostic", "in the diagnostic position"]] as const).map(([id, words]): UnitField => ({ path: `head.${id}`, label: `Bypass head ${words}`, kind: "text", hint: "how its handles stand", ...of("softener", "carbonTank", "conditioner", "scaleControl"), ...maybe })), { path: "head.seenFrom", label: "Its handles are seen from", kind: "text", ...of("softener", "carbonTank", "conditioner", "scaleControl"), ...maybe },
+  { path: "head.angles", label: "Its handles drawn", kind: "angles", hint: "degrees clockwise from along the flow: service = 0 0; bypass = 0 180", ...of("softener", "carbonTank", "conditioner", "scaleControl"), ...maybe }, { path: "tees.angles", label: "Its levers drawn", kind: "angles", hint: "degrees clockwise from along the flow: inletService = 0; inletRegenerate = 90", ...of("manualSoftener"), ...maybe },
   ...([["inlet.service", "Inlet T-valve in service"], ["inlet.regenerate", "Inlet T-valve while brine runs"], ["outlet.service", "Outlet T-valve in service"], ["outlet.regenerate", "Outlet T-valve while brine runs"], ["seenFrom", "Its T-valves are seen from"]] as const).map(([id, label]): UnitField => ({ path: `tees.${id}`, label, kind: "text", ...of("manualSoftener"), ...maybe })),
   { path: "serials", label: "Numbers to write down", kind: "pairs", hint: "id = what the label says; …" }, { path: "recipes", label: "Recipes", kind: "many", options: [...recipes.keys()].map((id) => ({ id, label: id })) }, { path: "limits", label: "Its own limits of feed water", kind: "limits", ...maybe, hint: "iron = 0.1; hardness = 100, in mg/L, kPa, °C, %" },
 ];
@@ -59,6 +60,7 @@ export function cellAt(model: UnitModel, f: UnitField): Cell {
     case "many": return (v as readonly string[]).join(", ");
     case "pairs": return (v as readonly { id: string; label: string }[]).map((s) => `${s.id} = ${s.label}`).join("; ");
     case "limits": return Object.entries(v as Record<string, number>).map(([k, x]) => `${k} = ${x}`).join("; ");
+    case "angles": return Object.entries(v as Record<string, readonly number[]>).map(([k, x]) => `${k} = ${x.join(" ")}`).join("; ");
     case "yesNo": return v ? "yes" : "no";
     default: return v as string | number;
   }
@@ -78,6 +80,7 @@ function valueOf(f: UnitField, cell: Cell): unknown {
     case "many": return list(text, /[,;]/).map((p) => f.options.find((o) => o.label === p)?.id ?? p);
     case "points": return list(text, /;/).map((p) => { const [flow, loss] = p.split(":"); return [Number(flow), Number(loss)]; });
     case "pairs": return list(text, /;/).map((p) => { const [id = "", ...label] = p.split("="); return { id: id.trim(), label: label.join("=").trim() }; });
+    case "angles": return Object.fromEntries(list(text, /;/).map((p) => { const [id = "", x = ""] = p.split("="); return [id.trim(), list(x, /\s/).map(Number)]; }));
     case "limits": return Object.fromEntries(list(text, /;/).map((p) => { const [id = "", x = ""] = p.split("="); return [id.trim(), Number(x)]; }));
   }
 }

@@ -7,6 +7,7 @@ const positive = z.number().positive();
 const share = z.number().gt(0).lt(1);
 
 const stands = z.string().min(3, "Say how the handles stand").max(60);
+const angles = z.array(z.number().min(-360).max(360)).min(1).max(4).optional();
 const teePositions = z.strictObject({ service: stands, regenerate: stands });
 
 /** The record that each family cannot do without. */
@@ -18,7 +19,7 @@ export const unitSchema = z.strictObject({
   family: z.enum(["ro", "cartridge", "carbonTank", "conditioner", "scaleControl", "softener", "manualSoftener", "uv", "uvPoint", "pointFilter", "booster", "iceMaker", "leakStop"]),
   branch: z.boolean(), ratedFlow: positive.optional(), lossPoints: z.array(z.tuple([positive, z.number().nonnegative()])), maxPressure: positive.optional(), microns: positive.optional(),
   effects: z.array(z.enum(["sediment", "carbon", "catalyticCarbon", "softening", "scaleControl", "ultraviolet", "reverseOsmosis", "pressure", "minerals", "delivery", "protection"])).min(1),
-  cost: z.strictObject({ parts: z.number().nonnegative(), yearly: z.number().nonnegative() }), massFullKg: positive, waterL: positive.optional(), fill: z.enum(["quarter", "half", "open"]).optional(), head: z.strictObject({ service: stands, bypass: stands, shut: stands.optional(), diagnostic: stands.optional(), seenFrom: stands }).optional(), tees: z.strictObject({ inlet: teePositions, outlet: teePositions, seenFrom: stands }).optional(), power: z.boolean(), serials: z.array(z.strictObject({ id: z.string(), label: z.string() })), recipes: z.array(z.string().refine((r) => recipes.has(r), { error: (i) => `There is no recipe “${String(i.input)}”` })).min(1, "Attach at least one recipe"),
+  cost: z.strictObject({ parts: z.number().nonnegative(), yearly: z.number().nonnegative() }), massFullKg: positive, waterL: positive.optional(), fill: z.enum(["quarter", "half", "open"]).optional(), head: z.strictObject({ service: stands, bypass: stands, shut: stands.optional(), diagnostic: stands.optional(), seenFrom: stands, angles: z.strictObject({ service: angles, bypass: angles, shut: angles, diagnostic: angles }).optional() }).optional(), tees: z.strictObject({ inlet: teePositions, outlet: teePositions, seenFrom: stands, angles: z.strictObject({ inletService: angles, inletRegenerate: angles, outletService: angles, outletRegenerate: angles }).optional() }).optional(), power: z.boolean(), serials: z.array(z.strictObject({ id: z.string(), label: z.string() })), recipes: z.array(z.string().refine((r) => recipes.has(r), { error: (i) => `There is no recipe “${String(i.input)}”` })).min(1, "Attach at least one recipe"),
   ro: z.strictObject({
     permeate: positive, pressure: positive, tds: positive, recovery: share, concentrate: positive.optional(), rejection: share, preLoss: z.number().nonnegative(), maxRecovery: share, minFeed: positive, maxFeed: positive, wasteRatio: positive,
     tank: z.strictObject({ totalLitres: positive, precharge: positive }).optional(), permeatePump: z.boolean().optional(), shutOff: share.optional(), rinseMinutes: positive.optional(), discards: z.number().int().nonnegative().optional(), carbonStages: z.number().int().nonnegative(),

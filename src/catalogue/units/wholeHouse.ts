@@ -18,9 +18,9 @@ const rack = (code: string, flow: number, loss: number, massFullKg: number, part
   ({ ...chamber(code, flow, loss, 1.5, massFullKg, parts, yearly), name: `UV rack with sediment and carbon, ${flow} L/min`, variant: "rack", maxPressure: 621, microns: 5, effects: ["sediment", "carbon", "ultraviolet"], recipes: ["uv-rack"] });
 
 /** Heads of made-up units: two knobs, one lever pair, and one with a diagnostic position. */
-const knobs = { service: "both knobs' arrows along the flow", bypass: "the arrows against each other", seenFrom: "above the head" };
-const pair = { service: "both levers along the ports", bypass: "both levers across the ports", shut: "inlet lever across, outlet lever along", seenFrom: "the front" };
-const dial = { service: "the dial at the drop", bypass: "the dial at the ring", diagnostic: "the dial half way between", seenFrom: "above the head" };
+const knobs = { service: "both knobs' arrows along the flow", bypass: "the arrows against each other", seenFrom: "above the head", angles: { service: [0, 0], bypass: [0, 180] } };
+const pair = { service: "both levers along the ports", bypass: "both levers across the ports", shut: "inlet lever across, outlet lever along", seenFrom: "the front", angles: { service: [0, 0], bypass: [90, 90], shut: [90, 0] } };
+const dial = { service: "the dial at the drop", bypass: "the dial at the ring", diagnostic: "the dial half way between", seenFrom: "above the head", angles: { service: [-90], bypass: [90], diagnostic: [0] } };
 
 /** Made-up units of the house's line, with descriptive codes. Costs in the company's currency, without labour; yearly: cartridges, lamps, media. */
 export const wholeHouse: readonly UnitModel[] = [

@@ -2,6 +2,7 @@ import { faultsOf, judge } from "../rig";
 import { judgeReading, readingKinds } from "../readings";
 import { composeRun } from "../run/compose";
 import { maySkip } from "../run/step";
+import { sourceSafety } from "../water";
 import { siteFacts, type SurveyAnswer, type SurveyField } from "../site";
 import { allVerdicts } from "../train";
 import { verdictKey } from "../verdict";
@@ -117,7 +118,7 @@ function decideRunStart(job: JobState, knowledge: Knowledge, profile: Profile): 
   const schools = knowledge.schoolsWith(revision.schools ?? {});
   const steps = composeRun({
     site: knowledge.siteRecipe, answers: revision.answers, fixtures: facts.fixtures, demand: knowledge.tables.demand,
-    defaults: { "ro.discards": schools.roDiscards, "ro.rinseMinutes": schools.roRinseMinutes }, tankOpen: schools.tankOpen,
+    defaults: { "ro.discards": schools.roDiscards, "ro.rinseMinutes": schools.roRinseMinutes }, tankOpen: schools.tankOpen, source: sourceSafety(facts.water, facts.source),
     units: withModels(revision.units, knowledge).map(({ unit, model }) => {
       const fill = judged.stations.find((s) => s.key === unit.key)?.figures.find((f) => f.id === "fill")?.value;
       return { unit, model, recipes: model.recipes.flatMap((r) => knowledge.recipes.get(r) ?? []), predicted: (fill === undefined ? {} : { fill }) as Readonly<Record<string, number>> };

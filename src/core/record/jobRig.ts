@@ -1,5 +1,6 @@
 import { aimed, composeRig, plan, type Arrangement, type Move, type Rig, type RigChoice, type RigPart } from "../rig";
 import { siteFacts } from "../site";
+import { sourceSafety } from "../water";
 import type { UnitModel } from "../train";
 import type { Knowledge } from "./knowledge";
 import { governing, withModels, type DesignBasis } from "./readingContext";
@@ -40,7 +41,7 @@ export function rigChoice(answers: JobState["answers"], bypass: BypassChoice): R
   const outdoor = answers["takeoff.outdoor"]?.text;
   return {
     ...bypass, outdoor: outdoor === "before" || outdoor === "after" ? outdoor : "none", heater: heater === "none" ? "none" : heater === "gas" || heater === "instant" ? "other" : "electric", expansion: answers["heater.expansion"]?.text === "yes",
-    ...(facts.flowing ? { fullFlow: facts.flowing.flow } : {}), source: facts.source === undefined ? "unknown" : facts.source === "municipal" ? "safe" : "unsafe",
+    ...(facts.flowing ? { fullFlow: facts.flowing.flow } : {}), source: sourceSafety(facts.water, facts.source),
   };
 }
 

@@ -124,6 +124,7 @@ function build(rig: Rig, circumstances: Circumstances): Compiled {
   const n = roots.length;
   const knotGentle = new Uint8Array(n).fill(QUARTER);
   const knotMedia = new Uint8Array(n);
+  for (const x of inner) if (x.narrow) knotGentle[knot(x.id)] = OPEN;
   const unitIn = new Int16Array(rig.units.length).fill(-1);
   const unitOut = new Int16Array(rig.units.length).fill(-1);
   const gentle = Uint8Array.from(rig.units, (u) => degreeNumber(u.gentle));

@@ -82,7 +82,7 @@ function linePart(d: Draft, part: RigPart, from: string, arrangement: Arrangemen
       const all: Record<string, Degree> = { [enter]: "closed", [leave]: "closed", [past]: "closed" };
       const open = (...ids: string[]) => sum([all, Object.fromEntries(ids.map((x) => [x, "open" as const]))]);
       const sets: Readonly<Record<string, Record<string, Degree>>> = { service: open(enter, leave), bypass: open(past), shut: open(), diagnostic: open(enter, past) };
-      d.handles.push({ id: `${key}.head`, name: `Bypass head of ${name}`, kind: "head", place, normal: "service", positions: positionsOf(part.head).map((p) => ({ name: p.name, edges: sets[p.name]!, ...(p.stands ? { stands: p.stands } : {}) })) });
+      d.handles.push({ id: `${key}.head`, name: `Bypass head of ${name}`, kind: "head", place, normal: "service", positions: positionsOf(part.head).map((p) => ({ name: p.name, edges: sets[p.name]!, stands: p.stands, ...(p.angles ? { angles: p.angles } : {}) })) });
     } else if (isolated) { d.lever(`${key}.before`, `Valve before ${name}`, from, a, place); d.lever(`${key}.behind`, `Valve behind ${name}`, b, out, place); } else { d.pipe(from, a); d.pipe(b, out); }
     if (part.vent) d.opening(`${key}.vent`, `${part.vent.charAt(0).toUpperCase()}${part.vent.slice(1)} of ${name}`, b, "vent", place);
     if (part.uv || part.pump) d.plug(`${key}.plug`, part.uv ? `Lamp of ${name}` : `Plug of ${name}`, key, place);
@@ -112,7 +112,7 @@ function branchPart(d: Draft, part: RigPart, from: string): void {
   d.pipe(boosted, pre);
   d.edge(`${key}.prefilters`, pre, line, "unit", { unit: `${key}.pre` });
   // Apart, it rinses the pre-filters past the membrane.
-  const inlet = d.node(`${key}.inlet`), membrane = d.node(`${key}.membrane`, "port");
+  const inlet = d.node(`${key}.inlet`, "junction", { narrow: true }), membrane = d.node(`${key}.membrane`, "port");
   const apart = d.edge(`${key}.apart`, line, "air", "opening", { opening: "cut", low: false }), joins = d.edge(`${key}.joins`, line, inlet, "valve");
   d.handles.push({ id: `${key}.line`, name: `Line before the membrane of ${part.name}`, kind: "cap", place, normal: "joined", positions: [{ name: "apart", edges: { [apart]: "open", [joins]: "closed" } }, { name: "joined", edges: { [apart]: "closed", [joins]: "open" } }] });
   d.edge(`${key}.shutOff`, inlet, membrane, "valve");
@@ -192,10 +192,10 @@ function teesPart(d: Draft, part: RigPart, tees: TeePair, feed: string, a: strin
   const brine = d.node(`${key}.brine`, "port", { name: "Brine chamber" }), appliance = d.node(`${key}.appliance`, "port", { name: "Appliance" });
   d.node("drain", "drain", { name: "Drain" });
   const [enter, salt, dose, leave, waste] = [d.edge(`${key}.enter`, feed, a, "valve"), d.edge(`${key}.salt`, feed, brine, "valve"), d.edge(`${key}.dose`, brine, a, "valve"), d.edge(`${key}.leave`, b, appliance, "valve"), d.edge(`${key}.waste`, b, "drain", "opening", { opening: "drainLine", airGap: true })];
-  const stands = (how: string) => `${how}, seen from ${tees.seenFrom}`;
+  const stood = (how: string, angles: readonly number[] | undefined) => ({ stands: `${how}, seen from ${tees.seenFrom}`, ...(angles ? { angles } : {}) });
   d.handles.push(
-    { id: `${key}.inTee`, name: `Inlet T-valve of ${name}`, kind: "tee", place, normal: "service", positions: [{ name: "service", edges: { [enter]: "open", [salt]: "closed", [dose]: "closed" }, stands: stands(tees.inlet.service) }, { name: "regenerate", edges: { [enter]: "closed", [salt]: "open", [dose]: "open" }, stands: stands(tees.inlet.regenerate) }] },
-    { id: `${key}.outTee`, name: `Outlet T-valve of ${name}`, kind: "tee", place, normal: "service", positions: [{ name: "service", edges: { [leave]: "open", [waste]: "closed" }, stands: stands(tees.outlet.service) }, { name: "regenerate", edges: { [leave]: "closed", [waste]: "open" }, stands: stands(tees.outlet.regenerate) }] },
+    { id: `${key}.inTee`, name: `Inlet T-valve of ${name}`, kind: "tee", place, normal: "service", positions: [{ name: "service", edges: { [enter]: "open", [salt]: "closed", [dose]: "closed" }, ...stood(tees.inlet.service, tees.angles?.inletService) }, { name: "regenerate", edges: { [enter]: "closed", [salt]: "open", [dose]: "open" }, ...stood(tees.inlet.regenerate, tees.angles?.inletRegenerate) }] },
+    { id: `${key}.outTee`, name: `Outlet T-valve of ${name}`, kind: "tee", place, normal: "service", positions: [{ name: "service", edges: { [leave]: "open", [waste]: "closed" }, ...stood(tees.outlet.service, tees.angles?.outletService) }, { name: "regenerate", edges: { [leave]: "closed", [waste]: "open" }, ...stood(tees.outlet.regenerate, tees.angles?.outletRegenerate) }] },
   );
   d.opening(`${key}.faucet`, `Appliance of ${name}`, appliance, "tap", place);
 }

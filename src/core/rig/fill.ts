@@ -1,3 +1,4 @@
+import { regions } from "./regions";
 import type { Rig, RigState } from "./rig";
 
 /** Share of the full flow that a valve passes when it is open a quarter, where nobody has measured it (handbook 3, fill times). */
@@ -19,12 +20,16 @@ export function fillMinutes(rig: Rig, state: RigState): number | undefined {
 /** Does a storage tank fill: slowly, through its membrane, with no sound that stops. */
 export const tankFills = (rig: Rig, state: RigState): boolean => rig.units.some((u) => { const e = u.tank && rig.edges.find((x) => x.id === u.tank!.edge); return e !== undefined && state.filling.includes(e.to); });
 
+/** Does what fills run out at an opening: then it is seen, not heard, to be full. */
+const runsOut = (rig: Rig, state: RigState): boolean => regions(rig, state).some((r) => r.state === "filling" && r.open.some((id) => rig.edges.find((e) => e.id === id)!.opening !== "drainLine"));
+
 /** What a person confirms when what fills is full. */
-export const saysFull = (rig: Rig, state: RigState): string => (tankFills(rig, state) ? "The tank is full: the drain has stopped" : "The sound has stopped");
+export const saysFull = (rig: Rig, state: RigState): string => (tankFills(rig, state) ? "The tank is full: the drain has stopped" : runsOut(rig, state) ? "Water comes without air" : "The sound has stopped");
 
 /** What is waited for while something fills, with how long it takes where that can be told. */
 export function fillWait(rig: Rig, state: RigState): string {
   if (tankFills(rig, state)) return "Wait until the tank is full and the drain has stopped";
   const minutes = fillMinutes(rig, state);
-  return minutes === undefined ? "Wait until the sound stops" : `Wait until the sound stops, about ${Math.max(1, Math.round(minutes))} min`;
+  const until = runsOut(rig, state) ? "water comes without air" : "the sound stops";
+  return minutes === undefined ? `Wait until ${until}` : `Wait until ${until}, about ${Math.max(1, Math.round(minutes))} min`;
 }

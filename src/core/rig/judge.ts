@@ -1,3 +1,4 @@
+import { inSentence } from "../words";
 import { check, stop, type Verdict } from "../verdict";
 import { compile, type Compiled, type Condition } from "./compile";
 import { advance, pack, unpack } from "./moment";
@@ -30,7 +31,7 @@ export function verdictOf(rig: Rig, found: Condition, subjects: readonly string[
     case "fines": return say(`${what} ${are} not flushed, and the next tap would draw fines`, "Set it to bypass, or flush it at a cold tap without its aerator");
     case "unsafe": return rig.source === "unknown" ? say("Whether the source is safe is not known, and the house is fed past UV", "Survey the source") : say("A drinking fixture is fed past working UV, or through pipe that is not disinfected", "Keep the house off until UV works and the pipe behind it is proven");
     case "openUnderPressure": return say(`${what} ${are} open, and that part of the rig is under pressure`, "Cut that part off and let its pressure out first");
-    case "oneHandle": return say(`One closed valve alone holds the pressure back from ${what}`, "Cap it, or tie the handle");
+    case "oneHandle": return say(`One closed valve alone holds the pressure back from ${inSentence(what)}`, "Cap it, or tie the handle");
     case "dryPump": return say(`${what} runs with no water at its inlet`, "Feed it before it is switched on");
     case "dryHeater": return say("The heater is energised without water, or with air in it", "Run a hot tap until no air comes, then power");
     case "lampInAir": return say(`The lamp of ${what} is on in an empty chamber`, found.level === "Check" ? "The recipe powers the lamp first; fill the chamber as soon as its minutes have run" : "Fill and vent the chamber first");

@@ -21,7 +21,7 @@ export function seeded(seed: number): () => number {
   return () => { a = (a + 0x6d2b79f5) >>> 0; let t = a; t = Math.imul(t ^ (t >>> 15), t | 1); t ^= t + Math.imul(t ^ (t >>> 7), t | 61); return ((t ^ (t >>> 14)) >>> 0) / 4294967296; };
 }
 
-const arrows = { service: "both arrows along the flow", bypass: "arrows against each other", seenFrom: "above the head" };
+const arrows = { service: "both arrows along the flow", bypass: "arrows against each other", seenFrom: "above the head", angles: { service: [0, 0], bypass: [0, 180] } };
 const unit = (key: string, name: string, family: string, marks: RigPart["marks"], over: Partial<RigPart> = {}): RigPart => ({ key, name, family, branch: false, parallel: 1, marks, media: true, flush: true, gentle: "quarter", ...over });
 const carbon = (key: string, over: Partial<RigPart> = {}) => unit(key, "Carbon tank", "carbonTank", ["filtered"], over);
 const softener = (key: string, over: Partial<RigPart> = {}) => unit(key, "Softener", "softener", ["softened"], over);

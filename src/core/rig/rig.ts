@@ -14,6 +14,8 @@ export interface RigNode {
   readonly id: string; readonly kind: "main" | "junction" | "port" | "house" | "heater" | "outdoor" | "drain" | "air"; readonly name?: string;
   /** Water that fills it, pipe included. */
   readonly litres?: number;
+  /** A tube so narrow that nothing is filled hard through it. */
+  readonly narrow?: boolean;
   /** Heated water may expand into a tank here. */
   readonly expansion?: boolean;
 }
@@ -32,6 +34,8 @@ export interface HandlePosition {
   readonly name: string; readonly edges: Readonly<Record<string, Degree>>;
   /** How the handles stand, seen from where; absent for a lever, whose degree says it. */
   readonly stands?: string;
+  /** Angles of its handles, degrees clockwise from along the flow, seen as `stands` says. */
+  readonly angles?: readonly number[];
   /** Switches: is what it feeds energised. */
   readonly on?: boolean;
 }

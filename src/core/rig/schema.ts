@@ -8,6 +8,7 @@ const litres = z.number().nonnegative().max(10_000);
 const nodeSchema = z.strictObject({
   id, kind: z.enum(["main", "junction", "port", "house", "heater", "outdoor", "drain", "air"]), name: words.optional(),
   litres: litres.optional(),
+  narrow: z.boolean().optional(),
   expansion: z.boolean().optional(),
 });
 const edgeSchema = z.strictObject({
@@ -20,6 +21,7 @@ const edgeSchema = z.strictObject({
 const positionSchema = z.strictObject({
   name: z.string().regex(/^[a-z][A-Za-z0-9 -]{0,29}$/, "Small letters first"), edges: z.record(id, z.enum(degrees)),
   stands: z.string().max(120).optional(),
+  angles: z.array(z.number().min(-360).max(360)).max(4).optional(),
   on: z.boolean().optional(),
 });
 const handleSchema = z.strictObject({

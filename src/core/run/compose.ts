@@ -12,6 +12,8 @@ export interface ComposeInput {
   readonly demand: DemandTables;
   /** What the company does where a unit states no figure of its own, by path. */
   readonly defaults: Readonly<Record<string, number>>;
+  /** Is the source safe to drink as it comes; from an unsafe one the house is not fed past its treatment. */
+  readonly source: "safe" | "unsafe" | "unknown";
   /** Tank valve open during the first start: one discard more (handbook 1, Schools). */
   readonly tankOpen: boolean;
 }
@@ -28,8 +30,8 @@ function numberOf(written: number | string, model: UnitModel | undefined, defaul
   return found;
 }
 
-function holds(step: RecipeStep, { answers, tankOpen }: ComposeInput, model: UnitModel | undefined): boolean {
-  return (step.when ?? []).every((c) => ("tankOpen" in c ? c.tankOpen === tankOpen : "survey" in c ? c.is.includes(answers[c.survey]?.text || "unknown") : c.is.includes(pathOf(model!, c.unit) as string)));
+function holds(step: RecipeStep, { answers, source, tankOpen }: ComposeInput, model: UnitModel | undefined): boolean {
+  return (step.when ?? []).every((c) => ("source" in c ? c.source.includes(source) : "tankOpen" in c ? c.tankOpen === tankOpen : "survey" in c ? c.is.includes(answers[c.survey]?.text || "unknown") : c.is.includes(pathOf(model!, c.unit) as string)));
 }
 
 const plural = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
@@ -72,7 +74,7 @@ function stepFrom(template: RecipeStep, chain: { readonly key: string; readonly 
   const expected = (key: string | undefined) => (key !== undefined && predicted?.[key] !== undefined ? { expected: predicted[key] } : {});
   const { flow, soak, wait, cycle } = template;
   return {
-    id: `${chain.key}.${template.id}`, ...(model ? { unit: chain.key, unitName: model.code } : {}), stage: template.stage, kind: template.kind, title: name(template.title), why: name(template.why), work: template.work, water: template.water,
+    id: `${chain.key}.${template.id}`, ...(model ? { unit: chain.key, unitName: model.code } : {}), stage: template.stage, kind: template.kind, title: name(template.title), why: name(template.why), work: template.work, water: template.water === "bypassed" && input.source === "unsafe" ? "off" : template.water,
     cautions: [...(template.cautions ?? []), ...(heavy ? ["heavy"] : [])],
     ...(template.power ? { power: template.power } : {}), ...(template.details ? { details: template.details.map(name) } : {}), ...(template.turn ? { turn: template.turn } : {}), ...(template.goal ? { goal: wishFrom(template.goal, chain.key) } : {}), ...(template.tightening ? { tightening: template.tightening } : {}), ...(template.sealant ? { sealant: template.sealant } : {}),
     ...(flow ? { flow: { minutes: numberOf(flow.minutes, model, input.defaults), direction: flow.direction, to: flow.to, ...(flow.low !== undefined && flow.high !== undefined ? { band: { low: flow.low, high: flow.high } } : {}), ...(flow.litres === undefined ? {} : { litres: flow.litres }), ...(flow.untilClear ? { untilClear: true } : {}), ...(flow.taps ? { taps: tapsFor(flow.low ?? 0, input.fixtures, input.demand) } : {}) } } : {}),

@@ -7,6 +7,7 @@ const condition = z.union([
   z.strictObject({ survey: z.string(), is: z.array(z.string()).min(1) }),
   z.strictObject({ unit: z.string(), is: z.array(z.union([z.string(), z.boolean(), z.number()])).min(1) }),
   z.strictObject({ tankOpen: z.boolean() }),
+  z.strictObject({ source: z.array(z.enum(["safe", "unsafe", "unknown"])).min(1) }),
 ]);
 
 /** What the rig is to come to: a wish of chapter 4, or handles of the unit at positions, with the openings that the step permits and the handle that feeds them. */

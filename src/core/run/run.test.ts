@@ -9,7 +9,7 @@ import { recipeSchema } from "./recipe";
 import { advanceClock, clockOf, composeRun, countedBy, hasRun, maySkip, readyAt, tapsFor, type Clock, type ClockEvent, type Step } from ".";
 
 const compose = (codes: string[], answers: Record<string, { text: string }> = {}, predicted: Record<string, number> = {}) => composeRun({
-  site: siteRecipe, answers, fixtures: { bathroomGroup: 1, kitchenSink: 1 }, demand: demandTables, defaults: { "ro.discards": 3, "ro.rinseMinutes": 30 }, tankOpen: false,
+  site: siteRecipe, answers, fixtures: { bathroomGroup: 1, kitchenSink: 1 }, demand: demandTables, defaults: { "ro.discards": 3, "ro.rinseMinutes": 30 }, tankOpen: false, source: "safe",
   units: codes.map((code, i) => { const model = unitModels.get(code)!; return { unit: { key: `u${i}`, model: code, parallel: 1 }, model, recipes: model.recipes.map((r) => recipes.get(r)!), predicted }; }),
 });
 

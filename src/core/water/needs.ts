@@ -41,6 +41,13 @@ function isAbove(m: Measured | undefined, limit: number): boolean | undefined {
   return high !== undefined && high <= limit ? false : undefined;
 }
 
+/** Is a source safe to drink as it comes: tested without coliform or E. coli, or from the street; surface water that nobody tested is not (handbook 2, Needs). */
+export function sourceSafety(water: Pick<Water, "coliform" | "ecoli">, source: SourceFacts["source"]): "safe" | "unsafe" | "unknown" {
+  if (water.ecoli === "present" || water.coliform === "present") return "unsafe";
+  if (source === "municipal" || (water.coliform === "absent" && water.ecoli === "absent")) return "safe";
+  return source === "surface" ? "unsafe" : "unknown";
+}
+
 /** What this water needs, each with its reason, and what cannot be said yet (handbook 2, Needs). */
 export function needsOf(water: Water, facts: SourceFacts): Findings {
   const needs: Need[] = [];
@@ -48,11 +55,12 @@ export function needsOf(water: Water, facts: SourceFacts): Findings {
   const say = (m: Measured, q: Quantity) => printMeasured(m, q, facts.profile);
   const add = (rule: string, need: string, because: string, note?: string) => needs.push(note ? { rule, need, because, note } : { rule, need, because });
 
+  const safety = sourceSafety(water, facts.source);
   if (water.ecoli === "present" || water.coliform === "present")
     add("disinfection", "Disinfection: UV last, after its pre-treatment; re-test after", `${water.ecoli === "present" ? "E. coli" : "coliform bacteria"} present`, "Do not drink untreated: boil or use bottled water.");
-  else if (facts.source === "surface" && (water.coliform === undefined || water.ecoli === undefined))
+  else if (safety === "unsafe")
     add("disinfection", "Disinfection: UV last, after its pre-treatment", "surface water of unknown quality", "Do not drink untreated: boil or use bottled water.");
-  else if (facts.source === "well" && (water.coliform === undefined || water.ecoli === undefined))
+  else if (safety === "unknown" && facts.source === "well")
     open.push({ rule: "disinfection", blocked: "whether this well needs disinfection", missing: [...(water.coliform === undefined ? ["coliform" as const] : []), ...(water.ecoli === undefined ? ["ecoli" as const] : [])] });
 
   const hardness = totalHardness(water);

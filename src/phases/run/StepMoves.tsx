@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
 import type { Route } from "next";
+import { HandlePicture } from "../valves/HandlePicture";
 import { tagsOf } from "../valves/drawn";
 import type { Order } from "../valves/useOrder";
 import type { RunRig } from "@/core/record/runRig";
@@ -23,7 +24,7 @@ export function StepMoves({ jobId, stepId, run, order, turn, heard, readOnly }: 
         <>
           <div className="border-l-4 border-water pl-3" data-next-move={`${next.move.handle}:${next.move.to}`}>
             <p className="text-[20px] leading-tight font-semibold">{next.say} <span className="num inline-block min-w-7 rounded-full border border-ink px-1.5 text-center text-base font-normal">{tags.get(next.move.handle)}</span></p>
-            <p className="text-soft">{next.handle.place}{next.stands ? `; ${next.stands}` : ""}</p>
+            <p className="flex flex-wrap items-center gap-x-2 text-soft"><HandlePicture angles={next.handle.positions.find((p) => p.name === next.move.to)?.angles} />{next.handle.place}{next.stands ? `; ${next.stands}` : ""}</p>
             <p>{next.why}.{next.wait ? ` ${next.wait}.` : ""}</p>
             {next.verdicts.map((v) => <p key={v.rule}><VerdictMark level={v.level}>{v.reason}</VerdictMark></p>)}
           </div>

@@ -15,7 +15,7 @@ export function Picture({ drawing, rig, state, turn, at, marked, colour = (ink) 
   const groups = shapesOf(drawing, rig, state);
   const ring = (g: Group, ink: Ink, dash?: string) => (g.touch ? <rect x={g.touch[0] - 3} y={g.touch[1] - 3} width={g.touch[2] + 6} height={g.touch[3] + 6} fill="none" stroke={colour(ink)} strokeWidth="2.5" strokeDasharray={dash} /> : null);
   return (
-    <svg xmlns="http://www.w3.org/2000/svg" viewBox={`0 0 ${Math.ceil(drawing.width)} ${Math.ceil(drawing.height)}`} width={Math.ceil(drawing.width)} height={Math.ceil(drawing.height)} className="mx-auto block h-auto max-w-none lg:max-w-full" role="img" aria-label={title} data-rig-picture fontFamily="inherit">
+    <svg xmlns="http://www.w3.org/2000/svg" viewBox={`0 0 ${Math.ceil(drawing.width)} ${Math.ceil(drawing.height)}`} style={{ "--own": `${Math.ceil(drawing.width)}px` } as React.CSSProperties} className="mx-auto block h-auto w-[calc(var(--own)*1.2)] max-w-none lg:w-[var(--own)] lg:max-w-full" role="img" aria-label={title} data-rig-picture fontFamily="inherit">
       {groups.map((g) => (
         <g key={g.id} data-handle={g.handle}>
           {g.shapes.map((s, i) => <Mark key={i} shape={s} colour={colour} />)}

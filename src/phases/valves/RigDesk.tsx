@@ -10,6 +10,7 @@ import type { Circumstances, Rig, RigState } from "@/core/rig/rig";
 import type { Verdict } from "@/core/verdict";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { tagsOf, type Drawing } from "./drawn";
+import { HandlePicture } from "./HandlePicture";
 import { Picture } from "./Picture";
 import { stateWords } from "./shapes";
 import { useOrder } from "./useOrder";
@@ -34,6 +35,7 @@ export function RigDesk({ rig, drawing, state, turn, heard, undo, last, wishes, 
   const next: Explained | undefined = order.is === "found" ? order.moves[0] : undefined;
   const judged = useMemo(() => judgeOf(rig, circumstances), [rig, circumstances]);
   const chosen = rig.handles.find((h) => h.id === at);
+  const standsAt = chosen?.positions.find((p) => p.name === (state.positions[chosen.id] ?? chosen.normal));
   const holds = useMemo(() => standingOf(rig, state, circumstances), [rig, state, circumstances]);
   const touch = turn ? (handle: string) => { setAt(handle); const h = rig.handles.find((x) => x.id === handle)!; if (h.kind !== "automatic") turn(handle, nextPosition(rig, state, handle)); } : undefined;
   const aim = wish ? aimed(rig, wish) : undefined;
@@ -44,7 +46,7 @@ export function RigDesk({ rig, drawing, state, turn, heard, undo, last, wishes, 
   const wanted = next?.move.handle ?? at ?? rig.handles[0]?.id;
   useEffect(() => {
     const item = drawing.items.find((i) => i.handle === wanted || i.rows.some((r) => r.handle === wanted));
-    if (item && pane.current && pane.current.scrollWidth > pane.current.clientWidth) pane.current.scrollLeft = item.x + item.w / 2 - pane.current.clientWidth / 2;
+    if (item && pane.current && pane.current.scrollWidth > pane.current.clientWidth) pane.current.scrollLeft = ((item.x + item.w / 2) / drawing.width) * pane.current.scrollWidth - pane.current.clientWidth / 2;
   }, [wanted, drawing]);
   return (
     <div className="grid items-start gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_340px]" data-rig>
@@ -64,7 +66,7 @@ export function RigDesk({ rig, drawing, state, turn, heard, undo, last, wishes, 
         {chosen && turn ? (
           <section aria-label={chosen.name} className="rule pt-3">
             <h2>{chosen.name}</h2>
-            <p className="text-sm text-soft">{chosen.place}; stands {state.positions[chosen.id] ?? chosen.normal}{chosen.positions.find((p) => p.name === (state.positions[chosen.id] ?? chosen.normal))?.stands ? `: ${chosen.positions.find((p) => p.name === (state.positions[chosen.id] ?? chosen.normal))!.stands!}` : ""}</p>
+            <p className="flex flex-wrap items-center gap-x-2 text-sm text-soft"><HandlePicture angles={standsAt?.angles} />{chosen.place}; stands {standsAt?.name}{standsAt?.stands ? `: ${standsAt.stands}` : ""}</p>
             <ul className="mt-2 grid gap-2">{chosen.positions.filter((p) => p.name !== (state.positions[chosen.id] ?? chosen.normal)).map((p) => { const would = judged(state, { handle: chosen.id, to: p.name }).verdicts; return (
               <li key={p.name}><button type="button" className="button quiet" onClick={() => turn(chosen.id, p.name)}>{sayMove(chosen, state.positions[chosen.id] ?? chosen.normal, p.name)}</button>{would.map((v) => <span key={v.rule} className="mt-1 block text-sm"><VerdictMark level={v.level}>would: {v.reason}</VerdictMark></span>)}</li>
             ); })}</ul>
@@ -83,7 +85,7 @@ export function RigDesk({ rig, drawing, state, turn, heard, undo, last, wishes, 
               <ol className="mt-3 grid gap-3" data-moves>{order.moves.map((m, i) => (
                 <li key={`${i}${m.move.handle}`} className={i === 0 ? "border-l-4 border-water pl-3" : "pl-4"} data-move={`${m.move.handle}:${m.move.to}`}>
                   <p className={i === 0 ? "text-lg font-semibold" : "font-semibold"}><span className="num">{i + 1}</span> {m.say} <TagNumber rig={rig} handle={m.move.handle} /></p>
-                  <p className="text-sm text-soft">{m.handle.place}{m.stands ? `; ${m.stands}` : ""}</p>
+                  <p className="flex flex-wrap items-center gap-x-2 text-sm text-soft"><HandlePicture angles={m.handle.positions.find((p) => p.name === m.move.to)?.angles} />{m.handle.place}{m.stands ? `; ${m.stands}` : ""}</p>
                   <p className="text-sm">{m.why}.{m.wait ? ` ${m.wait}.` : ""}</p>
                   {m.verdicts.map((v) => <p key={v.rule} className="text-sm"><VerdictMark level={v.level}>{v.reason}</VerdictMark></p>)}
                   {i === 0 && turn ? <button type="button" className="button mt-2" aria-label={`Turned: ${m.say}`} onClick={() => { setAt(m.move.handle); turn(m.move.handle, m.move.to); }}>Turned</button> : null}

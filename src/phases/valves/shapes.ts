@@ -68,7 +68,9 @@ const levels: Readonly<Record<MediaStage, number>> = { dry: 0, wet: 0.55, soakin
 
 /** Everything that is to be drawn of a rig in a state. Pure: the same drawing on the page, as SVG and on paper. */
 export function shapesOf(drawing: Drawing, rig: Rig, state: RigState): Group[] {
-  const stateAt = new Map(regions(rig, state).flatMap((r) => r.nodes.map((n) => [n, r.state] as const)));
+  // Where a part fills, what was full before it is not drawn as filling with it.
+  const fills = new Set(state.filling);
+  const stateAt = new Map(regions(rig, state).flatMap((r) => r.nodes.map((n) => [n, r.state !== "filling" || fills.has(n) ? r.state : r.open.length > 0 ? ("flowing" as const) : ("charged" as const)] as const)));
   const degree = degreesOf(rig, state);
   const q = flows(rig, state).of;
   const water = waterAt(rig, state);
