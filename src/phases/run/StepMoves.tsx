@@ -5,7 +5,7 @@ import { HandlePicture } from "../valves/HandlePicture";
 import { tagsOf } from "../valves/drawn";
 import type { Order } from "../valves/useOrder";
 import type { RunRig } from "@/core/record/runRig";
-import { saysFull } from "@/core/rig/fill";
+import { fillWait, saysFull } from "@/core/rig/fill";
 import { VerdictMark } from "@/ui/VerdictMark";
 
 /** The moves that bring the rig to what the step wants, from where it stands now: the next one large, the rest below it. */
@@ -19,12 +19,13 @@ export function StepMoves({ jobId, stepId, run, order, turn, heard, readOnly }: 
       {order.is === "none" ? <p><VerdictMark level="Check">{order.refusal.reason}</VerdictMark></p> : null}
       {order.is === "late" || order.is === "failed" ? <p className="text-soft">No order was found in two seconds: go by the step, and mark each handle on the valves.</p> : null}
       {order.is === "found" && order.moves.length === 0 ? <p className="text-[17px]"><VerdictMark level="Good">The rig stands so</VerdictMark></p> : null}
+      {filling ? <p className="mt-2 text-[17px]">{fillWait(run.rig, run.state)}.</p> : null}
       {filling ? <button type="button" className="button mt-2 w-full" disabled={readOnly} onClick={heard}>{saysFull(run.rig, run.state)}</button> : null}
       {next ? (
         <>
           <div className="border-l-4 border-water pl-3" data-next-move={`${next.move.handle}:${next.move.to}`}>
             <p className="text-[20px] leading-tight font-semibold">{next.say} <span className="num inline-block min-w-7 rounded-full border border-ink px-1.5 text-center text-base font-normal">{tags.get(next.move.handle)}</span></p>
-            <p className="flex flex-wrap items-center gap-x-2 text-soft"><HandlePicture angles={next.handle.positions.find((p) => p.name === next.move.to)?.angles} />{next.handle.place}{next.stands ? `; ${next.stands}` : ""}</p>
+            <p className="flex items-start gap-2 text-soft"><HandlePicture angles={next.handle.positions.find((p) => p.name === next.move.to)?.angles} />{next.handle.place}{next.stands ? `; ${next.stands}` : ""}</p>
             <p>{next.why}.{next.wait ? ` ${next.wait}.` : ""}</p>
             {next.verdicts.map((v) => <p key={v.rule}><VerdictMark level={v.level}>{v.reason}</VerdictMark></p>)}
           </div>

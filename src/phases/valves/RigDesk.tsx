@@ -1,7 +1,7 @@
 "use client";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { sayMove, type Explained } from "@/core/rig/explain";
-import { saysFull } from "@/core/rig/fill";
+import { fillWait, saysFull } from "@/core/rig/fill";
 import { waterAt } from "@/core/rig/flows";
 import { aimed, type Wish } from "@/core/rig/goals";
 import { judgeOf, standing as standingOf } from "@/core/rig/judge";
@@ -58,6 +58,7 @@ export function RigDesk({ rig, drawing, state, turn, heard, undo, last, wishes, 
         <section aria-label="What happened" aria-live="polite" data-happened>
           {last ? <><p className="text-lg font-semibold">{last.say}</p><p className="text-soft">{last.happened === "" ? "Nothing changes by it" : `It ${last.happened}`}</p><ul className="mt-2 grid gap-2">{last.verdicts.map((v) => <li key={v.rule}><VerdictMark level={v.level}>{v.reason}</VerdictMark>{v.remedy ? <span className="block pl-5 text-sm text-soft">{v.remedy}</span> : null}</li>)}</ul></> : <p className="text-soft">{turn ? "Touch a valve: it turns, and the water follows." : "Nothing has been turned yet."}</p>}
           {holds.filter((v) => !last?.verdicts.some((x) => x.rule === v.rule && x.level === v.level)).length > 0 ? <details className="mt-2" open={holds.some((v) => v.level === "Stop")}><summary className="cursor-pointer text-sm text-soft">As things stand: {holds.length}</summary><ul className="mt-1 grid gap-1">{holds.map((v) => <li key={`${v.rule}${v.level}`} className="text-sm"><VerdictMark level={v.level}>{v.reason}</VerdictMark></li>)}</ul></details> : null}
+          {state.filling.length > 0 && heard ? <p className="mt-2">{fillWait(rig, state)}.</p> : null}
           <div className="mt-3 flex flex-wrap gap-2">
             {state.filling.length > 0 && heard ? <button type="button" className="button" onClick={heard}>{saysFull(rig, state)}</button> : null}
             {undo ? <button type="button" className="button quiet" onClick={undo}>Undo</button> : null}
@@ -66,7 +67,7 @@ export function RigDesk({ rig, drawing, state, turn, heard, undo, last, wishes, 
         {chosen && turn ? (
           <section aria-label={chosen.name} className="rule pt-3">
             <h2>{chosen.name}</h2>
-            <p className="flex flex-wrap items-center gap-x-2 text-sm text-soft"><HandlePicture angles={standsAt?.angles} />{chosen.place}; stands {standsAt?.name}{standsAt?.stands ? `: ${standsAt.stands}` : ""}</p>
+            <p className="flex items-start gap-2 text-sm text-soft"><HandlePicture angles={standsAt?.angles} />{chosen.place}; stands {standsAt?.name}{standsAt?.stands ? `: ${standsAt.stands}` : ""}</p>
             <ul className="mt-2 grid gap-2">{chosen.positions.filter((p) => p.name !== (state.positions[chosen.id] ?? chosen.normal)).map((p) => { const would = judged(state, { handle: chosen.id, to: p.name }).verdicts; return (
               <li key={p.name}><button type="button" className="button quiet" onClick={() => turn(chosen.id, p.name)}>{sayMove(chosen, state.positions[chosen.id] ?? chosen.normal, p.name)}</button>{would.map((v) => <span key={v.rule} className="mt-1 block text-sm"><VerdictMark level={v.level}>would: {v.reason}</VerdictMark></span>)}</li>
             ); })}</ul>
@@ -85,7 +86,7 @@ export function RigDesk({ rig, drawing, state, turn, heard, undo, last, wishes, 
               <ol className="mt-3 grid gap-3" data-moves>{order.moves.map((m, i) => (
                 <li key={`${i}${m.move.handle}`} className={i === 0 ? "border-l-4 border-water pl-3" : "pl-4"} data-move={`${m.move.handle}:${m.move.to}`}>
                   <p className={i === 0 ? "text-lg font-semibold" : "font-semibold"}><span className="num">{i + 1}</span> {m.say} <TagNumber rig={rig} handle={m.move.handle} /></p>
-                  <p className="flex flex-wrap items-center gap-x-2 text-sm text-soft"><HandlePicture angles={m.handle.positions.find((p) => p.name === m.move.to)?.angles} />{m.handle.place}{m.stands ? `; ${m.stands}` : ""}</p>
+                  <p className="flex items-start gap-2 text-sm text-soft"><HandlePicture angles={m.handle.positions.find((p) => p.name === m.move.to)?.angles} />{m.handle.place}{m.stands ? `; ${m.stands}` : ""}</p>
                   <p className="text-sm">{m.why}.{m.wait ? ` ${m.wait}.` : ""}</p>
                   {m.verdicts.map((v) => <p key={v.rule} className="text-sm"><VerdictMark level={v.level}>{v.reason}</VerdictMark></p>)}
                   {i === 0 && turn ? <button type="button" className="button mt-2" aria-label={`Turned: ${m.say}`} onClick={() => { setAt(m.move.handle); turn(m.move.handle, m.move.to); }}>Turned</button> : null}

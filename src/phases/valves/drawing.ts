@@ -45,7 +45,7 @@ function drafts(rig: Rig, way: Way): Draft[] {
     if (plug) { rows.push(row(plug, model.name)); used.add(plug.id); }
     const base = box(`h:${h.id}`, "unit", model.name, rows, { unit: model.key });
     const a = past.from, b = past.to;
-    all.push({ item: { ...base, kind: "head", h: base.h + 40 + (way === "down" ? 16 : 0), w: Math.max(base.w, 124) + (way === "down" ? 20 : 0), handle: h.id, tag: tags.get(h.id)!, edges: [enter.id, leave.id, past.id] }, ends: [{ node: a, edge: past.id, enters: true }, { node: b, edge: past.id, enters: false }] });
+    all.push({ item: { ...base, kind: "head", h: base.h + 40 + (way === "down" ? 16 : 0), w: Math.max(base.w, 124, (8 + longest(h.id)) * 6.2 + 36) + (way === "down" ? 20 : 0), handle: h.id, tag: tags.get(h.id)!, edges: [enter.id, leave.id, past.id] }, ends: [{ node: a, edge: past.id, enters: true }, { node: b, edge: past.id, enters: false }] });
     for (const e of [...ids, unit.id]) used.add(e);
   }
   // T-valves with their unit: one thing, whatever ways they open inside it.

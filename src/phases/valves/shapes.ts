@@ -63,6 +63,13 @@ function leverShapes(x: number, y: number, degree: Degree, down: boolean, state:
 }
 const tagShapes = (x: number, y: number, tag: number): Shape[] => [path(`M${x - 9} ${y}a9 9 0 1 0 18 0a9 9 0 1 0 -18 0z`, { fill: "paper", stroke: "ink", width: 1.4 }), text(x, y + 4, String(tag), 11, { bold: true, anchor: "middle" })];
 
+/** A T-valve, its lever as its unit's data say; where they do not, only that it is one. */
+function teeShapes(x: number, y: number, angle: number | undefined): Shape[] {
+  if (angle === undefined) return [path(`M${x - 6} ${y - 4}h12M${x} ${y - 4}v9`, { stroke: "ink", width: 3 })];
+  const a = (angle * Math.PI) / 180;
+  return [path(`M${x - 5} ${y}a5 5 0 1 0 10 0a5 5 0 1 0 -10 0z`, { fill: "paper", stroke: "ink", width: 1.6 }), path(line([[x - Math.cos(a) * 3, y - Math.sin(a) * 3], [x + Math.cos(a) * 10, y + Math.sin(a) * 10]]), { stroke: "ink", width: 3.4 })];
+}
+
 const stageWords: Readonly<Record<MediaStage, string>> = { dry: "dry", wet: "wet", soaking: "soaking", soaked: "soaked", flushed: "flushed", inService: "in service" };
 const levels: Readonly<Record<MediaStage, number>> = { dry: 0, wet: 0.55, soaking: 0.75, soaked: 0.85, flushed: 0.95, inService: 1 };
 
@@ -95,7 +102,7 @@ export function shapesOf(drawing: Drawing, rig: Rig, state: RigState): Group[] {
       const h = rig.handles.find((x) => x.id === row.handle)!;
       const now = state.positions[h.id] ?? h.normal;
       const open = h.kind === "switch" ? now === "on" : h.positions.find((p) => p.name === now)!.edges[Object.keys(h.positions[0]!.edges)[0]!] !== "closed";
-      const glyph: Shape[] = row.says ? [path(`M${item.x + 30} ${y + 9}h12M${item.x + 36} ${y + 9}v9`, { stroke: "ink", width: 3 })] : h.kind === "switch"
+      const glyph: Shape[] = row.says ? teeShapes(item.x + 36, y + 13, h.positions.find((p) => p.name === now)!.angles?.[0]) : h.kind === "switch"
         ? [path(rect(item.x + 30, y + 5, 12, 16), { stroke: "ink", width: 1.6, fill: "paper" }), path(rect(item.x + 32, open ? y + 7 : y + 14, 8, 5), { fill: open ? "water" : "soft" })]
         : [path(`M${item.x + 31} ${y + 8}h10l-5 9z`, { fill: open ? "water" : "paper", stroke: "ink", width: 1.6 }), ...(open ? [path(`M${item.x + 36} ${y + 19}v4`, { stroke: "water", width: 2.5 })] : [])];
       return { id: `r:${h.id}`, handle: h.id, touch: [item.x, y, item.w, 26], shapes: [path(`M${r1(item.x)} ${r1(y)}h${r1(item.w)}`, { stroke: "hair", width: 1 }), ...tagShapes(item.x + 14, y + 13, row.tag), ...glyph, text(item.x + 48, y + 17, row.says ? `${row.name}: ${now}` : row.name, 12)] };
