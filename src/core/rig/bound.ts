@@ -56,14 +56,21 @@ function barring(c: Compiled, aim: Aim): Uint8Array {
     }
     return seen;
   };
-  const onWay = (u: number): boolean => [c.house, c.heater].some((sink) => sink >= 0 && c.startAt.slice(0, -1).every((_, knot) => { const from = spread([c.main, sink], knot, (e) => c.unitOf[e] === u); return [c.unitIn[u]!, c.unitOut[u]!].some((k) => k !== knot && from[k]); }));
+  const parts = (u: number, sink: number): boolean => {
+    for (let knot = 0; knot < c.knots; knot += 1) { const from = spread([c.main, sink], knot, (e) => c.unitOf[e] === u); if (![c.unitIn[u]!, c.unitOut[u]!].some((k) => k !== knot && from[k])) return true; }
+    return false;
+  };
+  const onWay = (u: number): boolean => [c.house, c.heater].some((sink) => sink >= 0 && !parts(u, sink));
   const joins = (): boolean => {
     const main = spread([c.main], -1, () => false);
     if (aim.live.some((k) => !main[k]) || (aim.fed && !main[c.house])) return false;
     if (aim.passedBy.some((u) => { const g = c.groupOf[c.unitOf.indexOf(u)]; return !spread([c.main], -1, (e) => c.groupOf[e] === g)[c.house]; })) return false;
     return aim.serves.every(onWay);
   };
-  return Uint8Array.from(c.sets, (sets, h) => sets.reduce((bits, _, p) => {
+  if (aim.live.length + aim.serves.length + aim.passedBy.length === 0 && !aim.fed) return new Uint8Array(c.sets.length);
+  const shuts = (x: Int16Array): boolean => { for (let i = 0; i < x.length; i += 2) if (x[i]! < open.length && x[i + 1] === 0) return true; return false; };
+  return Uint8Array.from(c.sets, (sets, h) => sets.reduce((bits, x, p) => {
+    if (!shuts(x)) return bits;
     widest(c, open, (other) => (other === h ? p : -1));
     return joins() ? bits : bits | (1 << p);
   }, 0));
