@@ -5,7 +5,7 @@ import { may, permissions, type Action } from "./permissions";
 const wanted: Record<Action, string> = {
   viewJobs: "yyyy", viewCatalogue: "yyyy", manageCatalogue: "yy--", viewFile: "yyyy", manageSelf: "yyyy", exportRecord: "yyy-", addFile: "yyy-", importBundle: "yy--", managePeople: "y---", manageCompany: "yy--",
   jobOpened: "yy--", surveyAnswered: "yyy-", labReportTaken: "yyy-", designChanged: "yy--", bypassChosen: "yy--", schoolChosen: "yy--", verdictOverridden: "yy--", overrideWithdrawn: "yy--", designSigned: "yy--", visitPlanned: "yy--", visitCancelled: "yy--",
-  runStarted: "yyy-", stepDone: "yyy-", stepUndone: "yyy-", stepSkipped: "yyy-", clockStarted: "yyy-", clockPaused: "yyy-", clockRestarted: "yyy-", soakKept: "yyy-", cycleCounted: "yyy-", handleTurned: "yyy-", fillHeard: "yyy-", readingTaken: "yyy-", readingOverridden: "yy--",
+  runStarted: "yyy-", stepDone: "yyy-", stepUndone: "yyy-", stepSkipped: "yyy-", clockStarted: "yyy-", clockPaused: "yyy-", clockRestarted: "yyy-", soakKept: "yyy-", cycleCounted: "yyy-", handleTurned: "yyy-", turnTakenBack: "yyy-", waterOffAgreed: "yyy-", fillHeard: "yyy-", readingTaken: "yyy-", readingOverridden: "yy--",
   serialRecorded: "yyy-", photoAdded: "yyy-", photoRemoved: "yyy-", openPointAdded: "yyy-", openPointClosed: "yyy-", signed: "yyy-",
 };
 const roles = ["owner", "planner", "installer", "apprentice"] as const;

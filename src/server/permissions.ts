@@ -13,7 +13,7 @@ export const permissions: Readonly<Record<Action, readonly Role[]>> = {
   jobOpened: office, importBundle: office, visitPlanned: office, visitCancelled: office,
   surveyAnswered: crew, labReportTaken: crew, photoAdded: crew, photoRemoved: crew, addFile: crew, openPointAdded: crew, openPointClosed: crew,
   designChanged: office, bypassChosen: office, schoolChosen: office, verdictOverridden: office, overrideWithdrawn: office, designSigned: office, readingOverridden: office,
-  runStarted: crew, stepDone: crew, stepUndone: crew, stepSkipped: crew, clockStarted: crew, clockPaused: crew, clockRestarted: crew, soakKept: crew, cycleCounted: crew, handleTurned: crew, fillHeard: crew, readingTaken: crew, serialRecorded: crew, signed: crew,
+  runStarted: crew, stepDone: crew, stepUndone: crew, stepSkipped: crew, clockStarted: crew, clockPaused: crew, clockRestarted: crew, soakKept: crew, cycleCounted: crew, handleTurned: crew, turnTakenBack: crew, waterOffAgreed: crew, fillHeard: crew, readingTaken: crew, serialRecorded: crew, signed: crew,
   managePeople: ["owner"], manageCompany: office,
 };
 

@@ -33,3 +33,17 @@ export function lengthOf(minutes: number): string {
   const m = Math.round(minutes % 60);
   return m === 0 ? `${h} h` : `${h} h ${String(m).padStart(2, "0")}`;
 }
+
+/** The UTC moment of a wall-clock time in a zone, ISO 8601; undefined when it cannot be read. */
+export function inZone(day: string, clock: string, zone: string): string | undefined {
+  const guess = Date.parse(`${day}T${clock}:00Z`);
+  if (Number.isNaN(guess)) return undefined;
+  const offsetAt = (ms: number) => {
+    const parts = Object.fromEntries(new Intl.DateTimeFormat("en-CA", { timeZone: zone, year: "numeric", month: "2-digit", day: "2-digit", hour: "2-digit", minute: "2-digit", second: "2-digit", hourCycle: "h23" }).formatToParts(new Date(ms)).map((p) => [p.type, p.value]));
+    return Date.parse(`${parts.year}-${parts.month}-${parts.day}T${parts.hour}:${parts.minute}:${parts.second}Z`) - ms;
+  };
+  const first = guess - offsetAt(guess);
+  return new Date(guess - offsetAt(first)).toISOString();
+}
+/** The day in a zone as a date field has it, e.g. `2026-11-25`. */
+export const dateIn = (at: number, zone: string): string => new Intl.DateTimeFormat("en-CA", { timeZone: zone, year: "numeric", month: "2-digit", day: "2-digit" }).format(new Date(at));

@@ -46,7 +46,7 @@ async function doStep(page: Page, seen: { flowCorrected: boolean; photo: boolean
   const over = step.getByRole("button", { name: /Soak is over|Water is clear|Flow is done/ });
   if (kind === "soak" || kind === "flow") {
     if ((await over.count()) === 0) {
-      await step.getByRole("button", { name: /^(Soak starts now|Water is running|Water runs again)$/ }).click();
+      await step.getByRole("button", { name: /^(All turned; )?(soak starts now|water is running|water runs again)$/i }).click();
       // A clock that only counts makes room for other work; a flow that must be measured stays.
       await expect(over.or(page.locator(`article[data-step]:not([data-step="${id}"])`)).first()).toBeVisible();
       if ((await page.locator(`article[data-step="${id}"]`).count()) === 0) return true;
@@ -89,7 +89,7 @@ async function doStep(page: Page, seen: { flowCorrected: boolean; photo: boolean
       await expect(step).toContainText("Photo kept");
       seen.photo = true;
     }
-    await step.getByRole("button", { name: /^(Done|Yes, checked|Turned|All turned as listed|Sign this hold)$/ }).click();
+    await step.getByRole("button", { name: /^(All turned; )?(done|yes, checked|turned|all turned as listed|sign this hold)$/i }).click();
   }
   await expect(page.locator(`article[data-step="${id}"]:not([data-status="done"])`)).toHaveCount(0);
   return true;

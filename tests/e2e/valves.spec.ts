@@ -8,6 +8,8 @@ import { rigSchema } from "@/core/rig";
 import { clockOf } from "@/core/run";
 import { entriesOf, folder, freshId, moveClock, openJob, phone, post, signedIn } from "./hands";
 
+/** What is pressed when something that filled is full. */
+const fullWords = /^(The sound has stopped|Water comes without air|The tank is full)/;
 const stateOf = async (page: Page, job: string): Promise<JobState> => jobFrom(job, (await entriesOf(page, job)) as unknown as Entry[]);
 const sent = async (page: Page, job: string, intent: Record<string, unknown>) => { const r = await post(page, job, { id: freshId(), ...intent }); expect(r.ok(), `${String(intent.kind)}: ${await r.text()}`).toBe(true); };
 
@@ -118,7 +120,7 @@ test("on a phone: the house restored through the bypass with the tanks unconnect
   await page.locator("[data-twin] summary").click();
   await page.locator("[data-twin]").getByLabel("Main valve", { exact: true }).selectOption("quarter");
   await expect(page.locator("[data-happened]")).toContainText("One closed valve alone holds the pressure back");
-  await page.getByRole("button", { name: "The sound has stopped" }).click();
+  await page.getByRole("button", { name: fullWords }).click();
   await page.locator("[data-twin]").getByLabel("Inlet valve of the bypass").selectOption("quarter");
   const warning = page.locator("[data-warning]");
   await expect(warning).toContainText("Inlet stub is open, and that part of the rig is under pressure");
@@ -126,11 +128,16 @@ test("on a phone: the house restored through the bypass with the tanks unconnect
   await warning.getByRole("button", { name: "Leave it as it is" }).click();
   await expect(warning).toHaveCount(0);
   await page.getByRole("link", { name: "Back to the run" }).click();
-  // Planned anew from where it stands, step by step to the end.
+  // Planned anew from where it stands; a slip of the thumb is taken back.
   await expect(next).toBeVisible();
+  const slipped = (await next.getAttribute("data-next-move"))!;
+  await page.getByRole("button", { name: /^Turned: / }).click();
+  await page.getByRole("button", { name: /^Not turned after all/ }).click();
+  await expect(next).toHaveAttribute("data-next-move", slipped);
+  // Step by step to the end.
   expect(await next.getAttribute("data-next-move")).not.toBe(`${first} and more`);
   await expect(async () => {
-    const heard = page.getByRole("button", { name: "The sound has stopped" });
+    const heard = page.getByRole("button", { name: fullWords });
     if (await heard.isVisible()) await heard.click();
     else if (await page.getByRole("button", { name: /^Turned: / }).isVisible()) await page.getByRole("button", { name: /^Turned: / }).click({ timeout: 2000 });
     await expect(page.getByText("The rig stands so")).toBeVisible({ timeout: 1500 });
@@ -141,6 +148,7 @@ test("on a phone: the house restored through the bypass with the tanks unconnect
   expect(state.rig!.supply.map((s) => s.is)).toEqual(["bypassed", "off", "bypassed"]);
   expect(state.rig!.state.positions).toMatchObject({ stubIn: "capped", stubOut: "capped", mainValve: "open" });
   expect(state.rig!.turned.some((t) => t.handle === "inlet")).toBe(false);
+  expect(state.rig!.turned.filter((t) => t.takenBack).map((t) => `${t.handle}:${t.to}`)).toEqual([slipped]);
   await expect(page.locator("[data-supply]").first()).toContainText("past the train, untreated");
   await context.close();
 });

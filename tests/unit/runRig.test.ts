@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { applyEntry, jobFrom, movesFor, nextStep, signingBlockers, soaksDisturbed, startOfRun, statusOf, stepState, supplyOf, type Entry } from "@/core/record";
-import { cardSequences, faultsOf, inService, regions, standing, toDot } from "@/core/rig";
-import { designed, knowledge, MIN, running, signedDesign, surveyed, work } from "./desk";
+import { applyEntry, circumstancesOf, jobFrom, movesFor, nextStep, signingBlockers, soaksDisturbed, startOfRun, statusOf, stepState, supplyOf, waterOffAt, type Entry } from "@/core/record";
+import { cardSequences, faultsOf, inService, judge, regions, standing, toDot } from "@/core/rig";
+import { designed, knowledge, MIN, running, runOf, signedDesign, surveyed, work } from "./desk";
 import { carbon, chamber, osmosis, rigOf, softener } from "./rigs";
 
 const rigOn = (d: ReturnType<typeof running>) => d.job.rig!;
@@ -112,6 +112,67 @@ describe("the rig of a run", () => {
     d.now += 10 * MIN;
     d.do({ kind: "handleTurned", handle: "coldTap", to: "open", step: step.id }).do({ kind: "clockStarted", step: step.id });
     expect(stepState(d.job, step.id).clock).toMatchObject({ on: true, credited: 2 * MIN });
+  });
+
+  it("a turn marked by mistake is taken back: water, supply and the clocks that it touched stand as before, and the record keeps it", () => {
+    const d = work(running(), "b.rinse");
+    const step = d.job.run!.steps.find((s) => s.id === "b.rinse")!;
+    for (const m of movesFor(rigOn(d), step)) d.do({ kind: "handleTurned", ...m, step: step.id });
+    d.do({ kind: "clockStarted", step: step.id });
+    d.now += 2 * MIN;
+    const before = rigOn(d);
+    const turns = before.turned.length;
+    d.do({ kind: "handleTurned", handle: "mainValve", to: "closed", step: step.id });
+    expect([rigOn(d).supply.at(-1)!.is, stepState(d.job, step.id).clock!.on]).toEqual(["off", false]);
+    expect(d.try({ kind: "turnTakenBack", turn: turns })).toMatchObject({ ok: false, error: expect.stringContaining("turned since") });
+    d.do({ kind: "turnTakenBack", turn: turns + 1 });
+    expect(rigOn(d).state).toEqual(before.state);
+    expect(rigOn(d).supply).toEqual(before.supply);
+    expect(stepState(d.job, step.id).clock).toMatchObject({ on: true });
+    expect(rigOn(d).turned).toHaveLength(turns + 1);
+    expect(rigOn(d).turned.at(-1)).toMatchObject({ handle: "mainValve", takenBack: { by: { name: "Imke Vos" } } });
+    expect(d.try({ kind: "turnTakenBack", turn: turns + 1 })).toMatchObject({ ok: false, error: "It is taken back already" });
+    expect(d.try({ kind: "turnTakenBack", turn: 99 })).toMatchObject({ ok: false, error: "There is no such turn" });
+    // The flush has counted through: the water never stopped.
+    d.now += 3 * MIN;
+    expect(statusOf(d.job, step, d.now)).toBe("ready");
+    expect(jobFrom("job1", d.entries)).toEqual(d.job);
+  });
+
+  it("outside the hours that the household agreed to, a dry house is a Stop; inside them, and where none were agreed, a Check", () => {
+    const d = work(running(), "b.rinse");
+    const shut = { handle: "mainValve", to: "closed" } as const;
+    const dry = () => judge(rigOn(d).rig, rigOn(d).state, shut, circumstancesOf(rigOn(d), undefined, waterOffAt(d.job.waterOffs, d.now))).verdicts.filter((v) => v.rule === "rig-houseDry").map((v) => v.level);
+    expect(dry()).toEqual(["Check"]);
+    d.do({ kind: "waterOffAgreed", from: new Date(d.now + 60 * MIN).toISOString(), to: new Date(d.now + 120 * MIN).toISOString() });
+    expect(dry()).toEqual(["Stop"]);
+    expect(d.try({ kind: "handleTurned", ...shut })).toMatchObject({ ok: false, field: "why", error: expect.stringContaining("goes dry outside the agreed hours") });
+    d.now += 90 * MIN;
+    expect(dry()).toEqual(["Check"]);
+    d.do({ kind: "handleTurned", ...shut });
+    expect(rigOn(d).supply.at(-1)!.is).toBe("off");
+  });
+
+  it("a unit that was not filled by the valves does not soak", () => {
+    const d = work(runOf(["CN-40"]), "u1.fill");
+    d.do({ kind: "stepDone", step: "u1.fill" });
+    expect(d.try({ kind: "clockStarted", step: "u1.soak" })).toMatchObject({ ok: false, error: expect.stringContaining("CN-40 is not full") });
+    for (const m of movesFor(rigOn(d), d.job.run!.steps.find((s) => s.id === "u1.fill")!)) d.do({ kind: "handleTurned", ...m, step: "u1.fill" });
+    d.do({ kind: "clockStarted", step: "u1.soak" });
+  });
+
+  it("a soak that a mistaken turn started again goes on as if it had not been", () => {
+    const d = work(runOf(["CN-40"]), "u1.soak");
+    d.do({ kind: "clockStarted", step: "u1.soak" });
+    d.now += 30 * MIN;
+    const older = (e: Entry) => (e.kind === "handleTurned" ? ({ ...e, data: { handle: e.data.handle, to: e.data.to } } as Entry) : e);
+    d.do({ kind: "handleTurned", handle: "drainCock", to: "open", why: "Meant another" });
+    // As an older phone would send it, without the reason: the soak starts again.
+    const disturbed = d.entries.map(older).reduce(applyEntry, jobFrom("job1", []));
+    expect(stepState(disturbed, "u1.soak").clock).toMatchObject({ restarts: 1 });
+    d.do({ kind: "turnTakenBack", turn: rigOn(d).turned.length });
+    expect(stepState(d.entries.map(older).reduce(applyEntry, jobFrom("job1", [])), "u1.soak").clock).toMatchObject({ restarts: 0, on: true });
+    expect(stepState(d.job, "u1.soak").kept).toEqual([]);
   });
 
   it("a run of before rigs were kept still works, without one", () => {

@@ -5,7 +5,7 @@ import type { Entry } from "./entry";
 const hex = z.string().regex(/^[0-9a-f]{64}$/);
 const ulid = z.string().regex(/^[0-9A-HJKMNP-TV-Z]{26}$/);
 
-const kinds = ["jobOpened", "surveyAnswered", "labReportTaken", "designChanged", "schoolChosen", "verdictOverridden", "overrideWithdrawn", "designSigned", "visitPlanned", "visitCancelled", "bypassChosen", "runStarted", "handleTurned", "fillHeard", "stepDone", "stepUndone", "stepSkipped", "clockStarted", "clockPaused", "clockRestarted", "soakKept", "cycleCounted", "readingTaken", "readingOverridden", "serialRecorded", "photoAdded", "photoRemoved", "openPointAdded", "openPointClosed", "signed"] as const satisfies readonly Entry["kind"][];
+const kinds = ["jobOpened", "surveyAnswered", "labReportTaken", "designChanged", "schoolChosen", "verdictOverridden", "overrideWithdrawn", "designSigned", "visitPlanned", "visitCancelled", "waterOffAgreed", "bypassChosen", "runStarted", "handleTurned", "turnTakenBack", "fillHeard", "stepDone", "stepUndone", "stepSkipped", "clockStarted", "clockPaused", "clockRestarted", "soakKept", "cycleCounted", "readingTaken", "readingOverridden", "serialRecorded", "photoAdded", "photoRemoved", "openPointAdded", "openPointClosed", "signed"] as const satisfies readonly Entry["kind"][];
 
 const text = z.string().max(20_000);
 const measured = z.union([z.strictObject({ is: z.literal("value"), value: z.number() }), z.strictObject({ is: z.literal("below"), limit: z.number() }), z.strictObject({ is: z.literal("notDetected") }), z.strictObject({ is: z.literal("range"), low: z.number(), high: z.number() })]);
@@ -30,9 +30,11 @@ const dataByKind: Readonly<Record<(typeof kinds)[number], z.ZodType>> = {
   designSigned: z.strictObject({ revision: z.number().int(), units: z.array(unit).max(40), answers: z.record(text, answer), schools: z.record(text, text).optional(), verdicts: z.array(z.strictObject({ at: text, rule: text, level, reason: text, why: text.optional() })) }),
   visitPlanned: z.strictObject({ visit: text, from: z.iso.datetime(), to: z.iso.datetime(), person: z.strictObject({ id: text, name: text }), what: text }),
   visitCancelled: z.strictObject({ visit: text, why: text }),
+  waterOffAgreed: z.strictObject({ from: z.iso.datetime(), to: z.iso.datetime() }),
   bypassChosen: z.strictObject({ arrangement: z.enum(["threeValve", "heads"]), drainCock: z.boolean(), own: rigSchema.optional(), what: text }),
   runStarted: z.strictObject({ revision: z.number().int(), steps: z.array(step).max(400), rig: rigSchema.optional() }),
   handleTurned: z.strictObject({ handle: text, to: text, step: text.optional(), why: text.optional(), verdicts: z.array(z.strictObject({ level, rule: text, reason: text })).optional() }),
+  turnTakenBack: z.strictObject({ turn: z.number().int().positive() }),
   fillHeard: z.strictObject({ step: text.optional() }),
   stepDone: z.strictObject({ step: text, note: text.optional() }),
   stepUndone: z.strictObject(marked), stepSkipped: z.strictObject(marked), clockRestarted: z.strictObject(marked), soakKept: z.strictObject(marked),

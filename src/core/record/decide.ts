@@ -13,7 +13,7 @@ import { modelKey, type Knowledge } from "./knowledge";
 import { handOverBlockers, isHandedOver, whyNotFinish } from "./progress";
 import { draftBasis, judgeJob, readingContext, withModels } from "./readingContext";
 import { rigFor } from "./jobRig";
-import { circumstancesOf } from "./runRig";
+import { circumstancesOf, soaksDry, waterOffAt } from "./runRig";
 import { findStep, stepState, type JobState } from "./state";
 import { inSentence } from "../words";
 
@@ -129,13 +129,13 @@ function decideRunStart(job: JobState, knowledge: Knowledge, profile: Profile): 
 }
 
 /** A handle turned on site: what it trips is kept with it; a Stop is taken with a reason only, because what was done was done. */
-function decideTurn(job: JobState, intent: Extract<Intent, { kind: "handleTurned" }>): Decision {
+function decideTurn(job: JobState, intent: Extract<Intent, { kind: "handleTurned" }>, now: number): Decision {
   if (!job.rig) return refuse("This run has no rig to turn a handle of");
   const handle = job.rig.rig.handles.find((h) => h.id === intent.handle);
   if (!handle?.positions.some((p) => p.name === intent.to)) return refuse("The rig has no such handle or position");
   if (job.rig.state.positions[handle.id] === intent.to) return refuse(`${handle.name} stands there already`);
   const step = intent.step === undefined ? undefined : findStep(job, intent.step);
-  const { verdicts } = judge(job.rig.rig, job.rig.state, { handle: intent.handle, to: intent.to }, circumstancesOf(job.rig, step));
+  const { verdicts } = judge(job.rig.rig, job.rig.state, { handle: intent.handle, to: intent.to }, circumstancesOf(job.rig, step, waterOffAt(job.waterOffs, now)));
   const stops = verdicts.filter((v) => v.level === "Stop");
   if (stops.length > 0 && (intent.why ?? "").trim().length < 3) return refuse(`${stops[0]!.reason}. If it was done all the same, say why`, "why");
   return accept("handleTurned", { handle: intent.handle, to: intent.to, ...(intent.step ? { step: intent.step } : {}), ...(intent.why ? { why: intent.why } : {}), ...(verdicts.length > 0 ? { verdicts: verdicts.map(({ level, rule, reason }) => ({ level, rule, reason })) } : {}) });
@@ -163,6 +163,7 @@ function decideStep(job: JobState, intent: Extract<Intent, { kind: "stepDone" | 
     case "clockStarted": {
       const before = step.needs.map((id) => findStep(job, id)).find((n) => n && !stepState(job, n.id).done && !stepState(job, n.id).skipped);
       if (before) return refuse(`First: ${before.title}`);
+      if (soaksDry(job.rig, job.run?.steps ?? [], step)) return refuse(`${step.unitName} is not full, by the valves that were marked: mark what was turned to fill it, then start the soak`);
       return accept("clockStarted", { step: step.id });
     }
     case "clockPaused": return !s.clock ? refuse("Its clock is not running") : step.soak ? refuse("A soak is not paused: opening a valve restarts it, or needs a written reason") : accept("clockPaused", { step: step.id });
@@ -226,7 +227,15 @@ export function decide(job: JobState, intent: Intent, now: number, knowledge: Kn
       const fault = intent.own ? faultsOf(intent.own)[0] : undefined;
       return fault ? refuse(`This rig does not hang together: ${fault}`) : accept("bypassChosen", { arrangement: intent.arrangement, drainCock: intent.drainCock, what: intent.what, ...(intent.own ? { own: intent.own } : {}) });
     }
-    case "handleTurned": return decideTurn(job, intent);
+    case "handleTurned": return decideTurn(job, intent, now);
+    case "waterOffAgreed": {
+      const length = Date.parse(intent.to) - Date.parse(intent.from);
+      return length <= 0 ? refuse("Water comes back before it goes off: check the times", "to") : length > 3 * 86_400_000 ? refuse("At most three days", "to") : accept("waterOffAgreed", { from: intent.from, to: intent.to });
+    }
+    case "turnTakenBack": {
+      const last = job.rig?.turned.length ?? 0;
+      return last === 0 || intent.turn > last ? refuse("There is no such turn") : intent.turn < last ? refuse("A handle was turned since: turn it back instead") : job.rig!.back ? accept("turnTakenBack", { turn: intent.turn }) : refuse("It is taken back already");
+    }
     case "fillHeard": return job.rig ? accept("fillHeard", intent.step ? { step: intent.step } : {}) : refuse("This run has no rig");
     case "photoAdded": return accept("photoAdded", { file: intent.file, sha256: intent.sha256, caption: intent.caption, ...(intent.step ? { step: intent.step } : {}), ...(intent.field ? { field: intent.field } : {}) });
     case "photoRemoved": return job.photos.some((p) => p.file === intent.file) ? accept("photoRemoved", { file: intent.file, why: intent.why }) : refuse("The photo is gone already");

@@ -25,12 +25,16 @@ export interface EntryData {
   designSigned: { readonly revision: number; readonly units: readonly DesignUnit[]; readonly answers: Readonly<Record<string, SurveyAnswer>>; /** The schools it was judged by; absent in older entries. */ readonly schools?: Readonly<Record<string, string>>; readonly verdicts: readonly { readonly at: string; readonly rule: string; readonly level: Level; readonly reason: string; readonly why?: string }[] };
   visitPlanned: { readonly visit: string; readonly from: string; readonly to: string; readonly person: { readonly id: string; readonly name: string }; readonly what: string };
   visitCancelled: { readonly visit: string; readonly why: string };
+  /** Hours, ISO 8601, in which the household agreed to have no water. */
+  waterOffAgreed: { readonly from: string; readonly to: string };
   /** How the train can be passed by; `own` is the rig as somebody changed it, in place of the composed one. */
   bypassChosen: { readonly arrangement: Arrangement; readonly drainCock: boolean; readonly own?: Rig; readonly what: string };
   /** `rig` is absent in older runs. */
   runStarted: { readonly revision: number; readonly steps: readonly Step[]; readonly rig?: Rig };
   /** A hand turned a handle. `verdicts`: what Brant said of it before. */
   handleTurned: { readonly handle: string; readonly to: string; readonly step?: string; readonly why?: string; readonly verdicts?: readonly { readonly level: Level; readonly rule: string; readonly reason: string }[] };
+  /** The last turn was marked by mistake: no hand made it. `turn` is its number, from 1. */
+  turnTakenBack: { readonly turn: number };
   /** The sound of filling has stopped. */
   fillHeard: { readonly step?: string };
   stepDone: { readonly step: string; readonly note?: string };

@@ -8,9 +8,9 @@ import type { Mark, StepState } from "./marks";
 
 /** How the house is fed: through the units of the line and all of them ready, through one that is not flushed or pipe that is not proven, past them, or not. */
 export type Supply = "treated" | "notReady" | "bypassed" | "off";
-export interface Turned extends Mark { readonly handle: string; readonly from: string; readonly to: string; readonly step?: string; readonly why?: string; readonly warned: readonly { readonly level: string; readonly rule: string; readonly reason: string }[] }
+export interface Turned extends Mark { readonly handle: string; readonly from: string; readonly to: string; readonly step?: string; readonly why?: string; readonly warned: readonly { readonly level: string; readonly rule: string; readonly reason: string }[]; /** It was marked by mistake. */ readonly takenBack?: Mark }
 /** The rig of a run: as it was composed when the run started, and as the crew's hands have left it. */
-export interface RunRig { readonly rig: Rig; readonly state: RigState; readonly turned: readonly Turned[]; readonly supply: readonly { readonly at: number; readonly is: Supply }[] }
+export interface RunRig { readonly rig: Rig; readonly state: RigState; readonly turned: readonly Turned[]; readonly supply: readonly { readonly at: number; readonly is: Supply }[]; /** What stood before the last turn, and the clocks that it touched, until it is taken back. */ readonly back?: { readonly state: RigState; readonly supply: RunRig["supply"]; readonly steps: Readonly<Record<string, StepState>> } }
 
 /** Where everything stands once the bypass is fitted and nothing is joined: main and train shut, stubs open, heads past their units, power off, taps open. */
 export function startOfRun(rig: Rig): RigState {
@@ -79,10 +79,15 @@ export function broughtOn(run: RunRig, steps: readonly Step[], states: Readonly<
 }
 
 /** What the step in hand permits on the rig. */
-export function circumstancesOf(run: RunRig | undefined, step: Step | undefined): Circumstances {
-  if (!run || !step?.goal) return {};
-  try { const { permit } = aimed(run.rig, step.goal); return permit ? { permit } : {}; } catch { return {}; }
+export function circumstancesOf(run: RunRig | undefined, step: Step | undefined, waterOff?: Circumstances["waterOff"]): Circumstances {
+  const hours = waterOff === undefined ? {} : { waterOff };
+  if (!run || !step?.goal) return hours;
+  try { const { permit } = aimed(run.rig, step.goal); return permit ? { ...hours, permit } : hours; } catch { return hours; }
 }
+
+/** Do the hours that the household agreed to cover a moment, ms; undefined where none were agreed. */
+export const waterOffAt = (hours: readonly { readonly from: string; readonly to: string }[], now: number): Circumstances["waterOff"] =>
+  hours.length === 0 ? undefined : hours.some((h) => Date.parse(h.from) <= now && now <= Date.parse(h.to)) ? "agreed" : "notAgreed";
 
 /** The run's rig after a handle was turned, at a moment. Nothing changes for a handle or position that it has not. */
 export function turnedOn(run: RunRig, turned: Omit<Turned, "from">, step: Step | undefined): RunRig {
@@ -91,6 +96,13 @@ export function turnedOn(run: RunRig, turned: Omit<Turned, "from">, step: Step |
   // Between two moves of a person what fills has time to; a move that may not wait says so in its verdict.
   const { after } = judge(run.rig, run.state, { handle: turned.handle, to: turned.to }, circumstancesOf(run, step));
   return withSupply({ ...run, state: followed(run.rig, after), turned: [...run.turned, { ...turned, from: run.state.positions[turned.handle] ?? handle.normal }] }, Date.parse(turned.at));
+}
+
+/** The run's rig, and the steps that the turn touched, as if the last turn had not been marked. */
+export function takenBack(run: RunRig, mark: Mark): { readonly run: RunRig; readonly steps: Readonly<Record<string, StepState>> } {
+  const { back, ...rest } = run;
+  if (!back) return { run, steps: {} };
+  return { run: { ...rest, state: back.state, supply: back.supply, turned: run.turned.map((t, i) => (i === run.turned.length - 1 ? { ...t, takenBack: mark } : t)) }, steps: back.steps };
 }
 
 export const heardOn = (run: RunRig): RunRig => ({ ...run, state: followed(run.rig, heardFull(run.state)) });
@@ -117,6 +129,13 @@ export function flowsStopped(before: RunRig, after: RunRig, steps: readonly Step
   if (counting.length === 0) return [];
   const runs = (run: RunRig, unit: string) => { const q = flows(run.rig, run.state).of; const own = keysBelow(run.rig, unit); return run.rig.edges.some((e) => e.unit !== undefined && own.includes(e.unit) && q.get(e.id) !== 0); };
   return counting.filter((s) => runs(before, s.unit!) && !runs(after, s.unit!));
+}
+
+/** Is a unit that its recipe fills through the valves still without water in it, so that it cannot soak. */
+export function soaksDry(run: RunRig | undefined, steps: readonly Step[], step: Step): boolean {
+  if (!run || step.kind !== "soak" || !steps.some((s) => s.unit === step.unit && s.goal?.want === "fill" && steps.indexOf(s) < steps.indexOf(step))) return false;
+  const own = keysBelow(run.rig, step.unit!);
+  return run.rig.edges.some((e) => e.unit !== undefined && own.includes(e.unit) && !(run.state.wet.includes(e.from) && run.state.wet.includes(e.to)));
 }
 
 /** Steps whose soak this move would disturb: it lets water run, or be drawn, through a unit that is to stand still. */

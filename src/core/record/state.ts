@@ -7,7 +7,7 @@ import type { Arrangement, Rig } from "../rig";
 import { genesis } from "./chain";
 import type { Entry, EntryData } from "./entry";
 import type { Mark, StepState } from "./marks";
-import { broughtOn, flowsStopped, heardOn, rigAtStart, shutOn, soaksDisturbed, turnedOn, type RunRig } from "./runRig";
+import { broughtOn, flowsStopped, heardOn, rigAtStart, shutOn, soaksDisturbed, takenBack, turnedOn, type RunRig } from "./runRig";
 
 export type { Mark, StepState } from "./marks";
 export type Reading = EntryData["readingTaken"] & Mark & { readonly override?: Mark & { readonly why: string }; readonly supersededBy?: string };
@@ -50,6 +50,8 @@ export interface JobState {
   readonly bypass?: { readonly arrangement: Arrangement; readonly drainCock: boolean; readonly own?: Rig };
   /** The run's rig as hands have left it; absent in older runs. */
   readonly rig?: RunRig;
+  /** Hours in which the household agreed to have no water. */
+  readonly waterOffs: readonly EntryData["waterOffAgreed"][];
   readonly steps: Readonly<Record<string, StepState>>;
   readonly readings: readonly Reading[];
   readonly serials: readonly SerialNumber[];
@@ -58,7 +60,7 @@ export interface JobState {
   readonly signatures: readonly Signature[];
 }
 
-export const emptyJob = (id: string): JobState => ({ id, name: "", place: "", about: "", seq: 0, head: genesis, answers: {}, answered: {}, units: [], overrides: {}, schools: {}, reports: [], designSeq: 0, revisions: [], visits: [], steps: {}, readings: [], serials: [], photos: [], openPoints: [], signatures: [] });
+export const emptyJob = (id: string): JobState => ({ id, name: "", place: "", about: "", seq: 0, head: genesis, answers: {}, answered: {}, units: [], overrides: {}, schools: {}, reports: [], designSeq: 0, revisions: [], visits: [], waterOffs: [], steps: {}, readings: [], serials: [], photos: [], openPoints: [], signatures: [] });
 
 export const noStep: StepState = { cycles: 0, kept: [] };
 export const stepState = (job: Pick<JobState, "steps">, id: string): StepState => job.steps[id] ?? noStep;
@@ -101,6 +103,7 @@ const handlers: Handlers = {
   designSigned: (job, e) => (job.revisions.some((r) => r.revision === e.data.revision) ? job : { ...job, revisions: [...job.revisions, { ...e.data, ...markOf(e) }] }),
   visitPlanned: (job, e) => ({ ...job, visits: [...job.visits.filter((v) => v.visit !== e.data.visit), e.data] }),
   visitCancelled: (job, e) => ({ ...job, visits: job.visits.map((v) => (v.visit === e.data.visit ? { ...v, cancelled: e.data.why } : v)) }),
+  waterOffAgreed: (job, e) => ({ ...job, waterOffs: [...job.waterOffs, e.data] }),
   bypassChosen: (job, e) => { const { what: _, ...bypass } = e.data; return { ...job, ...touched(job, e), bypass }; },
   runStarted: (job, e) => {
     if (job.run) return job;
@@ -111,7 +114,14 @@ const handlers: Handlers = {
   handleTurned: (job, e) => {
     if (!job.rig) return job;
     const { handle, to, step, why, verdicts } = e.data;
-    return soakDisturbed({ ...job, rig: turnedOn(job.rig, { ...markOf(e), handle, to, warned: verdicts ?? [], ...(step ? { step } : {}), ...(why ? { why } : {}) }, step === undefined ? undefined : findStep(job, step)) }, job, e);
+    const after = soakDisturbed({ ...job, rig: turnedOn(job.rig, { ...markOf(e), handle, to, warned: verdicts ?? [], ...(step ? { step } : {}), ...(why ? { why } : {}) }, step === undefined ? undefined : findStep(job, step)) }, job, e);
+    const touched = Object.keys(after.steps).filter((id) => after.steps[id] !== job.steps[id]);
+    return { ...after, rig: { ...after.rig!, back: { state: job.rig.state, supply: job.rig.supply, steps: Object.fromEntries(touched.map((id) => [id, stepState(job, id)])) } } };
+  },
+  turnTakenBack: (job, e) => {
+    if (!job.rig || job.rig.turned.length !== e.data.turn) return job;
+    const { run, steps } = takenBack(job.rig, markOf(e));
+    return { ...job, rig: run, steps: { ...job.steps, ...steps } };
   },
   fillHeard: (job) => (job.rig ? { ...job, rig: heardOn(job.rig) } : job),
   stepDone: (job, e) => withShut(onStep(onClock(job, e.data.step, { is: "pause", at: Date.parse(e.at) }), e.data.step, (s) => (s.done ? s : { ...s, done: { ...markOf(e), ...(e.data.note ? { note: e.data.note } : {}) } })), e),

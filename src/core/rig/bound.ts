@@ -1,4 +1,5 @@
 import { CHECK, isLive, MOVE, NONE, WALK, type Aim } from "./aim";
+import { barring, leavesDry } from "./barring";
 import type { Compiled } from "./compile";
 import { bit, placeAt, positionAt, type Layout, type Scratch } from "./scratch";
 
@@ -17,63 +18,6 @@ function sharesOf(c: Compiled): Int16Array {
     for (const e of edges) shares[e] = Math.min(shares[e]!, Math.floor(WHOLE / most));
   }
   return shares;
-}
-
-/** Everything a hand can open, but handles with a position to come to at that one. */
-function widest(c: Compiled, open: Uint8Array, at: (handle: number) => number): void {
-  open.set(c.fixed.subarray(0, open.length));
-  c.sets.forEach((sets, h) => { const p = at(h); (p < 0 ? sets : [sets[p]!]).forEach((x) => { for (let i = 0; i < x.length; i += 2) if (x[i]! < open.length && x[i + 1]! > 0) open[x[i]!] = 1; }); });
-}
-
-/** Do the positions that a goal names leave the house dry, however all else stands? */
-function leavesDry(c: Compiled, aim: Aim): boolean {
-  if (c.house < 0) return false;
-  const open = new Uint8Array(c.edgeIds.length);
-  widest(c, open, (h) => aim.positions[h]!);
-  const seen = new Set([c.main]);
-  for (const k of seen) for (let x = c.startAt[k]!; x < c.startAt[k + 1]!; x += 1) if (open[c.edgeAt[x]!]) seen.add(c.otherAt[x]!);
-  return !seen.has(c.house);
-}
-
-/**
- * Positions, a bit each, in which a handle alone bars what the goal wants, whatever all others do: it has to leave them. Every live node and the house
- * are to be reached from the main, past the units that are to be passed by; a unit that serves has to lie on a way from the main to house or heater that
- * meets no node twice, which is so when no one node parts these two from its two ends (Menger).
- */
-function barring(c: Compiled, aim: Aim): Uint8Array {
-  const open = new Uint8Array(c.edgeIds.length);
-  const seen = new Uint8Array(c.knots);
-  const spread = (starts: readonly number[], knot: number, leaveOut: (e: number) => boolean): Uint8Array => {
-    seen.fill(0);
-    const stack = starts.filter((k) => k !== knot);
-    for (const k of stack) seen[k] = 1;
-    while (stack.length > 0) {
-      const k = stack.pop()!;
-      for (let x = c.startAt[k]!; x < c.startAt[k + 1]!; x += 1) {
-        const e = c.edgeAt[x]!, other = c.otherAt[x]!;
-        if (open[e] && !seen[other] && other !== knot && !leaveOut(e)) { seen[other] = 1; stack.push(other); }
-      }
-    }
-    return seen;
-  };
-  const parts = (u: number, sink: number): boolean => {
-    for (let knot = 0; knot < c.knots; knot += 1) { const from = spread([c.main, sink], knot, (e) => c.unitOf[e] === u); if (![c.unitIn[u]!, c.unitOut[u]!].some((k) => k !== knot && from[k])) return true; }
-    return false;
-  };
-  const onWay = (u: number): boolean => [c.house, c.heater].some((sink) => sink >= 0 && !parts(u, sink));
-  const joins = (): boolean => {
-    const main = spread([c.main], -1, () => false);
-    if (aim.live.some((k) => !main[k]) || (aim.fed && !main[c.house])) return false;
-    if (aim.passedBy.some((u) => { const g = c.groupOf[c.unitOf.indexOf(u)]; return !spread([c.main], -1, (e) => c.groupOf[e] === g)[c.house]; })) return false;
-    return aim.serves.every(onWay);
-  };
-  if (aim.live.length + aim.serves.length + aim.passedBy.length === 0 && !aim.fed) return new Uint8Array(c.sets.length);
-  const shuts = (x: Int16Array): boolean => { for (let i = 0; i < x.length; i += 2) if (x[i]! < open.length && x[i + 1] === 0) return true; return false; };
-  return Uint8Array.from(c.sets, (sets, h) => sets.reduce((bits, x, p) => {
-    if (!shuts(x)) return bits;
-    widest(c, open, (other) => (other === h ? p : -1));
-    return joins() ? bits : bits | (1 << p);
-  }, 0));
 }
 
 /**

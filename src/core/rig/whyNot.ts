@@ -26,6 +26,6 @@ export function whyNot(rig: Rig, state: RigState, wanted: Aimed, circumstances: 
 
 /** What helps where one rule alone stands in the way. */
 const remedies: Readonly<Partial<Record<RuleId, string>>> = {
-  unsafe: "Leave the house off until the lamp works and the pipe behind it is proven", fines: "Flush the unit first, at a cold tap without its aerator", hardFill: "It needs a valve that can be opened a quarter", dryPump: "Feed the pump first", dryHeater: "The heater stays off until it is full", lampInAir: "The lamp stays off until its chamber is full",
+  unsafe: "Leave the house off until the lamp works and the pipe behind it is proven", fines: "Flush the unit first, at a cold tap without its aerator", hardFill: "It needs a valve that can be opened a quarter", dryPump: "Feed the pump first", dryHeater: "The heater stays off until it is full", lampInAir: "The lamp stays off until its chamber is full", houseDry: "Agree hours without water with the household first",
 };
 const stopRules: readonly RuleId[] = ["fines", "unsafe", "openUnderPressure", "hardFill", "crossConnection", "dryHeater", "dryPump", "lampInAir", "houseDry"];

@@ -82,7 +82,7 @@ function stepFrom(template: RecipeStep, chain: { readonly key: string; readonly 
     ...(wait ? { wait: { minutes: numberOf(wait.minutes, model, input.defaults), ...expected(wait.expected) } } : {}),
     ...(cycle ? { cycle: { count: numberOf(cycle.count, model, input.defaults) + (input.tankOpen && model?.ro?.tank ? 1 : 0), ...expected(cycle.expected) } } : {}),
     ...(template.read ? { read: template.read } : {}), ...(template.record ? { record: template.record } : {}), ...(template.check ? { check: { question: name(template.check.question), ...(template.check.photo ? { photo: template.check.photo } : {}) } } : {}),
-    ...(template.hold ? { hold: { statement: name(template.hold.statement) } } : {}), ...(template.proves ? { proves: template.proves } : {}),
+    ...(template.hold ? { hold: { statement: name(template.hold.statement) } } : {}), ...(template.proves ? { proves: template.proves } : {}), ...(template.asks ? { asks: template.asks } : {}),
   };
 }
 

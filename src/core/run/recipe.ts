@@ -30,6 +30,7 @@ export const recipeStepSchema = z.strictObject({
   record: z.strictObject({ what: z.string(), label: z.string() }).optional(),
   check: z.strictObject({ question: z.string(), photo: z.enum(["wanted", "needed"]).optional() }).optional(),
   hold: z.strictObject({ statement: z.string() }).optional(),
+  asks: z.enum(["waterOff"]).optional(),
   proves: z.enum(["uv", "discard"]).optional(),
   /** Only where every condition holds. */
   when: z.array(condition).optional(),

@@ -42,6 +42,8 @@ export interface Step {
   readonly record?: { readonly what: string; readonly label: string };
   readonly check?: { readonly question: string; readonly photo?: "wanted" | "needed" };
   readonly hold?: { readonly statement: string };
+  /** What is written down with it beside the hold itself. */
+  readonly asks?: "waterOff";
   /** What finishing it proves; a step that proves something cannot be skipped. */
   readonly proves?: "uv" | "discard";
 }

@@ -5,13 +5,16 @@ import { HandlePicture } from "../valves/HandlePicture";
 import { tagsOf } from "../valves/drawn";
 import type { Order } from "../valves/useOrder";
 import type { RunRig } from "@/core/record/runRig";
+import { sayMove } from "@/core/rig/explain";
 import { fillWait, saysFull } from "@/core/rig/fill";
 import { VerdictMark } from "@/ui/VerdictMark";
 
 /** The moves that bring the rig to what the step wants, from where it stands now: the next one large, the rest below it. */
-export function StepMoves({ jobId, stepId, run, order, turn, heard, readOnly }: { jobId: string; stepId: string; run: RunRig; order: Order; turn: (handle: string, to: string) => void; heard: () => void; readOnly: boolean }) {
+export function StepMoves({ jobId, stepId, run, order, turn, heard, takeBack, readOnly }: { jobId: string; stepId: string; run: RunRig; order: Order; turn: (handle: string, to: string) => void; heard: () => void; takeBack: (turn: number) => void; readOnly: boolean }) {
   const tags = tagsOf(run.rig);
   const filling = run.state.filling.length > 0;
+  const last = run.turned.at(-1);
+  const handle = run.rig.handles.find((h) => h.id === last?.handle);
   const next = order.is === "found" ? order.moves[0] : undefined;
   return (
     <section className="mt-5" aria-label="Moves" data-step-moves>
@@ -33,6 +36,7 @@ export function StepMoves({ jobId, stepId, run, order, turn, heard, readOnly }: 
           {order.is === "found" && order.moves.length > 1 ? <ol className="mt-3 grid gap-1 text-soft" start={2}>{order.moves.slice(1).map((m, i) => <li key={`${i}${m.move.handle}`}><span className="num">{i + 2}</span> {m.say} <span className="num">({tags.get(m.move.handle)})</span></li>)}</ol> : null}
         </>
       ) : null}
+      {run.back && !readOnly && last?.step === stepId ? <button type="button" className="min-h-12 text-left text-soft underline decoration-dotted underline-offset-4" onClick={() => takeBack(run.turned.length)}>Not turned after all: take back “{handle ? sayMove(handle, last.from, last.to) : last.handle}”</button> : null}
       <p className="mt-2"><Link prefetch={false} className="plainlink inline-flex min-h-12 items-center" href={`/jobs/${jobId}/run/valves?step=${stepId}` as Route}>See the valves, or mark another move</Link></p>
     </section>
   );

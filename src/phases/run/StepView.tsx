@@ -11,10 +11,11 @@ import { clockTime, countdown, lengthOf, momentOf } from "@/ui/time";
 import { useDraft } from "@/ui/useDraft";
 import { Photos } from "../job/Photos";
 import type { Wish } from "../job/send";
-import { circumstancesOf } from "@/core/record/runRig";
+import { circumstancesOf, waterOffAt } from "@/core/record/runRig";
 import { useOrder } from "../valves/useOrder";
 import { FlowMeter } from "./FlowMeter";
 import { ReadingForm } from "./ReadingForm";
+import { WaterOff } from "./WaterOff";
 import { StepMoves } from "./StepMoves";
 import type { RunTexts } from "./texts";
 import type { Run } from "./useRun";
@@ -50,11 +51,15 @@ export function StepView({ step, job, now, at, profile, zone, texts, readOnly, r
   const readings = readingsOf(job, step.id);
   const act = async (wish: Wish) => { await run.send(wish); };
   const rig = step.goal && !over ? job.rig : undefined;
-  const order = useOrder(rig?.rig ?? noRig, rig?.state ?? noState, rig ? step.goal : undefined, circumstancesOf(job.rig, step));
-  const listed = step.kind === "turn" && order.is === "found" ? order.moves : [];
+  const order = useOrder(rig?.rig ?? noRig, rig?.state ?? noState, rig ? step.goal : undefined, circumstancesOf(job.rig, step, waterOffAt(job.waterOffs, now)));
+  const listed = order.is === "found" ? order.moves : [];
   // What was turned as the list says is marked move by move, as if each had been pressed.
+  const markListed = () => { for (const m of listed) { void run.send({ kind: "handleTurned", handle: m.move.handle, to: m.move.to, step: step.id }); if (m.after.filling.length > 0) void run.send({ kind: "fillHeard", step: step.id }); } };
+  const withListed = (words: string) => (listed.length === 0 ? words : step.kind === "turn" ? "All turned as listed" : `All turned; ${inSentence(words)}`);
+  const begin = () => { markListed(); void act({ kind: "clockStarted", step: step.id }); };
   const finish = async () => {
-    for (const m of listed) { void run.send({ kind: "handleTurned", handle: m.move.handle, to: m.move.to, step: step.id }); if (m.after.filling.length > 0) void run.send({ kind: "fillHeard", step: step.id }); }
+    // A clock that has run began with everything turned: what was turned since is another matter.
+    if (needed === undefined) markListed();
     const done = run.send({ kind: "stepDone", step: step.id });
     onFinished();
     await done;
@@ -79,7 +84,8 @@ export function StepView({ step, job, now, at, profile, zone, texts, readOnly, r
         <ul className="mt-4 grid gap-1 border-l-4 border-check pl-3" aria-label="Cautions">{waterWords[step.water] ? <li>{waterWords[step.water]}</li> : null}{step.cautions.map((c) => <li key={c}>{texts.cautions[c] ?? c}</li>)}</ul>
       ) : null}
 
-      {rig && waits.length === 0 ? <StepMoves jobId={job.id} stepId={step.id} run={rig} order={order} turn={(handle, to) => void act({ kind: "handleTurned", handle, to, step: step.id })} heard={() => void act({ kind: "fillHeard", step: step.id })} readOnly={readOnly} /> : null}
+      {step.asks === "waterOff" ? <WaterOff job={job} run={run} now={now} zone={zone} readOnly={readOnly || over} /> : null}
+      {rig && waits.length === 0 ? <StepMoves jobId={job.id} stepId={step.id} run={rig} order={order} turn={(handle, to) => void act({ kind: "handleTurned", handle, to, step: step.id })} heard={() => void act({ kind: "fillHeard", step: step.id })} takeBack={(turn) => void act({ kind: "turnTakenBack", turn })} readOnly={readOnly} /> : null}
       {needed !== undefined ? <ClockPanel step={step} job={job} now={now} zone={zone} /> : null}
       {measuring && s.clock && !over ? <FlowMeter step={step} profile={profile} readings={readings} now={now} run={run} readOnly={readOnly} at={at} /> : null}
       {step.soak && s.clock && !over && !readOnly ? <SoakTools jobId={job.id} step={step} run={run} kept={s.kept.map((k) => k.why)} /> : null}
@@ -102,12 +108,12 @@ export function StepView({ step, job, now, at, profile, zone, texts, readOnly, r
           <>
             {waits.length > 0 ? <p className="text-soft">Waits for: {waits[0]!.title}</p> : null}
             {waits.length === 0 && needed !== undefined ? (
-              step.soak ? (s.clock ? null : <button type="button" className="button" onClick={() => void act({ kind: "clockStarted", step: step.id })}>Soak starts now</button>)
-                : s.clock?.on ? (status === "ready" ? null : <button type="button" className="button quiet" onClick={() => void act({ kind: "clockPaused", step: step.id })}>Water stopped: pause</button>)
-                  : <button type="button" className="button" onClick={() => void act({ kind: "clockStarted", step: step.id })}>{s.clock ? "Water runs again" : "Water is running"}</button>
+              step.soak ? (s.clock ? null : <button type="button" className="button" onClick={begin}>{withListed("Soak starts now")}</button>)
+                : s.clock?.on ? (status === "ready" ? null : <button type="button" className="button quiet" onClick={() => void act({ kind: "clockPaused", step: step.id })}>{step.wait ? "Pause" : "Water stopped: pause"}</button>)
+                  : <button type="button" className="button" onClick={begin}>{withListed(s.clock ? "Water runs again" : step.wait ? "Its minutes start now" : "Water is running")}</button>
             ) : null}
-            {step.cycle && s.cycles < step.cycle.count && waits.length === 0 ? <button type="button" className="button" onClick={() => void act({ kind: "cycleCounted", step: step.id, cycle: s.cycles + 1 })}>Filled, emptied and discarded: {s.cycles + 1}</button> : null}
-            {waits.length === 0 && (needed === undefined || s.clock) && !(step.cycle && s.cycles < step.cycle.count) ? <button type="button" className="button" disabled={blocked !== undefined} onClick={() => void finish()}>{listed.length > 0 ? "All turned as listed" : finishWords(step)}</button> : null}
+            {step.cycle && s.cycles < step.cycle.count && waits.length === 0 ? <button type="button" className="button" onClick={() => { markListed(); void act({ kind: "cycleCounted", step: step.id, cycle: s.cycles + 1 }); }}>{withListed(`Filled, emptied and discarded: ${s.cycles + 1}`)}</button> : null}
+            {waits.length === 0 && (needed === undefined || s.clock) && !(step.cycle && s.cycles < step.cycle.count) ? <button type="button" className="button" disabled={blocked !== undefined} onClick={() => void finish()}>{needed === undefined ? withListed(finishWords(step)) : finishWords(step)}</button> : null}
             {blocked && waits.length === 0 && (needed === undefined || s.clock) ? <p className="text-soft">{blocked}</p> : null}
             {goNext && !isNext ? <button type="button" className="button quiet" onClick={goNext}>Other work meanwhile</button> : null}
             {maySkip(step) && waits.length === 0 ? <WithReason jobId={job.id} label="Skip with a reason" ask="Why is it skipped?" send={async (why) => { await act({ kind: "stepSkipped", step: step.id, why }); onFinished(); }} draftKey={`skip.${step.id}`} /> : null}

@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { ulid } from "ulid";
 import type { Visit } from "@/core/record";
-import { clockTime, dayName } from "@/ui/time";
+import { clockTime, dayName, inZone } from "@/ui/time";
 import { useDraft } from "@/ui/useDraft";
 import { sendUntilTaken, withId } from "../job/send";
 
@@ -44,16 +44,4 @@ export function Visits({ jobId, visits, people, zone, readOnly, today }: { jobId
       )}
     </section>
   );
-}
-
-/** The UTC moment of a wall-clock time in a zone, ISO 8601; undefined when it cannot be read. */
-export function inZone(day: string, clock: string, zone: string): string | undefined {
-  const guess = Date.parse(`${day}T${clock}:00Z`);
-  if (Number.isNaN(guess)) return undefined;
-  const offsetAt = (ms: number) => {
-    const parts = Object.fromEntries(new Intl.DateTimeFormat("en-CA", { timeZone: zone, year: "numeric", month: "2-digit", day: "2-digit", hour: "2-digit", minute: "2-digit", second: "2-digit", hourCycle: "h23" }).formatToParts(new Date(ms)).map((p) => [p.type, p.value]));
-    return Date.parse(`${parts.year}-${parts.month}-${parts.day}T${parts.hour}:${parts.minute}:${parts.second}Z`) - ms;
-  };
-  const first = guess - offsetAt(guess);
-  return new Date(guess - offsetAt(first)).toISOString();
 }

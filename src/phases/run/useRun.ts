@@ -6,7 +6,7 @@ import { applyEntry, type JobState } from "@/core/record/state";
 import { sendIntent, withId, type SendOutcome, type Wish } from "../job/send";
 
 /** Intents whose entry says the same as they do, so that the phone can show them before the server has answered. */
-const plain = new Set<Intent["kind"]>(["stepDone", "stepUndone", "stepSkipped", "clockStarted", "clockPaused", "clockRestarted", "soakKept", "cycleCounted", "handleTurned", "fillHeard"]);
+const plain = new Set<Intent["kind"]>(["stepDone", "stepUndone", "stepSkipped", "clockStarted", "clockPaused", "clockRestarted", "soakKept", "cycleCounted", "handleTurned", "turnTakenBack", "fillHeard"]);
 
 /** The job as it will be once the queue has been taken. */
 function withQueue(job: JobState, queue: readonly Intent[], by: Actor): JobState {

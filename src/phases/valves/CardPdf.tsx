@@ -19,7 +19,7 @@ const s = StyleSheet.create({
 function Stands({ angles }: { angles: readonly number[] | undefined }) {
   if (!angles) return null;
   const m = handleMarks(angles);
-  return <Svg width={m.width * 0.4} height={m.height * 0.4} viewBox={`0 0 ${m.width} ${m.height}`} style={{ marginRight: 4 }}>{m.circles.map((c, i) => <Path key={i} d={`M${c.x - 11} ${c.y}a11 11 0 1 0 22 0a11 11 0 1 0 -22 0z`} fill="none" stroke="#000" strokeWidth={1.6} />)}{m.levers.map((d, i) => <Path key={i} d={d} fill="none" stroke="#000" strokeWidth={3} />)}</Svg>;
+  return <Svg width={m.width * 0.34} height={m.height * 0.34} viewBox={`0 0 ${m.width} ${m.height}`} style={{ marginRight: 3 }}>{m.circles.map((c, i) => <Path key={i} d={`M${c.x - 11} ${c.y}a11 11 0 1 0 22 0a11 11 0 1 0 -22 0z`} fill="none" stroke="#000" strokeWidth={1.6} />)}{m.levers.map((d, i) => <Path key={i} d={d} fill="none" stroke="#000" strokeWidth={3} />)}</Svg>;
 }
 
 export interface CardInput { readonly rig: Rig; readonly drawing: Drawing; readonly name: string; readonly place: string; readonly company: string; readonly paper: "A4" | "LETTER"; readonly printed: string }
@@ -48,7 +48,7 @@ export async function cardPdf({ rig, drawing, name, place, company, paper, print
           <View style={{ width: "46%" }}>
             <Text style={s.h2}>Tags, and how each stands every day</Text>
             <View style={{ flexDirection: "row", gap: 10 }}>
-              {[handles.slice(0, half), handles.slice(half)].map((part, c) => <View key={c} style={{ width: "50%" }}>{part.map((x) => <View key={x.id} style={s.row}><Text style={{ width: 18, fontWeight: 600 }}>{String(tags.get(x.id) ?? "")}</Text><Text style={{ flex: 1, paddingRight: 4 }}>{x.name}</Text><Stands angles={x.positions.find((p) => p.name === x.normal)?.angles} /><Text style={{ width: 44 }}>{x.normal}</Text></View>)}</View>)}
+              {[handles.slice(0, half), handles.slice(half)].map((part, c) => <View key={c} style={{ width: "50%" }}>{part.map((x) => <View key={x.id} style={s.row}><Text style={{ width: 16, fontWeight: 600 }}>{String(tags.get(x.id) ?? "")}</Text><Text style={{ flex: 1, paddingRight: 2 }}>{x.name}</Text><Stands angles={x.positions.find((p) => p.name === x.normal)?.angles} /><Text style={{ width: 38 }}>{x.normal}</Text></View>)}</View>)}
             </View>
           </View>
           <View style={{ width: "54%", flexDirection: "row", flexWrap: "wrap", gap: 10 }}>

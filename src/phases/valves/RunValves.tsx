@@ -3,7 +3,7 @@ import Link from "next/link";
 import type { Route } from "next";
 import { useMemo, useState } from "react";
 import type { Actor } from "@/core/record";
-import { circumstancesOf, soaksDisturbed } from "@/core/record/runRig";
+import { circumstancesOf, soaksDisturbed, waterOffAt } from "@/core/record/runRig";
 import { findStep, type JobState } from "@/core/record/state";
 import { sayMove, whatHappened } from "@/core/rig/explain";
 import { wishesOf, type Wish } from "@/core/rig/goals";
@@ -23,7 +23,8 @@ export function RunValves({ initial, serverNow, person, zone, drawing, readOnly,
   const run = useRun(initial, by, clock.at, clock.hear);
   const rig = run.job.rig!;
   const step = stepId === undefined ? undefined : findStep(run.job, stepId);
-  const circumstances = useMemo(() => circumstancesOf(rig, step), [rig, step]);
+  const hours = waterOffAt(run.job.waterOffs, clock.now);
+  const circumstances = useMemo(() => circumstancesOf(rig, step, hours), [rig, step, hours]);
   const [wish, setWish] = useState<Wish | undefined>(step?.goal);
   const [last, setLast] = useState<Last>();
   const [asked, setAsked] = useState<{ readonly handle: string; readonly to: string; readonly say: string; readonly reasons: readonly string[]; readonly stop: boolean }>();
@@ -63,9 +64,9 @@ export function RunValves({ initial, serverNow, person, zone, drawing, readOnly,
           <div className="mt-3 flex flex-wrap gap-2"><button type="button" className="button" autoFocus onClick={() => { setAsked(undefined); setWhy(""); }}>Leave it as it is</button><button className="button stopping" disabled={asked.stop && why.trim().length < 3}>Mark it as turned</button></div>
         </form>
       ) : null}
-      <RigDesk rig={rig.rig} drawing={drawing} state={rig.state} {...(readOnly ? {} : { turn, heard: () => void run.send({ kind: "fillHeard", ...(stepId ? { step: stepId } : {}) }) })} {...(last ? { last } : {})} wishes={wishesOf(rig.rig)} {...(wish ? { wish } : {})} setWish={setWish} circumstances={circumstances}>
+      <RigDesk rig={rig.rig} drawing={drawing} state={rig.state} {...(readOnly ? {} : { turn, heard: () => void run.send({ kind: "fillHeard", ...(stepId ? { step: stepId } : {}) }), ...(rig.back ? { undo: () => { setLast(undefined); void run.send({ kind: "turnTakenBack", turn: rig.turned.length }); } } : {}) })} {...(last ? { last } : {})} wishes={wishesOf(rig.rig)} {...(wish ? { wish } : {})} setWish={setWish} circumstances={circumstances}>
         <SupplyStrip rig={rig} now={clock.now} zone={zone} />
-        {rig.turned.length > 0 ? <section aria-label="Turned so far"><h2>Turned so far</h2><ol className="mt-1 text-sm">{[...rig.turned].reverse().slice(0, 12).map((t, i) => { const h = rig.rig.handles.find((x) => x.id === t.handle); return <li key={`${t.at}${i}`} className="rule py-1.5">{h ? sayMove(h, t.from, t.to) : t.handle}<span className="block text-soft">{t.by.name}, {momentOf(t.at, clock.now, zone)}{t.why ? `: ${t.why}` : ""}</span>{t.warned.filter((w) => w.level === "Stop").map((w) => <VerdictMark key={w.rule} level="Stop">{w.reason}</VerdictMark>)}</li>; })}</ol></section> : null}
+        {rig.turned.length > 0 ? <section aria-label="Turned so far"><h2>Turned so far</h2><ol className="mt-1 text-sm">{[...rig.turned].reverse().slice(0, 12).map((t, i) => { const h = rig.rig.handles.find((x) => x.id === t.handle); return <li key={`${t.at}${i}`} className="rule py-1.5">{t.takenBack ? <s>{h ? sayMove(h, t.from, t.to) : t.handle}</s> : h ? sayMove(h, t.from, t.to) : t.handle}<span className="block text-soft">{t.takenBack ? "taken back: not turned. " : ""}{t.by.name}, {momentOf(t.at, clock.now, zone)}{t.why ? `: ${t.why}` : ""}</span>{t.takenBack ? null : t.warned.filter((w) => w.level === "Stop").map((w) => <VerdictMark key={w.rule} level="Stop">{w.reason}</VerdictMark>)}</li>; })}</ol></section> : null}
       </RigDesk>
     </div>
   );

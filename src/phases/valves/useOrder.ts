@@ -8,7 +8,7 @@ export type Order = Ordered | { readonly is: "working"; readonly states: number 
 
 /** The moves that lead from a state to what is wished for, found beside the page; begins anew when either changes, so that a detour is planned from where one stands. */
 export function useOrder(rig: Rig, state: RigState, wish: Wish | undefined, circumstances: Circumstances = {}): Order {
-  const key = wish ? JSON.stringify([wish, state.positions, state.pressured, state.wet, state.stages, state.unproven]) : "";
+  const key = wish ? JSON.stringify([wish, state.positions, state.pressured, state.wet, state.stages, state.unproven, circumstances]) : "";
   const [result, setResult] = useState<{ readonly key: string; readonly order: Order }>({ key: "", order: { is: "idle" } });
   useEffect(() => {
     if (!wish) return;
