@@ -1,3 +1,4 @@
+import { inSentence } from "../words";
 import { aimed, type Wish } from "./goals";
 import { explain, type Explained } from "./explain";
 import { heardFull } from "./judge";
@@ -43,6 +44,19 @@ export function cardSequences(rig: Rig): CardSequence[] {
       const back = ordered(rig, past.end, { want: "normal" });
       if (back) out.push({ title: "Back in service", steps: told(back.moves) });
     } else out.push({ title: "Past the train (bypass)", steps: ["There is no safe way past it on this source: call the company."] });
+  }
+  for (const unit of rig.units) {
+    const [enter, leave] = ["inTee", "outTee"].map((last) => rig.handles.find((h) => h.kind === "tee" && h.id === `${unit.key}.${last}`));
+    if (!enter || !leave) continue;
+    const stages = [{ inTee: "regenerate", outTee: "regenerate" }, { inTee: "service", outTee: "regenerate" }, { inTee: "service", outTee: "service" }];
+    const steps: string[] = [];
+    let state: RigState | undefined = every;
+    for (const [i, positions] of stages.entries()) {
+      const next: ReturnType<typeof ordered> = state && ordered(rig, state, { want: "stand", unit: unit.key, positions });
+      if (next) steps.push(...told(next.moves).map((s, k) => (k > 0 || i === 0 ? s : `${i === 1 ? "When the brine has run" : "When it has rinsed"}: ${inSentence(s)}`)));
+      state = next?.end;
+    }
+    if (state) out.push({ title: `Regenerate ${unit.name}`, steps: steps, note: "Its appliance off, brine full and rested. The times are in the unit's manual." });
   }
   const cut = [
     ...rig.units.filter((u) => u.uv).map((u) => `Draw no water to drink until the lamp of ${u.name} is on again.`),

@@ -81,7 +81,9 @@ function aim(rig: Rig, wish: Wish): Aimed {
       const at = opens(rig, wish.at);
       if (!at) throw new Error(`no handle opens ${wish.at}`);
       const to = wish.fully ? "open" : "quarter";
-      return { title: `Flush ${name(wish.unit)} at ${inSentence(at.name)}`, goal: { serves: keys(wish.unit), full: keys(wish.unit), positions: { [at.id]: at.positions.find((p) => p.edges[wish.at] === "open")!.name, ...(feed ? { [feed]: to } : {}) } }, permit: { openings: [wish.at], units: keys(wish.unit), ...(feed ? { feed: { handle: feed, to } } : {}) } };
+      // All of it at one opening: what else of the house stands open since it was drained is shut.
+      const others = normal(rig.handles.filter((h) => h.id !== at.id && (h.kind === "tap" || h.kind === "vent") && h.positions.some((p) => Object.keys(p.edges).some((id) => rig.edges.some((e) => e.id === id && e.kind === "opening" && house.some((n) => n === e.from || n === e.to))))).map((h) => h.id));
+      return { title: `Flush ${name(wish.unit)} at ${inSentence(at.name)}`, goal: { serves: keys(wish.unit), full: keys(wish.unit), positions: { ...others, [at.id]: at.positions.find((p) => p.edges[wish.at] === "open")!.name, ...(feed ? { [feed]: to } : {}) } }, permit: { openings: [wish.at], units: keys(wish.unit), ...(feed ? { feed: { handle: feed, to } } : {}) } };
     }
     case "stand": {
       const positions = handlesNamed(rig, wish.unit, wish.positions);

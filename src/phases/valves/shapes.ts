@@ -67,7 +67,7 @@ const tagShapes = (x: number, y: number, tag: number): Shape[] => [path(`M${x - 
 function teeShapes(x: number, y: number, angle: number | undefined): Shape[] {
   if (angle === undefined) return [path(`M${x - 6} ${y - 4}h12M${x} ${y - 4}v9`, { stroke: "ink", width: 3 })];
   const a = (angle * Math.PI) / 180;
-  return [path(`M${x - 5} ${y}a5 5 0 1 0 10 0a5 5 0 1 0 -10 0z`, { fill: "paper", stroke: "ink", width: 1.6 }), path(line([[x - Math.cos(a) * 3, y - Math.sin(a) * 3], [x + Math.cos(a) * 10, y + Math.sin(a) * 10]]), { stroke: "ink", width: 3.4 })];
+  return [path(`M${x - 5} ${y}a5 5 0 1 0 10 0a5 5 0 1 0 -10 0z`, { fill: "paper", stroke: "ink", width: 1.6 }), path(line([[x - Math.cos(a) * 3, y - Math.sin(a) * 3], [x + Math.cos(a) * 8, y + Math.sin(a) * 8]]), { stroke: "ink", width: 3.4 })];
 }
 
 const stageWords: Readonly<Record<MediaStage, string>> = { dry: "dry", wet: "wet", soaking: "soaking", soaked: "soaked", flushed: "flushed", inService: "in service" };
