@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { clockTime, countdown, lengthOf, momentOf } from "./time";
+import { clockTime, countdown, dateIn, inZone, lengthOf, momentOf } from "./time";
 
 describe("times on screen", () => {
   it("follows the company's zone across a change of clocks", () => {
@@ -9,6 +9,13 @@ describe("times on screen", () => {
     expect(clockTime("2026-10-25T02:30:00Z", "Europe/Amsterdam")).toBe("03:30");
     // A soak of 48 h over that night ends 48 h later, whatever the wall clock says.
     expect(momentOf(Date.parse("2026-10-24T08:00:00Z") + 48 * 3_600_000, Date.parse("2026-10-24T08:00:00Z"), "Europe/Amsterdam")).toBe("Mon 26 Oct 09:00");
+  });
+  it("reads a wall clock's day and time in the company's zone, on both sides of a change of clocks", () => {
+    expect(inZone("2026-10-24", "09:00", "Europe/Amsterdam")).toBe("2026-10-24T07:00:00.000Z");
+    expect(inZone("2026-10-26", "09:00", "Europe/Amsterdam")).toBe("2026-10-26T08:00:00.000Z");
+    expect(inZone("2026-07-01", "00:30", "America/New_York")).toBe("2026-07-01T04:30:00.000Z");
+    expect(inZone("2026-07-01", "", "Europe/Amsterdam")).toBeUndefined();
+    expect(dateIn(Date.parse("2026-11-25T23:30:00Z"), "Europe/Amsterdam")).toBe("2026-11-26");
   });
   it("never shows zero before the time has run", () => {
     expect(countdown(1)).toBe("00:01");

@@ -5,7 +5,7 @@ import type { UnitModel } from "../train";
 import type { Knowledge } from "./knowledge";
 import { governing, withModels, type DesignBasis } from "./readingContext";
 import type { Step } from "../run/step";
-import { circumstancesOf, type RunRig } from "./runRig";
+import { circumstancesOf, wishOf, type RunRig } from "./runRig";
 import type { JobState } from "./state";
 
 export interface BypassChoice { readonly arrangement: Arrangement; readonly drainCock: boolean }
@@ -53,7 +53,8 @@ export const draftRig = (job: JobState, knowledge: Knowledge): Rig => rigFor(job
 
 /** The moves that bring the rig from where it stands to what a step wants; none where it stands so, wants nothing, or there is no safe order. */
 export function movesFor(run: RunRig | undefined, step: Step): readonly Move[] {
-  if (!run || !step.goal) return [];
-  const found = plan(run.rig, run.state, aimed(run.rig, step.goal).goal, { circumstances: circumstancesOf(run, step), goOn: (states) => states < 40_000 });
+  const wish = wishOf(run, step);
+  if (!run || !wish) return [];
+  const found = plan(run.rig, run.state, aimed(run.rig, wish).goal, { circumstances: circumstancesOf(run, step), goOn: (states) => states < 40_000 });
   return found.found ? found.moves : [];
 }

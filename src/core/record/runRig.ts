@@ -1,5 +1,5 @@
 import { flows } from "../rig/flows";
-import { aimed, keysBelow } from "../rig/goals";
+import { aimed, keysBelow, type Wish } from "../rig/goals";
 import { followed, heardFull, judge } from "../rig/judge";
 import { beforeFirstWater, houseFeed } from "../rig/regions";
 import { faultsOf, type Circumstances, type MediaStage, type Move, type Rig, type RigState } from "../rig/rig";
@@ -78,11 +78,18 @@ export function broughtOn(run: RunRig, steps: readonly Step[], states: Readonly<
   return run.turned.length === 0 ? next : withSupply(next, at);
 }
 
+/** What a step wants of this rig; nothing where it wants nothing, or where the rig has no such handles or unit. */
+export function wishOf(run: RunRig | undefined, step: Step | undefined): Wish | undefined {
+  if (!run || !step?.goal) return undefined;
+  try { return step.goal.want === "stand" && Object.keys(aimed(run.rig, step.goal).goal.positions ?? {}).length === 0 ? undefined : step.goal; } catch { return undefined; }
+}
+
 /** What the step in hand permits on the rig. */
 export function circumstancesOf(run: RunRig | undefined, step: Step | undefined, waterOff?: Circumstances["waterOff"]): Circumstances {
   const hours = waterOff === undefined ? {} : { waterOff };
-  if (!run || !step?.goal) return hours;
-  try { const { permit } = aimed(run.rig, step.goal); return permit ? { ...hours, permit } : hours; } catch { return hours; }
+  const wish = wishOf(run, step);
+  const permit = wish && aimed(run!.rig, wish).permit;
+  return permit ? { ...hours, permit } : hours;
 }
 
 /** Do the hours that the household agreed to cover a moment, ms; undefined where none were agreed. */

@@ -11,7 +11,7 @@ import { clockTime, countdown, lengthOf, momentOf } from "@/ui/time";
 import { useDraft } from "@/ui/useDraft";
 import { Photos } from "../job/Photos";
 import type { Wish } from "../job/send";
-import { circumstancesOf, waterOffAt } from "@/core/record/runRig";
+import { circumstancesOf, waterOffAt, wishOf } from "@/core/record/runRig";
 import { useOrder } from "../valves/useOrder";
 import { FlowMeter } from "./FlowMeter";
 import { ReadingForm } from "./ReadingForm";
@@ -50,8 +50,9 @@ export function StepView({ step, job, now, at, profile, zone, texts, readOnly, r
   const needed = clockOf(step);
   const readings = readingsOf(job, step.id);
   const act = async (wish: Wish) => { await run.send(wish); };
-  const rig = step.goal && !over ? job.rig : undefined;
-  const order = useOrder(rig?.rig ?? noRig, rig?.state ?? noState, rig ? step.goal : undefined, circumstancesOf(job.rig, step, waterOffAt(job.waterOffs, now)));
+  const wish = over ? undefined : wishOf(job.rig, step);
+  const rig = wish ? job.rig : undefined;
+  const order = useOrder(rig?.rig ?? noRig, rig?.state ?? noState, wish, circumstancesOf(job.rig, step, waterOffAt(job.waterOffs, now)));
   const listed = order.is === "found" ? order.moves : [];
   // What was turned as the list says is marked move by move, as if each had been pressed.
   const markListed = () => { for (const m of listed) { void run.send({ kind: "handleTurned", handle: m.move.handle, to: m.move.to, step: step.id }); if (m.after.filling.length > 0) void run.send({ kind: "fillHeard", step: step.id }); } };

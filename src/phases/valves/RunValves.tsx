@@ -3,7 +3,7 @@ import Link from "next/link";
 import type { Route } from "next";
 import { useMemo, useState } from "react";
 import type { Actor } from "@/core/record";
-import { circumstancesOf, soaksDisturbed, waterOffAt } from "@/core/record/runRig";
+import { circumstancesOf, soaksDisturbed, waterOffAt, wishOf } from "@/core/record/runRig";
 import { findStep, type JobState } from "@/core/record/state";
 import { sayMove, whatHappened } from "@/core/rig/explain";
 import { wishesOf, type Wish } from "@/core/rig/goals";
@@ -25,7 +25,7 @@ export function RunValves({ initial, serverNow, person, zone, drawing, readOnly,
   const step = stepId === undefined ? undefined : findStep(run.job, stepId);
   const hours = waterOffAt(run.job.waterOffs, clock.now);
   const circumstances = useMemo(() => circumstancesOf(rig, step, hours), [rig, step, hours]);
-  const [wish, setWish] = useState<Wish | undefined>(step?.goal);
+  const [wish, setWish] = useState<Wish | undefined>(wishOf(rig, step));
   const [last, setLast] = useState<Last>();
   const [asked, setAsked] = useState<{ readonly handle: string; readonly to: string; readonly say: string; readonly reasons: readonly string[]; readonly stop: boolean }>();
   const [why, setWhy] = useState("");
