@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { beforeFirstWater, inService, type Rig } from "@/core/rig";
+import { beforeFirstWater, editRig, inService, type Rig } from "@/core/rig";
 import { startOfRun } from "@/core/record";
 import { drawingOf } from "@/phases/valves/drawing";
 import type { Drawing } from "@/phases/valves/drawn";
@@ -12,7 +12,9 @@ const rigs: readonly (readonly [string, Rig])[] = [
   ["an RO under the sink", rigOf([osmosis()])], ["two units side by side", rigOf([softener({ parallel: 2 })], { heater: "electric" })], ["outdoor taps before, heater behind", rigOf([rack, chamber()], { arrangement: "heads", outdoor: "before", heater: "electric" })],
   ["a whole job", rigOf([carbon({ head: arrows }), softener({ head: arrows }), osmosis()], { outdoor: "before", heater: "electric" })],
 ];
-const cases = rigs.flatMap(([name, rig]) => (["down", "right"] as const).map((way) => [name, way, rig] as const));
+const edited = editRig(rigs[0]![1], { do: "addMixer", name: "Kitchen mixer", place: "Kitchen" });
+const manual = part("u6", "MS-2", "manualSoftener", { branch: true, marks: ["softened"], tees: { inlet: { service: "lever level", regenerate: "lever down" }, outlet: { service: "lever level", regenerate: "lever up" }, seenFrom: "the front" } });
+const cases = [...rigs, ["a mixer tap", edited.ok ? edited.rig : rigs[0]![1]] as const, ["a softener with T-valves", rigOf([manual])] as const, ["a booster on the RO's feed", rigOf([osmosis({ ro: { tank: true, rinseShut: true, airGap: true, booster: { key: "u7", name: "BP-2" } } })])] as const].flatMap(([name, rig]) => (["down", "right"] as const).map((way) => [name, way, rig] as const));
 
 type Box = readonly [number, number, number, number];
 const touch = (a: Box, b: Box): boolean => a[0] < b[2] && b[0] < a[2] && a[1] < b[3] && b[1] < a[3];

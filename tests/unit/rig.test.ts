@@ -336,6 +336,17 @@ describe("a rig changed to what is built", () => {
     expect(pipe.edges.find((e) => e.id === id)!.kind).toBe("pipe");
     expect(made(bare, { do: "remove", handle: "bypass" }).edges.some((e) => e.id === "bypass")).toBe(false);
   });
+  it("a mixer joins hot and cold while it is open: a heater that is cut off is fed through it, and let go of again when it is shut", () => {
+    const mixed = made(train, { do: "addMixer", name: "Kitchen mixer", place: "Kitchen" });
+    const mixer = mixed.handles.at(-1)!;
+    const off = after(mixed, inService(mixed, { heaterPower: "off" }), move("heaterValve", "closed"));
+    expect(stateAt(mixed, off, "heater")).toBe("trapped");
+    const open = after(mixed, off, move(mixer.id, "open"));
+    expect([stateAt(mixed, open, "heater"), flows(mixed, open).of.get(`${mixer.id}.hot`)! > 0]).toEqual(["flowing", true]);
+    expect(stateAt(mixed, after(mixed, open, move(mixer.id, "closed")), "heater")).toBe("trapped");
+    expect(made(mixed, { do: "remove", handle: mixer.id })).toEqual(train);
+    expect(editRig(bare, { do: "addMixer", name: "Mixer", place: "" })).toEqual({ ok: false, error: "A mixer needs a house and a heater on the rig" });
+  });
   it("names and ties are kept; what belongs to a unit, a name twice or nowhere is refused in words", () => {
     const named = made(made(bare, { do: "rename", handle: "mainValve", name: "Stopcock", place: "Under the stairs" }), { do: "tie", handle: "inlet", tied: true });
     expect(named.handles[0]).toMatchObject({ name: "Stopcock", place: "Under the stairs" });

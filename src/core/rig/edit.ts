@@ -3,6 +3,8 @@ import { faultsOf, type Rig, type RigEdge } from "./rig";
 /** One change of a rig as a person would say it (handbook 4: any arrangement can be edited). */
 export type RigEdit =
   | { readonly do: "addOpening"; readonly at: string; readonly opening: "vent" | "drainCock" | "hose"; readonly name: string; readonly place: string }
+  /** A mixer tap of the house: cold and hot are joined in it while it is open. */
+  | { readonly do: "addMixer"; readonly name: string; readonly place: string }
   | { readonly do: "addValve"; readonly unit: string; readonly side: "before" | "behind"; readonly name: string; readonly place: string }
   | { readonly do: "rename"; readonly handle: string; readonly name: string; readonly place: string }
   | { readonly do: "tie"; readonly handle: string; readonly tied: boolean }
@@ -32,6 +34,21 @@ export function editRig(rig: Rig, edit: RigEdit): { readonly ok: true; readonly 
         handles: [...rig.handles, { id, name: edit.name.trim(), kind: edit.opening === "hose" ? "tap" : "vent", place: edit.place.trim() || "At the train", normal: "closed", positions: [{ name: "closed", edges: { [id]: "closed" } }, { name: "open", edges: { [id]: "open" } }] }],
       });
     }
+    case "addMixer": {
+      const error = named(edit.name);
+      if (error) return { ok: false, error };
+      const at = (kind: string) => rig.nodes.find((n) => n.kind === kind)?.id;
+      const [house, heater, air] = [at("house"), at("heater"), at("air")];
+      if (house === undefined || heater === undefined || air === undefined) return { ok: false, error: "A mixer needs a house and a heater on the rig" };
+      const id = freeId(taken, "mixer");
+      const [cold, hot, join] = [`${id}.cold`, `${id}.hot`, `${id}.join`];
+      const all = (d: "closed" | "open") => ({ [cold]: d, [hot]: d, [join]: d });
+      return done({
+        ...rig,
+        edges: [...rig.edges, { id: cold, from: house, to: air, kind: "opening", opening: "tap", drinking: true }, { id: hot, from: heater, to: air, kind: "opening", opening: "tap" }, { id: join, from: house, to: heater, kind: "valve" }],
+        handles: [...rig.handles, { id, name: edit.name.trim(), kind: "tap", place: edit.place.trim() || "At the tap", normal: "closed", positions: [{ name: "closed", edges: all("closed") }, { name: "open", edges: all("open") }] }],
+      });
+    }
     case "addValve": {
       const error = named(edit.name);
       if (error) return { ok: false, error };
@@ -54,6 +71,8 @@ export function editRig(rig: Rig, edit: RigEdit): { readonly ok: true; readonly 
     case "remove": {
       const handle = rig.handles.find((h) => h.id === edit.handle);
       const edges = [...new Set(handle?.positions.flatMap((p) => Object.keys(p.edges)) ?? [])];
+      // A mixer's ways are its own.
+      if (handle?.kind === "tap" && edges.length > 1) return done({ ...rig, edges: rig.edges.filter((e) => !edges.includes(e.id)), handles: rig.handles.filter((h) => h !== handle) });
       if (!handle || edges.length !== 1) return { ok: false, error: "This belongs to its unit and stays" };
       const edge = rig.edges.find((e) => e.id === edges[0])!;
       if (edge.kind === "valve" && handle.normal === "closed") return done({ ...rig, edges: rig.edges.filter((e) => e !== edge), handles: rig.handles.filter((h) => h !== handle) });

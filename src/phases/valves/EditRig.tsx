@@ -1,9 +1,10 @@
 "use client";
 import { useState } from "react";
+import { inSentence } from "@/core/words";
 import { editRig, type Rig, type RigEdit } from "@/core/rig";
 
-type What = "vent" | "drainCock" | "hose" | "before" | "behind";
-const whats: readonly (readonly [What, string, string])[] = [["drainCock", "Drain cock", "Drain cock"], ["vent", "Vent", "Vent"], ["hose", "Hose tap", "Hose tap"], ["before", "Valve before a unit", "Valve before"], ["behind", "Valve behind a unit", "Valve behind"]];
+type What = "mixer" | "vent" | "drainCock" | "hose" | "before" | "behind";
+const whats: readonly (readonly [What, string, string])[] = [["drainCock", "Drain cock", "Drain cock"], ["vent", "Vent", "Vent"], ["hose", "Hose tap", "Hose tap"], ["mixer", "Mixer tap", "Mixer tap"], ["before", "Valve before a unit", "Valve before"], ["behind", "Valve behind a unit", "Valve behind"]];
 
 /** The rig as it is built: names and places of handles, what is added and what is not there. Each change is saved at once and makes the rig the job's own. */
 export function EditRig({ rig, save, busy }: { rig: Rig; save: (rig: Rig, what: string) => Promise<void>; busy: boolean }) {
@@ -15,7 +16,7 @@ export function EditRig({ rig, save, busy }: { rig: Rig; save: (rig: Rig, what: 
   const [naming, setNaming] = useState<{ readonly handle: string; readonly name: string; readonly place: string }>();
   const onUnit = what === "before" || what === "behind";
   const places = [...new Set(rig.handles.map((h) => h.place))];
-  const spots = onUnit ? rig.units.filter((u) => rig.edges.filter((e) => e.unit === u.key).length === 1).map((u) => [u.key, u.name] as const) : rig.nodes.filter((n) => n.name !== undefined && n.kind !== "air" && n.kind !== "drain").map((n) => [n.id, n.name!] as const);
+  const spots = what === "mixer" ? rig.nodes.filter((n) => n.kind === "heater").map((n) => ["house", `House and ${inSentence(n.name ?? "heater")}`] as const) : onUnit ? rig.units.filter((u) => rig.edges.filter((e) => e.unit === u.key).length === 1).map((u) => [u.key, u.name] as const) : rig.nodes.filter((n) => n.name !== undefined && n.kind !== "air" && n.kind !== "drain").map((n) => [n.id, n.name!] as const);
   const spot = spots.some(([id]) => id === at) ? at : (spots[0]?.[0] ?? "");
   const apply = async (edit: RigEdit, words: string): Promise<boolean> => {
     const result = editRig(rig, edit);
@@ -25,8 +26,8 @@ export function EditRig({ rig, save, busy }: { rig: Rig; save: (rig: Rig, what: 
   };
   const add = async () => {
     const spotName = spots.find(([id]) => id === spot)?.[1] ?? "";
-    const called = name.trim() || `${whats.find(([id]) => id === what)![2]}${onUnit ? ` ${spotName}` : ` at ${spotName}`}`;
-    if (await apply(onUnit ? { do: "addValve", unit: spot, side: what, name: called, place } : { do: "addOpening", at: spot, opening: what, name: called, place }, `${called} added`)) { setName(""); setPlace(""); }
+    const called = name.trim() || `${whats.find(([id]) => id === what)![2]}${what === "mixer" ? "" : onUnit ? ` ${spotName}` : ` at ${spotName}`}`;
+    if (await apply(what === "mixer" ? { do: "addMixer", name: called, place } : onUnit ? { do: "addValve", unit: spot, side: what, name: called, place } : { do: "addOpening", at: spot, opening: what, name: called, place }, `${called} added`)) { setName(""); setPlace(""); }
   };
   return (
     <details className="mt-2" data-edit-rig>
