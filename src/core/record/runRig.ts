@@ -138,9 +138,10 @@ export function flowsStopped(before: RunRig, after: RunRig, steps: readonly Step
   return counting.filter((s) => runs(before, s.unit!) && !runs(after, s.unit!));
 }
 
-/** Is a unit that its recipe fills through the valves still without water in it, so that it cannot soak. */
+/** Is a unit that its recipe fills through the valves right before this soak still without water in it. */
 export function soaksDry(run: RunRig | undefined, steps: readonly Step[], step: Step): boolean {
-  if (!run || step.kind !== "soak" || !steps.some((s) => s.unit === step.unit && s.goal?.want === "fill" && steps.indexOf(s) < steps.indexOf(step))) return false;
+  const ofUnit = steps.filter((s) => s.unit !== undefined && s.unit === step.unit);
+  if (!run || step.kind !== "soak" || ofUnit[ofUnit.indexOf(step) - 1]?.goal?.want !== "fill") return false;
   const own = keysBelow(run.rig, step.unit!);
   return run.rig.edges.some((e) => e.unit !== undefined && own.includes(e.unit) && !(run.state.wet.includes(e.from) && run.state.wet.includes(e.to)));
 }

@@ -56,6 +56,8 @@ export function StepView({ step, job, now, at, profile, zone, texts, readOnly, r
   const listed = order.is === "found" ? order.moves : [];
   // What was turned as the list says is marked move by move, as if each had been pressed.
   const markListed = () => { for (const m of listed) { void run.send({ kind: "handleTurned", handle: m.move.handle, to: m.move.to, step: step.id }); if (m.after.filling.length > 0) void run.send({ kind: "fillHeard", step: step.id }); } };
+  // For the moment that the order is looked for, so that what was turned is not left unmarked.
+  const looking = order.is === "working";
   const withListed = (words: string) => (listed.length === 0 ? words : step.kind === "turn" ? "All turned as listed" : `All turned; ${inSentence(words)}`);
   const begin = () => { markListed(); void act({ kind: "clockStarted", step: step.id }); };
   const finish = async () => {
@@ -109,12 +111,12 @@ export function StepView({ step, job, now, at, profile, zone, texts, readOnly, r
           <>
             {waits.length > 0 ? <p className="text-soft">Waits for: {waits[0]!.title}</p> : null}
             {waits.length === 0 && needed !== undefined ? (
-              step.soak ? (s.clock ? null : <button type="button" className="button" onClick={begin}>{withListed("Soak starts now")}</button>)
+              step.soak ? (s.clock ? null : <button type="button" className="button" disabled={looking} onClick={begin}>{withListed("Soak starts now")}</button>)
                 : s.clock?.on ? (status === "ready" ? null : <button type="button" className="button quiet" onClick={() => void act({ kind: "clockPaused", step: step.id })}>{step.wait ? "Pause" : "Water stopped: pause"}</button>)
-                  : <button type="button" className="button" onClick={begin}>{withListed(s.clock ? "Water runs again" : step.wait ? "Its minutes start now" : "Water is running")}</button>
+                  : <button type="button" className="button" disabled={looking} onClick={begin}>{withListed(s.clock ? "Water runs again" : step.wait ? "Its minutes start now" : "Water is running")}</button>
             ) : null}
-            {step.cycle && s.cycles < step.cycle.count && waits.length === 0 ? <button type="button" className="button" onClick={() => { markListed(); void act({ kind: "cycleCounted", step: step.id, cycle: s.cycles + 1 }); }}>{withListed(`Filled, emptied and discarded: ${s.cycles + 1}`)}</button> : null}
-            {waits.length === 0 && (needed === undefined || s.clock) && !(step.cycle && s.cycles < step.cycle.count) ? <button type="button" className="button" disabled={blocked !== undefined} onClick={() => void finish()}>{needed === undefined ? withListed(finishWords(step)) : finishWords(step)}</button> : null}
+            {step.cycle && s.cycles < step.cycle.count && waits.length === 0 ? <button type="button" className="button" disabled={looking} onClick={() => { markListed(); void act({ kind: "cycleCounted", step: step.id, cycle: s.cycles + 1 }); }}>{withListed(`Filled, emptied and discarded: ${s.cycles + 1}`)}</button> : null}
+            {waits.length === 0 && (needed === undefined || s.clock) && !(step.cycle && s.cycles < step.cycle.count) ? <button type="button" className="button" disabled={blocked !== undefined || looking} onClick={() => void finish()}>{needed === undefined ? withListed(finishWords(step)) : finishWords(step)}</button> : null}
             {blocked && waits.length === 0 && (needed === undefined || s.clock) ? <p className="text-soft">{blocked}</p> : null}
             {goNext && !isNext ? <button type="button" className="button quiet" onClick={goNext}>Other work meanwhile</button> : null}
             {maySkip(step) && waits.length === 0 ? <WithReason jobId={job.id} label="Skip with a reason" ask="Why is it skipped?" send={async (why) => { await act({ kind: "stepSkipped", step: step.id, why }); onFinished(); }} draftKey={`skip.${step.id}`} /> : null}
