@@ -139,6 +139,18 @@ describe("the rig of a run", () => {
     expect(jobFrom("job1", d.entries)).toEqual(d.job);
   });
 
+  it("taking a turn back undoes no step that was finished meanwhile", () => {
+    const d = work(running(), "b.rinse");
+    const step = d.job.run!.steps.find((s) => s.id === "b.rinse")!;
+    for (const m of movesFor(rigOn(d), step)) d.do({ kind: "handleTurned", ...m, step: step.id });
+    d.do({ kind: "clockStarted", step: step.id });
+    d.now += 5 * MIN;
+    d.do({ kind: "handleTurned", handle: "coldTap", to: "closed", step: step.id, why: "Meant another" }).do({ kind: "stepDone", step: step.id });
+    d.do({ kind: "turnTakenBack", turn: rigOn(d).turned.length });
+    expect(stepState(d.job, step.id)).toMatchObject({ done: { by: { name: "Imke Vos" } }, clock: { on: false } });
+    expect(rigOn(d).state.positions.coldTap).toBe("open");
+  });
+
   it("outside the hours that the household agreed to, a dry house is a Stop; inside them, and where none were agreed, a Check", () => {
     const d = work(running(), "b.rinse");
     const shut = { handle: "mainValve", to: "closed" } as const;

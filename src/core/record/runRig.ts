@@ -102,7 +102,7 @@ export function turnedOn(run: RunRig, turned: Omit<Turned, "from">, step: Step |
   if (!handle?.positions.some((p) => p.name === turned.to)) return run;
   // Between two moves of a person what fills has time to; a move that may not wait says so in its verdict.
   const { after } = judge(run.rig, run.state, { handle: turned.handle, to: turned.to }, circumstancesOf(run, step));
-  return withSupply({ ...run, state: followed(run.rig, after), turned: [...run.turned, { ...turned, from: run.state.positions[turned.handle] ?? handle.normal }] }, Date.parse(turned.at));
+  return { ...run, state: followed(run.rig, after), turned: [...run.turned, { ...turned, from: run.state.positions[turned.handle] ?? handle.normal }] };
 }
 
 /** The run's rig, and the steps that the turn touched, as if the last turn had not been marked. */

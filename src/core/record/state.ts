@@ -121,7 +121,8 @@ const handlers: Handlers = {
   turnTakenBack: (job, e) => {
     if (!job.rig || job.rig.turned.length !== e.data.turn) return job;
     const { run, steps } = takenBack(job.rig, markOf(e));
-    return { ...job, rig: run, steps: { ...job.steps, ...steps } };
+    // Clocks and reasons alone go back, of steps that nobody finished meanwhile.
+    return Object.entries(steps).reduce<JobState>((j, [id, was]) => onStep(j, id, (s) => { if (s.done || s.skipped) return s; const { clock: _, ...rest } = s; return { ...rest, kept: was.kept, ...(was.clock ? { clock: was.clock } : {}) }; }), { ...job, rig: run });
   },
   fillHeard: (job) => (job.rig ? { ...job, rig: heardOn(job.rig) } : job),
   stepDone: (job, e) => withShut(onStep(onClock(job, e.data.step, { is: "pause", at: Date.parse(e.at) }), e.data.step, (s) => (s.done ? s : { ...s, done: { ...markOf(e), ...(e.data.note ? { note: e.data.note } : {}) } })), e),

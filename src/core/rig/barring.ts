@@ -1,20 +1,41 @@
 import type { Aim } from "./aim";
 import type { Compiled } from "./compile";
 
-/** Everything a hand can open, but handles with a position to come to at that one. */
-function widest(c: Compiled, open: Uint8Array, at: (handle: number) => number): void {
+/** Everything that a hand can open, handles held to some positions in those alone. */
+function widest(c: Compiled, open: Uint8Array, heldTo: (handle: number) => readonly number[] | undefined): void {
   open.set(c.fixed.subarray(0, open.length));
-  c.sets.forEach((sets, h) => { const p = at(h); (p < 0 ? sets : [sets[p]!]).forEach((x) => { for (let i = 0; i < x.length; i += 2) if (x[i]! < open.length && x[i + 1]! > 0) open[x[i]!] = 1; }); });
+  c.sets.forEach((sets, h) => (heldTo(h)?.map((p) => sets[p]!) ?? sets).forEach((x) => { for (let i = 0; i < x.length; i += 2) if (x[i]! < open.length && x[i + 1]! > 0) open[x[i]!] = 1; }));
+}
+
+/** Knots that open edges join to some, a knot and edges left out. */
+function joined(c: Compiled, open: Uint8Array, starts: readonly number[], knot = -1, leaveOut: (e: number) => boolean = () => false): Uint8Array {
+  const seen = new Uint8Array(c.knots);
+  const stack = starts.filter((k) => k !== knot);
+  for (const k of stack) seen[k] = 1;
+  while (stack.length > 0) {
+    const k = stack.pop()!;
+    for (let x = c.startAt[k]!; x < c.startAt[k + 1]!; x += 1) {
+      const e = c.edgeAt[x]!, other = c.otherAt[x]!;
+      if (open[e] && !seen[other] && other !== knot && !leaveOut(e)) { seen[other] = 1; stack.push(other); }
+    }
+  }
+  return seen;
 }
 
 /** Do the positions that a goal names leave the house dry, however all else stands? */
 export function leavesDry(c: Compiled, aim: Aim): boolean {
   if (c.house < 0) return false;
   const open = new Uint8Array(c.edgeIds.length);
-  widest(c, open, (h) => aim.positions[h]!);
-  const seen = new Set([c.main]);
-  for (const k of seen) for (let x = c.startAt[k]!; x < c.startAt[k + 1]!; x += 1) if (open[c.edgeAt[x]!]) seen.add(c.otherAt[x]!);
-  return !seen.has(c.house);
+  widest(c, open, (h) => (aim.positions[h]! < 0 ? undefined : [aim.positions[h]!]));
+  return !joined(c, open, [c.main])[c.house];
+}
+
+/** Can water reach the house through a lamp, with each handle in one of some positions? */
+export function lampOnWay(c: Compiled, allowed: (handle: number) => readonly number[]): boolean {
+  const open = new Uint8Array(c.edgeIds.length);
+  widest(c, open, allowed);
+  const [main, house] = [joined(c, open, [c.main]), joined(c, open, [c.house])];
+  return [...c.unitEdges].some((e) => c.rig.units[c.unitOf[e]!]!.uv !== undefined && [c.from[e]!, c.to[e]!].every((k) => main[k] && house[k]));
 }
 
 /**
@@ -24,20 +45,7 @@ export function leavesDry(c: Compiled, aim: Aim): boolean {
  */
 export function barring(c: Compiled, aim: Aim): Uint8Array {
   const open = new Uint8Array(c.edgeIds.length);
-  const seen = new Uint8Array(c.knots);
-  const spread = (starts: readonly number[], knot: number, leaveOut: (e: number) => boolean): Uint8Array => {
-    seen.fill(0);
-    const stack = starts.filter((k) => k !== knot);
-    for (const k of stack) seen[k] = 1;
-    while (stack.length > 0) {
-      const k = stack.pop()!;
-      for (let x = c.startAt[k]!; x < c.startAt[k + 1]!; x += 1) {
-        const e = c.edgeAt[x]!, other = c.otherAt[x]!;
-        if (open[e] && !seen[other] && other !== knot && !leaveOut(e)) { seen[other] = 1; stack.push(other); }
-      }
-    }
-    return seen;
-  };
+  const spread = (starts: readonly number[], knot: number, leaveOut: (e: number) => boolean): Uint8Array => joined(c, open, starts, knot, leaveOut);
   const parts = (u: number, sink: number): boolean => {
     for (let knot = 0; knot < c.knots; knot += 1) { const from = spread([c.main, sink], knot, (e) => c.unitOf[e] === u); if (![c.unitIn[u]!, c.unitOut[u]!].some((k) => k !== knot && from[k])) return true; }
     return false;
@@ -53,7 +61,7 @@ export function barring(c: Compiled, aim: Aim): Uint8Array {
   const shuts = (x: Int16Array): boolean => { for (let i = 0; i < x.length; i += 2) if (x[i]! < open.length && x[i + 1] === 0) return true; return false; };
   return Uint8Array.from(c.sets, (sets, h) => sets.reduce((bits, x, p) => {
     if (!shuts(x)) return bits;
-    widest(c, open, (other) => (other === h ? p : -1));
+    widest(c, open, (other) => (other === h ? [p] : undefined));
     return joins() ? bits : bits | (1 << p);
   }, 0));
 }

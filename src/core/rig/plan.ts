@@ -1,5 +1,6 @@
 import { compile, type Compiled, type RuleId } from "./compile";
 import { aimOf, CHECK, HALVES, isLive, MOVE, NONE, WALK, WASTE, type Aim } from "./aim";
+import { lampOnWay } from "./barring";
 import { Bound } from "./bound";
 import { advance, back, pack, settle, turn, unpack } from "./moment";
 import { bit, givenBy, layoutOf, placeAt, positionAt, scratchFor, setPosition, type Given, type Layout, type Scratch } from "./scratch";
@@ -125,15 +126,6 @@ function choicesOf(c: Compiled, goal: RigGoal): readonly (readonly { readonly po
   }));
 }
 
-/** Can water reach the house through a lamp, by positions that may be taken from here. */
-function lampOnWay(c: Compiled, start: Int32Array, choices: readonly (readonly { readonly position: number }[])[]): boolean {
-  const open = Uint8Array.from(c.fixed);
-  c.sets.forEach((sets, h) => { for (const p of [positionAt(start, 0, h), ...choices[h]!.map((o) => o.position)]) { const x = sets[p]!; for (let i = 0; i < x.length; i += 2) if (x[i + 1]! > 0) open[x[i]!] = 1; } });
-  const reach = (from: number): ReadonlySet<number> => { const seen = new Set([from]); for (const k of seen) for (let x = c.startAt[k]!; x < c.startAt[k + 1]!; x += 1) if (open[c.edgeAt[x]!]) seen.add(c.otherAt[x]!); return seen; };
-  const [main, house] = [reach(c.main), reach(c.house)];
-  return [...c.unitEdges].some((e) => c.rig.units[c.unitOf[e]!]!.uv !== undefined && [c.from[e]!, c.to[e]!].every((k) => main.has(k) && house.has(k)));
-}
-
 /**
  * Does the goal itself break a Stop rule that nothing breaks at the start? A house to be fed from an unsafe source with no lamp on its way or with pipe
  * behind it that is not proven, a unit to be in service that still gives fines, or positions named for every
@@ -141,7 +133,7 @@ function lampOnWay(c: Compiled, start: Int32Array, choices: readonly (readonly {
  */
 function neverSafe(c: Compiled, t: Scratch, given: Given, l: Layout, aim: Aim, start: Int32Array, stop: Int32Array, choices: readonly (readonly { readonly position: number }[])[]): boolean {
   const has = (bits: Int32Array, i: number) => ((bits[i >> 5]! >>> (i & 31)) & 1) === 1;
-  if (aim.fed && has(stop, c.at.unsafe) && c.rig.source !== "safe" && c.circumstances.permit === undefined && !has(t.holds, c.at.unsafe) && (given.unproven[c.house] === 1 || !lampOnWay(c, start, choices))) return true;
+  if (aim.fed && has(stop, c.at.unsafe) && c.rig.source !== "safe" && c.circumstances.permit === undefined && !has(t.holds, c.at.unsafe) && (given.unproven[c.house] === 1 || !lampOnWay(c, (h) => [positionAt(start, 0, h), ...choices[h]!.map((o) => o.position)]))) return true;
   for (const u of aim.serves) {
     const i = c.at.fines + u;
     const freed = c.circumstances.permit?.units?.includes(c.rig.units[u]!.key) === true;

@@ -1,5 +1,6 @@
 import type { Wish } from "../rig";
 import type { SurveyAnswers } from "../site";
+import type { SourceSafety } from "../water";
 import type { DemandTables, DesignUnit, Fixture, UnitModel } from "../train";
 import type { Recipe, RecipeStep } from "./recipe";
 import { stages, type Step } from "./step";
@@ -13,7 +14,7 @@ export interface ComposeInput {
   /** What the company does where a unit states no figure of its own, by path. */
   readonly defaults: Readonly<Record<string, number>>;
   /** Is the source safe to drink as it comes; from an unsafe one the house is not fed past its treatment. */
-  readonly source: "safe" | "unsafe" | "unknown";
+  readonly source: SourceSafety;
   /** Tank valve open during the first start: one discard more (handbook 1, Schools). */
   readonly tankOpen: boolean;
 }

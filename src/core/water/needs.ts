@@ -41,8 +41,9 @@ function isAbove(m: Measured | undefined, limit: number): boolean | undefined {
   return high !== undefined && high <= limit ? false : undefined;
 }
 
+export type SourceSafety = "safe" | "unsafe" | "unknown";
 /** Is a source safe to drink as it comes: tested without coliform or E. coli, or from the street; surface water that nobody tested is not (handbook 2, Needs). */
-export function sourceSafety(water: Pick<Water, "coliform" | "ecoli">, source: SourceFacts["source"]): "safe" | "unsafe" | "unknown" {
+export function sourceSafety(water: Pick<Water, "coliform" | "ecoli">, source: SourceFacts["source"]): SourceSafety {
   if (water.ecoli === "present" || water.coliform === "present") return "unsafe";
   if (source === "municipal" || (water.coliform === "absent" && water.ecoli === "absent")) return "safe";
   return source === "surface" ? "unsafe" : "unknown";

@@ -21,7 +21,7 @@ export function StepMoves({ jobId, stepId, run, order, turn, heard, takeBack, re
       {order.is === "working" ? <p className="text-soft">Looking for the safest order…</p> : null}
       {order.is === "none" ? <p><VerdictMark level="Check">{order.refusal.reason}</VerdictMark></p> : null}
       {order.is === "late" || order.is === "failed" ? <p className="text-soft">No order was found in two seconds: go by the step, and mark each handle on the valves.</p> : null}
-      {order.is === "found" && order.moves.length === 0 ? <p className="text-[17px]"><VerdictMark level="Good">The rig stands so</VerdictMark></p> : null}
+      {order.is === "found" && order.moves.length === 0 && !filling ? <p className="text-[17px]"><VerdictMark level="Good">The rig stands so</VerdictMark></p> : null}
       {filling ? <p className="mt-2 text-[17px]">{fillWait(run.rig, run.state)}.</p> : null}
       {filling ? <button type="button" className="button mt-2 w-full" disabled={readOnly} onClick={heard}>{saysFull(run.rig, run.state)}</button> : null}
       {next ? (

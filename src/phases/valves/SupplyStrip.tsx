@@ -1,3 +1,4 @@
+import { useMemo } from "react";
 import type { RunRig, Supply } from "@/core/record/runRig";
 import { onLine } from "@/core/rig/goals";
 import { lengthOf, momentOf } from "@/ui/time";
@@ -6,7 +7,7 @@ const words: Readonly<Record<Supply, string>> = { treated: "treated", notReady: 
 
 /** How the house was fed over the job, from the handles that were turned: hatched water for treated, hollow for bypassed (in water's hue while it runs through units that are not ready), broken for off. */
 export function SupplyStrip({ rig, now, zone }: { rig: RunRig; now: number; zone: string }) {
-  const line = rig.rig.units.some((u) => onLine(rig.rig, u.key));
+  const line = useMemo(() => rig.rig.units.some((u) => onLine(rig.rig, u.key)), [rig.rig]);
   const from = rig.supply[0]?.at ?? now;
   const span = Math.max(60_000, now - from);
   const parts = rig.supply.map((s, i) => ({ ...s, to: rig.supply[i + 1]?.at ?? now }));
