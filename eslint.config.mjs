@@ -3,7 +3,9 @@ import hooks from "eslint-plugin-react-hooks";
 import ts from "typescript-eslint";
 
 export default ts.config(
-  { ignores: ["node_modules/**", ".next/**", ".next-*/**", ".brant*/**", "next-env.d.ts", "test-results/**"] },
+  {
+    ignores: ["node_modules/**", ".next/**", ".next-*/**", ".brant*/**", "next-env.d.ts", "test-results/**"],
+  },
   ...ts.configs.recommended,
   {
     files: ["**/*.ts", "**/*.tsx"],
@@ -16,7 +18,10 @@ export default ts.config(
       "@next/next/no-img-element": "off",
       "@typescript-eslint/no-floating-promises": "error",
       "@typescript-eslint/no-misused-promises": ["error", { checksVoidReturn: { attributes: false } }],
-      "@typescript-eslint/switch-exhaustiveness-check": ["error", { considerDefaultExhaustiveForUnions: true }],
+      "@typescript-eslint/switch-exhaustiveness-check": [
+        "error",
+        { considerDefaultExhaustiveForUnions: true },
+      ],
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
     },
   },

@@ -12,7 +12,17 @@ const config: NextConfig = {
   // Compiled in, so that no environment variable can switch it on in an ordinary build.
   env: { BRANT_BUILT_WITH_TEST_CLOCK: process.env.BRANT_BUILD_TEST_CLOCK === "1" ? "1" : "" },
   serverExternalPackages: ["elkjs", "@node-rs/argon2", "mysql2", "sharp", "@react-pdf/renderer", "pino"],
-  headers: () => Promise.resolve([{ source: "/:path*", headers: [{ key: "x-content-type-options", value: "nosniff" }, { key: "referrer-policy", value: "same-origin" }, { key: "permissions-policy", value: "geolocation=(), microphone=()" }] }]),
+  headers: () =>
+    Promise.resolve([
+      {
+        source: "/:path*",
+        headers: [
+          { key: "x-content-type-options", value: "nosniff" },
+          { key: "referrer-policy", value: "same-origin" },
+          { key: "permissions-policy", value: "geolocation=(), microphone=()" },
+        ],
+      },
+    ]),
   experimental: { serverActions: { bodySizeLimit: "1mb" } },
 };
 

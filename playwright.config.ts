@@ -14,6 +14,18 @@ export default defineConfig({
     baseURL: base,
     actionTimeout: 30_000,
     screenshot: "only-on-failure",
-    launchOptions: { executablePath: "/usr/bin/chromium", args: ["--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"] },
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: [
+        "--headless",
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
+    },
   },
 });

@@ -7,8 +7,26 @@ export default defineConfig({
   resolve: { alias },
   test: {
     projects: [
-      { resolve: { alias }, test: { name: "unit", include: ["src/**/*.test.ts", "tests/unit/**/*.test.ts"], environment: "node", testTimeout: 30_000 } },
-      { resolve: { alias }, test: { name: "data", include: ["tests/data/**/*.test.ts"], environment: "node", testTimeout: 30_000, hookTimeout: 60_000, fileParallelism: false } },
+      {
+        resolve: { alias },
+        test: {
+          name: "unit",
+          include: ["src/**/*.test.ts", "tests/unit/**/*.test.ts"],
+          environment: "node",
+          testTimeout: 30_000,
+        },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: "data",
+          include: ["tests/data/**/*.test.ts"],
+          environment: "node",
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+          fileParallelism: false,
+        },
+      },
     ],
   },
 });

@@ -4,34 +4,109 @@ import { knowledgeWith } from "../src/catalogue/knowledge";
 import { prices } from "../src/catalogue/prices";
 import { unitModels } from "../src/catalogue/units";
 import type { SiteFacts } from "../src/core/site";
-import { allVerdicts, judgeTrain, proposeTrains, roPoint, tankFill, tankLitres, tankPressure, UNSAFE, type TrainInput, type UnitModel } from "../src/core/train";
+import {
+  allVerdicts,
+  judgeTrain,
+  proposeTrains,
+  roPoint,
+  tankFill,
+  tankLitres,
+  tankPressure,
+  UNSAFE,
+  type TrainInput,
+  type UnitModel,
+} from "../src/core/train";
 import { parseQuantity, value } from "../src/core/units";
 
 const knowledge = knowledgeWith();
 const facts: SiteFacts = {
-  source: "municipal", staticPressure: 420, flowing: { pressure: 380, flow: 40 }, persons: 4, drinkers: 4, fixtures: { bathroomGroup: 1, kitchenSink: 1 }, together: {}, groundFault: true, airGap: true, tapRise: 1,
-  water: { hardness: value(300), iron: value(0.05), manganese: value(0.01), chlorine: value(0.9), chloramine: value(0), turbidity: value(0.4), tannin: value(0), uvt: value(94), sulphide: { is: "notDetected" }, temperature: value(12), tds: value(400), ph: value(7.3), nitrate: value(10), lead: value(1), copper: value(0.1), coliform: "present", ecoli: "absent" },
+  source: "municipal",
+  staticPressure: 420,
+  flowing: { pressure: 380, flow: 40 },
+  persons: 4,
+  drinkers: 4,
+  fixtures: { bathroomGroup: 1, kitchenSink: 1 },
+  together: {},
+  groundFault: true,
+  airGap: true,
+  tapRise: 1,
+  water: {
+    hardness: value(300),
+    iron: value(0.05),
+    manganese: value(0.01),
+    chlorine: value(0.9),
+    chloramine: value(0),
+    turbidity: value(0.4),
+    tannin: value(0),
+    uvt: value(94),
+    sulphide: { is: "notDetected" },
+    temperature: value(12),
+    tds: value(400),
+    ph: value(7.3),
+    nitrate: value(10),
+    lead: value(1),
+    copper: value(0.1),
+    coliform: "present",
+    ecoli: "absent",
+  },
 };
-const base = { facts, schools: knowledge.schoolsWith({}), tables: { ...knowledge.tables, demand: demandTables }, profile: "us" as const };
+const base = {
+  facts,
+  schools: knowledge.schoolsWith({}),
+  tables: { ...knowledge.tables, demand: demandTables },
+  profile: "us" as const,
+};
 const median = (list: number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
-function timed<T>(rounds: number, work: () => T): { ms: number; last: T } { const times: number[] = []; let last!: T; for (let i = 0; i < rounds; i += 1) { const from = performance.now(); last = work(); times.push(performance.now() - from); } return { ms: median(times), last }; }
+function timed<T>(rounds: number, work: () => T): { ms: number; last: T } {
+  const times: number[] = [];
+  let last!: T;
+  for (let i = 0; i < rounds; i += 1) {
+    const from = performance.now();
+    last = work();
+    times.push(performance.now() - from);
+  }
+  return { ms: median(times), last };
+}
 
 // A train of eight.
-const eight: TrainInput = { ...base, units: ["SD-100", "PS-50", "CT-1354", "SF-150", "PS-20", "UV-45", "BP-3", "RO-T5"].map((code, i) => ({ unit: { key: `u${i}`, model: code, parallel: 1 }, model: unitModels.get(code)! })) };
+const eight: TrainInput = {
+  ...base,
+  units: ["SD-100", "PS-50", "CT-1354", "SF-150", "PS-20", "UV-45", "BP-3", "RO-T5"].map((code, i) => ({
+    unit: { key: `u${i}`, model: code, parallel: 1 },
+    model: unitModels.get(code)!,
+  })),
+};
 const judge = timed(400, () => judgeTrain(eight));
 
 // Proposing against trying everything, on a catalogue small enough for the latter.
-const few = ["PS-20", "SD-100", "CB-20", "CT-1054", "CT-1354", "SF-100", "SF-200", "SC-24", "UV-45", "UV-60"].map((c) => unitModels.get(c)!);
+const few = [
+  "PS-20",
+  "SD-100",
+  "CB-20",
+  "CT-1054",
+  "CT-1354",
+  "SF-100",
+  "SF-200",
+  "SC-24",
+  "UV-45",
+  "UV-60",
+].map((c) => unitModels.get(c)!);
 const hardness = new Set(["softener", "conditioner", "scaleControl"]);
 const group = (m: UnitModel) => (hardness.has(m.family) ? "hardness" : m.family);
-const kind = (m: UnitModel) => `${m.family}${m.effects.join()}${m.effects.includes("sediment") && (m.microns ?? 99) <= 5 ? "fine" : ""}`;
+const kind = (m: UnitModel) =>
+  `${m.family}${m.effects.join()}${m.effects.includes("sediment") && (m.microns ?? 99) <= 5 ? "fine" : ""}`;
 type Placed = { readonly model: UnitModel; readonly parallel: number };
 function* everyLine(most: number, line: readonly Placed[] = []): Generator<readonly Placed[]> {
   yield line;
   if (line.length === most) return;
   for (const model of few) {
     const same = line.filter((p) => group(p.model) === group(model));
-    if (model.family === "cartridge" ? same.length === 2 || same.some((p) => kind(p.model) === kind(model)) : same.length > 0) continue;
+    if (
+      model.family === "cartridge"
+        ? same.length === 2 || same.some((p) => kind(p.model) === kind(model))
+        : same.length > 0
+    )
+      continue;
     for (const parallel of [1, 2]) yield* everyLine(most, [...line, { model, parallel }]);
   }
 }
@@ -40,41 +115,148 @@ function everything(): { score: number[]; tried: number } {
   let tried = 0;
   for (const line of everyLine(3)) {
     tried += 1;
-    const judged = judgeTrain({ ...base, units: line.map((p, i) => ({ model: p.model, unit: { key: `u${i}`, model: p.model.code, parallel: p.parallel } })) });
+    const judged = judgeTrain({
+      ...base,
+      units: line.map((p, i) => ({
+        model: p.model,
+        unit: { key: `u${i}`, model: p.model.code, parallel: p.parallel },
+      })),
+    });
     const score = [0, 0, 0];
     for (const { verdict: v } of allVerdicts(judged)) {
       const need = v.rule.startsWith("need-") && (v.level === "Stop" || v.level === "Check");
-      if (need || v.level === "Stop") score[0]! += v.rule === "need-disinfection" && need ? UNSAFE : 1; else if (v.level === "Check") score[1]! += 1; else if (v.level === "Unknown") score[2]! += 1;
+      if (need || v.level === "Stop") score[0]! += v.rule === "need-disinfection" && need ? UNSAFE : 1;
+      else if (v.level === "Check") score[1]! += 1;
+      else if (v.level === "Unknown") score[2]! += 1;
     }
     if (!best || (score[0]! - best[0]! || score[1]! - best[1]! || score[2]! - best[2]!) < 0) best = score;
   }
   return { score: best!, tried };
 }
 const plain = timed(1, everything);
-const search = timed(5, () => proposeTrains({ ...base, catalogue: few, withRo: false, maxUnits: 3, prices, keep: 1 }));
+const search = timed(5, () =>
+  proposeTrains({ ...base, catalogue: few, withRo: false, maxUnits: 3, prices, keep: 1 }),
+);
 const [first] = search.last.proposals;
-const same = first !== undefined && first.stops === plain.last.score[0] && first.checks === plain.last.score[1] && first.unknowns === plain.last.score[2];
+const same =
+  first !== undefined &&
+  first.stops === plain.last.score[0] &&
+  first.checks === plain.last.score[1] &&
+  first.unknowns === plain.last.score[2];
 
 // The whole catalogue, grown to 120 units by variants of its own, and the site whose untreated water lets the search prune least.
 const all = [...unitModels.values()];
-const grown: UnitModel[] = [...all, ...all.slice(0, 120 - all.length).map((m, i): UnitModel => ({ ...m, code: `${m.code.slice(0, 3)}X${i}`, ...(m.ratedFlow === undefined ? {} : { ratedFlow: m.ratedFlow * 1.06 }), cost: { parts: m.cost.parts * 1.04, yearly: m.cost.yearly * 0.97 }, lossPoints: m.lossPoints.map(([q, p]) => [q, p * 0.95] as const) }))];
-const cloudy: SiteFacts = { ...facts, source: "surface", water: { ...facts.water, coliform: undefined, ecoli: undefined, turbidity: value(9), tannin: value(2), uvt: value(60) } as SiteFacts["water"] };
-const propose = (f: SiteFacts, withRo: boolean) => timed(3, () => proposeTrains({ ...base, facts: f, catalogue: grown, withRo, maxUnits: 5, prices, keep: 3, patience: 3000 }));
+const grown: UnitModel[] = [
+  ...all,
+  ...all.slice(0, 120 - all.length).map((m, i): UnitModel => ({
+    ...m,
+    code: `${m.code.slice(0, 3)}X${i}`,
+    ...(m.ratedFlow === undefined ? {} : { ratedFlow: m.ratedFlow * 1.06 }),
+    cost: { parts: m.cost.parts * 1.04, yearly: m.cost.yearly * 0.97 },
+    lossPoints: m.lossPoints.map(([q, p]) => [q, p * 0.95] as const),
+  })),
+];
+const cloudy: SiteFacts = {
+  ...facts,
+  source: "surface",
+  water: {
+    ...facts.water,
+    coliform: undefined,
+    ecoli: undefined,
+    turbidity: value(9),
+    tannin: value(2),
+    uvt: value(60),
+  } as SiteFacts["water"],
+};
+const propose = (f: SiteFacts, withRo: boolean) =>
+  timed(3, () =>
+    proposeTrains({
+      ...base,
+      facts: f,
+      catalogue: grown,
+      withRo,
+      maxUnits: 5,
+      prices,
+      keep: 3,
+      patience: 3000,
+    }),
+  );
 const [whole, worst] = [propose(facts, true), propose(cloudy, false)];
 
 // Tank fill against fixed steps fine enough for the same accuracy (0.2 %).
 const ro = unitModels.get("RO-T5")!.ro!;
-const rated = { permeate: ro.permeate, pressure: ro.pressure, tds: ro.tds, recovery: ro.recovery, concentrate: ro.concentrate! };
+const rated = {
+  permeate: ro.permeate,
+  pressure: ro.pressure,
+  tds: ro.tds,
+  recovery: ro.recovery,
+  concentrate: ro.concentrate!,
+};
 const site = { pressure: 380, temperature: 12, tds: 400 };
 const tank = ro.tank!;
-function fixedSteps(steps: number): number { const full = tankLitres(tank, 0.67 * site.pressure); let minutes = 0; for (let i = 0; i < steps; i += 1) minutes += full / steps / roPoint(rated, site, tankPressure(tank, (full * i) / steps))!.permeate; return minutes; }
+function fixedSteps(steps: number): number {
+  const full = tankLitres(tank, 0.67 * site.pressure);
+  let minutes = 0;
+  for (let i = 0; i < steps; i += 1)
+    minutes += full / steps / roPoint(rated, site, tankPressure(tank, (full * i) / steps))!.permeate;
+  return minutes;
+}
 const fill = timed(60, () => tankFill({ rated, site, tank, permeatePump: false }));
 const exact = "minutes" in fill.last! ? fill.last.minutes : Number.NaN;
 let steps = 16;
 while (Math.abs(fixedSteps(steps) / exact - 1) > 2e-3) steps *= 2;
 const fixed = timed(60, () => fixedSteps(steps));
 
-const texts = ["40 psi", "2.5bar", '1-1/4"', "5'6\"", "54 °F", "<0.1 mg/L", "15 °dH", "1 1/2 ft3", "3//4", "ND"];
-const parse = timed(5, () => { for (let i = 0; i < 10_000; i += 1) parseQuantity(texts[i % texts.length]!, (["pressure", "pressure", "length", "length", "temperature", "concentration", "hardness", "volume", "length", "concentration"] as const)[i % 10]!, { profile: "us" }); });
+const texts = [
+  "40 psi",
+  "2.5bar",
+  '1-1/4"',
+  "5'6\"",
+  "54 °F",
+  "<0.1 mg/L",
+  "15 °dH",
+  "1 1/2 ft3",
+  "3//4",
+  "ND",
+];
+const parse = timed(5, () => {
+  for (let i = 0; i < 10_000; i += 1)
+    parseQuantity(
+      texts[i % texts.length]!,
+      (
+        [
+          "pressure",
+          "pressure",
+          "length",
+          "length",
+          "temperature",
+          "concentration",
+          "hardness",
+          "volume",
+          "length",
+          "concentration",
+        ] as const
+      )[i % 10]!,
+      { profile: "us" },
+    );
+});
 
-console.log(JSON.stringify({ judge: judge.ms, search: search.ms, considered: search.last.considered, plain: plain.ms, tried: plain.last.tried, same, whole: whole.ms, wholeConsidered: whole.last.considered, catalogue: grown.length, worst: worst.ms, worstConsidered: worst.last.considered, fill: fill.ms, fixed: fixed.ms, steps, parse: parse.ms }));
+console.log(
+  JSON.stringify({
+    judge: judge.ms,
+    search: search.ms,
+    considered: search.last.considered,
+    plain: plain.ms,
+    tried: plain.last.tried,
+    same,
+    whole: whole.ms,
+    wholeConsidered: whole.last.considered,
+    catalogue: grown.length,
+    worst: worst.ms,
+    worstConsidered: worst.last.considered,
+    fill: fill.ms,
+    fixed: fixed.ms,
+    steps,
+    parse: parse.ms,
+  }),
+);

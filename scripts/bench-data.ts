@@ -11,12 +11,23 @@ const knowledge = knowledgeWith();
 const now = Date.now();
 const by = { id: "bench", name: "Bench", role: "planner" } as const;
 for (let i = 0; i < count; i += 20)
-  await Promise.all(Array.from({ length: Math.min(20, count - i) }, async (_, k) => {
-    const n = i + k;
-    const d = new DemoDesk(knowledge, now - (1 + (n % 300)) * DAY, by).open(`Job ${n}`, `Street ${n}`, "bench").survey({ "source.kind": "municipal", "source.static": "58 psi", "water.hardness": "20 gpg" });
-    // Visits spread over months, so that a day holds about as many in a large company as the strip can show.
-    const from = now + ((n % 200) - 100) * DAY + (n % 8) * HOUR;
-    d.do({ kind: "visitPlanned", visit: d.entries[0]!.id, from: new Date(from).toISOString(), to: new Date(from + HOUR).toISOString(), person: { id: "bench", name: "Bench" }, what: "Visit" });
-    await importEntries(db, d.entries, { knowledge, profile: "us", now });
-  }));
+  await Promise.all(
+    Array.from({ length: Math.min(20, count - i) }, async (_, k) => {
+      const n = i + k;
+      const d = new DemoDesk(knowledge, now - (1 + (n % 300)) * DAY, by)
+        .open(`Job ${n}`, `Street ${n}`, "bench")
+        .survey({ "source.kind": "municipal", "source.static": "58 psi", "water.hardness": "20 gpg" });
+      // Visits spread over months, so that a day holds about as many in a large company as the strip can show.
+      const from = now + ((n % 200) - 100) * DAY + (n % 8) * HOUR;
+      d.do({
+        kind: "visitPlanned",
+        visit: d.entries[0]!.id,
+        from: new Date(from).toISOString(),
+        to: new Date(from + HOUR).toISOString(),
+        person: { id: "bench", name: "Bench" },
+        what: "Visit",
+      });
+      await importEntries(db, d.entries, { knowledge, profile: "us", now });
+    }),
+  );
 pool.end();

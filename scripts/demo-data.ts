@@ -14,10 +14,17 @@ import { fileContent } from "../src/data/schema";
 import { hashPassword } from "../src/server/auth";
 
 const url = process.env.DATABASE_URL;
-if (!url) { console.error("DATABASE_URL is not set"); process.exit(2); }
+if (!url) {
+  console.error("DATABASE_URL is not set");
+  process.exit(2);
+}
 const pool = poolFor(url, 4);
 const db = databaseOn(pool);
-if (await hasPeople(db)) { console.log("kept"); pool.end(); process.exit(0); }
+if (await hasPeople(db)) {
+  console.log("kept");
+  pool.end();
+  process.exit(0);
+}
 
 const now = Date.now();
 const password = process.env.BRANT_DEMO_PASSWORD ?? "tidal-valley-25";
@@ -33,17 +40,52 @@ const people = [
 const actor = (i: number) => ({ id: people[i]!.id, name: people[i]!.name, role: people[i]!.role });
 
 const signature = async (name: string) => {
-  const content = await sharp(Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="720" height="240"><rect width="720" height="240" fill="#fff"/><path d="M40 150c60-110 90-70 70 0s40 40 80-30 60 60 100 10 90-60 130 0 60-20 220-40" fill="none" stroke="#1c2a30" stroke-width="4"/><text x="40" y="215" font-family="sans-serif" font-size="24">${name}</text></svg>`)).png({ palette: true }).toBuffer();
+  const content = await sharp(
+    Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="720" height="240"><rect width="720" height="240" fill="#fff"/><path d="M40 150c60-110 90-70 70 0s40 40 80-30 60 60 100 10 90-60 130 0 60-20 220-40" fill="none" stroke="#1c2a30" stroke-width="4"/><text x="40" y="215" font-family="sans-serif" font-size="24">${name}</text></svg>`,
+    ),
+  )
+    .png({ palette: true })
+    .toBuffer();
   return { content, sha256: createHash("sha256").update(content).digest("hex") };
 };
 const knowledge = knowledgeWith();
-const { logs, files } = await demoJobs(knowledge, now, { imke: actor(0), tobias: actor(1), adaeze: actor(2) }, signature);
-await saveCompany(db, { name: "Saltmarsh Water Fitters", profile: "us", currency: "EUR", timeZone: "Europe/Amsterdam", waterOffFrom: "09:00", waterOffTo: "16:00", roDiscards: 2, schools: defaultSchools }, 0, new Date(now));
+const { logs, files } = await demoJobs(
+  knowledge,
+  now,
+  { imke: actor(0), tobias: actor(1), adaeze: actor(2) },
+  signature,
+);
+await saveCompany(
+  db,
+  {
+    name: "Saltmarsh Water Fitters",
+    profile: "us",
+    currency: "EUR",
+    timeZone: "Europe/Amsterdam",
+    waterOffFrom: "09:00",
+    waterOffTo: "16:00",
+    roDiscards: 2,
+    schools: defaultSchools,
+  },
+  0,
+  new Date(now),
+);
 for (const p of people) await addPerson(db, { ...p, passwordHash, pinHash }, new Date(now));
 for (const entries of logs) await importEntries(db, entries, { knowledge, profile: "us", now });
 for (const f of files) {
   await db.insert(fileContent).values({ id: f.id, content: f.content });
-  await addFileRow(db, { id: f.id, jobId: f.job, sha256: createHash("sha256").update(f.content).digest("hex"), mime: "image/png", bytes: f.content.length }, new Date(now));
+  await addFileRow(
+    db,
+    {
+      id: f.id,
+      jobId: f.job,
+      sha256: createHash("sha256").update(f.content).digest("hex"),
+      mime: "image/png",
+      bytes: f.content.length,
+    },
+    new Date(now),
+  );
 }
 console.log(`loaded ${logs.length} jobs, ${logs.reduce((n, l) => n + l.length, 0)} entries`);
 pool.end();

@@ -2,7 +2,21 @@
 import { spawn } from "node:child_process";
 import { existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { checkFolder, checkNode, commandOf, explain, isAlive, needBuild, needModules, needPackages, Plain, portFree, root, run, sleep } from "./machine.mjs";
+import {
+  checkFolder,
+  checkNode,
+  commandOf,
+  explain,
+  isAlive,
+  needBuild,
+  needModules,
+  needPackages,
+  Plain,
+  portFree,
+  root,
+  run,
+  sleep,
+} from "./machine.mjs";
 import { startDatabase, stopDatabase } from "./database.mjs";
 
 const folder = join(root, ".brant");
@@ -16,12 +30,18 @@ const steps = 6;
 let at = 0;
 const started = Date.now();
 const say = (text) => console.log(`  ${text}`);
-const step = (text) => { at += 1; console.log(`[${at}/${steps}] ${text} (${((Date.now() - started) / 1000).toFixed(0)} s)`); };
+const step = (text) => {
+  at += 1;
+  console.log(`[${at}/${steps}] ${text} (${((Date.now() - started) / 1000).toFixed(0)} s)`);
+};
 
 /** One demo for one folder: two would end each other's servers. */
 function claimFolder() {
   const other = existsSync(demoPid) ? Number(readFileSync(demoPid, "utf8")) : 0;
-  if (other > 0 && other !== process.pid && isAlive(other) && /demo\.mjs/.test(commandOf(other) ?? "")) throw new Plain(`Brant already runs from this folder (process ${other}). Stop it there with Ctrl-C first.`);
+  if (other > 0 && other !== process.pid && isAlive(other) && /demo\.mjs/.test(commandOf(other) ?? ""))
+    throw new Plain(
+      `Brant already runs from this folder (process ${other}). Stop it there with Ctrl-C first.`,
+    );
   writeFileSync(demoPid, String(process.pid));
 }
 
@@ -66,17 +86,37 @@ async function main() {
   if (!outside) needPackages([["mariadbd", "mariadb-server"]], say);
   claimFolder();
   await endOrphan();
-  if (!(await portFree(port))) throw new Plain(`Port ${port} on 127.0.0.1 is taken by another program. Set PORT to a free one: PORT=4311 npm run demo`);
+  if (!(await portFree(port)))
+    throw new Plain(
+      `Port ${port} on 127.0.0.1 is taken by another program. Set PORT to a free one: PORT=4311 npm run demo`,
+    );
 
   step("Packages");
   await needModules(say);
 
   step("Database");
-  if (fresh && !outside) { await stopDatabase(folder); rmSync(join(folder, "mariadb"), { recursive: true, force: true }); say("beginning anew"); }
-  let db = outside ? { url: outside, ownerUrl: process.env.DATABASE_OWNER_URL ?? outside } : await startDatabase({ folder, port: databasePort });
+  if (fresh && !outside) {
+    await stopDatabase(folder);
+    rmSync(join(folder, "mariadb"), { recursive: true, force: true });
+    say("beginning anew");
+  }
+  let db = outside
+    ? { url: outside, ownerUrl: process.env.DATABASE_OWNER_URL ?? outside }
+    : await startDatabase({ folder, port: databasePort });
   const secrets = outside ? { session: process.env.BRANT_SECRET } : db.secrets;
-  if (!secrets.session) throw new Plain("With a database of your own, set BRANT_SECRET too: the same on every instance.");
-  const env = { ...process.env, DATABASE_URL: db.url, DATABASE_OWNER_URL: db.ownerUrl, DATABASE_APP_USER: outside ? (process.env.DATABASE_APP_USER ?? "") : "brant_app@'127.0.0.1'", BRANT_SECRET: secrets.session, BRANT_ORIGIN: process.env.BRANT_ORIGIN ?? `http://127.0.0.1:${port}`, PORT: String(port), NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1" };
+  if (!secrets.session)
+    throw new Plain("With a database of your own, set BRANT_SECRET too: the same on every instance.");
+  const env = {
+    ...process.env,
+    DATABASE_URL: db.url,
+    DATABASE_OWNER_URL: db.ownerUrl,
+    DATABASE_APP_USER: outside ? (process.env.DATABASE_APP_USER ?? "") : "brant_app@'127.0.0.1'",
+    BRANT_SECRET: secrets.session,
+    BRANT_ORIGIN: process.env.BRANT_ORIGIN ?? `http://127.0.0.1:${port}`,
+    PORT: String(port),
+    NODE_ENV: "production",
+    NEXT_TELEMETRY_DISABLED: "1",
+  };
   await run("npx", ["tsx", "scripts/migrate.ts"], { env });
   say(outside ? "your own, at DATABASE_URL" : `on 127.0.0.1:${db.port}, its folder .brant`);
 
@@ -89,21 +129,43 @@ async function main() {
   step("Serving");
   const serve = () => {
     if (stopping) return;
-    web = spawn(process.execPath, [join(root, "node_modules/next/dist/bin/next"), "start", "-p", String(port), "-H", "127.0.0.1"], { cwd: root, env, stdio: ["ignore", "pipe", "inherit"] });
+    web = spawn(
+      process.execPath,
+      [join(root, "node_modules/next/dist/bin/next"), "start", "-p", String(port), "-H", "127.0.0.1"],
+      { cwd: root, env, stdio: ["ignore", "pipe", "inherit"] },
+    );
     writeFileSync(webPid, String(web.pid));
-    web.stdout.on("data", (chunk) => { if (process.env.BRANT_VERBOSE) process.stdout.write(chunk); });
-    web.on("exit", () => { if (!stopping) { say("the server ended; starting it again"); setTimeout(serve, 500); } });
+    web.stdout.on("data", (chunk) => {
+      if (process.env.BRANT_VERBOSE) process.stdout.write(chunk);
+    });
+    web.on("exit", () => {
+      if (!stopping) {
+        say("the server ended; starting it again");
+        setTimeout(serve, 500);
+      }
+    });
   };
   serve();
-  watch = setInterval(() => void (async () => {
-    if (stopping || outside || isAlive(db.pid)) return;
-    say("the database ended; starting it again");
-    try { db = await startDatabase({ folder, port: db.port }); } catch (error) { say(error.message); }
-  })(), 1000);
+  watch = setInterval(
+    () =>
+      void (async () => {
+        if (stopping || outside || isAlive(db.pid)) return;
+        say("the database ended; starting it again");
+        try {
+          db = await startDatabase({ folder, port: db.port });
+        } catch (error) {
+          say(error.message);
+        }
+      })(),
+    1000,
+  );
   for (let i = 0; ; i += 1) {
-    const ready = await fetch(`http://127.0.0.1:${port}/api/health`).then((r) => r.ok).catch(() => false);
+    const ready = await fetch(`http://127.0.0.1:${port}/api/health`)
+      .then((r) => r.ok)
+      .catch(() => false);
     if (ready) break;
-    if (i === 150) throw new Plain("The server did not become ready in 30 s. BRANT_VERBOSE=1 shows what it says.");
+    if (i === 150)
+      throw new Plain("The server did not become ready in 30 s. BRANT_VERBOSE=1 shows what it says.");
     await sleep(200);
   }
   console.log(`
@@ -119,4 +181,6 @@ Brant is ready after ${((Date.now() - started) / 1000).toFixed(0)} s:  ${env.BRA
 Ctrl-C stops everything. Times in the demo are relative to its first start: npm run demo -- --fresh makes it new.`);
 }
 
-main().catch((error) => { if (!stopping) explain(error); });
+main().catch((error) => {
+  if (!stopping) explain(error);
+});

@@ -1,7 +1,17 @@
 // What the machine must have before anything of the project can run. Node's own modules only.
 import { spawn, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, statfsSync, statSync, writeFileSync } from "node:fs";
+import {
+  accessSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  statfsSync,
+  statSync,
+  writeFileSync,
+} from "node:fs";
 import { createServer } from "node:net";
 import { join } from "node:path";
 
@@ -12,8 +22,10 @@ export class Plain extends Error {}
 /** Ends the script with one clear line instead of a stack. */
 export function explain(error) {
   if (error instanceof Plain) console.error(`\n✗ ${error.message}`);
-  else if (error?.code === "ENOSPC") console.error("\n✗ The disk is full. Free some space, then start again.");
-  else if (error?.code === "EACCES" || error?.code === "EPERM") console.error(`\n✗ No permission for ${error.path ?? "a file"}. Start as the user who owns this folder.`);
+  else if (error?.code === "ENOSPC")
+    console.error("\n✗ The disk is full. Free some space, then start again.");
+  else if (error?.code === "EACCES" || error?.code === "EPERM")
+    console.error(`\n✗ No permission for ${error.path ?? "a file"}. Start as the user who owns this folder.`);
   else console.error("\n✗", error);
   process.exit(1);
 }
@@ -27,7 +39,10 @@ export function checkFolder(folder) {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   accessSync(folder, constants.W_OK);
   const { bavail, bsize } = statfsSync(folder);
-  if (bavail * bsize < 700 * 1024 * 1024) throw new Plain(`Only ${Math.round((bavail * bsize) / 1048576)} MB are free where ${folder} is; 700 MB are needed.`);
+  if (bavail * bsize < 700 * 1024 * 1024)
+    throw new Plain(
+      `Only ${Math.round((bavail * bsize) / 1048576)} MB are free where ${folder} is; 700 MB are needed.`,
+    );
 }
 
 const has = (command) => spawnSync("sh", ["-c", `command -v ${command}`]).status === 0;
@@ -42,9 +57,18 @@ export function needPackages(wanted, say) {
   const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
   for (let attempt = 1; ; attempt += 1) {
     const update = spawnSync("apt-get", ["update", "-qq"], { env, encoding: "utf8" });
-    const install = update.status === 0 ? spawnSync("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...missing], { env, encoding: "utf8" }) : update;
+    const install =
+      update.status === 0
+        ? spawnSync("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...missing], {
+            env,
+            encoding: "utf8",
+          })
+        : update;
     if (install.status === 0) return;
-    if (attempt === 12) throw new Plain(`Could not install ${missing.join(", ")}: ${(install.stderr || install.stdout || "").trim().split("\n").at(-1)}. By hand: ${how}`);
+    if (attempt === 12)
+      throw new Plain(
+        `Could not install ${missing.join(", ")}: ${(install.stderr || install.stdout || "").trim().split("\n").at(-1)}. By hand: ${how}`,
+      );
     spawnSync("sleep", ["5"]);
   }
 }
@@ -57,7 +81,9 @@ export async function needModules(say) {
   const stamp = join(root, "node_modules", ".brant-lock");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === wanted) return;
   say("installing packages (about two minutes the first time)");
-  await run("npm", ["ci", "--include=dev", "--no-audit", "--no-fund", "--loglevel=error"], { env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: "1", NODE_ENV: "" } });
+  await run("npm", ["ci", "--include=dev", "--no-audit", "--no-fund", "--loglevel=error"], {
+    env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: "1", NODE_ENV: "" },
+  });
   writeFileSync(stamp, wanted);
 }
 
@@ -72,7 +98,8 @@ export function sourceDigest() {
     }
   };
   walk(join(root, "src"));
-  for (const name of ["package-lock.json", "next.config.ts", "postcss.config.mjs", "tsconfig.json"]) hash.update(readFileSync(join(root, name)));
+  for (const name of ["package-lock.json", "next.config.ts", "postcss.config.mjs", "tsconfig.json"])
+    hash.update(readFileSync(join(root, name)));
   return hash.digest("hex");
 }
 
@@ -82,36 +109,80 @@ export async function needBuild({ dist, testClock = false, quiet = true }, say) 
   const stamp = join(root, dist, "brant-sources");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === wanted) return;
   say("building the application (about a minute)");
-  await run("npx", ["next", "build"], { quiet, env: { ...process.env, NODE_ENV: "production", BRANT_DIST: dist, BRANT_BUILD_TEST_CLOCK: testClock ? "1" : "", NEXT_TELEMETRY_DISABLED: "1" } });
+  await run("npx", ["next", "build"], {
+    quiet,
+    env: {
+      ...process.env,
+      NODE_ENV: "production",
+      BRANT_DIST: dist,
+      BRANT_BUILD_TEST_CLOCK: testClock ? "1" : "",
+      NEXT_TELEMETRY_DISABLED: "1",
+    },
+  });
   writeFileSync(stamp, wanted);
 }
 
 /** Runs a command to its end; a failure carries the end of its output. */
 export function run(command, args, { env = process.env, quiet = true, cwd = root, input } = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd, env, stdio: [input === undefined ? "ignore" : "pipe", "pipe", "pipe"] });
+    const child = spawn(command, args, {
+      cwd,
+      env,
+      stdio: [input === undefined ? "ignore" : "pipe", "pipe", "pipe"],
+    });
     let out = "";
-    const keep = (chunk) => { out += chunk; if (!quiet) process.stdout.write(chunk); };
+    const keep = (chunk) => {
+      out += chunk;
+      if (!quiet) process.stdout.write(chunk);
+    };
     child.stdout.on("data", keep);
     child.stderr.on("data", keep);
     if (input !== undefined) child.stdin.end(input);
     child.on("error", reject);
-    child.on("close", (code) => (code === 0 ? resolve(out) : reject(Object.assign(new Plain(`${command} ${args.join(" ")} failed (${code}):\n${out.trim().split("\n").slice(-30).join("\n")}`), { out }))));
+    child.on("close", (code) =>
+      code === 0
+        ? resolve(out)
+        : reject(
+            Object.assign(
+              new Plain(
+                `${command} ${args.join(" ")} failed (${code}):\n${out.trim().split("\n").slice(-30).join("\n")}`,
+              ),
+              { out },
+            ),
+          ),
+    );
   });
 }
 
-export const portFree = (port) => new Promise((resolve) => { const s = createServer().once("error", () => resolve(false)).once("listening", () => s.close(() => resolve(true))).listen(port, "127.0.0.1"); });
+export const portFree = (port) =>
+  new Promise((resolve) => {
+    const s = createServer()
+      .once("error", () => resolve(false))
+      .once("listening", () => s.close(() => resolve(true)))
+      .listen(port, "127.0.0.1");
+  });
 
 export async function freePort(from) {
   for (let port = from; port < from + 200; port += 1) if (await portFree(port)) return port;
   throw new Plain(`No free port between ${from} and ${from + 200}.`);
 }
 
-export const isAlive = (pid) => { try { process.kill(pid, 0); return true; } catch { return false; } };
+export const isAlive = (pid) => {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch {
+    return false;
+  }
+};
 
 /** The command line of a process that belongs to this project, or undefined. */
 export function commandOf(pid) {
-  try { return readFileSync(`/proc/${pid}/cmdline`, "utf8").replaceAll("\0", " "); } catch { return undefined; }
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, "utf8").replaceAll("\0", " ");
+  } catch {
+    return undefined;
+  }
 }
 
 export const sleep = (ms) => new Promise((r) => setTimeout(r, ms));

@@ -1,10 +1,17 @@
 import type { Metadata, Viewport } from "next";
 import "./globals.css";
 
-export const metadata: Metadata = { title: { default: "Brant", template: "%s · Brant" }, description: "Plans and records water treatment installations" };
+export const metadata: Metadata = {
+  title: { default: "Brant", template: "%s · Brant" },
+  description: "Plans and records water treatment installations",
+};
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 export const dynamic = "force-dynamic";
 
 export default function RootLayout({ children }: { children: React.ReactNode }) {
-  return <html lang="en"><body>{children}</body></html>;
+  return (
+    <html lang="en">
+      <body>{children}</body>
+    </html>
+  );
 }

@@ -5,7 +5,8 @@ export const cautions: Readonly<Record<string, string>> = {
   groundFault: "Only an outlet with ground-fault protection; plugs above and away from pipes; dry hands.",
   uvc: "UV-C burns eyes and skin: never power a lamp outside its chamber.",
   unplugUv: "Unplug before opening a UV chamber.",
-  glass: "Quartz and lamps are fragile glass, lamps hold mercury: gloves; ventilate and collect a breakage, never to the bin.",
+  glass:
+    "Quartz and lamps are fragile glass, lamps hold mercury: gloves; ventilate and collect a breakage, never to the bin.",
   heavy: "Over 25 kg: two people or a trolley.",
   relieve: "Relieve the pressure before opening anything.",
   standClear: "Stand clear of housings while they fill; open slowly.",
@@ -13,7 +14,8 @@ export const cautions: Readonly<Record<string, string>> = {
   expansion: "A check valve or reducing valve may call for an expansion tank.",
   chlorine: "Ventilate well; never mix chlorine with acid cleaners.",
   noUse: "Tell the household not to use water meanwhile.",
-  untreated: "The house gets untreated water: do not drink it if its safety is not known; boil or use bottled.",
+  untreated:
+    "The house gets untreated water: do not drink it if its safety is not known; boil or use bottled.",
   sodium: "Softened water adds sodium: keep an unsoftened tap for low-sodium diets, plants and fish.",
   drilling: "Check for pipes and cables behind; eye protection; clear metal shavings at once.",
   stone: "Stone worktop: carbide bit with water, or a professional.",

@@ -8,16 +8,45 @@ import { defaultSchools, schools, trainSchools } from "./schools";
 import { surveyFields } from "./survey";
 import { unitModels } from "./units";
 
-const offeredOf = (models: Iterable<UnitModel>): UnitModel[] => [...new Map([...models].sort((a, b) => (a.version ?? 1) - (b.version ?? 1)).map((m) => [m.code, m])).values()];
+const offeredOf = (models: Iterable<UnitModel>): UnitModel[] => [
+  ...new Map(
+    [...models].sort((a, b) => (a.version ?? 1) - (b.version ?? 1)).map((m) => [m.code, m]),
+  ).values(),
+];
 
 /**
  * The whole catalogue as the core's decisions take it, with the company's schools. `models` are all versions of its units, `offered` those for
  * new designs; without them the units that Brant brings along.
  */
-export function knowledgeWith({ schools: chosen = defaultSchools, roDiscards = 2, models = [...unitModels.values()], offered = offeredOf(models) }: { readonly schools?: Readonly<Record<string, string>>; readonly roDiscards?: number; readonly models?: readonly UnitModel[]; readonly offered?: readonly UnitModel[] } = {}): Knowledge {
+export function knowledgeWith({
+  schools: chosen = defaultSchools,
+  roDiscards = 2,
+  models = [...unitModels.values()],
+  offered = offeredOf(models),
+}: {
+  readonly schools?: Readonly<Record<string, string>>;
+  readonly roDiscards?: number;
+  readonly models?: readonly UnitModel[];
+  readonly offered?: readonly UnitModel[];
+} = {}): Knowledge {
   return {
-    fields: surveyFields, models: new Map(models.map((m) => [modelKey({ model: m.code, ...(m.version === undefined ? {} : { version: m.version }) }), m])), offered, recipes, siteRecipe,
-    schoolChoices: schools.map((s) => ({ id: s.id, question: s.question, options: s.options, company: chosen[s.id] ?? s.fallback, used: s.used !== false })),
+    fields: surveyFields,
+    models: new Map(
+      models.map((m) => [
+        modelKey({ model: m.code, ...(m.version === undefined ? {} : { version: m.version }) }),
+        m,
+      ]),
+    ),
+    offered,
+    recipes,
+    siteRecipe,
+    schoolChoices: schools.map((s) => ({
+      id: s.id,
+      question: s.question,
+      options: s.options,
+      company: chosen[s.id] ?? s.fallback,
+      used: s.used !== false,
+    })),
     schoolsWith: (own) => trainSchools({ ...chosen, ...own }, roDiscards),
     tables: { demand: demandTables, limits: feedLimits, pipes },
   };

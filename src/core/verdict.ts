@@ -22,7 +22,8 @@ export interface Verdict {
 /** Worst first: Stop, Check, Unknown, Good (handbook 2, Limits). */
 const rank: Record<Level, number> = { Stop: 0, Check: 1, Unknown: 2, Good: 3 };
 
-export const byWorst = (a: Pick<Verdict, "level">, b: Pick<Verdict, "level">): number => rank[a.level] - rank[b.level];
+export const byWorst = (a: Pick<Verdict, "level">, b: Pick<Verdict, "level">): number =>
+  rank[a.level] - rank[b.level];
 
 /** The worst level among the verdicts; Good for an empty list, because nothing was judged wrong. */
 export function worstLevel(verdicts: readonly Pick<Verdict, "level">[]): Level {
@@ -30,9 +31,24 @@ export function worstLevel(verdicts: readonly Pick<Verdict, "level">[]): Level {
 }
 
 export const good = (rule: string, reason: string): Verdict => ({ level: "Good", rule, reason });
-export const check = (rule: string, reason: string, remedy: string): Verdict => ({ level: "Check", rule, reason, remedy });
-export const stop = (rule: string, reason: string, remedy: string): Verdict => ({ level: "Stop", rule, reason, remedy });
-export const unknown = (rule: string, reason: string, missing: readonly string[], remedy = "Test or measure it"): Verdict => ({ level: "Unknown", rule, reason, missing, remedy });
+export const check = (rule: string, reason: string, remedy: string): Verdict => ({
+  level: "Check",
+  rule,
+  reason,
+  remedy,
+});
+export const stop = (rule: string, reason: string, remedy: string): Verdict => ({
+  level: "Stop",
+  rule,
+  reason,
+  remedy,
+});
+export const unknown = (
+  rule: string,
+  reason: string,
+  missing: readonly string[],
+  remedy = "Test or measure it",
+): Verdict => ({ level: "Unknown", rule, reason, missing, remedy });
 
 /** A verdict with the caution that belongs beside it. */
 export const cautioned = (verdict: Verdict, caution: string): Verdict => ({ ...verdict, caution });

@@ -8,14 +8,28 @@ export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
 
 /** A pool with the settings that MariaDB needs (times in UTC, JSON as text, binary collation). */
 export function poolFor(url: string, size = 12): Pool {
-  return createPool({ uri: url, timezone: "Z", supportBigNumbers: true, jsonStrings: true, charset: "UTF8MB4_BIN", connectionLimit: size, connectTimeout: 5000, enableKeepAlive: true });
+  return createPool({
+    uri: url,
+    timezone: "Z",
+    supportBigNumbers: true,
+    jsonStrings: true,
+    charset: "UTF8MB4_BIN",
+    connectionLimit: size,
+    connectTimeout: 5000,
+    enableKeepAlive: true,
+  });
 }
 
 export const databaseOn = (pool: Pool): Database => drizzle(pool, { schema, mode: "default" });
 
 /** MariaDB's error number behind a driver's error, wherever it is wrapped. */
 export function errno(error: unknown): number | undefined {
-  for (let e = error as { errno?: unknown; cause?: unknown } | undefined; e && typeof e === "object"; e = e.cause as typeof e) if (typeof e.errno === "number" && e.errno > 0) return e.errno;
+  for (
+    let e = error as { errno?: unknown; cause?: unknown } | undefined;
+    e && typeof e === "object";
+    e = e.cause as typeof e
+  )
+    if (typeof e.errno === "number" && e.errno > 0) return e.errno;
   return undefined;
 }
 
@@ -26,20 +40,30 @@ export const isPassing = (error: unknown): boolean => [1213, 1205, 1020].include
 /** Error number of a statement that found a row other than it was remembered. */
 export const MOVED = 31001;
 /** Put after an UPDATE sent by `atOnce`: without exactly one row found, everything is taken back with error MOVED. */
-export const mustHaveChanged: SQL = sql.raw(`if row_count() <> 1 then signal sqlstate '45000' set mysql_errno = ${MOVED}, message_text = 'the row has moved on'; end if`);
+export const mustHaveChanged: SQL = sql.raw(
+  `if row_count() <> 1 then signal sqlstate '45000' set mysql_errno = ${MOVED}, message_text = 'the row has moved on'; end if`,
+);
 
 /**
  * Sends statements as one compound statement, one transaction, one way there and back: all of them or none.
  * Against single statements it saves a wait for the network at each, which a log entry would otherwise pay four times.
  */
 export async function atOnce(db: Database, statements: readonly SQL[]): Promise<void> {
-  await db.execute(sql`begin not atomic declare exit handler for sqlexception begin rollback; resignal; end; start transaction; ${sql.join([...statements], sql`; `)}; commit; end`);
+  await db.execute(
+    sql`begin not atomic declare exit handler for sqlexception begin rollback; resignal; end; start transaction; ${sql.join([...statements], sql`; `)}; commit; end`,
+  );
 }
 
 /** Runs a transaction, again with jitter when another one was in its way. */
-export async function inTransaction<T>(db: Database, work: (tx: Transaction) => Promise<T>, again: (error: unknown) => boolean = () => false): Promise<T> {
+export async function inTransaction<T>(
+  db: Database,
+  work: (tx: Transaction) => Promise<T>,
+  again: (error: unknown) => boolean = () => false,
+): Promise<T> {
   for (let attempt = 1; ; attempt += 1) {
-    try { return await db.transaction(work); } catch (error) {
+    try {
+      return await db.transaction(work);
+    } catch (error) {
       if (attempt >= 8 || !(isPassing(error) || again(error))) throw error;
       await new Promise((r) => setTimeout(r, Math.random() * 15 * attempt));
     }
@@ -48,7 +72,15 @@ export async function inTransaction<T>(db: Database, work: (tx: Transaction) => 
 
 /** Is the database out of reach, rather than refusing what was asked. */
 export function isUnreachable(error: unknown): boolean {
-  for (let e = error as { code?: unknown; cause?: unknown } | undefined; e && typeof e === "object"; e = e.cause as typeof e)
-    if (typeof e.code === "string" && /^(ECONNREFUSED|ECONNRESET|ETIMEDOUT|EPIPE|PROTOCOL_CONNECTION_LOST|ENOTFOUND|EAI_AGAIN)$/.test(e.code)) return true;
+  for (
+    let e = error as { code?: unknown; cause?: unknown } | undefined;
+    e && typeof e === "object";
+    e = e.cause as typeof e
+  )
+    if (
+      typeof e.code === "string" &&
+      /^(ECONNREFUSED|ECONNRESET|ETIMEDOUT|EPIPE|PROTOCOL_CONNECTION_LOST|ENOTFOUND|EAI_AGAIN)$/.test(e.code)
+    )
+      return true;
   return [1053, 1047, 1180, 2013].includes(errno(error) ?? 0);
 }

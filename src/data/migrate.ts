@@ -11,15 +11,26 @@ const appendOnly = new Set(["job_log", "file_content", "unit_version"]);
  * it can neither change nor delete log rows. `appUser` is left out where someone else grants (another administrator's database).
  */
 export async function migrateDatabase(ownerUrl: string, appUser?: string): Promise<void> {
-  const connection = await createConnection({ uri: ownerUrl, timezone: "Z", multipleStatements: false, charset: "UTF8MB4_BIN" });
+  const connection = await createConnection({
+    uri: ownerUrl,
+    timezone: "Z",
+    multipleStatements: false,
+    charset: "UTF8MB4_BIN",
+  });
   try {
-    const [[got]] = (await connection.query("SELECT GET_LOCK('brant.migrate', 60) AS got")) as unknown as [[{ got: number }]];
+    const [[got]] = (await connection.query("SELECT GET_LOCK('brant.migrate', 60) AS got")) as unknown as [
+      [{ got: number }],
+    ];
     if (got?.got !== 1) throw new Error("another migration is running");
     await connection.query("ALTER DATABASE CHARACTER SET utf8mb4 COLLATE utf8mb4_bin");
     await migrate(drizzle(connection), { migrationsFolder: join(process.cwd(), "src/data/migrations") });
     if (appUser) {
-      const [tables] = (await connection.query("SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_type = 'BASE TABLE'")) as unknown as [{ name: string }[]];
-      const [[database]] = (await connection.query("SELECT DATABASE() AS name")) as unknown as [[{ name: string }]];
+      const [tables] = (await connection.query(
+        "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_type = 'BASE TABLE'",
+      )) as unknown as [{ name: string }[]];
+      const [[database]] = (await connection.query("SELECT DATABASE() AS name")) as unknown as [
+        [{ name: string }],
+      ];
       for (const { name } of tables) {
         if (name.startsWith("__drizzle")) continue;
         const rights = appendOnly.has(name) ? "SELECT, INSERT" : "SELECT, INSERT, UPDATE, DELETE";
@@ -27,5 +38,7 @@ export async function migrateDatabase(ownerUrl: string, appUser?: string): Promi
       }
     }
     await connection.query("SELECT RELEASE_LOCK('brant.migrate')");
-  } finally { await connection.end(); }
+  } finally {
+    await connection.end();
+  }
 }

@@ -1,4 +1,12 @@
-import { decide, intentSchema, type Draft, type Entry, type Intent, type JobState, type Refusal } from "@/core/record";
+import {
+  decide,
+  intentSchema,
+  type Draft,
+  type Entry,
+  type Intent,
+  type JobState,
+  type Refusal,
+} from "@/core/record";
 import { isUnreachable } from "@/data/database";
 import { appendEntry } from "@/data/queries/jobs";
 import { company, isDenial, knowledge, personOrDenial, type Person } from "./actor";
@@ -8,12 +16,26 @@ import { errorFacts, log } from "./log";
 
 export type ActOutcome =
   | { readonly ok: true; readonly seq: number; readonly head: string; readonly entry?: Entry }
-  | { readonly ok: false; readonly why: "invalid" | "refused" | "signedOut" | "forbidden" | "unreachable"; readonly error: string; readonly field?: string; readonly fields?: Readonly<Record<string, string>> };
+  | {
+      readonly ok: false;
+      readonly why: "invalid" | "refused" | "signedOut" | "forbidden" | "unreachable";
+      readonly error: string;
+      readonly field?: string;
+      readonly fields?: Readonly<Record<string, string>>;
+    };
 
-const UNREACHABLE = "The database cannot be reached just now. What you entered is kept; it is sent again by itself";
+const UNREACHABLE =
+  "The database cannot be reached just now. What you entered is kept; it is sent again by itself";
 
 /** Parses what came from outside into an intent, or says what is wrong in words. */
-export function readIntent(raw: unknown): { readonly intent: Intent } | { readonly ok: false; readonly why: "invalid"; readonly error: string; readonly fields: Readonly<Record<string, string>> } {
+export function readIntent(raw: unknown):
+  | { readonly intent: Intent }
+  | {
+      readonly ok: false;
+      readonly why: "invalid";
+      readonly error: string;
+      readonly fields: Readonly<Record<string, string>>;
+    } {
   const parsed = intentSchema.safeParse(raw);
   if (parsed.success) return { intent: parsed.data };
   const fields: Record<string, string> = {};
@@ -26,14 +48,16 @@ export function readIntent(raw: unknown): { readonly intent: Intent } | { readon
  * Everything that is refused comes back in words; nothing throws but what nobody expects.
  */
 export async function act(jobId: string, raw: unknown): Promise<ActOutcome> {
-  if (!/^[0-9A-HJKMNP-TV-Z]{26}$/.test(jobId)) return { ok: false, why: "invalid", error: "There is no such job" };
+  if (!/^[0-9A-HJKMNP-TV-Z]{26}$/.test(jobId))
+    return { ok: false, why: "invalid", error: "There is no such job" };
   const read = readIntent(raw);
   if (!("intent" in read)) return read;
   const { intent } = read;
   const started = performance.now();
   try {
     const person = await personOrDenial(intent.kind);
-    if (isDenial(person)) return { ok: false, why: person.status === 401 ? "signedOut" : "forbidden", error: person.error };
+    if (isDenial(person))
+      return { ok: false, why: person.status === 401 ? "signedOut" : "forbidden", error: person.error };
     const outcome = await carryOut(jobId, intent, person);
     log.info({ did: intent.kind, job: jobId, ok: outcome.ok, ms: Math.round(performance.now() - started) });
     return outcome;
@@ -48,12 +72,34 @@ async function carryOut(jobId: string, intent: Intent, person: Person): Promise<
   const [known, settings] = [await knowledge(intent.kind === "designChanged"), await company()];
   const received = now();
   const at = happenedAt(intent.claimed, received);
-  const outcome = await appendEntry<Refusal>(database(), jobId, intent.id, (state: JobState) => {
-    const decision = decide(state, intent, at, known, person.profile);
-    if (!decision.ok) return { refusal: decision };
-    const by = { id: person.id, name: person.name, role: person.role };
-    return { draft: { id: intent.id, at: new Date(at).toISOString(), received: new Date(received).toISOString(), by, ...decision.entry } as Draft };
-  }, { knowledge: known, profile: settings.profile, now: received });
-  if (!outcome.ok) { const { ok: _, ...why } = outcome.refusal; return { ok: false, why: "refused", ...why }; }
-  return { ok: true, seq: outcome.state.seq, head: outcome.state.head, ...(outcome.entry ? { entry: outcome.entry } : {}) };
+  const outcome = await appendEntry<Refusal>(
+    database(),
+    jobId,
+    intent.id,
+    (state: JobState) => {
+      const decision = decide(state, intent, at, known, person.profile);
+      if (!decision.ok) return { refusal: decision };
+      const by = { id: person.id, name: person.name, role: person.role };
+      return {
+        draft: {
+          id: intent.id,
+          at: new Date(at).toISOString(),
+          received: new Date(received).toISOString(),
+          by,
+          ...decision.entry,
+        } as Draft,
+      };
+    },
+    { knowledge: known, profile: settings.profile, now: received },
+  );
+  if (!outcome.ok) {
+    const { ok: _, ...why } = outcome.refusal;
+    return { ok: false, why: "refused", ...why };
+  }
+  return {
+    ok: true,
+    seq: outcome.state.seq,
+    head: outcome.state.head,
+    ...(outcome.entry ? { entry: outcome.entry } : {}),
+  };
 }

@@ -11,7 +11,13 @@ import { catalogueUnits } from "./catalogue";
 import { database } from "./database";
 import { may, type Action } from "./permissions";
 
-export interface Person extends Actor { readonly email: string; readonly profile: Profile; readonly sessionId: string; readonly locked: boolean; readonly hasOwnProfile: boolean }
+export interface Person extends Actor {
+  readonly email: string;
+  readonly profile: Profile;
+  readonly sessionId: string;
+  readonly locked: boolean;
+  readonly hasOwnProfile: boolean;
+}
 
 /** The company's settings for this request. */
 export const company = cache(async (): Promise<Company> => {
@@ -24,7 +30,12 @@ export const company = cache(async (): Promise<Company> => {
 export async function knowledge(fresh = false): Promise<Knowledge> {
   const [settings, units] = await Promise.all([company(), catalogueUnits(fresh)]);
   const lines = [...units.values()];
-  return knowledgeWith({ schools: settings.schools, roDiscards: settings.roDiscards, models: lines.flatMap((l) => l.versions), offered: lines.flatMap((l) => (l.retired ? [] : l.versions.slice(0, 1))) });
+  return knowledgeWith({
+    schools: settings.schools,
+    roDiscards: settings.roDiscards,
+    models: lines.flatMap((l) => l.versions),
+    offered: lines.flatMap((l) => (l.retired ? [] : l.versions.slice(0, 1))),
+  });
 }
 
 /** Who is asking, from the session's cookie; undefined when nobody is signed in or the account is closed. */
@@ -34,8 +45,14 @@ export const currentPerson = cache(async (): Promise<Person | undefined> => {
   const settings = await company();
   const own = found.user.unitProfile;
   return {
-    id: found.user.id, name: found.user.name, email: found.user.email, role: found.user.role as Role, sessionId: found.session.id, locked: found.session.locked ?? false,
-    profile: own === "us" || own === "metric" ? own : settings.profile, hasOwnProfile: own === "us" || own === "metric",
+    id: found.user.id,
+    name: found.user.name,
+    email: found.user.email,
+    role: found.user.role as Role,
+    sessionId: found.session.id,
+    locked: found.session.locked ?? false,
+    profile: own === "us" || own === "metric" ? own : settings.profile,
+    hasOwnProfile: own === "us" || own === "metric",
   };
 });
 
@@ -52,7 +69,13 @@ export type Denial = { readonly status: 401 | 403; readonly error: string };
 /** The person for a request that is no page, or why not. */
 export async function personOrDenial(action: Action): Promise<Person | Denial> {
   const person = await currentPerson();
-  if (!person || person.locked) return { status: 401, error: person ? "This phone is locked: enter your PIN" : "Your session has ended. Sign in again: what you typed is kept" };
+  if (!person || person.locked)
+    return {
+      status: 401,
+      error: person
+        ? "This phone is locked: enter your PIN"
+        : "Your session has ended. Sign in again: what you typed is kept",
+    };
   return may(person.role, action) ? person : { status: 403, error: `As ${person.role} you cannot do this` };
 }
 export const isDenial = (p: Person | Denial): p is Denial => "status" in p;

@@ -8,22 +8,52 @@ import { env } from "./env";
 
 /** argon2id with the library's memory and time costs. */
 export const hashPassword = (password: string): Promise<string> => hash(password, { algorithm: 2 });
-export const passwordMatches = (stored: string, password: string): Promise<boolean> => verify(stored, password).catch(() => false);
+export const passwordMatches = (stored: string, password: string): Promise<boolean> =>
+  verify(stored, password).catch(() => false);
 
-const build = () => betterAuth({
-  baseURL: env.origin(),
-  secret: env.secret(),
-  database: drizzleAdapter(database(), { provider: "mysql", schema: { user, session, account, verification } }),
-  // People are added by the owner; nobody signs up.
-  emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 10, password: { hash: hashPassword, verify: ({ hash: stored, password }) => passwordMatches(stored, password) } },
-  session: { expiresIn: 60 * 60 * 24 * 14, updateAge: 60 * 60 * 24, additionalFields: { locked: { type: "boolean", defaultValue: false, input: false }, pinFailures: { type: "number", defaultValue: 0, input: false } } },
-  user: { additionalFields: { role: { type: "string", defaultValue: "apprentice", input: false }, unitProfile: { type: "string", required: false, input: false }, active: { type: "boolean", defaultValue: true, input: false } } },
-  advanced: { cookiePrefix: "brant", useSecureCookies: env.origin().startsWith("https:"), defaultCookieAttributes: { httpOnly: true, sameSite: "lax", path: "/" } },
-  trustedOrigins: [env.origin()],
-  telemetry: { enabled: false },
-  logger: { disabled: true },
-  plugins: [nextCookies()],
-});
+const build = () =>
+  betterAuth({
+    baseURL: env.origin(),
+    secret: env.secret(),
+    database: drizzleAdapter(database(), {
+      provider: "mysql",
+      schema: { user, session, account, verification },
+    }),
+    // People are added by the owner; nobody signs up.
+    emailAndPassword: {
+      enabled: true,
+      disableSignUp: true,
+      minPasswordLength: 10,
+      password: {
+        hash: hashPassword,
+        verify: ({ hash: stored, password }) => passwordMatches(stored, password),
+      },
+    },
+    session: {
+      expiresIn: 60 * 60 * 24 * 14,
+      updateAge: 60 * 60 * 24,
+      additionalFields: {
+        locked: { type: "boolean", defaultValue: false, input: false },
+        pinFailures: { type: "number", defaultValue: 0, input: false },
+      },
+    },
+    user: {
+      additionalFields: {
+        role: { type: "string", defaultValue: "apprentice", input: false },
+        unitProfile: { type: "string", required: false, input: false },
+        active: { type: "boolean", defaultValue: true, input: false },
+      },
+    },
+    advanced: {
+      cookiePrefix: "brant",
+      useSecureCookies: env.origin().startsWith("https:"),
+      defaultCookieAttributes: { httpOnly: true, sameSite: "lax", path: "/" },
+    },
+    trustedOrigins: [env.origin()],
+    telemetry: { enabled: false },
+    logger: { disabled: true },
+    plugins: [nextCookies()],
+  });
 
 const kept = globalThis as typeof globalThis & { brantAuth?: ReturnType<typeof build> };
 /** Sign-in and sessions. Built at first use, because building the pages has no database. */

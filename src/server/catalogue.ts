@@ -4,7 +4,12 @@ import { catalogueMark, ownCatalogue, type RetiredRow, type VersionRow } from "@
 import { now } from "./clock";
 import { database } from "./database";
 
-interface Kept { readonly mark: string; readonly checked: number; readonly versions: readonly VersionRow[]; readonly retired: readonly RetiredRow[] }
+interface Kept {
+  readonly mark: string;
+  readonly checked: number;
+  readonly versions: readonly VersionRow[];
+  readonly retired: readonly RetiredRow[];
+}
 const kept = globalThis as typeof globalThis & { brantUnits?: Kept };
 /** For so long what other instances wrote may be unseen; a version once seen never changes. */
 const STALE_MS = 2000;
@@ -14,23 +19,40 @@ export async function ownUnits(fresh = false): Promise<Kept> {
   const had = kept.brantUnits;
   if (had && !fresh && now() - had.checked < STALE_MS) return had;
   const mark = await catalogueMark(database());
-  kept.brantUnits = had?.mark === mark ? { ...had, checked: now() } : { mark, checked: now(), ...(await ownCatalogue(database())) };
+  kept.brantUnits =
+    had?.mark === mark
+      ? { ...had, checked: now() }
+      : { mark, checked: now(), ...(await ownCatalogue(database())) };
   return kept.brantUnits;
 }
 
-export interface UnitLine { /** Newest first. */ readonly versions: readonly UnitModel[]; readonly retired?: RetiredRow; readonly own: readonly VersionRow[] }
+export interface UnitLine {
+  /** Newest first. */ readonly versions: readonly UnitModel[];
+  readonly retired?: RetiredRow;
+  readonly own: readonly VersionRow[];
+}
 
 /** Every unit with all its versions, by code: those Brant brings along, then the company's. */
 export async function catalogueUnits(fresh = false): Promise<ReadonlyMap<string, UnitLine>> {
   const { versions, retired } = await ownUnits(fresh);
   const codes = [...new Set([...unitModels.keys(), ...versions.map((v) => v.code)])];
-  return new Map(codes.map((code) => {
-    const own = versions.filter((v) => v.code === code);
-    const brought = unitModels.get(code);
-    const gone = retired.find((r) => r.code === code);
-    return [code, { versions: [...own.map((v) => v.figures).reverse(), ...(brought ? [brought] : [])], own, ...(gone ? { retired: gone } : {}) }] as const;
-  }));
+  return new Map(
+    codes.map((code) => {
+      const own = versions.filter((v) => v.code === code);
+      const brought = unitModels.get(code);
+      const gone = retired.find((r) => r.code === code);
+      return [
+        code,
+        {
+          versions: [...own.map((v) => v.figures).reverse(), ...(brought ? [brought] : [])],
+          own,
+          ...(gone ? { retired: gone } : {}),
+        },
+      ] as const;
+    }),
+  );
 }
 
 /** The number that a unit's next version gets. */
-export const nextVersion = (line: UnitLine | undefined): number => (line?.versions[0] ? (line.versions[0].version ?? 1) + 1 : 1);
+export const nextVersion = (line: UnitLine | undefined): number =>
+  line?.versions[0] ? (line.versions[0].version ?? 1) + 1 : 1;

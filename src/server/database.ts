@@ -6,6 +6,9 @@ const kept = globalThis as typeof globalThis & { brantDatabase?: { pool: Pool; d
 
 /** The one pool of this process. */
 export function database(): Database {
-  if (!kept.brantDatabase) { const pool = poolFor(env.databaseUrl()); kept.brantDatabase = { pool, db: databaseOn(pool) }; }
+  if (!kept.brantDatabase) {
+    const pool = poolFor(env.databaseUrl());
+    kept.brantDatabase = { pool, db: databaseOn(pool) };
+  }
   return kept.brantDatabase.db;
 }

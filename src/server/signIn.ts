@@ -13,7 +13,10 @@ const PIN_TRIES = 5;
 export async function waitBeforeSignIn(subjects: readonly string[]): Promise<number> {
   const since = new Date(now() - WINDOW);
   for (const subject of subjects) {
-    const [row] = await database().select({ n: count() }).from(signInFailure).where(and(eq(signInFailure.subject, subject), gt(signInFailure.at, since)));
+    const [row] = await database()
+      .select({ n: count() })
+      .from(signInFailure)
+      .where(and(eq(signInFailure.subject, subject), gt(signInFailure.at, since)));
     if ((row?.n ?? 0) >= ALLOWED * (subject.startsWith("net:") ? 10 : 1)) return WINDOW / 60_000;
   }
   return 0;
@@ -22,8 +25,12 @@ export async function waitBeforeSignIn(subjects: readonly string[]): Promise<num
 /** Notes a failed attempt, and forgets those too old to count. */
 export async function noteFailure(subjects: readonly string[]): Promise<void> {
   const at = new Date(now());
-  await database().insert(signInFailure).values(subjects.map((subject) => ({ id: ulid(), subject: subject.slice(0, 190), at })));
-  await database().delete(signInFailure).where(lt(signInFailure.at, new Date(now() - 8 * WINDOW)));
+  await database()
+    .insert(signInFailure)
+    .values(subjects.map((subject) => ({ id: ulid(), subject: subject.slice(0, 190), at })));
+  await database()
+    .delete(signInFailure)
+    .where(lt(signInFailure.at, new Date(now() - 8 * WINDOW)));
 }
 
 /** Locks a session until its PIN is given. */
@@ -32,11 +39,29 @@ export async function lockSession(id: string): Promise<void> {
 }
 
 /** Opens a locked session by the person's PIN. The fifth wrong PIN ends the session. */
-export async function unlockSession(id: string, userId: string, pin: string): Promise<"open" | "wrong" | "ended"> {
-  const [row] = await database().select({ pinHash: user.pinHash, failures: session.pinFailures }).from(session).innerJoin(user, eq(user.id, session.userId)).where(and(eq(session.id, id), eq(user.id, userId))).limit(1);
+export async function unlockSession(
+  id: string,
+  userId: string,
+  pin: string,
+): Promise<"open" | "wrong" | "ended"> {
+  const [row] = await database()
+    .select({ pinHash: user.pinHash, failures: session.pinFailures })
+    .from(session)
+    .innerJoin(user, eq(user.id, session.userId))
+    .where(and(eq(session.id, id), eq(user.id, userId)))
+    .limit(1);
   if (!row?.pinHash) return "ended";
-  if (await passwordMatches(row.pinHash, pin)) { await database().update(session).set({ locked: false, pinFailures: 0 }).where(eq(session.id, id)); return "open"; }
-  if (row.failures + 1 >= PIN_TRIES) { await database().delete(session).where(eq(session.id, id)); return "ended"; }
-  await database().update(session).set({ pinFailures: row.failures + 1 }).where(eq(session.id, id));
+  if (await passwordMatches(row.pinHash, pin)) {
+    await database().update(session).set({ locked: false, pinFailures: 0 }).where(eq(session.id, id));
+    return "open";
+  }
+  if (row.failures + 1 >= PIN_TRIES) {
+    await database().delete(session).where(eq(session.id, id));
+    return "ended";
+  }
+  await database()
+    .update(session)
+    .set({ pinFailures: row.failures + 1 })
+    .where(eq(session.id, id));
   return "wrong";
 }

@@ -6,10 +6,16 @@ import { useEffect } from "react";
 export function LiveNow({ every }: { every: number }) {
   const router = useRouter();
   useEffect(() => {
-    const again = () => { if (document.visibilityState === "visible" && !document.querySelector("[role=dialog]")) router.refresh(); };
+    const again = () => {
+      if (document.visibilityState === "visible" && !document.querySelector("[role=dialog]"))
+        router.refresh();
+    };
     const timer = setInterval(again, every * 1000);
     document.addEventListener("visibilitychange", again);
-    return () => { clearInterval(timer); document.removeEventListener("visibilitychange", again); };
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener("visibilitychange", again);
+    };
   }, [router, every]);
   return null;
 }

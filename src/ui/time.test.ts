@@ -8,7 +8,13 @@ describe("times on screen", () => {
     expect(clockTime("2026-10-25T01:30:00Z", "Europe/Amsterdam")).toBe("02:30");
     expect(clockTime("2026-10-25T02:30:00Z", "Europe/Amsterdam")).toBe("03:30");
     // A soak of 48 h over that night ends 48 h later, whatever the wall clock says.
-    expect(momentOf(Date.parse("2026-10-24T08:00:00Z") + 48 * 3_600_000, Date.parse("2026-10-24T08:00:00Z"), "Europe/Amsterdam")).toBe("Mon 26 Oct 09:00");
+    expect(
+      momentOf(
+        Date.parse("2026-10-24T08:00:00Z") + 48 * 3_600_000,
+        Date.parse("2026-10-24T08:00:00Z"),
+        "Europe/Amsterdam",
+      ),
+    ).toBe("Mon 26 Oct 09:00");
   });
   it("reads a wall clock's day and time in the company's zone, on both sides of a change of clocks", () => {
     expect(inZone("2026-10-24", "09:00", "Europe/Amsterdam")).toBe("2026-10-24T07:00:00.000Z");

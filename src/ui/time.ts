@@ -8,15 +8,33 @@ function formatIn(zone: string, name: string, options: Intl.DateTimeFormatOption
 }
 
 /** `14:10` */
-export const clockTime = (at: number | string | Date, zone: string): string => formatIn(zone, "clock", { hour: "2-digit", minute: "2-digit", hourCycle: "h23" }).format(new Date(at));
+export const clockTime = (at: number | string | Date, zone: string): string =>
+  formatIn(zone, "clock", { hour: "2-digit", minute: "2-digit", hourCycle: "h23" }).format(new Date(at));
 /** `Thu 26 Nov` */
-export const dayName = (at: number | string | Date, zone: string): string => formatIn(zone, "day", { weekday: "short", day: "numeric", month: "short" }).format(new Date(at)).replace(",", "");
+export const dayName = (at: number | string | Date, zone: string): string =>
+  formatIn(zone, "day", { weekday: "short", day: "numeric", month: "short" })
+    .format(new Date(at))
+    .replace(",", "");
 /** `Wednesday 25 November` */
-export const longDay = (at: number | string | Date, zone: string): string => formatIn(zone, "long", { weekday: "long", day: "numeric", month: "long" }).format(new Date(at)).replace(",", "");
+export const longDay = (at: number | string | Date, zone: string): string =>
+  formatIn(zone, "long", { weekday: "long", day: "numeric", month: "long" })
+    .format(new Date(at))
+    .replace(",", "");
 /** `25 Nov 2026, 14:10` */
-export const stamp = (at: number | string | Date, zone: string): string => formatIn(zone, "stamp", { day: "numeric", month: "short", year: "numeric", hour: "2-digit", minute: "2-digit", hourCycle: "h23" }).format(new Date(at));
+export const stamp = (at: number | string | Date, zone: string): string =>
+  formatIn(zone, "stamp", {
+    day: "numeric",
+    month: "short",
+    year: "numeric",
+    hour: "2-digit",
+    minute: "2-digit",
+    hourCycle: "h23",
+  }).format(new Date(at));
 /** `14:10` today, else `Thu 26 Nov 14:10`. */
-export const momentOf = (at: number | string | Date, now: number, zone: string): string => (dayName(at, zone) === dayName(now, zone) ? clockTime(at, zone) : `${dayName(at, zone)} ${clockTime(at, zone)}`);
+export const momentOf = (at: number | string | Date, now: number, zone: string): string =>
+  dayName(at, zone) === dayName(now, zone)
+    ? clockTime(at, zone)
+    : `${dayName(at, zone)} ${clockTime(at, zone)}`;
 
 /** A countdown as read at arm's length: `47:59:12`, `18:42`. Rounded up, so that it never shows zero early. */
 export function countdown(ms: number): string {
@@ -39,11 +57,33 @@ export function inZone(day: string, clock: string, zone: string): string | undef
   const guess = Date.parse(`${day}T${clock}:00Z`);
   if (Number.isNaN(guess)) return undefined;
   const offsetAt = (ms: number) => {
-    const parts = Object.fromEntries(new Intl.DateTimeFormat("en-CA", { timeZone: zone, year: "numeric", month: "2-digit", day: "2-digit", hour: "2-digit", minute: "2-digit", second: "2-digit", hourCycle: "h23" }).formatToParts(new Date(ms)).map((p) => [p.type, p.value]));
-    return Date.parse(`${parts.year}-${parts.month}-${parts.day}T${parts.hour}:${parts.minute}:${parts.second}Z`) - ms;
+    const parts = Object.fromEntries(
+      new Intl.DateTimeFormat("en-CA", {
+        timeZone: zone,
+        year: "numeric",
+        month: "2-digit",
+        day: "2-digit",
+        hour: "2-digit",
+        minute: "2-digit",
+        second: "2-digit",
+        hourCycle: "h23",
+      })
+        .formatToParts(new Date(ms))
+        .map((p) => [p.type, p.value]),
+    );
+    return (
+      Date.parse(`${parts.year}-${parts.month}-${parts.day}T${parts.hour}:${parts.minute}:${parts.second}Z`) -
+      ms
+    );
   };
   const first = guess - offsetAt(guess);
   return new Date(guess - offsetAt(first)).toISOString();
 }
 /** The day in a zone as a date field has it, e.g. `2026-11-25`. */
-export const dateIn = (at: number, zone: string): string => new Intl.DateTimeFormat("en-CA", { timeZone: zone, year: "numeric", month: "2-digit", day: "2-digit" }).format(new Date(at));
+export const dateIn = (at: number, zone: string): string =>
+  new Intl.DateTimeFormat("en-CA", {
+    timeZone: zone,
+    year: "numeric",
+    month: "2-digit",
+    day: "2-digit",
+  }).format(new Date(at));

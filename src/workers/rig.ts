@@ -5,17 +5,29 @@ import { whyNot, type Refusal } from "../core/rig/whyNot";
 import { plan } from "../core/rig/plan";
 import type { Circumstances, Rig, RigState } from "../core/rig/rig";
 
-export type Ordered = { readonly is: "found"; readonly cost: number; readonly moves: readonly Explained[] } | { readonly is: "none"; readonly refusal: Refusal } | { readonly is: "late"; readonly states: number };
+export type Ordered =
+  | { readonly is: "found"; readonly cost: number; readonly moves: readonly Explained[] }
+  | { readonly is: "none"; readonly refusal: Refusal }
+  | { readonly is: "late"; readonly states: number };
 /** After this a search says that it has found nothing yet (handbook 4, Sequences). */
 const LONGEST_MS = 2000;
 
 const work = {
   /** The cheapest safe order of moves in words, or why there is none; says now and then how many states it has looked at. */
-  order: (rig: Rig, state: RigState, wish: Wish, circumstances: Circumstances, seen: (states: number) => void): Ordered => {
+  order: (
+    rig: Rig,
+    state: RigState,
+    wish: Wish,
+    circumstances: Circumstances,
+    seen: (states: number) => void,
+  ): Ordered => {
     const aim = aimed(rig, wish);
     const all = { ...circumstances, ...(aim.permit ? { permit: aim.permit } : {}) };
     const from = performance.now();
-    const goOn = (states: number) => { seen(states); return performance.now() - from < LONGEST_MS; };
+    const goOn = (states: number) => {
+      seen(states);
+      return performance.now() - from < LONGEST_MS;
+    };
     const found = plan(rig, state, aim.goal, { circumstances: all, goOn });
     if (found.found) return { is: "found", cost: found.cost, moves: explain(rig, state, found.moves, all) };
     if (!found.impossible) return { is: "late", states: found.states };

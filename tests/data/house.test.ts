@@ -9,7 +9,16 @@ describe("the house", () => {
   it("has migrations that match the schema", () => {
     const folder = mkdtempSync(join(process.cwd(), ".brant-drift-"));
     cpSync("src/data/migrations", folder, { recursive: true });
-    const made = npx("drizzle-kit", "generate", "--dialect", "mysql", "--schema", "./src/data/schema/index.ts", "--out", `./${folder.split("/").at(-1)}`);
+    const made = npx(
+      "drizzle-kit",
+      "generate",
+      "--dialect",
+      "mysql",
+      "--schema",
+      "./src/data/schema/index.ts",
+      "--out",
+      `./${folder.split("/").at(-1)}`,
+    );
     rmSync(folder, { recursive: true });
     expect(made.stdout + made.stderr).toContain("No schema changes");
   }, 60_000);

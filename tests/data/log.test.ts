@@ -13,10 +13,17 @@ import { job, jobLog } from "@/data/schema";
 import { asOwner, knowledge, needed, open, send } from "./setting";
 
 const sha256 = (text: string) => createHash("sha256").update(text).digest("hex");
-const tsx = (script: string, args: string[], env: Record<string, string> = {}) => spawnSync(process.execPath, ["--import", "tsx", script, ...args], { env: { ...process.env, ...env }, encoding: "utf8", cwd: process.cwd() });
+const tsx = (script: string, args: string[], env: Record<string, string> = {}) =>
+  spawnSync(process.execPath, ["--import", "tsx", script, ...args], {
+    env: { ...process.env, ...env },
+    encoding: "utf8",
+    cwd: process.cwd(),
+  });
 let db: Database;
 let close: () => Promise<void>;
-beforeAll(() => { ({ db, close } = open()); });
+beforeAll(() => {
+  ({ db, close } = open());
+});
 afterAll(() => close());
 
 async function newJob(name = "Pell Lane bakery"): Promise<string> {
@@ -25,7 +32,8 @@ async function newJob(name = "Pell Lane bakery"): Promise<string> {
   expect(outcome.ok).toBe(true);
   return id;
 }
-const answer = (id: string, text: string, intent = ulid()) => send(db, id, { kind: "surveyAnswered", field: "source.static", text, profile: "us" }, intent);
+const answer = (id: string, text: string, intent = ulid()) =>
+  send(db, id, { kind: "surveyAnswered", field: "source.static", text, profile: "us" }, intent);
 
 describe("the log in the database", () => {
   it("keeps a job as a chain from which it is read back", async () => {
@@ -61,7 +69,14 @@ describe("the log in the database", () => {
     const second = (await import("./setting")).send;
     for (let turn = 0; turn < 4; turn += 1) {
       expect(await answer(id, `${40 + turn} psi`)).toMatchObject({ ok: true, repeated: false });
-      expect(await second(db, id, { kind: "surveyAnswered", field: "source.static", text: `${50 + turn} psi`, profile: "us" }, ulid())).toMatchObject({ ok: true, repeated: false });
+      expect(
+        await second(
+          db,
+          id,
+          { kind: "surveyAnswered", field: "source.static", text: `${50 + turn} psi`, profile: "us" },
+          ulid(),
+        ),
+      ).toMatchObject({ ok: true, repeated: false });
     }
     const entries = await jobEntries(db, id);
     expect(entries).toHaveLength(9);
@@ -72,7 +87,10 @@ describe("the log in the database", () => {
   it("never builds on a remembered head that the job's row does not bear out", async () => {
     const id = await newJob();
     await answer(id, "58 psi");
-    await db.update(job).set({ head: "f".repeat(64) }).where(eq(job.id, id));
+    await db
+      .update(job)
+      .set({ head: "f".repeat(64) })
+      .where(eq(job.id, id));
     expect(await answer(id, "59 psi")).toMatchObject({ ok: true });
     const entries = await jobEntries(db, id);
     expect(verifyChain(entries, sha256, id)).toEqual([]);
@@ -81,11 +99,31 @@ describe("the log in the database", () => {
 
   it("takes everything back when something fails in the middle, and leaves the connection clean", async () => {
     const id = await newJob();
-    await expect(appendEntry(db, id, ulid(), () => { throw new Error("power cut"); }, { knowledge, profile: "us", now: Date.now() })).rejects.toThrow("power cut");
+    await expect(
+      appendEntry(
+        db,
+        id,
+        ulid(),
+        () => {
+          throw new Error("power cut");
+        },
+        { knowledge, profile: "us", now: Date.now() },
+      ),
+    ).rejects.toThrow("power cut");
     const rename = sql`update ${job} set name = 'Half done' where id = ${id}`;
-    const failed: unknown = await atOnce(db, [rename, sql`insert into ${job} (id) values (${id})`]).catch((e: unknown) => e);
+    const failed: unknown = await atOnce(db, [rename, sql`insert into ${job} (id) values (${id})`]).catch(
+      (e: unknown) => e,
+    );
     expect(errno(failed)).toBeGreaterThan(0);
-    expect(errno(await atOnce(db, [rename, sql`update ${job} set name = 'Never' where id = 'nobody'`, mustHaveChanged]).catch((e: unknown) => e))).toBe(MOVED);
+    expect(
+      errno(
+        await atOnce(db, [
+          rename,
+          sql`update ${job} set name = 'Never' where id = 'nobody'`,
+          mustHaveChanged,
+        ]).catch((e: unknown) => e),
+      ),
+    ).toBe(MOVED);
     expect((await db.select().from(job).where(eq(job.id, id)))[0]!.name).toBe("Pell Lane bakery");
     await atOnce(db, [rename, mustHaveChanged]);
     expect((await db.select().from(job).where(eq(job.id, id)))[0]!.name).toBe("Half done");
@@ -94,11 +132,18 @@ describe("the log in the database", () => {
 
   it("cannot be changed or deleted by the application's user, nor by accident by its owner", async () => {
     const id = await newJob();
-    for (const statement of [sql`update job_log set kind = 'x' where job_id = ${id}`, sql`delete from job_log where job_id = ${id}`, sql`truncate table job_log`, sql`drop trigger job_log_no_update`]) {
+    for (const statement of [
+      sql`update job_log set kind = 'x' where job_id = ${id}`,
+      sql`delete from job_log where job_id = ${id}`,
+      sql`truncate table job_log`,
+      sql`drop trigger job_log_no_update`,
+    ]) {
       const error: unknown = await db.execute(statement).catch((e: unknown) => e);
       expect([1142, 1370, 1227]).toContain(errno(error));
     }
-    await expect(asOwner(`update job_log set kind = 'x' where job_id = '${id}'`)).rejects.toThrow(/append-only/);
+    await expect(asOwner(`update job_log set kind = 'x' where job_id = '${id}'`)).rejects.toThrow(
+      /append-only/,
+    );
     await expect(asOwner(`delete from job_log where job_id = '${id}'`)).rejects.toThrow(/append-only/);
     expect(await jobEntries(db, id)).toHaveLength(1);
   });
@@ -126,8 +171,16 @@ describe("lists", () => {
   it("puts a planned visit on the strip of its day only", async () => {
     const id = await newJob("Visited");
     const at = Date.UTC(2031, 4, 6, 9);
-    await send(db, id, { kind: "visitPlanned", visit: ulid(), from: new Date(at).toISOString(), to: new Date(at + 7_200_000).toISOString(), person: { id: "p2", name: "Tobias Rell" }, what: "Install" });
-    const on = (day: number) => todayOf(db, new Date(day - 3_600_000), new Date(day + 10_000_000), new Date(day));
+    await send(db, id, {
+      kind: "visitPlanned",
+      visit: ulid(),
+      from: new Date(at).toISOString(),
+      to: new Date(at + 7_200_000).toISOString(),
+      person: { id: "p2", name: "Tobias Rell" },
+      what: "Install",
+    });
+    const on = (day: number) =>
+      todayOf(db, new Date(day - 3_600_000), new Date(day + 10_000_000), new Date(day));
     expect((await on(at)).strip.map((s) => s.jobId)).toEqual([id]);
     expect((await on(at + 3 * 86_400_000)).strip).toEqual([]);
     expect((await jobPage(db, 1)).total).toBeGreaterThan(0);
@@ -141,10 +194,16 @@ describe("npm run verify, backup and restore", () => {
     expect(tsx("scripts/verify.ts", []).status).toBe(0);
     const [row] = await db.select().from(jobLog).where(eq(jobLog.jobId, id)).limit(1);
     await asOwner("drop trigger job_log_no_update");
-    await asOwner(`update job_log set entry = replace(entry, 'Tampered', 'Tempered') where job_id = '${id}' and seq = ${row!.seq}`);
+    await asOwner(
+      `update job_log set entry = replace(entry, 'Tampered', 'Tempered') where job_id = '${id}' and seq = ${row!.seq}`,
+    );
     const found = tsx("scripts/verify.ts", []);
-    await asOwner(`update job_log set entry = replace(entry, 'Tempered', 'Tampered') where job_id = '${id}' and seq = ${row!.seq}`);
-    await asOwner("create trigger job_log_no_update before update on job_log for each row signal sqlstate '45000' set message_text = 'the log is append-only'");
+    await asOwner(
+      `update job_log set entry = replace(entry, 'Tempered', 'Tampered') where job_id = '${id}' and seq = ${row!.seq}`,
+    );
+    await asOwner(
+      "create trigger job_log_no_update before update on job_log for each row signal sqlstate '45000' set message_text = 'the log is append-only'",
+    );
     expect(found.status).toBe(1);
     expect(found.stderr).toContain(`job ${id}: entry ${row!.seq} was changed`);
     expect(tsx("scripts/verify.ts", []).status).toBe(0);
@@ -154,7 +213,11 @@ describe("npm run verify, backup and restore", () => {
     const id = await newJob("Bundled");
     const entries = await jobEntries(db, id);
     const path = join(needed("BRANT_TEST_FOLDER"), "bundle.json");
-    const write = (es: unknown[]) => writeFileSync(path, JSON.stringify({ brant: 1, job: id, head: entries.at(-1)!.hash, entries: es, files: [] }));
+    const write = (es: unknown[]) =>
+      writeFileSync(
+        path,
+        JSON.stringify({ brant: 1, job: id, head: entries.at(-1)!.hash, entries: es, files: [] }),
+      );
     write(entries);
     expect(tsx("scripts/verify.ts", [path], { DATABASE_URL: "" }).status).toBe(0);
     write([{ ...entries[0], at: "2020-01-01T00:00:00.000Z" }]);
@@ -168,7 +231,10 @@ describe("npm run verify, backup and restore", () => {
     await newJob("Backed up");
     const path = join(needed("BRANT_TEST_FOLDER"), "backup.sql");
     expect(tsx("scripts/backup.ts", [path]).status).toBe(0);
-    const into = { DATABASE_URL: needed("BRANT_TEST_RESTORE_URL"), DATABASE_OWNER_URL: needed("BRANT_TEST_RESTORE_OWNER_URL") };
+    const into = {
+      DATABASE_URL: needed("BRANT_TEST_RESTORE_URL"),
+      DATABASE_OWNER_URL: needed("BRANT_TEST_RESTORE_OWNER_URL"),
+    };
     const restored = tsx("scripts/restore.ts", [path], into);
     expect(restored.stdout + restored.stderr).toContain("every chain holds");
     expect(restored.status).toBe(0);

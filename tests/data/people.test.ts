@@ -7,7 +7,17 @@ import type { Database } from "@/data/database";
 import { loadCompany, saveCompany } from "@/data/queries/company";
 import { addFileRow, fileRow } from "@/data/queries/files";
 import { answers } from "@/data/queries/health";
-import { addPerson, allPeople, changePerson, endSessions, hasPin, openHouse, personByEmail, setPin, setProfile } from "@/data/queries/people";
+import {
+  addPerson,
+  allPeople,
+  changePerson,
+  endSessions,
+  hasPin,
+  openHouse,
+  personByEmail,
+  setPin,
+  setProfile,
+} from "@/data/queries/people";
 import { findAnything, jobNames, jobPage, PAGE } from "@/data/queries/today";
 import { account, session, signInFailure, user } from "@/data/schema";
 import { hashPassword, passwordMatches } from "@/server/auth";
@@ -18,24 +28,59 @@ import { open, send } from "./setting";
 
 let db: Database;
 let close: () => Promise<void>;
-beforeAll(() => { ({ db, close } = open()); });
+beforeAll(() => {
+  ({ db, close } = open());
+});
 afterAll(() => close());
 
 const at = new Date("2026-11-25T08:00:00Z");
-const newPerson = (over: Partial<Parameters<typeof addPerson>[1]> = {}) => ({ id: ulid(), name: "Wiebe Aalst", email: `${ulid().toLowerCase()}@saltmarsh.example`, role: "installer", passwordHash: "hash", ...over });
-async function person(over: Partial<Parameters<typeof addPerson>[1]> = {}) { const p = newPerson(over); await addPerson(db, p, at); return p; }
+const newPerson = (over: Partial<Parameters<typeof addPerson>[1]> = {}) => ({
+  id: ulid(),
+  name: "Wiebe Aalst",
+  email: `${ulid().toLowerCase()}@saltmarsh.example`,
+  role: "installer",
+  passwordHash: "hash",
+  ...over,
+});
+async function person(over: Partial<Parameters<typeof addPerson>[1]> = {}) {
+  const p = newPerson(over);
+  await addPerson(db, p, at);
+  return p;
+}
 async function sessionOf(userId: string): Promise<string> {
   const id = ulid();
-  await db.insert(session).values({ id, token: id, userId, expiresAt: new Date("2036-01-01T00:00:00Z"), createdAt: at, updatedAt: at });
+  await db.insert(session).values({
+    id,
+    token: id,
+    userId,
+    expiresAt: new Date("2036-01-01T00:00:00Z"),
+    createdAt: at,
+    updatedAt: at,
+  });
   return id;
 }
-const sessionsOf = async (userId: string) => (await db.select({ id: session.id }).from(session).where(eq(session.userId, userId))).map((s) => s.id);
-const settings: Company = { name: "Saltmarsh Water Fitters", profile: "us", currency: "EUR", timeZone: "Europe/Amsterdam", waterOffFrom: "09:00", waterOffTo: "16:00", roDiscards: 2, schools: { ...defaultSchools } };
+const sessionsOf = async (userId: string) =>
+  (await db.select({ id: session.id }).from(session).where(eq(session.userId, userId))).map((s) => s.id);
+const settings: Company = {
+  name: "Saltmarsh Water Fitters",
+  profile: "us",
+  currency: "EUR",
+  timeZone: "Europe/Amsterdam",
+  waterOffFrom: "09:00",
+  waterOffTo: "16:00",
+  roDiscards: 2,
+  schools: { ...defaultSchools },
+};
 
 describe("people", () => {
   it("are added with their account or not at all", async () => {
     const p = await person();
-    expect(await personByEmail(db, p.email)).toMatchObject({ name: "Wiebe Aalst", role: "installer", active: true, hasPin: false });
+    expect(await personByEmail(db, p.email)).toMatchObject({
+      name: "Wiebe Aalst",
+      role: "installer",
+      active: true,
+      hasPin: false,
+    });
     const twin = newPerson({ email: p.email });
     await expect(addPerson(db, twin, at)).rejects.toThrow();
     expect(await db.select().from(account).where(eq(account.userId, twin.id))).toEqual([]);
@@ -109,7 +154,10 @@ describe("passwords and PINs", () => {
 
   it("make a guesser wait after six tries at one address, counted for every instance in the database", async () => {
     const subject = `who:${ulid()}`;
-    for (let i = 0; i < 6; i += 1) { expect(await waitBeforeSignIn([subject])).toBe(0); await noteFailure([subject]); }
+    for (let i = 0; i < 6; i += 1) {
+      expect(await waitBeforeSignIn([subject])).toBe(0);
+      await noteFailure([subject]);
+    }
     expect(await waitBeforeSignIn([subject])).toBe(15);
     expect(await waitBeforeSignIn([`who:${ulid()}`])).toBe(0);
     await db.delete(signInFailure).where(eq(signInFailure.subject, subject));
@@ -132,7 +180,9 @@ describe("the company", () => {
 
 async function openedJob(name: string): Promise<string> {
   const id = ulid();
-  expect(await send(db, id, { kind: "jobOpened", name, place: "Quay", about: "" })).toMatchObject({ ok: true });
+  expect(await send(db, id, { kind: "jobOpened", name, place: "Quay", about: "" })).toMatchObject({
+    ok: true,
+  });
   return id;
 }
 
@@ -151,7 +201,9 @@ describe("files", () => {
 
   it("sent twice at the same moment are one file that matches its own hash", async () => {
     const [id, job] = [ulid(), await openedJob("With files")];
-    const sent = await Promise.all(["one", "two"].map((text) => keepFile(id, job, Buffer.from(text), "image/jpeg")));
+    const sent = await Promise.all(
+      ["one", "two"].map((text) => keepFile(id, job, Buffer.from(text), "image/jpeg")),
+    );
     expect(sent[0]).toEqual(sent[1]);
     const stored = (await fileStore().get(id))!;
     expect(sent[0]!.bytes).toBe(stored.length);
@@ -161,7 +213,11 @@ describe("files", () => {
 describe("long lists", () => {
   it("come page by page, with how many there are in all", async () => {
     const ids: string[] = [];
-    for (let i = 0; i < PAGE + 3; i += 1) { const id = ulid(); ids.push(id); await send(db, id, { kind: "jobOpened", name: `Paged ${i}`, place: "Long Lane", about: "" }); }
+    for (let i = 0; i < PAGE + 3; i += 1) {
+      const id = ulid();
+      ids.push(id);
+      await send(db, id, { kind: "jobOpened", name: `Paged ${i}`, place: "Long Lane", about: "" });
+    }
     const [one, two] = [await jobPage(db, 1), await jobPage(db, 2)];
     expect(one.rows).toHaveLength(PAGE);
     expect(two.rows.length).toBeGreaterThanOrEqual(3);
@@ -174,10 +230,29 @@ describe("long lists", () => {
   it("find people and serial numbers too, at most twenty things", async () => {
     await person({ name: "Quirijn Zeewater" });
     const id = await openedJob("Serial house");
-    expect(await send(db, id, { kind: "designChanged", units: [{ key: "a", model: "SF-150", parallel: 1 }], what: "Softener", seen: (await loadJob(db, id))!.designSeq })).toMatchObject({ ok: true });
-    expect(await send(db, id, { kind: "serialRecorded", unit: "a", what: "serial", label: "Serial number", text: "SM-99817" })).toMatchObject({ ok: true });
-    expect(await findAnything(db, "quirijn")).toEqual([expect.objectContaining({ kind: "person", title: "Quirijn Zeewater" })]);
-    expect(await findAnything(db, "sm-99817")).toEqual([expect.objectContaining({ kind: "serial", jobId: id })]);
+    expect(
+      await send(db, id, {
+        kind: "designChanged",
+        units: [{ key: "a", model: "SF-150", parallel: 1 }],
+        what: "Softener",
+        seen: (await loadJob(db, id))!.designSeq,
+      }),
+    ).toMatchObject({ ok: true });
+    expect(
+      await send(db, id, {
+        kind: "serialRecorded",
+        unit: "a",
+        what: "serial",
+        label: "Serial number",
+        text: "SM-99817",
+      }),
+    ).toMatchObject({ ok: true });
+    expect(await findAnything(db, "quirijn")).toEqual([
+      expect.objectContaining({ kind: "person", title: "Quirijn Zeewater" }),
+    ]);
+    expect(await findAnything(db, "sm-99817")).toEqual([
+      expect.objectContaining({ kind: "serial", jobId: id }),
+    ]);
     expect((await findAnything(db, "sf-150")).map((f) => f.jobId)).toContain(id);
     expect((await findAnything(db, "Paged")).length).toBeLessThanOrEqual(20);
   });

@@ -24,16 +24,26 @@ export function open(): { readonly db: Database; readonly close: () => Promise<v
 /** Sends an intent as the server does, with an id of its own or a repeated one. */
 export function send(db: Database, job: string, wish: Wish, id = ulid(), by: Actor = imke) {
   const now = Date.now();
-  return appendEntry<Refusal>(db, job, id, (state: JobState) => {
-    const decision = decide(state, { ...wish, id } as Intent, now, knowledge);
-    if (!decision.ok) return { refusal: decision };
-    const at = new Date(now).toISOString();
-    return { draft: { id, at, received: at, by, ...decision.entry } as Draft };
-  }, { knowledge, profile: "us", now });
+  return appendEntry<Refusal>(
+    db,
+    job,
+    id,
+    (state: JobState) => {
+      const decision = decide(state, { ...wish, id } as Intent, now, knowledge);
+      if (!decision.ok) return { refusal: decision };
+      const at = new Date(now).toISOString();
+      return { draft: { id, at, received: at, by, ...decision.entry } as Draft };
+    },
+    { knowledge, profile: "us", now },
+  );
 }
 
 /** One statement as the owner of the database, past the application's rights. */
 export async function asOwner<T = unknown>(sql: string): Promise<T> {
   const connection = await createConnection({ uri: needed("DATABASE_OWNER_URL") });
-  try { return (await connection.query(sql))[0] as T; } finally { await connection.end(); }
+  try {
+    return (await connection.query(sql))[0] as T;
+  } finally {
+    await connection.end();
+  }
 }

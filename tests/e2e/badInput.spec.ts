@@ -4,12 +4,16 @@ import { join } from "node:path";
 import { expect, test } from "@playwright/test";
 import { desk, entriesOf, folder, freshId, moveClock, openJob, phone, post, signedIn, signIn } from "./hands";
 
-
 test("nonsense in a quantity is said beside the field, and nothing typed is lost", async ({ browser }) => {
   const { page, context } = await signedIn(browser, "imke");
   await openJob(page, "Ferryman's Rest inn", "site");
   const field = page.locator('[data-field="source.flowing"]');
-  for (const [text, says] of [["3//4", "Stopped at"], ["-5 psi", "cannot be below zero"], ["1e99", "too high to be real"], ["9".repeat(10_240), "at most 60 characters"]] as const) {
+  for (const [text, says] of [
+    ["3//4", "Stopped at"],
+    ["-5 psi", "cannot be below zero"],
+    ["1e99", "too high to be real"],
+    ["9".repeat(10_240), "at most 60 characters"],
+  ] as const) {
     await field.locator("input").fill(text);
     await field.locator("input").blur();
     await expect(field).toContainText(says);
@@ -27,16 +31,52 @@ test("hostile bundles are refused in words and leave nothing behind", async ({ b
   const { page, context } = await signedIn(browser, "imke");
   const job = await openJob(page, "Eelgrass Court 4B");
   const origin = { origin: new URL(page.url()).origin, "content-type": "application/json" };
-  const good = JSON.parse((await (await page.request.get(`/api/jobs/${job}/record?as=bundle`)).body()).toString()) as { job: string; head: string; entries: Record<string, unknown>[]; files: unknown[]; brant: number };
-  const send = async (data: string | Buffer) => { const r = await page.request.post("/api/import", { headers: origin, data: Buffer.from(data) }); return { status: r.status(), error: ((await r.json()) as { error?: string }).error ?? "" }; };
-  const twist = (f: (b: typeof good) => void) => { const b = structuredClone(good); f(b); return JSON.stringify(b); };
+  const good = JSON.parse(
+    (await (await page.request.get(`/api/jobs/${job}/record?as=bundle`)).body()).toString(),
+  ) as { job: string; head: string; entries: Record<string, unknown>[]; files: unknown[]; brant: number };
+  const send = async (data: string | Buffer) => {
+    const r = await page.request.post("/api/import", { headers: origin, data: Buffer.from(data) });
+    return { status: r.status(), error: ((await r.json()) as { error?: string }).error ?? "" };
+  };
+  const twist = (f: (b: typeof good) => void) => {
+    const b = structuredClone(good);
+    f(b);
+    return JSON.stringify(b);
+  };
   const before = await (await page.request.get("/jobs")).text();
-  expect(await send("not json")).toMatchObject({ status: 422, error: expect.stringContaining("not JSON") as unknown });
-  expect(await send(JSON.stringify({ brant: 2, hello: "there" }))).toMatchObject({ status: 422, error: expect.stringContaining("schema") as unknown });
-  expect(await send(twist((b) => { b.entries[1]!.data = { field: 7 }; }))).toMatchObject({ status: 422, error: expect.stringContaining("entries.1") as unknown });
-  expect(await send(twist((b) => { (b.entries[1]!.data as { text: string }).text = "changed"; }))).toMatchObject({ status: 422, error: expect.stringContaining("entry 2 was changed") as unknown });
-  expect(await send(twist((b) => { b.entries.pop(); }))).toMatchObject({ status: 422, error: expect.stringContaining("head") as unknown });
-  expect(await send("[".repeat(100_000))).toMatchObject({ status: 422, error: expect.stringContaining("too deeply") as unknown });
+  expect(await send("not json")).toMatchObject({
+    status: 422,
+    error: expect.stringContaining("not JSON") as unknown,
+  });
+  expect(await send(JSON.stringify({ brant: 2, hello: "there" }))).toMatchObject({
+    status: 422,
+    error: expect.stringContaining("schema") as unknown,
+  });
+  expect(
+    await send(
+      twist((b) => {
+        b.entries[1]!.data = { field: 7 };
+      }),
+    ),
+  ).toMatchObject({ status: 422, error: expect.stringContaining("entries.1") as unknown });
+  expect(
+    await send(
+      twist((b) => {
+        (b.entries[1]!.data as { text: string }).text = "changed";
+      }),
+    ),
+  ).toMatchObject({ status: 422, error: expect.stringContaining("entry 2 was changed") as unknown });
+  expect(
+    await send(
+      twist((b) => {
+        b.entries.pop();
+      }),
+    ),
+  ).toMatchObject({ status: 422, error: expect.stringContaining("head") as unknown });
+  expect(await send("[".repeat(100_000))).toMatchObject({
+    status: 422,
+    error: expect.stringContaining("too deeply") as unknown,
+  });
   expect(await send(Buffer.alloc(50 * 1024 * 1024, " "))).toMatchObject({ status: 413 });
   const counted = (html: string) => /Jobs[^]{0,80}?(\d+)<\/span>/.exec(html)?.[1];
   expect(counted(before)).toBeDefined();
@@ -47,12 +87,19 @@ test("hostile bundles are refused in words and leave nothing behind", async ({ b
 test("a photo that is no photo is refused; a real one loses its position", async ({ browser }) => {
   const { page, context } = await signedIn(browser, "tobias");
   const job = await openJob(page, "Ropewalk Studio");
-  const send = (body: Buffer) => page.request.post(`/api/jobs/${job}/files?id=${freshId()}&for=photo`, { headers: { origin: new URL(page.url()).origin, "content-type": "image/jpeg" }, data: body });
+  const send = (body: Buffer) =>
+    page.request.post(`/api/jobs/${job}/files?id=${freshId()}&for=photo`, {
+      headers: { origin: new URL(page.url()).origin, "content-type": "image/jpeg" },
+      data: body,
+    });
   const bad = await send(Buffer.from("<svg onload=alert(1)>not a photo"));
   expect(bad.status()).toBe(422);
   expect(((await bad.json()) as { error: string }).error).toContain("not a photo");
   const { default: sharp } = await import("sharp");
-  const withPosition = await sharp({ create: { width: 3000, height: 2000, channels: 3, background: "#888" } }).jpeg().withExif({ IFD0: { Copyright: "Somebody" }, IFD3: { GPSLatitudeRef: "N", GPSLatitude: "52/1 5/1 0/1" } }).toBuffer();
+  const withPosition = await sharp({ create: { width: 3000, height: 2000, channels: 3, background: "#888" } })
+    .jpeg()
+    .withExif({ IFD0: { Copyright: "Somebody" }, IFD3: { GPSLatitudeRef: "N", GPSLatitude: "52/1 5/1 0/1" } })
+    .toBuffer();
   expect((await sharp(withPosition).metadata()).exif).toBeDefined();
   const good = (await (await send(withPosition)).json()) as { file: string };
   const kept = await (await page.request.get(`/api/files/${good.file}`)).body();
@@ -74,8 +121,20 @@ test("roles, origins and strangers are kept out on the server", async ({ browser
   await context.close();
   const crew = await signedIn(browser, "tobias");
   expect((await post(crew.page, job, { kind: "designSigned", id: freshId(), seen: 1 })).status()).toBe(403);
-  expect((await post(crew.page, job, { ...done, id: freshId() }, { origin: "http://elsewhere.example" })).status()).toBe(403);
-  expect((await post(crew.page, freshId(), { kind: "surveyAnswered", id: freshId(), field: "source.static", text: "1 psi", profile: "us" })).status()).toBe(409);
+  expect(
+    (await post(crew.page, job, { ...done, id: freshId() }, { origin: "http://elsewhere.example" })).status(),
+  ).toBe(403);
+  expect(
+    (
+      await post(crew.page, freshId(), {
+        kind: "surveyAnswered",
+        id: freshId(),
+        field: "source.static",
+        text: "1 psi",
+        profile: "us",
+      })
+    ).status(),
+  ).toBe(409);
   expect((await post(crew.page, job, { kind: "dropEverything", id: freshId() })).status()).toBe(400);
   await crew.context.close();
   expect((await request.get(`/api/jobs/${job}/entries?after=0`)).status()).toBe(401);
@@ -123,9 +182,22 @@ test("two people finishing one step finish it once, and both phones agree", asyn
   await two.page.goto(`/jobs/${job}/run`);
   const step = one.page.locator("article[data-step]");
   await expect(step).toHaveAttribute("data-step", "site.drainDown");
-  await Promise.all([one.page, two.page].map((p) => p.getByRole("button", { name: "Done", exact: true }).click()));
-  await Promise.all([one.page, two.page].map((p) => expect(p.locator("article[data-step]")).toHaveAttribute("data-step", "site.cut")));
-  await expect.poll(async () => (await entriesOf(one.page, job)).filter((e) => e.kind === "stepDone" && e.data.step === "site.drainDown").length).toBeGreaterThan(0);
+  await Promise.all(
+    [one.page, two.page].map((p) => p.getByRole("button", { name: "Done", exact: true }).click()),
+  );
+  await Promise.all(
+    [one.page, two.page].map((p) =>
+      expect(p.locator("article[data-step]")).toHaveAttribute("data-step", "site.cut"),
+    ),
+  );
+  await expect
+    .poll(
+      async () =>
+        (await entriesOf(one.page, job)).filter(
+          (e) => e.kind === "stepDone" && e.data.step === "site.drainDown",
+        ).length,
+    )
+    .toBeGreaterThan(0);
   await one.page.goto(`/jobs/${job}/run?step=site.drainDown`);
   await two.page.goto(`/jobs/${job}/run?step=site.drainDown`);
   const said = await one.page.getByText(/Done by/).innerText();
@@ -136,7 +208,10 @@ test("two people finishing one step finish it once, and both phones agree", asyn
 
 test("a phone an hour wrong counts as the server does", async ({ browser }) => {
   const context = await browser.newContext({ ...phone, baseURL: process.env.BRANT_TEST_BASE! });
-  await context.addInitScript(() => { const real = Date.now.bind(Date); Date.now = () => real() + 3_600_000; });
+  await context.addInitScript(() => {
+    const real = Date.now.bind(Date);
+    Date.now = () => real() + 3_600_000;
+  });
   const page = await context.newPage();
   await signIn(page, "tobias");
   const job = await openJob(page, "Pell Lane bakery", "run?step=u1.soak");
@@ -145,13 +220,20 @@ test("a phone an hour wrong counts as the server does", async ({ browser }) => {
   const until = (p: typeof page) => p.getByText(/soak until/).innerText();
   expect(await until(page)).toBe(await until(right.page));
   await expect(page.getByRole("button", { name: "Soak is over, go on" })).toBeDisabled();
-  const refused = await post(page, job, { kind: "stepDone", id: freshId(), step: "u1.soak", claimed: new Date(Date.now() + 5 * 3_600_000).toISOString() });
+  const refused = await post(page, job, {
+    kind: "stepDone",
+    id: freshId(),
+    step: "u1.soak",
+    claimed: new Date(Date.now() + 5 * 3_600_000).toISOString(),
+  });
   expect(refused.status()).toBe(409);
   await context.close();
   await right.context.close();
 });
 
-test("the database gone for a while in the middle of a step: queued, said, nothing lost", async ({ browser }) => {
+test("the database gone for a while in the middle of a step: queued, said, nothing lost", async ({
+  browser,
+}) => {
   test.setTimeout(180_000);
   const { page, context } = await signedIn(browser, "tobias", phone);
   const job = await openJob(page, "Ropewalk Studio", "run");
@@ -164,7 +246,10 @@ test("the database gone for a while in the middle of a step: queued, said, nothi
   await page.waitForTimeout(20_000);
   await expect(page.locator("[data-queued]")).toBeVisible();
   const settings = join(folder, "my.cnf");
-  spawn("mariadbd", [`--defaults-file=${settings}`, ...(process.getuid?.() === 0 ? ["--user=root"] : [])], { stdio: "ignore", detached: true }).unref();
+  spawn("mariadbd", [`--defaults-file=${settings}`, ...(process.getuid?.() === 0 ? ["--user=root"] : [])], {
+    stdio: "ignore",
+    detached: true,
+  }).unref();
   await expect(page.locator("[data-queued]")).toHaveCount(0, { timeout: 60_000 });
   const entries = await entriesOf(page, job);
   expect(entries.filter((e) => e.kind === "stepDone" && e.data.step === "site.cut")).toHaveLength(1);
@@ -172,10 +257,15 @@ test("the database gone for a while in the middle of a step: queued, said, nothi
   await context.close();
 });
 
-test("a timer survives a reload, a closed browser and another phone, and never ends early", async ({ browser }) => {
+test("a timer survives a reload, a closed browser and another phone, and never ends early", async ({
+  browser,
+}) => {
   const one = await signedIn(browser, "tobias", phone);
   const job = await openJob(one.page, "Pell Lane bakery", "run?step=u1.soak");
-  const shown = async (p: typeof one.page) => { const [h, m, s] = (await p.getByRole("timer").innerText()).split(":").map(Number); return h! * 3600 + m! * 60 + s!; };
+  const shown = async (p: typeof one.page) => {
+    const [h, m, s] = (await p.getByRole("timer").innerText()).split(":").map(Number);
+    return h! * 3600 + m! * 60 + s!;
+  };
   const before = await shown(one.page);
   await one.context.close();
   const two = await signedIn(browser, "adaeze", phone);
@@ -199,14 +289,19 @@ test("guessing a password is slowed down", async ({ browser }) => {
   for (let i = 0; i < 7; i += 1) {
     await page.getByLabel("E-mail").fill("nobody@saltmarsh.example");
     await page.getByLabel("Password").fill(`guess number ${i}`);
-    await Promise.all([page.waitForResponse((r) => r.request().method() === "POST"), page.getByRole("button", { name: "Sign in" }).click()]);
+    await Promise.all([
+      page.waitForResponse((r) => r.request().method() === "POST"),
+      page.getByRole("button", { name: "Sign in" }).click(),
+    ]);
     await expect(page.getByRole("button", { name: "Sign in" })).toBeEnabled();
     await expect(page.getByRole("status")).toContainText(i < 6 ? "do not match" : "Too many tries");
   }
   await context.close();
 });
 
-test("a locked phone opens by its PIN, and signing out everywhere ends every session", async ({ browser }) => {
+test("a locked phone opens by its PIN, and signing out everywhere ends every session", async ({
+  browser,
+}) => {
   const one = await signedIn(browser, "adaeze", phone);
   await one.page.goto("/me");
   await one.page.getByRole("button", { name: "Lock this phone now" }).click();

@@ -4,7 +4,9 @@ import { readSheet } from "read-excel-file/node";
 import writeExcelFile from "write-excel-file/node";
 import { openJob, signedIn } from "./hands";
 
-test("a unit's figures get a new version; a design keeps the old one until it takes the newer", async ({ browser }) => {
+test("a unit's figures get a new version; a design keeps the old one until it takes the newer", async ({
+  browser,
+}) => {
   const { page, context } = await signedIn(browser, "imke");
   await page.goto("/catalogue");
   await page.getByLabel("Code or words").fill("MS-2");
@@ -26,7 +28,10 @@ test("a unit's figures get a new version; a design keeps the old one until it ta
   await page.goto(`/jobs/${job}/train?at=u1`);
   const litres = page.getByText("Litres between regenerations").first();
   await expect(litres).toBeVisible();
-  const before = await page.getByText(/between regenerations$/).first().textContent();
+  const before = await page
+    .getByText(/between regenerations$/)
+    .first()
+    .textContent();
   await page.getByRole("button", { name: "Take the newer figures, version 2" }).click();
   await expect(page.getByRole("button", { name: /Take the newer figures/ })).toHaveCount(0);
   await expect(page.getByText(before!)).toHaveCount(0);
@@ -39,7 +44,9 @@ test("a unit's figures get a new version; a design keeps the old one until it ta
   await context.close();
 });
 
-test("a unit no longer offered leaves the lists, stays in its designs, and is offered again", async ({ browser }) => {
+test("a unit no longer offered leaves the lists, stays in its designs, and is offered again", async ({
+  browser,
+}) => {
   const { page, context } = await signedIn(browser, "imke");
   await page.goto("/catalogue/CH-3");
   await page.getByRole("button", { name: "No longer offer it" }).click();
@@ -62,21 +69,35 @@ test("a unit no longer offered leaves the lists, stays in its designs, and is of
   await context.close();
 });
 
-test("the catalogue goes out as spreadsheet and JSON, and what was changed outside comes in; a bad row is shown and the rest taken", async ({ browser }) => {
+test("the catalogue goes out as spreadsheet and JSON, and what was changed outside comes in; a bad row is shown and the rest taken", async ({
+  browser,
+}) => {
   const { page, context } = await signedIn(browser, "imke");
   await page.goto("/catalogue");
-  const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Out as a spreadsheet" }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Out as a spreadsheet" }).click(),
+  ]);
   const rows = (await readSheet(readFileSync((await download.path())!))) as (string | number | null)[][];
   const head = rows[0]!.map(String);
   const [code, parts, mass] = ["code", "cost.parts", "massFullKg [kg]"].map((h) => head.indexOf(h));
   const of = (c: string) => rows.find((r) => r[code!] === c)!;
-  const json = (await (await page.request.get("/api/catalogue?as=json")).json()) as { units: { code: string }[] };
+  const json = (await (await page.request.get("/api/catalogue?as=json")).json()) as {
+    units: { code: string }[];
+  };
   expect(json.units.length).toBe(rows.length - 1);
-  const changed = [...of("SC-24")]; changed[parts!] = 555;
-  const bad = [...of("SC-36")]; bad[mass!] = "heavy";
-  const fresh = [...of("SC-48")]; fresh[code!] = "SC-96";
+  const changed = [...of("SC-24")];
+  changed[parts!] = 555;
+  const bad = [...of("SC-36")];
+  bad[mass!] = "heavy";
+  const fresh = [...of("SC-48")];
+  fresh[code!] = "SC-96";
   const buffer = await writeExcelFile([rows[0]!, changed, bad, fresh, of("SF-150")]).toBuffer();
-  await page.locator("[data-import-units] input[type=file]").setInputFiles({ name: "supplier.xlsx", mimeType: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", buffer });
+  await page.locator("[data-import-units] input[type=file]").setInputFiles({
+    name: "supplier.xlsx",
+    mimeType: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+    buffer,
+  });
   const table = page.locator("[data-import-units] tbody tr");
   await expect(table).toHaveCount(4);
   await expect(table.nth(0)).toContainText("Parts, cost: 540 → 555");
@@ -91,18 +112,26 @@ test("the catalogue goes out as spreadsheet and JSON, and what was changed outsi
   await page.goto("/catalogue/SC-96");
   await expect(page.getByRole("heading", { level: 1 })).toContainText("SC-96");
   await page.goto("/catalogue");
-  await page.locator("[data-import-units] input[type=file]").setInputFiles({ name: "letter.json", mimeType: "application/json", buffer: Buffer.from("hello") });
+  await page
+    .locator("[data-import-units] input[type=file]")
+    .setInputFiles({ name: "letter.json", mimeType: "application/json", buffer: Buffer.from("hello") });
   await expect(page.getByText("neither a spreadsheet")).toBeVisible();
   await context.close();
 });
 
-test("a data sheet is attached, opened by an installer, and taken away; an installer changes nothing", async ({ browser }) => {
+test("a data sheet is attached, opened by an installer, and taken away; an installer changes nothing", async ({
+  browser,
+}) => {
   const { page, context } = await signedIn(browser, "imke");
   await page.goto("/catalogue/UV-45");
   const input = page.locator("[data-sheets] input[type=file]");
   await input.setInputFiles({ name: "notes.txt", mimeType: "text/plain", buffer: Buffer.from("hello") });
   await expect(page.getByText("A data sheet is a PDF, a PNG or a JPEG")).toBeVisible();
-  await input.setInputFiles({ name: "UV-45 curve.pdf", mimeType: "application/pdf", buffer: Buffer.from("%PDF-1.4\n%%EOF") });
+  await input.setInputFiles({
+    name: "UV-45 curve.pdf",
+    mimeType: "application/pdf",
+    buffer: Buffer.from("%PDF-1.4\n%%EOF"),
+  });
   await expect(page.getByRole("link", { name: "UV-45 curve.pdf" })).toBeVisible();
 
   const other = await signedIn(browser, "tobias");
@@ -115,7 +144,14 @@ test("a data sheet is attached, opened by an installer, and taken away; an insta
   await other.page.goto("/catalogue/UV-45/change");
   await expect(other.page).toHaveURL(/not-yours/);
   const origin = new URL(other.page.url()).origin;
-  for (const path of ["/api/catalogue/read", "/api/catalogue/take", "/api/catalogue/UV-45/sheets?id=01J00000000000000000000000"]) expect((await other.page.request.post(path, { data: "x", headers: { origin } })).status(), path).toBe(403);
+  for (const path of [
+    "/api/catalogue/read",
+    "/api/catalogue/take",
+    "/api/catalogue/UV-45/sheets?id=01J00000000000000000000000",
+  ])
+    expect((await other.page.request.post(path, { data: "x", headers: { origin } })).status(), path).toBe(
+      403,
+    );
   await other.context.close();
 
   await page.getByRole("button", { name: /Take away/ }).click();

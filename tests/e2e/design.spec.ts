@@ -1,11 +1,14 @@
 import { expect, test } from "@playwright/test";
 import { desk, openJob, signedIn } from "./hands";
 
-test("lighthouse: UV is blocked until iron and hardness are dealt with, and the proposal finds that", async ({ browser }) => {
+test("lighthouse: UV is blocked until iron and hardness are dealt with, and the proposal finds that", async ({
+  browser,
+}) => {
   const { page, context } = await signedIn(browser, "imke", desk);
   const job = await openJob(page, "Kittle Point lighthouse cottage");
   await page.goto(`/jobs/${job}/train?at=u2`);
-  for (const value of ["Iron", "Hardness"]) await expect(page.getByRole("row").filter({ hasText: value }).first()).toContainText("Stop");
+  for (const value of ["Iron", "Hardness"])
+    await expect(page.getByRole("row").filter({ hasText: value }).first()).toContainText("Stop");
   await page.goto(`/jobs/${job}/train/propose`);
   const first = page.locator("[data-proposal]").first();
   await expect(first).toBeVisible();
@@ -22,7 +25,8 @@ test("lighthouse: UV is blocked until iron and hardness are dealt with, and the 
   await expect(page).toHaveURL(new RegExp(`/jobs/${job}/train$`));
   const station = page.locator("[data-line-station]").filter({ hasText: /U[VR]-\d/ });
   await station.click();
-  for (const value of ["Iron", "Hardness"]) await expect(page.getByRole("row").filter({ hasText: value }).first()).toContainText("Good");
+  for (const value of ["Iron", "Hardness"])
+    await expect(page.getByRole("row").filter({ hasText: value }).first()).toContainText("Good");
   await expect(page.locator("[data-picture=uv-picture]")).toContainText("limit here");
   await page.goto(`/jobs/${job}/train`);
   await page.getByRole("button", { name: /^Undo: Proposed/ }).click();
@@ -35,7 +39,12 @@ test("flats: two side by side share the peak; one alone is a Stop", async ({ bro
   const job = await openJob(page, "Old Customs House flats");
   await page.goto(`/jobs/${job}/train?at=u2`);
   await expect(page.getByRole("heading", { level: 1 })).toContainText("2 side by side");
-  await expect(page.getByRole("main").getByText(/gpm\/ft³ continuous/).first()).toBeVisible();
+  await expect(
+    page
+      .getByRole("main")
+      .getByText(/gpm\/ft³ continuous/)
+      .first(),
+  ).toBeVisible();
   const set = async (model: string, n: string) => {
     await page.getByRole("button", { name: /^Change/ }).click();
     await page.getByLabel("Model").selectOption(model);
@@ -52,7 +61,9 @@ test("flats: two side by side share the peak; one alone is a Stop", async ({ bro
   await set("SF-300", "2");
   await expect(station).toContainText("SF-300 × 2");
   await page.goto(`/jobs/${job}/site/demand`);
-  await expect(page.locator("[data-at-peak]").getByRole("row").filter({ hasText: "SF-300 × 2" })).toContainText("14.64 gpm");
+  await expect(
+    page.locator("[data-at-peak]").getByRole("row").filter({ hasText: "SF-300 × 2" }),
+  ).toContainText("14.64 gpm");
   await context.close();
 });
 
@@ -69,7 +80,10 @@ test("bakery loft: what-if decides the booster, and keeps nothing", async ({ bro
   await expect(flips).toContainText("Nothing is kept");
   await page.getByRole("button", { name: "BP-3", exact: true }).click();
   await page.getByLabel("A value of the survey").selectOption("Static pressure");
-  await page.locator("[data-try]").getByLabel(/^Static pressure/).fill("50 psi");
+  await page
+    .locator("[data-try]")
+    .getByLabel(/^Static pressure/)
+    .fill("50 psi");
   // 50 psi at the main leaves the loft below the 40 psi that the membrane wants.
   await expect(flips).toContainText(/RO-T5, from Good to\s*Stop/);
   await page.getByLabel("A booster ahead of the RO").selectOption("BP-2");
@@ -80,7 +94,9 @@ test("bakery loft: what-if decides the booster, and keeps nothing", async ({ bro
   await context.close();
 });
 
-test("a school is chosen for one job with its reason, shown where the result rests on it, and taken back", async ({ browser }) => {
+test("a school is chosen for one job with its reason, shown where the result rests on it, and taken back", async ({
+  browser,
+}) => {
   const { page, context } = await signedIn(browser, "imke", desk);
   const job = await openJob(page, "Pell Lane bakery");
   await page.goto(`/jobs/${job}/train`);
@@ -95,7 +111,11 @@ test("a school is chosen for one job with its reason, shown where the result res
   await expect(row).toContainText("Imke Vos: The iron comes and goes here");
   await page.goto(`/jobs/${job}/train?at=u2`);
   await page.locator("summary").filter({ hasText: "Compensated hardness" }).click();
-  await expect(page.getByText(/Iron in softener sizing: 5 grains per mg\/L, for this job, Imke Vos: The iron comes and goes here/)).toBeVisible();
+  await expect(
+    page.getByText(
+      /Iron in softener sizing: 5 grains per mg\/L, for this job, Imke Vos: The iron comes and goes here/,
+    ),
+  ).toBeVisible();
   await page.goto(`/jobs/${job}/train/compare?a=design1&b=draft`);
   await expect(page.locator("[data-compare]")).toContainText("Iron in softener sizing");
   await page.goto(`/jobs/${job}/train`);
@@ -110,7 +130,18 @@ test("the search can be stopped, and begins again", async ({ browser }) => {
   const { page, context } = await signedIn(browser, "imke", desk);
   const job = await openJob(page, "Kittle Point lighthouse cottage");
   // A worker that never answers shows the search as it runs.
-  await page.addInitScript(() => { class Silent extends EventTarget { onerror = null; postMessage() { return undefined; } terminate() { return undefined; } } (window as unknown as { Worker: unknown }).Worker = Silent; });
+  await page.addInitScript(() => {
+    class Silent extends EventTarget {
+      onerror = null;
+      postMessage() {
+        return undefined;
+      }
+      terminate() {
+        return undefined;
+      }
+    }
+    (window as unknown as { Worker: unknown }).Worker = Silent;
+  });
   await page.goto(`/jobs/${job}/train/propose`);
   await expect(page.getByText(/placements judged so far/)).toBeVisible();
   await page.getByRole("button", { name: "Stop" }).click();

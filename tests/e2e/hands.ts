@@ -5,10 +5,20 @@ export const other = process.env.BRANT_TEST_OTHER!;
 export const folder = process.env.BRANT_TEST_FOLDER!;
 export const password = "tidal-valley-25";
 export const desk = { viewport: { width: 1280, height: 800 } } as const;
-export const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, deviceScaleFactor: 2 } as const;
+export const phone = {
+  viewport: { width: 390, height: 844 },
+  hasTouch: true,
+  isMobile: true,
+  deviceScaleFactor: 2,
+} as const;
 
 /** A browser with a person signed in, by the sign-in page. */
-export async function signedIn(browser: Browser, who: string, screen: typeof desk | typeof phone = desk, at = base): Promise<{ context: BrowserContext; page: Page }> {
+export async function signedIn(
+  browser: Browser,
+  who: string,
+  screen: typeof desk | typeof phone = desk,
+  at = base,
+): Promise<{ context: BrowserContext; page: Page }> {
   const context = await browser.newContext({ ...screen, baseURL: at });
   const page = await context.newPage();
   await signIn(page, who);
@@ -36,14 +46,39 @@ export async function moveClock(page: Page, ms: number): Promise<void> {
 }
 
 /** Sends an intent past the interface, as a hostile or old client would. */
-export const post = (page: Page, job: string, intent: unknown, headers: Record<string, string> = {}) => page.request.post(`/api/jobs/${job}/entries`, { data: intent, headers: { origin: new URL(page.url()).origin, ...headers } });
+export const post = (page: Page, job: string, intent: unknown, headers: Record<string, string> = {}) =>
+  page.request.post(`/api/jobs/${job}/entries`, {
+    data: intent,
+    headers: { origin: new URL(page.url()).origin, ...headers },
+  });
 
 let counter = 0;
 /** An identifier of the right shape that no other test uses. */
-export const freshId = (): string => { counter += 1; return `01J${(Date.now() * 1000 + counter).toString(32).toUpperCase().replace(/[ILOU]/g, "X").padStart(23, "0").slice(-23)}`; };
+export const freshId = (): string => {
+  counter += 1;
+  return `01J${(Date.now() * 1000 + counter)
+    .toString(32)
+    .toUpperCase()
+    .replace(/[ILOU]/g, "X")
+    .padStart(23, "0")
+    .slice(-23)}`;
+};
 
-export async function entriesOf(page: Page, job: string): Promise<{ kind: string; by: { name: string }; data: Record<string, unknown>; seq: number; at: string; hash: string }[]> {
-  return ((await (await page.request.get(`/api/jobs/${job}/entries?after=0`)).json()) as { entries: never[] }).entries;
+export async function entriesOf(
+  page: Page,
+  job: string,
+): Promise<
+  {
+    kind: string;
+    by: { name: string };
+    data: Record<string, unknown>;
+    seq: number;
+    at: string;
+    hash: string;
+  }[]
+> {
+  return ((await (await page.request.get(`/api/jobs/${job}/entries?after=0`)).json()) as { entries: never[] })
+    .entries;
 }
 
 /** Fills the survey by its own fields. Choices are named by what is written on them. */
@@ -51,11 +86,17 @@ export async function survey(page: Page, answers: Readonly<Record<string, string
   for (const [field, text] of Object.entries(answers)) {
     const box = page.locator(`[data-field="${field}"]`);
     if (field.startsWith("fixture.") || field === "household.drinkers" || field === "household.persons") {
-      for (let i = 0; i < Number(text); i += 1) { await box.getByRole("button", { name: /One more/ }).click(); await expect(box.locator("output")).toHaveText(String(i + 1)); }
+      for (let i = 0; i < Number(text); i += 1) {
+        await box.getByRole("button", { name: /One more/ }).click();
+        await expect(box.locator("output")).toHaveText(String(i + 1));
+      }
       continue;
     }
     const input = box.locator("input");
-    if ((await input.count()) > 0) { await input.fill(text); await input.blur(); } else await box.getByRole("button", { name: text }).first().click();
+    if ((await input.count()) > 0) {
+      await input.fill(text);
+      await input.blur();
+    } else await box.getByRole("button", { name: text }).first().click();
     await expect(box).toContainText(/saved|✓/);
   }
   await expect(page.getByText("saving…")).toHaveCount(0);

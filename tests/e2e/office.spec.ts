@@ -24,13 +24,19 @@ test("the owner adds a person, changes the role, and closes the account", async 
 
   const row = page.locator("form").filter({ hasText: "joris@saltmarsh.example" });
   await row.getByLabel("Role").selectOption("planner");
-  await Promise.all([page.waitForResponse((r) => r.request().method() === "POST"), row.getByRole("button", { name: "Save Joris Kade" }).click()]);
+  await Promise.all([
+    page.waitForResponse((r) => r.request().method() === "POST"),
+    row.getByRole("button", { name: "Save Joris Kade" }).click(),
+  ]);
   await expect(row).toContainText("Saved");
   await phone.goto("/company");
   await expect(phone.getByRole("heading", { level: 1 })).toHaveText("Company");
 
   await row.getByLabel("may sign in").uncheck();
-  await Promise.all([page.waitForResponse((r) => r.request().method() === "POST"), row.getByRole("button", { name: "Save Joris Kade" }).click()]);
+  await Promise.all([
+    page.waitForResponse((r) => r.request().method() === "POST"),
+    row.getByRole("button", { name: "Save Joris Kade" }).click(),
+  ]);
   await expect(row).toContainText("Saved");
   await phone.goto("/jobs");
   await expect(phone).toHaveURL(/sign-in/);
@@ -43,7 +49,9 @@ test("the owner adds a person, changes the role, and closes the account", async 
   await context.close();
 });
 
-test("company settings are refused beside the field, saved once, and not over another's", async ({ browser }) => {
+test("company settings are refused beside the field, saved once, and not over another's", async ({
+  browser,
+}) => {
   const [one, two] = [await signedIn(browser, "imke"), await signedIn(browser, "office")];
   await one.page.goto("/company");
   await two.page.goto("/company");
@@ -53,7 +61,10 @@ test("company settings are refused beside the field, saved once, and not over an
   await expect(one.page.getByLabel("Currency")).toHaveValue("euros");
   await one.page.getByLabel("Currency").fill("EUR");
   await one.page.getByLabel("Iron in softener sizing").selectOption("5");
-  await Promise.all([one.page.waitForResponse((r) => r.request().method() === "POST"), one.page.getByRole("button", { name: "Save" }).click()]);
+  await Promise.all([
+    one.page.waitForResponse((r) => r.request().method() === "POST"),
+    one.page.getByRole("button", { name: "Save" }).click(),
+  ]);
   await expect(one.page.getByText("Saved", { exact: true })).toBeVisible();
   await two.page.getByLabel("Iron in softener sizing").selectOption("3");
   await two.page.getByRole("button", { name: "Save" }).click();
@@ -61,11 +72,17 @@ test("company settings are refused beside the field, saved once, and not over an
   // A judgement that rests on the school says so.
   await openJob(one.page, "Pell Lane bakery", "train");
   await one.page.locator("[data-line-station=u2]").click();
-  await one.page.getByText(/Compensated hardness/).first().click();
+  await one.page
+    .getByText(/Compensated hardness/)
+    .first()
+    .click();
   await expect(one.page.getByText("5 gpg per mg/L").first()).toBeVisible();
   await one.page.goto("/company");
   await one.page.getByLabel("Iron in softener sizing").selectOption("4");
-  await Promise.all([one.page.waitForResponse((r) => r.request().method() === "POST"), one.page.getByRole("button", { name: "Save" }).click()]);
+  await Promise.all([
+    one.page.waitForResponse((r) => r.request().method() === "POST"),
+    one.page.getByRole("button", { name: "Save" }).click(),
+  ]);
   await expect(one.page.getByText("Saved", { exact: true })).toBeVisible();
   await one.context.close();
   await two.context.close();
@@ -90,7 +107,9 @@ test("a person sees their own units; others keep the company's", async ({ browse
   await other.context.close();
 });
 
-test("a signed design is frozen: a change makes a new revision that says what differs, and can be undone", async ({ browser }) => {
+test("a signed design is frozen: a change makes a new revision that says what differs, and can be undone", async ({
+  browser,
+}) => {
   const { page, context } = await signedIn(browser, "imke");
   const job = await openJob(page, "Eelgrass Court 4B", "train");
   await expect(page.getByRole("button", { name: "Signed" })).toBeVisible();
@@ -114,8 +133,16 @@ test("an open point is kept with who and when, and settled", async ({ browser })
   await page.getByLabel(/^Who/).fill("Tobias Rell");
   await page.getByLabel("Promised for").fill("2027-01-15");
   await page.getByRole("button", { name: "Add", exact: true }).click();
-  await expect(page.getByRole("listitem").filter({ hasText: "Faucet base plate scratched" })).toContainText("2027-01-15");
-  await page.getByRole("listitem").filter({ hasText: "Faucet base plate scratched" }).getByRole("button", { name: /settled/ }).click();
-  await expect(page.getByRole("listitem").filter({ hasText: "Faucet base plate scratched" })).toContainText("settled");
+  await expect(page.getByRole("listitem").filter({ hasText: "Faucet base plate scratched" })).toContainText(
+    "2027-01-15",
+  );
+  await page
+    .getByRole("listitem")
+    .filter({ hasText: "Faucet base plate scratched" })
+    .getByRole("button", { name: /settled/ })
+    .click();
+  await expect(page.getByRole("listitem").filter({ hasText: "Faucet base plate scratched" })).toContainText(
+    "settled",
+  );
   await context.close();
 });

@@ -1,7 +1,9 @@
 import { expect, test } from "@playwright/test";
 import { desk, openJob, phone, signedIn, survey } from "./hands";
 
-test("a train is proposed for a new site, taken as a draft, judged like any other, and undone", async ({ browser }) => {
+test("a train is proposed for a new site, taken as a draft, judged like any other, and undone", async ({
+  browser,
+}) => {
   const { page, context } = await signedIn(browser, "imke", desk);
   await page.goto("/jobs");
   await page.getByRole("button", { name: "Open a job" }).click();
@@ -11,8 +13,28 @@ test("a train is proposed for a new site, taken as a draft, judged like any othe
   await expect(page).toHaveURL(/\/site$/);
   const job = /jobs\/(\w+)\//.exec(page.url())![1]!;
   await survey(page, {
-    "source.kind": "Municipal", "source.static": "62 psi", "source.flowing": "56 psi", "source.flowingAt": "10 gpm", "power.outlet": "Ground-fault protected", "drain.airGap": "Yes", "household.persons": "3", "household.drinkers": "3", "fixture.kitchenSink": "1", "fixture.shower": "1", "fixture.toilet": "1", "sink.rise": "1 m",
-    "water.hardness": "18 gpg", "water.iron": "0.05", "water.manganese": "<0.02", "water.ph": "7.4", "water.tds": "620", "water.temperature": "54 °F", "water.chlorine": "0.9", "water.chloramine": "<0.05", "water.turbidity": "0.4", "water.sulphide": "ND",
+    "source.kind": "Municipal",
+    "source.static": "62 psi",
+    "source.flowing": "56 psi",
+    "source.flowingAt": "10 gpm",
+    "power.outlet": "Ground-fault protected",
+    "drain.airGap": "Yes",
+    "household.persons": "3",
+    "household.drinkers": "3",
+    "fixture.kitchenSink": "1",
+    "fixture.shower": "1",
+    "fixture.toilet": "1",
+    "sink.rise": "1 m",
+    "water.hardness": "18 gpg",
+    "water.iron": "0.05",
+    "water.manganese": "<0.02",
+    "water.ph": "7.4",
+    "water.tds": "620",
+    "water.temperature": "54 °F",
+    "water.chlorine": "0.9",
+    "water.chloramine": "<0.05",
+    "water.turbidity": "0.4",
+    "water.sulphide": "ND",
   });
   await page.goto(`/jobs/${job}/train`);
   await page.getByRole("link", { name: "Propose" }).click();
@@ -27,20 +49,27 @@ test("a train is proposed for a new site, taken as a draft, judged like any othe
   await expect(proposals.first()).not.toContainText("↳ RO-");
   await page.getByRole("link", { name: "With an RO" }).click();
   await expect(proposals.first()).toContainText("RO-");
-  const codes = (await proposals.first().locator("ol li span.num").allTextContents()).map((t) => t.replace("↳", "").trim().split(" ")[0]!);
+  const codes = (await proposals.first().locator("ol li span.num").allTextContents()).map(
+    (t) => t.replace("↳", "").trim().split(" ")[0]!,
+  );
   await proposals.first().getByRole("button", { name: "Take this train" }).click();
   await expect(page).toHaveURL(new RegExp(`/jobs/${job}/train$`));
-  for (const [i, code] of codes.entries()) await expect(page.locator(`[data-line-station=u${i + 1}]`)).toContainText(code);
+  for (const [i, code] of codes.entries())
+    await expect(page.locator(`[data-line-station=u${i + 1}]`)).toContainText(code);
   await expect(page.getByText(/To settle/)).toBeVisible();
   await page.getByRole("button", { name: /^Undo: Proposed/ }).click();
   await expect(page.locator("[data-line-station=u1]")).toHaveCount(0);
   await context.close();
 });
 
-test("a site of which little is known is proposed nothing as Good, and told what to find out", async ({ browser }) => {
+test("a site of which little is known is proposed nothing as Good, and told what to find out", async ({
+  browser,
+}) => {
   const { page, context } = await signedIn(browser, "imke", desk);
   await openJob(page, "Ferryman's Rest inn", "train/propose");
-  await expect(page.locator("[data-not-known]")).toContainText("whether lead calls for RO at the drinking tap");
+  await expect(page.locator("[data-not-known]")).toContainText(
+    "whether lead calls for RO at the drinking tap",
+  );
   const proposals = page.locator("[data-proposal]");
   await expect(proposals.first()).toContainText("to find out");
   await expect(proposals.filter({ hasText: "nothing left to settle" })).toHaveCount(0);
@@ -49,7 +78,9 @@ test("a site of which little is known is proposed nothing as Good, and told what
   await context.close();
 });
 
-test("what would turn a verdict is listed, nearest first, and leads to the survey's question", async ({ browser }) => {
+test("what would turn a verdict is listed, nearest first, and leads to the survey's question", async ({
+  browser,
+}) => {
   const { page, context } = await signedIn(browser, "imke", desk);
   await openJob(page, "Pell Lane bakery", "train");
   await page.getByRole("link", { name: "What if" }).click();
@@ -62,7 +93,10 @@ test("what would turn a verdict is listed, nearest first, and leads to the surve
   await context.close();
 });
 
-for (const [name, screen] of [["a wide screen", desk], ["a phone", phone]] as const)
+for (const [name, screen] of [
+  ["a wide screen", desk],
+  ["a phone", phone],
+] as const)
   test(`the fill of an RO's tank answers to pressure and temperature, on ${name}`, async ({ browser }) => {
     const { page, context } = await signedIn(browser, "imke", screen);
     const job = await openJob(page, "Pell Lane bakery");

@@ -3,15 +3,27 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
 import { knowledgeWith } from "@/catalogue/knowledge";
-import { jobFrom, movesFor, nextStep, signingBlockers, stepState, type Entry, type JobState } from "@/core/record";
+import {
+  jobFrom,
+  movesFor,
+  nextStep,
+  signingBlockers,
+  stepState,
+  type Entry,
+  type JobState,
+} from "@/core/record";
 import { rigSchema } from "@/core/rig";
 import { clockOf } from "@/core/run";
 import { entriesOf, folder, freshId, moveClock, openJob, phone, post, signedIn } from "./hands";
 
 /** What is pressed when something that filled is full. */
 const fullWords = /^(The sound has stopped|Water comes without air|The tank is full)/;
-const stateOf = async (page: Page, job: string): Promise<JobState> => jobFrom(job, (await entriesOf(page, job)) as unknown as Entry[]);
-const sent = async (page: Page, job: string, intent: Record<string, unknown>) => { const r = await post(page, job, { id: freshId(), ...intent }); expect(r.ok(), `${String(intent.kind)}: ${await r.text()}`).toBe(true); };
+const stateOf = async (page: Page, job: string): Promise<JobState> =>
+  jobFrom(job, (await entriesOf(page, job)) as unknown as Entry[]);
+const sent = async (page: Page, job: string, intent: Record<string, unknown>) => {
+  const r = await post(page, job, { id: freshId(), ...intent });
+  expect(r.ok(), `${String(intent.kind)}: ${await r.text()}`).toBe(true);
+};
 
 /** A job with a carbon tank and a conditioner, signed and started, its crew before a step; done past the screens, which other tests walk. */
 async function startedBefore(page: Page, name: string, step: string): Promise<string> {
@@ -22,9 +34,30 @@ async function startedBefore(page: Page, name: string, step: string): Promise<st
   await page.getByRole("button", { name: "Open and start the survey" }).click();
   await expect(page).toHaveURL(/\/site$/);
   const job = /jobs\/(\w+)\//.exec(page.url())![1]!;
-  for (const [field, text] of Object.entries({ "source.kind": "municipal", "source.static": "58 psi", "heater.kind": "electric", "fixture.kitchenSink": "1", "fixture.bathtub": "1" })) await sent(page, job, { kind: "surveyAnswered", field, text, profile: "us" });
-  await sent(page, job, { kind: "designChanged", units: [{ key: "u1", model: "CT-1054", parallel: 1 }, { key: "u2", model: "CN-40", parallel: 1 }], what: "Carbon and conditioner", seen: (await stateOf(page, job)).designSeq });
-  for (const b of signingBlockers(await stateOf(page, job), knowledgeWith(), "us")) await sent(page, job, { kind: "verdictOverridden", at: b.at, rule: b.rule, why: "Agreed with the household" });
+  for (const [field, text] of Object.entries({
+    "source.kind": "municipal",
+    "source.static": "58 psi",
+    "heater.kind": "electric",
+    "fixture.kitchenSink": "1",
+    "fixture.bathtub": "1",
+  }))
+    await sent(page, job, { kind: "surveyAnswered", field, text, profile: "us" });
+  await sent(page, job, {
+    kind: "designChanged",
+    units: [
+      { key: "u1", model: "CT-1054", parallel: 1 },
+      { key: "u2", model: "CN-40", parallel: 1 },
+    ],
+    what: "Carbon and conditioner",
+    seen: (await stateOf(page, job)).designSeq,
+  });
+  for (const b of signingBlockers(await stateOf(page, job), knowledgeWith(), "us"))
+    await sent(page, job, {
+      kind: "verdictOverridden",
+      at: b.at,
+      rule: b.rule,
+      why: "Agreed with the household",
+    });
   await sent(page, job, { kind: "designSigned", seen: (await stateOf(page, job)).designSeq });
   await sent(page, job, { kind: "runStarted" });
   await crewUntil(page, job, step);
@@ -38,12 +71,45 @@ async function crewUntil(page: Page, job: string, until: string): Promise<void> 
     const now = ((await (await page.request.get("/api/time")).json()) as { now: number }).now;
     const step = nextStep(state, now);
     if (!step || step.id === until) return;
-    for (const m of movesFor(state.rig, step)) { await sent(page, job, { kind: "handleTurned", handle: m.handle, to: m.to, step: step.id }); if ((await stateOf(page, job)).rig!.state.filling.length > 0) await sent(page, job, { kind: "fillHeard", step: step.id }); }
-    if (clockOf(step) !== undefined && !stepState(state, step.id).clock) await sent(page, job, { kind: "clockStarted", step: step.id });
-    if (step.flow?.band) await sent(page, job, { kind: "readingTaken", reading: freshId(), reads: "timedFlow", step: step.id, place: "Hose end", when: "after", values: { volume: "10 L", time: `${10 / ((step.flow.band.low + step.flow.band.high) / 2)} min` }, profile: "metric" });
+    for (const m of movesFor(state.rig, step)) {
+      await sent(page, job, { kind: "handleTurned", handle: m.handle, to: m.to, step: step.id });
+      if ((await stateOf(page, job)).rig!.state.filling.length > 0)
+        await sent(page, job, { kind: "fillHeard", step: step.id });
+    }
+    if (clockOf(step) !== undefined && !stepState(state, step.id).clock)
+      await sent(page, job, { kind: "clockStarted", step: step.id });
+    if (step.flow?.band)
+      await sent(page, job, {
+        kind: "readingTaken",
+        reading: freshId(),
+        reads: "timedFlow",
+        step: step.id,
+        place: "Hose end",
+        when: "after",
+        values: { volume: "10 L", time: `${10 / ((step.flow.band.low + step.flow.band.high) / 2)} min` },
+        profile: "metric",
+      });
     if (clockOf(step) !== undefined) await moveClock(page, clockOf(step)!);
-    if (step.read) await sent(page, job, { kind: "readingTaken", reading: freshId(), reads: step.read.reading, step: step.id, place: step.read.place, when: step.read.when, values: { pressure: "58 psi", hardness: "12 gpg" }, profile: "us" });
-    if (step.record) await sent(page, job, { kind: "serialRecorded", unit: step.unit, what: step.record.what, label: step.record.label, text: "SM-4471", step: step.id });
+    if (step.read)
+      await sent(page, job, {
+        kind: "readingTaken",
+        reading: freshId(),
+        reads: step.read.reading,
+        step: step.id,
+        place: step.read.place,
+        when: step.read.when,
+        values: { pressure: "58 psi", hardness: "12 gpg" },
+        profile: "us",
+      });
+    if (step.record)
+      await sent(page, job, {
+        kind: "serialRecorded",
+        unit: step.unit,
+        what: step.record.what,
+        label: step.record.label,
+        text: "SM-4471",
+        step: step.id,
+      });
     await sent(page, job, { kind: "stepDone", step: step.id });
   }
 }
@@ -63,28 +129,59 @@ test("what a bypass does is tried on the design: a goal's moves, a wrong one, un
   await expect(page.locator("[data-happened]")).toContainText("The house goes dry");
   await expect(moves.first()).not.toContainText("Close inlet");
   await page.getByRole("button", { name: "Undo", exact: true }).click();
-  for (let left = count; left > 0; left -= 1) { await expect(moves).toHaveCount(left); await page.getByRole("button", { name: /^Turned: / }).click(); }
+  for (let left = count; left > 0; left -= 1) {
+    await expect(moves).toHaveCount(left);
+    await page.getByRole("button", { name: /^Turned: / }).click();
+  }
   await expect(page.locator("[data-reached]")).toContainText("Good");
   await page.locator("[data-twin] summary").click();
   await expect(page.locator("[data-twin]")).toContainText("relieved: no pressure");
   // A joint under pressure, by the list of handles.
   await page.getByRole("button", { name: "in service", exact: true }).click();
   await page.locator("[data-twin]").getByLabel("Inlet stub").selectOption("uncapped");
-  await expect(page.locator("[data-happened]")).toContainText("Inlet stub is open, and that part of the rig is under pressure");
+  await expect(page.locator("[data-happened]")).toContainText(
+    "Inlet stub is open, and that part of the rig is under pressure",
+  );
   await context.close();
 });
 
-test("the bypass is chosen, a rig goes out as JSON and comes back in, and a broken one is refused in words", async ({ browser }) => {
+test("the bypass is chosen, a rig goes out as JSON and comes back in, and a broken one is refused in words", async ({
+  browser,
+}) => {
   const { page, context } = await signedIn(browser, "imke");
   const job = await openJob(page, "Old Customs House flats", "train/valves");
-  await page.getByRole("combobox", { name: "Bypass" }).selectOption({ label: "Each unit's own head, isolating valves" });
+  await page
+    .getByRole("combobox", { name: "Bypass" })
+    .selectOption({ label: "Each unit's own head, isolating valves" });
   await expect(page.locator('[data-rig-picture] [data-handle="bypass"]')).toHaveCount(0);
   const json = await (await page.request.get(`/api/jobs/${job}/valves/json`)).text();
   const rig = rigSchema.parse(JSON.parse(json));
-  const named = { ...rig, handles: rig.handles.map((h) => (h.id === "mainValve" ? { ...h, name: "Stopcock in the hall" } : h)) };
-  await page.getByText("Take a rig from JSON").locator("input").setInputFiles({ name: "broken.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify({ ...rig, edges: [...rig.edges, { id: "lost", from: "house", to: "attic", kind: "pipe" }] })) });
+  const named = {
+    ...rig,
+    handles: rig.handles.map((h) => (h.id === "mainValve" ? { ...h, name: "Stopcock in the hall" } : h)),
+  };
+  await page
+    .getByText("Take a rig from JSON")
+    .locator("input")
+    .setInputFiles({
+      name: "broken.json",
+      mimeType: "application/json",
+      buffer: Buffer.from(
+        JSON.stringify({
+          ...rig,
+          edges: [...rig.edges, { id: "lost", from: "house", to: "attic", kind: "pipe" }],
+        }),
+      ),
+    });
   await expect(page.getByText("Not taken: edge lost ends at attic, which is no node")).toBeVisible();
-  await page.getByText("Take a rig from JSON").locator("input").setInputFiles({ name: "rig.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(named)) });
+  await page
+    .getByText("Take a rig from JSON")
+    .locator("input")
+    .setInputFiles({
+      name: "rig.json",
+      mimeType: "application/json",
+      buffer: Buffer.from(JSON.stringify(named)),
+    });
   await expect(page.getByText("This job has a rig of its own")).toBeVisible();
   await expect(page.locator("[data-rig-picture]")).toContainText("Stopcock");
   // Or by hand: a drain cock added at a named part, refused twice under one name.
@@ -105,7 +202,9 @@ test("the bypass is chosen, a rig goes out as JSON and comes back in, and a brok
   await context.close();
 });
 
-test("on a phone: the house restored through the bypass with the tanks unconnected, a wrong move warned of", async ({ browser }) => {
+test("on a phone: the house restored through the bypass with the tanks unconnected, a wrong move warned of", async ({
+  browser,
+}) => {
   test.setTimeout(400_000);
   const office = await signedIn(browser, "imke");
   const job = await startedBefore(office.page, "Quay house", "site.restore");
@@ -119,7 +218,9 @@ test("on a phone: the house restored through the bypass with the tanks unconnect
   await page.getByRole("link", { name: /See the valves/ }).click();
   await page.locator("[data-twin] summary").click();
   await page.locator("[data-twin]").getByLabel("Main valve", { exact: true }).selectOption("quarter");
-  await expect(page.locator("[data-happened]")).toContainText("One closed valve alone holds the pressure back");
+  await expect(page.locator("[data-happened]")).toContainText(
+    "One closed valve alone holds the pressure back",
+  );
   await page.getByRole("button", { name: fullWords }).click();
   await page.locator("[data-twin]").getByLabel("Inlet valve of the bypass").selectOption("quarter");
   const warning = page.locator("[data-warning]");
@@ -139,21 +240,28 @@ test("on a phone: the house restored through the bypass with the tanks unconnect
   await expect(async () => {
     const heard = page.getByRole("button", { name: fullWords });
     if (await heard.isVisible()) await heard.click();
-    else if (await page.getByRole("button", { name: /^Turned: / }).isVisible()) await page.getByRole("button", { name: /^Turned: / }).click({ timeout: 2000 });
+    else if (await page.getByRole("button", { name: /^Turned: / }).isVisible())
+      await page.getByRole("button", { name: /^Turned: / }).click({ timeout: 2000 });
     await expect(page.getByText("The rig stands so")).toBeVisible({ timeout: 1500 });
   }).toPass({ timeout: 90_000 });
   await page.getByRole("button", { name: "Turned", exact: true }).click();
   await expect(page.locator('article[data-step="site.restore"]')).toHaveCount(0);
   const state = await stateOf(page, job);
   expect(state.rig!.supply.map((s) => s.is)).toEqual(["bypassed", "off", "bypassed"]);
-  expect(state.rig!.state.positions).toMatchObject({ stubIn: "capped", stubOut: "capped", mainValve: "open" });
+  expect(state.rig!.state.positions).toMatchObject({
+    stubIn: "capped",
+    stubOut: "capped",
+    mainValve: "open",
+  });
   expect(state.rig!.turned.some((t) => t.handle === "inlet")).toBe(false);
   expect(state.rig!.turned.filter((t) => t.takenBack).map((t) => `${t.handle}:${t.to}`)).toEqual([slipped]);
   await expect(page.locator("[data-supply]").first()).toContainText("past the train, untreated");
   await context.close();
 });
 
-test("carbon and conditioner start up by their goals, the carbon past until the conditioner is flushed", async ({ browser }) => {
+test("carbon and conditioner start up by their goals, the carbon past until the conditioner is flushed", async ({
+  browser,
+}) => {
   test.setTimeout(400_000);
   const { page, context } = await signedIn(browser, "imke");
   const job = await startedBefore(page, "Quay cottage", "u2.fill");
@@ -169,7 +277,9 @@ test("carbon and conditioner start up by their goals, the carbon past until the 
   await page.goto(`/jobs/${job}/run/valves`);
   await page.locator("[data-twin] summary").click();
   await page.locator("[data-twin]").getByLabel("Drain cock of the train").selectOption("open");
-  await expect(page.locator("[data-warning]")).toContainText("starts again: it lets water run through a unit that soaks");
+  await expect(page.locator("[data-warning]")).toContainText(
+    "starts again: it lets water run through a unit that soaks",
+  );
   await page.getByRole("button", { name: "Leave it as it is" }).click();
   await crewUntil(page, job, "u1.service");
   await page.goto(`/jobs/${job}/run?step=u1.service`);
@@ -184,7 +294,9 @@ test("carbon and conditioner start up by their goals, the carbon past until the 
 });
 const sentClock = (page: Page, job: string, step: string) => sent(page, job, { kind: "clockStarted", step });
 
-test("an apprentice practises: a mistake is explained, the safest order shown, and a clean try scores 100", async ({ browser }) => {
+test("an apprentice practises: a mistake is explained, the safest order shown, and a clean try scores 100", async ({
+  browser,
+}) => {
   const { page, context } = await signedIn(browser, "sunniva");
   await page.getByRole("link", { name: "Practice" }).click();
   await page.getByRole("link", { name: /Change a cartridge/ }).click();
@@ -193,11 +305,19 @@ test("an apprentice practises: a mistake is explained, the safest order shown, a
   await handle("Inlet stub").selectOption("capped");
   await page.getByRole("button", { name: "Is it done?" }).click();
   await expect(page.locator("[data-result]")).toContainText("Not yet");
-  await expect(page.locator("[data-result]")).toContainText("Move 1: Inlet stub is open, and that part of the rig is under pressure");
+  await expect(page.locator("[data-result]")).toContainText(
+    "Move 1: Inlet stub is open, and that part of the rig is under pressure",
+  );
   await page.getByRole("button", { name: "Show the safest order" }).click();
   await expect(page.locator("[data-best] > li")).toHaveCount(4);
   await page.getByRole("button", { name: "Begin again" }).click();
-  for (const [name, to] of [["Bypass valve", "open"], ["Inlet valve of the bypass", "closed"], ["Outlet valve of the bypass", "closed"], ["Vent screw of Cartridge rack", "open"]] as const) await handle(name).selectOption(to);
+  for (const [name, to] of [
+    ["Bypass valve", "open"],
+    ["Inlet valve of the bypass", "closed"],
+    ["Outlet valve of the bypass", "closed"],
+    ["Vent screw of Cartridge rack", "open"],
+  ] as const)
+    await handle(name).selectOption(to);
   await page.getByRole("button", { name: "Is it done?" }).click();
   await expect(page.locator("[data-result]")).toContainText("100 of 100");
   await page.getByRole("link", { name: "Practice" }).last().click();
@@ -211,7 +331,9 @@ test("an apprentice practises: a mistake is explained, the safest order shown, a
   await context.close();
 });
 
-test("the valve card is one page and says what hangs on which valve; the rig comes as SVG and as a graph", async ({ browser }) => {
+test("the valve card is one page and says what hangs on which valve; the rig comes as SVG and as a graph", async ({
+  browser,
+}) => {
   const { page, context } = await signedIn(browser, "tobias");
   const job = await openJob(page, "Pell Lane bakery");
   const card = await page.request.get(`/api/jobs/${job}/valves/card`);
@@ -219,7 +341,19 @@ test("the valve card is one page and says what hangs on which valve; the rig com
   const file = join(folder, "valve-card.pdf");
   writeFileSync(file, await card.body());
   const text = execFileSync("pdftotext", ["-layout", file, "-"], { encoding: "utf8" });
-  for (const words of ["Valve card: Pell Lane bakery", "Water off", "Close main valve", "Past the train (bypass)", "Back in service", "After a power cut", "Set the clock of SF-150 again", "Bypass head of CT-1354", "CT-1354", "every day"]) expect(text).toContain(words);
+  for (const words of [
+    "Valve card: Pell Lane bakery",
+    "Water off",
+    "Close main valve",
+    "Past the train (bypass)",
+    "Back in service",
+    "After a power cut",
+    "Set the clock of SF-150 again",
+    "Bypass head of CT-1354",
+    "CT-1354",
+    "every day",
+  ])
+    expect(text).toContain(words);
   expect(execFileSync("pdfinfo", [file], { encoding: "utf8" })).toMatch(/Pages:\s+1\b/);
   const svg = await (await page.request.get(`/api/jobs/${job}/valves/svg`)).text();
   expect(svg).toMatch(/^<svg xmlns/);

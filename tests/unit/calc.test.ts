@@ -3,72 +3,211 @@ import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 
 type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
-const calc = (name: string, input: string) => spawnSync("npm", ["run", "--silent", "calc", "--", name], { input, encoding: "utf8" });
-const golden = (name: string): Json[] => JSON.parse(readFileSync(new URL(`../../../shared/golden/${name}.json`, import.meta.url), "utf8")) as Json[];
+const calc = (name: string, input: string) =>
+  spawnSync("npm", ["run", "--silent", "calc", "--", name], { input, encoding: "utf8" });
+const golden = (name: string): Json[] =>
+  JSON.parse(readFileSync(new URL(`../../../shared/golden/${name}.json`, import.meta.url), "utf8")) as Json[];
 
 /** Outputs by name as the reference's README lists them; the rest of a case is its input. */
 const outputs: Readonly<Record<string, readonly string[]>> = {
-  units: ["canonical"], water: ["hardness", "compensated", "lsi"], demand: ["fixtureUnits", "peak"], softener: ["capacityGrains", "loadGrainsPerDay", "daysBetween", "saltKgPerRegeneration", "saltKgPerYear", "brineWaterL"],
-  vessels: ["backwash", "ebctMinutes", "uv.limit", "bleach.mL"], ro: ["tcf", "point", "fill", "fillWithPermeatePump"], hydraulics: ["k", "pipeLoss", "unitLoss", "outletPressure"],
+  units: ["canonical"],
+  water: ["hardness", "compensated", "lsi"],
+  demand: ["fixtureUnits", "peak"],
+  softener: [
+    "capacityGrains",
+    "loadGrainsPerDay",
+    "daysBetween",
+    "saltKgPerRegeneration",
+    "saltKgPerYear",
+    "brineWaterL",
+  ],
+  vessels: ["backwash", "ebctMinutes", "uv.limit", "bleach.mL"],
+  ro: ["tcf", "point", "fill", "fillWithPermeatePump"],
+  hydraulics: ["k", "pipeLoss", "unitLoss", "outletPressure"],
   rigs: ["fewestMoves"],
 };
-const at = (value: Json, path: string): Json | undefined => path.split(".").reduce<Json | undefined>((v, key) => (v !== null && typeof v === "object" && !Array.isArray(v) ? (v as Record<string, Json>)[key] : undefined), value);
-const without = (value: Json, paths: readonly string[], prefix = ""): Json => (value === null || typeof value !== "object" || Array.isArray(value) ? value
-  : Object.fromEntries(Object.entries(value).filter(([key]) => !paths.includes(prefix + key)).map(([key, v]) => [key, without(v, paths, `${prefix}${key}.`)])));
+const at = (value: Json, path: string): Json | undefined =>
+  path
+    .split(".")
+    .reduce<Json | undefined>(
+      (v, key) =>
+        v !== null && typeof v === "object" && !Array.isArray(v)
+          ? (v as Record<string, Json>)[key]
+          : undefined,
+      value,
+    );
+const without = (value: Json, paths: readonly string[], prefix = ""): Json =>
+  value === null || typeof value !== "object" || Array.isArray(value)
+    ? value
+    : Object.fromEntries(
+        Object.entries(value)
+          .filter(([key]) => !paths.includes(prefix + key))
+          .map(([key, v]) => [key, without(v, paths, `${prefix}${key}.`)]),
+      );
 
 /** Tank fill is an integral: 0.2 %; every other figure to a millionth, whole numbers exactly. */
 function agree(actual: Json | undefined, wanted: Json, path: string): void {
-  if (wanted !== null && typeof wanted === "object" && !Array.isArray(wanted)) { for (const [key, v] of Object.entries(wanted)) agree(at(actual ?? null, key), v, `${path}.${key}`); return; }
-  if (typeof wanted !== "number") { expect(actual, path).toEqual(wanted); return; }
-  const tolerance = /fill.*(minutes|waste)/i.test(path) ? 2e-3 : Number.isInteger(wanted) && /days/i.test(path) ? 0 : 1e-6;
-  expect(Math.abs((actual as number) - wanted), `${path}: ${String(actual)} for ${wanted}`).toBeLessThanOrEqual(tolerance * Math.abs(wanted) + 1e-12);
+  if (wanted !== null && typeof wanted === "object" && !Array.isArray(wanted)) {
+    for (const [key, v] of Object.entries(wanted)) agree(at(actual ?? null, key), v, `${path}.${key}`);
+    return;
+  }
+  if (typeof wanted !== "number") {
+    expect(actual, path).toEqual(wanted);
+    return;
+  }
+  const tolerance = /fill.*(minutes|waste)/i.test(path)
+    ? 2e-3
+    : Number.isInteger(wanted) && /days/i.test(path)
+      ? 0
+      : 1e-6;
+  expect(
+    Math.abs((actual as number) - wanted),
+    `${path}: ${String(actual)} for ${wanted}`,
+  ).toBeLessThanOrEqual(tolerance * Math.abs(wanted) + 1e-12);
 }
 
 describe("npm run calc", () => {
-  it.each(Object.keys(outputs))("%s agrees with every reference case, given its inputs alone", (name) => {
-    const cases = golden(name);
-    const ran = calc(name, JSON.stringify(cases.map((c) => without(c, outputs[name]!))));
-    expect(ran.status, ran.stderr).toBe(0);
-    const answers = JSON.parse(ran.stdout) as Json[];
-    expect(answers).toHaveLength(cases.length);
-    for (const [i, c] of cases.entries()) for (const path of outputs[name]!) agree(at(answers[i]!, path), at(c, path) as Json, `${name} ${i} ${path}`);
-  }, 30_000);
+  it.each(Object.keys(outputs))(
+    "%s agrees with every reference case, given its inputs alone",
+    (name) => {
+      const cases = golden(name);
+      const ran = calc(name, JSON.stringify(cases.map((c) => without(c, outputs[name]!))));
+      expect(ran.status, ran.stderr).toBe(0);
+      const answers = JSON.parse(ran.stdout) as Json[];
+      expect(answers).toHaveLength(cases.length);
+      for (const [i, c] of cases.entries())
+        for (const path of outputs[name]!)
+          agree(at(answers[i]!, path), at(c, path) as Json, `${name} ${i} ${path}`);
+    },
+    30_000,
+  );
 
   it("says what is wrong with a bad case in its place, and computes the others", () => {
     const good = { text: "40 psi", quantity: "pressure" };
-    const ran = calc("units", JSON.stringify([good, { text: "3//4", quantity: "length" }, { text: "3/4", quantity: "length" }, { text: "<0.1", quantity: "concentration" }, { quantity: "length" }, 7, { ...good, quantity: "colour" }, good]));
+    const ran = calc(
+      "units",
+      JSON.stringify([
+        good,
+        { text: "3//4", quantity: "length" },
+        { text: "3/4", quantity: "length" },
+        { text: "<0.1", quantity: "concentration" },
+        { quantity: "length" },
+        7,
+        { ...good, quantity: "colour" },
+        good,
+      ]),
+    );
     expect(ran.status).toBe(0);
     const answers = JSON.parse(ran.stdout) as { canonical?: number; error?: string }[];
-    expect(answers.map((a) => a.error !== undefined)).toEqual([false, true, true, true, true, true, true, false]);
+    expect(answers.map((a) => a.error !== undefined)).toEqual([
+      false,
+      true,
+      true,
+      true,
+      true,
+      true,
+      true,
+      false,
+    ]);
     expect(answers[7]!.canonical).toBeCloseTo(275.79029172, 9);
   });
 
   it("a rig that does not hang together is named in its place", () => {
-    const rig = { nodes: ["main", "house", "air"], edges: [{ id: "V", from: "main", to: "house", kind: "valve" }], handles: { v: { positions: { open: { V: true }, closed: { V: false } } } } };
+    const rig = {
+      nodes: ["main", "house", "air"],
+      edges: [{ id: "V", from: "main", to: "house", kind: "valve" }],
+      handles: { v: { positions: { open: { V: true }, closed: { V: false } } } },
+    };
     const goal = { live: ["house"] };
-    const ran = calc("rigs", JSON.stringify([{ rig, start: { v: "closed" }, goal }, { rig, start: { v: "ajar" }, goal }, { rig: { ...rig, edges: [{ ...rig.edges[0], to: "attic" }] }, start: { v: "open" }, goal }, { rig, start: { v: "closed" }, goal: { live: ["attic"] } }, { rig, start: { v: "open" }, goal }]));
+    const ran = calc(
+      "rigs",
+      JSON.stringify([
+        { rig, start: { v: "closed" }, goal },
+        { rig, start: { v: "ajar" }, goal },
+        { rig: { ...rig, edges: [{ ...rig.edges[0], to: "attic" }] }, start: { v: "open" }, goal },
+        { rig, start: { v: "closed" }, goal: { live: ["attic"] } },
+        { rig, start: { v: "open" }, goal },
+      ]),
+    );
     expect(ran.status).toBe(0);
-    expect(JSON.parse(ran.stdout)).toEqual([{ fewestMoves: 1 }, { error: "start: v has no position ajar" }, { error: "edge V ends at attic, which is no node" }, { fewestMoves: null }, { fewestMoves: 0 }]);
+    expect(JSON.parse(ran.stdout)).toEqual([
+      { fewestMoves: 1 },
+      { error: "start: v has no position ajar" },
+      { error: "edge V ends at attic, which is no node" },
+      { fewestMoves: null },
+      { fewestMoves: 0 },
+    ]);
   });
 
   it.each([
-    ["softener", { resinFt3: 1, saltLbPerFt3: 20, dailyLitres: 900, compensated: 300, reserve: true }, /6 to 15/],
+    [
+      "softener",
+      { resinFt3: 1, saltLbPerFt3: 20, dailyLitres: 900, compensated: 300, reserve: true },
+      /6 to 15/,
+    ],
     ["demand", { fixtures: {} }, /unknown/],
     ["demand", { fixtures: { hoseBib: 100 } }, /200/],
-    ["vessels", { temperature: 10, diameterMm: 250, media: "resin", mediaLitres: 40, flow: 10, uv: { ratedFlow: 45, ratedUvt: 95, uvt: 0, layerCm: 2, endOfLife: true }, bleach: { litres: 1, mgPerL: 1, percent: 5 } }, /above 0/],
-    ["ro", { rated: { permeate: 0.2, pressure: 400, tds: 250, recovery: 0.25, concentrate: 0 }, site: { pressure: 300, temperature: 12, tds: 400 }, tank: { totalLitres: 12, precharge: 41 } }, /restrictor/],
-    ["hydraulics", { supply: { static: 300, flowing: 300, flow: 10 }, flow: 5, segments: [], unit: { a: 0, b: 0 }, riseM: 0 }, /flowing/],
-    ["water", { calcium: -1, magnesium: 0, iron: 0, manganese: 0, pH: 7, tds: 1, temperature: 1, alkalinity: 1 }, /calcium/],
-  ] as const)("%s refuses what cannot be", (name, given, words) => {
-    const [answer] = JSON.parse(calc(name, JSON.stringify([given])).stdout) as { error: string }[];
-    expect(answer!.error).toMatch(words);
-  }, 20_000);
+    [
+      "vessels",
+      {
+        temperature: 10,
+        diameterMm: 250,
+        media: "resin",
+        mediaLitres: 40,
+        flow: 10,
+        uv: { ratedFlow: 45, ratedUvt: 95, uvt: 0, layerCm: 2, endOfLife: true },
+        bleach: { litres: 1, mgPerL: 1, percent: 5 },
+      },
+      /above 0/,
+    ],
+    [
+      "ro",
+      {
+        rated: { permeate: 0.2, pressure: 400, tds: 250, recovery: 0.25, concentrate: 0 },
+        site: { pressure: 300, temperature: 12, tds: 400 },
+        tank: { totalLitres: 12, precharge: 41 },
+      },
+      /restrictor/,
+    ],
+    [
+      "hydraulics",
+      {
+        supply: { static: 300, flowing: 300, flow: 10 },
+        flow: 5,
+        segments: [],
+        unit: { a: 0, b: 0 },
+        riseM: 0,
+      },
+      /flowing/,
+    ],
+    [
+      "water",
+      { calcium: -1, magnesium: 0, iron: 0, manganese: 0, pH: 7, tds: 1, temperature: 1, alkalinity: 1 },
+      /calcium/,
+    ],
+  ] as const)(
+    "%s refuses what cannot be",
+    (name, given, words) => {
+      const [answer] = JSON.parse(calc(name, JSON.stringify([given])).stdout) as { error: string }[];
+      expect(answer!.error).toMatch(words);
+    },
+    20_000,
+  );
 
-  it.each([["softener", "{}", /array/], ["softener", "not json", /JSON/], ["weather", "[]", /weather/], ["", "[]", /no calculation/]])("ends with 2 and one line on %s given %s", (name, input, words) => {
-    const ran = calc(name, input);
-    expect(ran.status).toBe(2);
-    expect(ran.stderr.trim()).toMatch(words);
-    expect(ran.stderr.trim().split("\n")).toHaveLength(1);
-    expect(ran.stdout).toBe("");
-  }, 20_000);
+  it.each([
+    ["softener", "{}", /array/],
+    ["softener", "not json", /JSON/],
+    ["weather", "[]", /weather/],
+    ["", "[]", /no calculation/],
+  ])(
+    "ends with 2 and one line on %s given %s",
+    (name, input, words) => {
+      const ran = calc(name, input);
+      expect(ran.status).toBe(2);
+      expect(ran.stderr.trim()).toMatch(words);
+      expect(ran.stderr.trim().split("\n")).toHaveLength(1);
+      expect(ran.stdout).toBe("");
+    },
+    20_000,
+  );
 });

@@ -1,7 +1,18 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import writeExcelFile from "write-excel-file/node";
-import { cellAt, families, fieldsOf, figuresFrom, fromSheet, sheetRows, unitFields, unitModels, unitSchema, type Cell } from "@/catalogue/units";
+import {
+  cellAt,
+  families,
+  fieldsOf,
+  figuresFrom,
+  fromSheet,
+  sheetRows,
+  unitFields,
+  unitModels,
+  unitSchema,
+  type Cell,
+} from "@/catalogue/units";
 import type { UnitModel } from "@/core/train";
 import { cellFrom, changesBetween, figureText } from "@/phases/catalogue/figureText";
 import { readCatalogueFile, type ReadFile } from "@/phases/catalogue/read";
@@ -9,8 +20,13 @@ import type { UnitLine } from "@/server/catalogue";
 
 const all = [...unitModels.values()];
 const lines: ReadonlyMap<string, UnitLine> = new Map(all.map((m) => [m.code, { versions: [m], own: [] }]));
-const book = async (rows: readonly (readonly Cell[])[]) => await writeExcelFile(rows.map((r) => [...r])).toBuffer();
-const read = async (content: Buffer | string) => { const r = await readCatalogueFile(Buffer.from(content), lines, "us"); if ("error" in r) throw new Error(r.error); return r; };
+const book = async (rows: readonly (readonly Cell[])[]) =>
+  await writeExcelFile(rows.map((r) => [...r])).toBuffer();
+const read = async (content: Buffer | string) => {
+  const r = await readCatalogueFile(Buffer.from(content), lines, "us");
+  if ("error" in r) throw new Error(r.error);
+  return r;
+};
 const states = (r: ReadFile) => Object.fromEntries(r.units.map((u) => [u.code || `row ${u.row}`, u.state]));
 const plain = (m: UnitModel) => JSON.parse(JSON.stringify(m)) as UnitModel;
 
@@ -21,30 +37,62 @@ describe("the catalogue", () => {
     for (const m of all) expect(unitSchema.safeParse(m).error?.issues, m.code).toBeUndefined();
   });
   it("has a field for every figure that any unit states", () => {
-    const paths = (v: unknown, at = ""): string[] => (v !== null && typeof v === "object" && !Array.isArray(v) && !unitFields.some((f) => f.path === at) ? Object.entries(v).flatMap(([k, x]) => paths(x, at ? `${at}.${k}` : k)) : [at]);
+    const paths = (v: unknown, at = ""): string[] =>
+      v !== null && typeof v === "object" && !Array.isArray(v) && !unitFields.some((f) => f.path === at)
+        ? Object.entries(v).flatMap(([k, x]) => paths(x, at ? `${at}.${k}` : k))
+        : [at];
     const known = new Set(unitFields.map((f) => f.path));
     for (const m of all) for (const p of paths(m)) expect(known.has(p), `${m.code}: ${p}`).toBe(true);
   });
-  it.each(all.map((m) => [m.code, m] as const))("%s is the same after going out as cells and coming in", (_, m) => {
-    const cells = Object.fromEntries(unitFields.map((f) => [f.path, cellAt(m, f)]));
-    expect(unitSchema.parse(figuresFrom(cells))).toEqual(plain(m));
-  });
-  it.each(all.map((m) => [m.code, m] as const))("%s is the same after its form was saved unchanged, in either profile", (_, m) => {
-    for (const profile of ["us", "metric"] as const) {
-      const cells = Object.fromEntries(fieldsOf(m.family).map((f) => { const r = cellFrom(figureText(m, f, profile), f, profile, m); if ("error" in r) throw new Error(`${f.path}: ${r.error}`); return [f.path, r.cell]; }));
+  it.each(all.map((m) => [m.code, m] as const))(
+    "%s is the same after going out as cells and coming in",
+    (_, m) => {
+      const cells = Object.fromEntries(unitFields.map((f) => [f.path, cellAt(m, f)]));
       expect(unitSchema.parse(figuresFrom(cells))).toEqual(plain(m));
-    }
-  });
+    },
+  );
+  it.each(all.map((m) => [m.code, m] as const))(
+    "%s is the same after its form was saved unchanged, in either profile",
+    (_, m) => {
+      for (const profile of ["us", "metric"] as const) {
+        const cells = Object.fromEntries(
+          fieldsOf(m.family).map((f) => {
+            const r = cellFrom(figureText(m, f, profile), f, profile, m);
+            if ("error" in r) throw new Error(`${f.path}: ${r.error}`);
+            return [f.path, r.cell];
+          }),
+        );
+        expect(unitSchema.parse(figuresFrom(cells))).toEqual(plain(m));
+      }
+    },
+  );
   it("takes figures of a form in any unit, and says beside the figure what is wrong", () => {
     const field = (path: string) => unitFields.find((f) => f.path === path)!;
-    expect(cellFrom("12 gpm", field("ratedFlow"), "metric", undefined)).toEqual({ cell: expect.closeTo(45.42, 2) as number });
-    expect(cellFrom("5 gpm: 2 psi; 10 gpm: 6 psi", field("lossPoints"), "us", undefined)).toMatchObject({ cell: expect.stringMatching(/^18\.9.*: 13\.7.*; 37\.8.*: 41\.3/) as string });
-    for (const [path, text] of [["ratedFlow", "three bathrooms"], ["lossPoints", "5 gpm"], ["cost.parts", "dear"], ["ratedFlow", "10–12 gpm"]] as const) expect(cellFrom(text, field(path), "us", undefined), text).toHaveProperty("error");
+    expect(cellFrom("12 gpm", field("ratedFlow"), "metric", undefined)).toEqual({
+      cell: expect.closeTo(45.42, 2) as number,
+    });
+    expect(cellFrom("5 gpm: 2 psi; 10 gpm: 6 psi", field("lossPoints"), "us", undefined)).toMatchObject({
+      cell: expect.stringMatching(/^18\.9.*: 13\.7.*; 37\.8.*: 41\.3/) as string,
+    });
+    for (const [path, text] of [
+      ["ratedFlow", "three bathrooms"],
+      ["lossPoints", "5 gpm"],
+      ["cost.parts", "dear"],
+      ["ratedFlow", "10–12 gpm"],
+    ] as const)
+      expect(cellFrom(text, field(path), "us", undefined), text).toHaveProperty("error");
   });
   it("says in words what differs between two versions", () => {
     const before = unitModels.get("SF-150")!;
-    const after: UnitModel = { ...before, ratedFlow: 60, softener: { ...before.softener!, calendarOverride: false } };
-    expect(changesBetween(before, after, "metric")).toEqual(["Rated flow: 49 L/min → 60 L/min", "Valve with calendar override: yes → no"]);
+    const after: UnitModel = {
+      ...before,
+      ratedFlow: 60,
+      softener: { ...before.softener!, calendarOverride: false },
+    };
+    expect(changesBetween(before, after, "metric")).toEqual([
+      "Rated flow: 49 L/min → 60 L/min",
+      "Valve with calendar override: yes → no",
+    ]);
     expect(changesBetween(before, before, "us")).toEqual([]);
   });
 });
@@ -73,17 +121,35 @@ describe("units in from a file", () => {
   });
   it("refuses figures that cannot be: a family without its record, a membrane that rejects its own rating, one code twice", async () => {
     const ro = unitModels.get("RO-T5")!;
-    const r = await read(JSON.stringify([{ ...unitModels.get("SF-150")!, code: "SF-9", softener: undefined }, { ...ro, code: "RO-X", ro: { ...ro.ro!, tds: 9000 } }, { ...ro, code: "RO-Y" }, { ...ro, code: "RO-Y" }, 7]));
+    const r = await read(
+      JSON.stringify([
+        { ...unitModels.get("SF-150")!, code: "SF-9", softener: undefined },
+        { ...ro, code: "RO-X", ro: { ...ro.ro!, tds: 9000 } },
+        { ...ro, code: "RO-Y" },
+        { ...ro, code: "RO-Y" },
+        7,
+      ]),
+    );
     expect(r.units.map((u) => u.state)).toEqual(["bad", "bad", "new", "bad", "bad"]);
-    expect(r.units[1]).toMatchObject({ reasons: [expect.stringContaining("would not pass the membrane") as string] });
-    expect(r.units[3]).toMatchObject({ reasons: [expect.stringContaining("in this file already") as string] });
+    expect(r.units[1]).toMatchObject({
+      reasons: [expect.stringContaining("would not pass the membrane") as string],
+    });
+    expect(r.units[3]).toMatchObject({
+      reasons: [expect.stringContaining("in this file already") as string],
+    });
   });
   it("answers in words to what is no catalogue", async () => {
-    for (const content of ["hello", "{}", "PK nonsense", "[", ""]) expect(await readCatalogueFile(Buffer.from(content), lines, "us"), content).toHaveProperty("error");
+    for (const content of ["hello", "{}", "PK nonsense", "[", ""])
+      expect(await readCatalogueFile(Buffer.from(content), lines, "us"), content).toHaveProperty("error");
     expect(fromSheet([])).toEqual({ units: [], unknown: [] });
   });
   it("never throws on cells of any kind, and takes nothing that the schema refuses", () => {
     const cell = fc.oneof(fc.string({ maxLength: 12 }), fc.double(), fc.boolean(), fc.constant(null));
-    fc.assert(fc.property(fc.record(Object.fromEntries(unitFields.map((f) => [f.path, cell]))), (cells) => { unitSchema.safeParse(figuresFrom(cells as Record<string, Cell>)); }), { numRuns: 200 });
+    fc.assert(
+      fc.property(fc.record(Object.fromEntries(unitFields.map((f) => [f.path, cell]))), (cells) => {
+        unitSchema.safeParse(figuresFrom(cells as Record<string, Cell>));
+      }),
+      { numRuns: 200 },
+    );
   });
 });

@@ -7,11 +7,13 @@ import { knowledge, opened } from "./desk";
 const fields = surveyGroups.flatMap((g) => g.fields);
 /** Answers as they are kept, from what people write. */
 function kept(written: Readonly<Record<string, string>>, profile: "us" | "metric" = "us") {
-  return Object.fromEntries(Object.entries(written).map(([id, text]) => {
-    const read = readAnswer(knowledge.fields.get(id)!, text, profile);
-    if (!read.ok) throw new Error(`${id}: ${read.error}`);
-    return [id, read.answer];
-  })) as Record<string, SurveyAnswer>;
+  return Object.fromEntries(
+    Object.entries(written).map(([id, text]) => {
+      const read = readAnswer(knowledge.fields.get(id)!, text, profile);
+      if (!read.ok) throw new Error(`${id}: ${read.error}`);
+      return [id, read.answer];
+    }),
+  ) as Record<string, SurveyAnswer>;
 }
 const facts = (written: Readonly<Record<string, string>>) => siteFacts(kept(written));
 
@@ -29,18 +31,33 @@ describe("facts from a survey", () => {
 
   it("takes nitrate only when it is said as what, and converts nitrogen", () => {
     expect(facts({ "water.nitrate": "10" }).water.nitrate).toBeUndefined();
-    expect(facts({ "water.nitrate": "44", "water.nitrateAs": "NO3" }).water.nitrate).toEqual({ is: "value", value: 44 });
-    expect(facts({ "water.nitrate": "10", "water.nitrateAs": "N" }).water.nitrate).toEqual({ is: "value", value: expect.closeTo(44.27, 9) as number });
-    expect(facts({ "water.nitrate": "<2", "water.nitrateAs": "N" }).water.nitrate).toEqual({ is: "below", limit: expect.closeTo(8.854, 9) as number });
+    expect(facts({ "water.nitrate": "44", "water.nitrateAs": "NO3" }).water.nitrate).toEqual({
+      is: "value",
+      value: 44,
+    });
+    expect(facts({ "water.nitrate": "10", "water.nitrateAs": "N" }).water.nitrate).toEqual({
+      is: "value",
+      value: expect.closeTo(44.27, 9) as number,
+    });
+    expect(facts({ "water.nitrate": "<2", "water.nitrateAs": "N" }).water.nitrate).toEqual({
+      is: "below",
+      limit: expect.closeTo(8.854, 9) as number,
+    });
   });
 
   it("takes dissolved solids from conductivity, but a measured figure wins", () => {
     expect(facts({ "water.conductivity": "840 µS/cm" }).water.tds).toEqual({ is: "value", value: 420 });
-    expect(facts({ "water.conductivity": "840 µS/cm", "water.tds": "400" }).water.tds).toEqual({ is: "value", value: 400 });
+    expect(facts({ "water.conductivity": "840 µS/cm", "water.tds": "400" }).water.tds).toEqual({
+      is: "value",
+      value: 400,
+    });
   });
 
   it("keeps a detection limit and a not-detected as what they are", () => {
-    expect(facts({ "water.manganese": "<0.02", "water.sulphide": "ND" }).water).toEqual({ manganese: { is: "below", limit: 0.02 }, sulphide: { is: "notDetected" } });
+    expect(facts({ "water.manganese": "<0.02", "water.sulphide": "ND" }).water).toEqual({
+      manganese: { is: "below", limit: 0.02 },
+      sulphide: { is: "notDetected" },
+    });
   });
 
   it("takes the bad end of what was read as a range where a judgement needs one figure", () => {
@@ -79,7 +96,12 @@ describe("the survey itself", () => {
       expect(asked, f.id).toBeGreaterThanOrEqual(0);
       expect(asked, f.id).toBeLessThan(i);
       const other = fields[asked]!;
-      if (other.kind === "choice") for (const is of f.when.is) expect(other.options.map((o) => o.id), f.id).toContain(is);
+      if (other.kind === "choice")
+        for (const is of f.when.is)
+          expect(
+            other.options.map((o) => o.id),
+            f.id,
+          ).toContain(is);
     }
   });
 
@@ -94,7 +116,8 @@ describe("the survey itself", () => {
     for (const f of fields) {
       if (f.kind !== "choice") continue;
       expect(new Set(f.options.map((o) => o.label)).size, f.id).toBe(f.options.length);
-      for (const o of f.options) expect(readAnswer(f, o.id, "us"), `${f.id} ${o.id}`).toMatchObject({ ok: true });
+      for (const o of f.options)
+        expect(readAnswer(f, o.id, "us"), `${f.id} ${o.id}`).toMatchObject({ ok: true });
       expect(readAnswer(f, "something else", "us").ok, f.id).toBe(false);
     }
   });

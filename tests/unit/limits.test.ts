@@ -76,7 +76,19 @@ describe("limits of feed water", () => {
 
   it("takes hydrogen sulphide ‘not detected’ for none, but no other chemistry", () => {
     const none = { is: "notDetected" } as const;
-    expect(judgeLimit(none, feedLimits.softener!.find((l) => l.key === "sulphide")!, "us").level).toBe("Good");
-    expect(judgeLimit(none, feedLimits.softener!.find((l) => l.key === "chlorine")!, "us").level).toBe("Unknown");
+    expect(
+      judgeLimit(
+        none,
+        feedLimits.softener!.find((l) => l.key === "sulphide")!,
+        "us",
+      ).level,
+    ).toBe("Good");
+    expect(
+      judgeLimit(
+        none,
+        feedLimits.softener!.find((l) => l.key === "chlorine")!,
+        "us",
+      ).level,
+    ).toBe("Unknown");
   });
 });

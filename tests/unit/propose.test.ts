@@ -3,31 +3,97 @@ import { describe, expect, it } from "vitest";
 import { prices } from "@/catalogue/prices";
 import { unitModels } from "@/catalogue/units";
 import type { SiteFacts } from "@/core/site";
-import { allVerdicts, judgeTrain, proposeTrains, UNSAFE, type ProposeInput, type UnitModel } from "@/core/train";
+import {
+  allVerdicts,
+  judgeTrain,
+  proposeTrains,
+  UNSAFE,
+  type ProposeInput,
+  type UnitModel,
+} from "@/core/train";
 import { value, type Measured } from "@/core/units";
 import { needsOf } from "@/core/water";
 import { knowledge } from "./desk";
 
 const models = (...codes: string[]): UnitModel[] => codes.map((c) => unitModels.get(c)!);
-const base = { schools: knowledge.schoolsWith({}), tables: knowledge.tables, profile: "us" as const, prices, keep: 3 };
-const house: SiteFacts = {
-  source: "municipal", staticPressure: 420, flowing: { pressure: 380, flow: 40 }, persons: 4, drinkers: 4, fixtures: { bathroomGroup: 1, kitchenSink: 1 }, together: {}, groundFault: true, airGap: true, tapRise: 1,
-  water: { hardness: value(300), iron: value(0.05), manganese: value(0.01), chlorine: value(0.9), chloramine: value(0), turbidity: value(0.4), tannin: value(0), uvt: value(94), sulphide: { is: "notDetected" }, temperature: value(12), tds: value(400), ph: value(7.3), nitrate: value(10), lead: value(1), copper: value(0.1), coliform: "absent", ecoli: "absent" },
+const base = {
+  schools: knowledge.schoolsWith({}),
+  tables: knowledge.tables,
+  profile: "us" as const,
+  prices,
+  keep: 3,
 };
-const cottage: SiteFacts = { ...house, source: "well", wellCutIn: 300, staticPressure: 300, wellYield: 60, fixtures: { lavatory: 1, kitchenSink: 1, shower: 1 }, water: { ...house.water, hardness: value(310), iron: value(0.9), ironForm: "ferrous", chlorine: value(0), uvt: value(78), coliform: "present" } };
+const house: SiteFacts = {
+  source: "municipal",
+  staticPressure: 420,
+  flowing: { pressure: 380, flow: 40 },
+  persons: 4,
+  drinkers: 4,
+  fixtures: { bathroomGroup: 1, kitchenSink: 1 },
+  together: {},
+  groundFault: true,
+  airGap: true,
+  tapRise: 1,
+  water: {
+    hardness: value(300),
+    iron: value(0.05),
+    manganese: value(0.01),
+    chlorine: value(0.9),
+    chloramine: value(0),
+    turbidity: value(0.4),
+    tannin: value(0),
+    uvt: value(94),
+    sulphide: { is: "notDetected" },
+    temperature: value(12),
+    tds: value(400),
+    ph: value(7.3),
+    nitrate: value(10),
+    lead: value(1),
+    copper: value(0.1),
+    coliform: "absent",
+    ecoli: "absent",
+  },
+};
+const cottage: SiteFacts = {
+  ...house,
+  source: "well",
+  wellCutIn: 300,
+  staticPressure: 300,
+  wellYield: 60,
+  fixtures: { lavatory: 1, kitchenSink: 1, shower: 1 },
+  water: {
+    ...house.water,
+    hardness: value(310),
+    iron: value(0.9),
+    ironForm: "ferrous",
+    chlorine: value(0),
+    uvt: value(78),
+    coliform: "present",
+  },
+};
 
 const hardness = new Set(["softener", "conditioner", "scaleControl"]);
 const group = (m: UnitModel) => (hardness.has(m.family) ? "hardness" : m.family);
-const kind = (m: UnitModel) => `${m.family}${m.effects.join()}${m.effects.includes("sediment") && (m.microns ?? 99) <= 5 ? "fine" : ""}`;
+const kind = (m: UnitModel) =>
+  `${m.family}${m.effects.join()}${m.effects.includes("sediment") && (m.microns ?? 99) <= 5 ? "fine" : ""}`;
 type Placed = { readonly model: UnitModel; readonly parallel: number };
 
 /** Every line the search may choose from, one by one, without any thought. */
-function* everyLine(catalogue: readonly UnitModel[], most: number, line: readonly Placed[] = []): Generator<readonly Placed[]> {
+function* everyLine(
+  catalogue: readonly UnitModel[],
+  most: number,
+  line: readonly Placed[] = [],
+): Generator<readonly Placed[]> {
   yield line;
   if (line.length === most) return;
   for (const model of catalogue) {
     const same = line.filter((p) => group(p.model) === group(model));
-    if (model.family === "cartridge" ? same.length === 2 || same.some((p) => kind(p.model) === kind(model)) : same.length > 0) continue;
+    if (
+      model.family === "cartridge"
+        ? same.length === 2 || same.some((p) => kind(p.model) === kind(model))
+        : same.length > 0
+    )
+      continue;
     for (const parallel of [1, 2]) yield* everyLine(catalogue, most, [...line, { model, parallel }]);
   }
 }
@@ -35,54 +101,147 @@ function* everyLine(catalogue: readonly UnitModel[], most: number, line: readonl
 type Ranked = readonly { readonly rule: string; readonly level: string }[];
 /** Stops, Checks and Unknowns as they rank: a need left unmet is a Stop, unsafe water ten. */
 const ranksOf = (verdicts: Ranked): readonly [number, number, number] => {
-  const needs = verdicts.filter((v) => v.rule.startsWith("need-") && (v.level === "Stop" || v.level === "Check"));
+  const needs = verdicts.filter(
+    (v) => v.rule.startsWith("need-") && (v.level === "Stop" || v.level === "Check"),
+  );
   const others = verdicts.filter((v) => !needs.includes(v));
   const count = (level: string) => others.filter((v) => v.level === level).length;
-  return [count("Stop") + needs.reduce((n, v) => n + (v.rule === "need-disinfection" ? UNSAFE : 1), 0), count("Check"), count("Unknown")];
+  return [
+    count("Stop") + needs.reduce((n, v) => n + (v.rule === "need-disinfection" ? UNSAFE : 1), 0),
+    count("Check"),
+    count("Unknown"),
+  ];
 };
 /** A whole train judged from its beginning, with what it leaves open where a need is not known. */
 function scoreOf(facts: SiteFacts, line: readonly Placed[]): readonly [number, number, number, number] {
-  const judged = judgeTrain({ facts, ...base, units: line.map((p, i) => ({ model: p.model, unit: { key: `u${i}`, model: p.model.code, parallel: p.parallel } })) });
-  const { needs, open } = needsOf(facts.water, { ...(facts.source ? { source: facts.source } : {}), profile: "us", roWanted: line.some((p) => p.model.family === "ro") });
+  const judged = judgeTrain({
+    facts,
+    ...base,
+    units: line.map((p, i) => ({
+      model: p.model,
+      unit: { key: `u${i}`, model: p.model.code, parallel: p.parallel },
+    })),
+  });
+  const { needs, open } = needsOf(facts.water, {
+    ...(facts.source ? { source: facts.source } : {}),
+    profile: "us",
+    roWanted: line.some((p) => p.model.family === "ro"),
+  });
   const house = line.filter((p) => !p.model.branch).map((p) => p.model);
-  const answers = { softener: house.some((m) => hardness.has(m.family)), carbon: house.some((m) => m.effects.includes("carbon") || m.effects.includes("catalyticCarbon")) };
-  const asked = (rules: readonly string[]) => !needs.some((n) => rules.includes(n.rule)) && open.some((o) => rules.includes(o.rule));
-  const unasked = [...(asked(["softener"]) && !answers.softener ? [{ rule: "need-softener", level: "Unknown" }] : []), ...(asked(["carbon", "catalytic-carbon"]) && !answers.carbon ? [{ rule: "need-carbon", level: "Unknown" }] : [])];
+  const answers = {
+    softener: house.some((m) => hardness.has(m.family)),
+    carbon: house.some((m) => m.effects.includes("carbon") || m.effects.includes("catalyticCarbon")),
+  };
+  const asked = (rules: readonly string[]) =>
+    !needs.some((n) => rules.includes(n.rule)) && open.some((o) => rules.includes(o.rule));
+  const unasked = [
+    ...(asked(["softener"]) && !answers.softener ? [{ rule: "need-softener", level: "Unknown" }] : []),
+    ...(asked(["carbon", "catalytic-carbon"]) && !answers.carbon
+      ? [{ rule: "need-carbon", level: "Unknown" }]
+      : []),
+  ];
   const cost = judged.stations.reduce((sum, s) => {
     const figure = (id: string) => s.figures.find((f) => f.id === id)?.value ?? 0;
     const soft = s.model.softener;
-    const brine = soft && figure("interval") ? ((soft.saltLbPerFt3 * soft.resinFt3 * s.unit.parallel) / 3) * 3.785411784 * (365.25 / figure("interval")) : 0;
+    const brine =
+      soft && figure("interval")
+        ? ((soft.saltLbPerFt3 * soft.resinFt3 * s.unit.parallel) / 3) *
+          3.785411784 *
+          (365.25 / figure("interval"))
+        : 0;
     const waste = brine + (s.model.ro ? (facts.drinkers ?? 0) * 4 * 365.25 * figure("waste") : 0);
-    return sum + s.model.cost.parts * s.unit.parallel + prices.years * (s.model.cost.yearly * s.unit.parallel + figure("salt") * prices.saltPerKg + (waste / 1000) * prices.waterPerM3);
+    return (
+      sum +
+      s.model.cost.parts * s.unit.parallel +
+      prices.years *
+        (s.model.cost.yearly * s.unit.parallel +
+          figure("salt") * prices.saltPerKg +
+          (waste / 1000) * prices.waterPerM3)
+    );
   }, 0);
   return [...ranksOf([...allVerdicts(judged).map((v) => v.verdict), ...unasked]), cost];
 }
-const less = (a: readonly number[], b: readonly number[]): number => a.map((x, i) => x - b[i]!).find((d) => Math.abs(d) > 1e-6) ?? 0;
+const less = (a: readonly number[], b: readonly number[]): number =>
+  a.map((x, i) => x - b[i]!).find((d) => Math.abs(d) > 1e-6) ?? 0;
 /** A proposal by the same measure. */
-const ranked = (p: { readonly cost: number; readonly open: readonly { readonly verdict: { readonly rule: string; readonly level: string } }[] }) => [...ranksOf(p.open.map((o) => o.verdict)), p.cost];
+const ranked = (p: {
+  readonly cost: number;
+  readonly open: readonly { readonly verdict: { readonly rule: string; readonly level: string } }[];
+}) => [...ranksOf(p.open.map((o) => o.verdict)), p.cost];
 /** Above 552 kPa trains are proposed behind a reducing valve. */
-const behind = (f: SiteFacts): SiteFacts => (Math.max(f.staticPressure ?? 0, f.nightPressure ?? 0) > 552 ? { ...f, reducer: 552 } : f);
+const behind = (f: SiteFacts): SiteFacts =>
+  Math.max(f.staticPressure ?? 0, f.nightPressure ?? 0) > 552 ? { ...f, reducer: 552 } : f;
 const known = (n: number | undefined): Measured | undefined => (n === undefined ? undefined : value(n));
 const lineOf = (p: { readonly units: readonly Placed[] }) => p.units;
 
 describe("proposeTrains", () => {
   const few = models("PS-20", "SD-100", "CB-20", "CT-1054", "SF-100", "SF-200", "SC-24", "UV-45");
-  const input = (facts: SiteFacts, over: Partial<ProposeInput> = {}): ProposeInput => ({ ...base, facts, catalogue: few, withRo: false, maxUnits: 3, ...over });
+  const input = (facts: SiteFacts, over: Partial<ProposeInput> = {}): ProposeInput => ({
+    ...base,
+    facts,
+    catalogue: few,
+    withRo: false,
+    maxUnits: 3,
+    ...over,
+  });
 
   it("finds what trying everything finds, whatever the water, the flow and the pressure", () => {
     const sites = fc.record({
-      hardness: fc.constantFrom(40, 150, 300, 600, undefined), iron: fc.constantFrom(0.05, 0.4, 1.5), chlorine: fc.constantFrom(0, 0.3, 1.2, undefined), turbidity: fc.constantFrom(0.3, 3, 9), uvt: fc.constantFrom(70, 80, 95), coliform: fc.constantFrom("absent" as const, "present" as const),
-      pressure: fc.constantFrom(260, 420, 600), baths: fc.constantFrom(1, 3),
+      hardness: fc.constantFrom(40, 150, 300, 600, undefined),
+      iron: fc.constantFrom(0.05, 0.4, 1.5),
+      chlorine: fc.constantFrom(0, 0.3, 1.2, undefined),
+      turbidity: fc.constantFrom(0.3, 3, 9),
+      uvt: fc.constantFrom(70, 80, 95),
+      coliform: fc.constantFrom("absent" as const, "present" as const),
+      pressure: fc.constantFrom(260, 420, 600),
+      baths: fc.constantFrom(1, 3),
     });
-    const agrees = (s: { readonly hardness: number | undefined; readonly iron: number; readonly chlorine: number | undefined; readonly turbidity: number; readonly uvt: number; readonly coliform: "absent" | "present"; readonly pressure: number; readonly baths: number }) => {
-      const facts: SiteFacts = { ...house, staticPressure: s.pressure, nightPressure: s.pressure, flowing: { pressure: s.pressure - 30, flow: 30 }, fixtures: { bathroomGroup: s.baths, kitchenSink: 1 }, water: { ...house.water, hardness: known(s.hardness), iron: value(s.iron), ironForm: "ferrous", chlorine: known(s.chlorine), turbidity: value(s.turbidity), uvt: value(s.uvt), coliform: s.coliform } };
+    const agrees = (s: {
+      readonly hardness: number | undefined;
+      readonly iron: number;
+      readonly chlorine: number | undefined;
+      readonly turbidity: number;
+      readonly uvt: number;
+      readonly coliform: "absent" | "present";
+      readonly pressure: number;
+      readonly baths: number;
+    }) => {
+      const facts: SiteFacts = {
+        ...house,
+        staticPressure: s.pressure,
+        nightPressure: s.pressure,
+        flowing: { pressure: s.pressure - 30, flow: 30 },
+        fixtures: { bathroomGroup: s.baths, kitchenSink: 1 },
+        water: {
+          ...house.water,
+          hardness: known(s.hardness),
+          iron: value(s.iron),
+          ironForm: "ferrous",
+          chlorine: known(s.chlorine),
+          turbidity: value(s.turbidity),
+          uvt: value(s.uvt),
+          coliform: s.coliform,
+        },
+      };
       let best: readonly [number, number, number, number] | undefined;
-      for (const line of everyLine(few, 3)) { const score = scoreOf(behind(facts), line); if (!best || less(score, best) < 0) best = score; }
+      for (const line of everyLine(few, 3)) {
+        const score = scoreOf(behind(facts), line);
+        if (!best || less(score, best) < 0) best = score;
+      }
       const [first] = proposeTrains(input(facts)).proposals;
       expect(less(ranked(first!), best!)).toBe(0);
     };
     // A line whose cheaper unit earns early the Check that the dearer one earns later: the cheaper one wins.
-    agrees({ hardness: 300, iron: 0.05, chlorine: 1.2, turbidity: 9, uvt: 70, coliform: "present", pressure: 260, baths: 1 });
+    agrees({
+      hardness: 300,
+      iron: 0.05,
+      chlorine: 1.2,
+      turbidity: 9,
+      uvt: 70,
+      coliform: "present",
+      pressure: 260,
+      baths: 1,
+    });
     fc.assert(fc.property(sites, agrees), { numRuns: 10 });
   }, 120_000);
 
@@ -90,14 +249,38 @@ describe("proposeTrains", () => {
     const line = models("CT-1054", "SF-100", "SC-24", "PS-20");
     const branch = models("RO-T5", "RO-T5P", "RO-D", "RO-H");
     const booster = models("BP-3")[0]!;
-    for (const [pressure, hard, temperature, tapRise] of [[150, 300, 12, 2], [260, 60, 6, 9], [420, 400, 34, 0], [540, 150, 20, 1], [700, 300, 12, 0]] as const) {
-      const facts: SiteFacts = { ...house, staticPressure: pressure, nightPressure: pressure, flowing: { pressure: pressure - 20, flow: 30 }, tapRise, water: { ...house.water, hardness: value(hard), temperature: value(temperature) } };
+    for (const [pressure, hard, temperature, tapRise] of [
+      [150, 300, 12, 2],
+      [260, 60, 6, 9],
+      [420, 400, 34, 0],
+      [540, 150, 20, 1],
+      [700, 300, 12, 0],
+    ] as const) {
+      const facts: SiteFacts = {
+        ...house,
+        staticPressure: pressure,
+        nightPressure: pressure,
+        flowing: { pressure: pressure - 20, flow: 30 },
+        tapRise,
+        water: { ...house.water, hardness: value(hard), temperature: value(temperature) },
+      };
       let best: readonly [number, number, number, number] | undefined;
-      for (const start of everyLine(line, 2)) for (const membrane of branch) for (const pump of [[], [booster]]) {
-        const score = scoreOf(behind(facts), [...start, ...pump.map((model) => ({ model, parallel: 1 })), { model: membrane, parallel: 1 }]);
-        if (!best || less(score, best) < 0) best = score;
-      }
-      const [first] = proposeTrains({ ...input(facts), catalogue: [...line, ...branch, booster], withRo: true, maxUnits: 2 }).proposals;
+      for (const start of everyLine(line, 2))
+        for (const membrane of branch)
+          for (const pump of [[], [booster]]) {
+            const score = scoreOf(behind(facts), [
+              ...start,
+              ...pump.map((model) => ({ model, parallel: 1 })),
+              { model: membrane, parallel: 1 },
+            ]);
+            if (!best || less(score, best) < 0) best = score;
+          }
+      const [first] = proposeTrains({
+        ...input(facts),
+        catalogue: [...line, ...branch, booster],
+        withRo: true,
+        maxUnits: 2,
+      }).proposals;
       expect(less(ranked(first!), best!), `${pressure} kPa`).toBe(0);
     }
   }, 120_000);
@@ -105,15 +288,19 @@ describe("proposeTrains", () => {
   it("never calls an unsurveyed site Good, and never leaves treatment out because nothing was tested", () => {
     const [first] = proposeTrains(input({ fixtures: {}, together: {}, water: {} })).proposals;
     expect(first!.unknowns).toBeGreaterThan(0);
-    const untested = proposeTrains(input({ ...house, water: { ...house.water, iron: undefined } })).proposals[0]!;
+    const untested = proposeTrains(input({ ...house, water: { ...house.water, iron: undefined } }))
+      .proposals[0]!;
     expect(untested.units.map((u) => group(u.model))).toContain("hardness");
-    const hardnessOpen = proposeTrains(input({ ...house, water: { ...house.water, hardness: undefined } })).proposals[0]!;
+    const hardnessOpen = proposeTrains(input({ ...house, water: { ...house.water, hardness: undefined } }))
+      .proposals[0]!;
     expect(hardnessOpen.unknowns).toBeGreaterThan(0);
   });
 
   it("gives two trains where its patience ends, and they are the best two", () => {
     const full = proposeTrains(input(cottage, { catalogue: [...unitModels.values()], maxUnits: 4 }));
-    const short = proposeTrains(input(cottage, { catalogue: [...unitModels.values()], maxUnits: 4, patience: 1 }));
+    const short = proposeTrains(
+      input(cottage, { catalogue: [...unitModels.values()], maxUnits: 4, patience: 1 }),
+    );
     expect(full.proposals).toHaveLength(3);
     expect(short.proposals).toEqual(full.proposals.slice(0, 2));
     expect(short.considered).toBeLessThanOrEqual(full.considered);
@@ -130,14 +317,18 @@ describe("proposeTrains", () => {
 
   it("says of each train what judging it from its beginning says", () => {
     for (const facts of [house, cottage])
-      for (const p of proposeTrains(input(facts, { catalogue: [...unitModels.values()], maxUnits: 4, withRo: true })).proposals) {
+      for (const p of proposeTrains(
+        input(facts, { catalogue: [...unitModels.values()], maxUnits: 4, withRo: true }),
+      ).proposals) {
         expect(less(ranked(p), scoreOf(facts, lineOf(p)))).toBe(0);
         expect(p.open.filter((o) => o.verdict.level === "Stop")).toHaveLength(p.stops);
       }
   }, 60_000);
 
   it("treats iron and hardness before the lighthouse's UV, and puts 5 µm directly ahead of it", () => {
-    const [first] = proposeTrains(input(cottage, { catalogue: [...unitModels.values()], maxUnits: 4 })).proposals;
+    const [first] = proposeTrains(
+      input(cottage, { catalogue: [...unitModels.values()], maxUnits: 4 }),
+    ).proposals;
     const families = first!.units.map((u) => u.model.family);
     expect(first!.stops).toBe(0);
     expect(families.at(-1)).toBe("uv");
@@ -157,7 +348,8 @@ describe("proposeTrains", () => {
     expect(proposeTrains(input(house))).toEqual(once);
     const structures = once.proposals.map((p) => p.units.map((u) => kind(u.model)).join(">"));
     expect(new Set(structures).size).toBe(structures.length);
-    for (const [a, b] of once.proposals.slice(1).map((p, i) => [once.proposals[i]!, p] as const)) expect(less(ranked(a), ranked(b))).toBeLessThanOrEqual(0);
+    for (const [a, b] of once.proposals.slice(1).map((p, i) => [once.proposals[i]!, p] as const))
+      expect(less(ranked(a), ranked(b))).toBeLessThanOrEqual(0);
   });
 
   it("judges far fewer placements than there are", () => {
@@ -168,7 +360,10 @@ describe("proposeTrains", () => {
   });
 
   it("adds a booster only where the RO needs one", () => {
-    const withRo = (facts: SiteFacts) => proposeTrains(input(facts, { catalogue: [...unitModels.values()], withRo: true, maxUnits: 2 })).proposals[0]!.units.map((u) => u.model);
+    const withRo = (facts: SiteFacts) =>
+      proposeTrains(
+        input(facts, { catalogue: [...unitModels.values()], withRo: true, maxUnits: 2 }),
+      ).proposals[0]!.units.map((u) => u.model);
     expect(withRo(house).some((m) => m.family === "ro")).toBe(true);
     expect(withRo(house).some((m) => m.family === "booster")).toBe(false);
     const loft = withRo({ ...house, tapRise: 26 });
@@ -176,7 +371,9 @@ describe("proposeTrains", () => {
   }, 60_000);
 
   it("comes closest where nothing in the catalogue will do, and names what is wrong", () => {
-    const [first] = proposeTrains(input(cottage, { catalogue: models("PS-20", "UV-45"), maxUnits: 2 })).proposals;
+    const [first] = proposeTrains(
+      input(cottage, { catalogue: models("PS-20", "UV-45"), maxUnits: 2 }),
+    ).proposals;
     expect(first!.stops).toBeGreaterThan(0);
     expect(first!.open[0]).toMatchObject({ verdict: { level: "Stop" } });
   });

@@ -8,11 +8,20 @@ import { liveOf } from "@/phases/job/live";
 import { draftBasis, judgeJob } from "@/core/record";
 import { knowledge, running, ulidAt, work, type Desk } from "./desk";
 
-const report = (d: Desk, profile: "us" | "metric" = "us") => reportOf(d.job, knowledge, profile, "Europe/Amsterdam");
+const report = (d: Desk, profile: "us" | "metric" = "us") =>
+  reportOf(d.job, knowledge, profile, "Europe/Amsterdam");
 
 describe("the commissioning record", () => {
   it("shows a reading as it was read, and what follows from it in the reader's units", () => {
-    const d = running().do({ kind: "readingTaken", reading: ulidAt(60), reads: "trainLoss", place: "Train", when: "after", values: { before: "56 psi", after: "54.3", flow: "4 gpm" }, profile: "us" });
+    const d = running().do({
+      kind: "readingTaken",
+      reading: ulidAt(60),
+      reads: "trainLoss",
+      place: "Train",
+      when: "after",
+      values: { before: "56 psi", after: "54.3", flow: "4 gpm" },
+      profile: "us",
+    });
     const [us, metric] = [report(d).readings[0]!, report(d, "metric").readings[0]!];
     expect(us.values).toBe("Before the train 56 psi, After the train 54.3 psi, At a flow of 4 gpm");
     expect(us.derived).toMatch(/^Loss 1.7 psi, Predicted [\d.]+ psi$/);
@@ -20,51 +29,121 @@ describe("the commissioning record", () => {
   });
 
   it("strikes what was corrected, and says why, beside what corrects it", () => {
-    const take = { kind: "readingTaken", reads: "hardness", place: "Tap", when: "after", profile: "metric" } as const;
-    const d = running().do({ ...take, reading: ulidAt(61), values: { in: "377", out: "200" } }).do({ ...take, reading: ulidAt(62), values: { in: "377", out: "12" }, supersedes: ulidAt(61), why: "Strip held too long" });
+    const take = {
+      kind: "readingTaken",
+      reads: "hardness",
+      place: "Tap",
+      when: "after",
+      profile: "metric",
+    } as const;
+    const d = running()
+      .do({ ...take, reading: ulidAt(61), values: { in: "377", out: "200" } })
+      .do({
+        ...take,
+        reading: ulidAt(62),
+        values: { in: "377", out: "12" },
+        supersedes: ulidAt(61),
+        why: "Strip held too long",
+      });
     const [first, second] = report(d).readings;
     expect(first).toMatchObject({ superseded: true, level: "Stop", note: "corrected later" });
-    expect(second).toMatchObject({ superseded: false, level: "Good", note: expect.stringContaining("Strip held too long") as string });
+    expect(second).toMatchObject({
+      superseded: false,
+      level: "Good",
+      note: expect.stringContaining("Strip held too long") as string,
+    });
   });
 
   it("has a line for every step with who and when, and why it was skipped", () => {
-    const d = work(running(), "site.pressureBefore").do({ kind: "stepSkipped", step: "site.pressureBefore", why: "Gauge broken" });
+    const d = work(running(), "site.pressureBefore").do({
+      kind: "stepSkipped",
+      step: "site.pressureBefore",
+      why: "Gauge broken",
+    });
     const { steps } = report(d);
     expect(steps).toHaveLength(d.job.run!.steps.length);
-    expect(steps.find((s) => s.id === "site.boxes")).toMatchObject({ state: "done", who: "Imke Vos", at: expect.stringMatching(/^25 Nov 2026, \d\d:\d\d$/) as string });
-    expect(steps.find((s) => s.id === "site.pressureBefore")).toMatchObject({ state: "skipped", note: "Gauge broken" });
+    expect(steps.find((s) => s.id === "site.boxes")).toMatchObject({
+      state: "done",
+      who: "Imke Vos",
+      at: expect.stringMatching(/^25 Nov 2026, \d\d:\d\d$/) as string,
+    });
+    expect(steps.find((s) => s.id === "site.pressureBefore")).toMatchObject({
+      state: "skipped",
+      note: "Gauge broken",
+    });
     expect(steps.at(-1)).toMatchObject({ state: "open", who: "" });
   });
 
   it("gives every unit its numbers and its service", () => {
     const d = work(running());
-    for (const u of report(d).units) { expect(u.serials.length, u.code).toBeGreaterThan(0); expect(u.service.length, u.code).toBeGreaterThan(0); }
+    for (const u of report(d).units) {
+      expect(u.serials.length, u.code).toBeGreaterThan(0);
+      expect(u.service.length, u.code).toBeGreaterThan(0);
+    }
     expect(report(d).cautionsGiven.length).toBeGreaterThan(5);
   });
 
   it("exports readings that a spreadsheet reads back and cannot run", () => {
-    const d = running().do({ kind: "readingTaken", reading: ulidAt(63), reads: "clarity", place: "=HYPERLINK(\"x\")", when: "after", values: { look: "clear" }, profile: "us" });
+    const d = running().do({
+      kind: "readingTaken",
+      reading: ulidAt(63),
+      reads: "clarity",
+      place: '=HYPERLINK("x")',
+      when: "after",
+      values: { look: "clear" },
+      profile: "us",
+    });
     const rows = Papa.parse<string[]>(readingsCsv(report(d))).data;
-    expect(rows[0]).toEqual(["reading", "place", "before or after", "values", "computed", "verdict", "reason", "note", "who", "when", "corrected later"]);
-    expect(rows[1]![1]).toBe("'=HYPERLINK(\"x\")");
+    expect(rows[0]).toEqual([
+      "reading",
+      "place",
+      "before or after",
+      "values",
+      "computed",
+      "verdict",
+      "reason",
+      "note",
+      "who",
+      "when",
+      "corrected later",
+    ]);
+    expect(rows[1]![1]).toBe('\'=HYPERLINK("x")');
     expect(rows).toHaveLength(2);
   });
 
   it("prints on both papers, and packs two pages for the household", async () => {
     const d = work(running());
-    const input = { job: d.job, report: report(d), company: "Saltmarsh Water Fitters", zone: "Europe/Amsterdam", signatures: {}, photos: [], printed: d.now };
-    const size = (pdf: Buffer) => /MediaBox\s*\[\s*0 0 ([\d.]+) ([\d.]+)/.exec(pdf.toString("latin1"))!.slice(1, 3).map(Number);
+    const input = {
+      job: d.job,
+      report: report(d),
+      company: "Saltmarsh Water Fitters",
+      zone: "Europe/Amsterdam",
+      signatures: {},
+      photos: [],
+      printed: d.now,
+    };
+    const size = (pdf: Buffer) =>
+      /MediaBox\s*\[\s*0 0 ([\d.]+) ([\d.]+)/.exec(pdf.toString("latin1"))!.slice(1, 3).map(Number);
     expect(size(await recordPdf({ ...input, paper: "A4" })).map(Math.round)).toEqual([595, 842]);
     expect(size(await recordPdf({ ...input, paper: "LETTER" }))).toEqual([612, 792]);
-    expect((await packPdf({ ...input, paper: "A4" })).toString("latin1").match(/\/Type \/Page\b(?!s)/g)).toHaveLength(2);
+    expect(
+      (await packPdf({ ...input, paper: "A4" })).toString("latin1").match(/\/Type \/Page\b(?!s)/g),
+    ).toHaveLength(2);
   }, 30_000);
 });
 
 describe("the Line of a job", () => {
-  const line = (d: Desk) => stationsOf(d.job, judgeJob(draftBasis(d.job), knowledge, "us"), "run", d.now, "us");
+  const line = (d: Desk) =>
+    stationsOf(d.job, judgeJob(draftBasis(d.job), knowledge, "us"), "run", d.now, "us");
   it("goes from the main through every unit to the house", () => {
     expect(line(running()).map((s) => s.name)).toEqual(["Main", "CT-1354", "SF-150", "RO-T5", "House"]);
-    expect(line(running()).map((s) => s.markOut)).toEqual(["raw", "filtered", "softened", "permeate", "softened"]);
+    expect(line(running()).map((s) => s.markOut)).toEqual([
+      "raw",
+      "filtered",
+      "softened",
+      "permeate",
+      "softened",
+    ]);
   });
 
   it("shows a unit dry, soaking with its level, flushing, wet and in service", () => {

@@ -62,21 +62,38 @@ describe("what people write", () => {
   it.each(written)("%s as %s", (text, quantity, canonical) => {
     const read = parseQuantity(text, quantity, { profile: "metric" });
     expect(read).toMatchObject({ ok: true, measured: { is: "value" } });
-    if (read.ok && read.measured.is === "value") expect(Math.abs(read.measured.value - canonical)).toBeLessThan(Math.abs(canonical) * 1e-4 + 1e-9);
+    if (read.ok && read.measured.is === "value")
+      expect(Math.abs(read.measured.value - canonical)).toBeLessThan(Math.abs(canonical) * 1e-4 + 1e-9);
   });
 
   it("takes a bare number in the unit that the profile shows", () => {
-    for (const [quantity, us, metric] of [["pressure", 275.79029172, 40], ["flow", 151.41647136, 40], ["volume", 151.41647136, 40], ["temperature", 4.4444444444, 40], ["hardness", 684.72247, 40], ["mass", 18.1436948, 40]] as const)
-      for (const [profile, canonical] of [["us", us], ["metric", metric]] as const) {
+    for (const [quantity, us, metric] of [
+      ["pressure", 275.79029172, 40],
+      ["flow", 151.41647136, 40],
+      ["volume", 151.41647136, 40],
+      ["temperature", 4.4444444444, 40],
+      ["hardness", 684.72247, 40],
+      ["mass", 18.1436948, 40],
+    ] as const)
+      for (const [profile, canonical] of [
+        ["us", us],
+        ["metric", metric],
+      ] as const) {
         const read = parseQuantity("40", quantity, { profile });
-        expect(read.ok && read.measured.is === "value" ? read.measured.value : undefined).toBeCloseTo(canonical, 4);
+        expect(read.ok && read.measured.is === "value" ? read.measured.value : undefined).toBeCloseTo(
+          canonical,
+          4,
+        );
       }
   });
 
   it("has an example for every quantity that it can read itself", () => {
     for (const quantity of Object.keys(quantities) as Quantity[])
       for (const profile of ["us", "metric"] as const) {
-        for (const example of exampleOf(quantity, profile).split(" or ")) expect(parseQuantity(example, quantity, { profile }), `${quantity} ${example}`).toMatchObject({ ok: true });
+        for (const example of exampleOf(quantity, profile).split(" or "))
+          expect(parseQuantity(example, quantity, { profile }), `${quantity} ${example}`).toMatchObject({
+            ok: true,
+          });
       }
   });
 
@@ -105,7 +122,14 @@ describe("what is refused", () => {
     if (!read.ok) expect(read.at).toBe(at);
   });
 
-  it.each([["600 °C", "temperature"], ["15 pH", "ph"], ["101 %", "transmittance"], ["-1 L", "volume"], ["3000 kPa", "pressure"], ["21 000 mg/L", "hardness"]] as const)("%s lies outside what a %s can be", (text, quantity) => {
+  it.each([
+    ["600 °C", "temperature"],
+    ["15 pH", "ph"],
+    ["101 %", "transmittance"],
+    ["-1 L", "volume"],
+    ["3000 kPa", "pressure"],
+    ["21 000 mg/L", "hardness"],
+  ] as const)("%s lies outside what a %s can be", (text, quantity) => {
     expect(parseQuantity(text, quantity, { profile: "metric" }).ok).toBe(false);
   });
 });

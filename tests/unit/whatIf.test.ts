@@ -6,16 +6,32 @@ import { value } from "@/core/units";
 import { knowledge, surveyed } from "./desk";
 
 const facts: SiteFacts = { ...siteFacts(surveyed().job.answers), groundFault: true };
-const input = (f: SiteFacts, ...codes: string[]): TrainInput => ({ facts: f, schools: knowledge.schoolsWith({}), tables: knowledge.tables, profile: "us", units: codes.map((model, i) => ({ unit: { key: `u${i}`, model, parallel: 1 }, model: unitModels.get(model)! })) });
-const level = (t: TrainInput, at: string, rule: string) => allVerdicts(judgeTrain(t)).find((v) => v.at === at && v.verdict.rule === rule)?.verdict.level;
+const input = (f: SiteFacts, ...codes: string[]): TrainInput => ({
+  facts: f,
+  schools: knowledge.schoolsWith({}),
+  tables: knowledge.tables,
+  profile: "us",
+  units: codes.map((model, i) => ({
+    unit: { key: `u${i}`, model, parallel: 1 },
+    model: unitModels.get(model)!,
+  })),
+});
+const level = (t: TrainInput, at: string, rule: string) =>
+  allVerdicts(judgeTrain(t)).find((v) => v.at === at && v.verdict.rule === rule)?.verdict.level;
 
 describe("nearestTurns", () => {
   it("finds the hardness above which an RO without a softener is a Check, at 170 mg/L", () => {
     const t = input({ ...facts, water: { ...facts.water, hardness: value(150) } }, "RO-T5");
-    const turn = nearestTurns(t, 20).find((x) => x.fact === "water.hardness" && x.flips.some((f) => f.rule === "feed-hardness"))!;
+    const turn = nearestTurns(t, 20).find(
+      (x) => x.fact === "water.hardness" && x.flips.some((f) => f.rule === "feed-hardness"),
+    )!;
     expect(turn.then).toBeGreaterThan(170 * 1.001);
     expect(turn.then).toBeLessThan(170 * 1.001 + 0.2);
-    expect(turn.flips.find((f) => f.rule === "feed-hardness")).toMatchObject({ at: "u0", before: "Good", after: "Check" });
+    expect(turn.flips.find((f) => f.rule === "feed-hardness")).toMatchObject({
+      at: "u0",
+      before: "Good",
+      after: "Check",
+    });
   });
 
   it("says truly: at the value found it turns, and just before it does not", () => {
@@ -24,7 +40,10 @@ describe("nearestTurns", () => {
     expect(turns.length).toBeGreaterThan(3);
     for (const turn of turns.filter((x) => x.fact.startsWith("water."))) {
       const key = turn.fact.slice(6);
-      const moved = (v: number): TrainInput => ({ ...t, facts: { ...facts, water: { ...facts.water, [key]: value(v) } } });
+      const moved = (v: number): TrainInput => ({
+        ...t,
+        facts: { ...facts, water: { ...facts.water, [key]: value(v) } },
+      });
       for (const f of turn.flips) expect(level(moved(turn.then), f.at, f.rule), turn.fact).toBe(f.after);
       const nearer = turn.now + (turn.then - turn.now) * 0.97;
       for (const f of turn.flips) expect(level(moved(nearer), f.at, f.rule), turn.fact).toBe(f.before);
@@ -40,7 +59,9 @@ describe("nearestTurns", () => {
 
   it("counts people whole", () => {
     const { dailyLitres: _, ...f } = facts;
-    const turn = nearestTurns(input({ ...f, persons: 4 }, "SF-100"), 20).find((x) => x.fact === "household.persons");
+    const turn = nearestTurns(input({ ...f, persons: 4 }, "SF-100"), 20).find(
+      (x) => x.fact === "household.persons",
+    );
     expect(turn).toBeDefined();
     expect(Number.isInteger(turn!.then)).toBe(true);
   });

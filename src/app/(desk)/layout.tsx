@@ -9,18 +9,49 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
   const link = "inline-flex min-h-11 items-center text-soft no-underline hover:text-ink";
   return (
     <>
-      <a href="#content" className="visually-hidden focus:not-sr-only">Skip to the page</a>
-      <header data-desk-header className="flex min-h-14 flex-wrap items-center gap-x-6 border-b border-hair bg-paper px-4 text-ink print:hidden md:px-6">
-        <Link prefetch={false} href="/" className="text-lg font-semibold no-underline">{settings.name}</Link>
+      <a href="#content" className="visually-hidden focus:not-sr-only">
+        Skip to the page
+      </a>
+      <header
+        data-desk-header
+        className="flex min-h-14 flex-wrap items-center gap-x-6 border-b border-hair bg-paper px-4 text-ink md:px-6 print:hidden"
+      >
+        <Link prefetch={false} href="/" className="text-lg font-semibold no-underline">
+          {settings.name}
+        </Link>
         <nav aria-label="Main" className="flex gap-5">
-          <Link prefetch={false} href="/" className={link}>Today</Link>
-          <Link prefetch={false} href="/jobs" className={link}>Jobs</Link>
-          <Link prefetch={false} href="/catalogue" className={link}>Catalogue</Link>
-          <Link prefetch={false} href="/practice" className={link}>Practice</Link>
-          {person && may(person.role, "manageCompany") ? <Link prefetch={false} href="/company" className={link}>Company</Link> : null}
-          {person && may(person.role, "managePeople") ? <Link prefetch={false} href="/people" className={link}>People</Link> : null}
+          <Link prefetch={false} href="/" className={link}>
+            Today
+          </Link>
+          <Link prefetch={false} href="/jobs" className={link}>
+            Jobs
+          </Link>
+          <Link prefetch={false} href="/catalogue" className={link}>
+            Catalogue
+          </Link>
+          <Link prefetch={false} href="/practice" className={link}>
+            Practice
+          </Link>
+          {person && may(person.role, "manageCompany") ? (
+            <Link prefetch={false} href="/company" className={link}>
+              Company
+            </Link>
+          ) : null}
+          {person && may(person.role, "managePeople") ? (
+            <Link prefetch={false} href="/people" className={link}>
+              People
+            </Link>
+          ) : null}
         </nav>
-        <div className="ml-auto flex items-center gap-5"><Find /><Keys />{person ? <Link prefetch={false} href="/me" className={`${link} !text-ink`}>{person.name}</Link> : null}</div>
+        <div className="ml-auto flex items-center gap-5">
+          <Find />
+          <Keys />
+          {person ? (
+            <Link prefetch={false} href="/me" className={`${link} !text-ink`}>
+              {person.name}
+            </Link>
+          ) : null}
+        </div>
       </header>
       <div id="content">{children}</div>
     </>

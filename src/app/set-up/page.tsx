@@ -7,5 +7,10 @@ export const metadata = { title: "Open the company" };
 
 export default async function SetUpPage() {
   if (await hasPeople(database())) redirect("/sign-in");
-  return <main className="mx-auto grid max-w-md gap-6 px-6 py-16"><h1>Open your company</h1><SetUpForm zone={Intl.DateTimeFormat().resolvedOptions().timeZone} /></main>;
+  return (
+    <main className="mx-auto grid max-w-md gap-6 px-6 py-16">
+      <h1>Open your company</h1>
+      <SetUpForm zone={Intl.DateTimeFormat().resolvedOptions().timeZone} />
+    </main>
+  );
 }

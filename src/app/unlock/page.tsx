@@ -13,7 +13,9 @@ export default async function UnlockPage() {
     <main className="wet grid min-h-screen content-start gap-6 px-6 pt-20">
       <h1>{person.name}, this phone is locked</h1>
       <UnlockForm />
-      <form action={signOut}><button className="button quiet w-full">Sign out instead</button></form>
+      <form action={signOut}>
+        <button className="button quiet w-full">Sign out instead</button>
+      </form>
     </main>
   );
 }

@@ -2,11 +2,32 @@ import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { KPA_PER_METRE } from "../units";
-import { assumedSupplyCurve, lossCurve, pipeLoss, supplyCurve, supplyPressure, unitLoss, type PipeRun } from ".";
+import {
+  assumedSupplyCurve,
+  lossCurve,
+  pipeLoss,
+  supplyCurve,
+  supplyPressure,
+  unitLoss,
+  type PipeRun,
+} from ".";
 
-interface Case { supply: { static: number; flowing: number; flow: number }; k: number; flow: number; segments: PipeRun[]; unit: { a: number; b: number }; riseM: number; pipeLoss: number; unitLoss: number; outletPressure: number }
-const golden = JSON.parse(readFileSync(new URL("../../../../shared/golden/hydraulics.json", import.meta.url), "utf8")) as Case[];
-const near = (actual: number, wanted: number) => expect(Math.abs(actual - wanted)).toBeLessThanOrEqual(1e-6 * Math.max(1e-9, Math.abs(wanted)));
+interface Case {
+  supply: { static: number; flowing: number; flow: number };
+  k: number;
+  flow: number;
+  segments: PipeRun[];
+  unit: { a: number; b: number };
+  riseM: number;
+  pipeLoss: number;
+  unitLoss: number;
+  outletPressure: number;
+}
+const golden = JSON.parse(
+  readFileSync(new URL("../../../../shared/golden/hydraulics.json", import.meta.url), "utf8"),
+) as Case[];
+const near = (actual: number, wanted: number) =>
+  expect(Math.abs(actual - wanted)).toBeLessThanOrEqual(1e-6 * Math.max(1e-9, Math.abs(wanted)));
 
 describe("supply and losses", () => {
   it.each(golden.map((c, i) => [i, c] as const))("agrees with reference case %i", (_, c) => {
@@ -15,7 +36,10 @@ describe("supply and losses", () => {
     const pipes = c.segments.reduce((sum, s) => sum + pipeLoss(s, c.flow), 0);
     near(pipes, c.pipeLoss);
     near(unitLoss(c.unit, c.flow), c.unitLoss);
-    near(supplyPressure(curve, c.flow) - pipes - unitLoss(c.unit, c.flow) - KPA_PER_METRE * c.riseM, c.outletPressure);
+    near(
+      supplyPressure(curve, c.flow) - pipes - unitLoss(c.unit, c.flow) - KPA_PER_METRE * c.riseM,
+      c.outletPressure,
+    );
   });
 
   it("refuses a flowing reading that cannot be", () => {
@@ -24,10 +48,21 @@ describe("supply and losses", () => {
   });
 
   it("passes through its reading and never rises with flow", () => {
-    fc.assert(fc.property(fc.integer({ min: 200, max: 800 }), fc.double({ min: 0.05, max: 0.95, noNaN: true }), fc.double({ min: 1, max: 60, noNaN: true }), fc.double({ min: 0.1, max: 3, noNaN: true }), (ps, share, flow, times) => {
-      const curve = supplyCurve({ static: ps, flowing: ps * share, flow })!;
-      return Math.abs(supplyPressure(curve, flow) - ps * share) < 1e-6 && supplyPressure(curve, flow * times) >= supplyPressure(curve, flow * times * 1.01);
-    }));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 200, max: 800 }),
+        fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+        fc.double({ min: 1, max: 60, noNaN: true }),
+        fc.double({ min: 0.1, max: 3, noNaN: true }),
+        (ps, share, flow, times) => {
+          const curve = supplyCurve({ static: ps, flowing: ps * share, flow })!;
+          return (
+            Math.abs(supplyPressure(curve, flow) - ps * share) < 1e-6 &&
+            supplyPressure(curve, flow * times) >= supplyPressure(curve, flow * times * 1.01)
+          );
+        },
+      ),
+    );
   });
 
   it("marks an assumed supply as assumed and loses less in a wider line", () => {
@@ -39,10 +74,17 @@ describe("supply and losses", () => {
 
   it("fits the loss curve through rated points without negative terms", () => {
     expect(lossCurve([[40, 100]])).toEqual({ a: 0, b: 100 / 1600 });
-    const fit = lossCurve([[10, 14], [20, 36]]);
+    const fit = lossCurve([
+      [10, 14],
+      [20, 36],
+    ]);
     expect(unitLoss(fit, 10)).toBeCloseTo(14, 9);
     expect(unitLoss(fit, 20)).toBeCloseTo(36, 9);
-    const bent = lossCurve([[10, 1], [20, 20], [30, 90]]);
+    const bent = lossCurve([
+      [10, 1],
+      [20, 20],
+      [30, 90],
+    ]);
     expect(bent.a).toBeGreaterThanOrEqual(0);
     expect(bent.b).toBeGreaterThan(0);
   });

@@ -3,7 +3,8 @@ import { describe, expect, it } from "vitest";
 import { judgeReading, judgeTimedFlow, readingKinds, type ReadingContext } from ".";
 
 const metric: ReadingContext = { profile: "metric" };
-const level = (kind: string, values: Record<string, number | string>, context: ReadingContext = metric) => judgeReading(kind, values, context).verdict.level;
+const level = (kind: string, values: Record<string, number | string>, context: ReadingContext = metric) =>
+  judgeReading(kind, values, context).verdict.level;
 
 describe("timed container", () => {
   const band = { low: 1.5, high: 2.5 };
@@ -11,29 +12,66 @@ describe("timed container", () => {
     const j = judgeTimedFlow(10, 6.25, { profile: "metric", band });
     expect(j.derived[0]!.value).toBeCloseTo(1.6, 9);
     expect(j.verdict.level).toBe("Good");
-    expect(judgeTimedFlow(10, 3.5, { profile: "metric", band })).toMatchObject({ verdict: { level: "Check" }, advice: expect.stringMatching(/^Close/) as string });
+    expect(judgeTimedFlow(10, 3.5, { profile: "metric", band })).toMatchObject({
+      verdict: { level: "Check" },
+      advice: expect.stringMatching(/^Close/) as string,
+    });
     expect(judgeTimedFlow(10, 1, { profile: "metric", band }).verdict.level).toBe("Stop");
-    expect(judgeTimedFlow(1, 1, { profile: "metric", band })).toMatchObject({ verdict: { level: "Stop" }, advice: expect.stringMatching(/^Open/) as string });
+    expect(judgeTimedFlow(1, 1, { profile: "metric", band })).toMatchObject({
+      verdict: { level: "Stop" },
+      advice: expect.stringMatching(/^Open/) as string,
+    });
   });
   it("is never Good outside its band", () => {
-    fc.assert(fc.property(fc.double({ min: 0.01, max: 100, noNaN: true }), fc.double({ min: 0.01, max: 60, noNaN: true }), (litres, minutes) => {
-      const flow = litres / minutes;
-      return (judgeTimedFlow(litres, minutes, { profile: "us", band }).verdict.level === "Good") === (flow >= band.low && flow <= band.high);
-    }));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.01, max: 100, noNaN: true }),
+        fc.double({ min: 0.01, max: 60, noNaN: true }),
+        (litres, minutes) => {
+          const flow = litres / minutes;
+          return (
+            (judgeTimedFlow(litres, minutes, { profile: "us", band }).verdict.level === "Good") ===
+            (flow >= band.low && flow <= band.high)
+          );
+        },
+      ),
+    );
   });
 });
 
 describe("judgements of handbook 6", () => {
   it.each([
-    ["rejection", { feed: 400, product: 30 }, "Good"], ["rejection", { feed: 400, product: 60 }, "Check"], ["rejection", { feed: 400, product: 100 }, "Stop"], ["rejection", { feed: 400, product: 2 }, "Check"], ["rejection", { feed: 0, product: 2 }, "Unknown"],
-    ["precharge", { pressure: 40 }, "Good"], ["precharge", { pressure: 52 }, "Check"], ["precharge", { pressure: 70 }, "Stop"],
-    ["hardness", { in: 380, out: 15 }, "Good"], ["hardness", { in: 380, out: 30 }, "Check"], ["hardness", { in: 380, out: 60 }, "Stop"],
-    ["chlorine", { in: 1, out: 0.05, flow: 10 }, "Good"], ["chlorine", { in: 1, out: 0.2, flow: 10 }, "Check"], ["chlorine", { in: 1, out: 0.5, flow: 10 }, "Stop"],
-    ["holdTest", { start: 400, end: 395, minutes: 15, division: 10 }, "Good"], ["holdTest", { start: 400, end: 385, minutes: 15, division: 10 }, "Check"], ["holdTest", { start: 400, end: 340, minutes: 15, division: 10 }, "Stop"], ["holdTest", { start: 400, end: 400, minutes: 5, division: 10 }, "Unknown"],
-    ["residual", { dose: 50, start: 55, end: 30 }, "Good"], ["residual", { dose: 50, start: 55, end: 10 }, "Check"], ["residual", { dose: 50, start: 55, end: 0 }, "Stop"],
-    ["flushResidual", { residual: 0.8 }, "Good"], ["flushResidual", { residual: 3 }, "Stop"],
-    ["staticPressure", { pressure: 400 }, "Good"], ["staticPressure", { pressure: 600 }, "Check"], ["staticPressure", { pressure: 900 }, "Stop"], ["staticPressure", { pressure: 120 }, "Stop"],
-    ["clarity", { look: "clear" }, "Good"], ["clarity", { look: "air" }, "Good"], ["clarity", { look: "grey" }, "Check"], ["clarity", { look: "black" }, "Stop"],
+    ["rejection", { feed: 400, product: 30 }, "Good"],
+    ["rejection", { feed: 400, product: 60 }, "Check"],
+    ["rejection", { feed: 400, product: 100 }, "Stop"],
+    ["rejection", { feed: 400, product: 2 }, "Check"],
+    ["rejection", { feed: 0, product: 2 }, "Unknown"],
+    ["precharge", { pressure: 40 }, "Good"],
+    ["precharge", { pressure: 52 }, "Check"],
+    ["precharge", { pressure: 70 }, "Stop"],
+    ["hardness", { in: 380, out: 15 }, "Good"],
+    ["hardness", { in: 380, out: 30 }, "Check"],
+    ["hardness", { in: 380, out: 60 }, "Stop"],
+    ["chlorine", { in: 1, out: 0.05, flow: 10 }, "Good"],
+    ["chlorine", { in: 1, out: 0.2, flow: 10 }, "Check"],
+    ["chlorine", { in: 1, out: 0.5, flow: 10 }, "Stop"],
+    ["holdTest", { start: 400, end: 395, minutes: 15, division: 10 }, "Good"],
+    ["holdTest", { start: 400, end: 385, minutes: 15, division: 10 }, "Check"],
+    ["holdTest", { start: 400, end: 340, minutes: 15, division: 10 }, "Stop"],
+    ["holdTest", { start: 400, end: 400, minutes: 5, division: 10 }, "Unknown"],
+    ["residual", { dose: 50, start: 55, end: 30 }, "Good"],
+    ["residual", { dose: 50, start: 55, end: 10 }, "Check"],
+    ["residual", { dose: 50, start: 55, end: 0 }, "Stop"],
+    ["flushResidual", { residual: 0.8 }, "Good"],
+    ["flushResidual", { residual: 3 }, "Stop"],
+    ["staticPressure", { pressure: 400 }, "Good"],
+    ["staticPressure", { pressure: 600 }, "Check"],
+    ["staticPressure", { pressure: 900 }, "Stop"],
+    ["staticPressure", { pressure: 120 }, "Stop"],
+    ["clarity", { look: "clear" }, "Good"],
+    ["clarity", { look: "air" }, "Good"],
+    ["clarity", { look: "grey" }, "Check"],
+    ["clarity", { look: "black" }, "Stop"],
   ] as const)("%s %o is %s", (kind, values, wanted) => expect(level(kind, values)).toBe(wanted));
 
   it("carries the meter's uncertainty: 400 → 36 mg/L is 91 ± 0.3 %", () => {
@@ -43,11 +81,44 @@ describe("judgements of handbook 6", () => {
   });
 
   it("compares output at rated conditions and the waste with the design", () => {
-    const ro = { permeate: 0.2, pressure: 414, tds: 250, recovery: 0.25, concentrate: 0.6, preLoss: 0, designWaste: 3, feedTds: 250 };
-    expect(level("roFlows", { product: 0.2, drain: 0.6, pressure: 414, temperature: 25 }, { profile: "metric", ro })).toBe("Good");
-    expect(level("roFlows", { product: 0.2, drain: 1.0, pressure: 414, temperature: 25 }, { profile: "metric", ro })).toBe("Check");
-    expect(level("roFlows", { product: 0.05, drain: 0.6, pressure: 414, temperature: 25 }, { profile: "metric", ro })).toBe("Stop");
-    expect(level("roFlows", { product: 0.05, drain: 0.6, pressure: 30, temperature: 25 }, { profile: "metric", ro })).toBe("Unknown");
+    const ro = {
+      permeate: 0.2,
+      pressure: 414,
+      tds: 250,
+      recovery: 0.25,
+      concentrate: 0.6,
+      preLoss: 0,
+      designWaste: 3,
+      feedTds: 250,
+    };
+    expect(
+      level(
+        "roFlows",
+        { product: 0.2, drain: 0.6, pressure: 414, temperature: 25 },
+        { profile: "metric", ro },
+      ),
+    ).toBe("Good");
+    expect(
+      level(
+        "roFlows",
+        { product: 0.2, drain: 1.0, pressure: 414, temperature: 25 },
+        { profile: "metric", ro },
+      ),
+    ).toBe("Check");
+    expect(
+      level(
+        "roFlows",
+        { product: 0.05, drain: 0.6, pressure: 414, temperature: 25 },
+        { profile: "metric", ro },
+      ),
+    ).toBe("Stop");
+    expect(
+      level(
+        "roFlows",
+        { product: 0.05, drain: 0.6, pressure: 30, temperature: 25 },
+        { profile: "metric", ro },
+      ),
+    ).toBe("Unknown");
   });
 
   it("compares the train's loss with its prediction", () => {
@@ -59,7 +130,10 @@ describe("judgements of handbook 6", () => {
   });
 
   it("judges UV by the lamp first, then by the flow", () => {
-    const context: ReadingContext = { profile: "metric", uv: { ratedFlow: 45, ratedUvt: 95, uvt: 95, layerCm: 2, endOfLife: true, maxFlow: 45 } };
+    const context: ReadingContext = {
+      profile: "metric",
+      uv: { ratedFlow: 45, ratedUvt: 95, uvt: 95, layerCm: 2, endOfLife: true, maxFlow: 45 },
+    };
     expect(level("uvFlow", { flow: 20, uvt: 95, lamp: "off" }, context)).toBe("Stop");
     expect(level("uvFlow", { flow: 40, uvt: 95, lamp: "on" }, context)).toBe("Good");
     expect(level("uvFlow", { flow: 43, uvt: 95, lamp: "on" }, context)).toBe("Check");

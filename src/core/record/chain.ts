@@ -3,7 +3,10 @@ import type { Draft, Entry } from "./entry";
 
 export type Sha256 = (text: string) => string;
 export const genesis = "0".repeat(64);
-export interface Head { readonly seq: number; readonly hash: string }
+export interface Head {
+  readonly seq: number;
+  readonly hash: string;
+}
 export const emptyHead: Head = { seq: 0, hash: genesis };
 
 /** RFC 8785 canonical JSON. Throws for what JSON cannot hold, which no entry contains. */
@@ -25,7 +28,10 @@ export function seal(job: string, head: Head, draft: Draft, sha256: Sha256): Ent
   return { ...open, hash: entryHash(open as Omit<Entry, "hash">, sha256) } as Entry;
 }
 
-export interface ChainFault { readonly seq: number; readonly what: string }
+export interface ChainFault {
+  readonly seq: number;
+  readonly what: string;
+}
 
 /**
  * Faults of a chain: entries changed, missing, out of order or of another job. An empty list means that it holds.
@@ -37,15 +43,24 @@ export function verifyChain(entries: readonly unknown[], sha256: Sha256, job?: s
   let owner = job;
   entries.forEach((raw, i) => {
     const seq = i + 1;
-    if (typeof raw !== "object" || raw === null || Array.isArray(raw)) { faults.push({ seq, what: "is no entry" }); return; }
+    if (typeof raw !== "object" || raw === null || Array.isArray(raw)) {
+      faults.push({ seq, what: "is no entry" });
+      return;
+    }
     const entry = raw as Partial<Entry> & Record<string, unknown>;
     owner ??= typeof entry.job === "string" ? entry.job : undefined;
-    if (entry.seq !== seq) faults.push({ seq, what: `has the number ${String(entry.seq)}: an entry is missing or out of order` });
+    if (entry.seq !== seq)
+      faults.push({ seq, what: `has the number ${String(entry.seq)}: an entry is missing or out of order` });
     if (entry.job !== owner) faults.push({ seq, what: "belongs to another job" });
     if (entry.previous !== previous) faults.push({ seq, what: "does not follow the entry before it" });
     let computed: string | undefined;
-    try { computed = entryHash(entry as Omit<Entry, "hash">, sha256); } catch { computed = undefined; }
-    if (computed === undefined || computed !== entry.hash) faults.push({ seq, what: "was changed: its hash does not match its content" });
+    try {
+      computed = entryHash(entry as Omit<Entry, "hash">, sha256);
+    } catch {
+      computed = undefined;
+    }
+    if (computed === undefined || computed !== entry.hash)
+      faults.push({ seq, what: "was changed: its hash does not match its content" });
     previous = typeof entry.hash === "string" ? entry.hash : genesis;
   });
   return faults;

@@ -1,4 +1,13 @@
-import { aimed, composeRig, plan, type Arrangement, type Move, type Rig, type RigChoice, type RigPart } from "../rig";
+import {
+  aimed,
+  composeRig,
+  plan,
+  type Arrangement,
+  type Move,
+  type Rig,
+  type RigChoice,
+  type RigPart,
+} from "../rig";
 import { siteFacts } from "../site";
 import { sourceSafety } from "../water";
 import type { UnitModel } from "../train";
@@ -8,14 +17,29 @@ import type { Step } from "../run/step";
 import { circumstancesOf, wishOf, type RunRig } from "./runRig";
 import type { JobState } from "./state";
 
-export interface BypassChoice { readonly arrangement: Arrangement; readonly drainCock: boolean }
+export interface BypassChoice {
+  readonly arrangement: Arrangement;
+  readonly drainCock: boolean;
+}
 export const defaultBypass: BypassChoice = { arrangement: "threeValve", drainCock: true };
 
 const mediaFamilies = new Set<UnitModel["family"]>(["carbonTank", "conditioner", "scaleControl", "softener"]);
-const vents: Partial<Record<UnitModel["family"], string>> = { cartridge: "vent screw", uv: "relief button", scaleControl: "dome plug" };
+const vents: Partial<Record<UnitModel["family"], string>> = {
+  cartridge: "vent screw",
+  uv: "relief button",
+  scaleControl: "dome plug",
+};
 /** Stand on another unit's product or feed line, not on a branch of their own. */
 const accessories = new Set<UnitModel["family"]>(["booster", "iceMaker", "leakStop"]);
-const markOf: Partial<Record<UnitModel["effects"][number], RigPart["marks"][number]>> = { sediment: "filtered", carbon: "filtered", catalyticCarbon: "filtered", softening: "softened", scaleControl: "conditioned", ultraviolet: "disinfected", reverseOsmosis: "permeate" };
+const markOf: Partial<Record<UnitModel["effects"][number], RigPart["marks"][number]>> = {
+  sediment: "filtered",
+  carbon: "filtered",
+  catalyticCarbon: "filtered",
+  softening: "softened",
+  scaleControl: "conditioned",
+  ultraviolet: "disinfected",
+  reverseOsmosis: "permeate",
+};
 
 /** The parts of a rig from a design's units (handbook 4); what only hangs on another unit's line is left out. */
 export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
@@ -24,13 +48,46 @@ export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
   const booster = units.find(({ model }) => model.family === "booster");
   const schools = knowledge.schoolsWith(basis.schools ?? {});
   return units.flatMap(({ unit, model }): RigPart[] => {
-    if (accessories.has(model.family) || (hasRo && model.branch && !model.ro && (model.effects.includes("minerals") || model.family === "uvPoint"))) return [];
+    if (
+      accessories.has(model.family) ||
+      (hasRo &&
+        model.branch &&
+        !model.ro &&
+        (model.effects.includes("minerals") || model.family === "uvPoint"))
+    )
+      return [];
     const media = mediaFamilies.has(model.family);
-    return [{
-      key: unit.key, name: model.code, family: model.family, branch: model.branch, parallel: unit.parallel, media, flush: media || model.family === "cartridge" || model.family === "pointFilter" || model.ro !== undefined, gentle: model.fill ?? (model.family === "uv" ? "half" : model.branch ? "open" : "quarter"),
-      marks: [...new Set(model.effects.flatMap((e) => markOf[e] ?? []))], ...(model.head ? { head: model.head } : {}), ...(model.tees ? { tees: model.tees } : {}), ...(model.waterL === undefined ? {} : { litres: model.waterL }), ...(unit.place ? { place: unit.place } : {}), ...(vents[model.family] ? { vent: vents[model.family]! } : {}),
-      ...(model.uv ? { uv: { lampFirst: model.uv.lampFirst } } : {}), ...(model.booster ? { pump: { pressureSwitch: true } } : {}), ...(model.ro ? { ro: { tank: model.ro.tank !== undefined, rinseShut: !schools.tankOpen, airGap: true, ...(booster ? { booster: { key: booster.unit.key, name: booster.model.code } } : {}) } } : {}),
-    }];
+    return [
+      {
+        key: unit.key,
+        name: model.code,
+        family: model.family,
+        branch: model.branch,
+        parallel: unit.parallel,
+        media,
+        flush:
+          media || model.family === "cartridge" || model.family === "pointFilter" || model.ro !== undefined,
+        gentle: model.fill ?? (model.family === "uv" ? "half" : model.branch ? "open" : "quarter"),
+        marks: [...new Set(model.effects.flatMap((e) => markOf[e] ?? []))],
+        ...(model.head ? { head: model.head } : {}),
+        ...(model.tees ? { tees: model.tees } : {}),
+        ...(model.waterL === undefined ? {} : { litres: model.waterL }),
+        ...(unit.place ? { place: unit.place } : {}),
+        ...(vents[model.family] ? { vent: vents[model.family]! } : {}),
+        ...(model.uv ? { uv: { lampFirst: model.uv.lampFirst } } : {}),
+        ...(model.booster ? { pump: { pressureSwitch: true } } : {}),
+        ...(model.ro
+          ? {
+              ro: {
+                tank: model.ro.tank !== undefined,
+                rinseShut: !schools.tankOpen,
+                airGap: true,
+                ...(booster ? { booster: { key: booster.unit.key, name: booster.model.code } } : {}),
+              },
+            }
+          : {}),
+      },
+    ];
   });
 }
 
@@ -40,14 +97,21 @@ export function rigChoice(answers: JobState["answers"], bypass: BypassChoice): R
   const heater = answers["heater.kind"]?.text;
   const outdoor = answers["takeoff.outdoor"]?.text;
   return {
-    ...bypass, outdoor: outdoor === "before" || outdoor === "after" ? outdoor : "none", heater: heater === "none" ? "none" : heater === "gas" || heater === "instant" ? "other" : "electric", expansion: answers["heater.expansion"]?.text === "yes",
-    ...(facts.flowing ? { fullFlow: facts.flowing.flow } : {}), source: sourceSafety(facts.water, facts.source),
+    ...bypass,
+    outdoor: outdoor === "before" || outdoor === "after" ? outdoor : "none",
+    heater: heater === "none" ? "none" : heater === "gas" || heater === "instant" ? "other" : "electric",
+    expansion: answers["heater.expansion"]?.text === "yes",
+    ...(facts.flowing ? { fullFlow: facts.flowing.flow } : {}),
+    source: sourceSafety(facts.water, facts.source),
   };
 }
 
 /** The rig of a design: the job's own if somebody changed it, else composed. */
 export function rigFor(job: Pick<JobState, "bypass">, basis: DesignBasis, knowledge: Knowledge): Rig {
-  return job.bypass?.own ?? composeRig(rigParts(basis, knowledge), rigChoice(basis.answers, job.bypass ?? defaultBypass));
+  return (
+    job.bypass?.own ??
+    composeRig(rigParts(basis, knowledge), rigChoice(basis.answers, job.bypass ?? defaultBypass))
+  );
 }
 export const draftRig = (job: JobState, knowledge: Knowledge): Rig => rigFor(job, governing(job), knowledge);
 
@@ -55,6 +119,9 @@ export const draftRig = (job: JobState, knowledge: Knowledge): Rig => rigFor(job
 export function movesFor(run: RunRig | undefined, step: Step): readonly Move[] {
   const wish = wishOf(run, step);
   if (!run || !wish) return [];
-  const found = plan(run.rig, run.state, aimed(run.rig, wish).goal, { circumstances: circumstancesOf(run, step), goOn: (states) => states < 40_000 });
+  const found = plan(run.rig, run.state, aimed(run.rig, wish).goal, {
+    circumstances: circumstancesOf(run, step),
+    goOn: (states) => states < 40_000,
+  });
   return found.found ? found.moves : [];
 }

@@ -13,10 +13,17 @@ export interface Knowledge {
   readonly siteRecipe: Recipe;
   readonly tables: TrainInput["tables"];
   /** Questions on which installers differ, with what may be chosen and what the company chose. */
-  readonly schoolChoices: readonly { readonly id: string; readonly question: string; readonly options: readonly { readonly id: string; readonly label: string }[]; readonly company: string; readonly used: boolean }[];
+  readonly schoolChoices: readonly {
+    readonly id: string;
+    readonly question: string;
+    readonly options: readonly { readonly id: string; readonly label: string }[];
+    readonly company: string;
+    readonly used: boolean;
+  }[];
   /** What judgements take from the company's schools with a job's own over them. */
   readonly schoolsWith: (chosen: Readonly<Record<string, string>>) => TrainSchools;
 }
 
 /** The key of one version of a unit's figures; the first has the bare code. */
-export const modelKey = (unit: Pick<DesignUnit, "model" | "version">): string => (unit.version === undefined || unit.version === 1 ? unit.model : `${unit.model}@${unit.version}`);
+export const modelKey = (unit: Pick<DesignUnit, "model" | "version">): string =>
+  unit.version === undefined || unit.version === 1 ? unit.model : `${unit.model}@${unit.version}`;

@@ -1,7 +1,10 @@
 import type { Clock } from "../run/clock";
 import type { Actor } from "./entry";
 
-export interface Mark { readonly by: Actor; readonly at: string }
+export interface Mark {
+  readonly by: Actor;
+  readonly at: string;
+}
 export interface StepState {
   readonly done?: Mark & { readonly note?: string };
   readonly skipped?: Mark & { readonly why: string };

@@ -3,10 +3,14 @@ import { clockOf, type Step } from "../run/step";
 import { findStep, stepState, type JobState, type Reading } from "./state";
 import { inSentence } from "../words";
 
-export const isFinished = (job: JobState, id: string): boolean => { const s = stepState(job, id); return s.done !== undefined || s.skipped !== undefined; };
+export const isFinished = (job: JobState, id: string): boolean => {
+  const s = stepState(job, id);
+  return s.done !== undefined || s.skipped !== undefined;
+};
 
 /** Steps that must be finished before this one. */
-export const waitsFor = (job: JobState, step: Step): Step[] => step.needs.filter((id) => !isFinished(job, id)).flatMap((id) => findStep(job, id) ?? []);
+export const waitsFor = (job: JobState, step: Step): Step[] =>
+  step.needs.filter((id) => !isFinished(job, id)).flatMap((id) => findStep(job, id) ?? []);
 
 export type StepStatus = "done" | "skipped" | "waiting" | "open" | "counting" | "paused" | "ready";
 
@@ -16,12 +20,14 @@ export function statusOf(job: JobState, step: Step, now: number): StepStatus {
   if (s.done) return "done";
   if (s.skipped) return "skipped";
   if (waitsFor(job, step).length > 0) return "waiting";
-  if (clockOf(step) !== undefined && s.clock) return hasRun(step, s.clock, now) ? "ready" : s.clock.countingSince === undefined ? "paused" : "counting";
+  if (clockOf(step) !== undefined && s.clock)
+    return hasRun(step, s.clock, now) ? "ready" : s.clock.countingSince === undefined ? "paused" : "counting";
   return "open";
 }
 
 /** Readings of a step that still stand. */
-export const readingsOf = (job: JobState, step: string): Reading[] => job.readings.filter((r) => r.step === step && r.supersededBy === undefined);
+export const readingsOf = (job: JobState, step: string): Reading[] =>
+  job.readings.filter((r) => r.step === step && r.supersededBy === undefined);
 
 /** Why a step cannot be finished at a moment, in words; undefined when it can. */
 export function whyNotFinish(job: JobState, step: Step, now: number): string | undefined {
@@ -29,11 +35,15 @@ export function whyNotFinish(job: JobState, step: Step, now: number): string | u
   if (waits.length > 0) return `First: ${waits[0]!.title}`;
   const s = stepState(job, step.id);
   if (!hasRun(step, s.clock, now)) return s.clock ? "Its time has not run yet" : "Start its clock first";
-  if (step.flow?.band && !readingsOf(job, step.id).some((r) => r.kind === "timedFlow")) return "Measure the flow with a container first";
+  if (step.flow?.band && !readingsOf(job, step.id).some((r) => r.kind === "timedFlow"))
+    return "Measure the flow with a container first";
   if (step.read && readingsOf(job, step.id).length === 0) return "Take the reading first";
-  if (step.cycle && s.cycles < step.cycle.count) return `${step.cycle.count - s.cycles} more to fill and discard`;
-  if (step.record && !job.serials.some((n) => n.unit === step.unit && n.what === step.record!.what)) return `Enter the ${inSentence(step.record.label)} first`;
-  if (step.check?.photo === "needed" && !job.photos.some((p) => p.step === step.id)) return "Take the photo first";
+  if (step.cycle && s.cycles < step.cycle.count)
+    return `${step.cycle.count - s.cycles} more to fill and discard`;
+  if (step.record && !job.serials.some((n) => n.unit === step.unit && n.what === step.record!.what))
+    return `Enter the ${inSentence(step.record.label)} first`;
+  if (step.check?.photo === "needed" && !job.photos.some((p) => p.step === step.id))
+    return "Take the photo first";
   return undefined;
 }
 
@@ -44,7 +54,12 @@ export function nextStep(job: JobState, now: number): Step | undefined {
   return by(["open", "ready", "paused"]) ?? by(["counting"]);
 }
 
-export interface RunningClock { readonly step: Step; readonly readyAt?: number; readonly paused: boolean; readonly startedAt: number }
+export interface RunningClock {
+  readonly step: Step;
+  readonly readyAt?: number;
+  readonly paused: boolean;
+  readonly startedAt: number;
+}
 /** Clocks that are running or paused and not yet finished. */
 export function runningClocks(job: JobState, now: number): RunningClock[] {
   return (job.run?.steps ?? []).flatMap((step) => {
@@ -52,32 +67,65 @@ export function runningClocks(job: JobState, now: number): RunningClock[] {
     const clock = stepState(job, step.id).clock;
     if (!clock || (status !== "counting" && status !== "paused" && status !== "ready")) return [];
     const ready = readyAt(step, clock);
-    return [{ step, startedAt: clock.startedAt, paused: status === "paused", ...(ready === undefined ? {} : { readyAt: ready }) }];
+    return [
+      {
+        step,
+        startedAt: clock.startedAt,
+        paused: status === "paused",
+        ...(ready === undefined ? {} : { readyAt: ready }),
+      },
+    ];
   });
 }
 
-export interface Blocker { readonly reason: string; readonly link: { readonly step: string } | { readonly reading: string } | { readonly phase: "train" | "run" } }
+export interface Blocker {
+  readonly reason: string;
+  readonly link:
+    { readonly step: string } | { readonly reading: string } | { readonly phase: "train" | "run" };
+}
 
 /**
  * Why hand-over is blocked: a hold is open, a Stop is not overridden, a discard is missing, UV is unproven, or work is unfinished
  * (handbook 6, Record). Empty when it may be signed.
  */
 export function handOverBlockers(job: JobState): Blocker[] {
-  if (!job.run) return [{ reason: job.revisions.length === 0 ? "No design is signed" : "The run has not started", link: { phase: job.revisions.length === 0 ? "train" : "run" } }];
+  if (!job.run)
+    return [
+      {
+        reason: job.revisions.length === 0 ? "No design is signed" : "The run has not started",
+        link: { phase: job.revisions.length === 0 ? "train" : "run" },
+      },
+    ];
   const blockers: Blocker[] = [];
   for (const r of job.readings)
-    if (r.supersededBy === undefined && r.override === undefined && r.verdict.level === "Stop") blockers.push({ reason: `A reading is a Stop: ${r.verdict.reason}`, link: { reading: r.reading } });
+    if (r.supersededBy === undefined && r.override === undefined && r.verdict.level === "Stop")
+      blockers.push({ reason: `A reading is a Stop: ${r.verdict.reason}`, link: { reading: r.reading } });
   for (const step of job.run.steps) {
     const s = stepState(job, step.id);
-    if (step.cycle && s.cycles < step.cycle.count) { blockers.push({ reason: `${step.unitName ?? "Job"}: ${s.cycles} of ${step.cycle.count} discards done`, link: { step: step.id } }); continue; }
+    if (step.cycle && s.cycles < step.cycle.count) {
+      blockers.push({
+        reason: `${step.unitName ?? "Job"}: ${s.cycles} of ${step.cycle.count} discards done`,
+        link: { step: step.id },
+      });
+      continue;
+    }
     if (isFinished(job, step.id)) continue;
-    blockers.push({ reason: step.proves === "uv" ? `UV is unproven: ${step.title}` : step.kind === "hold" ? `Hold open: ${step.title}` : `Not finished: ${step.title}`, link: { step: step.id } });
+    blockers.push({
+      reason:
+        step.proves === "uv"
+          ? `UV is unproven: ${step.title}`
+          : step.kind === "hold"
+            ? `Hold open: ${step.title}`
+            : `Not finished: ${step.title}`,
+      link: { step: step.id },
+    });
   }
   return blockers;
 }
 
 /** Signed by both: the job is handed over. */
-export const isHandedOver = (job: JobState): boolean => job.signatures.some((s) => s.as === "installer") && job.signatures.some((s) => s.as === "householder");
+export const isHandedOver = (job: JobState): boolean =>
+  job.signatures.some((s) => s.as === "installer") && job.signatures.some((s) => s.as === "householder");
 
 /** Which of the working phases a job stands in. */
 export type Phase = "site" | "train" | "run" | "record";

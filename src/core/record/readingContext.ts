@@ -8,34 +8,71 @@ import { modelKey, type Knowledge } from "./knowledge";
 import { findStep, type JobState } from "./state";
 
 /** Units of a design with their models; a version whose figures are not here is left out, and `judgeJob` says so. */
-export const withModels = (units: readonly DesignUnit[], knowledge: Pick<Knowledge, "models">): { unit: DesignUnit; model: UnitModel }[] => units.flatMap((unit) => { const model = knowledge.models.get(modelKey(unit)); return model ? [{ unit, model }] : []; });
+export const withModels = (
+  units: readonly DesignUnit[],
+  knowledge: Pick<Knowledge, "models">,
+): { unit: DesignUnit; model: UnitModel }[] =>
+  units.flatMap((unit) => {
+    const model = knowledge.models.get(modelKey(unit));
+    return model ? [{ unit, model }] : [];
+  });
 
 /** What a design is judged by: its units, the survey it stands on, and the schools chosen for it. */
-export interface DesignBasis { readonly answers: JobState["answers"]; readonly units: readonly DesignUnit[]; readonly schools?: Readonly<Record<string, string>> }
+export interface DesignBasis {
+  readonly answers: JobState["answers"];
+  readonly units: readonly DesignUnit[];
+  readonly schools?: Readonly<Record<string, string>>;
+}
 /** The draft as a basis. */
-export const draftBasis = (job: Pick<JobState, "answers" | "units" | "schools">): DesignBasis => ({ answers: job.answers, units: job.units, schools: Object.fromEntries(Object.entries(job.schools).map(([id, s]) => [id, s.option])) });
+export const draftBasis = (job: Pick<JobState, "answers" | "units" | "schools">): DesignBasis => ({
+  answers: job.answers,
+  units: job.units,
+  schools: Object.fromEntries(Object.entries(job.schools).map(([id, s]) => [id, s.option])),
+});
 
 /** The judgement of a design as it stands. */
 export function judgeJob(job: DesignBasis, knowledge: Knowledge, profile: Profile): TrainJudgement {
   const units = withModels(job.units, knowledge);
   const schools = knowledge.schoolsWith(job.schools ?? {});
-  const judged = judgeWithin(job.answers, (answers) => judgeTrain({ facts: siteFacts(answers), units, schools, tables: knowledge.tables, profile }));
+  const judged = judgeWithin(job.answers, (answers) =>
+    judgeTrain({ facts: siteFacts(answers), units, schools, tables: knowledge.tables, profile }),
+  );
   const strange = job.units.filter((u) => !knowledge.models.has(modelKey(u)));
   if (strange.length === 0) return judged;
-  const verdicts = [...judged.house.verdicts, unknown("unit-figures", `the figures of ${strange.map((u) => modelKey(u)).join(", ")} are not in this catalogue`, [], "Bring them into the catalogue, or take another unit")];
+  const verdicts = [
+    ...judged.house.verdicts,
+    unknown(
+      "unit-figures",
+      `the figures of ${strange.map((u) => modelKey(u)).join(", ")} are not in this catalogue`,
+      [],
+      "Bring them into the catalogue, or take another unit",
+    ),
+  ];
   return { ...judged, house: { ...judged.house, verdicts }, level: worstLevel([judged, ...verdicts]) };
 }
 
 /** The design that governs the run: the signed revision it started from, else the last signed, else the draft. */
-export const governing = (job: JobState): DesignBasis => job.revisions.find((r) => r.revision === job.run?.revision) ?? job.revisions.at(-1) ?? draftBasis(job);
+export const governing = (job: JobState): DesignBasis =>
+  job.revisions.find((r) => r.revision === job.run?.revision) ?? job.revisions.at(-1) ?? draftBasis(job);
 export const governingUnits = (job: JobState): readonly DesignUnit[] => governing(job).units;
 
 /** What a reading of a kind at a step is judged against (handbook 6). */
-export function readingContext(job: JobState, stepId: string | undefined, knowledge: Knowledge, profile: Profile): ReadingContext {
+export function readingContext(
+  job: JobState,
+  stepId: string | undefined,
+  knowledge: Knowledge,
+  profile: Profile,
+): ReadingContext {
   const step = stepId ? findStep(job, stepId) : undefined;
   const units = withModels(governingUnits(job), knowledge);
   const facts = siteFacts(job.answers);
-  const judged = judgeTrain({ facts, units, schools: knowledge.schoolsWith(governing(job).schools ?? {}), tables: knowledge.tables, profile });
+  const judged = judgeTrain({
+    facts,
+    units,
+    schools: knowledge.schoolsWith(governing(job).schools ?? {}),
+    tables: knowledge.tables,
+    profile,
+  });
   const mine = step?.unit ? units.filter((u) => u.unit.key === step.unit) : units;
   const ro = mine.find((u) => u.model.ro)?.model.ro;
   const station = judged.stations.find((s) => s.model.ro && (!step?.unit || s.key === step.unit));
@@ -45,10 +82,37 @@ export function readingContext(job: JobState, stepId: string | undefined, knowle
   const feedTds = station ? upper(station.waterIn.tds) : undefined;
   const designWaste = station?.figures.find((f) => f.id === "waste")?.value ?? ro?.wasteRatio;
   return {
-    profile, loss: main.map((u) => ({ curve: lossCurve(u.model.lossPoints), parallel: u.unit.parallel })), trainMax: Math.min(862, ...main.flatMap((u) => u.model.maxPressure ?? [])),
+    profile,
+    loss: main.map((u) => ({ curve: lossCurve(u.model.lossPoints), parallel: u.unit.parallel })),
+    trainMax: Math.min(862, ...main.flatMap((u) => u.model.maxPressure ?? [])),
     ...(step?.flow?.band ? { band: step.flow.band } : {}),
-    ...(ro ? { ro: { permeate: ro.permeate, pressure: ro.pressure, tds: ro.tds, recovery: ro.recovery, concentrate: ro.concentrate ?? (ro.permeate * (1 - ro.recovery)) / ro.recovery, preLoss: ro.preLoss, ...(designWaste === undefined ? {} : { designWaste }), ...(feedTds === undefined ? {} : { feedTds }) } } : {}),
-    ...(uv ? { uv: { ratedFlow: uv.ratedFlow, ratedUvt: uv.ratedUvt, uvt: uv.ratedUvt, layerCm: uv.layerCm, endOfLife: uv.endOfLife, ratedDose: uv.dose, maxFlow: uv.maxFlow ?? uv.ratedFlow } } : {}),
+    ...(ro
+      ? {
+          ro: {
+            permeate: ro.permeate,
+            pressure: ro.pressure,
+            tds: ro.tds,
+            recovery: ro.recovery,
+            concentrate: ro.concentrate ?? (ro.permeate * (1 - ro.recovery)) / ro.recovery,
+            preLoss: ro.preLoss,
+            ...(designWaste === undefined ? {} : { designWaste }),
+            ...(feedTds === undefined ? {} : { feedTds }),
+          },
+        }
+      : {}),
+    ...(uv
+      ? {
+          uv: {
+            ratedFlow: uv.ratedFlow,
+            ratedUvt: uv.ratedUvt,
+            uvt: uv.ratedUvt,
+            layerCm: uv.layerCm,
+            endOfLife: uv.endOfLife,
+            ratedDose: uv.dose,
+            maxFlow: uv.maxFlow ?? uv.ratedFlow,
+          },
+        }
+      : {}),
     ...(carbon ? { carbonLitres: carbon.mediaLitres } : {}),
   };
 }

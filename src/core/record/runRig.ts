@@ -2,23 +2,56 @@ import { flows } from "../rig/flows";
 import { aimed, keysBelow, type Wish } from "../rig/goals";
 import { followed, heardFull, judge } from "../rig/judge";
 import { beforeFirstWater, houseFeed } from "../rig/regions";
-import { faultsOf, type Circumstances, type MediaStage, type Move, type Rig, type RigState } from "../rig/rig";
+import {
+  faultsOf,
+  type Circumstances,
+  type MediaStage,
+  type Move,
+  type Rig,
+  type RigState,
+} from "../rig/rig";
 import type { Step } from "../run/step";
 import type { Mark, StepState } from "./marks";
 
 /** How the house is fed: through the units of the line and all of them ready, through one that is not flushed or pipe that is not proven, past them, or not. */
 export type Supply = "treated" | "notReady" | "bypassed" | "off";
-export interface Turned extends Mark { readonly handle: string; readonly from: string; readonly to: string; readonly step?: string; readonly why?: string; readonly warned: readonly { readonly level: string; readonly rule: string; readonly reason: string }[]; /** It was marked by mistake. */ readonly takenBack?: Mark }
+export interface Turned extends Mark {
+  readonly handle: string;
+  readonly from: string;
+  readonly to: string;
+  readonly step?: string;
+  readonly why?: string;
+  readonly warned: readonly { readonly level: string; readonly rule: string; readonly reason: string }[];
+  /** It was marked by mistake. */ readonly takenBack?: Mark;
+}
 /** The rig of a run: as it was composed when the run started, and as the crew's hands have left it. */
-export interface RunRig { readonly rig: Rig; readonly state: RigState; readonly turned: readonly Turned[]; readonly supply: readonly { readonly at: number; readonly is: Supply }[]; /** What stood before the last turn, and the clocks that it touched, until it is taken back. */ readonly back?: { readonly state: RigState; readonly supply: RunRig["supply"]; readonly steps: Readonly<Record<string, StepState>> } }
+export interface RunRig {
+  readonly rig: Rig;
+  readonly state: RigState;
+  readonly turned: readonly Turned[];
+  readonly supply: readonly { readonly at: number; readonly is: Supply }[];
+  /** What stood before the last turn, and the clocks that it touched, until it is taken back. */ readonly back?: {
+    readonly state: RigState;
+    readonly supply: RunRig["supply"];
+    readonly steps: Readonly<Record<string, StepState>>;
+  };
+}
 
 /** Where everything stands once the bypass is fitted and nothing is joined: main and train shut, stubs open, heads past their units, power off, taps open. */
 export function startOfRun(rig: Rig): RigState {
-  const first: Partial<Record<Rig["handles"][number]["kind"], string>> = { lever: "closed", cap: "uncapped", head: "bypass", switch: "off" };
-  const positions = Object.fromEntries(rig.handles.flatMap((h) => {
-    const wanted = h.id === "lowTap" || h.id === "highTap" ? "open" : h.id === "heaterValve" ? "open" : first[h.kind];
-    return wanted !== undefined && h.positions.some((p) => p.name === wanted) ? [[h.id, wanted]] : [];
-  }));
+  const first: Partial<Record<Rig["handles"][number]["kind"], string>> = {
+    lever: "closed",
+    cap: "uncapped",
+    head: "bypass",
+    switch: "off",
+  };
+  const positions = Object.fromEntries(
+    rig.handles.flatMap((h) => {
+      const wanted =
+        h.id === "lowTap" || h.id === "highTap" ? "open" : h.id === "heaterValve" ? "open" : first[h.kind];
+      return wanted !== undefined && h.positions.some((p) => p.name === wanted) ? [[h.id, wanted]] : [];
+    }),
+  );
   const state = beforeFirstWater(rig, positions);
   const lamps = rig.units.filter((u) => u.uv);
   return lamps.length === 0 ? state : { ...state, unproven: behindLamps(rig) };
@@ -26,13 +59,32 @@ export function startOfRun(rig: Rig): RigState {
 
 /** Nodes that only water through a lamp reaches in normal service. */
 function behindLamps(rig: Rig): string[] {
-  const shut = new Set(rig.handles.filter((h) => h.normal === "closed" || h.kind === "head").flatMap((h) => { const p = h.positions.find((x) => x.name === h.normal)!; return Object.entries(p.edges).filter(([, d]) => d === "closed").map(([e]) => e); }));
+  const shut = new Set(
+    rig.handles
+      .filter((h) => h.normal === "closed" || h.kind === "head")
+      .flatMap((h) => {
+        const p = h.positions.find((x) => x.name === h.normal)!;
+        return Object.entries(p.edges)
+          .filter(([, d]) => d === "closed")
+          .map(([e]) => e);
+      }),
+  );
   const lamps = new Set(rig.units.filter((u) => u.uv).map((u) => u.key));
-  const inner = rig.edges.filter((e) => e.kind !== "opening" && !shut.has(e.id) && !(e.unit !== undefined && lamps.has(e.unit)));
+  const inner = rig.edges.filter(
+    (e) => e.kind !== "opening" && !shut.has(e.id) && !(e.unit !== undefined && lamps.has(e.unit)),
+  );
   const main = rig.nodes.find((n) => n.kind === "main")!.id;
   const before = new Set([main]);
-  for (const n of before) for (const e of inner) for (const [a, b] of [[e.from, e.to], [e.to, e.from]] as const) if (a === n) before.add(b);
-  return rig.nodes.filter((n) => n.kind !== "air" && n.kind !== "drain" && !before.has(n.id) && n.id !== "stubOut").map((n) => n.id);
+  for (const n of before)
+    for (const e of inner)
+      for (const [a, b] of [
+        [e.from, e.to],
+        [e.to, e.from],
+      ] as const)
+        if (a === n) before.add(b);
+  return rig.nodes
+    .filter((n) => n.kind !== "air" && n.kind !== "drain" && !before.has(n.id) && n.id !== "stubOut")
+    .map((n) => n.id);
 }
 
 /** How the house is fed in a state. */
@@ -40,18 +92,29 @@ export function supplyOf(rig: Rig, state: RigState): Supply {
   const through = houseFeed(rig, state);
   if (through === undefined) return "off";
   if (through.length === 0) return "bypassed";
-  const ready = (key: string) => { const u = rig.units.find((x) => x.key === key)!; const stage = state.stages[key] ?? "dry"; return !u.flush || stage === "flushed" || stage === "inService"; };
-  return through.every(ready) && !rig.nodes.some((n) => n.kind === "house" && state.unproven.includes(n.id)) ? "treated" : "notReady";
+  const ready = (key: string) => {
+    const u = rig.units.find((x) => x.key === key)!;
+    const stage = state.stages[key] ?? "dry";
+    return !u.flush || stage === "flushed" || stage === "inService";
+  };
+  return through.every(ready) && !rig.nodes.some((n) => n.kind === "house" && state.unproven.includes(n.id))
+    ? "treated"
+    : "notReady";
 }
 
 /** How far each unit's media has come, from the steps of the run (handbook 4, Unit media stage). */
-function stageOf(steps: readonly Step[], states: Readonly<Record<string, StepState>>, key: string): MediaStage {
+function stageOf(
+  steps: readonly Step[],
+  states: Readonly<Record<string, StepState>>,
+  key: string,
+): MediaStage {
   const own = steps.filter((s) => s.unit === key);
   const over = (s: Step) => states[s.id]?.done !== undefined || states[s.id]?.skipped !== undefined;
   const soaks = own.filter((s) => s.kind === "soak" && s.stage !== "disinfect");
   const flows = own.filter((s) => s.kind === "flow");
   const last = own.filter((s) => s.stage === "start" || s.stage === "serve" || s.stage === "disinfect");
-  if (flows.every(over) && soaks.every(over) && (last.length > 0 ? last.every(over) : flows.length > 0)) return "inService";
+  if (flows.every(over) && soaks.every(over) && (last.length > 0 ? last.every(over) : flows.length > 0))
+    return "inService";
   if (flows.length > 0 && flows.every(over)) return "flushed";
   if (soaks.length > 0 && soaks.every(over)) return "soaked";
   if (soaks.some((s) => states[s.id]?.clock?.on === true)) return "soaking";
@@ -59,21 +122,53 @@ function stageOf(steps: readonly Step[], states: Readonly<Record<string, StepSta
 }
 
 /** The rig's state with media and disinfection as the run's steps have brought them. */
-export function withStages(rig: Rig, state: RigState, steps: readonly Step[], states: Readonly<Record<string, StepState>>): RigState {
+export function withStages(
+  rig: Rig,
+  state: RigState,
+  steps: readonly Step[],
+  states: Readonly<Record<string, StepState>>,
+): RigState {
   const keyOf = (u: Rig["units"][number]) => u.group ?? u.key.replace(/\.(pre|reject)$/, "");
-  const wet = (key: string) => rig.edges.filter((e) => e.unit === key).some((e) => state.wet.includes(e.from) && state.wet.includes(e.to));
+  const wet = (key: string) =>
+    rig.edges
+      .filter((e) => e.unit === key)
+      .some((e) => state.wet.includes(e.from) && state.wet.includes(e.to));
   const lamps = rig.units.filter((u) => u.uv);
-  const proven = lamps.length > 0 && lamps.every((u) => { const proves = steps.filter((s) => s.unit === keyOf(u) && s.proves === "uv"); return proves.length > 0 && proves.every((s) => states[s.id]?.done !== undefined); });
+  const proven =
+    lamps.length > 0 &&
+    lamps.every((u) => {
+      const proves = steps.filter((s) => s.unit === keyOf(u) && s.proves === "uv");
+      return proves.length > 0 && proves.every((s) => states[s.id]?.done !== undefined);
+    });
   // A lamp that its recipe powers first may stand in air until its minutes have run.
-  const first = rig.units.filter((u) => u.uv?.lampFirst && steps.some((s) => s.unit === keyOf(u) && s.power === "on" && s.wait !== undefined && states[s.id]?.done === undefined));
+  const first = rig.units.filter(
+    (u) =>
+      u.uv?.lampFirst &&
+      steps.some(
+        (s) =>
+          s.unit === keyOf(u) && s.power === "on" && s.wait !== undefined && states[s.id]?.done === undefined,
+      ),
+  );
   return {
-    ...state, lampAhead: first.map((u) => u.key), unproven: proven ? [] : state.unproven,
-    stages: Object.fromEntries(rig.units.map((u) => { const stage = stageOf(steps, states, keyOf(u)); return [u.key, stage === "dry" && wet(u.key) ? "wet" : stage]; })),
+    ...state,
+    lampAhead: first.map((u) => u.key),
+    unproven: proven ? [] : state.unproven,
+    stages: Object.fromEntries(
+      rig.units.map((u) => {
+        const stage = stageOf(steps, states, keyOf(u));
+        return [u.key, stage === "dry" && wet(u.key) ? "wet" : stage];
+      }),
+    ),
   };
 }
 
 /** The run's rig once its steps have brought media and pipe on, at a moment. */
-export function broughtOn(run: RunRig, steps: readonly Step[], states: Readonly<Record<string, StepState>>, at: number): RunRig {
+export function broughtOn(
+  run: RunRig,
+  steps: readonly Step[],
+  states: Readonly<Record<string, StepState>>,
+  at: number,
+): RunRig {
   const next = { ...run, state: withStages(run.rig, run.state, steps, states) };
   return run.turned.length === 0 ? next : withSupply(next, at);
 }
@@ -81,11 +176,22 @@ export function broughtOn(run: RunRig, steps: readonly Step[], states: Readonly<
 /** What a step wants of this rig; nothing where it wants nothing, or where the rig has no such handles or unit. */
 export function wishOf(run: RunRig | undefined, step: Step | undefined): Wish | undefined {
   if (!run || !step?.goal) return undefined;
-  try { return step.goal.want === "stand" && Object.keys(aimed(run.rig, step.goal).goal.positions ?? {}).length === 0 ? undefined : step.goal; } catch { return undefined; }
+  try {
+    return step.goal.want === "stand" &&
+      Object.keys(aimed(run.rig, step.goal).goal.positions ?? {}).length === 0
+      ? undefined
+      : step.goal;
+  } catch {
+    return undefined;
+  }
 }
 
 /** What the step in hand permits on the rig. */
-export function circumstancesOf(run: RunRig | undefined, step: Step | undefined, waterOff?: Circumstances["waterOff"]): Circumstances {
+export function circumstancesOf(
+  run: RunRig | undefined,
+  step: Step | undefined,
+  waterOff?: Circumstances["waterOff"],
+): Circumstances {
   const hours = waterOff === undefined ? {} : { waterOff };
   const wish = wishOf(run, step);
   const permit = wish && aimed(run!.rig, wish).permit;
@@ -93,23 +199,50 @@ export function circumstancesOf(run: RunRig | undefined, step: Step | undefined,
 }
 
 /** Do the hours that the household agreed to cover a moment, ms; undefined where none were agreed. */
-export const waterOffAt = (hours: readonly { readonly from: string; readonly to: string }[], now: number): Circumstances["waterOff"] =>
-  hours.length === 0 ? undefined : hours.some((h) => Date.parse(h.from) <= now && now <= Date.parse(h.to)) ? "agreed" : "notAgreed";
+export const waterOffAt = (
+  hours: readonly { readonly from: string; readonly to: string }[],
+  now: number,
+): Circumstances["waterOff"] =>
+  hours.length === 0
+    ? undefined
+    : hours.some((h) => Date.parse(h.from) <= now && now <= Date.parse(h.to))
+      ? "agreed"
+      : "notAgreed";
 
 /** The run's rig after a handle was turned, at a moment. Nothing changes for a handle or position that it has not. */
 export function turnedOn(run: RunRig, turned: Omit<Turned, "from">, step: Step | undefined): RunRig {
   const handle = run.rig.handles.find((h) => h.id === turned.handle);
   if (!handle?.positions.some((p) => p.name === turned.to)) return run;
   // Between two moves of a person what fills has time to; a move that may not wait says so in its verdict.
-  const { after } = judge(run.rig, run.state, { handle: turned.handle, to: turned.to }, circumstancesOf(run, step));
-  return { ...run, state: followed(run.rig, after), turned: [...run.turned, { ...turned, from: run.state.positions[turned.handle] ?? handle.normal }] };
+  const { after } = judge(
+    run.rig,
+    run.state,
+    { handle: turned.handle, to: turned.to },
+    circumstancesOf(run, step),
+  );
+  return {
+    ...run,
+    state: followed(run.rig, after),
+    turned: [...run.turned, { ...turned, from: run.state.positions[turned.handle] ?? handle.normal }],
+  };
 }
 
 /** The run's rig, and the steps that the turn touched, as if the last turn had not been marked. */
-export function takenBack(run: RunRig, mark: Mark): { readonly run: RunRig; readonly steps: Readonly<Record<string, StepState>> } {
+export function takenBack(
+  run: RunRig,
+  mark: Mark,
+): { readonly run: RunRig; readonly steps: Readonly<Record<string, StepState>> } {
   const { back, ...rest } = run;
   if (!back) return { run, steps: {} };
-  return { run: { ...rest, state: back.state, supply: back.supply, turned: run.turned.map((t, i) => (i === run.turned.length - 1 ? { ...t, takenBack: mark } : t)) }, steps: back.steps };
+  return {
+    run: {
+      ...rest,
+      state: back.state,
+      supply: back.supply,
+      turned: run.turned.map((t, i) => (i === run.turned.length - 1 ? { ...t, takenBack: mark } : t)),
+    },
+    steps: back.steps,
+  };
 }
 
 export const heardOn = (run: RunRig): RunRig => ({ ...run, state: followed(run.rig, heardFull(run.state)) });
@@ -128,13 +261,30 @@ export function rigAtStart(rig: Rig, at: number): RunRig | undefined {
 }
 
 /** A step that shuts the house's water off before any handle of the rig is there to be turned. */
-export const shutOn = (run: RunRig, step: Step, at: number): RunRig => (run.turned.length === 0 && step.stage === "cut" && step.water === "off" ? withSupply(run, at) : run);
+export const shutOn = (run: RunRig, step: Step, at: number): RunRig =>
+  run.turned.length === 0 && step.stage === "cut" && step.water === "off" ? withSupply(run, at) : run;
 
 /** Flow steps whose water a turn stopped: their clock stands until it runs again (handbook 5, Steps). */
-export function flowsStopped(before: RunRig, after: RunRig, steps: readonly Step[], states: Readonly<Record<string, StepState>>): Step[] {
-  const counting = steps.filter((s) => s.kind === "flow" && s.goal !== undefined && s.unit !== undefined && states[s.id]?.clock?.on === true && states[s.id]?.done === undefined);
+export function flowsStopped(
+  before: RunRig,
+  after: RunRig,
+  steps: readonly Step[],
+  states: Readonly<Record<string, StepState>>,
+): Step[] {
+  const counting = steps.filter(
+    (s) =>
+      s.kind === "flow" &&
+      s.goal !== undefined &&
+      s.unit !== undefined &&
+      states[s.id]?.clock?.on === true &&
+      states[s.id]?.done === undefined,
+  );
   if (counting.length === 0) return [];
-  const runs = (run: RunRig, unit: string) => { const q = flows(run.rig, run.state).of; const own = keysBelow(run.rig, unit); return run.rig.edges.some((e) => e.unit !== undefined && own.includes(e.unit) && q.get(e.id) !== 0); };
+  const runs = (run: RunRig, unit: string) => {
+    const q = flows(run.rig, run.state).of;
+    const own = keysBelow(run.rig, unit);
+    return run.rig.edges.some((e) => e.unit !== undefined && own.includes(e.unit) && q.get(e.id) !== 0);
+  };
   return counting.filter((s) => runs(before, s.unit!) && !runs(after, s.unit!));
 }
 
@@ -143,17 +293,37 @@ export function soaksDry(run: RunRig | undefined, steps: readonly Step[], step: 
   const ofUnit = steps.filter((s) => s.unit !== undefined && s.unit === step.unit);
   if (!run || step.kind !== "soak" || ofUnit[ofUnit.indexOf(step) - 1]?.goal?.want !== "fill") return false;
   const own = keysBelow(run.rig, step.unit!);
-  return run.rig.edges.some((e) => e.unit !== undefined && own.includes(e.unit) && !(run.state.wet.includes(e.from) && run.state.wet.includes(e.to)));
+  return run.rig.edges.some(
+    (e) =>
+      e.unit !== undefined &&
+      own.includes(e.unit) &&
+      !(run.state.wet.includes(e.from) && run.state.wet.includes(e.to)),
+  );
 }
 
 /** Steps whose soak this move would disturb: it lets water run, or be drawn, through a unit that is to stand still. */
-export function soaksDisturbed(run: RunRig | undefined, steps: readonly Step[], states: Readonly<Record<string, StepState>>, move: Move): Step[] {
+export function soaksDisturbed(
+  run: RunRig | undefined,
+  steps: readonly Step[],
+  states: Readonly<Record<string, StepState>>,
+  move: Move,
+): Step[] {
   if (!run) return [];
-  const soaking = steps.filter((s) => s.kind === "soak" && s.unit !== undefined && s.stage !== "disinfect" && states[s.id]?.clock?.on === true && states[s.id]?.done === undefined);
+  const soaking = steps.filter(
+    (s) =>
+      s.kind === "soak" &&
+      s.unit !== undefined &&
+      s.stage !== "disinfect" &&
+      states[s.id]?.clock?.on === true &&
+      states[s.id]?.done === undefined,
+  );
   if (soaking.length === 0) return [];
   const moves = (state: RigState) => {
     const through = new Set(houseFeed(run.rig, state));
-    for (const [edge, q] of flows(run.rig, state).of) { const unit = run.rig.edges.find((e) => e.id === edge)?.unit; if (q !== 0 && unit !== undefined) through.add(unit); }
+    for (const [edge, q] of flows(run.rig, state).of) {
+      const unit = run.rig.edges.find((e) => e.id === edge)?.unit;
+      if (q !== 0 && unit !== undefined) through.add(unit);
+    }
     return new Set([...through].map((k) => run.rig.units.find((u) => u.key === k)?.group ?? k));
   };
   const [was, is] = [moves(run.state), moves(judge(run.rig, run.state, move).after)];

@@ -9,14 +9,20 @@ function setOnPath(c: Compiled, t: Scratch): void {
   t.onPath.fill(0);
   t.avoidable.fill(0);
   if (c.checks.length === 0 || noLiveCheck(c, t)) {
-    let knots = 0, edges = 0;
+    let knots = 0,
+      edges = 0;
     for (let k = 0; k < c.knots; k += 1) if (t.comp[k] === 0) knots += 1;
-    for (let e = 0; e < c.from.length; e += 1) if (t.degree[e]! > 0 && t.comp[c.from[e]!] === 0 && !c.isCheck[e]) edges += 1;
+    for (let e = 0; e < c.from.length; e += 1)
+      if (t.degree[e]! > 0 && t.comp[c.from[e]!] === 0 && !c.isCheck[e]) edges += 1;
     if (edges === knots - 1) {
       for (let i = 0; i < 2; i += 1) {
         let k = i === 0 ? c.house : c.heater;
         if (k < 0 || t.comp[k] !== 0) continue;
-        while (k !== c.main) { const e = t.came[k]!; t.onPath[e] = 1; k = c.from[e] === k ? c.to[e]! : c.from[e]!; }
+        while (k !== c.main) {
+          const e = t.came[k]!;
+          t.onPath[e] = 1;
+          k = c.from[e] === k ? c.to[e]! : c.from[e]!;
+        }
       }
       return;
     }
@@ -29,7 +35,10 @@ function setOnPath(c: Compiled, t: Scratch): void {
 }
 
 function noLiveCheck(c: Compiled, t: Scratch): boolean {
-  for (let i = 0; i < c.checks.length; i += 1) { const e = c.checks[i]!; if (t.compLive[t.comp[c.from[e]!]!] && (t.comp[c.to[e]!] === 0 || c.leadsOn[i])) return false; }
+  for (let i = 0; i < c.checks.length; i += 1) {
+    const e = c.checks[i]!;
+    if (t.compLive[t.comp[c.from[e]!]!] && (t.comp[c.to[e]!] === 0 || c.leadsOn[i])) return false;
+  }
   return true;
 }
 
@@ -46,7 +55,9 @@ function visit(c: Compiled, t: Scratch, k: number, by: number): void {
       visit(c, t, other, e);
       if (t.low2[other]! < t.low2[k]!) t.low2[k] = t.low2[other]!;
       if (t.low2[other]! <= t.order[k]!) t.avoidable[e] = 1;
-      if (t.low[other]! >= t.order[k]!) { while (t.stack[--t.top] !== e); } else if (t.low[other]! < t.low[k]!) t.low[k] = t.low[other]!;
+      if (t.low[other]! >= t.order[k]!) {
+        while (t.stack[--t.top] !== e);
+      } else if (t.low[other]! < t.low[k]!) t.low[k] = t.low[other]!;
     } else if (t.order[other]! < t.order[k]!) {
       t.stack[t.top++] = e;
       t.avoidable[e] = 1;
@@ -69,9 +80,18 @@ function reaches(c: Compiled, t: Scratch, goal: number, leaveGroup: number, leav
       const e = c.edgeAt[x]!;
       if (t.degree[e] === 0 || (c.isCheck[e] && c.from[e] !== k)) continue;
       if (leaveGroup >= 0 && c.groupOf[e] === leaveGroup) continue;
-      if (leaveLamps && c.unitOf[e]! >= 0 && c.rig.units[c.unitOf[e]!]!.uv && t.powered[powerOfUnit(c.unitOf[e]!)]) continue;
+      if (
+        leaveLamps &&
+        c.unitOf[e]! >= 0 &&
+        c.rig.units[c.unitOf[e]!]!.uv &&
+        t.powered[powerOfUnit(c.unitOf[e]!)]
+      )
+        continue;
       const other = c.otherAt[x]!;
-      if (!t.seen[other]) { t.seen[other] = 1; t.stack[top++] = other; }
+      if (!t.seen[other]) {
+        t.seen[other] = 1;
+        t.stack[top++] = other;
+      }
     }
   }
   return false;
@@ -88,12 +108,20 @@ function permitNow(c: Compiled, t: Scratch, s: Int32Array, base: number): boolea
     if (name !== permit.feed.to && name !== "quarter") return false;
   }
   const inner = c.edgeIds.length;
-  for (let o = 0; o < c.openingPermitted.length; o += 1) if (c.openingPermitted[o] && t.degree[inner + o]! > 0) return true;
+  for (let o = 0; o < c.openingPermitted.length; o += 1)
+    if (c.openingPermitted[o] && t.degree[inner + o]! > 0) return true;
   return false;
 }
 
 /** The conditions that hold in a state whose degrees and regions are set (handbook 4, Rules). */
-export function setConditions(c: Compiled, t: Scratch, given: Given, s: Int32Array, base: number, l: Layout): void {
+export function setConditions(
+  c: Compiled,
+  t: Scratch,
+  given: Given,
+  s: Int32Array,
+  base: number,
+  l: Layout,
+): void {
   const { holds, comp, degree } = t;
   const { at } = c;
   const inner = c.edgeIds.length;
@@ -106,26 +134,37 @@ export function setConditions(c: Compiled, t: Scratch, given: Given, s: Int32Arr
   const unsafeSource = c.rig.source !== "safe";
   if ((houseLive || heaterLive) && c.rig.units.length > 0) {
     setOnPath(c, t);
-    if (given.anyUnflushed) for (let i = 0; i < c.unitEdges.length; i += 1) {
-      const e = c.unitEdges[i]!;
-      const u = c.unitOf[e]!;
-      if (!t.onPath[e] || !given.unflushed[u]) continue;
-      const freed = t.permitted && (c.circumstances.permit!.units ?? []).includes(c.rig.units[u]!.key);
-      if (!freed) raise(holds, at.fines + u);
-    }
+    if (given.anyUnflushed)
+      for (let i = 0; i < c.unitEdges.length; i += 1) {
+        const e = c.unitEdges[i]!;
+        const u = c.unitOf[e]!;
+        if (!t.onPath[e] || !given.unflushed[u]) continue;
+        const freed = t.permitted && (c.circumstances.permit!.units ?? []).includes(c.rig.units[u]!.key);
+        if (!freed) raise(holds, at.fines + u);
+      }
     if (houseLive) {
       // An edge that a ring goes through can be left out; equal units side by side have to be left out together.
       for (let i = 0; i < c.unitEdges.length; i += 1) {
         const e = c.unitEdges[i]!;
         const g = c.groupOf[e]!;
-        if (t.onPath[e] && t.avoidable[e] && (c.groupSize[g] === 1 && c.heater < 0 ? true : reaches(c, t, c.house, g, false))) raise(holds, at.blended + g);
+        if (
+          t.onPath[e] &&
+          t.avoidable[e] &&
+          (c.groupSize[g] === 1 && c.heater < 0 ? true : reaches(c, t, c.house, g, false))
+        )
+          raise(holds, at.blended + g);
       }
     }
   }
   if (unsafeSource && !t.permitted) {
     let fed = houseLive && reaches(c, t, c.house, -1, true);
-    for (let o = 0; o < c.openingIds.length && !fed; o += 1) if (c.drinking[o] && t.compLive[comp[c.openingAt[o]!]!]) fed = reaches(c, t, c.openingAt[o]!, -1, true);
-    if (!fed && given.anyUnproven && houseLive) { fed = given.unproven[c.house] === 1; for (let e = 0; e < inner && !fed; e += 1) if (t.onPath[e] && (given.unproven[c.from[e]!] || given.unproven[c.to[e]!])) fed = true; }
+    for (let o = 0; o < c.openingIds.length && !fed; o += 1)
+      if (c.drinking[o] && t.compLive[comp[c.openingAt[o]!]!]) fed = reaches(c, t, c.openingAt[o]!, -1, true);
+    if (!fed && given.anyUnproven && houseLive) {
+      fed = given.unproven[c.house] === 1;
+      for (let e = 0; e < inner && !fed; e += 1)
+        if (t.onPath[e] && (given.unproven[c.from[e]!] || given.unproven[c.to[e]!])) fed = true;
+    }
     if (fed) raise(holds, at.unsafe);
   }
   for (let o = 0; o < c.openingIds.length; o += 1) {
@@ -133,22 +172,33 @@ export function setConditions(c: Compiled, t: Scratch, given: Given, s: Int32Arr
     if (c.openingGapless[o]) raise(holds, at.crossConnection + o);
     if (!c.openingBare[o]) continue;
     const r = comp[c.openingAt[o]!]!;
-    if (t.compLive[r]) { if (!(t.permitted && c.openingPermitted[o])) raise(holds, at.openUnderPressure + o); continue; }
+    if (t.compLive[r]) {
+      if (!(t.permitted && c.openingPermitted[o])) raise(holds, at.openUnderPressure + o);
+      continue;
+    }
     for (let e = 0; e < inner; e += 1) {
       if (degree[e] !== 0 || c.tied[e]) continue;
-      const a = comp[c.from[e]!]!, b = comp[c.to[e]!]!;
-      if ((a === r && t.compLive[b]) || (b === r && t.compLive[a])) { raise(holds, at.oneHandle + o); break; }
+      const a = comp[c.from[e]!]!,
+        b = comp[c.to[e]!]!;
+      if ((a === r && t.compLive[b]) || (b === r && t.compLive[a])) {
+        raise(holds, at.oneHandle + o);
+        break;
+      }
     }
   }
   for (let u = 0; u < c.rig.units.length; u += 1) {
     const unit = c.rig.units[u]!;
-    if (unit.tank?.rinseShut && given.unflushed[u] && degree[c.tankEdge[u]!]! > 0) raise(holds, at.roTankEarly + u);
+    if (unit.tank?.rinseShut && given.unflushed[u] && degree[c.tankEdge[u]!]! > 0)
+      raise(holds, at.roTankEarly + u);
     if (!t.powered[powerOfUnit(u)] || c.unitIn[u]! < 0) continue;
     const dry = !bit(s, base + l.wet, c.unitIn[u]!) || !bit(s, base + l.wet, c.unitOut[u]!);
-    if (unit.uv && dry) raise(holds, at.lampInAir + u + (unit.uv.lampFirst && given.lampPending[u] ? c.rig.units.length : 0));
+    if (unit.uv && dry)
+      raise(holds, at.lampInAir + u + (unit.uv.lampFirst && given.lampPending[u] ? c.rig.units.length : 0));
     if (unit.pump) {
-      if (!t.compLive[comp[c.unitIn[u]!]!] || !bit(s, base + l.wet, c.unitIn[u]!)) raise(holds, at.dryPump + u);
-      else if (!unit.pump.pressureSwitch && !t.compVented[comp[c.unitOut[u]!]!]) raise(holds, at.deadHead + u);
+      if (!t.compLive[comp[c.unitIn[u]!]!] || !bit(s, base + l.wet, c.unitIn[u]!))
+        raise(holds, at.dryPump + u);
+      else if (!unit.pump.pressureSwitch && !t.compVented[comp[c.unitOut[u]!]!])
+        raise(holds, at.deadHead + u);
     }
   }
   if (c.heater >= 0 && t.powered[POWER_HEATER]) {

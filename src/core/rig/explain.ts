@@ -25,30 +25,85 @@ export interface Explained {
 export function sayMove(handle: Handle, from: string, to: string): string {
   const name = inSentence(handle.name);
   switch (handle.kind) {
-    case "head": case "tee": case "automatic": return `Turn ${name} to ${to}`;
-    case "switch": return `Switch ${name} ${to}`;
-    case "cap": return to === "apart" ? `Take ${name} apart` : from === "apart" ? `Join ${name} again` : to === "joined" ? `Join ${name} to the train` : to === "capped" ? (from === "joined" ? `Undo ${name} and cap it` : `Cap ${name}`) : from === "joined" ? `Undo ${name}` : `Take the cap off ${name}`;
-    case "lever": case "tap": case "vent": return to === "closed" ? `Close ${name}` : to === "open" ? (from === "quarter" || from === "half" ? `Open ${name} fully` : `Open ${name}`) : `Open ${name} ${to === "quarter" ? "a quarter" : to}`;
+    case "head":
+    case "tee":
+    case "automatic":
+      return `Turn ${name} to ${to}`;
+    case "switch":
+      return `Switch ${name} ${to}`;
+    case "cap":
+      return to === "apart"
+        ? `Take ${name} apart`
+        : from === "apart"
+          ? `Join ${name} again`
+          : to === "joined"
+            ? `Join ${name} to the train`
+            : to === "capped"
+              ? from === "joined"
+                ? `Undo ${name} and cap it`
+                : `Cap ${name}`
+              : from === "joined"
+                ? `Undo ${name}`
+                : `Take the cap off ${name}`;
+    case "lever":
+    case "tap":
+    case "vent":
+      return to === "closed"
+        ? `Close ${name}`
+        : to === "open"
+          ? from === "quarter" || from === "half"
+            ? `Open ${name} fully`
+            : `Open ${name}`
+          : `Open ${name} ${to === "quarter" ? "a quarter" : to}`;
   }
 }
 
-
 const fedStates = new Set<RegionState>(["flowing", "charged", "filling"]);
-const stayWords: Readonly<Record<RegionState, string>> = { flowing: "would go on flowing", charged: "would stay fed", filling: "would fill", trapped: "would stay under pressure", relieved: "would stay without pressure", empty: "would stay empty" };
+const stayWords: Readonly<Record<RegionState, string>> = {
+  flowing: "would go on flowing",
+  charged: "would stay fed",
+  filling: "would fill",
+  trapped: "would stay under pressure",
+  relieved: "would stay without pressure",
+  empty: "would stay empty",
+};
 
 /** Parts of the rig in a person's words: its units, the house, the heater; else its named nodes. */
 export function partsIn(rig: Rig, nodes: readonly string[]): string {
   const set = new Set(nodes);
-  const units = rig.units.filter((u) => rig.edges.some((e) => e.unit === u.key && set.has(e.from) && set.has(e.to))).map((u) => u.name);
-  const places = rig.nodes.filter((n) => set.has(n.id) && (n.kind === "house" || n.kind === "heater" || n.kind === "outdoor")).map((n) => ({ house: "the house", heater: "the heater", outdoor: "the outdoor taps" })[n.kind as "house" | "heater" | "outdoor"]);
+  const units = rig.units
+    .filter((u) => rig.edges.some((e) => e.unit === u.key && set.has(e.from) && set.has(e.to)))
+    .map((u) => u.name);
+  const places = rig.nodes
+    .filter((n) => set.has(n.id) && (n.kind === "house" || n.kind === "heater" || n.kind === "outdoor"))
+    .map(
+      (n) =>
+        ({ house: "the house", heater: "the heater", outdoor: "the outdoor taps" })[
+          n.kind as "house" | "heater" | "outdoor"
+        ],
+    );
   const all = [...units, ...places];
-  const named = all.length > 0 ? all : rig.nodes.filter((n) => set.has(n.id) && n.name !== undefined && n.kind !== "main").map((n) => inSentence(n.name!)).slice(0, 2);
-  return named.length === 0 ? "the pipe between" : named.length === 1 ? named[0]! : `${named.slice(0, -1).join(", ")} and ${named.at(-1)!}`;
+  const named =
+    all.length > 0
+      ? all
+      : rig.nodes
+          .filter((n) => set.has(n.id) && n.name !== undefined && n.kind !== "main")
+          .map((n) => inSentence(n.name!))
+          .slice(0, 2);
+  return named.length === 0
+    ? "the pipe between"
+    : named.length === 1
+      ? named[0]!
+      : `${named.slice(0, -1).join(", ")} and ${named.at(-1)!}`;
 }
 
 /** What became of the rig's parts by a move, in one line; empty when nothing did. */
 export function whatHappened(rig: Rig, before: RigState, after: RigState): string {
-  const stateOf = (state: RigState) => { const all = new Map<string, RegionState>(); for (const r of regions(rig, state)) for (const n of r.nodes) all.set(n, r.state); return all; };
+  const stateOf = (state: RigState) => {
+    const all = new Map<string, RegionState>();
+    for (const r of regions(rig, state)) for (const n of r.nodes) all.set(n, r.state);
+    return all;
+  };
   const [was, is] = [stateOf(before), stateOf(after)];
   const [wet, filled] = [new Set(before.wet), new Set(after.wet)];
   const live = (s: RegionState | undefined) => s === "flowing" || s === "charged" || s === "filling";
@@ -56,7 +111,24 @@ export function whatHappened(rig: Rig, before: RigState, after: RigState): strin
   for (const [n, now] of is) {
     const then = was.get(n);
     if (then === now) continue;
-    const what = filled.has(n) && !wet.has(n) ? "fills" : now === "filling" ? "" : live(now) && !live(then) ? "feeds" : now === "trapped" ? "cuts off, still under pressure:" : now === "relieved" ? "lets the pressure out of" : now === "empty" ? "empties" : now === "flowing" ? "lets water run from" : now === "charged" && then === "flowing" ? "stops the water in" : "";
+    const what =
+      filled.has(n) && !wet.has(n)
+        ? "fills"
+        : now === "filling"
+          ? ""
+          : live(now) && !live(then)
+            ? "feeds"
+            : now === "trapped"
+              ? "cuts off, still under pressure:"
+              : now === "relieved"
+                ? "lets the pressure out of"
+                : now === "empty"
+                  ? "empties"
+                  : now === "flowing"
+                    ? "lets water run from"
+                    : now === "charged" && then === "flowing"
+                      ? "stops the water in"
+                      : "";
     if (what) groups.set(what, [...(groups.get(what) ?? []), n]);
   }
   return [...groups].map(([what, nodes]) => `${what} ${partsIn(rig, nodes)}`).join("; ");
@@ -66,11 +138,21 @@ export function whatHappened(rig: Rig, before: RigState, after: RigState): strin
  * Moves with what each does and why it comes now. The reason is found by trying: a later move made first that would trip a rule which it does not trip
  * in its place gives "before …, or …"; where none does, the move's own effect is the reason.
  */
-export function explain(rig: Rig, state: RigState, moves: readonly Move[], circumstances: Circumstances = {}): Explained[] {
+export function explain(
+  rig: Rig,
+  state: RigState,
+  moves: readonly Move[],
+  circumstances: Circumstances = {},
+): Explained[] {
   const judged = judgeOf(rig, circumstances);
   let now = heardFull(judged(state, undefined).after);
   const befores: RigState[] = [];
-  const results = moves.map((m) => { befores.push(now); const r = judged(now, m); now = heardFull(r.after); return r; });
+  const results = moves.map((m) => {
+    befores.push(now);
+    const r = judged(now, m);
+    now = heardFull(r.after);
+    return r;
+  });
   return moves.map((move, i) => {
     const handle = rig.handles.find((h) => h.id === move.handle)!;
     const from = befores[i]!.positions[move.handle]!;
@@ -79,7 +161,9 @@ export function explain(rig: Rig, state: RigState, moves: readonly Move[], circu
     let why = "";
     for (let j = i + 1; j < moves.length && why === ""; j += 1) {
       if (moves[j]!.handle === move.handle) continue;
-      const early = judged(befores[i]!, moves[j]!).verdicts.find((v) => !results[j]!.verdicts.some((x) => x.rule === v.rule));
+      const early = judged(befores[i]!, moves[j]!).verdicts.find(
+        (v) => !results[j]!.verdicts.some((x) => x.rule === v.rule),
+      );
       if (!early) continue;
       const h = rig.handles.find((x) => x.id === moves[j]!.handle)!;
       why = `Before you ${inSentence(sayMove(h, befores[j]!.positions[h.id]!, moves[j]!.to))}, or: ${inSentence(early.reason)}`;
@@ -97,15 +181,33 @@ export function explain(rig: Rig, state: RigState, moves: readonly Move[], circu
         const end = heardFull(results.at(-1)!.after);
         const got = new Map(regions(rig, without).flatMap((r) => r.nodes.map((n) => [n, r.state] as const)));
         const kept = (a: RegionState, b: RegionState) => a === b || (fedStates.has(a) && fedStates.has(b));
-        const differs = regions(rig, end).map((r) => ({ nodes: r.nodes.filter((n) => !kept(got.get(n)!, r.state)) })).find((r) => r.nodes.length > 0);
-        if (differs) { const stays = got.get(differs.nodes[0]!)!; why = `Else ${partsIn(rig, differs.nodes.filter((n) => got.get(n) === stays))} ${stayWords[stays]}`; }
+        const differs = regions(rig, end)
+          .map((r) => ({ nodes: r.nodes.filter((n) => !kept(got.get(n)!, r.state)) }))
+          .find((r) => r.nodes.length > 0);
+        if (differs) {
+          const stays = got.get(differs.nodes[0]!)!;
+          why = `Else ${partsIn(
+            rig,
+            differs.nodes.filter((n) => got.get(n) === stays),
+          )} ${stayWords[stays]}`;
+        }
       }
     }
     const fills = after.filling.length > 0;
     const empties = /lets the pressure out|empties/.test(does);
     return {
-      move, handle, from, say: sayMove(handle, from, move.to), ...(handle.positions.find((p) => p.name === move.to)?.stands ? { stands: handle.positions.find((p) => p.name === move.to)!.stands! } : {}), does, verdicts, after,
-      why: why || (does ? `It ${does}` : `It belongs ${move.to} at the end`), ...(fills ? { wait: fillWait(rig, after) } : empties ? { wait: "Wait until nothing more comes" } : {}),
+      move,
+      handle,
+      from,
+      say: sayMove(handle, from, move.to),
+      ...(handle.positions.find((p) => p.name === move.to)?.stands
+        ? { stands: handle.positions.find((p) => p.name === move.to)!.stands! }
+        : {}),
+      does,
+      verdicts,
+      after,
+      why: why || (does ? `It ${does}` : `It belongs ${move.to} at the end`),
+      ...(fills ? { wait: fillWait(rig, after) } : empties ? { wait: "Wait until nothing more comes" } : {}),
     };
   });
 }

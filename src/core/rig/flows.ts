@@ -3,7 +3,8 @@ import type { Degree, Rig, RigState } from "./rig";
 
 /** Resistances of the quick solver, without unit (handbook 4, Model). A check valve is an open valve that shuts against flow backwards. */
 const resistance: Readonly<Record<Degree, number>> = { open: 1, half: 4, quarter: 16, closed: Infinity };
-const PIPE = 0.1, UNIT = 2;
+const PIPE = 0.1,
+  UNIT = 2;
 /** What a tap that nobody has opened yet would draw, beside what an open one draws. */
 const WOULD = 1e-6;
 const NOTHING = 1e-12;
@@ -15,28 +16,45 @@ export interface Flows {
   readonly pressure: ReadonlyMap<string, number>;
 }
 
-function solve(rig: Rig, degree: ReadonlyMap<string, Degree>, would: ReadonlySet<string>): { readonly pressure: Map<string, number>; readonly raw: Map<string, number> } {
+function solve(
+  rig: Rig,
+  degree: ReadonlyMap<string, Degree>,
+  would: ReadonlySet<string>,
+): { readonly pressure: Map<string, number>; readonly raw: Map<string, number> } {
   const kind = new Map(rig.nodes.map((n) => [n.id, n.kind]));
   const grounded = (n: string) => kind.get(n) === "air" || kind.get(n) === "drain";
-  const free = rig.nodes.filter((n) => n.kind !== "air" && n.kind !== "drain" && n.kind !== "main").map((n) => n.id);
+  const free = rig.nodes
+    .filter((n) => n.kind !== "air" && n.kind !== "drain" && n.kind !== "main")
+    .map((n) => n.id);
   const index = new Map(free.map((n, i) => [n, i]));
-  const conductance = (e: Rig["edges"][number]): number => { const d = degree.get(e.id)!; return e.kind === "pipe" ? 1 / PIPE : e.kind === "unit" ? 1 / UNIT : 1 / resistance[d]; };
+  const conductance = (e: Rig["edges"][number]): number => {
+    const d = degree.get(e.id)!;
+    return e.kind === "pipe" ? 1 / PIPE : e.kind === "unit" ? 1 / UNIT : 1 / resistance[d];
+  };
   const shut = new Set<string>();
   let pressure = new Map<string, number>();
   const checks = rig.edges.filter((e) => e.kind === "check");
   for (let round = 0; round <= checks.length + 1; round += 1) {
     const n = free.length;
-    const a = Array.from({ length: n }, (_, i) => { const row = new Float64Array(n + 1); row[i] = (would.has(free[i]!) ? WOULD : 0) + NOTHING; return row; });
+    const a = Array.from({ length: n }, (_, i) => {
+      const row = new Float64Array(n + 1);
+      row[i] = (would.has(free[i]!) ? WOULD : 0) + NOTHING;
+      return row;
+    });
     for (const e of rig.edges) {
       if (shut.has(e.id)) continue;
       const g = conductance(e);
       if (g === 0) continue;
-      for (const [p, q] of [[e.from, e.to], [e.to, e.from]] as const) {
+      for (const [p, q] of [
+        [e.from, e.to],
+        [e.to, e.from],
+      ] as const) {
         const i = index.get(p);
         if (i === undefined) continue;
         a[i]![i]! += g;
         const j = index.get(q);
-        if (j !== undefined) a[i]![j]! -= g; else if (kind.get(q) === "main") a[i]![n]! += g;
+        if (j !== undefined) a[i]![j]! -= g;
+        else if (kind.get(q) === "main") a[i]![n]! += g;
       }
     }
     for (let i = 0; i < n; i += 1) {
@@ -47,15 +65,33 @@ function solve(rig: Rig, degree: ReadonlyMap<string, Degree>, would: ReadonlySet
       }
     }
     const x = new Float64Array(n);
-    for (let i = n - 1; i >= 0; i -= 1) { let sum = a[i]![n]!; for (let k = i + 1; k < n; k += 1) sum -= a[i]![k]! * x[k]!; x[i] = sum / a[i]![i]!; }
-    pressure = new Map(rig.nodes.map((node) => [node.id, node.kind === "main" ? 1 : grounded(node.id) ? 0 : x[index.get(node.id)!]!]));
-    const against = checks.filter((e) => pressure.get(e.from)! < pressure.get(e.to)! - NOTHING && !shut.has(e.id));
-    const free2 = checks.filter((e) => shut.has(e.id) && pressure.get(e.from)! > pressure.get(e.to)! + NOTHING);
+    for (let i = n - 1; i >= 0; i -= 1) {
+      let sum = a[i]![n]!;
+      for (let k = i + 1; k < n; k += 1) sum -= a[i]![k]! * x[k]!;
+      x[i] = sum / a[i]![i]!;
+    }
+    pressure = new Map(
+      rig.nodes.map((node) => [
+        node.id,
+        node.kind === "main" ? 1 : grounded(node.id) ? 0 : x[index.get(node.id)!]!,
+      ]),
+    );
+    const against = checks.filter(
+      (e) => pressure.get(e.from)! < pressure.get(e.to)! - NOTHING && !shut.has(e.id),
+    );
+    const free2 = checks.filter(
+      (e) => shut.has(e.id) && pressure.get(e.from)! > pressure.get(e.to)! + NOTHING,
+    );
     if (against.length === 0 && free2.length === 0) break;
     for (const e of against) shut.add(e.id);
     for (const e of free2) shut.delete(e.id);
   }
-  const raw = new Map(rig.edges.map((e) => [e.id, shut.has(e.id) ? 0 : conductance(e) * (pressure.get(e.from)! - pressure.get(e.to)!)]));
+  const raw = new Map(
+    rig.edges.map((e) => [
+      e.id,
+      shut.has(e.id) ? 0 : conductance(e) * (pressure.get(e.from)! - pressure.get(e.to)!),
+    ]),
+  );
   return { pressure, raw };
 }
 
@@ -66,13 +102,33 @@ function solve(rig: Rig, degree: ReadonlyMap<string, Degree>, would: ReadonlySet
 export function flows(rig: Rig, state: Pick<RigState, "positions">): Flows {
   const { pressure, raw } = solve(rig, degreesOf(rig, state), new Set());
   const main = rig.nodes.find((n) => n.kind === "main")?.id;
-  const entering = rig.edges.reduce((sum, e) => sum + (e.from === main ? raw.get(e.id)! : e.to === main ? -raw.get(e.id)! : 0), 0);
-  return { pressure, of: new Map([...raw].map(([e, q]) => [e, entering > 1e-6 && Math.abs(q) > 1e-9 ? q / entering : 0])) };
+  const entering = rig.edges.reduce(
+    (sum, e) => sum + (e.from === main ? raw.get(e.id)! : e.to === main ? -raw.get(e.id)! : 0),
+    0,
+  );
+  return {
+    pressure,
+    of: new Map([...raw].map(([e, q]) => [e, entering > 1e-6 && Math.abs(q) > 1e-9 ? q / entering : 0])),
+  };
 }
 
-export type WaterMark = "raw" | "filtered" | "softened" | "conditioned" | "disinfected" | "permeate" | "reject" | "fines" | "blended" | "unproven";
+export type WaterMark =
+  | "raw"
+  | "filtered"
+  | "softened"
+  | "conditioned"
+  | "disinfected"
+  | "permeate"
+  | "reject"
+  | "fines"
+  | "blended"
+  | "unproven";
 /** `came` tells apart what the next tap would draw from what the main cannot reach now. */
-export interface WaterAt { readonly marks: readonly WaterMark[]; /** Keys of the units it came through, in order. */ readonly through: readonly string[]; readonly reached: boolean }
+export interface WaterAt {
+  readonly marks: readonly WaterMark[];
+  /** Keys of the units it came through, in order. */ readonly through: readonly string[];
+  readonly reached: boolean;
+}
 
 /**
  * The water at every node: what each way from the main to it passes through, now or at the next tap opened there (handbook 4). Ways that differ
@@ -81,46 +137,84 @@ export interface WaterAt { readonly marks: readonly WaterMark[]; /** Keys of the
 export function waterAt(rig: Rig, state: RigState): ReadonlyMap<string, WaterAt> {
   const degree = degreesOf(rig, state);
   const outside = new Set(rig.nodes.filter((n) => n.kind === "air" || n.kind === "drain").map((n) => n.id));
-  const taps = new Set(rig.edges.filter((e) => e.kind === "opening" && degree.get(e.id) === "closed" && (e.opening === "tap" || e.opening === "hose")).map((e) => (outside.has(e.from) ? e.to : e.from)));
+  const taps = new Set(
+    rig.edges
+      .filter(
+        (e) =>
+          e.kind === "opening" &&
+          degree.get(e.id) === "closed" &&
+          (e.opening === "tap" || e.opening === "hose"),
+      )
+      .map((e) => (outside.has(e.from) ? e.to : e.from)),
+  );
   const { pressure, raw } = solve(rig, degree, taps);
   const units = new Map(rig.units.map((u) => [u.key, u]));
-  const order = rig.nodes.filter((n) => !outside.has(n.id)).sort((a, b) => pressure.get(b.id)! - pressure.get(a.id)! || a.id.localeCompare(b.id));
+  const order = rig.nodes
+    .filter((n) => !outside.has(n.id))
+    .sort((a, b) => pressure.get(b.id)! - pressure.get(a.id)! || a.id.localeCompare(b.id));
   type Came = { readonly ways: readonly (readonly string[])[]; readonly unproven: boolean };
   const found = new Map<string, Came>();
   const unproven = new Set(state.unproven);
   const groupOf = (key: string) => units.get(key)!.group ?? key;
-  const behind = (e: Rig["edges"][number], c: Came): Came => ({ ways: c.ways.map((w) => (e.unit === undefined ? w : [...w, e.unit])), unproven: c.unproven });
-  const merged = (node: string, came: readonly Came[]): Came => ({ ways: [...new Map(came.flatMap((x) => x.ways).map((w) => [w.map(groupOf).join(">"), w])).values()].slice(0, 8), unproven: unproven.has(node) || came.some((x) => x.unproven) });
+  const behind = (e: Rig["edges"][number], c: Came): Came => ({
+    ways: c.ways.map((w) => (e.unit === undefined ? w : [...w, e.unit])),
+    unproven: c.unproven,
+  });
+  const merged = (node: string, came: readonly Came[]): Came => ({
+    ways: [...new Map(came.flatMap((x) => x.ways).map((w) => [w.map(groupOf).join(">"), w])).values()].slice(
+      0,
+      8,
+    ),
+    unproven: unproven.has(node) || came.some((x) => x.unproven),
+  });
   for (const n of order) {
-    if (n.kind === "main") { found.set(n.id, { ways: [[]], unproven: false }); continue; }
+    if (n.kind === "main") {
+      found.set(n.id, { ways: [[]], unproven: false });
+      continue;
+    }
     const came = rig.edges.flatMap((e) => {
       const q = raw.get(e.id)!;
-      const source = e.to === n.id && q > 1e-10 ? e.from : e.from === n.id && q < -1e-10 && e.kind !== "check" ? e.to : undefined;
+      const source =
+        e.to === n.id && q > 1e-10
+          ? e.from
+          : e.from === n.id && q < -1e-10 && e.kind !== "check"
+            ? e.to
+            : undefined;
       const before = source === undefined ? undefined : found.get(source);
       return before ? [behind(e, before)] : [];
     });
     if (came.length > 0) found.set(n.id, merged(n.id, came));
   }
   // Dead ends hold the water of the pipe they hang on.
-  for (let again = true; again; ) {
+  for (let again = true; again;) {
     again = false;
     for (const e of rig.edges) {
       if (e.kind === "opening" || degree.get(e.id) === "closed") continue;
-      for (const [from, to] of e.kind === "check" ? [[e.from, e.to] as const] : [[e.from, e.to] as const, [e.to, e.from] as const]) {
+      for (const [from, to] of e.kind === "check"
+        ? [[e.from, e.to] as const]
+        : [[e.from, e.to] as const, [e.to, e.from] as const]) {
         const before = found.get(from);
-        if (before && !found.has(to)) { found.set(to, merged(to, [behind(e, before)])); again = true; }
+        if (before && !found.has(to)) {
+          found.set(to, merged(to, [behind(e, before)]));
+          again = true;
+        }
       }
     }
   }
-  return new Map(order.map((n): [string, WaterAt] => {
-    const here = found.get(n.id);
-    if (!here) return [n.id, { marks: [], through: [], reached: false }];
-    const keys = [...new Set(here.ways.flat())];
-    const marks = new Set<WaterMark>(here.ways.flatMap((w) => w.flatMap((k) => units.get(k)!.marks)));
-    if (marks.size === 0) marks.add("raw");
-    if (keys.some((k) => units.get(k)!.flush && !["flushed", "inService"].includes(state.stages[k] ?? "dry"))) marks.add("fines");
-    if (here.ways.length > 1) marks.add("blended");
-    if (here.unproven) marks.add("unproven");
-    return [n.id, { marks: [...marks], through: keys, reached: true }];
-  }));
+  return new Map(
+    order.map((n): [string, WaterAt] => {
+      const here = found.get(n.id);
+      if (!here) return [n.id, { marks: [], through: [], reached: false }];
+      const keys = [...new Set(here.ways.flat())];
+      const marks = new Set<WaterMark>(here.ways.flatMap((w) => w.flatMap((k) => units.get(k)!.marks)));
+      if (marks.size === 0) marks.add("raw");
+      if (
+        keys.some((k) => units.get(k)!.flush && !["flushed", "inService"].includes(state.stages[k] ?? "dry"))
+      )
+        marks.add("fines");
+      if (here.ways.length > 1) marks.add("blended");
+      if (here.unproven) marks.add("unproven");
+      return [n.id, { marks: [...marks], through: keys, reached: true }];
+    }),
+  );
 }

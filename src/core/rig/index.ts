@@ -1,7 +1,36 @@
 export { rigSchema, type RigData } from "./schema";
-export { degrees, faultsOf, mediaStages, openingKinds, type Circumstances, type Degree, type Handle, type HandlePosition, type MediaStage, type Move, type OpeningKind, type Permit, type Rig, type RigEdge, type RigGoal, type RigNode, type RigState, type RigUnit } from "./rig";
+export {
+  degrees,
+  faultsOf,
+  mediaStages,
+  openingKinds,
+  type Circumstances,
+  type Degree,
+  type Handle,
+  type HandlePosition,
+  type MediaStage,
+  type Move,
+  type OpeningKind,
+  type Permit,
+  type Rig,
+  type RigEdge,
+  type RigGoal,
+  type RigNode,
+  type RigState,
+  type RigUnit,
+} from "./rig";
 export { plan, statesOf, type Planned, type PlanOptions } from "./plan";
-export { beforeFirstWater, degreesOf, houseFeed, inService, isPowered, regions, settled, type Region, type RegionState } from "./regions";
+export {
+  beforeFirstWater,
+  degreesOf,
+  houseFeed,
+  inService,
+  isPowered,
+  regions,
+  settled,
+  type Region,
+  type RegionState,
+} from "./regions";
 export { flows, waterAt, type Flows, type WaterAt, type WaterMark } from "./flows";
 export { followed, heardFull, judge, judgeOf, standing, verdictOf, type Judged } from "./judge";
 export { composeRig, type Arrangement, type RigChoice, type RigPart } from "./compose";

@@ -1,7 +1,10 @@
 import type { Rig } from "./rig";
 
 /** A pure function of a rig and something that a text tells apart, computed once for each as long as the rig is in use. */
-export function remembered<A, T>(make: (rig: Rig, about: A) => T, keyOf: (about: A) => string): (rig: Rig, about: A) => T {
+export function remembered<A, T>(
+  make: (rig: Rig, about: A) => T,
+  keyOf: (about: A) => string,
+): (rig: Rig, about: A) => T {
   const known = new WeakMap<Rig, Map<string, T>>();
   return (rig, about) => {
     const own = known.get(rig) ?? new Map<string, T>();

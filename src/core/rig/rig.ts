@@ -3,7 +3,17 @@ export const degrees = ["closed", "quarter", "half", "open"] as const;
 export type Degree = (typeof degrees)[number];
 
 /** Kinds of opening: a node's way to the air or into a drain. */
-export const openingKinds = ["tap", "vent", "hose", "drainCock", "bowl", "union", "cap", "cut", "drainLine"] as const;
+export const openingKinds = [
+  "tap",
+  "vent",
+  "hose",
+  "drainCock",
+  "bowl",
+  "union",
+  "cap",
+  "cut",
+  "drainLine",
+] as const;
 export type OpeningKind = (typeof openingKinds)[number];
 
 /** How far a unit's media has come, in the order of its start-up (handbook 4, Unit media stage). */
@@ -11,7 +21,9 @@ export const mediaStages = ["dry", "wet", "soaking", "soaked", "flushed", "inSer
 export type MediaStage = (typeof mediaStages)[number];
 
 export interface RigNode {
-  readonly id: string; readonly kind: "main" | "junction" | "port" | "house" | "heater" | "outdoor" | "drain" | "air"; readonly name?: string;
+  readonly id: string;
+  readonly kind: "main" | "junction" | "port" | "house" | "heater" | "outdoor" | "drain" | "air";
+  readonly name?: string;
   /** Water that fills it, pipe included. */
   readonly litres?: number;
   /** A tube so narrow that nothing is filled hard through it. */
@@ -20,9 +32,13 @@ export interface RigNode {
   readonly expansion?: boolean;
 }
 export interface RigEdge {
-  readonly id: string; readonly from: string; readonly to: string; readonly kind: "pipe" | "valve" | "check" | "unit" | "opening";
+  readonly id: string;
+  readonly from: string;
+  readonly to: string;
+  readonly kind: "pipe" | "valve" | "check" | "unit" | "opening";
   /** Key of the unit that the water passes here. */
-  readonly unit?: string; readonly opening?: OpeningKind;
+  readonly unit?: string;
+  readonly opening?: OpeningKind;
   /** Water runs out of it by its own weight: a region empties where another opening lets air in. */
   readonly low?: boolean;
   /** Into a drain: through an air gap, or of water that is no longer potable. */
@@ -31,7 +47,8 @@ export interface RigEdge {
   readonly drinking?: boolean;
 }
 export interface HandlePosition {
-  readonly name: string; readonly edges: Readonly<Record<string, Degree>>;
+  readonly name: string;
+  readonly edges: Readonly<Record<string, Degree>>;
   /** How the handles stand, seen from where; absent for a lever, whose degree says it. */
   readonly stands?: string;
   /** Angles of its handles, degrees clockwise from along the flow, seen as `stands` says. */
@@ -41,7 +58,12 @@ export interface HandlePosition {
 }
 /** What a hand turns. `automatic` works by itself: no hand turns it, no plan uses it. */
 export interface Handle {
-  readonly id: string; readonly name: string; readonly kind: "lever" | "head" | "tee" | "tap" | "vent" | "cap" | "switch" | "automatic"; readonly place: string; readonly normal: string; readonly positions: readonly HandlePosition[];
+  readonly id: string;
+  readonly name: string;
+  readonly kind: "lever" | "head" | "tee" | "tap" | "vent" | "cap" | "switch" | "automatic";
+  readonly place: string;
+  readonly normal: string;
+  readonly positions: readonly HandlePosition[];
   /** Switches: the unit or the heater it feeds. */
   readonly powers?: string;
   /** What works by itself: the node whose pressure brings it to its normal position, and whose want of pressure takes it out of it. */
@@ -50,7 +72,9 @@ export interface Handle {
   readonly tied?: boolean;
 }
 export interface RigUnit {
-  readonly key: string; readonly name: string; readonly family: string;
+  readonly key: string;
+  readonly name: string;
+  readonly family: string;
   /** Loose media that a hard fill lifts. */
   readonly media: boolean;
   /** The most that its valve may be open while it fills. */
@@ -60,16 +84,28 @@ export interface RigUnit {
   /** It gives fines until it is flushed. */
   readonly flush: boolean;
   /** What its water is called behind it. */
-  readonly marks: readonly ("filtered" | "softened" | "conditioned" | "disinfected" | "permeate" | "reject")[];
-  readonly uv?: { readonly lampFirst: boolean }; readonly pump?: { readonly pressureSwitch: boolean };
+  readonly marks: readonly (
+    "filtered" | "softened" | "conditioned" | "disinfected" | "permeate" | "reject"
+  )[];
+  readonly uv?: { readonly lampFirst: boolean };
+  readonly pump?: { readonly pressureSwitch: boolean };
   /** Its recipe rinses with the tank shut; the edge of its tank valve. */
   readonly tank?: { readonly edge: string; readonly rinseShut: boolean };
   /** Equal units side by side count as one way. */
   readonly group?: string;
 }
-export interface Rig { readonly nodes: readonly RigNode[]; readonly edges: readonly RigEdge[]; readonly handles: readonly Handle[]; readonly units: readonly RigUnit[]; readonly source: "safe" | "unsafe" | "unknown"; /** L/min that the main gives fully open, where it was measured. */ readonly fullFlow?: number }
+export interface Rig {
+  readonly nodes: readonly RigNode[];
+  readonly edges: readonly RigEdge[];
+  readonly handles: readonly Handle[];
+  readonly units: readonly RigUnit[];
+  readonly source: "safe" | "unsafe" | "unknown";
+  /** L/min that the main gives fully open, where it was measured. */ readonly fullFlow?: number;
+}
 
-const repeated = (ids: readonly string[]): string[] => [...new Set(ids.filter((x, i) => ids.indexOf(x) !== i))];
+const repeated = (ids: readonly string[]): string[] => [
+  ...new Set(ids.filter((x, i) => ids.indexOf(x) !== i)),
+];
 
 /** What does not hang together in a rig, in words; empty when it does. */
 export function faultsOf(rig: Rig): string[] {
@@ -77,27 +113,41 @@ export function faultsOf(rig: Rig): string[] {
   const edges = new Map(rig.edges.map((e) => [e.id, e]));
   const units = new Set(rig.units.map((u) => u.key));
   const faults = [
-    ...repeated(rig.nodes.map((n) => n.id)).map((x) => `two nodes are called ${x}`), ...repeated(rig.edges.map((e) => e.id)).map((x) => `two edges are called ${x}`),
-    ...repeated(rig.handles.map((h) => h.id)).map((x) => `two handles are called ${x}`), ...repeated(rig.units.map((u) => u.key)).map((x) => `two units are called ${x}`),
+    ...repeated(rig.nodes.map((n) => n.id)).map((x) => `two nodes are called ${x}`),
+    ...repeated(rig.edges.map((e) => e.id)).map((x) => `two edges are called ${x}`),
+    ...repeated(rig.handles.map((h) => h.id)).map((x) => `two handles are called ${x}`),
+    ...repeated(rig.units.map((u) => u.key)).map((x) => `two units are called ${x}`),
   ];
   if (rig.nodes.filter((n) => n.kind === "main").length !== 1) faults.push("a rig has one main");
   if (rig.nodes.filter((n) => n.kind === "air").length > 1) faults.push("a rig has one air");
   for (const e of rig.edges) {
-    for (const end of [e.from, e.to]) if (!nodes.has(end)) faults.push(`edge ${e.id} ends at ${end}, which is no node`);
-    const outside = [e.from, e.to].filter((end) => ["air", "drain"].includes(nodes.get(end)?.kind ?? "")).length;
-    if (e.kind === "opening" && outside !== 1) faults.push(`opening ${e.id} joins one node to air or to a drain`);
-    if (e.kind !== "opening" && outside > 0) faults.push(`edge ${e.id} reaches ${e.to}: only an opening does`);
+    for (const end of [e.from, e.to])
+      if (!nodes.has(end)) faults.push(`edge ${e.id} ends at ${end}, which is no node`);
+    const outside = [e.from, e.to].filter((end) =>
+      ["air", "drain"].includes(nodes.get(end)?.kind ?? ""),
+    ).length;
+    if (e.kind === "opening" && outside !== 1)
+      faults.push(`opening ${e.id} joins one node to air or to a drain`);
+    if (e.kind !== "opening" && outside > 0)
+      faults.push(`edge ${e.id} reaches ${e.to}: only an opening does`);
     if (e.from === e.to) faults.push(`edge ${e.id} begins and ends at ${e.from}`);
-    if ((e.kind === "unit") !== (e.unit !== undefined) || (e.unit !== undefined && !units.has(e.unit))) faults.push(`edge ${e.id} does not name a unit of the rig`);
+    if ((e.kind === "unit") !== (e.unit !== undefined) || (e.unit !== undefined && !units.has(e.unit)))
+      faults.push(`edge ${e.id} does not name a unit of the rig`);
   }
   for (const h of rig.handles) {
     const names = h.positions.map((p) => p.name);
     for (const x of repeated(names)) faults.push(`${h.name} has two positions ${x}`);
     if (!names.includes(h.normal)) faults.push(`${h.name} has no position ${h.normal}, its normal one`);
-    for (const p of h.positions) for (const e of Object.keys(p.edges)) if (!["valve", "opening"].includes(edges.get(e)?.kind ?? "")) faults.push(`${h.name} turns ${e}, which is no valve or opening`);
+    for (const p of h.positions)
+      for (const e of Object.keys(p.edges))
+        if (!["valve", "opening"].includes(edges.get(e)?.kind ?? ""))
+          faults.push(`${h.name} turns ${e}, which is no valve or opening`);
   }
-  for (const h of rig.handles) if (h.watches !== undefined && !nodes.has(h.watches)) faults.push(`${h.name} watches ${h.watches}, which is no node`);
-  for (const u of rig.units) if (u.tank && !edges.has(u.tank.edge)) faults.push(`${u.name} names a tank valve that is no edge`);
+  for (const h of rig.handles)
+    if (h.watches !== undefined && !nodes.has(h.watches))
+      faults.push(`${h.name} watches ${h.watches}, which is no node`);
+  for (const u of rig.units)
+    if (u.tank && !edges.has(u.tank.edge)) faults.push(`${u.name} names a tank valve that is no edge`);
   return faults;
 }
 
@@ -119,10 +169,17 @@ export interface RigState {
   readonly place?: string;
 }
 
-export interface Move { readonly handle: string; readonly to: string }
+export interface Move {
+  readonly handle: string;
+  readonly to: string;
+}
 
 /** What a step suspends while it runs (handbook 4, Rules): its openings, with the feeding handle at the step's position or a quarter. */
-export interface Permit { readonly openings: readonly string[]; readonly feed?: Move; /** Units that are flushed by it. */ readonly units?: readonly string[] }
+export interface Permit {
+  readonly openings: readonly string[];
+  readonly feed?: Move;
+  /** Units that are flushed by it. */ readonly units?: readonly string[];
+}
 
 export interface Circumstances {
   readonly permit?: Permit;
@@ -147,5 +204,8 @@ export interface RigGoal {
   readonly endsNot?: Readonly<Record<string, readonly string[]>>;
   /** Positions not to be used on the way, by handle: a joint to a unit that is not there yet. */
   readonly avoid?: Readonly<Record<string, readonly string[]>>;
-  readonly always?: { readonly live?: readonly string[]; /** No opening stands open on a live node. */ readonly noVentOnLive?: boolean };
+  readonly always?: {
+    readonly live?: readonly string[];
+    /** No opening stands open on a live node. */ readonly noVentOnLive?: boolean;
+  };
 }

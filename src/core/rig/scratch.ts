@@ -10,36 +10,68 @@ const PLACE_MASK = 0x7f << PLACE_SHIFT;
  * The rig at one moment, packed: positions (3 bits each), then a bit a knot for pressure, for water and for filling, then one word of units that
  * have been wet (bits 0–19), the purged heater (20) and the place of the hand (24–30). Two equal states have equal words.
  */
-export interface Layout { readonly words: number; readonly pressured: number; readonly wet: number; readonly filling: number; readonly rest: number; readonly knotWords: number }
+export interface Layout {
+  readonly words: number;
+  readonly pressured: number;
+  readonly wet: number;
+  readonly filling: number;
+  readonly rest: number;
+  readonly knotWords: number;
+}
 
 export function layoutOf(c: Compiled): Layout {
   const positions = Math.ceil(c.positionCount.length / HANDLES_A_WORD);
   const knotWords = Math.ceil(c.knots / 32);
-  return { pressured: positions, wet: positions + knotWords, filling: positions + 2 * knotWords, rest: positions + 3 * knotWords, words: positions + 3 * knotWords + 1, knotWords };
+  return {
+    pressured: positions,
+    wet: positions + knotWords,
+    filling: positions + 2 * knotWords,
+    rest: positions + 3 * knotWords,
+    words: positions + 3 * knotWords + 1,
+    knotWords,
+  };
 }
 
-export const positionAt = (s: Int32Array, base: number, handle: number): number => (s[base + ((handle / HANDLES_A_WORD) | 0)]! >>> (3 * (handle % HANDLES_A_WORD))) & 7;
+export const positionAt = (s: Int32Array, base: number, handle: number): number =>
+  (s[base + ((handle / HANDLES_A_WORD) | 0)]! >>> (3 * (handle % HANDLES_A_WORD))) & 7;
 export function setPosition(s: Int32Array, base: number, handle: number, position: number): void {
   const word = base + ((handle / HANDLES_A_WORD) | 0);
   const shift = 3 * (handle % HANDLES_A_WORD);
   s[word] = (s[word]! & ~(7 << shift)) | (position << shift);
 }
 export const bit = (s: Int32Array, at: number, i: number): number => (s[at + (i >> 5)]! >>> (i & 31)) & 1;
-export const setBit = (s: Int32Array, at: number, i: number): void => { s[at + (i >> 5)]! |= 1 << (i & 31); };
+export const setBit = (s: Int32Array, at: number, i: number): void => {
+  s[at + (i >> 5)]! |= 1 << (i & 31);
+};
 export const placeAt = (rest: number): number => ((rest & PLACE_MASK) >>> PLACE_SHIFT) - 1;
-export const withPlace = (rest: number, place: number): number => (rest & ~PLACE_MASK) | ((place + 1) << PLACE_SHIFT);
+export const withPlace = (rest: number, place: number): number =>
+  (rest & ~PLACE_MASK) | ((place + 1) << PLACE_SHIFT);
 
 /** What does not change while hands turn valves: how far media and disinfection have come. */
-export interface Given { readonly unflushed: Uint8Array; readonly unproven: Uint8Array; readonly anyUnflushed: boolean; readonly anyUnproven: boolean; readonly lampPending: Uint8Array; readonly runs: Uint8Array }
+export interface Given {
+  readonly unflushed: Uint8Array;
+  readonly unproven: Uint8Array;
+  readonly anyUnflushed: boolean;
+  readonly anyUnproven: boolean;
+  readonly lampPending: Uint8Array;
+  readonly runs: Uint8Array;
+}
 
 export function givenBy(c: Compiled, state: RigState): Given {
   const stage = (key: string) => stageNumber(state.stages[key] ?? "dry");
   const unflushed = Uint8Array.from(c.rig.units, (u) => Number(u.flush && stage(u.key) < FLUSHED));
   const unproven = new Uint8Array(c.knots);
-  for (const n of state.unproven) { const k = c.knotOf.get(n); if (k !== undefined) unproven[k] = 1; }
+  for (const n of state.unproven) {
+    const k = c.knotOf.get(n);
+    if (k !== undefined) unproven[k] = 1;
+  }
   return {
-    unflushed, unproven, anyUnflushed: unflushed.includes(1), anyUnproven: unproven.includes(1),
-    lampPending: Uint8Array.from(c.rig.units, (u) => Number(state.lampAhead?.includes(u.key) === true)), runs: Uint8Array.from(c.rig.units, (u) => Number(state.stages[u.key] === "inService")),
+    unflushed,
+    unproven,
+    anyUnflushed: unflushed.includes(1),
+    anyUnproven: unproven.includes(1),
+    lampPending: Uint8Array.from(c.rig.units, (u) => Number(state.lampAhead?.includes(u.key) === true)),
+    runs: Uint8Array.from(c.rig.units, (u) => Number(state.stages[u.key] === "inService")),
   };
 }
 
@@ -78,11 +110,33 @@ export interface Scratch {
 export function scratchFor(c: Compiled): Scratch {
   const words = Math.ceil(c.conditions.length / 32);
   return {
-    degree: new Uint8Array(c.edgeIds.length + c.openingIds.length), comp: new Int16Array(c.knots), regions: 0, compLive: new Uint8Array(c.knots), compVented: new Uint8Array(c.knots), compPressured: new Uint8Array(c.knots), compEmptied: new Uint8Array(c.knots),
-    powered: new Uint8Array(c.rig.units.length + 1), onPath: new Uint8Array(c.edgeIds.length), holds: new Int32Array(words), caused: new Int32Array(words), permitted: false,
-    stack: new Int16Array(c.edgeIds.length + c.knots + 8), order: new Int16Array(c.knots), low: new Int16Array(c.knots), low2: new Int16Array(c.knots), came: new Int16Array(c.knots), mask: new Int32Array(c.knots * Math.ceil(c.knots / 32)), avoidable: new Uint8Array(c.edgeIds.length), wide: new Uint8Array(c.knots), seen: new Uint8Array(c.knots), count: 0, top: 0,
+    degree: new Uint8Array(c.edgeIds.length + c.openingIds.length),
+    comp: new Int16Array(c.knots),
+    regions: 0,
+    compLive: new Uint8Array(c.knots),
+    compVented: new Uint8Array(c.knots),
+    compPressured: new Uint8Array(c.knots),
+    compEmptied: new Uint8Array(c.knots),
+    powered: new Uint8Array(c.rig.units.length + 1),
+    onPath: new Uint8Array(c.edgeIds.length),
+    holds: new Int32Array(words),
+    caused: new Int32Array(words),
+    permitted: false,
+    stack: new Int16Array(c.edgeIds.length + c.knots + 8),
+    order: new Int16Array(c.knots),
+    low: new Int16Array(c.knots),
+    low2: new Int16Array(c.knots),
+    came: new Int16Array(c.knots),
+    mask: new Int32Array(c.knots * Math.ceil(c.knots / 32)),
+    avoidable: new Uint8Array(c.edgeIds.length),
+    wide: new Uint8Array(c.knots),
+    seen: new Uint8Array(c.knots),
+    count: 0,
+    top: 0,
   };
 }
 
 /** Sets the bit of a condition. */
-export const raise = (bits: Int32Array, i: number): void => { bits[i >> 5]! |= 1 << (i & 31); };
+export const raise = (bits: Int32Array, i: number): void => {
+  bits[i >> 5]! |= 1 << (i & 31);
+};

@@ -14,12 +14,16 @@ export interface Clock {
   readonly inBand?: boolean;
 }
 
-export type ClockEvent = { readonly is: "start" | "pause" | "restart"; readonly at: number } | { readonly is: "measured"; readonly at: number; readonly inBand: boolean };
+export type ClockEvent =
+  | { readonly is: "start" | "pause" | "restart"; readonly at: number }
+  | { readonly is: "measured"; readonly at: number; readonly inBand: boolean };
 
-const counts = (step: Step, clock: Pick<Clock, "on" | "inBand">): boolean => clock.on && (step.flow?.band === undefined || clock.inBand === true);
+const counts = (step: Step, clock: Pick<Clock, "on" | "inBand">): boolean =>
+  clock.on && (step.flow?.band === undefined || clock.inBand === true);
 
 function settle(step: Step, clock: Clock, at: number, next: Partial<Clock>): Clock {
-  const credited = clock.credited + (clock.countingSince === undefined ? 0 : Math.max(0, at - clock.countingSince));
+  const credited =
+    clock.credited + (clock.countingSince === undefined ? 0 : Math.max(0, at - clock.countingSince));
   const { countingSince: _, ...rest } = clock;
   const moved: Clock = { ...rest, credited, ...next };
   return counts(step, moved) ? { ...moved, countingSince: at } : moved;
@@ -36,15 +40,29 @@ export function advanceClock(step: Step, clock: Clock | undefined, event: ClockE
     return counts(step, fresh) ? { ...fresh, countingSince: event.at } : fresh;
   }
   switch (event.is) {
-    case "start": return clock.on ? clock : settle(step, clock, event.at, { on: true });
-    case "pause": return clock.on ? settle(step, clock, event.at, { on: false }) : clock;
-    case "measured": return settle(step, clock, event.at, { inBand: event.inBand });
-    case "restart": { const { inBand: _, countingSince: __, ...rest } = clock; const again: Clock = { ...rest, on: true, credited: 0, startedAt: event.at, restarts: clock.restarts + 1 }; return counts(step, again) ? { ...again, countingSince: event.at } : again; }
+    case "start":
+      return clock.on ? clock : settle(step, clock, event.at, { on: true });
+    case "pause":
+      return clock.on ? settle(step, clock, event.at, { on: false }) : clock;
+    case "measured":
+      return settle(step, clock, event.at, { inBand: event.inBand });
+    case "restart": {
+      const { inBand: _, countingSince: __, ...rest } = clock;
+      const again: Clock = {
+        ...rest,
+        on: true,
+        credited: 0,
+        startedAt: event.at,
+        restarts: clock.restarts + 1,
+      };
+      return counts(step, again) ? { ...again, countingSince: event.at } : again;
+    }
   }
 }
 
 /** ms counted by a moment. Never more than has passed since the clock started. */
-export const countedBy = (clock: Clock, now: number): number => clock.credited + (clock.countingSince === undefined ? 0 : Math.max(0, now - clock.countingSince));
+export const countedBy = (clock: Clock, now: number): number =>
+  clock.credited + (clock.countingSince === undefined ? 0 : Math.max(0, now - clock.countingSince));
 
 /** Has the step's minimum time run at a moment; true for a step with no clock. */
 export function hasRun(step: Step, clock: Clock | undefined, now: number): boolean {

@@ -7,7 +7,14 @@ import { stages, type Step } from "./step";
 
 export interface ComposeInput {
   readonly site: Recipe;
-  readonly units: readonly { readonly unit: DesignUnit; readonly model: UnitModel; readonly recipes: readonly Recipe[]; /** Figures the design predicts for it, minutes by name. */ readonly predicted: Readonly<Record<string, number>> }[];
+  readonly units: readonly {
+    readonly unit: DesignUnit;
+    readonly model: UnitModel;
+    readonly recipes: readonly Recipe[];
+    /** Figures the design predicts for it, minutes by name. */ readonly predicted: Readonly<
+      Record<string, number>
+    >;
+  }[];
   readonly answers: SurveyAnswers;
   readonly fixtures: Readonly<Partial<Record<Fixture, number>>>;
   readonly demand: DemandTables;
@@ -20,70 +27,187 @@ export interface ComposeInput {
 }
 
 function pathOf(model: UnitModel, path: string): unknown {
-  return path.split(".").reduce<unknown>((at, key) => (typeof at === "object" && at !== null ? (at as Record<string, unknown>)[key] : undefined), model);
+  return path
+    .split(".")
+    .reduce<unknown>(
+      (at, key) => (typeof at === "object" && at !== null ? (at as Record<string, unknown>)[key] : undefined),
+      model,
+    );
 }
 
-function numberOf(written: number | string, model: UnitModel | undefined, defaults: ComposeInput["defaults"]): number {
+function numberOf(
+  written: number | string,
+  model: UnitModel | undefined,
+  defaults: ComposeInput["defaults"],
+): number {
   if (typeof written === "number") return written;
   const path = written.slice(1);
   const found = (model ? pathOf(model, path) : undefined) ?? defaults[path];
-  if (typeof found !== "number") throw new Error(`recipe asks for ${written}, which ${model?.code ?? "the site"} does not state`);
+  if (typeof found !== "number")
+    throw new Error(`recipe asks for ${written}, which ${model?.code ?? "the site"} does not state`);
   return found;
 }
 
-function holds(step: RecipeStep, { answers, source, tankOpen }: ComposeInput, model: UnitModel | undefined): boolean {
-  return (step.when ?? []).every((c) => ("source" in c ? c.source.includes(source) : "tankOpen" in c ? c.tankOpen === tankOpen : "survey" in c ? c.is.includes(answers[c.survey]?.text || "unknown") : c.is.includes(pathOf(model!, c.unit) as string)));
+function holds(
+  step: RecipeStep,
+  { answers, source, tankOpen }: ComposeInput,
+  model: UnitModel | undefined,
+): boolean {
+  return (step.when ?? []).every((c) =>
+    "source" in c
+      ? c.source.includes(source)
+      : "tankOpen" in c
+        ? c.tankOpen === tankOpen
+        : "survey" in c
+          ? c.is.includes(answers[c.survey]?.text || "unknown")
+          : c.is.includes(pathOf(model!, c.unit) as string),
+  );
 }
 
 const plural = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
-const tapNames: Partial<Record<Fixture, string>> = { bathtub: "bathtub", hoseBib: "hose bib", shower: "shower", kitchenSink: "kitchen tap", lavatory: "lavatory tap" };
+const tapNames: Partial<Record<Fixture, string>> = {
+  bathtub: "bathtub",
+  hoseBib: "hose bib",
+  shower: "shower",
+  kitchenSink: "kitchen tap",
+  lavatory: "lavatory tap",
+};
 
 /**
  * Cold taps that together give at least a flow, largest first, in words; says what is missing when they fall short (handbook 5, conditioner flush).
  * A complete bathroom counts as a tub and a lavatory tap.
  */
-export function tapsFor(flow: number, fixtures: Readonly<Partial<Record<Fixture, number>>>, demand: DemandTables): string {
+export function tapsFor(
+  flow: number,
+  fixtures: Readonly<Partial<Record<Fixture, number>>>,
+  demand: DemandTables,
+): string {
   const bathrooms = fixtures.bathroomGroup ?? 0;
-  const available: Partial<Record<Fixture, number>> = { ...fixtures, bathtub: (fixtures.bathtub ?? 0) + bathrooms, lavatory: (fixtures.lavatory ?? 0) + bathrooms };
-  const order = (Object.keys(tapNames) as Fixture[]).sort((a, b) => (demand.openFlow[b] ?? 0) - (demand.openFlow[a] ?? 0));
+  const available: Partial<Record<Fixture, number>> = {
+    ...fixtures,
+    bathtub: (fixtures.bathtub ?? 0) + bathrooms,
+    lavatory: (fixtures.lavatory ?? 0) + bathrooms,
+  };
+  const order = (Object.keys(tapNames) as Fixture[]).sort(
+    (a, b) => (demand.openFlow[b] ?? 0) - (demand.openFlow[a] ?? 0),
+  );
   const picked: string[] = [];
   let sum = 0;
   for (const kind of order) {
     const each = demand.openFlow[kind] ?? 0;
     const use = Math.min(available[kind] ?? 0, Math.max(0, Math.ceil((flow - sum) / each)));
-    if (use > 0) { picked.push(plural(use, tapNames[kind]!)); sum += use * each; }
+    if (use > 0) {
+      picked.push(plural(use, tapNames[kind]!));
+      sum += use * each;
+    }
     if (sum >= flow) break;
   }
-  if (picked.length === 0) return "No taps were surveyed: open cold taps one by one until the flow is reached, and measure it";
+  if (picked.length === 0)
+    return "No taps were surveyed: open cold taps one by one until the flow is reached, and measure it";
   const names = picked.join(" and ");
-  return sum >= flow ? `Cold, fully open: ${names}` : `Cold, fully open: ${names}, about ${Math.round(sum)} L/min in all; that falls short, so add a hose and measure`;
+  return sum >= flow
+    ? `Cold, fully open: ${names}`
+    : `Cold, fully open: ${names}, about ${Math.round(sum)} L/min in all; that falls short, so add a hose and measure`;
 }
 
 function wishFrom(goal: NonNullable<RecipeStep["goal"]>, unit: string): Wish {
   switch (goal.want) {
-    case "isolate": case "serve": case "fill": return { want: goal.want, unit };
-    case "flush": return { want: "flush", unit, at: goal.at ?? "coldTap", ...(goal.fully ? { fully: true } : {}) };
-    case "stand": return { ...goal, unit };
-    case "passBy": case "restore": case "normal": return { want: goal.want };
+    case "isolate":
+    case "serve":
+    case "fill":
+      return { want: goal.want, unit };
+    case "flush":
+      return { want: "flush", unit, at: goal.at ?? "coldTap", ...(goal.fully ? { fully: true } : {}) };
+    case "stand":
+      return { ...goal, unit };
+    case "passBy":
+    case "restore":
+    case "normal":
+      return { want: goal.want };
   }
 }
 
-function stepFrom(template: RecipeStep, chain: { readonly key: string; readonly model?: UnitModel; readonly predicted?: Readonly<Record<string, number>> }, input: ComposeInput): Omit<Step, "needs"> {
+function stepFrom(
+  template: RecipeStep,
+  chain: {
+    readonly key: string;
+    readonly model?: UnitModel;
+    readonly predicted?: Readonly<Record<string, number>>;
+  },
+  input: ComposeInput,
+): Omit<Step, "needs"> {
   const { model, predicted } = chain;
-  const name = (text: string) => (model ? text.replaceAll("{unit}", model.code).replaceAll("{mass}", String(Math.round(model.massFullKg))) : text);
+  const name = (text: string) =>
+    model
+      ? text.replaceAll("{unit}", model.code).replaceAll("{mass}", String(Math.round(model.massFullKg)))
+      : text;
   const heavy = model && template.stage === "place" && model.massFullKg > 25;
-  const expected = (key: string | undefined) => (key !== undefined && predicted?.[key] !== undefined ? { expected: predicted[key] } : {});
+  const expected = (key: string | undefined) =>
+    key !== undefined && predicted?.[key] !== undefined ? { expected: predicted[key] } : {};
   const { flow, soak, wait, cycle } = template;
   return {
-    id: `${chain.key}.${template.id}`, ...(model ? { unit: chain.key, unitName: model.code } : {}), stage: template.stage, kind: template.kind, title: name(template.title), why: name(template.why), work: template.work, water: template.water === "bypassed" && input.source === "unsafe" ? "off" : template.water,
+    id: `${chain.key}.${template.id}`,
+    ...(model ? { unit: chain.key, unitName: model.code } : {}),
+    stage: template.stage,
+    kind: template.kind,
+    title: name(template.title),
+    why: name(template.why),
+    work: template.work,
+    water: template.water === "bypassed" && input.source === "unsafe" ? "off" : template.water,
     cautions: [...(template.cautions ?? []), ...(heavy ? ["heavy"] : [])],
-    ...(template.power ? { power: template.power } : {}), ...(template.details ? { details: template.details.map(name) } : {}), ...(template.turn ? { turn: template.turn } : {}), ...(template.goal ? { goal: wishFrom(template.goal, chain.key) } : {}), ...(template.tightening ? { tightening: template.tightening } : {}), ...(template.sealant ? { sealant: template.sealant } : {}),
-    ...(flow ? { flow: { minutes: numberOf(flow.minutes, model, input.defaults), direction: flow.direction, to: flow.to, ...(flow.low !== undefined && flow.high !== undefined ? { band: { low: flow.low, high: flow.high } } : {}), ...(flow.litres === undefined ? {} : { litres: flow.litres }), ...(flow.untilClear ? { untilClear: true } : {}), ...(flow.taps ? { taps: tapsFor(flow.low ?? 0, input.fixtures, input.demand) } : {}) } } : {}),
-    ...(soak ? { soak: { minutes: numberOf(soak.minutes, model, input.defaults), ...(soak.maxMinutes === undefined ? {} : { maxMinutes: soak.maxMinutes }) } } : {}),
-    ...(wait ? { wait: { minutes: numberOf(wait.minutes, model, input.defaults), ...expected(wait.expected) } } : {}),
-    ...(cycle ? { cycle: { count: numberOf(cycle.count, model, input.defaults) + (input.tankOpen && model?.ro?.tank ? 1 : 0), ...expected(cycle.expected) } } : {}),
-    ...(template.read ? { read: template.read } : {}), ...(template.record ? { record: template.record } : {}), ...(template.check ? { check: { question: name(template.check.question), ...(template.check.photo ? { photo: template.check.photo } : {}) } } : {}),
-    ...(template.hold ? { hold: { statement: name(template.hold.statement) } } : {}), ...(template.proves ? { proves: template.proves } : {}), ...(template.asks ? { asks: template.asks } : {}),
+    ...(template.power ? { power: template.power } : {}),
+    ...(template.details ? { details: template.details.map(name) } : {}),
+    ...(template.turn ? { turn: template.turn } : {}),
+    ...(template.goal ? { goal: wishFrom(template.goal, chain.key) } : {}),
+    ...(template.tightening ? { tightening: template.tightening } : {}),
+    ...(template.sealant ? { sealant: template.sealant } : {}),
+    ...(flow
+      ? {
+          flow: {
+            minutes: numberOf(flow.minutes, model, input.defaults),
+            direction: flow.direction,
+            to: flow.to,
+            ...(flow.low !== undefined && flow.high !== undefined
+              ? { band: { low: flow.low, high: flow.high } }
+              : {}),
+            ...(flow.litres === undefined ? {} : { litres: flow.litres }),
+            ...(flow.untilClear ? { untilClear: true } : {}),
+            ...(flow.taps ? { taps: tapsFor(flow.low ?? 0, input.fixtures, input.demand) } : {}),
+          },
+        }
+      : {}),
+    ...(soak
+      ? {
+          soak: {
+            minutes: numberOf(soak.minutes, model, input.defaults),
+            ...(soak.maxMinutes === undefined ? {} : { maxMinutes: soak.maxMinutes }),
+          },
+        }
+      : {}),
+    ...(wait
+      ? { wait: { minutes: numberOf(wait.minutes, model, input.defaults), ...expected(wait.expected) } }
+      : {}),
+    ...(cycle
+      ? {
+          cycle: {
+            count: numberOf(cycle.count, model, input.defaults) + (input.tankOpen && model?.ro?.tank ? 1 : 0),
+            ...expected(cycle.expected),
+          },
+        }
+      : {}),
+    ...(template.read ? { read: template.read } : {}),
+    ...(template.record ? { record: template.record } : {}),
+    ...(template.check
+      ? {
+          check: {
+            question: name(template.check.question),
+            ...(template.check.photo ? { photo: template.check.photo } : {}),
+          },
+        }
+      : {}),
+    ...(template.hold ? { hold: { statement: name(template.hold.statement) } } : {}),
+    ...(template.proves ? { proves: template.proves } : {}),
+    ...(template.asks ? { asks: template.asks } : {}),
   };
 }
 
@@ -95,18 +219,45 @@ function stepFrom(template: RecipeStep, chain: { readonly key: string; readonly 
 export function composeRun(input: ComposeInput): Step[] {
   const chains = [
     { key: "site", model: undefined, predicted: undefined, steps: input.site.steps },
-    ...input.units.map(({ unit, model, recipes, predicted }) => ({ key: unit.key, model, predicted, steps: recipes.flatMap((r) => r.steps) })),
+    ...input.units.map(({ unit, model, recipes, predicted }) => ({
+      key: unit.key,
+      model,
+      predicted,
+      steps: recipes.flatMap((r) => r.steps),
+    })),
   ];
-  const listed = chains.flatMap((chain, order) =>
-    chain.steps.filter((s) => holds(s, input, chain.model)).map((template, index) => ({ template, chain, order, index })))
-    .filter(({ template, chain }) => !template.cycle || numberOf(template.cycle.count, chain.model, input.defaults) > 0)
-    .sort((a, b) => stages.indexOf(a.template.stage) - stages.indexOf(b.template.stage) || a.order - b.order || a.index - b.index);
+  const listed = chains
+    .flatMap((chain, order) =>
+      chain.steps
+        .filter((s) => holds(s, input, chain.model))
+        .map((template, index) => ({ template, chain, order, index })),
+    )
+    .filter(
+      ({ template, chain }) =>
+        !template.cycle || numberOf(template.cycle.count, chain.model, input.defaults) > 0,
+    )
+    .sort(
+      (a, b) =>
+        stages.indexOf(a.template.stage) - stages.indexOf(b.template.stage) ||
+        a.order - b.order ||
+        a.index - b.index,
+    );
 
   const steps: Step[] = [];
   const lastOf = new Map<string, string>();
   for (const { template, chain } of listed) {
-    const base = stepFrom(template, { key: chain.key, ...(chain.model ? { model: chain.model } : {}), ...(chain.predicted ? { predicted: chain.predicted } : {}) }, input);
-    const needs = template.gathers ? [...lastOf.values()] : [lastOf.get(chain.key), lastOf.get("site")].filter((id): id is string => id !== undefined);
+    const base = stepFrom(
+      template,
+      {
+        key: chain.key,
+        ...(chain.model ? { model: chain.model } : {}),
+        ...(chain.predicted ? { predicted: chain.predicted } : {}),
+      },
+      input,
+    );
+    const needs = template.gathers
+      ? [...lastOf.values()]
+      : [lastOf.get(chain.key), lastOf.get("site")].filter((id): id is string => id !== undefined);
     steps.push({ ...base, needs: [...new Set(needs)] });
     lastOf.set(chain.key, base.id);
   }

@@ -14,35 +14,81 @@ const condition = z.union([
 const goalSchema = z.union([
   z.strictObject({ want: z.enum(["isolate", "serve", "fill", "passBy", "restore", "normal"]) }),
   z.strictObject({ want: z.literal("flush"), at: z.string().optional(), fully: z.boolean().optional() }),
-  z.strictObject({ want: z.literal("stand"), positions: z.record(z.string(), z.string()), permits: z.array(z.string()).optional(), feed: z.string().optional() }),
+  z.strictObject({
+    want: z.literal("stand"),
+    positions: z.record(z.string(), z.string()),
+    permits: z.array(z.string()).optional(),
+    feed: z.string().optional(),
+  }),
 ]);
 
 /** One step of a recipe, before it is composed into a job. */
-export const recipeStepSchema = z.strictObject({
-  id: z.string().regex(/^[a-z][a-zA-Z0-9]*$/), stage: z.enum(stages), kind: z.enum(["do", "check", "turn", "flow", "soak", "read", "cycle", "record", "hold"]),
-  title: z.string().min(3).max(90), why: z.string().min(3), work: z.number().nonnegative(), water: z.enum(["off", "bypassed", "on", "any"]), power: z.enum(["off", "on"]).optional(),
-  cautions: z.array(z.string()).optional(), details: z.array(z.string()).optional(), turn: z.strictObject({ direction: z.string(), seenFrom: z.string() }).optional(), goal: goalSchema.optional(), tightening: z.string().optional(), sealant: z.string().optional(),
-  flow: z.strictObject({ low: z.number().positive().optional(), high: z.number().positive().optional(), minutes: figure, litres: z.number().positive().optional(), untilClear: z.boolean().optional(), direction: z.enum(["forward", "reverse"]), to: z.string(), taps: z.boolean().optional() }).optional(),
-  soak: z.strictObject({ minutes: figure, maxMinutes: z.number().positive().optional() }).optional(),
-  wait: z.strictObject({ minutes: figure, expected: z.string().optional() }).optional(),
-  read: z.strictObject({ reading: z.string(), place: z.string(), when: z.enum(["before", "after"]) }).optional(),
-  cycle: z.strictObject({ count: figure, expected: z.string().optional() }).optional(),
-  record: z.strictObject({ what: z.string(), label: z.string() }).optional(),
-  check: z.strictObject({ question: z.string(), photo: z.enum(["wanted", "needed"]).optional() }).optional(),
-  hold: z.strictObject({ statement: z.string() }).optional(),
-  asks: z.enum(["waterOff"]).optional(),
-  proves: z.enum(["uv", "discard"]).optional(),
-  /** Only where every condition holds. */
-  when: z.array(condition).optional(),
-  /** Waits for every step before it, not only its own chain. */
-  gathers: z.boolean().optional(),
-}).superRefine((s, ctx) => {
-  const needed = { flow: s.flow, soak: s.soak, read: s.read, cycle: s.cycle, check: s.check, hold: s.hold } as const;
-  if (s.kind in needed && needed[s.kind as keyof typeof needed] === undefined) ctx.addIssue(`step ${s.id} is a ${s.kind} but says nothing of it`);
-  if (s.kind === "record" && !s.record) ctx.addIssue(`step ${s.id} records nothing`);
-});
+export const recipeStepSchema = z
+  .strictObject({
+    id: z.string().regex(/^[a-z][a-zA-Z0-9]*$/),
+    stage: z.enum(stages),
+    kind: z.enum(["do", "check", "turn", "flow", "soak", "read", "cycle", "record", "hold"]),
+    title: z.string().min(3).max(90),
+    why: z.string().min(3),
+    work: z.number().nonnegative(),
+    water: z.enum(["off", "bypassed", "on", "any"]),
+    power: z.enum(["off", "on"]).optional(),
+    cautions: z.array(z.string()).optional(),
+    details: z.array(z.string()).optional(),
+    turn: z.strictObject({ direction: z.string(), seenFrom: z.string() }).optional(),
+    goal: goalSchema.optional(),
+    tightening: z.string().optional(),
+    sealant: z.string().optional(),
+    flow: z
+      .strictObject({
+        low: z.number().positive().optional(),
+        high: z.number().positive().optional(),
+        minutes: figure,
+        litres: z.number().positive().optional(),
+        untilClear: z.boolean().optional(),
+        direction: z.enum(["forward", "reverse"]),
+        to: z.string(),
+        taps: z.boolean().optional(),
+      })
+      .optional(),
+    soak: z.strictObject({ minutes: figure, maxMinutes: z.number().positive().optional() }).optional(),
+    wait: z.strictObject({ minutes: figure, expected: z.string().optional() }).optional(),
+    read: z
+      .strictObject({ reading: z.string(), place: z.string(), when: z.enum(["before", "after"]) })
+      .optional(),
+    cycle: z.strictObject({ count: figure, expected: z.string().optional() }).optional(),
+    record: z.strictObject({ what: z.string(), label: z.string() }).optional(),
+    check: z
+      .strictObject({ question: z.string(), photo: z.enum(["wanted", "needed"]).optional() })
+      .optional(),
+    hold: z.strictObject({ statement: z.string() }).optional(),
+    asks: z.enum(["waterOff"]).optional(),
+    proves: z.enum(["uv", "discard"]).optional(),
+    /** Only where every condition holds. */
+    when: z.array(condition).optional(),
+    /** Waits for every step before it, not only its own chain. */
+    gathers: z.boolean().optional(),
+  })
+  .superRefine((s, ctx) => {
+    const needed = {
+      flow: s.flow,
+      soak: s.soak,
+      read: s.read,
+      cycle: s.cycle,
+      check: s.check,
+      hold: s.hold,
+    } as const;
+    if (s.kind in needed && needed[s.kind as keyof typeof needed] === undefined)
+      ctx.addIssue(`step ${s.id} is a ${s.kind} but says nothing of it`);
+    if (s.kind === "record" && !s.record) ctx.addIssue(`step ${s.id} records nothing`);
+  });
 
-export const recipeSchema = z.strictObject({ id: z.string(), version: z.number().int().positive(), title: z.string(), steps: z.array(recipeStepSchema).min(1) });
+export const recipeSchema = z.strictObject({
+  id: z.string(),
+  version: z.number().int().positive(),
+  title: z.string(),
+  steps: z.array(recipeStepSchema).min(1),
+});
 export type RecipeStep = z.infer<typeof recipeStepSchema>;
 export type Recipe = z.infer<typeof recipeSchema>;
 export type { Step };

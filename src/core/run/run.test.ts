@@ -6,29 +6,68 @@ import { recipes, siteRecipe } from "../../catalogue/recipes";
 import { unitModels } from "../../catalogue/units";
 import { readingKinds } from "../readings";
 import { recipeSchema } from "./recipe";
-import { advanceClock, clockOf, composeRun, countedBy, hasRun, maySkip, readyAt, tapsFor, type Clock, type ClockEvent, type Step } from ".";
+import {
+  advanceClock,
+  clockOf,
+  composeRun,
+  countedBy,
+  hasRun,
+  maySkip,
+  readyAt,
+  tapsFor,
+  type Clock,
+  type ClockEvent,
+  type Step,
+} from ".";
 
-const compose = (codes: string[], answers: Record<string, { text: string }> = {}, predicted: Record<string, number> = {}) => composeRun({
-  site: siteRecipe, answers, fixtures: { bathroomGroup: 1, kitchenSink: 1 }, demand: demandTables, defaults: { "ro.discards": 3, "ro.rinseMinutes": 30 }, tankOpen: false, source: "safe",
-  units: codes.map((code, i) => { const model = unitModels.get(code)!; return { unit: { key: `u${i}`, model: code, parallel: 1 }, model, recipes: model.recipes.map((r) => recipes.get(r)!), predicted }; }),
-});
+const compose = (
+  codes: string[],
+  answers: Record<string, { text: string }> = {},
+  predicted: Record<string, number> = {},
+) =>
+  composeRun({
+    site: siteRecipe,
+    answers,
+    fixtures: { bathroomGroup: 1, kitchenSink: 1 },
+    demand: demandTables,
+    defaults: { "ro.discards": 3, "ro.rinseMinutes": 30 },
+    tankOpen: false,
+    source: "safe",
+    units: codes.map((code, i) => {
+      const model = unitModels.get(code)!;
+      return {
+        unit: { key: `u${i}`, model: code, parallel: 1 },
+        model,
+        recipes: model.recipes.map((r) => recipes.get(r)!),
+        predicted,
+      };
+    }),
+  });
 
 describe("recipes", () => {
-  it.each([siteRecipe, ...recipes.values()].map((r) => [r.id, r] as const))("%s satisfies the schema and names only what exists", (_, r) => {
-    recipeSchema.parse(r);
-    for (const s of r.steps) {
-      for (const c of s.cautions ?? []) expect(cautions[c], `caution ${c}`).toBeDefined();
-      if (s.read) expect(readingKinds.has(s.read.reading), s.read.reading).toBe(true);
-    }
-    expect(new Set(r.steps.map((s) => s.id)).size).toBe(r.steps.length);
-  });
+  it.each([siteRecipe, ...recipes.values()].map((r) => [r.id, r] as const))(
+    "%s satisfies the schema and names only what exists",
+    (_, r) => {
+      recipeSchema.parse(r);
+      for (const s of r.steps) {
+        for (const c of s.cautions ?? []) expect(cautions[c], `caution ${c}`).toBeDefined();
+        if (s.read) expect(readingKinds.has(s.read.reading), s.read.reading).toBe(true);
+      }
+      expect(new Set(r.steps.map((s) => s.id)).size).toBe(r.steps.length);
+    },
+  );
   it("exist for every unit of the catalogue", () => {
-    for (const m of unitModels.values()) for (const id of m.recipes) expect(recipes.has(id), `${m.code}: ${id}`).toBe(true);
+    for (const m of unitModels.values())
+      for (const id of m.recipes) expect(recipes.has(id), `${m.code}: ${id}`).toBe(true);
   });
 });
 
 describe("composeRun", () => {
-  const bakery = compose(["CT-1054", "SF-150", "BP-3", "RO-T5"], { "heater.kind": { text: "electric" } }, { fill: 95 });
+  const bakery = compose(
+    ["CT-1054", "SF-150", "BP-3", "RO-T5"],
+    { "heater.kind": { text: "electric" } },
+    { fill: 95 },
+  );
   const at = (id: string) => bakery.findIndex((s) => s.id === id);
 
   it("starts with the boxes and ends with the household", () => {
@@ -37,7 +76,14 @@ describe("composeRun", () => {
   });
   it("lets the soak run while the bypass is built, but nothing of the carbon goes on before it", () => {
     const bypass = bakery[at("site.bypass")]!;
-    const reach = (id: string, seen = new Set<string>()): Set<string> => { for (const n of bakery[at(id)]!.needs) if (!seen.has(n)) { seen.add(n); reach(n, seen); } return seen; };
+    const reach = (id: string, seen = new Set<string>()): Set<string> => {
+      for (const n of bakery[at(id)]!.needs)
+        if (!seen.has(n)) {
+          seen.add(n);
+          reach(n, seen);
+        }
+      return seen;
+    };
     expect(reach(bypass.id).has("u0.soak")).toBe(false);
     expect(reach("u0.trickle").has("u0.soak")).toBe(true);
     expect(reach("site.order").has("u0.join")).toBe(true);
@@ -54,7 +100,9 @@ describe("composeRun", () => {
     expect(at("site.heaterOffElectric")).toBeGreaterThan(-1);
     expect(at("site.heaterOffGas")).toBe(-1);
     expect(compose(["SF-150"]).some((s) => s.id === "site.heaterOffElectric")).toBe(true);
-    expect(compose(["SF-150"], { "heater.kind": { text: "none" } }).some((s) => s.id.startsWith("site.heater"))).toBe(false);
+    expect(
+      compose(["SF-150"], { "heater.kind": { text: "none" } }).some((s) => s.id.startsWith("site.heater")),
+    ).toBe(false);
     expect(at("u1.uncap")).toBe(-1);
     expect(compose(["SF-200"]).some((s) => s.id === "u0.uncap" && s.kind === "hold")).toBe(true);
   });
@@ -63,63 +111,114 @@ describe("composeRun", () => {
     expect(bakery[at("u0.place")]!.title).toContain("88 kg");
   });
   it("never waits for itself, for a later step or for one that is not there, whatever the train", () => {
-    fc.assert(fc.property(fc.shuffledSubarray([...unitModels.keys()], { maxLength: 6 }), (codes) => {
-      const steps = compose(codes);
-      const order = new Map(steps.map((s, i) => [s.id, i]));
-      return new Set(steps.map((s) => s.id)).size === steps.length && steps.every((s, i) => s.needs.every((n) => (order.get(n) ?? Infinity) < i));
-    }), { numRuns: 150 });
+    fc.assert(
+      fc.property(fc.shuffledSubarray([...unitModels.keys()], { maxLength: 6 }), (codes) => {
+        const steps = compose(codes);
+        const order = new Map(steps.map((s, i) => [s.id, i]));
+        return (
+          new Set(steps.map((s) => s.id)).size === steps.length &&
+          steps.every((s, i) => s.needs.every((n) => (order.get(n) ?? Infinity) < i))
+        );
+      }),
+      { numRuns: 150 },
+    );
   });
   it("skips neither holds nor what proves the water", () => {
-    for (const s of compose(["PS-20", "UV-45", "RO-T5"])) if (s.kind === "hold" || s.proves) expect(maySkip(s)).toBe(false);
+    for (const s of compose(["PS-20", "UV-45", "RO-T5"]))
+      if (s.kind === "hold" || s.proves) expect(maySkip(s)).toBe(false);
   });
   it("adds taps up to the flush flow, and says when they fall short", () => {
-    expect(tapsFor(19, { bathtub: 1, kitchenSink: 1 }, demandTables)).toBe("Cold, fully open: 1 bathtub and 1 kitchen tap");
+    expect(tapsFor(19, { bathtub: 1, kitchenSink: 1 }, demandTables)).toBe(
+      "Cold, fully open: 1 bathtub and 1 kitchen tap",
+    );
     expect(tapsFor(19, { lavatory: 1 }, demandTables)).toMatch(/falls short/);
     expect(tapsFor(19, {}, demandTables)).toMatch(/No taps were surveyed/);
   });
 });
 
-const step = (over: Partial<Step>): Step => ({ id: "x", stage: "wet", kind: "flow", title: "t", why: "w", work: 1, water: "on", cautions: [], needs: [], ...over });
+const step = (over: Partial<Step>): Step => ({
+  id: "x",
+  stage: "wet",
+  kind: "flow",
+  title: "t",
+  why: "w",
+  work: 1,
+  water: "on",
+  cautions: [],
+  needs: [],
+  ...over,
+});
 const MIN = 60_000;
 
 describe("the clock", () => {
-  const banded = step({ flow: { band: { low: 1.5, high: 2.5 }, minutes: 30, direction: "forward", to: "drain" } });
+  const banded = step({
+    flow: { band: { low: 1.5, high: 2.5 }, minutes: 30, direction: "forward", to: "drain" },
+  });
   const soak = step({ kind: "soak", soak: { minutes: 60 } });
-  const run = (s: Step, events: ClockEvent[]) => events.reduce<Clock | undefined>((c, e) => advanceClock(s, c, e), undefined);
+  const run = (s: Step, events: ClockEvent[]) =>
+    events.reduce<Clock | undefined>((c, e) => advanceClock(s, c, e), undefined);
 
   it("counts a flow only while it is inside its band and the water runs", () => {
-    const clock = run(banded, [{ is: "start", at: 0 }, { is: "measured", at: 2 * MIN, inBand: true }, { is: "measured", at: 12 * MIN, inBand: false }, { is: "measured", at: 20 * MIN, inBand: true }, { is: "pause", at: 25 * MIN }])!;
+    const clock = run(banded, [
+      { is: "start", at: 0 },
+      { is: "measured", at: 2 * MIN, inBand: true },
+      { is: "measured", at: 12 * MIN, inBand: false },
+      { is: "measured", at: 20 * MIN, inBand: true },
+      { is: "pause", at: 25 * MIN },
+    ])!;
     expect(countedBy(clock, 99 * MIN)).toBe(15 * MIN);
-    const on = run(banded, [{ is: "start", at: 0 }, { is: "measured", at: 0, inBand: true }])!;
+    const on = run(banded, [
+      { is: "start", at: 0 },
+      { is: "measured", at: 0, inBand: true },
+    ])!;
     expect(hasRun(banded, on, 30 * MIN - 1)).toBe(false);
     expect(hasRun(banded, on, 30 * MIN)).toBe(true);
     expect(readyAt(banded, on)).toBe(30 * MIN);
   });
   it("starts a disturbed soak from zero when it is restarted", () => {
-    const clock = run(soak, [{ is: "start", at: 0 }, { is: "restart", at: 50 * MIN }])!;
+    const clock = run(soak, [
+      { is: "start", at: 0 },
+      { is: "restart", at: 50 * MIN },
+    ])!;
     expect(hasRun(soak, clock, 60 * MIN)).toBe(false);
     expect(readyAt(soak, clock)).toBe(110 * MIN);
     expect(clock.restarts).toBe(1);
   });
   it("is not moved by a second start, so two phones agree", () => {
-    expect(run(soak, [{ is: "start", at: 0 }, { is: "start", at: 30 * MIN }])).toEqual(run(soak, [{ is: "start", at: 0 }]));
+    expect(
+      run(soak, [
+        { is: "start", at: 0 },
+        { is: "start", at: 30 * MIN },
+      ]),
+    ).toEqual(run(soak, [{ is: "start", at: 0 }]));
   });
   it("never counts more than has passed since its start, and never runs backwards", () => {
-    const event = fc.oneof(fc.constant({ is: "start" } as const), fc.constant({ is: "pause" } as const), fc.boolean().map((inBand) => ({ is: "measured", inBand }) as const));
-    fc.assert(fc.property(fc.array(fc.tuple(event, fc.integer({ min: 0, max: 20 * MIN })), { maxLength: 30 }), fc.constantFrom(banded, soak), (list, s) => {
-      let now = 0;
-      let clock: Clock | undefined;
-      let before = 0;
-      for (const [e, wait] of list) {
-        now += wait;
-        clock = advanceClock(s, clock, { ...e, at: now } as ClockEvent);
-        if (!clock) continue;
-        const counted = countedBy(clock, now);
-        if (counted > now - clock.startedAt || counted < before) return false;
-        before = counted;
-      }
-      return true;
-    }), { numRuns: 500 });
+    const event = fc.oneof(
+      fc.constant({ is: "start" } as const),
+      fc.constant({ is: "pause" } as const),
+      fc.boolean().map((inBand) => ({ is: "measured", inBand }) as const),
+    );
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(event, fc.integer({ min: 0, max: 20 * MIN })), { maxLength: 30 }),
+        fc.constantFrom(banded, soak),
+        (list, s) => {
+          let now = 0;
+          let clock: Clock | undefined;
+          let before = 0;
+          for (const [e, wait] of list) {
+            now += wait;
+            clock = advanceClock(s, clock, { ...e, at: now } as ClockEvent);
+            if (!clock) continue;
+            const counted = countedBy(clock, now);
+            if (counted > now - clock.startedAt || counted < before) return false;
+            before = counted;
+          }
+          return true;
+        },
+      ),
+      { numRuns: 500 },
+    );
   });
   it("has no clock where there is nothing to wait for", () => {
     expect(clockOf(step({ kind: "do" }))).toBeUndefined();

@@ -5,10 +5,28 @@ export type StepKind = "do" | "check" | "turn" | "flow" | "soak" | "read" | "cyc
 export type WaterState = "off" | "bypassed" | "on" | "any";
 
 /** The order in which the parts of recipes are woven together (handbook 5, Composition). */
-export const stages = ["arrive", "soakOff", "cut", "place", "join", "wet", "joinLate", "order", "start", "disinfect", "serve", "branch", "prove", "close"] as const;
+export const stages = [
+  "arrive",
+  "soakOff",
+  "cut",
+  "place",
+  "join",
+  "wet",
+  "joinLate",
+  "order",
+  "start",
+  "disinfect",
+  "serve",
+  "branch",
+  "prove",
+  "close",
+] as const;
 export type Stage = (typeof stages)[number];
 
-export interface FlowBand { /** L/min. */ readonly low: number; readonly high: number }
+export interface FlowBand {
+  /** L/min. */ readonly low: number;
+  readonly high: number;
+}
 
 /** A step as the run keeps it: composed once, frozen into the log with the run's start. Minutes throughout. */
 export interface Step {
@@ -33,7 +51,15 @@ export interface Step {
   readonly goal?: Wish;
   readonly tightening?: string;
   readonly sealant?: string;
-  readonly flow?: { readonly band?: FlowBand; readonly minutes: number; readonly litres?: number; readonly untilClear?: boolean; readonly direction: "forward" | "reverse"; readonly to: string; readonly taps?: string };
+  readonly flow?: {
+    readonly band?: FlowBand;
+    readonly minutes: number;
+    readonly litres?: number;
+    readonly untilClear?: boolean;
+    readonly direction: "forward" | "reverse";
+    readonly to: string;
+    readonly taps?: string;
+  };
   readonly soak?: { readonly minutes: number; readonly maxMinutes?: number };
   /** A clock with no band or soak, e.g. a tank filling; `expected` is what the design predicts. */
   readonly wait?: { readonly minutes: number; readonly expected?: number };
@@ -57,4 +83,10 @@ export function clockOf(step: Step): number | undefined {
 /** May it be skipped with a reason? Never a hold, nor what proves UV or a discard (handbook 5, Steps). */
 export const maySkip = (step: Step): boolean => step.kind !== "hold" && step.proves === undefined;
 
-export interface ReadingField { readonly id: string; readonly label: string; readonly quantity?: Quantity; readonly options?: readonly { readonly id: string; readonly label: string }[]; readonly optional?: boolean }
+export interface ReadingField {
+  readonly id: string;
+  readonly label: string;
+  readonly quantity?: Quantity;
+  readonly options?: readonly { readonly id: string; readonly label: string }[];
+  readonly optional?: boolean;
+}

@@ -4,8 +4,21 @@ import { z } from "zod";
 export const companySchema = z.strictObject({
   name: z.string().trim().min(1, "Enter the company's name").max(80),
   profile: z.enum(["us", "metric"]),
-  currency: z.string().trim().regex(/^[A-Z]{3}$/, "Three capital letters, for example EUR"),
-  timeZone: z.string().max(60).refine((zone) => { try { new Intl.DateTimeFormat("en", { timeZone: zone }); return true; } catch { return false; } }, "Not a time zone that is known, for example Europe/Amsterdam"),
+  currency: z
+    .string()
+    .trim()
+    .regex(/^[A-Z]{3}$/, "Three capital letters, for example EUR"),
+  timeZone: z
+    .string()
+    .max(60)
+    .refine((zone) => {
+      try {
+        new Intl.DateTimeFormat("en", { timeZone: zone });
+        return true;
+      } catch {
+        return false;
+      }
+    }, "Not a time zone that is known, for example Europe/Amsterdam"),
   waterOffFrom: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "A time of day, for example 09:00"),
   waterOffTo: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "A time of day, for example 16:00"),
   roDiscards: z.coerce.number().int("A whole number").min(1, "At least 1").max(5, "At most 5"),

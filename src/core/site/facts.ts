@@ -30,14 +30,47 @@ export interface SiteFacts {
   readonly water: Water;
 }
 
-const fixtureKinds: readonly Fixture[] = ["bathroomGroup", "bathtub", "shower", "lavatory", "toilet", "kitchenSink", "dishwasher", "clothesWasher", "laundryTray", "hoseBib"];
-const waterKeys: readonly WaterKey[] = ["hardness", "calcium", "magnesium", "iron", "manganese", "ph", "alkalinity", "tds", "temperature", "chlorine", "chloramine", "turbidity", "tannin", "uvt", "sulphide", "nitrate", "lead", "copper"];
+const fixtureKinds: readonly Fixture[] = [
+  "bathroomGroup",
+  "bathtub",
+  "shower",
+  "lavatory",
+  "toilet",
+  "kitchenSink",
+  "dishwasher",
+  "clothesWasher",
+  "laundryTray",
+  "hoseBib",
+];
+const waterKeys: readonly WaterKey[] = [
+  "hardness",
+  "calcium",
+  "magnesium",
+  "iron",
+  "manganese",
+  "ph",
+  "alkalinity",
+  "tds",
+  "temperature",
+  "chlorine",
+  "chloramine",
+  "turbidity",
+  "tannin",
+  "uvt",
+  "sulphide",
+  "nitrate",
+  "lead",
+  "copper",
+];
 
 const NITRATE_N_TO_NO3 = 4.427;
 /** mg/L of dissolved solids per µS/cm, drinking water (handbook 2). */
 export const TDS_PER_CONDUCTIVITY = 0.5;
 /** The factor in use: 0.5 to 0.7, 0.5 unless another was chosen. */
-export const tdsFactor = (answers: SurveyAnswers): number => { const chosen = Number(answers["water.tdsFactor"]?.text); return chosen >= 0.5 && chosen <= 0.7 ? chosen : TDS_PER_CONDUCTIVITY; };
+export const tdsFactor = (answers: SurveyAnswers): number => {
+  const chosen = Number(answers["water.tdsFactor"]?.text);
+  return chosen >= 0.5 && chosen <= 0.7 ? chosen : TDS_PER_CONDUCTIVITY;
+};
 
 /** Reads answers into facts. Pure; nothing unknown is filled in, except TDS from a measured conductivity. */
 export function siteFacts(answers: SurveyAnswers): SiteFacts {
@@ -45,19 +78,31 @@ export function siteFacts(answers: SurveyAnswers): SiteFacts {
   const measured = (id: string): Measured | undefined => answers[id]?.measured;
   const low = (id: string) => lower(measured(id));
   const count = (id: string) => upper(measured(id));
-  const yes = (id: string): boolean | undefined => (text(id) === undefined || text(id) === "unknown" ? undefined : text(id) === "yes");
-  const presence = (id: string): Presence | undefined => (text(id) === "present" || text(id) === "absent" ? (text(id) as Presence) : undefined);
-  const counts = (prefix: string) => Object.fromEntries(fixtureKinds.flatMap((k) => { const n = count(`${prefix}.${k}`); return n === undefined ? [] : [[k, n]]; })) as Partial<Record<Fixture, number>>;
+  const yes = (id: string): boolean | undefined =>
+    text(id) === undefined || text(id) === "unknown" ? undefined : text(id) === "yes";
+  const presence = (id: string): Presence | undefined =>
+    text(id) === "present" || text(id) === "absent" ? (text(id) as Presence) : undefined;
+  const counts = (prefix: string) =>
+    Object.fromEntries(
+      fixtureKinds.flatMap((k) => {
+        const n = count(`${prefix}.${k}`);
+        return n === undefined ? [] : [[k, n]];
+      }),
+    ) as Partial<Record<Fixture, number>>;
 
   const water: Record<string, unknown> = {};
-  for (const key of waterKeys) { const m = measured(`water.${key}`); if (m) water[key] = m; }
+  for (const key of waterKeys) {
+    const m = measured(`water.${key}`);
+    if (m) water[key] = m;
+  }
   const conductivity = measured("water.conductivity");
   const factor = tdsFactor(answers);
   if (!water.tds && conductivity) water.tds = mapMeasured(conductivity, (n) => n * factor);
   const nitrate = measured("water.nitrate");
   delete water.nitrate;
   if (nitrate && text("water.nitrateAs") === "NO3") water.nitrate = nitrate;
-  if (nitrate && text("water.nitrateAs") === "N") water.nitrate = mapMeasured(nitrate, (n) => n * NITRATE_N_TO_NO3);
+  if (nitrate && text("water.nitrateAs") === "N")
+    water.nitrate = mapMeasured(nitrate, (n) => n * NITRATE_N_TO_NO3);
   const iron = text("water.ironForm");
   if (iron === "ferrous" || iron === "ferric") water.ironForm = iron;
   const [coliform, ecoli] = [presence("water.coliform"), presence("water.ecoli")];
@@ -69,18 +114,26 @@ export function siteFacts(answers: SurveyAnswers): SiteFacts {
 
   const [flowingPressure, flowingFlow] = [low("source.flowing"), low("source.flowingAt")];
   const source = text("source.kind");
-  const facts: { -readonly [K in keyof SiteFacts]: SiteFacts[K] } = { fixtures: counts("fixture"), together: counts("together"), water: water as Water };
-  const put = <K extends keyof SiteFacts>(key: K, v: SiteFacts[K] | undefined) => { if (v !== undefined) facts[key] = v; };
+  const facts: { -readonly [K in keyof SiteFacts]: SiteFacts[K] } = {
+    fixtures: counts("fixture"),
+    together: counts("together"),
+    water: water as Water,
+  };
+  const put = <K extends keyof SiteFacts>(key: K, v: SiteFacts[K] | undefined) => {
+    if (v !== undefined) facts[key] = v;
+  };
   if (source === "municipal" || source === "well" || source === "surface") facts.source = source;
   put("staticPressure", low("source.static"));
-  if (flowingPressure !== undefined && flowingFlow !== undefined) facts.flowing = { pressure: flowingPressure, flow: flowingFlow };
+  if (flowingPressure !== undefined && flowingFlow !== undefined)
+    facts.flowing = { pressure: flowingPressure, flow: flowingFlow };
   put("nightPressure", upper(measured("source.night")));
   put("wellCutIn", low("source.cutIn"));
   put("wellYield", low("source.yield"));
   put("pipe", text("cutin.pipe"));
   put("pipeSize", text("cutin.size"));
   put("heater", text("heater.kind"));
-  if (text("power.outlet")) put("groundFault", text("power.outlet") === "unknown" ? undefined : text("power.outlet") === "protected");
+  if (text("power.outlet"))
+    put("groundFault", text("power.outlet") === "unknown" ? undefined : text("power.outlet") === "protected");
   put("airGap", yes("drain.airGap"));
   put("frost", yes("frost.risk"));
   put("ambient", low("frost.ambient"));

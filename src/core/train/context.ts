@@ -42,5 +42,10 @@ export interface StationContext {
   readonly profile: Profile;
 }
 
-export interface StationJudgement { readonly figures: readonly Figure[]; readonly verdicts: readonly Verdict[]; readonly cautions: readonly string[]; /** Feed limits judged elsewhere than at the inlet, e.g. behind a unit's own pre-filters. */ readonly limitWater?: Water }
+export interface StationJudgement {
+  readonly figures: readonly Figure[];
+  readonly verdicts: readonly Verdict[];
+  readonly cautions: readonly string[];
+  /** Feed limits judged elsewhere than at the inlet, e.g. behind a unit's own pre-filters. */ readonly limitWater?: Water;
+}
 export type { LimitRow };

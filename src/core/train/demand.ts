@@ -1,5 +1,15 @@
 /** Fixture kinds of handbook 2, Demand. */
-export type Fixture = "bathroomGroup" | "bathtub" | "shower" | "lavatory" | "toilet" | "kitchenSink" | "dishwasher" | "clothesWasher" | "laundryTray" | "hoseBib";
+export type Fixture =
+  | "bathroomGroup"
+  | "bathtub"
+  | "shower"
+  | "lavatory"
+  | "toilet"
+  | "kitchenSink"
+  | "dishwasher"
+  | "clothesWasher"
+  | "laundryTray"
+  | "hoseBib";
 
 export interface DemandTables {
   /** Fixture units by kind, private use. */
@@ -14,7 +24,10 @@ export interface DemandTables {
 const GAL = 3.785411784;
 
 /** Sum of fixture units; undefined when no fixture is counted, because nothing is known then. */
-export function fixtureUnitsOf(fixtures: Readonly<Partial<Record<Fixture, number>>>, tables: DemandTables): number | undefined {
+export function fixtureUnitsOf(
+  fixtures: Readonly<Partial<Record<Fixture, number>>>,
+  tables: DemandTables,
+): number | undefined {
   let sum = 0;
   let any = false;
   for (const [kind, count] of Object.entries(fixtures) as [Fixture, number][]) {
@@ -43,7 +56,12 @@ export function peakByFixtureUnits(units: number, tables: DemandTables): number 
 }
 
 /** Peak flow of the fixtures ticked to run together, L/min; undefined when none is. */
-export function peakTogether(together: Readonly<Partial<Record<Fixture, number>>>, tables: DemandTables): number | undefined {
+export function peakTogether(
+  together: Readonly<Partial<Record<Fixture, number>>>,
+  tables: DemandTables,
+): number | undefined {
   const running = (Object.entries(together) as [Fixture, number][]).filter(([, count]) => count > 0);
-  return running.length === 0 ? undefined : running.reduce((sum, [kind, count]) => sum + count * (tables.openFlow[kind] ?? 0), 0);
+  return running.length === 0
+    ? undefined
+    : running.reduce((sum, [kind, count]) => sum + count * (tables.openFlow[kind] ?? 0), 0);
 }

@@ -9,7 +9,8 @@ const SEDIMENT_TO = 1;
 /** Each carbon cartridge stage ahead of a membrane takes at least this share of chlorine. */
 const CARTRIDGE_CARBON = 0.95;
 
-const removing = (m: Measured | undefined, share: number): Measured | undefined => (m ? mapMeasured(m, (n) => n * (1 - share)) : undefined);
+const removing = (m: Measured | undefined, share: number): Measured | undefined =>
+  m ? mapMeasured(m, (n) => n * (1 - share)) : undefined;
 /** A step that sets a level makes it known; `min(in, level)` of an unknown is at most the level. */
 const atMost = (m: Measured | undefined, level: number): Measured => {
   if (!m || m.is === "notDetected") return { is: "range", low: 0, high: level };
@@ -35,7 +36,9 @@ export function waterAfter(model: UnitModel, water: Water, flow: number | undefi
         if (model.carbon) {
           const ebct = flow && flow > 0 ? emptyBedContactTime(model.carbon.mediaLitres, flow) : undefined;
           out.chlorine = ebct === undefined ? undefined : removing(out.chlorine, chlorineRemoved(ebct));
-          if (model.carbon.catalytic) out.chloramine = ebct === undefined ? undefined : removing(out.chloramine, chloramineRemoved(ebct));
+          if (model.carbon.catalytic)
+            out.chloramine =
+              ebct === undefined ? undefined : removing(out.chloramine, chloramineRemoved(ebct));
         } else out.chlorine = removing(out.chlorine, CARTRIDGE_CARBON);
         if (out.taste) out.taste = false;
         break;
@@ -44,7 +47,8 @@ export function waterAfter(model: UnitModel, water: Water, flow: number | undefi
         const before = totalHardness(out);
         const after = atMost(before, SOFTENED_TO);
         const [high, highAfter] = [upper(before), upper(after)];
-        if (high !== undefined && highAfter !== undefined) out.sodiumAdded = (out.sodiumAdded ?? 0) + sodiumAdded(high, highAfter);
+        if (high !== undefined && highAfter !== undefined)
+          out.sodiumAdded = (out.sodiumAdded ?? 0) + sodiumAdded(high, highAfter);
         out = { ...out, hardness: after, calcium: undefined, magnesium: undefined };
         if (out.ironForm !== "ferric") out.iron = removing(out.iron, 0.95);
         break;
@@ -52,7 +56,15 @@ export function waterAfter(model: UnitModel, water: Water, flow: number | undefi
       case "reverseOsmosis": {
         const share = model.ro?.rejection ?? 0.95;
         const hardness = totalHardness(out);
-        out = { ...out, hardness: removing(hardness, share), calcium: undefined, magnesium: undefined, tds: removing(out.tds, share), lead: removing(out.lead, share), nitrate: removing(out.nitrate, 0.85) };
+        out = {
+          ...out,
+          hardness: removing(hardness, share),
+          calcium: undefined,
+          magnesium: undefined,
+          tds: removing(out.tds, share),
+          lead: removing(out.lead, share),
+          nitrate: removing(out.nitrate, 0.85),
+        };
         break;
       }
       case "scaleControl":
@@ -71,11 +83,17 @@ export function waterAfter(model: UnitModel, water: Water, flow: number | undefi
 export function behindPreFilters(water: Water, carbonStages: number): Water {
   let chlorine = water.chlorine;
   for (let i = 0; i < carbonStages; i += 1) chlorine = removing(chlorine, CARTRIDGE_CARBON);
-  return { ...water, chlorine, turbidity: atMost(water.turbidity, SEDIMENT_TO), iron: water.ironForm === "ferric" ? removing(water.iron, 0.8) : water.iron };
+  return {
+    ...water,
+    chlorine,
+    turbidity: atMost(water.turbidity, SEDIMENT_TO),
+    iron: water.ironForm === "ferric" ? removing(water.iron, 0.8) : water.iron,
+  };
 }
 
 /** A sediment stage of 5 µm or finer. */
-export const isFineStage = (m: UnitModel): boolean => m.effects.includes("sediment") && (m.microns ?? Infinity) <= 5;
+export const isFineStage = (m: UnitModel): boolean =>
+  m.effects.includes("sediment") && (m.microns ?? Infinity) <= 5;
 
 /** What a wall of the Line tells of the water behind a unit, in the order of the strongest mark. */
 export type WaterMark = "raw" | "filtered" | "softened" | "disinfected" | "permeate";
@@ -87,5 +105,7 @@ export function markAfter(model: UnitModel, before: WaterMark): WaterMark {
   return before;
 }
 
-export const isKnownAtMost = (m: Measured | undefined, limit: number): boolean => m !== undefined && (upper(m) ?? Infinity) <= limit;
-export const isKnownAbove = (m: Measured | undefined, limit: number): boolean => m !== undefined && (lower(m) ?? -Infinity) > limit;
+export const isKnownAtMost = (m: Measured | undefined, limit: number): boolean =>
+  m !== undefined && (upper(m) ?? Infinity) <= limit;
+export const isKnownAbove = (m: Measured | undefined, limit: number): boolean =>
+  m !== undefined && (lower(m) ?? -Infinity) > limit;

@@ -2,10 +2,25 @@ import type { Quantity } from "../units";
 import type { Verdict } from "../verdict";
 
 /** Where an input of a working was entered, so that it can be opened. */
-export type InputSource = { readonly survey: string } | { readonly unit: string } | { readonly figure: string } | { readonly rule: string };
+export type InputSource =
+  | { readonly survey: string }
+  | { readonly unit: string }
+  | { readonly figure: string }
+  | { readonly rule: string };
 
-export interface WorkingInput { readonly name: string; readonly value: number; readonly quantity: Quantity | "plain"; readonly suffix?: string; readonly from: InputSource }
-export interface Working { readonly formula: string; readonly inputs: readonly WorkingInput[]; readonly note?: string; /** The school that it rests on, where installers differ. */ readonly school?: string }
+export interface WorkingInput {
+  readonly name: string;
+  readonly value: number;
+  readonly quantity: Quantity | "plain";
+  readonly suffix?: string;
+  readonly from: InputSource;
+}
+export interface Working {
+  readonly formula: string;
+  readonly inputs: readonly WorkingInput[];
+  readonly note?: string;
+  /** The school that it rests on, where installers differ. */ readonly school?: string;
+}
 
 /** A headline number with the whole way to it. `value` is absent when an input is missing; the verdict then says which. */
 export interface Figure {

@@ -5,7 +5,11 @@ import type { Figure } from "./figure";
 import { headlineOf, type Station, type TrainJudgement } from "./judge";
 
 /** A survey answer that is no single number: a range, or less than a detection limit. */
-export interface OpenEnd { readonly field: string; readonly low: number; readonly high: number }
+export interface OpenEnd {
+  readonly field: string;
+  readonly low: number;
+  readonly high: number;
+}
 
 /** The answers that leave room, in the survey's order: `10–12` from its low to its high end, `<x` from nothing to x. ND without a limit is not among them. */
 export function openEnds(answers: SurveyAnswers): OpenEnd[] {
@@ -17,9 +21,16 @@ export function openEnds(answers: SurveyAnswers): OpenEnd[] {
   });
 }
 
-const putting = (answers: SurveyAnswers, field: string, n: number): SurveyAnswers => ({ ...answers, [field]: { ...(answers[field] as SurveyAnswer), measured: value(n) satisfies Measured } });
+const putting = (answers: SurveyAnswers, field: string, n: number): SurveyAnswers => ({
+  ...answers,
+  [field]: { ...(answers[field] as SurveyAnswer), measured: value(n) satisfies Measured },
+});
 
-interface Told { readonly figures: ReadonlyMap<string, number>; readonly levels: ReadonlyMap<string, Level>; /** Verdicts by place. */ readonly verdicts: ReadonlyMap<string, readonly Verdict[]> }
+interface Told {
+  readonly figures: ReadonlyMap<string, number>;
+  readonly levels: ReadonlyMap<string, Level>;
+  /** Verdicts by place. */ readonly verdicts: ReadonlyMap<string, readonly Verdict[]>;
+}
 const figureKey = (at: string, id: string): string => `${at}:${id}`;
 
 function told(j: TrainJudgement): Told {
@@ -27,7 +38,10 @@ function told(j: TrainJudgement): Told {
   const levels = new Map<string, Level>();
   const said = new Map<string, readonly Verdict[]>();
   const add = (at: string, list: readonly Figure[], verdicts: readonly Verdict[]) => {
-    for (const f of list) { if (f.value !== undefined) figures.set(figureKey(at, f.id), f.value); if (f.verdict) levels.set(figureKey(at, f.verdict.rule), f.verdict.level); }
+    for (const f of list) {
+      if (f.value !== undefined) figures.set(figureKey(at, f.id), f.value);
+      if (f.verdict) levels.set(figureKey(at, f.verdict.rule), f.verdict.level);
+    }
     for (const v of verdicts) levels.set(figureKey(at, v.rule), v.level);
     said.set(at, verdicts);
   };
@@ -37,7 +51,11 @@ function told(j: TrainJudgement): Told {
   return { figures, levels, verdicts: said };
 }
 
-const alike = (a: Told, b: Told): boolean => a.figures.size === b.figures.size && [...a.figures].every(([k, v]) => b.figures.get(k) === v) && a.levels.size === b.levels.size && [...a.levels].every(([k, v]) => b.levels.get(k) === v);
+const alike = (a: Told, b: Told): boolean =>
+  a.figures.size === b.figures.size &&
+  [...a.figures].every(([k, v]) => b.figures.get(k) === v) &&
+  a.levels.size === b.levels.size &&
+  [...a.levels].every(([k, v]) => b.levels.get(k) === v);
 
 /** Points tried along each open answer, by how many are open. Beyond the last, each alone and all at one end. */
 const POINTS = [0, 9, 5, 3, 2, 2, 2] as const;
@@ -46,11 +64,23 @@ const at = (end: OpenEnd, part: number): number => end.low + part * (end.high - 
 /** Every combination of points, as shares of the way from low to high. */
 function grid(n: number): number[][] {
   const m = POINTS[n];
-  if (m === undefined) return [Array<number>(n).fill(0), Array<number>(n).fill(1), ...Array.from({ length: n }, (_, i) => [0, 1].map((part) => Array.from({ length: n }, (_, j) => (i === j ? part : 0.5)))).flat()];
-  return Array.from({ length: m ** n }, (_, k) => Array.from({ length: n }, (_, i) => (Math.floor(k / m ** i) % m) / (m - 1)));
+  if (m === undefined)
+    return [
+      Array<number>(n).fill(0),
+      Array<number>(n).fill(1),
+      ...Array.from({ length: n }, (_, i) =>
+        [0, 1].map((part) => Array.from({ length: n }, (_, j) => (i === j ? part : 0.5))),
+      ).flat(),
+    ];
+  return Array.from({ length: m ** n }, (_, k) =>
+    Array.from({ length: n }, (_, i) => (Math.floor(k / m ** i) % m) / (m - 1)),
+  );
 }
 
-interface Found { readonly low: number; readonly high: number }
+interface Found {
+  readonly low: number;
+  readonly high: number;
+}
 
 /** Least and greatest of a figure over the points; where it turns between them, wider by as much as it moves from one point to the next. */
 function spread(points: readonly number[][], values: readonly (number | undefined)[]): Found | undefined {
@@ -58,11 +88,17 @@ function spread(points: readonly number[][], values: readonly (number | undefine
   if (known.length === 0) return undefined;
   let [low, high] = [Math.min(...known), Math.max(...known)];
   const corner = (p: readonly number[]) => p.every((x) => x === 0 || x === 1);
-  const [lowInside, highInside] = [low, high].map((extreme) => !points.some((p, i) => values[i] === extreme && corner(p)));
+  const [lowInside, highInside] = [low, high].map(
+    (extreme) => !points.some((p, i) => values[i] === extreme && corner(p)),
+  );
   if (lowInside || highInside) {
     let step = 0;
     const m = POINTS[points[0]!.length]!;
-    for (const [i, v] of values.entries()) for (let d = 1; d < points.length; d *= m) { const next = Math.floor(i / d) % m < m - 1 ? values[i + d] : undefined; if (v !== undefined && next !== undefined) step = Math.max(step, Math.abs(next - v)); }
+    for (const [i, v] of values.entries())
+      for (let d = 1; d < points.length; d *= m) {
+        const next = Math.floor(i / d) % m < m - 1 ? values[i + d] : undefined;
+        if (v !== undefined && next !== undefined) step = Math.max(step, Math.abs(next - v));
+      }
     if (lowInside) low -= step;
     if (highInside) high += step;
   }
@@ -74,45 +110,108 @@ function spread(points: readonly number[][], values: readonly (number | undefine
  * stands on the unfavourable ends, as ever; each figure gets `range`, and a verdict that differs inside the ranges gets the worst level found and the fields that would
  * settle it. An Unknown stays Unknown. Found by judging at points of the ranges: their ends, and points between where few are open.
  */
-export function judgeWithin(answers: SurveyAnswers, judge: (answers: SurveyAnswers) => TrainJudgement): TrainJudgement {
+export function judgeWithin(
+  answers: SurveyAnswers,
+  judge: (answers: SurveyAnswers) => TrainJudgement,
+): TrainJudgement {
   const base = judge(answers);
   const ends = openEnds(answers);
   if (ends.length === 0 || base.stations.length === 0) return base;
   const lows = ends.reduce((a, e) => putting(a, e.field, e.low), answers);
   const highs = ends.reduce((a, e) => putting(a, e.field, e.high), answers);
-  const matters = ends.filter((e) => [lows, highs].some((ground) => !alike(told(judge(putting(ground, e.field, e.low))), told(judge(putting(ground, e.field, e.high))))));
+  const matters = ends.filter((e) =>
+    [lows, highs].some(
+      (ground) =>
+        !alike(told(judge(putting(ground, e.field, e.low))), told(judge(putting(ground, e.field, e.high)))),
+    ),
+  );
   if (matters.length === 0) return base;
-  const settled = ends.filter((e) => !matters.includes(e)).reduce((a, e) => putting(a, e.field, e.high), answers);
+  const settled = ends
+    .filter((e) => !matters.includes(e))
+    .reduce((a, e) => putting(a, e.field, e.high), answers);
   const points = grid(matters.length);
-  const all = points.map((p) => told(judge(matters.reduce((a, e, i) => putting(a, e.field, at(e, p[i]!)), settled))));
+  const all = points.map((p) =>
+    told(judge(matters.reduce((a, e, i) => putting(a, e.field, at(e, p[i]!)), settled))),
+  );
 
   const ofFigure = (place: string, f: Figure): Figure => {
-    const range = f.value === undefined ? undefined : spread(points, all.map((t) => t.figures.get(figureKey(place, f.id))));
+    const range =
+      f.value === undefined
+        ? undefined
+        : spread(
+            points,
+            all.map((t) => t.figures.get(figureKey(place, f.id))),
+          );
     const wide = range && { low: Math.min(range.low, f.value!), high: Math.max(range.high, f.value!) };
-    return { ...f, ...(wide ? { range: wide } : {}), ...(f.verdict ? { verdict: ofVerdict(place, f.verdict) } : {}) };
+    return {
+      ...f,
+      ...(wide ? { range: wide } : {}),
+      ...(f.verdict ? { verdict: ofVerdict(place, f.verdict) } : {}),
+    };
   };
   const ofVerdict = (place: string, v: Verdict): Verdict => {
     const levels = all.map((t) => t.levels.get(figureKey(place, v.rule)) ?? "Good");
     const found = new Set(levels);
     if (found.size < 2) return v;
-    const settle = matters.filter((_, i) => points.some((p, a) => points.some((q, b) => levels[a] !== levels[b] && p.every((x, j) => j === i || x === q[j])))).map((e) => e.field);
+    const settle = matters
+      .filter((_, i) =>
+        points.some((p, a) =>
+          points.some((q, b) => levels[a] !== levels[b] && p.every((x, j) => j === i || x === q[j])),
+        ),
+      )
+      .map((e) => e.field);
     const worst = worstLevel([...found].map((level) => ({ level })));
     const inside = (["Good", "Unknown", "Check", "Stop"] as const).filter((l) => found.has(l)).join(" or ");
-    return { ...v, level: v.level === "Unknown" ? "Unknown" : worstLevel([{ level: worst }, v]), reason: `${v.reason}; ${inside} within what was measured`, settle, remedy: v.remedy ?? "Measure it closer" };
+    return {
+      ...v,
+      level: v.level === "Unknown" ? "Unknown" : worstLevel([{ level: worst }, v]),
+      reason: `${v.reason}; ${inside} within what was measured`,
+      settle,
+      remedy: v.remedy ?? "Measure it closer",
+    };
   };
   /** Verdicts of a place that only some points give: their worst, because what is not said at the others is no fault there. */
   const onlyInside = (place: string, known: readonly Verdict[]): Verdict[] => {
-    const others = all.flatMap((t) => t.verdicts.get(place) ?? []).filter((v) => v.level !== "Good" && !known.some((k) => k.rule === v.rule)).sort(byWorst);
-    return others.filter((v, i) => others.findIndex((o) => o.rule === v.rule) === i).map((v) => ofVerdict(place, v));
+    const others = all
+      .flatMap((t) => t.verdicts.get(place) ?? [])
+      .filter((v) => v.level !== "Good" && !known.some((k) => k.rule === v.rule))
+      .sort(byWorst);
+    return others
+      .filter((v, i) => others.findIndex((o) => o.rule === v.rule) === i)
+      .map((v) => ofVerdict(place, v));
   };
   const stations = base.stations.map((s): Station => {
     const figures = s.figures.map((f) => ofFigure(s.key, f));
-    const known = [...s.figures.flatMap((f) => f.verdict ?? []), ...s.verdicts, ...s.limits.map((l) => l.verdict)];
+    const known = [
+      ...s.figures.flatMap((f) => f.verdict ?? []),
+      ...s.verdicts,
+      ...s.limits.map((l) => l.verdict),
+    ];
     const verdicts = [...s.verdicts.map((v) => ofVerdict(s.key, v)), ...onlyInside(s.key, known)];
     const limits = s.limits.map((l) => ({ ...l, verdict: ofVerdict(s.key, l.verdict) }));
-    const level = worstLevel([...figures.flatMap((f) => f.verdict ?? []), ...verdicts, ...limits.map((l) => l.verdict)]);
-    return { ...s, figures, verdicts, limits, level, headline: headlineOf(level, [...verdicts, ...limits.map((l) => l.verdict)], figures) };
+    const level = worstLevel([
+      ...figures.flatMap((f) => f.verdict ?? []),
+      ...verdicts,
+      ...limits.map((l) => l.verdict),
+    ]);
+    return {
+      ...s,
+      figures,
+      verdicts,
+      limits,
+      level,
+      headline: headlineOf(level, [...verdicts, ...limits.map((l) => l.verdict)], figures),
+    };
   });
-  const verdicts = [...base.house.verdicts.map((v) => ofVerdict("house", v)), ...onlyInside("house", base.house.verdicts)];
-  return { ...base, stations, demand: base.demand.map((f) => ofFigure("demand", f)), house: { ...base.house, verdicts }, level: worstLevel([...stations, ...verdicts]) };
+  const verdicts = [
+    ...base.house.verdicts.map((v) => ofVerdict("house", v)),
+    ...onlyInside("house", base.house.verdicts),
+  ];
+  return {
+    ...base,
+    stations,
+    demand: base.demand.map((f) => ofFigure("demand", f)),
+    house: { ...base.house, verdicts },
+    level: worstLevel([...stations, ...verdicts]),
+  };
 }

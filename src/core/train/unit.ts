@@ -2,7 +2,19 @@ import type { BypassHead, TeePair } from "../rig";
 
 /** Families of chapter 1's table, split where the judgement differs. */
 export type Family =
-  | "ro" | "cartridge" | "carbonTank" | "conditioner" | "scaleControl" | "softener" | "manualSoftener" | "uv" | "uvPoint" | "pointFilter" | "booster" | "iceMaker" | "leakStop";
+  | "ro"
+  | "cartridge"
+  | "carbonTank"
+  | "conditioner"
+  | "scaleControl"
+  | "softener"
+  | "manualSoftener"
+  | "uv"
+  | "uvPoint"
+  | "pointFilter"
+  | "booster"
+  | "iceMaker"
+  | "leakStop";
 
 export interface RoData {
   /** Permeate at rated pressure, 25 °C, no back pressure: L/min. */
@@ -28,10 +40,39 @@ export interface RoData {
   readonly carbonStages: number;
 }
 
-export interface SoftenerData { readonly resinFt3: number; readonly saltLbPerFt3: number; readonly saltTankKg: number; readonly refillFlow: number; readonly calendarOverride: boolean; readonly diameterMm: number }
-export interface UvData { readonly ratedFlow: number; readonly maxFlow?: number; readonly ratedUvt: number; readonly layerCm: number; readonly endOfLife: boolean; readonly dose: number; readonly minUvt: number; readonly lampFirst: boolean; /** Minutes that a lamp which goes first burns before its water. */ readonly lampMinutes?: number }
-export interface CarbonData { readonly mediaLitres: number; readonly diameterMm: number; readonly catalytic: boolean; /** Against chlorine of up to 1 mg/L. */ readonly bedVolumes: number; /** Against what the unit states a life for beside chlorine. */ readonly bedVolumesFor?: Readonly<Partial<Record<"chloramine" | "voc" | "pfas", number>>> }
-export interface BoosterData { readonly boost: number; readonly setPoint: number; readonly minInlet: number }
+export interface SoftenerData {
+  readonly resinFt3: number;
+  readonly saltLbPerFt3: number;
+  readonly saltTankKg: number;
+  readonly refillFlow: number;
+  readonly calendarOverride: boolean;
+  readonly diameterMm: number;
+}
+export interface UvData {
+  readonly ratedFlow: number;
+  readonly maxFlow?: number;
+  readonly ratedUvt: number;
+  readonly layerCm: number;
+  readonly endOfLife: boolean;
+  readonly dose: number;
+  readonly minUvt: number;
+  readonly lampFirst: boolean;
+  /** Minutes that a lamp which goes first burns before its water. */ readonly lampMinutes?: number;
+}
+export interface CarbonData {
+  readonly mediaLitres: number;
+  readonly diameterMm: number;
+  readonly catalytic: boolean;
+  /** Against chlorine of up to 1 mg/L. */ readonly bedVolumes: number;
+  /** Against what the unit states a life for beside chlorine. */ readonly bedVolumesFor?: Readonly<
+    Partial<Record<"chloramine" | "voc" | "pfas", number>>
+  >;
+}
+export interface BoosterData {
+  readonly boost: number;
+  readonly setPoint: number;
+  readonly minInlet: number;
+}
 
 /** A unit model's figures, canonical units. Sub-records are present where the family needs them. */
 export interface UnitModel {
@@ -49,7 +90,19 @@ export interface UnitModel {
   readonly lossPoints: readonly (readonly [number, number])[];
   readonly maxPressure?: number;
   readonly microns?: number;
-  readonly effects: readonly ("sediment" | "carbon" | "catalyticCarbon" | "softening" | "scaleControl" | "ultraviolet" | "reverseOsmosis" | "pressure" | "minerals" | "delivery" | "protection")[];
+  readonly effects: readonly (
+    | "sediment"
+    | "carbon"
+    | "catalyticCarbon"
+    | "softening"
+    | "scaleControl"
+    | "ultraviolet"
+    | "reverseOsmosis"
+    | "pressure"
+    | "minerals"
+    | "delivery"
+    | "protection"
+  )[];
   /** In the company's currency, without labour; yearly: cartridges, lamps, media, but neither salt nor water. */
   readonly cost: { readonly parts: number; readonly yearly: number };
   readonly massFullKg: number;

@@ -2,7 +2,11 @@ const viscosity = (celsius: number): number => 0.02414 * 10 ** (247.8 / (celsius
 const rate = { resin: 12.2, carbon: 24.4 } as const;
 
 /** Backwash flow of a tank, L/min: area × rate at 15 °C × µ(15)/µ(T) (handbook 2, Softener). */
-export function backwashFlow(of: { readonly diameterMm: number; readonly media: "resin" | "carbon"; readonly temperature: number }): number {
+export function backwashFlow(of: {
+  readonly diameterMm: number;
+  readonly media: "resin" | "carbon";
+  readonly temperature: number;
+}): number {
   const area = (Math.PI / 4) * (of.diameterMm / 1000) ** 2;
   return ((area * rate[of.media] * 1000) / 60) * (viscosity(15) / viscosity(of.temperature));
 }
@@ -11,7 +15,8 @@ export function backwashFlow(of: { readonly diameterMm: number; readonly media: 
 export const emptyBedContactTime = (mediaLitres: number, flow: number): number => mediaLitres / flow;
 
 /** Surface load of a tank, m/h. */
-export const surfaceLoad = (diameterMm: number, flow: number): number => (flow * 60) / 1000 / ((Math.PI / 4) * (diameterMm / 1000) ** 2);
+export const surfaceLoad = (diameterMm: number, flow: number): number =>
+  (flow * 60) / 1000 / ((Math.PI / 4) * (diameterMm / 1000) ** 2);
 
 /** Share of chlorine removed by a carbon tank: 1 − 0.05^(EBCT/1.5), at most 0.95. */
 export const chlorineRemoved = (ebct: number): number => Math.min(0.95, 1 - 0.05 ** (ebct / 1.5));
@@ -25,7 +30,15 @@ function meanIntensity(uvt: number, layerCm: number): number {
   return (1 - t ** layerCm) / (-layerCm * Math.log(t));
 }
 
-export interface UvDuty { readonly ratedFlow: number; readonly ratedUvt: number; readonly uvt: number; readonly layerCm: number; readonly endOfLife: boolean; readonly ratedDose?: number; readonly dose?: number }
+export interface UvDuty {
+  readonly ratedFlow: number;
+  readonly ratedUvt: number;
+  readonly uvt: number;
+  readonly layerCm: number;
+  readonly endOfLife: boolean;
+  readonly ratedDose?: number;
+  readonly dose?: number;
+}
 
 /**
  * Flow a chamber can disinfect at this site's UV transmittance, L/min, by the formula (no cap at the unit's maximum).
@@ -34,5 +47,10 @@ export interface UvDuty { readonly ratedFlow: number; readonly ratedUvt: number;
 export function uvFlowLimit(duty: UvDuty): number | undefined {
   if (!(duty.uvt > 0) || duty.uvt > 100 || !(duty.ratedUvt > 0) || duty.ratedUvt > 100) return undefined;
   const age = duty.endOfLife ? 1 : 0.7;
-  return duty.ratedFlow * (meanIntensity(duty.uvt, duty.layerCm) / meanIntensity(duty.ratedUvt, duty.layerCm)) * age * ((duty.ratedDose ?? 40) / (duty.dose ?? 40));
+  return (
+    duty.ratedFlow *
+    (meanIntensity(duty.uvt, duty.layerCm) / meanIntensity(duty.ratedUvt, duty.layerCm)) *
+    age *
+    ((duty.ratedDose ?? 40) / (duty.dose ?? 40))
+  );
 }

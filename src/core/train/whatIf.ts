@@ -5,26 +5,112 @@ import { verdictKey } from "../verdict";
 import type { WaterKey } from "../water";
 import { allVerdicts, judgeTrain, type TrainInput } from "./judge";
 
-export interface Flip { readonly at: string; readonly rule: string; readonly before: Level; readonly after: Level; readonly reason: string }
+export interface Flip {
+  readonly at: string;
+  readonly rule: string;
+  readonly before: Level;
+  readonly after: Level;
+  readonly reason: string;
+}
 /** The nearest value of one fact at which a verdict changes, and which ones do. */
-export interface Turn { readonly fact: string; readonly label: string; readonly quantity: Quantity; readonly now: number; readonly then: number; /** How far, as a share of the fact's usual reach. */ readonly distance: number; readonly flips: readonly Flip[] }
+export interface Turn {
+  readonly fact: string;
+  readonly label: string;
+  readonly quantity: Quantity;
+  readonly now: number;
+  readonly then: number;
+  /** How far, as a share of the fact's usual reach. */ readonly distance: number;
+  readonly flips: readonly Flip[];
+}
 
-interface Knob { readonly fact: string; readonly label: string; readonly quantity: Quantity; /** A change that is usual on site or over a year. */ readonly reach: (now: number) => number; readonly min: number; readonly max: number; readonly get: (f: SiteFacts) => number | undefined; readonly set: (f: SiteFacts, v: number) => SiteFacts }
+interface Knob {
+  readonly fact: string;
+  readonly label: string;
+  readonly quantity: Quantity;
+  /** A change that is usual on site or over a year. */ readonly reach: (now: number) => number;
+  readonly min: number;
+  readonly max: number;
+  readonly get: (f: SiteFacts) => number | undefined;
+  readonly set: (f: SiteFacts, v: number) => SiteFacts;
+}
 
 const share = (part: number) => (now: number) => Math.max(1e-9, now * part);
-const water = (key: WaterKey, label: string, quantity: Quantity, reach: Knob["reach"], max: number, min = 0): Knob => ({
-  fact: `water.${key}`, label, quantity, reach, min, max,
-  get: (f) => { const m = f.water[key] as Measured | undefined; return m?.is === "value" ? lower(m) : undefined; },
+const water = (
+  key: WaterKey,
+  label: string,
+  quantity: Quantity,
+  reach: Knob["reach"],
+  max: number,
+  min = 0,
+): Knob => ({
+  fact: `water.${key}`,
+  label,
+  quantity,
+  reach,
+  min,
+  max,
+  get: (f) => {
+    const m = f.water[key] as Measured | undefined;
+    return m?.is === "value" ? lower(m) : undefined;
+  },
   set: (f, v) => ({ ...f, water: { ...f.water, [key]: value(v) } }),
 });
 const knobs: readonly Knob[] = [
-  { fact: "source.static", label: "Static pressure", quantity: "pressure", reach: share(0.5), min: 50, max: 1000, get: (f) => f.staticPressure, set: (f, v) => ({ ...f, staticPressure: v, ...(f.flowing && f.staticPressure !== undefined ? { flowing: { ...f.flowing, pressure: Math.max(1, f.flowing.pressure + v - f.staticPressure) } } : {}) }) },
-  { fact: "household.persons", label: "People", quantity: "count", reach: () => 4, min: 1, max: 40, get: (f) => (f.dailyLitres === undefined ? f.persons : undefined), set: (f, v) => ({ ...f, persons: v }) },
-  { fact: "household.daily", label: "Water a day", quantity: "volume", reach: share(1), min: 1, max: 100_000, get: (f) => f.dailyLitres, set: (f, v) => ({ ...f, dailyLitres: v }) },
-  { fact: "sink.rise", label: "Height of the drinking tap", quantity: "height", reach: () => 6, min: -20, max: 60, get: (f) => f.tapRise, set: (f, v) => ({ ...f, tapRise: v }) },
+  {
+    fact: "source.static",
+    label: "Static pressure",
+    quantity: "pressure",
+    reach: share(0.5),
+    min: 50,
+    max: 1000,
+    get: (f) => f.staticPressure,
+    set: (f, v) => ({
+      ...f,
+      staticPressure: v,
+      ...(f.flowing && f.staticPressure !== undefined
+        ? { flowing: { ...f.flowing, pressure: Math.max(1, f.flowing.pressure + v - f.staticPressure) } }
+        : {}),
+    }),
+  },
+  {
+    fact: "household.persons",
+    label: "People",
+    quantity: "count",
+    reach: () => 4,
+    min: 1,
+    max: 40,
+    get: (f) => (f.dailyLitres === undefined ? f.persons : undefined),
+    set: (f, v) => ({ ...f, persons: v }),
+  },
+  {
+    fact: "household.daily",
+    label: "Water a day",
+    quantity: "volume",
+    reach: share(1),
+    min: 1,
+    max: 100_000,
+    get: (f) => f.dailyLitres,
+    set: (f, v) => ({ ...f, dailyLitres: v }),
+  },
+  {
+    fact: "sink.rise",
+    label: "Height of the drinking tap",
+    quantity: "height",
+    reach: () => 6,
+    min: -20,
+    max: 60,
+    get: (f) => f.tapRise,
+    set: (f, v) => ({ ...f, tapRise: v }),
+  },
   water("temperature", "Water temperature", "temperature", () => 12, 40, 1),
-  water("hardness", "Hardness", "hardness", share(0.5), 3000), water("iron", "Iron", "concentration", (now) => Math.max(0.3, now), 10), water("manganese", "Manganese", "concentration", (now) => Math.max(0.05, now), 5), water("chlorine", "Free chlorine", "concentration", (now) => Math.max(1, now), 5),
-  water("turbidity", "Turbidity", "turbidity", (now) => Math.max(1, now), 50), water("tds", "Dissolved solids", "concentration", share(1), 5000), water("uvt", "UV transmittance", "transmittance", () => 15, 100, 1), water("ph", "pH", "ph", () => 1.5, 14),
+  water("hardness", "Hardness", "hardness", share(0.5), 3000),
+  water("iron", "Iron", "concentration", (now) => Math.max(0.3, now), 10),
+  water("manganese", "Manganese", "concentration", (now) => Math.max(0.05, now), 5),
+  water("chlorine", "Free chlorine", "concentration", (now) => Math.max(1, now), 5),
+  water("turbidity", "Turbidity", "turbidity", (now) => Math.max(1, now), 50),
+  water("tds", "Dissolved solids", "concentration", share(1), 5000),
+  water("uvt", "UV transmittance", "transmittance", () => 15, 100, 1),
+  water("ph", "pH", "ph", () => 1.5, 14),
 ];
 
 const STEPS = 16;
@@ -43,9 +129,19 @@ function legible(v: number, side: number, knob: Knob, profile: Profile): number 
  * Found by steps and halving: a verdict that turns and turns back between two steps is not seen.
  */
 export function nearestTurns(input: TrainInput, most = 6): Turn[] {
-  const levelsOf = (facts: SiteFacts) => new Map(allVerdicts(judgeTrain({ ...input, facts })).map(({ at, verdict }) => [verdictKey(at, verdict.rule), { at, ...verdict }]));
+  const levelsOf = (facts: SiteFacts) =>
+    new Map(
+      allVerdicts(judgeTrain({ ...input, facts })).map(({ at, verdict }) => [
+        verdictKey(at, verdict.rule),
+        { at, ...verdict },
+      ]),
+    );
   const base = levelsOf(input.facts);
-  const flipsAt = (facts: SiteFacts): Flip[] => [...levelsOf(facts)].flatMap(([key, v]) => { const before = base.get(key)?.level ?? "Good"; return before === v.level ? [] : [{ at: v.at, rule: v.rule, before, after: v.level, reason: v.reason }]; });
+  const flipsAt = (facts: SiteFacts): Flip[] =>
+    [...levelsOf(facts)].flatMap(([key, v]) => {
+      const before = base.get(key)?.level ?? "Good";
+      return before === v.level ? [] : [{ at: v.at, rule: v.rule, before, after: v.level, reason: v.reason }];
+    });
   const turns: Turn[] = [];
   for (const knob of knobs) {
     const now = knob.get(input.facts);
@@ -53,16 +149,34 @@ export function nearestTurns(input: TrainInput, most = 6): Turn[] {
     const reach = knob.reach(now);
     const whole = knob.quantity === "count";
     for (const side of [-1, 1]) {
-      const at = (part: number) => { const v = Math.min(knob.max, Math.max(knob.min, now + side * part * reach)); return whole ? Math.round(v) : v; };
+      const at = (part: number) => {
+        const v = Math.min(knob.max, Math.max(knob.min, now + side * part * reach));
+        return whole ? Math.round(v) : v;
+      };
       let before = 0;
       for (let i = 1; i <= STEPS; i += 1) {
         const part = i / STEPS;
         if (at(part) === at(before)) continue;
-        if (flipsAt(knob.set(input.facts, at(part))).length === 0) { before = part; continue; }
+        if (flipsAt(knob.set(input.facts, at(part))).length === 0) {
+          before = part;
+          continue;
+        }
         let [good, turned] = [before, part];
-        for (let h = 0; h < HALVINGS && !whole; h += 1) { const mid = (good + turned) / 2; if (flipsAt(knob.set(input.facts, at(mid))).length === 0) good = mid; else turned = mid; }
+        for (let h = 0; h < HALVINGS && !whole; h += 1) {
+          const mid = (good + turned) / 2;
+          if (flipsAt(knob.set(input.facts, at(mid))).length === 0) good = mid;
+          else turned = mid;
+        }
         const then = legible(at(turned), side, knob, input.profile);
-        turns.push({ fact: knob.fact, label: knob.label, quantity: knob.quantity, now, then, distance: turned, flips: flipsAt(knob.set(input.facts, then)) });
+        turns.push({
+          fact: knob.fact,
+          label: knob.label,
+          quantity: knob.quantity,
+          now,
+          then,
+          distance: turned,
+          flips: flipsAt(knob.set(input.facts, then)),
+        });
         break;
       }
     }

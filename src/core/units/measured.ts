@@ -16,10 +16,14 @@ export const value = (n: number): Measured => ({ is: "value", value: n });
 export function upper(m: Measured | undefined): number | undefined {
   if (!m) return undefined;
   switch (m.is) {
-    case "value": return m.value;
-    case "below": return m.limit;
-    case "range": return m.high;
-    case "notDetected": return undefined;
+    case "value":
+      return m.value;
+    case "below":
+      return m.limit;
+    case "range":
+      return m.high;
+    case "notDetected":
+      return undefined;
   }
 }
 
@@ -27,19 +31,27 @@ export function upper(m: Measured | undefined): number | undefined {
 export function lower(m: Measured | undefined): number | undefined {
   if (!m) return undefined;
   switch (m.is) {
-    case "value": return m.value;
-    case "below": return 0;
-    case "range": return m.low;
-    case "notDetected": return undefined;
+    case "value":
+      return m.value;
+    case "below":
+      return 0;
+    case "range":
+      return m.low;
+    case "notDetected":
+      return undefined;
   }
 }
 
 /** Applies a rising function to whatever is known of the measurement; ND stays ND. */
 export function mapMeasured(m: Measured, f: (n: number) => number): Measured {
   switch (m.is) {
-    case "value": return { is: "value", value: f(m.value) };
-    case "below": return { is: "below", limit: f(m.limit) };
-    case "range": return { is: "range", low: f(m.low), high: f(m.high) };
-    case "notDetected": return m;
+    case "value":
+      return { is: "value", value: f(m.value) };
+    case "below":
+      return { is: "below", limit: f(m.limit) };
+    case "range":
+      return { is: "range", low: f(m.low), high: f(m.high) };
+    case "notDetected":
+      return m;
   }
 }

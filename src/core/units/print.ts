@@ -2,12 +2,19 @@ import type { Measured } from "./measured";
 import { quantities, type Quantity, type Unit } from "./quantities";
 import type { Profile } from "./parse";
 
-const shownIn = (profile: Profile) => Object.fromEntries(Object.entries(quantities).map(([name, kind]) => {
-  const unit = kind.units.find((u) => u.names.includes(kind.show[profile]));
-  if (!unit) throw new Error(`quantity ${name} shows ${kind.show[profile]}, which is not among its units`);
-  return [name, unit];
-})) as Readonly<Record<Quantity, Unit>>;
-const shown: Readonly<Record<Profile, Readonly<Record<Quantity, Unit>>>> = { us: shownIn("us"), metric: shownIn("metric") };
+const shownIn = (profile: Profile) =>
+  Object.fromEntries(
+    Object.entries(quantities).map(([name, kind]) => {
+      const unit = kind.units.find((u) => u.names.includes(kind.show[profile]));
+      if (!unit)
+        throw new Error(`quantity ${name} shows ${kind.show[profile]}, which is not among its units`);
+      return [name, unit];
+    }),
+  ) as Readonly<Record<Quantity, Unit>>;
+const shown: Readonly<Record<Profile, Readonly<Record<Quantity, Unit>>>> = {
+  us: shownIn("us"),
+  metric: shownIn("metric"),
+};
 
 /** The number in the unit that the profile shows, not rounded. */
 export function inProfile(canonical: number, quantity: Quantity, profile: Profile): number {
@@ -28,7 +35,10 @@ export const unitName = (quantity: Quantity, profile: Profile): string => quanti
 export function figure(canonical: number, quantity: Quantity, profile: Profile, digits?: number): string {
   const n = inProfile(canonical, quantity, profile);
   const places = digits ?? quantities[quantity].digits[profile];
-  const needed = n !== 0 && Math.abs(n) < 0.5 * 10 ** -places ? Math.min(6, Math.ceil(-Math.log10(Math.abs(n))) + 1) : places;
+  const needed =
+    n !== 0 && Math.abs(n) < 0.5 * 10 ** -places
+      ? Math.min(6, Math.ceil(-Math.log10(Math.abs(n))) + 1)
+      : places;
   const text = n.toFixed(needed);
   const clean = text.includes(".") ? text.replace(/\.?0+$/, "") : text;
   return clean === "-0" ? "0" : clean;
@@ -44,18 +54,30 @@ export function print(canonical: number, quantity: Quantity, profile: Profile, d
  * A measured number in the profile's unit, with at least three significant figures, so that what was read is not rounded away;
  * below a hundredth two are enough.
  */
-function read(canonical: number, quantity: Quantity, profile: Profile): { readonly number: string; readonly whole: string } {
+function read(
+  canonical: number,
+  quantity: Quantity,
+  profile: Profile,
+): { readonly number: string; readonly whole: string } {
   const n = Math.abs(inProfile(canonical, quantity, profile));
-  const digits = n >= 0.01 ? Math.max(quantities[quantity].digits[profile], 2 - Math.floor(Math.log10(n))) : undefined;
-  return { number: figure(canonical, quantity, profile, digits), whole: print(canonical, quantity, profile, digits) };
+  const digits =
+    n >= 0.01 ? Math.max(quantities[quantity].digits[profile], 2 - Math.floor(Math.log10(n))) : undefined;
+  return {
+    number: figure(canonical, quantity, profile, digits),
+    whole: print(canonical, quantity, profile, digits),
+  };
 }
 
 /** What was measured, as a person would write it: `< 0.1 mg/L`, `10–12 °C`, `not detected`. */
 export function printMeasured(m: Measured, quantity: Quantity, profile: Profile): string {
   switch (m.is) {
-    case "value": return read(m.value, quantity, profile).whole;
-    case "below": return `< ${read(m.limit, quantity, profile).whole}`;
-    case "range": return `${read(m.low, quantity, profile).number}–${read(m.high, quantity, profile).whole}`;
-    case "notDetected": return "not detected";
+    case "value":
+      return read(m.value, quantity, profile).whole;
+    case "below":
+      return `< ${read(m.limit, quantity, profile).whole}`;
+    case "range":
+      return `${read(m.low, quantity, profile).number}–${read(m.high, quantity, profile).whole}`;
+    case "notDetected":
+      return "not detected";
   }
 }

@@ -3,8 +3,29 @@
  * A new unit is a new record here. Factors: handbook 2, Conversions.
  */
 export type Quantity =
-  | "length" | "pipeSize" | "pressure" | "flow" | "volume" | "temperature" | "hardness" | "alkalinity" | "concentration" | "traceConcentration"
-  | "conductivity" | "turbidity" | "transmittance" | "mass" | "duration" | "ph" | "count" | "percent" | "surfaceLoad" | "height" | "area" | "power" | "voltage";
+  | "length"
+  | "pipeSize"
+  | "pressure"
+  | "flow"
+  | "volume"
+  | "temperature"
+  | "hardness"
+  | "alkalinity"
+  | "concentration"
+  | "traceConcentration"
+  | "conductivity"
+  | "turbidity"
+  | "transmittance"
+  | "mass"
+  | "duration"
+  | "ph"
+  | "count"
+  | "percent"
+  | "surfaceLoad"
+  | "height"
+  | "area"
+  | "power"
+  | "voltage";
 
 export interface Unit {
   /** Spellings, lower case, without spaces. The first is how it is printed. */
@@ -36,73 +57,244 @@ export const KPA_PER_METRE = 9.80665;
 
 const unit = (factor: number, ...names: string[]): Unit => ({ names, factor });
 
-const asCaCO3: readonly Unit[] = [unit(1, "mg/L", "mg/l", "ppm", "mg/lcaco3", "mg/lascaco3", "ppmcaco3"), unit(GPG, "gpg", "grains", "gr/gal", "grains/gal"), unit(17.848, "°dH", "°dh", "dh"), unit(10, "°fH", "°fh", "fh"), unit(100, "mmol/l")];
+const asCaCO3: readonly Unit[] = [
+  unit(1, "mg/L", "mg/l", "ppm", "mg/lcaco3", "mg/lascaco3", "ppmcaco3"),
+  unit(GPG, "gpg", "grains", "gr/gal", "grains/gal"),
+  unit(17.848, "°dH", "°dh", "dh"),
+  unit(10, "°fH", "°fh", "fh"),
+  unit(100, "mmol/l"),
+];
 
 export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
   length: {
-    units: [unit(1, "mm", "millimetre", "millimeter"), unit(10, "cm"), unit(1000, "m", "metre", "meter"), unit(25.4, "in", '"', "″", "”", "in.", "inch", "inches", "''"), unit(304.8, "ft", "'", "′", "’", "ft.", "foot", "feet")],
-    show: { us: "in", metric: "mm" }, digits: { us: 2, metric: 0 }, min: 0, max: 1e6, bare: false,
+    units: [
+      unit(1, "mm", "millimetre", "millimeter"),
+      unit(10, "cm"),
+      unit(1000, "m", "metre", "meter"),
+      unit(25.4, "in", '"', "″", "”", "in.", "inch", "inches", "''"),
+      unit(304.8, "ft", "'", "′", "’", "ft.", "foot", "feet"),
+    ],
+    show: { us: "in", metric: "mm" },
+    digits: { us: 2, metric: 0 },
+    min: 0,
+    max: 1e6,
+    bare: false,
   },
   pipeSize: {
     units: [unit(1, "mm"), unit(10, "cm"), unit(25.4, "in", '"', "″", "”", "in.", "inch")],
-    show: { us: "in", metric: "mm" }, digits: { us: 2, metric: 0 }, min: 0, max: 300, bare: false,
+    show: { us: "in", metric: "mm" },
+    digits: { us: 2, metric: 0 },
+    min: 0,
+    max: 300,
+    bare: false,
   },
   height: {
-    units: [unit(1, "m", "metre", "meter"), unit(0.01, "cm"), unit(0.001, "mm"), unit(0.3048, "ft", "'", "′", "’", "ft.", "feet", "foot"), unit(0.0254, "in", '"', "″", "”", "inch")],
-    show: { us: "ft", metric: "m" }, digits: { us: 1, metric: 1 }, min: -100, max: 300, bare: true,
+    units: [
+      unit(1, "m", "metre", "meter"),
+      unit(0.01, "cm"),
+      unit(0.001, "mm"),
+      unit(0.3048, "ft", "'", "′", "’", "ft.", "feet", "foot"),
+      unit(0.0254, "in", '"', "″", "”", "inch"),
+    ],
+    show: { us: "ft", metric: "m" },
+    digits: { us: 1, metric: 1 },
+    min: -100,
+    max: 300,
+    bare: true,
   },
   area: {
     units: [unit(1, "m2", "m²"), unit(0.09290304, "ft2", "ft²", "sqft")],
-    show: { us: "ft2", metric: "m2" }, digits: { us: 1, metric: 2 }, min: 0, max: 1e4, bare: true,
+    show: { us: "ft2", metric: "m2" },
+    digits: { us: 1, metric: 2 },
+    min: 0,
+    max: 1e4,
+    bare: true,
   },
   pressure: {
-    units: [unit(1, "kPa", "kpa"), unit(PSI, "psi", "psig", "lb/in2"), unit(100, "bar", "bars"), unit(0.1, "mbar"), unit(1000, "MPa", "mpa")],
-    show: { us: "psi", metric: "kPa" }, digits: { us: 0, metric: 0 }, min: 0, max: 2500, bare: true,
+    units: [
+      unit(1, "kPa", "kpa"),
+      unit(PSI, "psi", "psig", "lb/in2"),
+      unit(100, "bar", "bars"),
+      unit(0.1, "mbar"),
+      unit(1000, "MPa", "mpa"),
+    ],
+    show: { us: "psi", metric: "kPa" },
+    digits: { us: 0, metric: 0 },
+    min: 0,
+    max: 2500,
+    bare: true,
   },
   flow: {
-    units: [unit(1, "L/min", "l/min", "lpm", "litres/min", "liters/min"), unit(GAL, "gpm", "gal/min", "usgpm"), unit(60, "l/s"), unit(1000 / 60, "m3/h", "m³/h"), unit(1 / 60, "l/h"), unit(GAL / 1440, "gpd", "gal/day"), unit(1 / 1440, "l/day", "l/d")],
-    show: { us: "gpm", metric: "L/min" }, digits: { us: 2, metric: 1 }, min: 0, max: 5000, bare: true,
+    units: [
+      unit(1, "L/min", "l/min", "lpm", "litres/min", "liters/min"),
+      unit(GAL, "gpm", "gal/min", "usgpm"),
+      unit(60, "l/s"),
+      unit(1000 / 60, "m3/h", "m³/h"),
+      unit(1 / 60, "l/h"),
+      unit(GAL / 1440, "gpd", "gal/day"),
+      unit(1 / 1440, "l/day", "l/d"),
+    ],
+    show: { us: "gpm", metric: "L/min" },
+    digits: { us: 2, metric: 1 },
+    min: 0,
+    max: 5000,
+    bare: true,
   },
   volume: {
-    units: [unit(1, "L", "l", "litre", "liter", "litres", "liters"), unit(0.001, "mL", "ml"), unit(GAL, "gal", "gallon", "gallons", "usgal"), unit(FT3, "ft3", "ft³", "cuft"), unit(1000, "m3", "m³"), unit(GAL / 4, "qt", "quart"), unit(GAL / 128, "floz")],
-    show: { us: "gal", metric: "L" }, digits: { us: 1, metric: 1 }, min: 0, max: 1e7, bare: true,
+    units: [
+      unit(1, "L", "l", "litre", "liter", "litres", "liters"),
+      unit(0.001, "mL", "ml"),
+      unit(GAL, "gal", "gallon", "gallons", "usgal"),
+      unit(FT3, "ft3", "ft³", "cuft"),
+      unit(1000, "m3", "m³"),
+      unit(GAL / 4, "qt", "quart"),
+      unit(GAL / 128, "floz"),
+    ],
+    show: { us: "gal", metric: "L" },
+    digits: { us: 1, metric: 1 },
+    min: 0,
+    max: 1e7,
+    bare: true,
   },
   temperature: {
-    units: [unit(1, "°C", "c", "°c", "degc", "celsius"), { names: ["°F", "f", "°f", "degf", "fahrenheit"], factor: 1 / 1.8, offset: 32 }],
-    show: { us: "°F", metric: "°C" }, digits: { us: 0, metric: 1 }, min: -50, max: 120, bare: true,
+    units: [
+      unit(1, "°C", "c", "°c", "degc", "celsius"),
+      { names: ["°F", "f", "°f", "degf", "fahrenheit"], factor: 1 / 1.8, offset: 32 },
+    ],
+    show: { us: "°F", metric: "°C" },
+    digits: { us: 0, metric: 1 },
+    min: -50,
+    max: 120,
+    bare: true,
   },
   hardness: {
     units: asCaCO3,
-    show: { us: "gpg", metric: "mg/L" }, digits: { us: 1, metric: 0 }, min: 0, max: 20_000, bare: true,
+    show: { us: "gpg", metric: "mg/L" },
+    digits: { us: 1, metric: 0 },
+    min: 0,
+    max: 20_000,
+    bare: true,
   },
   // Stated in mg/L in either profile; a mmol of acid capacity is another thing than one of hardness, so it is not among the units.
-  alkalinity: { units: asCaCO3.slice(0, 4), show: { us: "mg/L", metric: "mg/L" }, digits: { us: 0, metric: 0 }, min: 0, max: 20_000, bare: true },
+  alkalinity: {
+    units: asCaCO3.slice(0, 4),
+    show: { us: "mg/L", metric: "mg/L" },
+    digits: { us: 0, metric: 0 },
+    min: 0,
+    max: 20_000,
+    bare: true,
+  },
   concentration: {
-    units: [unit(1, "mg/L", "mg/l", "ppm"), unit(0.001, "µg/L", "µg/l", "μg/l", "ug/l", "ppb"), unit(1000, "g/L", "g/l")],
-    show: { us: "mg/L", metric: "mg/L" }, digits: { us: 2, metric: 2 }, min: 0, max: 100_000, bare: true,
+    units: [
+      unit(1, "mg/L", "mg/l", "ppm"),
+      unit(0.001, "µg/L", "µg/l", "μg/l", "ug/l", "ppb"),
+      unit(1000, "g/L", "g/l"),
+    ],
+    show: { us: "mg/L", metric: "mg/L" },
+    digits: { us: 2, metric: 2 },
+    min: 0,
+    max: 100_000,
+    bare: true,
   },
   traceConcentration: {
     units: [unit(1, "µg/L", "µg/l", "μg/l", "ug/l", "ppb"), unit(1000, "mg/L", "mg/l", "ppm")],
-    show: { us: "µg/L", metric: "µg/L" }, digits: { us: 1, metric: 1 }, min: 0, max: 1e7, bare: true,
+    show: { us: "µg/L", metric: "µg/L" },
+    digits: { us: 1, metric: 1 },
+    min: 0,
+    max: 1e7,
+    bare: true,
   },
   conductivity: {
     units: [unit(1, "µS/cm", "µs/cm", "μs/cm", "us/cm"), unit(1000, "mS/cm", "ms/cm")],
-    show: { us: "µS/cm", metric: "µS/cm" }, digits: { us: 0, metric: 0 }, min: 0, max: 1e6, bare: true,
+    show: { us: "µS/cm", metric: "µS/cm" },
+    digits: { us: 0, metric: 0 },
+    min: 0,
+    max: 1e6,
+    bare: true,
   },
-  turbidity: { units: [unit(1, "NTU", "ntu", "fnu")], show: { us: "NTU", metric: "NTU" }, digits: { us: 1, metric: 1 }, min: 0, max: 10_000, bare: true },
-  transmittance: { units: [unit(1, "%", "%/cm", "%percm")], show: { us: "%", metric: "%" }, digits: { us: 0, metric: 0 }, min: 0, max: 100, bare: true },
-  percent: { units: [unit(1, "%")], show: { us: "%", metric: "%" }, digits: { us: 1, metric: 1 }, min: 0, max: 100, bare: true },
-  surfaceLoad: { units: [unit(1, "m/h"), unit((GAL * 60) / (1000 * 0.09290304), "gpm/ft2", "gpm/ft²")], show: { us: "gpm/ft²", metric: "m/h" }, digits: { us: 1, metric: 1 }, min: 0, max: 1000, bare: true },
+  turbidity: {
+    units: [unit(1, "NTU", "ntu", "fnu")],
+    show: { us: "NTU", metric: "NTU" },
+    digits: { us: 1, metric: 1 },
+    min: 0,
+    max: 10_000,
+    bare: true,
+  },
+  transmittance: {
+    units: [unit(1, "%", "%/cm", "%percm")],
+    show: { us: "%", metric: "%" },
+    digits: { us: 0, metric: 0 },
+    min: 0,
+    max: 100,
+    bare: true,
+  },
+  percent: {
+    units: [unit(1, "%")],
+    show: { us: "%", metric: "%" },
+    digits: { us: 1, metric: 1 },
+    min: 0,
+    max: 100,
+    bare: true,
+  },
+  surfaceLoad: {
+    units: [unit(1, "m/h"), unit((GAL * 60) / (1000 * 0.09290304), "gpm/ft2", "gpm/ft²")],
+    show: { us: "gpm/ft²", metric: "m/h" },
+    digits: { us: 1, metric: 1 },
+    min: 0,
+    max: 1000,
+    bare: true,
+  },
   mass: {
     units: [unit(1, "kg"), unit(0.45359237, "lb", "lbs"), unit(0.001, "g")],
-    show: { us: "lb", metric: "kg" }, digits: { us: 1, metric: 1 }, min: 0, max: 1e6, bare: true,
+    show: { us: "lb", metric: "kg" },
+    digits: { us: 1, metric: 1 },
+    min: 0,
+    max: 1e6,
+    bare: true,
   },
   duration: {
-    units: [unit(1, "min", "minute", "minutes"), unit(1 / 60, "s", "sec", "second", "seconds"), unit(60, "h", "hour", "hours", "hr"), unit(1440, "d", "day", "days")],
-    show: { us: "min", metric: "min" }, digits: { us: 1, metric: 1 }, min: 0, max: 1e7, bare: true,
+    units: [
+      unit(1, "min", "minute", "minutes"),
+      unit(1 / 60, "s", "sec", "second", "seconds"),
+      unit(60, "h", "hour", "hours", "hr"),
+      unit(1440, "d", "day", "days"),
+    ],
+    show: { us: "min", metric: "min" },
+    digits: { us: 1, metric: 1 },
+    min: 0,
+    max: 1e7,
+    bare: true,
   },
-  ph: { units: [unit(1, "pH", "ph", "")], show: { us: "", metric: "" }, digits: { us: 1, metric: 1 }, min: 0, max: 14, bare: true },
-  count: { units: [unit(1, "")], show: { us: "", metric: "" }, digits: { us: 0, metric: 0 }, min: 0, max: 1e7, bare: true },
-  power: { units: [unit(1, "W", "w"), unit(1000, "kW", "kw")], show: { us: "W", metric: "W" }, digits: { us: 0, metric: 0 }, min: 0, max: 1e6, bare: true },
-  voltage: { units: [unit(1, "V", "v")], show: { us: "V", metric: "V" }, digits: { us: 0, metric: 0 }, min: 0, max: 1000, bare: true },
+  ph: {
+    units: [unit(1, "pH", "ph", "")],
+    show: { us: "", metric: "" },
+    digits: { us: 1, metric: 1 },
+    min: 0,
+    max: 14,
+    bare: true,
+  },
+  count: {
+    units: [unit(1, "")],
+    show: { us: "", metric: "" },
+    digits: { us: 0, metric: 0 },
+    min: 0,
+    max: 1e7,
+    bare: true,
+  },
+  power: {
+    units: [unit(1, "W", "w"), unit(1000, "kW", "kw")],
+    show: { us: "W", metric: "W" },
+    digits: { us: 0, metric: 0 },
+    min: 0,
+    max: 1e6,
+    bare: true,
+  },
+  voltage: {
+    units: [unit(1, "V", "v")],
+    show: { us: "V", metric: "V" },
+    digits: { us: 0, metric: 0 },
+    min: 0,
+    max: 1000,
+    bare: true,
+  },
 };

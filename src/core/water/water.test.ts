@@ -2,32 +2,75 @@ import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { value } from "../units";
-import { bleachDose, compensatedHardness, hardnessFromIons, hardnessWord, langelierIndex, needsOf, totalHardness } from ".";
+import {
+  bleachDose,
+  compensatedHardness,
+  hardnessFromIons,
+  hardnessWord,
+  langelierIndex,
+  needsOf,
+  totalHardness,
+} from ".";
 
-interface Case { calcium: number; magnesium: number; iron: number; manganese: number; pH: number; tds: number; temperature: number; alkalinity: number; hardness: number; compensated: number; lsi: number }
-const golden = JSON.parse(readFileSync(new URL("../../../../shared/golden/water.json", import.meta.url), "utf8")) as Case[];
-const near = (actual: number | undefined, wanted: number) => expect(Math.abs((actual ?? NaN) - wanted)).toBeLessThanOrEqual(1e-6 * Math.abs(wanted));
+interface Case {
+  calcium: number;
+  magnesium: number;
+  iron: number;
+  manganese: number;
+  pH: number;
+  tds: number;
+  temperature: number;
+  alkalinity: number;
+  hardness: number;
+  compensated: number;
+  lsi: number;
+}
+const golden = JSON.parse(
+  readFileSync(new URL("../../../../shared/golden/water.json", import.meta.url), "utf8"),
+) as Case[];
+const near = (actual: number | undefined, wanted: number) =>
+  expect(Math.abs((actual ?? NaN) - wanted)).toBeLessThanOrEqual(1e-6 * Math.abs(wanted));
 
 describe("water figures", () => {
   it.each(golden.map((c, i) => [i, c] as const))("agrees with reference case %i", (_, c) => {
     const hardness = hardnessFromIons(c.calcium, c.magnesium);
     near(hardness, c.hardness);
     near(compensatedHardness({ hardness, iron: c.iron, manganese: c.manganese }), c.compensated);
-    near(langelierIndex({ ph: c.pH, tds: c.tds, temperature: c.temperature, calciumAsCaCO3: 2.497 * c.calcium, alkalinity: c.alkalinity }), c.lsi);
+    near(
+      langelierIndex({
+        ph: c.pH,
+        tds: c.tds,
+        temperature: c.temperature,
+        calciumAsCaCO3: 2.497 * c.calcium,
+        alkalinity: c.alkalinity,
+      }),
+      c.lsi,
+    );
   });
 
   it("has no index without dissolved solids, calcium or alkalinity", () => {
-    expect(langelierIndex({ ph: 7, tds: 0, temperature: 10, calciumAsCaCO3: 100, alkalinity: 100 })).toBeUndefined();
+    expect(
+      langelierIndex({ ph: 7, tds: 0, temperature: 10, calciumAsCaCO3: 100, alkalinity: 100 }),
+    ).toBeUndefined();
   });
 
   it("compensates more for more iron", () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 10, noNaN: true }), fc.double({ min: 0.01, max: 5, noNaN: true }), (iron, more) =>
-      compensatedHardness({ hardness: 200, iron: iron + more, manganese: 0 }) > compensatedHardness({ hardness: 200, iron, manganese: 0 })));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 10, noNaN: true }),
+        fc.double({ min: 0.01, max: 5, noNaN: true }),
+        (iron, more) =>
+          compensatedHardness({ hardness: 200, iron: iron + more, manganese: 0 }) >
+          compensatedHardness({ hardness: 200, iron, manganese: 0 }),
+      ),
+    );
   });
 
   it("takes hardness from ions only when both are known", () => {
     expect(totalHardness({ calcium: value(100) })).toBeUndefined();
-    expect(totalHardness({ calcium: value(100), magnesium: { is: "below", limit: 1 } })).toMatchObject({ is: "range" });
+    expect(totalHardness({ calcium: value(100), magnesium: { is: "below", limit: 1 } })).toMatchObject({
+      is: "range",
+    });
     expect(hardnessWord(16)).toBe("soft");
     expect(hardnessWord(180)).toBe("very hard");
   });
@@ -38,7 +81,10 @@ describe("water figures", () => {
 });
 
 describe("needsOf", () => {
-  const rules = (water: Parameters<typeof needsOf>[0], source: "municipal" | "well" | "surface" = "municipal") => needsOf(water, { source, profile: "metric" });
+  const rules = (
+    water: Parameters<typeof needsOf>[0],
+    source: "municipal" | "well" | "surface" = "municipal",
+  ) => needsOf(water, { source, profile: "metric" });
 
   it("asks for a softener and carbon at the bakery", () => {
     const f = rules({ hardness: value(376), chlorine: value(1.1) });
@@ -49,7 +95,9 @@ describe("needsOf", () => {
   it("never reads a missing value as zero: it stays open and says what it blocks", () => {
     const f = rules({});
     expect(f.needs).toEqual([]);
-    expect(f.open.map((o) => o.rule)).toEqual(expect.arrayContaining(["softener", "iron-first", "ro-lead", "neutraliser"]));
+    expect(f.open.map((o) => o.rule)).toEqual(
+      expect.arrayContaining(["softener", "iron-first", "ro-lead", "neutraliser"]),
+    );
   });
 
   it("asks for disinfection on coliform, and on surface water not yet tested", () => {

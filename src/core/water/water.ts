@@ -39,4 +39,7 @@ export interface Water {
   readonly sodiumAdded?: number;
 }
 
-export type WaterKey = Exclude<keyof Water, "ironForm" | "coliform" | "ecoli" | "taste" | "organics" | "sodiumAdded">;
+export type WaterKey = Exclude<
+  keyof Water,
+  "ironForm" | "coliform" | "ecoli" | "taste" | "organics" | "sodiumAdded"
+>;

@@ -1,7 +1,21 @@
 import { createHash } from "node:crypto";
 import { ulid } from "ulid";
 import { clockOf } from "../../core/run";
-import { decide, emptyHead, jobFrom, movesFor, nextStep, seal, signingBlockers, stepState, type Actor, type Draft, type Entry, type Intent, type Knowledge } from "../../core/record";
+import {
+  decide,
+  emptyHead,
+  jobFrom,
+  movesFor,
+  nextStep,
+  seal,
+  signingBlockers,
+  stepState,
+  type Actor,
+  type Draft,
+  type Entry,
+  type Intent,
+  type Knowledge,
+} from "../../core/record";
 import type { DesignUnit } from "../../core/train";
 
 const sha256 = (text: string) => createHash("sha256").update(text).digest("hex");
@@ -14,44 +28,115 @@ export const DAY = 24 * HOUR;
 export class DemoDesk {
   readonly id: string;
   readonly entries: Entry[] = [];
-  constructor(private readonly knowledge: Knowledge, public now: number, public by: Actor) { this.id = ulid(now); }
-  get job() { return jobFrom(this.id, this.entries); }
+  constructor(
+    private readonly knowledge: Knowledge,
+    public now: number,
+    public by: Actor,
+  ) {
+    this.id = ulid(now);
+  }
+  get job() {
+    return jobFrom(this.id, this.entries);
+  }
 
   do(wish: DemoWish): this {
     const intent = { ...wish, id: ulid(this.now) } as Intent;
     const decision = decide(this.job, intent, this.now, this.knowledge);
-    if (!decision.ok) throw new Error(`demo, ${this.job.name || "new job"}, ${wish.kind}: ${decision.error} ${JSON.stringify(decision.fields ?? {})}`);
+    if (!decision.ok)
+      throw new Error(
+        `demo, ${this.job.name || "new job"}, ${wish.kind}: ${decision.error} ${JSON.stringify(decision.fields ?? {})}`,
+      );
     const at = new Date(this.now).toISOString();
     const last = this.entries.at(-1);
-    this.entries.push(seal(this.id, last ? { seq: last.seq, hash: last.hash } : emptyHead, { id: intent.id, at, received: at, by: this.by, ...decision.entry } as Draft, sha256));
+    this.entries.push(
+      seal(
+        this.id,
+        last ? { seq: last.seq, hash: last.hash } : emptyHead,
+        { id: intent.id, at, received: at, by: this.by, ...decision.entry } as Draft,
+        sha256,
+      ),
+    );
     this.now += 20_000;
     return this;
   }
 
-  open(name: string, place: string, about = ""): this { return this.do({ kind: "jobOpened", name, place, about }); }
-  survey(values: Readonly<Record<string, string>>): this { for (const [field, text] of Object.entries(values)) this.do({ kind: "surveyAnswered", field, text, profile: "us" }); return this; }
-  design(units: readonly DesignUnit[], what: string): this { return this.do({ kind: "designChanged", units: [...units], what, seen: this.job.designSeq }); }
+  open(name: string, place: string, about = ""): this {
+    return this.do({ kind: "jobOpened", name, place, about });
+  }
+  survey(values: Readonly<Record<string, string>>): this {
+    for (const [field, text] of Object.entries(values))
+      this.do({ kind: "surveyAnswered", field, text, profile: "us" });
+    return this;
+  }
+  design(units: readonly DesignUnit[], what: string): this {
+    return this.do({ kind: "designChanged", units: [...units], what, seen: this.job.designSeq });
+  }
 
   /** Signs, with the reason given for whatever is still a Stop or Unknown. */
   sign(why: string): this {
-    for (const b of signingBlockers(this.job, this.knowledge, "us")) this.do({ kind: "verdictOverridden", at: b.at, rule: b.rule, why });
+    for (const b of signingBlockers(this.job, this.knowledge, "us"))
+      this.do({ kind: "verdictOverridden", at: b.at, rule: b.rule, why });
     return this.do({ kind: "designSigned", seen: this.job.designSeq });
   }
 
   /** Works through the open steps as a crew would, up to a step, taking the readings given. */
-  work(until: string | undefined, readings: Readonly<Record<string, Readonly<Record<string, string>>>>, numbers: Readonly<Record<string, string>> = {}): this {
+  work(
+    until: string | undefined,
+    readings: Readonly<Record<string, Readonly<Record<string, string>>>>,
+    numbers: Readonly<Record<string, string>> = {},
+  ): this {
     for (;;) {
       const step = nextStep(this.job, this.now);
       if (!step || step.id === until || stepState(this.job, step.id).done) return this;
       this.now += step.work * MIN * 0.6;
       const clock = clockOf(step);
-      for (const m of movesFor(this.job.rig, step)) { this.do({ kind: "handleTurned", handle: m.handle, to: m.to, step: step.id }); if (this.job.rig!.state.filling.length > 0) this.do({ kind: "fillHeard", step: step.id }); }
-      if (clock !== undefined && !stepState(this.job, step.id).clock) this.do({ kind: "clockStarted", step: step.id });
-      if (step.flow?.band) this.do({ kind: "readingTaken", reading: ulid(this.now), reads: "timedFlow", step: step.id, place: step.flow.to, instrument: "10 L jug and stopwatch", when: "after", values: { volume: "10 L", time: `${(10 / ((step.flow.band.low + step.flow.band.high) / 2)).toFixed(2)} min` }, profile: "metric" });
+      for (const m of movesFor(this.job.rig, step)) {
+        this.do({ kind: "handleTurned", handle: m.handle, to: m.to, step: step.id });
+        if (this.job.rig!.state.filling.length > 0) this.do({ kind: "fillHeard", step: step.id });
+      }
+      if (clock !== undefined && !stepState(this.job, step.id).clock)
+        this.do({ kind: "clockStarted", step: step.id });
+      if (step.flow?.band)
+        this.do({
+          kind: "readingTaken",
+          reading: ulid(this.now),
+          reads: "timedFlow",
+          step: step.id,
+          place: step.flow.to,
+          instrument: "10 L jug and stopwatch",
+          when: "after",
+          values: {
+            volume: "10 L",
+            time: `${(10 / ((step.flow.band.low + step.flow.band.high) / 2)).toFixed(2)} min`,
+          },
+          profile: "metric",
+        });
       if (clock !== undefined) this.now += clock;
-      if (step.read) this.do({ kind: "readingTaken", reading: ulid(this.now), reads: step.read.reading, step: step.id, place: step.read.place, when: step.read.when, values: readings[step.read.reading] ?? {}, profile: "us" });
-      if (step.cycle) for (let c = stepState(this.job, step.id).cycles + 1; c <= step.cycle.count; c += 1) { this.now += 90 * MIN; this.do({ kind: "cycleCounted", step: step.id, cycle: c }); }
-      if (step.record) this.do({ kind: "serialRecorded", unit: step.unit!, what: step.record.what, label: step.record.label, text: numbers[`${step.unitName}.${step.record.what}`] ?? `SM-${4100 + this.entries.length}`, step: step.id });
+      if (step.read)
+        this.do({
+          kind: "readingTaken",
+          reading: ulid(this.now),
+          reads: step.read.reading,
+          step: step.id,
+          place: step.read.place,
+          when: step.read.when,
+          values: readings[step.read.reading] ?? {},
+          profile: "us",
+        });
+      if (step.cycle)
+        for (let c = stepState(this.job, step.id).cycles + 1; c <= step.cycle.count; c += 1) {
+          this.now += 90 * MIN;
+          this.do({ kind: "cycleCounted", step: step.id, cycle: c });
+        }
+      if (step.record)
+        this.do({
+          kind: "serialRecorded",
+          unit: step.unit!,
+          what: step.record.what,
+          label: step.record.label,
+          text: numbers[`${step.unitName}.${step.record.what}`] ?? `SM-${4100 + this.entries.length}`,
+          step: step.id,
+        });
       this.do({ kind: "stepDone", step: step.id });
     }
   }

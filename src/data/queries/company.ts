@@ -3,7 +3,10 @@ import { companySchema, type Company } from "../../core/site";
 import type { Database, Transaction } from "../database";
 import { company } from "../schema";
 
-export interface CompanyRow { readonly settings: Company; readonly version: number }
+export interface CompanyRow {
+  readonly settings: Company;
+  readonly version: number;
+}
 
 /** The company's settings, or undefined before the first set-up. */
 export async function loadCompany(db: Database): Promise<CompanyRow | undefined> {
@@ -12,8 +15,19 @@ export async function loadCompany(db: Database): Promise<CompanyRow | undefined>
 }
 
 /** Saves the settings if nobody saved others since `version`; false when somebody did. */
-export async function saveCompany(db: Database | Transaction, settings: Company, version: number, now: Date): Promise<boolean> {
-  if (version === 0) { await db.insert(company).values({ id: 1, settings, version: 1, changedAt: now }); return true; }
-  const [result] = await db.update(company).set({ settings, version: sql`version + 1`, changedAt: now }).where(and(eq(company.id, 1), eq(company.version, version)));
+export async function saveCompany(
+  db: Database | Transaction,
+  settings: Company,
+  version: number,
+  now: Date,
+): Promise<boolean> {
+  if (version === 0) {
+    await db.insert(company).values({ id: 1, settings, version: 1, changedAt: now });
+    return true;
+  }
+  const [result] = await db
+    .update(company)
+    .set({ settings, version: sql`version + 1`, changedAt: now })
+    .where(and(eq(company.id, 1), eq(company.version, version)));
   return result.affectedRows === 1;
 }

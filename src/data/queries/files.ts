@@ -2,7 +2,13 @@ import { eq } from "drizzle-orm";
 import type { Database } from "../database";
 import { file } from "../schema";
 
-export interface FileRow { readonly id: string; readonly jobId: string; readonly sha256: string; readonly mime: string; readonly bytes: number }
+export interface FileRow {
+  readonly id: string;
+  readonly jobId: string;
+  readonly sha256: string;
+  readonly mime: string;
+  readonly bytes: number;
+}
 
 /** What is known of a file, or undefined. */
 export async function fileRow(db: Database, id: string): Promise<FileRow | undefined> {
@@ -12,5 +18,8 @@ export async function fileRow(db: Database, id: string): Promise<FileRow | undef
 
 /** Notes a file; a repeated note changes nothing. */
 export async function addFileRow(db: Database, row: FileRow, createdAt: Date): Promise<void> {
-  await db.insert(file).values({ ...row, createdAt }).onDuplicateKeyUpdate({ set: { id: row.id } });
+  await db
+    .insert(file)
+    .values({ ...row, createdAt })
+    .onDuplicateKeyUpdate({ set: { id: row.id } });
 }

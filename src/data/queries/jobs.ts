@@ -1,14 +1,39 @@
 import { createHash } from "node:crypto";
 import { and, asc, desc, eq, gt, sql, type SQL } from "drizzle-orm";
-import { applyEntry, emptyHead, emptyJob, seal, summarise, type Draft, type Entry, type Head, type JobState, type JobSummary, type Knowledge } from "../../core/record";
+import {
+  applyEntry,
+  emptyHead,
+  emptyJob,
+  seal,
+  summarise,
+  type Draft,
+  type Entry,
+  type Head,
+  type JobState,
+  type JobSummary,
+  type Knowledge,
+} from "../../core/record";
 import type { Profile } from "../../core/units";
-import { atOnce, DUPLICATE, errno, inTransaction, isPassing, MOVED, mustHaveChanged, type Database, type Transaction } from "../database";
+import {
+  atOnce,
+  DUPLICATE,
+  errno,
+  inTransaction,
+  isPassing,
+  MOVED,
+  mustHaveChanged,
+  type Database,
+  type Transaction,
+} from "../database";
 import { job, jobLog, jobSerial, stripItem } from "../schema";
 
 export const sha256 = (text: string | Uint8Array): string => createHash("sha256").update(text).digest("hex");
 
 /** A job as this process last saw it, with its row when this process wrote that too. */
-interface Seen { readonly state: JobState; readonly written?: Written }
+interface Seen {
+  readonly state: JobState;
+  readonly written?: Written;
+}
 /** Used only while the head is still the database's. */
 const seen = new Map<string, Seen>();
 const KEEP = 200;
@@ -22,12 +47,17 @@ function remember(state: JobState, written?: Written): JobState {
 const parse = (row: { entry: string }): Entry => JSON.parse(row.entry) as Entry;
 
 async function entriesAfter(db: Database | Transaction, id: string, seq: number): Promise<Entry[]> {
-  const rows = await db.select({ entry: jobLog.entry }).from(jobLog).where(and(eq(jobLog.jobId, id), gt(jobLog.seq, seq))).orderBy(asc(jobLog.seq));
+  const rows = await db
+    .select({ entry: jobLog.entry })
+    .from(jobLog)
+    .where(and(eq(jobLog.jobId, id), gt(jobLog.seq, seq)))
+    .orderBy(asc(jobLog.seq));
   return rows.map(parse);
 }
 
 /** The log of a job after a number, in order; empty for a job that is not there. */
-export const jobEntriesAfter = (db: Database, id: string, seq: number): Promise<Entry[]> => entriesAfter(db, id, seq);
+export const jobEntriesAfter = (db: Database, id: string, seq: number): Promise<Entry[]> =>
+  entriesAfter(db, id, seq);
 /** The whole log of a job. */
 export const jobEntries = (db: Database, id: string): Promise<Entry[]> => entriesAfter(db, id, 0);
 
@@ -37,50 +67,148 @@ async function stateAt(db: Database | Transaction, id: string, head: Head): Prom
   const usable = cached && cached.seq < head.seq ? cached : undefined;
   let state = (await entriesAfter(db, id, usable?.seq ?? 0)).reduce(applyEntry, usable ?? emptyJob(id));
   // An older cached state can belong to a chain that was replaced by a restore: then begin again.
-  if (usable && state.head !== head.hash) state = (await entriesAfter(db, id, 0)).reduce(applyEntry, emptyJob(id));
+  if (usable && state.head !== head.hash)
+    state = (await entriesAfter(db, id, 0)).reduce(applyEntry, emptyJob(id));
   return remember(state);
 }
 
 /** A job as its log tells it, or undefined. */
 export async function loadJob(db: Database, id: string): Promise<JobState | undefined> {
-  const [head] = await db.select({ seq: jobLog.seq, hash: jobLog.hash }).from(jobLog).where(eq(jobLog.jobId, id)).orderBy(desc(jobLog.seq)).limit(1);
+  const [head] = await db
+    .select({ seq: jobLog.seq, hash: jobLog.hash })
+    .from(jobLog)
+    .where(eq(jobLog.jobId, id))
+    .orderBy(desc(jobLog.seq))
+    .limit(1);
   return head ? stateAt(db, id, head) : undefined;
 }
 
-export type AppendOutcome<R> = { readonly ok: true; readonly entry?: Entry; readonly state: JobState; /** True when this very entry was there before: nothing was written. */ readonly repeated: boolean } | { readonly ok: false; readonly refusal: R };
+export type AppendOutcome<R> =
+  | {
+      readonly ok: true;
+      readonly entry?: Entry;
+      readonly state: JobState;
+      /** True when this very entry was there before: nothing was written. */ readonly repeated: boolean;
+    }
+  | { readonly ok: false; readonly refusal: R };
 
-export interface AppendSettings { readonly knowledge: Knowledge; readonly profile: Profile; readonly now: number }
+export interface AppendSettings {
+  readonly knowledge: Knowledge;
+  readonly profile: Profile;
+  readonly now: number;
+}
 
 /** A job's row as lists and searches read it. */
-const rowAs = (state: JobState, summary: JobSummary, changedAt: Date) => ({ name: state.name, place: state.place, phase: summary.phase, rank: summary.rank, summary, dueAt: summary.due ? new Date(`${summary.due}T23:59:59Z`) : null, seq: state.seq, head: state.head, changedAt });
+const rowAs = (state: JobState, summary: JobSummary, changedAt: Date) => ({
+  name: state.name,
+  place: state.place,
+  phase: summary.phase,
+  rank: summary.rank,
+  summary,
+  dueAt: summary.due ? new Date(`${summary.due}T23:59:59Z`) : null,
+  seq: state.seq,
+  head: state.head,
+  changedAt,
+});
 type JobRow = ReturnType<typeof rowAs>;
-interface Written { readonly row: JobRow; readonly strip: string }
+interface Written {
+  readonly row: JobRow;
+  readonly strip: string;
+}
 
 /** Statements that set the job's row, its strip and its serials from its state; of a row this process wrote before (`known`), only what is new. */
-function refreshed(db: Database | Transaction, before: JobState | undefined, known: Written | undefined, state: JobState, settings: AppendSettings): { readonly statements: SQL[]; readonly written: Written } {
+function refreshed(
+  db: Database | Transaction,
+  before: JobState | undefined,
+  known: Written | undefined,
+  state: JobState,
+  settings: AppendSettings,
+): { readonly statements: SQL[]; readonly written: Written } {
   const summary = summarise(state, settings.now, settings.knowledge, settings.profile);
   const row = rowAs(state, summary, new Date(state.lastAt ?? settings.now));
   const strip = JSON.stringify(summary.strip);
   const statements: SQL[] = [];
   if (known) {
-    const news = Object.fromEntries(Object.entries(row).filter(([k, v]) => JSON.stringify(v) !== JSON.stringify(known.row[k as keyof JobRow])));
-    statements.push(db.update(job).set(news).where(and(eq(job.id, state.id), eq(job.head, known.row.head))).getSQL(), mustHaveChanged);
-  } else statements.push(db.insert(job).values({ id: state.id, openedAt: row.changedAt, ...row }).onDuplicateKeyUpdate({ set: row }).getSQL());
+    const news = Object.fromEntries(
+      Object.entries(row).filter(
+        ([k, v]) => JSON.stringify(v) !== JSON.stringify(known.row[k as keyof JobRow]),
+      ),
+    );
+    statements.push(
+      db
+        .update(job)
+        .set(news)
+        .where(and(eq(job.id, state.id), eq(job.head, known.row.head)))
+        .getSQL(),
+      mustHaveChanged,
+    );
+  } else
+    statements.push(
+      db
+        .insert(job)
+        .values({ id: state.id, openedAt: row.changedAt, ...row })
+        .onDuplicateKeyUpdate({ set: row })
+        .getSQL(),
+    );
   if (known?.strip !== strip) {
     statements.push(sql`delete from ${stripItem} where ${stripItem.jobId} = ${state.id}`);
-    if (summary.strip.length > 0) statements.push(db.insert(stripItem).values(summary.strip.map((s) => ({ jobId: state.id, item: s.item, kind: s.kind, title: s.title.slice(0, 200), who: s.who, startsAt: new Date(s.from), endsAt: new Date(s.to), paused: s.paused ? 1 : 0 }))).getSQL());
+    if (summary.strip.length > 0)
+      statements.push(
+        db
+          .insert(stripItem)
+          .values(
+            summary.strip.map((s) => ({
+              jobId: state.id,
+              item: s.item,
+              kind: s.kind,
+              title: s.title.slice(0, 200),
+              who: s.who,
+              startsAt: new Date(s.from),
+              endsAt: new Date(s.to),
+              paused: s.paused ? 1 : 0,
+            })),
+          )
+          .getSQL(),
+      );
   }
   const fresh = state.serials.filter((s) => !before?.serials.includes(s));
-  if (fresh.length > 0) statements.push(db.insert(jobSerial).values(fresh.map((s) => ({ jobId: state.id, unit: s.unit, what: s.what, unitName: s.unitName, text: s.text }))).onDuplicateKeyUpdate({ set: { text: sql`values(text)`, unitName: sql`values(unit_name)` } }).getSQL());
+  if (fresh.length > 0)
+    statements.push(
+      db
+        .insert(jobSerial)
+        .values(
+          fresh.map((s) => ({
+            jobId: state.id,
+            unit: s.unit,
+            what: s.what,
+            unitName: s.unitName,
+            text: s.text,
+          })),
+        )
+        .onDuplicateKeyUpdate({ set: { text: sql`values(text)`, unitName: sql`values(unit_name)` } })
+        .getSQL(),
+    );
   return { statements, written: { row, strip } };
 }
 
 async function headOf(tx: Transaction | Database, id: string): Promise<Head> {
-  const [head] = await tx.select({ seq: jobLog.seq, hash: jobLog.hash }).from(jobLog).where(eq(jobLog.jobId, id)).orderBy(desc(jobLog.seq)).limit(1);
+  const [head] = await tx
+    .select({ seq: jobLog.seq, hash: jobLog.hash })
+    .from(jobLog)
+    .where(eq(jobLog.jobId, id))
+    .orderBy(desc(jobLog.seq))
+    .limit(1);
   return head ?? emptyHead;
 }
 
-const rowOf = (entry: Entry) => ({ jobId: entry.job, seq: entry.seq, id: entry.id, kind: entry.kind, entry: JSON.stringify(entry), hash: entry.hash });
+const rowOf = (entry: Entry) => ({
+  jobId: entry.job,
+  seq: entry.seq,
+  id: entry.id,
+  kind: entry.kind,
+  entry: JSON.stringify(entry),
+  hash: entry.hash,
+});
 
 /**
  * Appends one entry to a job's chain in one transaction with the job's row. `decide` sees the state it will follow; a repeated entry
@@ -89,7 +217,13 @@ const rowOf = (entry: Entry) => ({ jobId: entry.job, seq: entry.seq, id: entry.i
  * A job this process has seen is first taken as it was seen: the log's keys and the head in the job's row prove inside the transaction that nothing
  * came between, so that no read is needed. A refusal is never given on a remembered state alone.
  */
-export async function appendEntry<R>(db: Database, jobId: string, id: string, decide: (state: JobState) => { readonly draft: Draft } | { readonly refusal: R }, settings: AppendSettings): Promise<AppendOutcome<R>> {
+export async function appendEntry<R>(
+  db: Database,
+  jobId: string,
+  id: string,
+  decide: (state: JobState) => { readonly draft: Draft } | { readonly refusal: R },
+  settings: AppendSettings,
+): Promise<AppendOutcome<R>> {
   for (let attempt = 0; ; attempt += 1) {
     const remembered = attempt === 0 ? seen.get(jobId) : undefined;
     const known = remembered?.written;
@@ -99,7 +233,10 @@ export async function appendEntry<R>(db: Database, jobId: string, id: string, de
       if (already) return { ok: true, state, repeated: true };
     }
     const decided = decide(state);
-    if ("refusal" in decided) { if (known) continue; return { ok: false, refusal: decided.refusal }; }
+    if ("refusal" in decided) {
+      if (known) continue;
+      return { ok: false, refusal: decided.refusal };
+    }
     const entry = seal(jobId, { seq: state.seq, hash: state.head }, decided.draft, sha256);
     const next = applyEntry(state, entry);
     const { statements, written } = refreshed(db, state.seq === 0 ? undefined : state, known, next, settings);
@@ -109,26 +246,38 @@ export async function appendEntry<R>(db: Database, jobId: string, id: string, de
       return { ok: true, entry, state: next, repeated: false };
     } catch (error) {
       seen.delete(jobId);
-      if (attempt >= 10 || !(errno(error) === DUPLICATE || errno(error) === MOVED || isPassing(error))) throw error;
+      if (attempt >= 10 || !(errno(error) === DUPLICATE || errno(error) === MOVED || isPassing(error)))
+        throw error;
       if (attempt > 0) await new Promise((r) => setTimeout(r, Math.random() * 15 * attempt));
     }
   }
 }
 
 /** Brings verified entries of another Brant in as they are, after those already here. The caller has checked the chain. */
-export async function importEntries(db: Database, entries: readonly Entry[], settings: AppendSettings): Promise<{ readonly added: number; readonly conflict: boolean }> {
+export async function importEntries(
+  db: Database,
+  entries: readonly Entry[],
+  settings: AppendSettings,
+): Promise<{ readonly added: number; readonly conflict: boolean }> {
   const id = entries[0]!.job;
-  const result = await inTransaction(db, async (tx) => {
-    const head = await headOf(tx, id);
-    if (head.seq > entries.length || (head.seq > 0 && entries[head.seq - 1]!.hash !== head.hash)) return { added: 0, conflict: true };
-    const fresh = entries.slice(head.seq);
-    for (let i = 0; i < fresh.length; i += 100) await tx.insert(jobLog).values(fresh.slice(i, i + 100).map(rowOf));
-    if (fresh.length > 0) {
-      const state = entries.reduce(applyEntry, emptyJob(id));
-      for (const statement of refreshed(tx, undefined, undefined, state, settings).statements) await tx.execute(statement);
-    }
-    return { added: fresh.length, conflict: false };
-  }, (error) => errno(error) === DUPLICATE);
+  const result = await inTransaction(
+    db,
+    async (tx) => {
+      const head = await headOf(tx, id);
+      if (head.seq > entries.length || (head.seq > 0 && entries[head.seq - 1]!.hash !== head.hash))
+        return { added: 0, conflict: true };
+      const fresh = entries.slice(head.seq);
+      for (let i = 0; i < fresh.length; i += 100)
+        await tx.insert(jobLog).values(fresh.slice(i, i + 100).map(rowOf));
+      if (fresh.length > 0) {
+        const state = entries.reduce(applyEntry, emptyJob(id));
+        for (const statement of refreshed(tx, undefined, undefined, state, settings).statements)
+          await tx.execute(statement);
+      }
+      return { added: fresh.length, conflict: false };
+    },
+    (error) => errno(error) === DUPLICATE,
+  );
   seen.delete(id);
   return result;
 }
@@ -140,4 +289,5 @@ export async function jobIds(db: Database): Promise<string[]> {
 }
 
 /** Stored rows of a chain with the columns beside the entry, for verification. */
-export const chainRows = (db: Database, id: string) => db.select().from(jobLog).where(eq(jobLog.jobId, id)).orderBy(asc(jobLog.seq));
+export const chainRows = (db: Database, id: string) =>
+  db.select().from(jobLog).where(eq(jobLog.jobId, id)).orderBy(asc(jobLog.seq));

@@ -4,16 +4,32 @@ import type { Database, Transaction } from "../database";
 import { account, session, user } from "../schema";
 import { saveCompany } from "./company";
 
-export interface PersonRow { readonly id: string; readonly name: string; readonly email: string; readonly role: string; readonly active: boolean; readonly hasPin: boolean }
+export interface PersonRow {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly role: string;
+  readonly active: boolean;
+  readonly hasPin: boolean;
+}
 
 /** All people, by name. */
 export async function allPeople(db: Database): Promise<PersonRow[]> {
   const rows = await db.select().from(user).orderBy(asc(user.name));
-  return rows.map((r) => ({ id: r.id, name: r.name, email: r.email, role: r.role, active: r.active, hasPin: r.pinHash !== null }));
+  return rows.map((r) => ({
+    id: r.id,
+    name: r.name,
+    email: r.email,
+    role: r.role,
+    active: r.active,
+    hasPin: r.pinHash !== null,
+  }));
 }
 export async function personByEmail(db: Database, email: string): Promise<PersonRow | undefined> {
   const [r] = await db.select().from(user).where(eq(user.email, email)).limit(1);
-  return r ? { id: r.id, name: r.name, email: r.email, role: r.role, active: r.active, hasPin: r.pinHash !== null } : undefined;
+  return r
+    ? { id: r.id, name: r.name, email: r.email, role: r.role, active: r.active, hasPin: r.pinHash !== null }
+    : undefined;
 }
 export async function hasPeople(db: Database): Promise<boolean> {
   const [row] = await db.select({ n: count() }).from(user);
@@ -25,30 +41,77 @@ export async function hasPin(db: Database, id: string): Promise<boolean> {
   return Boolean(row?.pinHash);
 }
 
-export interface NewPerson { readonly id: string; readonly name: string; readonly email: string; readonly role: string; readonly passwordHash: string; readonly pinHash?: string }
+export interface NewPerson {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly role: string;
+  readonly passwordHash: string;
+  readonly pinHash?: string;
+}
 
 /** Adds a person with a password in one transaction. */
 export async function addPerson(db: Database | Transaction, p: NewPerson, at: Date): Promise<void> {
   await db.transaction(async (tx) => {
-    await tx.insert(user).values({ id: p.id, name: p.name, email: p.email, emailVerified: true, role: p.role, active: true, pinHash: p.pinHash ?? null, createdAt: at, updatedAt: at });
-    await tx.insert(account).values({ id: p.id, accountId: p.id, providerId: "credential", userId: p.id, password: p.passwordHash, createdAt: at, updatedAt: at });
+    await tx.insert(user).values({
+      id: p.id,
+      name: p.name,
+      email: p.email,
+      emailVerified: true,
+      role: p.role,
+      active: true,
+      pinHash: p.pinHash ?? null,
+      createdAt: at,
+      updatedAt: at,
+    });
+    await tx.insert(account).values({
+      id: p.id,
+      accountId: p.id,
+      providerId: "credential",
+      userId: p.id,
+      password: p.passwordHash,
+      createdAt: at,
+      updatedAt: at,
+    });
   });
 }
 
 /** Changes role, account and, where given, the password in one transaction; a closed account or a new password ends its sessions. */
-export async function changePerson(db: Database, id: string, to: { readonly role: string; readonly active: boolean; readonly passwordHash?: string }, at: Date): Promise<void> {
+export async function changePerson(
+  db: Database,
+  id: string,
+  to: { readonly role: string; readonly active: boolean; readonly passwordHash?: string },
+  at: Date,
+): Promise<void> {
   await db.transaction(async (tx) => {
     await tx.update(user).set({ role: to.role, active: to.active, updatedAt: at }).where(eq(user.id, id));
-    if (to.passwordHash) await tx.update(account).set({ password: to.passwordHash, updatedAt: at }).where(and(eq(account.userId, id), eq(account.providerId, "credential")));
+    if (to.passwordHash)
+      await tx
+        .update(account)
+        .set({ password: to.passwordHash, updatedAt: at })
+        .where(and(eq(account.userId, id), eq(account.providerId, "credential")));
     if (!to.active || to.passwordHash) await tx.delete(session).where(eq(session.userId, id));
   });
 }
 
 /** The first start: company and owner, both or neither. */
 export async function openHouse(db: Database, settings: Company, owner: NewPerson, at: Date): Promise<void> {
-  await db.transaction(async (tx) => { await saveCompany(tx, settings, 0, at); await addPerson(tx, owner, at); });
+  await db.transaction(async (tx) => {
+    await saveCompany(tx, settings, 0, at);
+    await addPerson(tx, owner, at);
+  });
 }
-export async function setPin(db: Database, id: string, pinHash: string): Promise<void> { await db.update(user).set({ pinHash }).where(eq(user.id, id)); }
-export async function setProfile(db: Database, id: string, unitProfile: "us" | "metric" | null): Promise<void> { await db.update(user).set({ unitProfile }).where(eq(user.id, id)); }
+export async function setPin(db: Database, id: string, pinHash: string): Promise<void> {
+  await db.update(user).set({ pinHash }).where(eq(user.id, id));
+}
+export async function setProfile(
+  db: Database,
+  id: string,
+  unitProfile: "us" | "metric" | null,
+): Promise<void> {
+  await db.update(user).set({ unitProfile }).where(eq(user.id, id));
+}
 /** Ends all sessions of a person. */
-export async function endSessions(db: Database, userId: string): Promise<void> { await db.delete(session).where(eq(session.userId, userId)); }
+export async function endSessions(db: Database, userId: string): Promise<void> {
+  await db.delete(session).where(eq(session.userId, userId));
+}

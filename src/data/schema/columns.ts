@@ -1,7 +1,11 @@
 import { char, customType, datetime } from "drizzle-orm/mysql-core";
 
 /** JSON as text in and out, whatever the driver makes of JSON columns. */
-export const jsonText = customType<{ data: unknown; driverData: string }>({ dataType: () => "json", toDriver: (v) => JSON.stringify(v), fromDriver: (v) => (typeof v === "string" ? (JSON.parse(v) as unknown) : v) });
+export const jsonText = customType<{ data: unknown; driverData: string }>({
+  dataType: () => "json",
+  toDriver: (v) => JSON.stringify(v),
+  fromDriver: (v) => (typeof v === "string" ? (JSON.parse(v) as unknown) : v),
+});
 export const blob = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => "longblob" });
 export const moment = (name: string) => datetime(name, { fsp: 3, mode: "date" });
 export const ulidColumn = (name: string) => char(name, { length: 26 });

@@ -1,61 +1,81 @@
 import { boolean, index, int, mysqlTable, text, uniqueIndex, varchar } from "drizzle-orm/mysql-core";
 import { moment } from "./columns";
 
-export const user = mysqlTable("user", {
-  id: varchar("id", { length: 36 }).primaryKey(),
-  name: varchar("name", { length: 120 }).notNull(),
-  email: varchar("email", { length: 190 }).notNull(),
-  emailVerified: boolean("email_verified").notNull().default(false),
-  image: text("image"),
-  role: varchar("role", { length: 16 }).notNull().default("apprentice"),
-  unitProfile: varchar("unit_profile", { length: 8 }),
-  pinHash: varchar("pin_hash", { length: 200 }),
-  active: boolean("active").notNull().default(true),
-  createdAt: moment("created_at").notNull(),
-  updatedAt: moment("updated_at").notNull(),
-}, (t) => [uniqueIndex("user_email").on(t.email), index("user_name").on(t.name)]);
+export const user = mysqlTable(
+  "user",
+  {
+    id: varchar("id", { length: 36 }).primaryKey(),
+    name: varchar("name", { length: 120 }).notNull(),
+    email: varchar("email", { length: 190 }).notNull(),
+    emailVerified: boolean("email_verified").notNull().default(false),
+    image: text("image"),
+    role: varchar("role", { length: 16 }).notNull().default("apprentice"),
+    unitProfile: varchar("unit_profile", { length: 8 }),
+    pinHash: varchar("pin_hash", { length: 200 }),
+    active: boolean("active").notNull().default(true),
+    createdAt: moment("created_at").notNull(),
+    updatedAt: moment("updated_at").notNull(),
+  },
+  (t) => [uniqueIndex("user_email").on(t.email), index("user_name").on(t.name)],
+);
 
-export const session = mysqlTable("session", {
-  id: varchar("id", { length: 36 }).primaryKey(),
-  expiresAt: moment("expires_at").notNull(),
-  token: varchar("token", { length: 190 }).notNull(),
-  ipAddress: varchar("ip_address", { length: 64 }),
-  userAgent: text("user_agent"),
-  userId: varchar("user_id", { length: 36 }).notNull(),
-  locked: boolean("locked").notNull().default(false),
-  pinFailures: int("pin_failures").notNull().default(0),
-  createdAt: moment("created_at").notNull(),
-  updatedAt: moment("updated_at").notNull(),
-}, (t) => [uniqueIndex("session_token").on(t.token), index("session_user").on(t.userId)]);
+export const session = mysqlTable(
+  "session",
+  {
+    id: varchar("id", { length: 36 }).primaryKey(),
+    expiresAt: moment("expires_at").notNull(),
+    token: varchar("token", { length: 190 }).notNull(),
+    ipAddress: varchar("ip_address", { length: 64 }),
+    userAgent: text("user_agent"),
+    userId: varchar("user_id", { length: 36 }).notNull(),
+    locked: boolean("locked").notNull().default(false),
+    pinFailures: int("pin_failures").notNull().default(0),
+    createdAt: moment("created_at").notNull(),
+    updatedAt: moment("updated_at").notNull(),
+  },
+  (t) => [uniqueIndex("session_token").on(t.token), index("session_user").on(t.userId)],
+);
 
-export const account = mysqlTable("account", {
-  id: varchar("id", { length: 36 }).primaryKey(),
-  accountId: varchar("account_id", { length: 190 }).notNull(),
-  providerId: varchar("provider_id", { length: 60 }).notNull(),
-  userId: varchar("user_id", { length: 36 }).notNull(),
-  accessToken: text("access_token"),
-  refreshToken: text("refresh_token"),
-  idToken: text("id_token"),
-  accessTokenExpiresAt: moment("access_token_expires_at"),
-  refreshTokenExpiresAt: moment("refresh_token_expires_at"),
-  scope: text("scope"),
-  password: text("password"),
-  createdAt: moment("created_at").notNull(),
-  updatedAt: moment("updated_at").notNull(),
-}, (t) => [index("account_user").on(t.userId)]);
+export const account = mysqlTable(
+  "account",
+  {
+    id: varchar("id", { length: 36 }).primaryKey(),
+    accountId: varchar("account_id", { length: 190 }).notNull(),
+    providerId: varchar("provider_id", { length: 60 }).notNull(),
+    userId: varchar("user_id", { length: 36 }).notNull(),
+    accessToken: text("access_token"),
+    refreshToken: text("refresh_token"),
+    idToken: text("id_token"),
+    accessTokenExpiresAt: moment("access_token_expires_at"),
+    refreshTokenExpiresAt: moment("refresh_token_expires_at"),
+    scope: text("scope"),
+    password: text("password"),
+    createdAt: moment("created_at").notNull(),
+    updatedAt: moment("updated_at").notNull(),
+  },
+  (t) => [index("account_user").on(t.userId)],
+);
 
-export const verification = mysqlTable("verification", {
-  id: varchar("id", { length: 36 }).primaryKey(),
-  identifier: varchar("identifier", { length: 190 }).notNull(),
-  value: text("value").notNull(),
-  expiresAt: moment("expires_at").notNull(),
-  createdAt: moment("created_at"),
-  updatedAt: moment("updated_at"),
-}, (t) => [index("verification_identifier").on(t.identifier)]);
+export const verification = mysqlTable(
+  "verification",
+  {
+    id: varchar("id", { length: 36 }).primaryKey(),
+    identifier: varchar("identifier", { length: 190 }).notNull(),
+    value: text("value").notNull(),
+    expiresAt: moment("expires_at").notNull(),
+    createdAt: moment("created_at"),
+    updatedAt: moment("updated_at"),
+  },
+  (t) => [index("verification_identifier").on(t.identifier)],
+);
 
 /** Failed sign-ins, counted per address and per network address, so that guessing is slow on every instance. */
-export const signInFailure = mysqlTable("sign_in_failure", {
-  id: varchar("id", { length: 36 }).primaryKey(),
-  subject: varchar("subject", { length: 190 }).notNull(),
-  at: moment("at").notNull(),
-}, (t) => [index("sign_in_failure_subject").on(t.subject, t.at)]);
+export const signInFailure = mysqlTable(
+  "sign_in_failure",
+  {
+    id: varchar("id", { length: 36 }).primaryKey(),
+    subject: varchar("subject", { length: 190 }).notNull(),
+    at: moment("at").notNull(),
+  },
+  (t) => [index("sign_in_failure_subject").on(t.subject, t.at)],
+);

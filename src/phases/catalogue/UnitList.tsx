@@ -4,35 +4,124 @@ import type { Route } from "next";
 import { useState } from "react";
 import { print, type Profile } from "@/core/units";
 
-export interface ListedUnit { readonly code: string; readonly name: string; readonly family: string; readonly variant: string; readonly ratedFlow?: number; readonly parts: number; readonly version: number; readonly retired: boolean; readonly jobs: number }
+export interface ListedUnit {
+  readonly code: string;
+  readonly name: string;
+  readonly family: string;
+  readonly variant: string;
+  readonly ratedFlow?: number;
+  readonly parts: number;
+  readonly version: number;
+  readonly retired: boolean;
+  readonly jobs: number;
+}
 
 /** Every unit in one list, by family, found by code, words or family. */
-export function UnitList({ units, families, profile, currency }: { units: readonly ListedUnit[]; families: readonly { readonly id: string; readonly label: string }[]; profile: Profile; currency: string }) {
+export function UnitList({
+  units,
+  families,
+  profile,
+  currency,
+}: {
+  units: readonly ListedUnit[];
+  families: readonly { readonly id: string; readonly label: string }[];
+  profile: Profile;
+  currency: string;
+}) {
   const [sought, setSought] = useState("");
   const [family, setFamily] = useState("");
-  const money = (n: number) => new Intl.NumberFormat("en", { style: "currency", currency, maximumFractionDigits: 0 }).format(n);
+  const money = (n: number) =>
+    new Intl.NumberFormat("en", { style: "currency", currency, maximumFractionDigits: 0 }).format(n);
   const words = sought.trim().toLowerCase().split(/\s+/);
-  const shown = units.filter((u) => (family === "" || u.family === family) && words.every((w) => `${u.code} ${u.name} ${u.variant}`.toLowerCase().includes(w)));
-  const groups = families.map((f) => ({ ...f, units: shown.filter((u) => u.family === f.id) })).filter((g) => g.units.length > 0);
+  const shown = units.filter(
+    (u) =>
+      (family === "" || u.family === family) &&
+      words.every((w) => `${u.code} ${u.name} ${u.variant}`.toLowerCase().includes(w)),
+  );
+  const groups = families
+    .map((f) => ({ ...f, units: shown.filter((u) => u.family === f.id) }))
+    .filter((g) => g.units.length > 0);
   return (
     <>
       <div className="mb-4 grid gap-x-6 gap-y-2 sm:grid-cols-[minmax(0,320px)_minmax(0,260px)_1fr]">
-        <label>Code or words<input className="field" value={sought} onChange={(e) => setSought(e.target.value)} /></label>
-        <label>Family<select className="field" value={family} onChange={(e) => setFamily(e.target.value)}><option value="">all</option>{families.map((f) => <option key={f.id} value={f.id}>{f.label}</option>)}</select></label>
-        <p className="self-end pb-2 text-soft" role="status"><span className="num">{shown.length}</span> of {units.length} units</p>
+        <label>
+          Code or words
+          <input className="field" value={sought} onChange={(e) => setSought(e.target.value)} />
+        </label>
+        <label>
+          Family
+          <select className="field" value={family} onChange={(e) => setFamily(e.target.value)}>
+            <option value="">all</option>
+            {families.map((f) => (
+              <option key={f.id} value={f.id}>
+                {f.label}
+              </option>
+            ))}
+          </select>
+        </label>
+        <p className="self-end pb-2 text-soft" role="status">
+          <span className="num">{shown.length}</span> of {units.length} units
+        </p>
       </div>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Units">
         <table className="plain [&_td]:!align-middle" data-units>
-          <thead><tr><th scope="col">Code</th><th scope="col">Unit</th><th scope="col">variant</th><th scope="col" className="figure">rated flow</th><th scope="col" className="figure">parts</th><th scope="col" className="figure">version</th><th scope="col" className="figure">in jobs</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">Code</th>
+              <th scope="col">Unit</th>
+              <th scope="col">variant</th>
+              <th scope="col" className="figure">
+                rated flow
+              </th>
+              <th scope="col" className="figure">
+                parts
+              </th>
+              <th scope="col" className="figure">
+                version
+              </th>
+              <th scope="col" className="figure">
+                in jobs
+              </th>
+            </tr>
+          </thead>
           {groups.map((g) => (
             <tbody key={g.id}>
-              <tr><th scope="rowgroup" colSpan={7} className="!pt-5 font-semibold">{g.label} <span className="num font-normal text-soft">{g.units.length}</span></th></tr>
-              {g.units.map((u) => <tr key={u.code} className={u.retired ? "text-soft" : ""}><td><Link className="plainlink num inline-flex min-h-8 items-center whitespace-nowrap" prefetch={false} href={`/catalogue/${u.code}` as Route}>{u.code}</Link></td><td>{u.name}{u.retired ? <span className="block text-sm">no longer offered</span> : null}</td><td>{u.variant}</td><td className="figure">{u.ratedFlow === undefined ? "—" : print(u.ratedFlow, "flow", profile)}</td><td className="figure">{money(u.parts)}</td><td className="figure">{u.version}</td><td className="figure">{u.jobs || ""}</td></tr>)}
+              <tr>
+                <th scope="rowgroup" colSpan={7} className="!pt-5 font-semibold">
+                  {g.label} <span className="num font-normal text-soft">{g.units.length}</span>
+                </th>
+              </tr>
+              {g.units.map((u) => (
+                <tr key={u.code} className={u.retired ? "text-soft" : ""}>
+                  <td>
+                    <Link
+                      className="plainlink num inline-flex min-h-8 items-center whitespace-nowrap"
+                      prefetch={false}
+                      href={`/catalogue/${u.code}` as Route}
+                    >
+                      {u.code}
+                    </Link>
+                  </td>
+                  <td>
+                    {u.name}
+                    {u.retired ? <span className="block text-sm">no longer offered</span> : null}
+                  </td>
+                  <td>{u.variant}</td>
+                  <td className="figure">
+                    {u.ratedFlow === undefined ? "—" : print(u.ratedFlow, "flow", profile)}
+                  </td>
+                  <td className="figure">{money(u.parts)}</td>
+                  <td className="figure">{u.version}</td>
+                  <td className="figure">{u.jobs || ""}</td>
+                </tr>
+              ))}
             </tbody>
           ))}
         </table>
       </div>
-      {shown.length === 0 ? <p className="py-6">No unit is called that. Try fewer words, or another family.</p> : null}
+      {shown.length === 0 ? (
+        <p className="py-6">No unit is called that. Try fewer words, or another family.</p>
+      ) : null}
     </>
   );
 }

@@ -12,17 +12,57 @@ export function Retire({ code, retired }: { code: string; retired: boolean }) {
   const [open, setOpen] = useState(false);
   const [why, keep, drop] = useDraft(`retire.${code}`);
   const [error, setError] = useState("");
-  const send = async (reason: string | undefined) => { const r = await retireUnit(code, reason).catch(() => ({ error: "No connection just now. Try again" })); if (r.error) { setError(r.error); return; } drop(); setOpen(false); setError(""); router.refresh(); };
-  if (retired) return <><button type="button" className="button quiet" onClick={() => void send(undefined)}>Offer it again</button><span role="status" className="text-sm text-stop">{error}</span></>;
+  const send = async (reason: string | undefined) => {
+    const r = await retireUnit(code, reason).catch(() => ({ error: "No connection just now. Try again" }));
+    if (r.error) {
+      setError(r.error);
+      return;
+    }
+    drop();
+    setOpen(false);
+    setError("");
+    router.refresh();
+  };
+  if (retired)
+    return (
+      <>
+        <button type="button" className="button quiet" onClick={() => void send(undefined)}>
+          Offer it again
+        </button>
+        <span role="status" className="text-sm text-stop">
+          {error}
+        </span>
+      </>
+    );
   return (
     <>
-      <button type="button" className="button quiet" onClick={() => setOpen(true)}>No longer offer it</button>
+      <button type="button" className="button quiet" onClick={() => setOpen(true)}>
+        No longer offer it
+      </button>
       <Sheet open={open} title={`No longer offer ${code}`} onClose={() => setOpen(false)}>
-        <form className="grid gap-4" onSubmit={(e) => { e.preventDefault(); void send(why ?? ""); }}>
+        <form
+          className="grid gap-4"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void send(why ?? "");
+          }}
+        >
           <p>It leaves the lists for new designs. Designs that hold it keep it, with its figures.</p>
-          <label>Why<textarea className="field min-h-20" value={why ?? ""} maxLength={300} onChange={(e) => keep(e.target.value)} /></label>
-          <p role="status" className="text-stop">{error}</p>
-          <button className="button" data-save>No longer offer it</button>
+          <label>
+            Why
+            <textarea
+              className="field min-h-20"
+              value={why ?? ""}
+              maxLength={300}
+              onChange={(e) => keep(e.target.value)}
+            />
+          </label>
+          <p role="status" className="text-stop">
+            {error}
+          </p>
+          <button className="button" data-save>
+            No longer offer it
+          </button>
         </form>
       </Sheet>
     </>
@@ -30,7 +70,15 @@ export function Retire({ code, retired }: { code: string; retired: boolean }) {
 }
 
 /** Data sheets beside a unit: kept, opened, taken away. */
-export function Sheets({ code, sheets, readOnly }: { code: string; sheets: readonly { readonly id: string; readonly name: string; readonly kB: number; readonly by: string }[]; readOnly: boolean }) {
+export function Sheets({
+  code,
+  sheets,
+  readOnly,
+}: {
+  code: string;
+  sheets: readonly { readonly id: string; readonly name: string; readonly kB: number; readonly by: string }[];
+  readOnly: boolean;
+}) {
   const router = useRouter();
   const input = useRef<HTMLInputElement>(null);
   const [say, setSay] = useState("");
@@ -38,17 +86,62 @@ export function Sheets({ code, sheets, readOnly }: { code: string; sheets: reado
     if (!file) return;
     setSay("Sending…");
     try {
-      const response = await fetch(`/api/catalogue/${code}/sheets?id=${ulid()}&name=${encodeURIComponent(file.name)}`, { method: "POST", headers: { "content-type": "application/octet-stream" }, body: file });
+      const response = await fetch(
+        `/api/catalogue/${code}/sheets?id=${ulid()}&name=${encodeURIComponent(file.name)}`,
+        { method: "POST", headers: { "content-type": "application/octet-stream" }, body: file },
+      );
       const body = (await response.json()) as { error?: string };
       setSay(response.ok ? "" : (body.error ?? "It was not taken"));
       if (response.ok) router.refresh();
-    } catch { setSay("No connection just now. Choose the file again"); }
+    } catch {
+      setSay("No connection just now. Choose the file again");
+    }
     if (input.current) input.current.value = "";
   };
   return (
     <div data-sheets>
-      {sheets.length === 0 ? <p className="text-soft">None yet.</p> : <ul>{sheets.map((s) => <li key={s.id} className="rule flex flex-wrap items-center gap-x-6 py-1"><a className="plainlink inline-flex min-h-10 items-center" href={`/api/sheets/${s.id}`}>{s.name}</a><span className="text-sm text-soft">{s.kB} kB, {s.by}</span>{readOnly ? null : <button type="button" className="plainlink ml-auto min-h-10 text-sm" onClick={() => void takeSheetAway(s.id).then(() => router.refresh())}>Take away<span className="visually-hidden"> {s.name}</span></button>}</li>)}</ul>}
-      {readOnly ? null : <p className="mt-2 flex items-center gap-4"><label className="button quiet cursor-pointer focus-within:outline-3">Attach a data sheet<input ref={input} type="file" accept="application/pdf,image/png,image/jpeg" className="visually-hidden" onChange={(e) => void add(e.target.files?.[0])} /></label><span role="status" className="text-sm text-stop">{say}</span></p>}
+      {sheets.length === 0 ? (
+        <p className="text-soft">None yet.</p>
+      ) : (
+        <ul>
+          {sheets.map((s) => (
+            <li key={s.id} className="rule flex flex-wrap items-center gap-x-6 py-1">
+              <a className="plainlink inline-flex min-h-10 items-center" href={`/api/sheets/${s.id}`}>
+                {s.name}
+              </a>
+              <span className="text-sm text-soft">
+                {s.kB} kB, {s.by}
+              </span>
+              {readOnly ? null : (
+                <button
+                  type="button"
+                  className="plainlink ml-auto min-h-10 text-sm"
+                  onClick={() => void takeSheetAway(s.id).then(() => router.refresh())}
+                >
+                  Take away<span className="visually-hidden"> {s.name}</span>
+                </button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      {readOnly ? null : (
+        <p className="mt-2 flex items-center gap-4">
+          <label className="button quiet cursor-pointer focus-within:outline-3">
+            Attach a data sheet
+            <input
+              ref={input}
+              type="file"
+              accept="application/pdf,image/png,image/jpeg"
+              className="visually-hidden"
+              onChange={(e) => void add(e.target.files?.[0])}
+            />
+          </label>
+          <span role="status" className="text-sm text-stop">
+            {say}
+          </span>
+        </p>
+      )}
     </div>
   );
 }

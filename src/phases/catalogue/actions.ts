@@ -10,10 +10,23 @@ import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { cellFrom } from "./figureText";
 
-export interface UnitState { readonly error?: string; readonly fields?: Readonly<Record<string, string>>; readonly saved?: { readonly code: string; readonly version: number } }
+export interface UnitState {
+  readonly error?: string;
+  readonly fields?: Readonly<Record<string, string>>;
+  readonly saved?: { readonly code: string; readonly version: number };
+}
 
-const why = z.string().trim().min(3, "Say in a few words what changed and why").max(300, "At most 300 characters");
-const sent = z.strictObject({ base: z.string().max(20).optional(), seen: z.number().int().min(0), values: z.record(z.string().max(40), z.string().max(400)), why: z.string().max(300) });
+const why = z
+  .string()
+  .trim()
+  .min(3, "Say in a few words what changed and why")
+  .max(300, "At most 300 characters");
+const sent = z.strictObject({
+  base: z.string().max(20).optional(),
+  seen: z.number().int().min(0),
+  values: z.record(z.string().max(40), z.string().max(400)),
+  why: z.string().max(300),
+});
 
 /** Writes a new version of a unit, or a new unit; refused in words beside the figure, nothing typed is lost. */
 export async function saveUnit(raw: unknown): Promise<UnitState> {
@@ -26,22 +39,55 @@ export async function saveUnit(raw: unknown): Promise<UnitState> {
   const line = code ? units.get(code) : undefined;
   const base = line?.versions[0];
   if (code && !base) return { error: "This unit is not in the catalogue" };
-  if (base && (base.version ?? 1) !== seen) return { error: "Somebody changed this unit meanwhile. Reload to see the newer figures; copy what you changed first" };
+  if (base && (base.version ?? 1) !== seen)
+    return {
+      error:
+        "Somebody changed this unit meanwhile. Reload to see the newer figures; copy what you changed first",
+    };
   const fields: Record<string, string> = {};
   const cells: Record<string, Cell> = {};
   const reason = why.safeParse(form.data.why);
   if (!reason.success) fields.why = reason.error.issues[0]!.message;
   for (const f of fieldsOf(values.family ?? base?.family ?? "")) {
     const read = cellFrom(values[f.path] ?? "", f, person.profile, base);
-    if ("error" in read) fields[f.path] = read.error; else cells[f.path] = read.cell;
+    if ("error" in read) fields[f.path] = read.error;
+    else cells[f.path] = read.cell;
   }
   const parsed = unitSchema.safeParse(figuresFrom(cells));
-  if (!parsed.success) for (const i of parsed.error.issues) { const path = i.path.filter((p) => typeof p !== "number").join("."); const at = unitFields.find((f) => f.path === path)?.path ?? unitFields.find((f) => f.path.startsWith(`${path}.`))?.path ?? path; fields[at] ??= cells[at] == null ? "Fill this in" : i.message; }
-  if (!parsed.success || Object.keys(fields).length > 0) return { error: "Some figures could not be taken", fields };
+  if (!parsed.success)
+    for (const i of parsed.error.issues) {
+      const path = i.path.filter((p) => typeof p !== "number").join(".");
+      const at =
+        unitFields.find((f) => f.path === path)?.path ??
+        unitFields.find((f) => f.path.startsWith(`${path}.`))?.path ??
+        path;
+      fields[at] ??= cells[at] == null ? "Fill this in" : i.message;
+    }
+  if (!parsed.success || Object.keys(fields).length > 0)
+    return { error: "Some figures could not be taken", fields };
   const unit = parsed.data as UnitModel;
-  if (base ? unit.code !== base.code : units.has(unit.code)) return { error: "Some figures could not be taken", fields: { code: base ? "A unit keeps its code: add a new unit instead" : `${unit.code} is in the catalogue already` } };
+  if (base ? unit.code !== base.code : units.has(unit.code))
+    return {
+      error: "Some figures could not be taken",
+      fields: {
+        code: base
+          ? "A unit keeps its code: add a new unit instead"
+          : `${unit.code} is in the catalogue already`,
+      },
+    };
   const version = nextVersion(line);
-  if (!(await addVersions(database(), [{ figures: unit, version, why: reason.data! }], person.name, new Date(now())))) return { error: "Somebody changed this unit meanwhile. Reload to see the newer figures; copy what you changed first" };
+  if (
+    !(await addVersions(
+      database(),
+      [{ figures: unit, version, why: reason.data! }],
+      person.name,
+      new Date(now()),
+    ))
+  )
+    return {
+      error:
+        "Somebody changed this unit meanwhile. Reload to see the newer figures; copy what you changed first",
+    };
   await ownUnits(true);
   revalidatePath("/catalogue", "layout");
   return { saved: { code: unit.code, version } };
@@ -54,7 +100,13 @@ export async function retireUnit(code: string, reason: string | undefined): Prom
   if (!(await catalogueUnits(true)).has(code)) return { error: "This unit is not in the catalogue" };
   const said = reason === undefined ? undefined : why.safeParse(reason);
   if (said && !said.success) return { error: said.error.issues[0]!.message };
-  await setRetired(database(), code, said?.data === undefined ? undefined : { why: said.data }, person.name, new Date(now()));
+  await setRetired(
+    database(),
+    code,
+    said?.data === undefined ? undefined : { why: said.data },
+    person.name,
+    new Date(now()),
+  );
   await ownUnits(true);
   revalidatePath("/catalogue", "layout");
   return {};

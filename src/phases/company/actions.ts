@@ -7,7 +7,12 @@ import { isDenial, personOrDenial } from "@/server/actor";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 
-export interface CompanyState { readonly error?: string; readonly saved?: string; readonly fields?: Readonly<Record<string, string>>; readonly version: number }
+export interface CompanyState {
+  readonly error?: string;
+  readonly saved?: string;
+  readonly fields?: Readonly<Record<string, string>>;
+  readonly version: number;
+}
 
 /** Saves the company's settings; refused when somebody saved others meanwhile. */
 export async function saveSettings(state: CompanyState, form: FormData): Promise<CompanyState> {
@@ -15,9 +20,27 @@ export async function saveSettings(state: CompanyState, form: FormData): Promise
   if (isDenial(person)) return { ...state, error: person.error, saved: undefined };
   const text = (name: string) => String(form.get(name) ?? "");
   const version = Number(text("version"));
-  const parsed = companySchema.safeParse({ name: text("name"), profile: text("profile"), currency: text("currency"), timeZone: text("timeZone"), waterOffFrom: text("waterOffFrom"), waterOffTo: text("waterOffTo"), roDiscards: text("roDiscards"), schools: Object.fromEntries(schools.map((s) => [s.id, text(`school.${s.id}`) || s.fallback])) });
-  if (!parsed.success) return { version, error: "Some settings could not be saved", fields: Object.fromEntries(parsed.error.issues.map((i) => [i.path.join("."), i.message])) };
-  if (!(await saveCompany(database(), parsed.data, version, new Date(now())))) return { version, error: "Somebody saved other settings meanwhile. Reload to see them; copy what you changed first" };
+  const parsed = companySchema.safeParse({
+    name: text("name"),
+    profile: text("profile"),
+    currency: text("currency"),
+    timeZone: text("timeZone"),
+    waterOffFrom: text("waterOffFrom"),
+    waterOffTo: text("waterOffTo"),
+    roDiscards: text("roDiscards"),
+    schools: Object.fromEntries(schools.map((s) => [s.id, text(`school.${s.id}`) || s.fallback])),
+  });
+  if (!parsed.success)
+    return {
+      version,
+      error: "Some settings could not be saved",
+      fields: Object.fromEntries(parsed.error.issues.map((i) => [i.path.join("."), i.message])),
+    };
+  if (!(await saveCompany(database(), parsed.data, version, new Date(now()))))
+    return {
+      version,
+      error: "Somebody saved other settings meanwhile. Reload to see them; copy what you changed first",
+    };
   revalidatePath("/", "layout");
   return { version: (await loadCompany(database()))?.version ?? version + 1, saved: "Saved" };
 }

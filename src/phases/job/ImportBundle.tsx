@@ -12,18 +12,39 @@ export function ImportBundle() {
     if (!file) return;
     setSay("Reading…");
     try {
-      const response = await fetch("/api/import", { method: "POST", headers: { "content-type": "application/json" }, body: file });
+      const response = await fetch("/api/import", {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: file,
+      });
       const body = (await response.json()) as { error?: string; job?: string };
-      if (!response.ok || !body.job) { setSay(body.error ?? "The bundle was not taken"); return; }
+      if (!response.ok || !body.job) {
+        setSay(body.error ?? "The bundle was not taken");
+        return;
+      }
       setSay("");
       router.push(`/jobs/${body.job}` as Route);
-    } catch { setSay("No connection just now. Choose the file again"); }
-    finally { if (input.current) input.current.value = ""; }
+    } catch {
+      setSay("No connection just now. Choose the file again");
+    } finally {
+      if (input.current) input.current.value = "";
+    }
   };
   return (
     <span className="inline-flex flex-wrap items-center gap-3">
-      <span role="status" className="text-sm text-stop">{say}</span>
-      <label className="button quiet cursor-pointer focus-within:outline-3">Import a bundle<input ref={input} type="file" accept="application/json,.json" className="visually-hidden" onChange={(e) => void take(e.target.files?.[0])} /></label>
+      <span role="status" className="text-sm text-stop">
+        {say}
+      </span>
+      <label className="button quiet cursor-pointer focus-within:outline-3">
+        Import a bundle
+        <input
+          ref={input}
+          type="file"
+          accept="application/json,.json"
+          className="visually-hidden"
+          onChange={(e) => void take(e.target.files?.[0])}
+        />
+      </label>
     </span>
   );
 }

@@ -3,21 +3,67 @@ import type { Route } from "next";
 import type { Phase } from "@/core/record";
 import { Line, LineAcross, type LineStation } from "@/ui/Line";
 
-const phases: readonly { readonly id: Phase; readonly key: string; readonly label: string }[] = [{ id: "site", key: "1", label: "Site" }, { id: "train", key: "2", label: "Train" }, { id: "run", key: "6", label: "Run" }, { id: "record", key: "7", label: "Record" }];
+const phases: readonly { readonly id: Phase; readonly key: string; readonly label: string }[] = [
+  { id: "site", key: "1", label: "Site" },
+  { id: "train", key: "2", label: "Train" },
+  { id: "run", key: "6", label: "Run" },
+  { id: "record", key: "7", label: "Record" },
+];
 
 /** The frame of a job: its name, its phases, and the Line as its navigation. */
-export function JobShell({ id, name, about, phase, stations, active, children }: { id: string; name: string; about: string; phase: Phase; stations: readonly LineStation[]; active?: string; children: React.ReactNode }) {
+export function JobShell({
+  id,
+  name,
+  about,
+  phase,
+  stations,
+  active,
+  children,
+}: {
+  id: string;
+  name: string;
+  about: string;
+  phase: Phase;
+  stations: readonly LineStation[];
+  active?: string;
+  children: React.ReactNode;
+}) {
   return (
     <div className="wet-small" data-phase={phase}>
-      <div className="flex flex-wrap items-center gap-x-6 border-b border-hair px-4 print:hidden md:px-6">
-        <p className="py-2"><Link href="/" className="mr-3 inline-flex min-h-11 items-center text-soft md:hidden" data-phone-home>‹ Today</Link><b className="text-lg font-semibold">{name}</b> <span className="text-sm text-soft">{about}</span></p>
+      <div className="flex flex-wrap items-center gap-x-6 border-b border-hair px-4 md:px-6 print:hidden">
+        <p className="py-2">
+          <Link
+            href="/"
+            className="mr-3 inline-flex min-h-11 items-center text-soft md:hidden"
+            data-phone-home
+          >
+            ‹ Today
+          </Link>
+          <b className="text-lg font-semibold">{name}</b> <span className="text-sm text-soft">{about}</span>
+        </p>
         <nav aria-label="Phases" className="flex gap-1 md:ml-auto">
-          {phases.map((p) => <Link key={p.id} prefetch={false} href={`/jobs/${id}/${p.id}` as Route} data-phase-key={p.key} aria-current={p.id === phase ? "page" : undefined} className={`inline-flex min-h-12 items-center gap-1.5 border-b-[3px] px-3 no-underline ${p.id === phase ? "border-water font-semibold text-ink" : "border-transparent text-soft"}`}><span className="num text-[12px] text-soft">{p.key}</span>{p.label}</Link>)}
+          {phases.map((p) => (
+            <Link
+              key={p.id}
+              prefetch={false}
+              href={`/jobs/${id}/${p.id}` as Route}
+              data-phase-key={p.key}
+              aria-current={p.id === phase ? "page" : undefined}
+              className={`inline-flex min-h-12 items-center gap-1.5 border-b-[3px] px-3 no-underline ${p.id === phase ? "border-water font-semibold text-ink" : "border-transparent text-soft"}`}
+            >
+              <span className="num text-[12px] text-soft">{p.key}</span>
+              {p.label}
+            </Link>
+          ))}
         </nav>
       </div>
-      <div className="md:hidden"><LineAcross stations={stations} active={active} label="The Line of this job" /></div>
+      <div className="md:hidden">
+        <LineAcross stations={stations} active={active} label="The Line of this job" />
+      </div>
       <div className="md:grid md:grid-cols-[316px_1fr]">
-        <aside className="hidden border-r border-hair pb-6 md:block print:!hidden"><Line stations={stations} active={active} label="The Line of this job" /></aside>
+        <aside className="hidden border-r border-hair pb-6 md:block print:!hidden">
+          <Line stations={stations} active={active} label="The Line of this job" />
+        </aside>
         <main className="min-w-0 px-4 py-6 md:px-8">{children}</main>
       </div>
     </div>

@@ -19,28 +19,66 @@ export function NewJob() {
   const [intentId] = useState(() => ulid());
   const save = async () => {
     setBusy(true);
-    const outcome = await sendIntent(id, { ...withId({ kind: "jobOpened", name: typed.name ?? "", place: typed.place ?? "", about: typed.about ?? "" }), id: intentId });
+    const outcome = await sendIntent(id, {
+      ...withId({
+        kind: "jobOpened",
+        name: typed.name ?? "",
+        place: typed.place ?? "",
+        about: typed.about ?? "",
+      }),
+      id: intentId,
+    });
     setBusy(false);
-    if (!outcome.ok) { setErrors(outcome.fields ?? { "": outcome.error }); return; }
+    if (!outcome.ok) {
+      setErrors(outcome.fields ?? { "": outcome.error });
+      return;
+    }
     drop();
     setOpen(false);
     router.push(`/jobs/${id}/site`);
   };
-  const fields = [["name", "Job", "what everyone calls it"], ["place", "Place", "where it is"], ["about", "About", "in a few words, if you like"]] as const;
+  const fields = [
+    ["name", "Job", "what everyone calls it"],
+    ["place", "Place", "where it is"],
+    ["about", "About", "in a few words, if you like"],
+  ] as const;
   return (
     <>
-      <button type="button" className="button" onClick={() => setOpen(true)}>Open a job</button>
+      <button type="button" className="button" onClick={() => setOpen(true)}>
+        Open a job
+      </button>
       <Sheet open={open} title="Open a job" onClose={() => setOpen(false)}>
-        <form className="grid gap-4" onSubmit={(e) => { e.preventDefault(); void save(); }}>
+        <form
+          className="grid gap-4"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void save();
+          }}
+        >
           {fields.map(([name, label, hint]) => (
             <div key={name}>
-              <label htmlFor={`new-${name}`} className="block">{label}<span className="text-sm text-soft">, {hint}</span></label>
-              <input id={`new-${name}`} className="field" value={typed[name] ?? ""} maxLength={200} autoComplete="off" aria-invalid={errors[name] ? true : undefined} onChange={(e) => keep(JSON.stringify({ ...typed, [name]: e.target.value }))} />
+              <label htmlFor={`new-${name}`} className="block">
+                {label}
+                <span className="text-sm text-soft">, {hint}</span>
+              </label>
+              <input
+                id={`new-${name}`}
+                className="field"
+                value={typed[name] ?? ""}
+                maxLength={200}
+                autoComplete="off"
+                aria-invalid={errors[name] ? true : undefined}
+                onChange={(e) => keep(JSON.stringify({ ...typed, [name]: e.target.value }))}
+              />
               {errors[name] ? <p className="text-sm text-stop">{errors[name]}</p> : null}
             </div>
           ))}
-          <p role="status" className="text-stop">{errors[""] ?? ""}</p>
-          <button className="button" disabled={busy} data-save>Open and start the survey</button>
+          <p role="status" className="text-stop">
+            {errors[""] ?? ""}
+          </p>
+          <button className="button" disabled={busy} data-save>
+            Open and start the survey
+          </button>
         </form>
       </Sheet>
     </>

@@ -8,7 +8,25 @@ import { stamp } from "@/ui/time";
 import { sendFile, sendUntilTaken, shrinkPhoto, withId } from "./send";
 
 /** Photos of a step or a part of the survey. Removing one can be undone by taking it again; the log keeps both. */
-export function Photos({ jobId, step, field, photos, caption, readOnly, zone, onTaken }: { jobId: string; step?: string; field?: string; photos: readonly Photo[]; caption: string; readOnly: boolean; zone: string; onTaken?: () => void }) {
+export function Photos({
+  jobId,
+  step,
+  field,
+  photos,
+  caption,
+  readOnly,
+  zone,
+  onTaken,
+}: {
+  jobId: string;
+  step?: string;
+  field?: string;
+  photos: readonly Photo[];
+  caption: string;
+  readOnly: boolean;
+  zone: string;
+  onTaken?: () => void;
+}) {
   const router = useRouter();
   const input = useRef<HTMLInputElement>(null);
   const [say, setSay] = useState<{ readonly text: string; readonly bad: boolean }>();
@@ -19,17 +37,44 @@ export function Photos({ jobId, step, field, photos, caption, readOnly, zone, on
     const file = ulid();
     setSay({ text: "Sending the photo…", bad: false });
     let sent = await sendFile(jobId, file, small, "photo");
-    while (!sent.ok && sent.why === "unreachable") { setSay({ text: sent.error, bad: true }); await new Promise((r) => setTimeout(r, 3000)); sent = await sendFile(jobId, file, small, "photo"); }
-    if (!sent.ok) { setSay({ text: sent.error, bad: true }); if (input.current) input.current.value = ""; return; }
-    const outcome = await sendUntilTaken(jobId, withId({ kind: "photoAdded", file, sha256: sent.sha256, caption, ...(step ? { step } : {}), ...(field ? { field } : {}) }), (text) => setSay({ text, bad: true }));
+    while (!sent.ok && sent.why === "unreachable") {
+      setSay({ text: sent.error, bad: true });
+      await new Promise((r) => setTimeout(r, 3000));
+      sent = await sendFile(jobId, file, small, "photo");
+    }
+    if (!sent.ok) {
+      setSay({ text: sent.error, bad: true });
+      if (input.current) input.current.value = "";
+      return;
+    }
+    const outcome = await sendUntilTaken(
+      jobId,
+      withId({
+        kind: "photoAdded",
+        file,
+        sha256: sent.sha256,
+        caption,
+        ...(step ? { step } : {}),
+        ...(field ? { field } : {}),
+      }),
+      (text) => setSay({ text, bad: true }),
+    );
     setSay(outcome.ok ? { text: "Photo kept", bad: false } : { text: outcome.error, bad: true });
     if (input.current) input.current.value = "";
     onTaken?.();
     router.refresh();
   };
   const remove = async (photo: Photo) => {
-    const outcome = await sendUntilTaken(jobId, withId({ kind: "photoRemoved", file: photo.file, why: "Removed by the person who looked at it" }), (text) => setSay({ text, bad: true }));
-    setSay(outcome.ok ? { text: "Photo taken out of the record; the log remembers it", bad: false } : { text: outcome.error, bad: true });
+    const outcome = await sendUntilTaken(
+      jobId,
+      withId({ kind: "photoRemoved", file: photo.file, why: "Removed by the person who looked at it" }),
+      (text) => setSay({ text, bad: true }),
+    );
+    setSay(
+      outcome.ok
+        ? { text: "Photo taken out of the record; the log remembers it", bad: false }
+        : { text: outcome.error, bad: true },
+    );
     onTaken?.();
     router.refresh();
   };
@@ -37,14 +82,42 @@ export function Photos({ jobId, step, field, photos, caption, readOnly, zone, on
     <div className="mt-3 flex flex-wrap items-center gap-3">
       {photos.map((p) => (
         <figure key={p.file} className="relative">
-          <a href={`/api/files/${p.file}`} target="_blank" rel="noreferrer"><img src={`/api/files/${p.file}`} alt={`${p.caption}, ${stamp(p.at, zone)}`} className="h-20 w-28 border border-hair object-cover" /></a>
-          {readOnly ? null : <button type="button" className="absolute right-0 top-0 min-h-6 min-w-6 bg-paper px-1 text-sm" aria-label={`Take this photo out: ${p.caption}`} onClick={() => void remove(p)}>×</button>}
+          <a href={`/api/files/${p.file}`} target="_blank" rel="noreferrer">
+            <img
+              src={`/api/files/${p.file}`}
+              alt={`${p.caption}, ${stamp(p.at, zone)}`}
+              className="h-20 w-28 border border-hair object-cover"
+            />
+          </a>
+          {readOnly ? null : (
+            <button
+              type="button"
+              className="absolute top-0 right-0 min-h-6 min-w-6 bg-paper px-1 text-sm"
+              aria-label={`Take this photo out: ${p.caption}`}
+              onClick={() => void remove(p)}
+            >
+              ×
+            </button>
+          )}
         </figure>
       ))}
       {readOnly ? null : (
-        <label className="button quiet cursor-pointer focus-within:outline-3"><Camera size={18} aria-hidden="true" /> Photo<input ref={input} type="file" accept="image/*" capture="environment" className="visually-hidden" aria-label={`Photo: ${caption}`} onChange={(e) => void take(e.target.files?.[0])} /></label>
+        <label className="button quiet cursor-pointer focus-within:outline-3">
+          <Camera size={18} aria-hidden="true" /> Photo
+          <input
+            ref={input}
+            type="file"
+            accept="image/*"
+            capture="environment"
+            className="visually-hidden"
+            aria-label={`Photo: ${caption}`}
+            onChange={(e) => void take(e.target.files?.[0])}
+          />
+        </label>
       )}
-      <span role="status" className={`text-sm ${say?.bad ? "text-stop" : "text-soft"}`}>{say?.text ?? ""}</span>
+      <span role="status" className={`text-sm ${say?.bad ? "text-stop" : "text-soft"}`}>
+        {say?.text ?? ""}
+      </span>
     </div>
   );
 }

@@ -11,5 +11,12 @@ export const openJob = cache(async (id: string) => {
   const [person, settings, known] = [await personFor("viewJobs"), await company(), await knowledge()];
   const job = /^[0-9A-HJKMNP-TV-Z]{26}$/.test(id) ? await loadJob(database(), id) : undefined;
   if (!job) notFound();
-  return { job, person, settings, known, judged: judgeJob(draftBasis(job), known, person.profile), now: now() };
+  return {
+    job,
+    person,
+    settings,
+    known,
+    judged: judgeJob(draftBasis(job), known, person.profile),
+    now: now(),
+  };
 });

@@ -1,7 +1,21 @@
 import { ulid } from "ulid";
 import type { Entry, Intent } from "@/core/record";
 
-export type SendOutcome = { readonly ok: true; readonly seq: number; readonly head: string; readonly entry?: Entry; readonly now?: number } | { readonly ok: false; readonly why: "invalid" | "refused" | "signedOut" | "forbidden" | "unreachable"; readonly error: string; readonly field?: string; readonly fields?: Readonly<Record<string, string>> };
+export type SendOutcome =
+  | {
+      readonly ok: true;
+      readonly seq: number;
+      readonly head: string;
+      readonly entry?: Entry;
+      readonly now?: number;
+    }
+  | {
+      readonly ok: false;
+      readonly why: "invalid" | "refused" | "signedOut" | "forbidden" | "unreachable";
+      readonly error: string;
+      readonly field?: string;
+      readonly fields?: Readonly<Record<string, string>>;
+    };
 
 /** An intent before it has its id. */
 export type Wish = Intent extends infer I ? (I extends Intent ? Omit<I, "id"> : never) : never;
@@ -10,12 +24,37 @@ export const withId = (wish: Wish): Intent => ({ ...wish, id: ulid() }) as Inten
 /** Sends one intent. A network that fails, or a server that cannot reach its database, is `unreachable`: the same intent may be sent again. */
 export async function sendIntent(jobId: string, intent: Intent): Promise<SendOutcome> {
   let response: Response;
-  try { response = await fetch(`/api/jobs/${jobId}/entries`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(intent), signal: AbortSignal.timeout(20_000) }); } catch { return { ok: false, why: "unreachable", error: "No connection just now. It is kept here and sent again by itself" }; }
-  try { return (await response.json()) as SendOutcome; } catch { return { ok: false, why: "unreachable", error: "The server did not answer properly. It is kept here and sent again by itself" }; }
+  try {
+    response = await fetch(`/api/jobs/${jobId}/entries`, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(intent),
+      signal: AbortSignal.timeout(20_000),
+    });
+  } catch {
+    return {
+      ok: false,
+      why: "unreachable",
+      error: "No connection just now. It is kept here and sent again by itself",
+    };
+  }
+  try {
+    return (await response.json()) as SendOutcome;
+  } catch {
+    return {
+      ok: false,
+      why: "unreachable",
+      error: "The server did not answer properly. It is kept here and sent again by itself",
+    };
+  }
 }
 
 /** Sends until it is taken or refused, waiting between tries; for what must not be lost while the page is open. */
-export async function sendUntilTaken(jobId: string, intent: Intent, waiting: (error: string) => void): Promise<SendOutcome> {
+export async function sendUntilTaken(
+  jobId: string,
+  intent: Intent,
+  waiting: (error: string) => void,
+): Promise<SendOutcome> {
   for (let wait = 1000; ; wait = Math.min(wait * 1.6, 8000)) {
     const outcome = await sendIntent(jobId, intent);
     if (outcome.ok || outcome.why !== "unreachable") return outcome;
@@ -25,13 +64,32 @@ export async function sendUntilTaken(jobId: string, intent: Intent, waiting: (er
 }
 
 /** Uploads a photo or signature under an id of its own; repeating it changes nothing. */
-export async function sendFile(jobId: string, id: string, content: Blob, purpose: "photo" | "signature"): Promise<{ readonly ok: true; readonly sha256: string } | { readonly ok: false; readonly why: "refused" | "unreachable"; readonly error: string }> {
+export async function sendFile(
+  jobId: string,
+  id: string,
+  content: Blob,
+  purpose: "photo" | "signature",
+): Promise<
+  | { readonly ok: true; readonly sha256: string }
+  | { readonly ok: false; readonly why: "refused" | "unreachable"; readonly error: string }
+> {
   try {
-    const response = await fetch(`/api/jobs/${jobId}/files?id=${id}&for=${purpose}`, { method: "POST", headers: { "content-type": content.type || "application/octet-stream" }, body: content, signal: AbortSignal.timeout(60_000) });
+    const response = await fetch(`/api/jobs/${jobId}/files?id=${id}&for=${purpose}`, {
+      method: "POST",
+      headers: { "content-type": content.type || "application/octet-stream" },
+      body: content,
+      signal: AbortSignal.timeout(60_000),
+    });
     const body = (await response.json()) as { sha256?: string; error?: string };
     if (response.ok && body.sha256) return { ok: true, sha256: body.sha256 };
-    return { ok: false, why: response.status >= 500 ? "unreachable" : "refused", error: body.error ?? "The photo was not taken" };
-  } catch { return { ok: false, why: "unreachable", error: "No connection just now. The photo is kept here" }; }
+    return {
+      ok: false,
+      why: response.status >= 500 ? "unreachable" : "refused",
+      error: body.error ?? "The photo was not taken",
+    };
+  } catch {
+    return { ok: false, why: "unreachable", error: "No connection just now. The photo is kept here" };
+  }
 }
 
 /** A photo small enough for a slow line: at most 1600 px, JPEG. Falls back to the file as it is where the browser cannot read it. */
@@ -44,5 +102,7 @@ export async function shrinkPhoto(photo: File): Promise<Blob> {
     canvas.getContext("2d")!.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
     bitmap.close();
     return (await new Promise<Blob | null>((r) => canvas.toBlob(r, "image/jpeg", 0.82))) ?? photo;
-  } catch { return photo; }
+  } catch {
+    return photo;
+  }
 }

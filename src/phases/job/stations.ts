@@ -6,18 +6,68 @@ import type { LineStation } from "@/ui/Line";
 import { liveOf } from "./live";
 
 /** The Line of a job for a phase: main, units in water's order, house. */
-export function stationsOf(job: JobState, judged: TrainJudgement, phase: Phase, now: number, profile: Profile): LineStation[] {
+export function stationsOf(
+  job: JobState,
+  judged: TrainJudgement,
+  phase: Phase,
+  now: number,
+  profile: Profile,
+): LineStation[] {
   const facts = siteFacts(job.answers);
   const base = `/jobs/${job.id}/${phase}`;
-  const main: LineStation = { key: "main", name: "Main", family: "main", branch: false, line: facts.source ? { municipal: "from the street", well: "from the well", surface: "from the intake" }[facts.source] : "source not surveyed", markIn: "raw", markOut: "raw", href: phase === "site" ? `${base}#source` : base, ...(facts.staticPressure === undefined ? {} : { pressure: print(facts.staticPressure, "pressure", profile) }) };
+  const main: LineStation = {
+    key: "main",
+    name: "Main",
+    family: "main",
+    branch: false,
+    line: facts.source
+      ? { municipal: "from the street", well: "from the well", surface: "from the intake" }[facts.source]
+      : "source not surveyed",
+    markIn: "raw",
+    markOut: "raw",
+    href: phase === "site" ? `${base}#source` : base,
+    ...(facts.staticPressure === undefined
+      ? {}
+      : { pressure: print(facts.staticPressure, "pressure", profile) }),
+  };
   const units = judged.stations.map((s): LineStation => {
     return {
-      key: s.key, name: `${s.model.code}${s.unit.parallel > 1 ? ` × ${s.unit.parallel}` : ""}`, family: s.model.family, branch: s.model.branch, markIn: s.markIn, markOut: s.markOut,
-      href: phase === "train" ? `${base}?at=${s.key}` : phase === "run" ? `${base}?at=${s.key}` : phase === "site" ? `${base}#water` : `${base}#unit-${s.key}`,
+      key: s.key,
+      name: `${s.model.code}${s.unit.parallel > 1 ? ` × ${s.unit.parallel}` : ""}`,
+      family: s.model.family,
+      branch: s.model.branch,
+      markIn: s.markIn,
+      markOut: s.markOut,
+      href:
+        phase === "train"
+          ? `${base}?at=${s.key}`
+          : phase === "run"
+            ? `${base}?at=${s.key}`
+            : phase === "site"
+              ? `${base}#water`
+              : `${base}#unit-${s.key}`,
       ...(phase === "run" && job.run ? liveOf(job, s.key, now) : { level: s.level, line: s.headline }),
-      ...(s.pressureIn === undefined || s.model.branch ? {} : { pressure: print(s.pressureIn, "pressure", profile) }),
+      ...(s.pressureIn === undefined || s.model.branch
+        ? {}
+        : { pressure: print(s.pressureIn, "pressure", profile) }),
     };
   });
   const last = judged.house;
-  return [main, ...units, { key: "house", name: "House", family: "house", branch: false, line: "cold, then heater", markIn: last.mark, markOut: last.mark, href: phase === "train" ? `${base}?at=house` : phase === "site" ? `${base}#household` : base, ...(last.pressurePeak === undefined ? {} : { pressure: `${print(Math.max(0, last.pressurePeak), "pressure", profile)} at peak` }) }];
+  return [
+    main,
+    ...units,
+    {
+      key: "house",
+      name: "House",
+      family: "house",
+      branch: false,
+      line: "cold, then heater",
+      markIn: last.mark,
+      markOut: last.mark,
+      href: phase === "train" ? `${base}?at=house` : phase === "site" ? `${base}#household` : base,
+      ...(last.pressurePeak === undefined
+        ? {}
+        : { pressure: `${print(Math.max(0, last.pressurePeak), "pressure", profile)} at peak` }),
+    },
+  ];
 }

@@ -10,18 +10,62 @@ import { sendFile, sendUntilTaken, withId } from "../job/send";
 function Glass({ onChange }: { onChange: (drawn: Blob | undefined) => void }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const strokes = useRef(0);
-  const context = () => { const c = canvas.current!.getContext("2d")!; c.lineWidth = 3; c.lineCap = "round"; c.strokeStyle = "#1c2a30"; return c; };
-  const clear = () => { const c = canvas.current; if (!c) return; const g = c.getContext("2d")!; g.fillStyle = "#ffffff"; g.fillRect(0, 0, c.width, c.height); strokes.current = 0; onChange(undefined); };
+  const context = () => {
+    const c = canvas.current!.getContext("2d")!;
+    c.lineWidth = 3;
+    c.lineCap = "round";
+    c.strokeStyle = "#1c2a30";
+    return c;
+  };
+  const clear = () => {
+    const c = canvas.current;
+    if (!c) return;
+    const g = c.getContext("2d")!;
+    g.fillStyle = "#ffffff";
+    g.fillRect(0, 0, c.width, c.height);
+    strokes.current = 0;
+    onChange(undefined);
+  };
   // The white ground is painted once when the glass appears.
-  useEffect(() => { const g = canvas.current!.getContext("2d")!; g.fillStyle = "#ffffff"; g.fillRect(0, 0, canvas.current!.width, canvas.current!.height); }, []);
-  const point = (e: React.PointerEvent) => { const box = canvas.current!.getBoundingClientRect(); return [((e.clientX - box.left) / box.width) * canvas.current!.width, ((e.clientY - box.top) / box.height) * canvas.current!.height] as const; };
+  useEffect(() => {
+    const g = canvas.current!.getContext("2d")!;
+    g.fillStyle = "#ffffff";
+    g.fillRect(0, 0, canvas.current!.width, canvas.current!.height);
+  }, []);
+  const point = (e: React.PointerEvent) => {
+    const box = canvas.current!.getBoundingClientRect();
+    return [
+      ((e.clientX - box.left) / box.width) * canvas.current!.width,
+      ((e.clientY - box.top) / box.height) * canvas.current!.height,
+    ] as const;
+  };
   return (
     <div>
-      <canvas ref={canvas} width={720} height={240} className="w-full touch-none border border-ink bg-white" aria-label="Sign here with a finger" role="img"
-        onPointerDown={(e) => { e.currentTarget.setPointerCapture(e.pointerId); const g = context(); g.beginPath(); g.moveTo(...point(e)); strokes.current += 1; }}
-        onPointerMove={(e) => { if (e.buttons === 0 || strokes.current === 0) return; const g = context(); g.lineTo(...point(e)); g.stroke(); }}
-        onPointerUp={() => canvas.current!.toBlob((b) => onChange(b ?? undefined), "image/png")} />
-      <button type="button" className="plainlink min-h-10" onClick={clear}>Clear the glass</button>
+      <canvas
+        ref={canvas}
+        width={720}
+        height={240}
+        className="w-full touch-none border border-ink bg-white"
+        aria-label="Sign here with a finger"
+        role="img"
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          const g = context();
+          g.beginPath();
+          g.moveTo(...point(e));
+          strokes.current += 1;
+        }}
+        onPointerMove={(e) => {
+          if (e.buttons === 0 || strokes.current === 0) return;
+          const g = context();
+          g.lineTo(...point(e));
+          g.stroke();
+        }}
+        onPointerUp={() => canvas.current!.toBlob((b) => onChange(b ?? undefined), "image/png")}
+      />
+      <button type="button" className="plainlink min-h-10" onClick={clear}>
+        Clear the glass
+      </button>
     </div>
   );
 }
@@ -31,12 +75,30 @@ function typedSignature(name: string): Promise<Blob | null> {
   const canvas = document.createElement("canvas");
   [canvas.width, canvas.height] = [720, 240];
   const g = canvas.getContext("2d")!;
-  g.fillStyle = "#ffffff"; g.fillRect(0, 0, 720, 240); g.fillStyle = "#1c2a30"; g.font = "italic 48px serif"; g.fillText(name, 30, 130); g.font = "20px sans-serif"; g.fillText("typed", 30, 190);
+  g.fillStyle = "#ffffff";
+  g.fillRect(0, 0, 720, 240);
+  g.fillStyle = "#1c2a30";
+  g.font = "italic 48px serif";
+  g.fillText(name, 30, 130);
+  g.font = "20px sans-serif";
+  g.fillText("typed", 30, 190);
   return new Promise((r) => canvas.toBlob(r, "image/png"));
 }
 
 /** Signs the record as it was seen. A double click signs once; a record that changed meanwhile is refused. */
-export function SignRecord({ jobId, as, head, suggested, disabled }: { jobId: string; as: "installer" | "householder"; head: string; suggested: string; disabled: boolean }) {
+export function SignRecord({
+  jobId,
+  as,
+  head,
+  suggested,
+  disabled,
+}: {
+  jobId: string;
+  as: "installer" | "householder";
+  head: string;
+  suggested: string;
+  disabled: boolean;
+}) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
   const [draft, keep, drop] = useDraft(`${jobId}.sign.${as}`);
@@ -47,30 +109,76 @@ export function SignRecord({ jobId, as, head, suggested, disabled }: { jobId: st
   const ids = useRef({ intent: ulid(), file: ulid() });
   const sign = async () => {
     if (busy) return;
-    if (name.trim() === "") { setSay("Write the name of who signs"); return; }
+    if (name.trim() === "") {
+      setSay("Write the name of who signs");
+      return;
+    }
     setBusy(true);
     const content = drawn ?? (await typedSignature(name));
-    if (!content) { setSay("The signature could not be read: draw it again"); setBusy(false); return; }
+    if (!content) {
+      setSay("The signature could not be read: draw it again");
+      setBusy(false);
+      return;
+    }
     const { file, intent } = ids.current;
     const sent = await sendFile(jobId, file, content, "signature");
-    if (!sent.ok) { setSay(sent.error); setBusy(false); return; }
-    const outcome = await sendUntilTaken(jobId, { ...withId({ kind: "signed", as, name: name.trim(), file, sha256: sent.sha256, head }), id: intent }, setSay);
+    if (!sent.ok) {
+      setSay(sent.error);
+      setBusy(false);
+      return;
+    }
+    const outcome = await sendUntilTaken(
+      jobId,
+      { ...withId({ kind: "signed", as, name: name.trim(), file, sha256: sent.sha256, head }), id: intent },
+      setSay,
+    );
     setBusy(false);
-    if (!outcome.ok) { setSay(outcome.error); ids.current = { intent: ulid(), file: ulid() }; router.refresh(); return; }
+    if (!outcome.ok) {
+      setSay(outcome.error);
+      ids.current = { intent: ulid(), file: ulid() };
+      router.refresh();
+      return;
+    }
     drop();
     setOpen(false);
     router.refresh();
   };
   return (
     <>
-      <button type="button" className="button" disabled={disabled} onClick={() => { setSay(""); setOpen(true); }}>Sign as {as}</button>
+      <button
+        type="button"
+        className="button"
+        disabled={disabled}
+        onClick={() => {
+          setSay("");
+          setOpen(true);
+        }}
+      >
+        Sign as {as}
+      </button>
       <Sheet open={open} title={`Sign as ${as}`} onClose={() => setOpen(false)}>
-        <form className="grid gap-3" onSubmit={(e) => { e.preventDefault(); void sign(); }}>
-          <label>Name<input className="field" value={name} maxLength={120} onChange={(e) => keep(e.target.value)} /></label>
+        <form
+          className="grid gap-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void sign();
+          }}
+        >
+          <label>
+            Name
+            <input className="field" value={name} maxLength={120} onChange={(e) => keep(e.target.value)} />
+          </label>
           <Glass onChange={setDrawn} />
-          <p className="text-sm text-soft">Without a drawing, the typed name stands for the signature. It is bound to the record with head <span className="num">{head.slice(0, 12)}</span>.</p>
-          <p role="status" className="text-stop">{say}</p>
-          <button className="button" disabled={busy} data-save>Sign</button>
+          <p className="text-sm text-soft">
+            Without a drawing, the typed name stands for the signature. It is bound to the record with head{" "}
+            <span className="num">{head.slice(0, 12)}</span>.
+          </p>
+          <p role="status" className="text-stop">
+            {say}
+          </p>
+          <button className="button" disabled={busy} data-save>
+            Sign
+          </button>
         </form>
       </Sheet>
     </>
@@ -78,27 +186,69 @@ export function SignRecord({ jobId, as, head, suggested, disabled }: { jobId: st
 }
 
 /** Sets a reading's verdict aside with a written reason. */
-export function OverrideReading({ jobId, reading, reason, wanted }: { jobId: string; reading: string; reason: string; wanted: boolean }) {
+export function OverrideReading({
+  jobId,
+  reading,
+  reason,
+  wanted,
+}: {
+  jobId: string;
+  reading: string;
+  reason: string;
+  wanted: boolean;
+}) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
   const [draft, keep, drop] = useDraft(`${jobId}.override.${reading}`);
   const [say, setSay] = useState("");
   const send = async () => {
-    const outcome = await sendUntilTaken(jobId, withId({ kind: "readingOverridden", reading, why: draft ?? "" }), setSay);
-    if (!outcome.ok) { setSay(outcome.fields?.why ?? outcome.error); return; }
+    const outcome = await sendUntilTaken(
+      jobId,
+      withId({ kind: "readingOverridden", reading, why: draft ?? "" }),
+      setSay,
+    );
+    if (!outcome.ok) {
+      setSay(outcome.fields?.why ?? outcome.error);
+      return;
+    }
     drop();
     setOpen(false);
     router.refresh();
   };
   return (
     <>
-      <button type="button" className={wanted ? "button quiet mt-1" : "plainlink min-h-10 text-sm"} onClick={() => setOpen(true)}>{wanted ? "Override with a reason" : "Accept with a reason"}<span className="visually-hidden">: {reason}</span></button>
+      <button
+        type="button"
+        className={wanted ? "button quiet mt-1" : "plainlink min-h-10 text-sm"}
+        onClick={() => setOpen(true)}
+      >
+        {wanted ? "Override with a reason" : "Accept with a reason"}
+        <span className="visually-hidden">: {reason}</span>
+      </button>
       <Sheet open={open} title="Override this reading" onClose={() => setOpen(false)}>
-        <form className="grid gap-3" onSubmit={(e) => { e.preventDefault(); void send(); }}>
+        <form
+          className="grid gap-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void send();
+          }}
+        >
           <p>{reason}</p>
-          <label>Reason, kept in the record and printed<textarea className="field min-h-24" value={draft ?? ""} maxLength={500} onChange={(e) => keep(e.target.value)} /></label>
-          <p role="status" className="text-stop">{say}</p>
-          <button className="button" data-save>Override</button>
+          <label>
+            Reason, kept in the record and printed
+            <textarea
+              className="field min-h-24"
+              value={draft ?? ""}
+              maxLength={500}
+              onChange={(e) => keep(e.target.value)}
+            />
+          </label>
+          <p role="status" className="text-stop">
+            {say}
+          </p>
+          <button className="button" data-save>
+            Override
+          </button>
         </form>
       </Sheet>
     </>
@@ -106,32 +256,124 @@ export function OverrideReading({ jobId, reading, reason, wanted }: { jobId: str
 }
 
 /** Points left open at hand-over: what, who, until when. */
-export function OpenPoints({ jobId, points, readOnly, today }: { jobId: string; points: readonly { readonly point: string; readonly text: string; readonly who: string; readonly due?: string; readonly closed?: { readonly how: string } }[]; readOnly: boolean; today: string }) {
+export function OpenPoints({
+  jobId,
+  points,
+  readOnly,
+  today,
+}: {
+  jobId: string;
+  points: readonly {
+    readonly point: string;
+    readonly text: string;
+    readonly who: string;
+    readonly due?: string;
+    readonly closed?: { readonly how: string };
+  }[];
+  readOnly: boolean;
+  today: string;
+}) {
   const router = useRouter();
   const [draft, keep, drop] = useDraft(`${jobId}.point`);
-  const typed = { text: "", who: "", due: "", ...(draft ? (JSON.parse(draft) as Record<string, string>) : {}) };
+  const typed = {
+    text: "",
+    who: "",
+    due: "",
+    ...(draft ? (JSON.parse(draft) as Record<string, string>) : {}),
+  };
   const [say, setSay] = useState("");
   const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
   const set = (over: Record<string, string>) => keep(JSON.stringify({ ...typed, ...over }));
   const add = async () => {
-    const outcome = await sendUntilTaken(jobId, withId({ kind: "openPointAdded", point: ulid(), text: typed.text, who: typed.who, ...(typed.due ? { due: typed.due } : {}) }), setSay);
+    const outcome = await sendUntilTaken(
+      jobId,
+      withId({
+        kind: "openPointAdded",
+        point: ulid(),
+        text: typed.text,
+        who: typed.who,
+        ...(typed.due ? { due: typed.due } : {}),
+      }),
+      setSay,
+    );
     setErrors(outcome.ok ? {} : (outcome.fields ?? {}));
     setSay(outcome.ok || outcome.fields ? "" : outcome.error);
     if (outcome.ok) drop();
     router.refresh();
   };
-  const close = async (point: string) => { const outcome = await sendUntilTaken(jobId, withId({ kind: "openPointClosed", point, how: "Settled" }), setSay); setSay(outcome.ok ? "" : outcome.error); router.refresh(); };
+  const close = async (point: string) => {
+    const outcome = await sendUntilTaken(
+      jobId,
+      withId({ kind: "openPointClosed", point, how: "Settled" }),
+      setSay,
+    );
+    setSay(outcome.ok ? "" : outcome.error);
+    router.refresh();
+  };
   return (
     <div>
-      <ul>{points.map((p) => <li key={p.point} className="rule flex flex-wrap items-baseline gap-x-4 py-2"><span>{p.closed ? <s>{p.text}</s> : p.text}</span><span className="text-sm text-soft">{p.who}{p.due ? `, by ${p.due}` : ""}{!p.closed && p.due && p.due < today ? ", late" : ""}{p.closed ? `, ${p.closed.how.toLowerCase()}` : ""}</span>{!p.closed && !readOnly ? <button type="button" className="plainlink ml-auto min-h-8" onClick={() => void close(p.point)}>settled<span className="visually-hidden">: {p.text}</span></button> : null}</li>)}</ul>
+      <ul>
+        {points.map((p) => (
+          <li key={p.point} className="rule flex flex-wrap items-baseline gap-x-4 py-2">
+            <span>{p.closed ? <s>{p.text}</s> : p.text}</span>
+            <span className="text-sm text-soft">
+              {p.who}
+              {p.due ? `, by ${p.due}` : ""}
+              {!p.closed && p.due && p.due < today ? ", late" : ""}
+              {p.closed ? `, ${p.closed.how.toLowerCase()}` : ""}
+            </span>
+            {!p.closed && !readOnly ? (
+              <button type="button" className="plainlink ml-auto min-h-8" onClick={() => void close(p.point)}>
+                settled<span className="visually-hidden">: {p.text}</span>
+              </button>
+            ) : null}
+          </li>
+        ))}
+      </ul>
       {points.length === 0 ? <p className="text-soft">None.</p> : null}
       {readOnly ? null : (
-        <details className="mt-2 print:hidden"><summary className="min-h-10 cursor-pointer py-2">Add an open point</summary>
-          <form className="grid max-w-2xl gap-3 md:grid-cols-[2fr_1fr_160px]" onSubmit={(e) => { e.preventDefault(); void add(); }}>
-            <label>What<input className="field" value={typed.text} aria-invalid={errors.text ? true : undefined} onChange={(e) => set({ text: e.target.value })} />{errors.text ? <span className="text-sm text-stop">{errors.text}</span> : null}</label>
-            <label>Who<input className="field" value={typed.who} aria-invalid={errors.who ? true : undefined} onChange={(e) => set({ who: e.target.value })} />{errors.who ? <span className="text-sm text-stop">{errors.who}</span> : null}</label>
-            <label>Promised for<input type="date" className="field" value={typed.due} onChange={(e) => set({ due: e.target.value })} /></label>
-            <button className="button justify-self-start">Add</button><p role="status" className="text-stop">{say}</p>
+        <details className="mt-2 print:hidden">
+          <summary className="min-h-10 cursor-pointer py-2">Add an open point</summary>
+          <form
+            className="grid max-w-2xl gap-3 md:grid-cols-[2fr_1fr_160px]"
+            onSubmit={(e) => {
+              e.preventDefault();
+              void add();
+            }}
+          >
+            <label>
+              What
+              <input
+                className="field"
+                value={typed.text}
+                aria-invalid={errors.text ? true : undefined}
+                onChange={(e) => set({ text: e.target.value })}
+              />
+              {errors.text ? <span className="text-sm text-stop">{errors.text}</span> : null}
+            </label>
+            <label>
+              Who
+              <input
+                className="field"
+                value={typed.who}
+                aria-invalid={errors.who ? true : undefined}
+                onChange={(e) => set({ who: e.target.value })}
+              />
+              {errors.who ? <span className="text-sm text-stop">{errors.who}</span> : null}
+            </label>
+            <label>
+              Promised for
+              <input
+                type="date"
+                className="field"
+                value={typed.due}
+                onChange={(e) => set({ due: e.target.value })}
+              />
+            </label>
+            <button className="button justify-self-start">Add</button>
+            <p role="status" className="text-stop">
+              {say}
+            </p>
           </form>
         </details>
       )}

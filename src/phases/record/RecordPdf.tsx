@@ -6,20 +6,61 @@ import type { Report } from "./report";
 
 const s = StyleSheet.create({
   page: { fontFamily: "Next", fontSize: 9.5, padding: "42 42 56 42", color: "#000", lineHeight: 1.35 },
-  h1: { fontSize: 18, fontWeight: 600, marginBottom: 4, lineHeight: 1.25 }, h2: { fontSize: 12, fontWeight: 600, marginTop: 14, marginBottom: 3, lineHeight: 1.25 },
-  row: { flexDirection: "row", borderTopWidth: 0.5, borderTopColor: "#888", paddingVertical: 2.5 }, head: { flexDirection: "row", paddingVertical: 2, color: "#333" },
-  small: { fontSize: 8.5, color: "#333" }, mono: { fontFamily: "Mono", fontSize: 8.5 }, foot: { position: "absolute", bottom: 26, left: 42, right: 42, fontSize: 7.5, color: "#333", lineHeight: 1.2 },
+  h1: { fontSize: 18, fontWeight: 600, marginBottom: 4, lineHeight: 1.25 },
+  h2: { fontSize: 12, fontWeight: 600, marginTop: 14, marginBottom: 3, lineHeight: 1.25 },
+  row: { flexDirection: "row", borderTopWidth: 0.5, borderTopColor: "#888", paddingVertical: 2.5 },
+  head: { flexDirection: "row", paddingVertical: 2, color: "#333" },
+  small: { fontSize: 8.5, color: "#333" },
+  mono: { fontFamily: "Mono", fontSize: 8.5 },
+  foot: {
+    position: "absolute",
+    bottom: 26,
+    left: 42,
+    right: 42,
+    fontSize: 7.5,
+    color: "#333",
+    lineHeight: 1.2,
+  },
 });
 /** Marks that print in black and white: word and shape. */
 const shape: Record<string, string> = { Good: "Good", Check: "Check", Stop: "STOP", Unknown: "Unknown" };
 
-function Cells({ cells, widths, style = s.row }: { cells: readonly React.ReactNode[]; widths: readonly string[]; style?: typeof s.row | typeof s.head }) {
-  return <View style={style} wrap={false}>{cells.map((c, i) => <View key={i} style={{ width: widths[i], paddingRight: 8 }}>{typeof c === "string" ? <Text>{c}</Text> : c}</View>)}</View>;
+function Cells({
+  cells,
+  widths,
+  style = s.row,
+}: {
+  cells: readonly React.ReactNode[];
+  widths: readonly string[];
+  style?: typeof s.row | typeof s.head;
+}) {
+  return (
+    <View style={style} wrap={false}>
+      {cells.map((c, i) => (
+        <View key={i} style={{ width: widths[i], paddingRight: 8 }}>
+          {typeof c === "string" ? <Text>{c}</Text> : c}
+        </View>
+      ))}
+    </View>
+  );
 }
 
-export interface PdfInput { readonly job: JobState; readonly report: Report; readonly company: string; readonly zone: string; readonly paper: "A4" | "LETTER"; readonly signatures: Readonly<Record<string, Buffer>>; readonly photos: readonly { readonly caption: string; readonly content: Buffer }[]; readonly printed: number }
+export interface PdfInput {
+  readonly job: JobState;
+  readonly report: Report;
+  readonly company: string;
+  readonly zone: string;
+  readonly paper: "A4" | "LETTER";
+  readonly signatures: Readonly<Record<string, Buffer>>;
+  readonly photos: readonly { readonly caption: string; readonly content: Buffer }[];
+  readonly printed: number;
+}
 
-const Foot = ({ head, name }: { head: string; name: string }) => <Text style={s.foot} fixed>{name} · head {head}</Text>;
+const Foot = ({ head, name }: { head: string; name: string }) => (
+  <Text style={s.foot} fixed>
+    {name} · head {head}
+  </Text>
+);
 
 /** The commissioning record on paper. */
 export async function recordPdf(input: PdfInput): Promise<Buffer> {
@@ -30,26 +71,142 @@ export async function recordPdf(input: PdfInput): Promise<Buffer> {
     <Document title={`Commissioning record, ${job.name}`} author={input.company} language="en">
       <Page size={input.paper} style={s.page}>
         <Text style={s.h1}>Commissioning record</Text>
-        <Text>{job.name}, {job.place}</Text>
-        <Text style={s.small}>{input.company} · printed {stamp(input.printed, zone)} · {r.handedOver ? "handed over" : r.blockers.length === 0 ? "ready to be signed" : `not handed over: ${r.blockers.length} reasons in the way`}</Text>
+        <Text>
+          {job.name}, {job.place}
+        </Text>
+        <Text style={s.small}>
+          {input.company} · printed {stamp(input.printed, zone)} ·{" "}
+          {r.handedOver
+            ? "handed over"
+            : r.blockers.length === 0
+              ? "ready to be signed"
+              : `not handed over: ${r.blockers.length} reasons in the way`}
+        </Text>
         <Text style={s.h2}>Units</Text>
-        {r.units.map((u) => <Cells key={u.key} widths={["20%", "40%", "40%"]} cells={[<Text key="c" style={s.mono}>{`${u.code}${u.parallel > 1 ? ` × ${u.parallel}` : ""}`}</Text>, `${u.name}${u.place ? `, ${u.place}` : ""}`, u.serials.map((n) => `${n.label}: ${n.text}`).join("\n") || "no number recorded"]} />)}
-        {r.revision ? <Text style={s.small}>Design {r.revision.revision}, signed by {r.revision.by.name}, {stamp(r.revision.at, zone)}. Survey with {site.length} answers.</Text> : null}
+        {r.units.map((u) => (
+          <Cells
+            key={u.key}
+            widths={["20%", "40%", "40%"]}
+            cells={[
+              <Text key="c" style={s.mono}>{`${u.code}${u.parallel > 1 ? ` × ${u.parallel}` : ""}`}</Text>,
+              `${u.name}${u.place ? `, ${u.place}` : ""}`,
+              u.serials.map((n) => `${n.label}: ${n.text}`).join("\n") || "no number recorded",
+            ]}
+          />
+        ))}
+        {r.revision ? (
+          <Text style={s.small}>
+            Design {r.revision.revision}, signed by {r.revision.by.name}, {stamp(r.revision.at, zone)}. Survey
+            with {site.length} answers.
+          </Text>
+        ) : null}
         <Text style={s.h2}>Readings</Text>
-        <Cells style={s.head} widths={["22%", "28%", "32%", "18%"]} cells={["Reading", "Values", "Verdict", "Who and when"]} />
-        {r.readings.map((x) => <Cells key={x.id} widths={["22%", "28%", "32%", "18%"]} cells={[`${x.label}\n${x.place}, ${x.when}`, `${x.values}${x.derived ? `\n${x.derived}` : ""}`, `${x.superseded ? "(corrected) " : ""}${shape[x.level] ?? x.level}: ${x.reason}${x.note ? `\n${x.note}` : ""}`, `${x.who}\n${x.at}`]} />)}
+        <Cells
+          style={s.head}
+          widths={["22%", "28%", "32%", "18%"]}
+          cells={["Reading", "Values", "Verdict", "Who and when"]}
+        />
+        {r.readings.map((x) => (
+          <Cells
+            key={x.id}
+            widths={["22%", "28%", "32%", "18%"]}
+            cells={[
+              `${x.label}\n${x.place}, ${x.when}`,
+              `${x.values}${x.derived ? `\n${x.derived}` : ""}`,
+              `${x.superseded ? "(corrected) " : ""}${shape[x.level] ?? x.level}: ${x.reason}${x.note ? `\n${x.note}` : ""}`,
+              `${x.who}\n${x.at}`,
+            ]}
+          />
+        ))}
         {r.readings.length === 0 ? <Text>None taken.</Text> : null}
-        {r.overrides.length > 0 ? <><Text style={s.h2}>Overrides in the design</Text>{r.overrides.map((o) => <Cells key={`${o.at}${o.rule}`} widths={["12%", "46%", "42%"]} cells={[o.level, o.reason, `${o.mark.by.name}: ${o.why}`]} />)}</> : null}
+        {r.overrides.length > 0 ? (
+          <>
+            <Text style={s.h2}>Overrides in the design</Text>
+            {r.overrides.map((o) => (
+              <Cells
+                key={`${o.at}${o.rule}`}
+                widths={["12%", "46%", "42%"]}
+                cells={[o.level, o.reason, `${o.mark.by.name}: ${o.why}`]}
+              />
+            ))}
+          </>
+        ) : null}
         <Text style={s.h2}>Open points</Text>
-        {r.openPoints.length === 0 ? <Text>None.</Text> : r.openPoints.map((p) => <Cells key={p.point} widths={["60%", "20%", "20%"]} cells={[p.text, p.who, p.closed ? "settled" : (p.due ?? "no date")]} />)}
+        {r.openPoints.length === 0 ? (
+          <Text>None.</Text>
+        ) : (
+          r.openPoints.map((p) => (
+            <Cells
+              key={p.point}
+              widths={["60%", "20%", "20%"]}
+              cells={[p.text, p.who, p.closed ? "settled" : (p.due ?? "no date")]}
+            />
+          ))
+        )}
         <Text style={s.h2}>Steps</Text>
-        {r.steps.map((x) => <Cells key={x.id} widths={["46%", "14%", "9%", "31%"]} cells={[`${x.title}${x.note ? `\n${x.note}` : ""}`, x.unit, x.state, `${x.who}${x.at ? `, ${x.at}` : ""}`]} />)}
-        {r.cautionsGiven.length > 0 ? <><Text style={s.h2}>Cautions given</Text>{r.cautionsGiven.map((c) => <Text key={c}>– {c}</Text>)}</> : null}
-        {input.photos.length > 0 ? <><Text style={s.h2}>Photos</Text><View style={{ flexDirection: "row", flexWrap: "wrap", gap: 8 }}>{input.photos.map((p, i) => <View key={i} style={{ width: 150 }} wrap={false}><Image src={{ data: p.content, format: "jpg" }} style={{ width: 150, height: 110, objectFit: "cover" }} /><Text style={s.small}>{p.caption}</Text></View>)}</View></> : null}
+        {r.steps.map((x) => (
+          <Cells
+            key={x.id}
+            widths={["46%", "14%", "9%", "31%"]}
+            cells={[
+              `${x.title}${x.note ? `\n${x.note}` : ""}`,
+              x.unit,
+              x.state,
+              `${x.who}${x.at ? `, ${x.at}` : ""}`,
+            ]}
+          />
+        ))}
+        {r.cautionsGiven.length > 0 ? (
+          <>
+            <Text style={s.h2}>Cautions given</Text>
+            {r.cautionsGiven.map((c) => (
+              <Text key={c}>– {c}</Text>
+            ))}
+          </>
+        ) : null}
+        {input.photos.length > 0 ? (
+          <>
+            <Text style={s.h2}>Photos</Text>
+            <View style={{ flexDirection: "row", flexWrap: "wrap", gap: 8 }}>
+              {input.photos.map((p, i) => (
+                <View key={i} style={{ width: 150 }} wrap={false}>
+                  <Image
+                    src={{ data: p.content, format: "jpg" }}
+                    style={{ width: 150, height: 110, objectFit: "cover" }}
+                  />
+                  <Text style={s.small}>{p.caption}</Text>
+                </View>
+              ))}
+            </View>
+          </>
+        ) : null}
         <View wrap={false}>
           <Text style={s.h2}>Signatures</Text>
-          <View style={{ flexDirection: "row", gap: 30 }}>{(["installer", "householder"] as const).map((as) => { const sig = job.signatures.find((x) => x.as === as); const picture = sig ? input.signatures[sig.file] : undefined; return <View key={as} style={{ width: 220 }}>{picture ? <Image src={{ data: picture, format: "png" }} style={{ width: 200, height: 66, objectFit: "contain" }} /> : <View style={{ height: 66, borderBottomWidth: 0.7 }} />}<Text>{as}: {sig ? `${sig.name}, ${stamp(sig.at, zone)}` : "not signed"}</Text></View>; })}</View>
-          <Text style={{ ...s.small, marginTop: 10 }}>Local codes govern; the units&apos; own manuals win over this record. The head hash below is that of {job.seq} log entries chained by SHA-256: any later change shows.</Text>
+          <View style={{ flexDirection: "row", gap: 30 }}>
+            {(["installer", "householder"] as const).map((as) => {
+              const sig = job.signatures.find((x) => x.as === as);
+              const picture = sig ? input.signatures[sig.file] : undefined;
+              return (
+                <View key={as} style={{ width: 220 }}>
+                  {picture ? (
+                    <Image
+                      src={{ data: picture, format: "png" }}
+                      style={{ width: 200, height: 66, objectFit: "contain" }}
+                    />
+                  ) : (
+                    <View style={{ height: 66, borderBottomWidth: 0.7 }} />
+                  )}
+                  <Text>
+                    {as}: {sig ? `${sig.name}, ${stamp(sig.at, zone)}` : "not signed"}
+                  </Text>
+                </View>
+              );
+            })}
+          </View>
+          <Text style={{ ...s.small, marginTop: 10 }}>
+            Local codes govern; the units&apos; own manuals win over this record. The head hash below is that
+            of {job.seq} log entries chained by SHA-256: any later change shows.
+          </Text>
         </View>
         <Foot head={job.head} name={job.name} />
       </Page>
@@ -66,31 +223,89 @@ export async function packPdf(input: PdfInput): Promise<Buffer> {
     <Document title={`Your water treatment, ${job.name}`} author={input.company} language="en">
       <Page size={input.paper} style={{ ...s.page, fontSize: 11 }}>
         <Text style={s.h1}>Your water treatment</Text>
-        <Text>{job.name}, {job.place}</Text>
+        <Text>
+          {job.name}, {job.place}
+        </Text>
         <Text style={s.h2}>What is installed, in the order the water meets it</Text>
-        {r.units.map((u, i) => <Cells key={u.key} widths={["8%", "22%", "70%"]} cells={[String(i + 1), <Text key="c" style={s.mono}>{u.code}</Text>, `${u.name}${u.serials.length > 0 ? `\n${u.serials.map((n) => `${n.label}: ${n.text}`).join(", ")}` : ""}`]} />)}
+        {r.units.map((u, i) => (
+          <Cells
+            key={u.key}
+            widths={["8%", "22%", "70%"]}
+            cells={[
+              String(i + 1),
+              <Text key="c" style={s.mono}>
+                {u.code}
+              </Text>,
+              `${u.name}${u.serials.length > 0 ? `\n${u.serials.map((n) => `${n.label}: ${n.text}`).join(", ")}` : ""}`,
+            ]}
+          />
+        ))}
         <Text style={s.h2}>If something leaks or no water comes</Text>
         <Text>1. Close the main valve: lever across the pipe is shut.</Text>
-        <Text>2. For water without treatment, turn the bypass: the house is fed past the units.{has("uv") ? " Bypassed water is not disinfected: do not drink it; boil it or use bottled water." : ""}</Text>
+        <Text>
+          2. For water without treatment, turn the bypass: the house is fed past the units.
+          {has("uv")
+            ? " Bypassed water is not disinfected: do not drink it; boil it or use bottled water."
+            : ""}
+        </Text>
         <Text>3. Call {input.company}.</Text>
         <Text style={s.h2}>Look for leaks</Text>
-        <Text>Look at every joint and the floor below it on the first day, then every day for 14 days. A paper towel shows a drop that the eye misses.</Text>
-        <View style={{ flexDirection: "row", gap: 6, marginTop: 6 }}>{Array.from({ length: 14 }, (_, i) => <View key={i} style={{ width: 28, height: 34, borderWidth: 0.7, padding: 3 }}><Text style={s.small}>{i + 1}</Text></View>)}</View>
+        <Text>
+          Look at every joint and the floor below it on the first day, then every day for 14 days. A paper
+          towel shows a drop that the eye misses.
+        </Text>
+        <View style={{ flexDirection: "row", gap: 6, marginTop: 6 }}>
+          {Array.from({ length: 14 }, (_, i) => (
+            <View key={i} style={{ width: 28, height: 34, borderWidth: 0.7, padding: 3 }}>
+              <Text style={s.small}>{i + 1}</Text>
+            </View>
+          ))}
+        </View>
         <Foot head={job.head.slice(0, 16)} name={job.name} />
       </Page>
       <Page size={input.paper} style={{ ...s.page, fontSize: 11 }}>
         <Text style={s.h1}>Service</Text>
         <Cells style={s.head} widths={["18%", "42%", "40%"]} cells={["Unit", "What", "When"]} />
-        {r.units.flatMap((u) => u.service.map((i) => <Cells key={`${u.key}${i.what}`} widths={["18%", "42%", "40%"]} cells={[<Text key="c" style={s.mono}>{u.code}</Text>, i.what, i.when]} />))}
+        {r.units.flatMap((u) =>
+          u.service.map((i) => (
+            <Cells
+              key={`${u.key}${i.what}`}
+              widths={["18%", "42%", "40%"]}
+              cells={[
+                <Text key="c" style={s.mono}>
+                  {u.code}
+                </Text>,
+                i.what,
+                i.when,
+              ]}
+            />
+          )),
+        )}
         <Text style={s.h2}>Good to know</Text>
-        {has("softener", "manualSoftener") ? <Text>– Softened water adds sodium: for a low-sodium diet, plants and fish use the unsoftened tap.</Text> : null}
-        {has("ro") ? <Text>– If the drinking-water tank was not used for a week, empty it once before drinking.</Text> : null}
-        {has("uv", "uvPoint") ? <Text>– Never look at or power a lamp outside its chamber: its light burns eyes and skin.</Text> : null}
+        {has("softener", "manualSoftener") ? (
+          <Text>
+            – Softened water adds sodium: for a low-sodium diet, plants and fish use the unsoftened tap.
+          </Text>
+        ) : null}
+        {has("ro") ? (
+          <Text>– If the drinking-water tank was not used for a week, empty it once before drinking.</Text>
+        ) : null}
+        {has("uv", "uvPoint") ? (
+          <Text>– Never look at or power a lamp outside its chamber: its light burns eyes and skin.</Text>
+        ) : null}
         {has("uv") ? <Text>– A water sample for bacteria is due 5 to 10 days after the start.</Text> : null}
         <Text>– Where it can freeze, have the units drained before the frost.</Text>
         <Text>– The maker&apos;s manuals of the units win over this sheet.</Text>
         <Text style={s.h2}>Measured at hand-over</Text>
-        {r.readings.filter((x) => !x.superseded && x.when === "after").map((x) => <Cells key={x.id} widths={["34%", "66%"]} cells={[x.label, `${shape[x.level] ?? x.level}: ${x.reason}`]} />)}
+        {r.readings
+          .filter((x) => !x.superseded && x.when === "after")
+          .map((x) => (
+            <Cells
+              key={x.id}
+              widths={["34%", "66%"]}
+              cells={[x.label, `${shape[x.level] ?? x.level}: ${x.reason}`]}
+            />
+          ))}
         <Foot head={job.head.slice(0, 16)} name={job.name} />
       </Page>
     </Document>,

@@ -2,7 +2,20 @@ import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
 import { readingsCsv } from "./readingsCsv";
 
-const line = { id: "1", label: "Hardness in and out", values: "Raw 22 gpg", derived: "", place: "=HYPERLINK(1)", when: "after", level: "Good", reason: "-2+3", who: "@Tobias", at: "25 Nov 2026, 10:00", note: "a \"quoted\", note", superseded: false };
+const line = {
+  id: "1",
+  label: "Hardness in and out",
+  values: "Raw 22 gpg",
+  derived: "",
+  place: "=HYPERLINK(1)",
+  when: "after",
+  level: "Good",
+  reason: "-2+3",
+  who: "@Tobias",
+  at: "25 Nov 2026, 10:00",
+  note: 'a "quoted", note',
+  superseded: false,
+};
 
 describe("readings as CSV", () => {
   it("escapes what a spreadsheet would run, and comes back as it was", () => {

@@ -1,11 +1,33 @@
 import { cautions } from "@/catalogue/cautions";
 import { serviceItems } from "@/catalogue/service";
-import { governingUnits, handOverBlockers, isHandedOver, stepState, withModels, type JobState, type Knowledge, type Reading } from "@/core/record";
+import {
+  governingUnits,
+  handOverBlockers,
+  isHandedOver,
+  stepState,
+  withModels,
+  type JobState,
+  type Knowledge,
+  type Reading,
+} from "@/core/record";
 import { printMeasured, type Profile, type Quantity } from "@/core/units";
 import { stamp } from "@/ui/time";
 import { readingKinds } from "@/core/readings";
 
-export interface ReadingLine { readonly id: string; readonly label: string; readonly values: string; readonly derived: string; readonly place: string; readonly when: string; readonly level: string; readonly reason: string; readonly who: string; readonly at: string; readonly note: string; readonly superseded: boolean }
+export interface ReadingLine {
+  readonly id: string;
+  readonly label: string;
+  readonly values: string;
+  readonly derived: string;
+  readonly place: string;
+  readonly when: string;
+  readonly level: string;
+  readonly reason: string;
+  readonly who: string;
+  readonly at: string;
+  readonly note: string;
+  readonly superseded: boolean;
+}
 
 const fieldOf = (kind: string, id: string) => readingKinds.get(kind)?.fields.find((f) => f.id === id);
 
@@ -13,13 +35,36 @@ function readingLine(r: Reading, profile: Profile, zone: string): ReadingLine {
   const values = Object.entries(r.values).map(([id, v]) => {
     const f = fieldOf(r.kind, id);
     // As read: a text with its own unit stays as it was written.
-    const shown = f?.quantity && v.measured && !/[a-z°"′″%]/i.test(v.text) ? printMeasured(v.measured, f.quantity, profile) : (f?.options?.find((o) => o.id === v.text)?.label ?? v.text);
+    const shown =
+      f?.quantity && v.measured && !/[a-z°"′″%]/i.test(v.text)
+        ? printMeasured(v.measured, f.quantity, profile)
+        : (f?.options?.find((o) => o.id === v.text)?.label ?? v.text);
     return `${f?.label ?? id} ${shown}`;
   });
-  const derived = r.derived.map((d) => `${d.label} ${d.quantity === "plain" ? d.value.toFixed(1) : printMeasured({ is: "value", value: d.value }, d.quantity as Quantity, profile)}${d.spread === undefined ? "" : ` ± ${d.spread.toFixed(1)}`}${d.suffix ? ` ${d.suffix}` : ""}`);
+  const derived = r.derived.map(
+    (d) =>
+      `${d.label} ${d.quantity === "plain" ? d.value.toFixed(1) : printMeasured({ is: "value", value: d.value }, d.quantity as Quantity, profile)}${d.spread === undefined ? "" : ` ± ${d.spread.toFixed(1)}`}${d.suffix ? ` ${d.suffix}` : ""}`,
+  );
   return {
-    id: r.reading, label: readingKinds.get(r.kind)?.label ?? r.kind, values: values.join(", "), derived: derived.join(", "), place: r.place, when: r.when, level: r.verdict.level, reason: r.verdict.reason, who: r.by.name, at: stamp(r.at, zone), superseded: r.supersededBy !== undefined,
-    note: [r.instrument ? `with ${r.instrument}` : "", r.supersedes ? `corrects an earlier reading: ${r.why}` : "", r.override ? `overridden by ${r.override.by.name}: ${r.override.why}` : "", r.supersededBy ? "corrected later" : ""].filter(Boolean).join("; "),
+    id: r.reading,
+    label: readingKinds.get(r.kind)?.label ?? r.kind,
+    values: values.join(", "),
+    derived: derived.join(", "),
+    place: r.place,
+    when: r.when,
+    level: r.verdict.level,
+    reason: r.verdict.reason,
+    who: r.by.name,
+    at: stamp(r.at, zone),
+    superseded: r.supersededBy !== undefined,
+    note: [
+      r.instrument ? `with ${r.instrument}` : "",
+      r.supersedes ? `corrects an earlier reading: ${r.why}` : "",
+      r.override ? `overridden by ${r.override.by.name}: ${r.override.why}` : "",
+      r.supersededBy ? "corrected later" : "",
+    ]
+      .filter(Boolean)
+      .join("; "),
   };
 }
 
@@ -30,15 +75,45 @@ export function reportOf(job: JobState, known: Knowledge, profile: Profile, zone
   const steps = (job.run?.steps ?? []).map((s) => {
     const st = stepState(job, s.id);
     const mark = st.done ?? st.skipped;
-    return { id: s.id, title: s.title, unit: s.unitName ?? "", kind: s.kind, state: st.done ? "done" : st.skipped ? "skipped" : "open", who: mark?.by.name ?? "", at: mark ? stamp(mark.at, zone) : "", note: [st.skipped?.why, ...st.kept.map((k) => `soak kept: ${k.why}`), st.clock && st.clock.restarts > 0 ? `restarted ${st.clock.restarts}` : ""].filter(Boolean).join("; ") };
+    return {
+      id: s.id,
+      title: s.title,
+      unit: s.unitName ?? "",
+      kind: s.kind,
+      state: st.done ? "done" : st.skipped ? "skipped" : "open",
+      who: mark?.by.name ?? "",
+      at: mark ? stamp(mark.at, zone) : "",
+      note: [
+        st.skipped?.why,
+        ...st.kept.map((k) => `soak kept: ${k.why}`),
+        st.clock && st.clock.restarts > 0 ? `restarted ${st.clock.restarts}` : "",
+      ]
+        .filter(Boolean)
+        .join("; "),
+    };
   });
-  const given = [...new Set((job.run?.steps ?? []).filter((s) => stepState(job, s.id).done).flatMap((s) => s.cautions))].map((c) => cautions[c] ?? c);
+  const given = [
+    ...new Set((job.run?.steps ?? []).filter((s) => stepState(job, s.id).done).flatMap((s) => s.cautions)),
+  ].map((c) => cautions[c] ?? c);
   return {
-    units: units.map(({ unit, model }) => ({ key: unit.key, code: model.code, name: model.name, parallel: unit.parallel, place: unit.place ?? "", family: model.family, serials: job.serials.filter((n) => n.unit === unit.key).map((n) => ({ label: n.label, text: n.text })), service: serviceItems[model.family] })),
-    revision, steps, cautionsGiven: given,
+    units: units.map(({ unit, model }) => ({
+      key: unit.key,
+      code: model.code,
+      name: model.name,
+      parallel: unit.parallel,
+      place: unit.place ?? "",
+      family: model.family,
+      serials: job.serials.filter((n) => n.unit === unit.key).map((n) => ({ label: n.label, text: n.text })),
+      service: serviceItems[model.family],
+    })),
+    revision,
+    steps,
+    cautionsGiven: given,
     readings: job.readings.map((r) => readingLine(r, profile, zone)),
     overrides: Object.values(job.overrides),
-    openPoints: job.openPoints, blockers: handOverBlockers(job), handedOver: isHandedOver(job),
+    openPoints: job.openPoints,
+    blockers: handOverBlockers(job),
+    handedOver: isHandedOver(job),
   };
 }
 export type Report = ReturnType<typeof reportOf>;

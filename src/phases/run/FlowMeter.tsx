@@ -11,7 +11,23 @@ import { VerdictMark } from "@/ui/VerdictMark";
 import type { Run } from "./useRun";
 
 /** Container and stopwatch: what flows, whether it is inside the band, and how to move the handle. */
-export function FlowMeter({ step, profile, readings, now, run, readOnly, at }: { step: Step; profile: Profile; readings: readonly Reading[]; now: number; run: Run; readOnly: boolean; at: () => number }) {
+export function FlowMeter({
+  step,
+  profile,
+  readings,
+  now,
+  run,
+  readOnly,
+  at,
+}: {
+  step: Step;
+  profile: Profile;
+  readings: readonly Reading[];
+  now: number;
+  run: Run;
+  readOnly: boolean;
+  at: () => number;
+}) {
   const band = step.flow!.band!;
   const last = readings.filter((r) => r.kind === "timedFlow").at(-1);
   const flow = last?.derived[0]?.value;
@@ -25,33 +41,172 @@ export function FlowMeter({ step, profile, readings, now, run, readOnly, at }: {
   const jug = volume ?? (profile === "us" ? "2.5 gal" : "10 L");
   const scale = band.high * 2;
   const x = (q: number) => Math.min(100, (100 * q) / scale);
-  const stopWatch = () => { if (since === undefined) { setSince(at()); return; } const s = (at() - since) / 1000; setSince(undefined); keepTime(`${s.toFixed(1)} s`); };
+  const stopWatch = () => {
+    if (since === undefined) {
+      setSince(at());
+      return;
+    }
+    const s = (at() - since) / 1000;
+    setSince(undefined);
+    keepTime(`${s.toFixed(1)} s`);
+  };
   const save = async () => {
-    const outcome = await run.send({ kind: "readingTaken", reading: ulid(), reads: "timedFlow", step: step.id, place: step.flow!.to, instrument: "Container and stopwatch", when: "after", values: { volume: jug, time: time ?? "" }, profile, ...(correct && last ? { supersedes: last.reading, why: why ?? "" } : {}) });
-    if (outcome.ok) { dropTime(); dropWhy(); setErrors({}); setOpen(false); setCorrect(false); } else setErrors({ "": outcome.error, ...(outcome.fields ?? {}), ...(outcome.field ? { [outcome.field]: outcome.error } : {}) });
+    const outcome = await run.send({
+      kind: "readingTaken",
+      reading: ulid(),
+      reads: "timedFlow",
+      step: step.id,
+      place: step.flow!.to,
+      instrument: "Container and stopwatch",
+      when: "after",
+      values: { volume: jug, time: time ?? "" },
+      profile,
+      ...(correct && last ? { supersedes: last.reading, why: why ?? "" } : {}),
+    });
+    if (outcome.ok) {
+      dropTime();
+      dropWhy();
+      setErrors({});
+      setOpen(false);
+      setCorrect(false);
+    } else
+      setErrors({
+        "": outcome.error,
+        ...(outcome.fields ?? {}),
+        ...(outcome.field ? { [outcome.field]: outcome.error } : {}),
+      });
   };
   return (
     <section className="mt-5" aria-label="Flow">
-      <svg viewBox="0 0 350 78" className="w-full max-w-xl" role="img" aria-label={`Wanted: ${print(band.low, "flow", profile)} to ${print(band.high, "flow", profile)}${flow === undefined ? "" : `; measured ${print(flow, "flow", profile)}`}`}>
-        <rect x="0" y="30" width="350" height="14" fill="var(--hair)" /><rect x={3.5 * x(band.low)} y="30" width={3.5 * (x(band.high) - x(band.low))} height="14" fill="var(--good)" />
-        {flow === undefined ? null : <path d={`M${3.5 * x(flow)} 20v34`} stroke="var(--ink)" strokeWidth="3" />}
-        {flow === undefined ? null : <text x={Math.min(290, Math.max(0, 3.5 * x(flow) - 30))} y="14" fontSize="17" fontWeight="600" fill="var(--ink)" className="num">{print(flow, "flow", profile)}</text>}
-        <g fontSize="14" fill="var(--soft)" className="num"><text x="0" y="66">0</text><text x={3.5 * x(band.low)} y="66" textAnchor="middle">{figure(band.low, "flow", profile)}</text><text x={3.5 * x(band.high)} y="66" textAnchor="middle">{figure(band.high, "flow", profile)}</text><text x="350" y="66" textAnchor="end">{figure(scale, "flow", profile)} {unitName("flow", profile)}</text></g>
+      <svg
+        viewBox="0 0 350 78"
+        className="w-full max-w-xl"
+        role="img"
+        aria-label={`Wanted: ${print(band.low, "flow", profile)} to ${print(band.high, "flow", profile)}${flow === undefined ? "" : `; measured ${print(flow, "flow", profile)}`}`}
+      >
+        <rect x="0" y="30" width="350" height="14" fill="var(--hair)" />
+        <rect
+          x={3.5 * x(band.low)}
+          y="30"
+          width={3.5 * (x(band.high) - x(band.low))}
+          height="14"
+          fill="var(--good)"
+        />
+        {flow === undefined ? null : (
+          <path d={`M${3.5 * x(flow)} 20v34`} stroke="var(--ink)" strokeWidth="3" />
+        )}
+        {flow === undefined ? null : (
+          <text
+            x={Math.min(290, Math.max(0, 3.5 * x(flow) - 30))}
+            y="14"
+            fontSize="17"
+            fontWeight="600"
+            fill="var(--ink)"
+            className="num"
+          >
+            {print(flow, "flow", profile)}
+          </text>
+        )}
+        <g fontSize="14" fill="var(--soft)" className="num">
+          <text x="0" y="66">
+            0
+          </text>
+          <text x={3.5 * x(band.low)} y="66" textAnchor="middle">
+            {figure(band.low, "flow", profile)}
+          </text>
+          <text x={3.5 * x(band.high)} y="66" textAnchor="middle">
+            {figure(band.high, "flow", profile)}
+          </text>
+          <text x="350" y="66" textAnchor="end">
+            {figure(scale, "flow", profile)} {unitName("flow", profile)}
+          </text>
+        </g>
       </svg>
-      {last ? <><p className="text-[17px]"><VerdictMark level={last.verdict.level}>{last.verdict.reason}</VerdictMark></p><p className="text-soft">{last.advice}{last.advice ? " · " : ""}measured {Math.max(0, Math.round((now - Date.parse(last.at)) / 60_000))} min ago, {last.values.volume?.text} in {last.values.time?.text}</p></> : null}
+      {last ? (
+        <>
+          <p className="text-[17px]">
+            <VerdictMark level={last.verdict.level}>{last.verdict.reason}</VerdictMark>
+          </p>
+          <p className="text-soft">
+            {last.advice}
+            {last.advice ? " · " : ""}measured {Math.max(0, Math.round((now - Date.parse(last.at)) / 60_000))}{" "}
+            min ago, {last.values.volume?.text} in {last.values.time?.text}
+          </p>
+        </>
+      ) : null}
       {readOnly ? null : open ? (
-        <form className="mt-3 grid gap-2" onSubmit={(e) => { e.preventDefault(); void save(); }}>
+        <form
+          className="mt-3 grid gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void save();
+          }}
+        >
           <div className="grid grid-cols-2 gap-3">
-            <QuantityField wet label="Container" quantity="volume" profile={profile} value={jug} onChange={keepVolume} error={errors.volume} hideExample />
-            <QuantityField wet label="Time to fill" quantity="duration" profile={profile} value={time ?? ""} onChange={keepTime} error={errors.time} hideExample />
+            <QuantityField
+              wet
+              label="Container"
+              quantity="volume"
+              profile={profile}
+              value={jug}
+              onChange={keepVolume}
+              error={errors.volume}
+              hideExample
+            />
+            <QuantityField
+              wet
+              label="Time to fill"
+              quantity="duration"
+              profile={profile}
+              value={time ?? ""}
+              onChange={keepTime}
+              error={errors.time}
+              hideExample
+            />
           </div>
-          <button type="button" className="button quiet" onClick={stopWatch}>{since === undefined ? "Start the stopwatch" : <>Full: stop at <span className="num">{countdown(at() - since)}</span></>}</button>
-          {last ? <label className="flex min-h-12 items-center gap-3"><input type="checkbox" className="size-6" checked={correct} onChange={(e) => setCorrect(e.target.checked)} /> corrects the last one, which was misread</label> : null}
-          {correct ? <label>Why is it corrected?<input className="field" value={why ?? ""} aria-invalid={errors.why ? true : undefined} onChange={(e) => keepWhy(e.target.value)} /></label> : null}
-          <p role="status" className="text-stop">{errors[""] ?? ""}</p>
-          <button className="button" disabled={(time ?? "") === ""}>Keep this flow</button>
+          <button type="button" className="button quiet" onClick={stopWatch}>
+            {since === undefined ? (
+              "Start the stopwatch"
+            ) : (
+              <>
+                Full: stop at <span className="num">{countdown(at() - since)}</span>
+              </>
+            )}
+          </button>
+          {last ? (
+            <label className="flex min-h-12 items-center gap-3">
+              <input
+                type="checkbox"
+                className="size-6"
+                checked={correct}
+                onChange={(e) => setCorrect(e.target.checked)}
+              />{" "}
+              corrects the last one, which was misread
+            </label>
+          ) : null}
+          {correct ? (
+            <label>
+              Why is it corrected?
+              <input
+                className="field"
+                value={why ?? ""}
+                aria-invalid={errors.why ? true : undefined}
+                onChange={(e) => keepWhy(e.target.value)}
+              />
+            </label>
+          ) : null}
+          <p role="status" className="text-stop">
+            {errors[""] ?? ""}
+          </p>
+          <button className="button" disabled={(time ?? "") === ""}>
+            Keep this flow
+          </button>
         </form>
-      ) : <button type="button" className="button quiet mt-3 w-full" onClick={() => setOpen(true)}>Measure the flow again</button>}
+      ) : (
+        <button type="button" className="button quiet mt-3 w-full" onClick={() => setOpen(true)}>
+          Measure the flow again
+        </button>
+      )}
     </section>
   );
 }

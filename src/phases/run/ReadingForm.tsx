@@ -10,7 +10,25 @@ import { VerdictMark } from "@/ui/VerdictMark";
 import type { Run } from "./useRun";
 
 /** Takes a reading and shows its verdict at once. A correction is a new reading that supersedes, with its reason. */
-export function ReadingForm({ step, jobId, reads, kind, profile, run, readings, readOnly }: { step: Step; jobId: string; reads: string; kind: { readonly label: string; readonly fields: readonly ReadingField[] } | undefined; profile: Profile; run: Run; readings: readonly Reading[]; readOnly: boolean }) {
+export function ReadingForm({
+  step,
+  jobId,
+  reads,
+  kind,
+  profile,
+  run,
+  readings,
+  readOnly,
+}: {
+  step: Step;
+  jobId: string;
+  reads: string;
+  kind: { readonly label: string; readonly fields: readonly ReadingField[] } | undefined;
+  profile: Profile;
+  run: Run;
+  readings: readonly Reading[];
+  readOnly: boolean;
+}) {
   const [draft, keep, drop] = useDraft(`${jobId}.reading.${step.id}`);
   const typed = draft ? (JSON.parse(draft) as Record<string, string>) : {};
   const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
@@ -18,32 +36,138 @@ export function ReadingForm({ step, jobId, reads, kind, profile, run, readings, 
   const last = readings.at(-1);
   const [open, setOpen] = useState(last === undefined);
   if (!kind) return null;
-  const set = (id: string, text: string) => { keep(JSON.stringify({ ...typed, [id]: text })); if (errors[id]) setErrors({ ...errors, [id]: "" }); };
+  const set = (id: string, text: string) => {
+    keep(JSON.stringify({ ...typed, [id]: text }));
+    if (errors[id]) setErrors({ ...errors, [id]: "" });
+  };
   const save = async () => {
     setBusy(true);
-    const outcome = await run.send({ kind: "readingTaken", reading: ulid(), reads, step: step.id, place: step.read!.place, when: step.read!.when, values: Object.fromEntries(kind.fields.map((f) => [f.id, typed[f.id] ?? ""])), profile, ...(typed.instrument ? { instrument: typed.instrument } : {}), ...(last ? { supersedes: last.reading, why: typed.why ?? "" } : {}) });
+    const outcome = await run.send({
+      kind: "readingTaken",
+      reading: ulid(),
+      reads,
+      step: step.id,
+      place: step.read!.place,
+      when: step.read!.when,
+      values: Object.fromEntries(kind.fields.map((f) => [f.id, typed[f.id] ?? ""])),
+      profile,
+      ...(typed.instrument ? { instrument: typed.instrument } : {}),
+      ...(last ? { supersedes: last.reading, why: typed.why ?? "" } : {}),
+    });
     setBusy(false);
-    if (outcome.ok) { drop(); setErrors({}); setOpen(false); return; }
-    setErrors({ "": outcome.error, ...(outcome.fields ?? {}), ...(outcome.field ? { [outcome.field]: outcome.error } : {}) });
+    if (outcome.ok) {
+      drop();
+      setErrors({});
+      setOpen(false);
+      return;
+    }
+    setErrors({
+      "": outcome.error,
+      ...(outcome.fields ?? {}),
+      ...(outcome.field ? { [outcome.field]: outcome.error } : {}),
+    });
   };
   return (
     <section className="mt-5" aria-label={kind.label}>
       {last ? (
         <div className="mb-3">
-          <p className="text-[17px]"><VerdictMark level={last.verdict.level} overridden={last.override !== undefined}>{last.verdict.reason}</VerdictMark></p>
-          {last.verdict.remedy && last.verdict.level !== "Good" ? <p className="text-soft">{last.verdict.remedy}</p> : null}
-          {last.derived.length > 0 ? <ul className="mt-1 text-soft">{last.derived.map((d) => <li key={d.label}>{d.label}: <span className="num">{d.quantity === "plain" ? d.value.toFixed(1) : print(d.value, d.quantity, profile)}</span>{d.spread === undefined ? "" : ` ± ${d.spread.toFixed(1)}`} {d.suffix ?? ""} <span className="text-sm">({d.formula})</span></li>)}</ul> : null}
+          <p className="text-[17px]">
+            <VerdictMark level={last.verdict.level} overridden={last.override !== undefined}>
+              {last.verdict.reason}
+            </VerdictMark>
+          </p>
+          {last.verdict.remedy && last.verdict.level !== "Good" ? (
+            <p className="text-soft">{last.verdict.remedy}</p>
+          ) : null}
+          {last.derived.length > 0 ? (
+            <ul className="mt-1 text-soft">
+              {last.derived.map((d) => (
+                <li key={d.label}>
+                  {d.label}:{" "}
+                  <span className="num">
+                    {d.quantity === "plain" ? d.value.toFixed(1) : print(d.value, d.quantity, profile)}
+                  </span>
+                  {d.spread === undefined ? "" : ` ± ${d.spread.toFixed(1)}`} {d.suffix ?? ""}{" "}
+                  <span className="text-sm">({d.formula})</span>
+                </li>
+              ))}
+            </ul>
+          ) : null}
         </div>
       ) : null}
-      {readOnly ? null : !open ? <button type="button" className="button quiet w-full" onClick={() => setOpen(true)}>Correct this reading</button> : (
-        <form className="grid gap-2" onSubmit={(e) => { e.preventDefault(); void save(); }}>
-          {kind.fields.map((f) => f.options ? (
-            <fieldset key={f.id}><legend className="text-lg">{f.label}</legend><div className="flex flex-wrap gap-2">{f.options.map((o) => <button key={o.id} type="button" aria-pressed={typed[f.id] === o.id} className={`min-h-14 rounded-sm border px-5 ${typed[f.id] === o.id ? "border-water bg-tint font-semibold" : "border-soft"}`} onClick={() => set(f.id, o.id)}>{typed[f.id] === o.id ? "✓ " : ""}{o.label}</button>)}</div><p className="text-sm text-stop">{errors[f.id] ?? ""}</p></fieldset>
-          ) : <QuantityField key={f.id} wet label={f.label} hint={f.optional ? "if you have it" : undefined} quantity={f.quantity!} profile={profile} value={typed[f.id] ?? ""} onChange={(v) => set(f.id, v)} error={errors[f.id] || undefined} />)}
-          <label>Instrument <span className="text-sm text-soft">and its last calibration, if you like</span><input className="field" maxLength={80} value={typed.instrument ?? ""} onChange={(e) => set("instrument", e.target.value)} /></label>
-          {last ? <label>Why is the first reading corrected?<input className="field" value={typed.why ?? ""} aria-invalid={errors.why ? true : undefined} onChange={(e) => set("why", e.target.value)} />{errors.why ? <span className="text-sm text-stop">{errors.why}</span> : null}</label> : null}
-          <p role="status" className="text-stop">{errors[""] ?? ""}</p>
-          <button className="button" disabled={busy}>Keep this reading</button>
+      {readOnly ? null : !open ? (
+        <button type="button" className="button quiet w-full" onClick={() => setOpen(true)}>
+          Correct this reading
+        </button>
+      ) : (
+        <form
+          className="grid gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void save();
+          }}
+        >
+          {kind.fields.map((f) =>
+            f.options ? (
+              <fieldset key={f.id}>
+                <legend className="text-lg">{f.label}</legend>
+                <div className="flex flex-wrap gap-2">
+                  {f.options.map((o) => (
+                    <button
+                      key={o.id}
+                      type="button"
+                      aria-pressed={typed[f.id] === o.id}
+                      className={`min-h-14 rounded-sm border px-5 ${typed[f.id] === o.id ? "border-water bg-tint font-semibold" : "border-soft"}`}
+                      onClick={() => set(f.id, o.id)}
+                    >
+                      {typed[f.id] === o.id ? "✓ " : ""}
+                      {o.label}
+                    </button>
+                  ))}
+                </div>
+                <p className="text-sm text-stop">{errors[f.id] ?? ""}</p>
+              </fieldset>
+            ) : (
+              <QuantityField
+                key={f.id}
+                wet
+                label={f.label}
+                hint={f.optional ? "if you have it" : undefined}
+                quantity={f.quantity!}
+                profile={profile}
+                value={typed[f.id] ?? ""}
+                onChange={(v) => set(f.id, v)}
+                error={errors[f.id] || undefined}
+              />
+            ),
+          )}
+          <label>
+            Instrument <span className="text-sm text-soft">and its last calibration, if you like</span>
+            <input
+              className="field"
+              maxLength={80}
+              value={typed.instrument ?? ""}
+              onChange={(e) => set("instrument", e.target.value)}
+            />
+          </label>
+          {last ? (
+            <label>
+              Why is the first reading corrected?
+              <input
+                className="field"
+                value={typed.why ?? ""}
+                aria-invalid={errors.why ? true : undefined}
+                onChange={(e) => set("why", e.target.value)}
+              />
+              {errors.why ? <span className="text-sm text-stop">{errors.why}</span> : null}
+            </label>
+          ) : null}
+          <p role="status" className="text-stop">
+            {errors[""] ?? ""}
+          </p>
+          <button className="button" disabled={busy}>
+            Keep this reading
+          </button>
         </form>
       )}
     </section>

@@ -15,5 +15,14 @@ export function StartRun({ jobId }: { jobId: string }) {
     setSay(outcome.ok ? "" : outcome.error);
     router.refresh();
   };
-  return <div className="mt-4 grid justify-items-start gap-2"><button type="button" className="button" disabled={busy} onClick={() => void start()}>Start the run</button><p role="status" className="text-stop">{say}</p></div>;
+  return (
+    <div className="mt-4 grid justify-items-start gap-2">
+      <button type="button" className="button" disabled={busy} onClick={() => void start()}>
+        Start the run
+      </button>
+      <p role="status" className="text-stop">
+        {say}
+      </p>
+    </div>
+  );
 }

@@ -11,35 +11,117 @@ import { VerdictMark } from "@/ui/VerdictMark";
 import { SurveyFieldRow } from "./SurveyFieldRow";
 
 const group = (id: string): readonly SurveyField[] => surveyGroups.find((g) => g.id === id)!.fields;
-const counts = (prefix: string, from: string): readonly SurveyField[] => group(from).filter((f) => f.id.startsWith(`${prefix}.`));
+const counts = (prefix: string, from: string): readonly SurveyField[] =>
+  group(from).filter((f) => f.id.startsWith(`${prefix}.`));
 const kindOf = (field: SurveyField): Fixture => field.id.split(".")[1] as Fixture;
 const householdFields = ["household.persons", "household.daily", "household.drinkers"];
 
 /** Fixtures by steppers, both schools of peak flow beside each other, and what the peak does to pressure and units. */
-export function Demand({ job, judged, ground, profile, readOnly }: { job: JobState; judged: TrainJudgement; ground: Ground; profile: Profile; readOnly: boolean }) {
-  const row = (f: SurveyField) => <SurveyFieldRow key={f.id} jobId={job.id} field={f} saved={job.answers[f.id]?.text ?? ""} profile={profile} readOnly={readOnly} />;
-  const beside = (f: SurveyField, note: string) => <div key={f.id} className="grid grid-cols-[1fr_88px] items-center gap-4">{row(f)}<span className="num text-right text-sm text-soft">{note}</span></div>;
+export function Demand({
+  job,
+  judged,
+  ground,
+  profile,
+  readOnly,
+}: {
+  job: JobState;
+  judged: TrainJudgement;
+  ground: Ground;
+  profile: Profile;
+  readOnly: boolean;
+}) {
+  const row = (f: SurveyField) => (
+    <SurveyFieldRow
+      key={f.id}
+      jobId={job.id}
+      field={f}
+      saved={job.answers[f.id]?.text ?? ""}
+      profile={profile}
+      readOnly={readOnly}
+    />
+  );
+  const beside = (f: SurveyField, note: string) => (
+    <div key={f.id} className="grid grid-cols-[1fr_88px] items-center gap-4">
+      {row(f)}
+      <span className="num text-right text-sm text-soft">{note}</span>
+    </div>
+  );
   const figure = (id: string) => judged.demand.find((f) => f.id === id)!;
   const units = fixtureUnitsOf(ground.facts.fixtures, demandTables);
   const chosen = ground.facts.chosenPeak ?? ground.schools.peak;
-  const used = (id: "peakUnits" | "peakTogether") => figure("peak").value !== undefined && figure(id).value === figure("peak").value;
+  const used = (id: "peakUnits" | "peakTogether") =>
+    figure("peak").value !== undefined && figure(id).value === figure("peak").value;
   const peakBy = group("household").find((f) => f.id === "household.peakBy")!;
   return (
     <div className="grid gap-10">
-      <section aria-labelledby="schools-beside" className="grid grid-cols-2 gap-x-6 gap-y-4 md:gap-x-10 xl:grid-cols-4" data-demand>
-        <h2 id="schools-beside" className="visually-hidden">Both schools</h2>
+      <section
+        aria-labelledby="schools-beside"
+        className="grid grid-cols-2 gap-x-6 gap-y-4 md:gap-x-10 xl:grid-cols-4"
+        data-demand
+      >
+        <h2 id="schools-beside" className="visually-hidden">
+          Both schools
+        </h2>
         {(["peakUnits", "peakTogether", "peak", "continuous"] as const).map((id) => (
           <div key={id} className="border-t-2 border-ink pt-2" data-figure={id}>
             <p className="text-sm text-soft">{figure(id).label}</p>
-            <p className="num text-xl font-medium whitespace-nowrap"><FigureText figure={figure(id)} profile={profile} /></p>
-            <p className="text-sm text-soft">{id === "peakUnits" ? (units === undefined ? "count the fixtures" : `${units.toFixed(1).replace(/\.0$/, "")} fixture units on the curve`) : id === "peakTogether" ? "the sum of what runs together" : id === "peak" ? (chosen === "larger" ? "the larger of both" : "as picked") : "half the peak, for contact time"}{(id === "peakUnits" || id === "peakTogether") && used(id) ? <b className="font-semibold text-ink"> · in use</b> : null}</p>
+            <p className="num text-xl font-medium whitespace-nowrap">
+              <FigureText figure={figure(id)} profile={profile} />
+            </p>
+            <p className="text-sm text-soft">
+              {id === "peakUnits"
+                ? units === undefined
+                  ? "count the fixtures"
+                  : `${units.toFixed(1).replace(/\.0$/, "")} fixture units on the curve`
+                : id === "peakTogether"
+                  ? "the sum of what runs together"
+                  : id === "peak"
+                    ? chosen === "larger"
+                      ? "the larger of both"
+                      : "as picked"
+                    : "half the peak, for contact time"}
+              {(id === "peakUnits" || id === "peakTogether") && used(id) ? (
+                <b className="font-semibold text-ink"> · in use</b>
+              ) : null}
+            </p>
           </div>
         ))}
       </section>
       <div className="grid gap-x-12 gap-y-8 lg:grid-cols-2">
-        <section aria-labelledby="counted"><h2 id="counted">Fixtures in the house <span className="text-base font-normal text-soft">fixture units each</span></h2>{counts("fixture", "household").map((f) => beside(f, String(demandTables.fixtureUnits[kindOf(f)])))}</section>
-        <section aria-labelledby="running"><h2 id="running">Running together <span className="text-base font-normal text-soft">flow each</span></h2>{counts("together", "together").map((f) => beside(f, print(demandTables.openFlow[kindOf(f)] ?? 0, "flow", profile)))}<div className="mt-4">{row(peakBy)}</div></section>
-        <section aria-labelledby="volume"><h2 id="volume">A day&apos;s water</h2>{group("household").filter((f) => householdFields.includes(f.id)).map(row)}<p className="mt-2"><span className="num text-xl">{judged.dailyLitres === undefined ? "—" : print(judged.dailyLitres, "volume", profile, 0)}</span> <span className="text-soft">a day{ground.facts.dailyLitres !== undefined ? ", as entered" : ground.facts.persons === undefined ? "" : `, ${ground.facts.persons} × ${print(demandTables.litresPerPerson, "volume", profile, 0)}`}</span></p></section>
+        <section aria-labelledby="counted">
+          <h2 id="counted">
+            Fixtures in the house <span className="text-base font-normal text-soft">fixture units each</span>
+          </h2>
+          {counts("fixture", "household").map((f) => beside(f, String(demandTables.fixtureUnits[kindOf(f)])))}
+        </section>
+        <section aria-labelledby="running">
+          <h2 id="running">
+            Running together <span className="text-base font-normal text-soft">flow each</span>
+          </h2>
+          {counts("together", "together").map((f) =>
+            beside(f, print(demandTables.openFlow[kindOf(f)] ?? 0, "flow", profile)),
+          )}
+          <div className="mt-4">{row(peakBy)}</div>
+        </section>
+        <section aria-labelledby="volume">
+          <h2 id="volume">A day&apos;s water</h2>
+          {group("household")
+            .filter((f) => householdFields.includes(f.id))
+            .map(row)}
+          <p className="mt-2">
+            <span className="num text-xl">
+              {judged.dailyLitres === undefined ? "—" : print(judged.dailyLitres, "volume", profile, 0)}
+            </span>{" "}
+            <span className="text-soft">
+              a day
+              {ground.facts.dailyLitres !== undefined
+                ? ", as entered"
+                : ground.facts.persons === undefined
+                  ? ""
+                  : `, ${ground.facts.persons} × ${print(demandTables.litresPerPerson, "volume", profile, 0)}`}
+            </span>
+          </p>
+        </section>
         <AtPeak judged={judged} ground={ground} profile={profile} />
       </div>
     </div>
@@ -50,26 +132,101 @@ export function Demand({ job, judged, ground, profile, readOnly }: { job: JobSta
 function AtPeak({ judged, ground, profile }: { judged: TrainJudgement; ground: Ground; profile: Profile }) {
   const { peak } = judged;
   const kPa = (n: number) => print(n, "pressure", profile);
-  if (peak === undefined) return <section aria-labelledby="at-peak"><h2 id="at-peak">What happens at peak</h2><p className="text-soft">Known once fixtures are counted.</p></section>;
+  if (peak === undefined)
+    return (
+      <section aria-labelledby="at-peak">
+        <h2 id="at-peak">What happens at peak</h2>
+        <p className="text-soft">Known once fixtures are counted.</p>
+      </section>
+    );
   const main = judged.stations.filter((s) => !s.model.branch);
   const start = ground.curve ? supplyPressure(ground.curve, peak) : undefined;
   const losses = main.map((s) => unitLoss(lossCurve(s.model.lossPoints), peak / s.unit.parallel));
-  const behind = losses.map((_, i) => (start === undefined ? undefined : start - losses.slice(0, i + 1).reduce((a, b) => a + b, 0)));
+  const behind = losses.map((_, i) =>
+    start === undefined ? undefined : start - losses.slice(0, i + 1).reduce((a, b) => a + b, 0),
+  );
   const verdict = judged.house.verdicts.find((v) => v.rule === "house-pressure");
   return (
     <section aria-labelledby="at-peak" data-at-peak>
       <h2 id="at-peak">What happens at peak</h2>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="at-peak">
         <table className="plain">
-          <thead><tr><th scope="col">At</th><th scope="col" className="figure">through each</th><th scope="col" className="figure">rated</th><th scope="col" className="figure">takes</th><th scope="col" className="figure">leaves</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">At</th>
+              <th scope="col" className="figure">
+                through each
+              </th>
+              <th scope="col" className="figure">
+                rated
+              </th>
+              <th scope="col" className="figure">
+                takes
+              </th>
+              <th scope="col" className="figure">
+                leaves
+              </th>
+            </tr>
+          </thead>
           <tbody>
-            <tr><th scope="row" className="text-left font-normal">Main</th><td className="figure"><Qty>{print(peak, "flow", profile)}</Qty></td><td className="figure text-soft">—</td><td className="figure">{start === undefined || ground.curve === undefined ? "—" : kPa(ground.curve.static - start)}</td><td className="figure">{start === undefined ? <span className="text-soft">unknown</span> : kPa(start)}</td></tr>
-            {main.map((s, i) => <tr key={s.key}><th scope="row" className="text-left font-normal">{s.model.code}{s.unit.parallel > 1 ? ` × ${s.unit.parallel}` : ""}</th><td className="figure"><Qty>{print(peak / s.unit.parallel, "flow", profile)}</Qty></td><td className={`figure ${s.model.ratedFlow !== undefined && s.model.ratedFlow < peak / s.unit.parallel ? "font-semibold" : ""}`}>{s.model.ratedFlow === undefined ? "—" : <Qty>{print(s.model.ratedFlow, "flow", profile)}</Qty>}</td><td className="figure">{kPa(losses[i]!)}</td><td className="figure">{behind[i] === undefined ? <span className="text-soft">unknown</span> : kPa(behind[i])}</td></tr>)}
+            <tr>
+              <th scope="row" className="text-left font-normal">
+                Main
+              </th>
+              <td className="figure">
+                <Qty>{print(peak, "flow", profile)}</Qty>
+              </td>
+              <td className="figure text-soft">—</td>
+              <td className="figure">
+                {start === undefined || ground.curve === undefined ? "—" : kPa(ground.curve.static - start)}
+              </td>
+              <td className="figure">
+                {start === undefined ? <span className="text-soft">unknown</span> : kPa(start)}
+              </td>
+            </tr>
+            {main.map((s, i) => (
+              <tr key={s.key}>
+                <th scope="row" className="text-left font-normal">
+                  {s.model.code}
+                  {s.unit.parallel > 1 ? ` × ${s.unit.parallel}` : ""}
+                </th>
+                <td className="figure">
+                  <Qty>{print(peak / s.unit.parallel, "flow", profile)}</Qty>
+                </td>
+                <td
+                  className={`figure ${s.model.ratedFlow !== undefined && s.model.ratedFlow < peak / s.unit.parallel ? "font-semibold" : ""}`}
+                >
+                  {s.model.ratedFlow === undefined ? (
+                    "—"
+                  ) : (
+                    <Qty>{print(s.model.ratedFlow, "flow", profile)}</Qty>
+                  )}
+                </td>
+                <td className="figure">{kPa(losses[i]!)}</td>
+                <td className="figure">
+                  {behind[i] === undefined ? <span className="text-soft">unknown</span> : kPa(behind[i])}
+                </td>
+              </tr>
+            ))}
           </tbody>
         </table>
       </div>
-      {verdict ? <p className="mt-2"><VerdictMark level={verdict.level}>{verdict.reason}</VerdictMark></p> : null}
-      <ul className="grid gap-1 text-sm">{judged.house.verdicts.filter((v) => ["well-yield", "beyond-measured", "train-loss"].includes(v.rule) && v.level !== "Good").map((v) => <li key={v.rule}><VerdictMark level={v.level}>{v.reason}</VerdictMark></li>)}</ul>
+      {verdict ? (
+        <p className="mt-2">
+          <VerdictMark level={verdict.level}>{verdict.reason}</VerdictMark>
+        </p>
+      ) : null}
+      <ul className="grid gap-1 text-sm">
+        {judged.house.verdicts
+          .filter(
+            (v) => ["well-yield", "beyond-measured", "train-loss"].includes(v.rule) && v.level !== "Good",
+          )
+          .map((v) => (
+            <li key={v.rule}>
+              <VerdictMark level={v.level}>{v.reason}</VerdictMark>
+            </li>
+          ))}
+      </ul>
     </section>
   );
 }

@@ -6,39 +6,153 @@ import { inSentence } from "@/core/words";
 import type { LineStation } from "@/ui/Line";
 import { Qty } from "@/ui/Qty";
 
-const keys: readonly WaterKey[] = ["hardness", "iron", "manganese", "chlorine", "chloramine", "turbidity", "tds", "nitrate", "lead", "copper", "sulphide", "ph", "alkalinity", "tannin", "uvt", "temperature"];
+const keys: readonly WaterKey[] = [
+  "hardness",
+  "iron",
+  "manganese",
+  "chlorine",
+  "chloramine",
+  "turbidity",
+  "tds",
+  "nitrate",
+  "lead",
+  "copper",
+  "sulphide",
+  "ph",
+  "alkalinity",
+  "tannin",
+  "uvt",
+  "temperature",
+];
 const fieldOf = (key: WaterKey) => surveyFields.get(`water.${key}`)!;
-const quantityOf = (key: WaterKey) => { const f = fieldOf(key); return f.kind === "quantity" ? f.quantity : "concentration"; };
+const quantityOf = (key: WaterKey) => {
+  const f = fieldOf(key);
+  return f.kind === "quantity" ? f.quantity : "concentration";
+};
 
 /** What each unit does to the water, as its line on the Line. */
-export function withChanges(stations: readonly LineStation[], judged: TrainJudgement, raw: Water, profile: Profile): LineStation[] {
+export function withChanges(
+  stations: readonly LineStation[],
+  judged: TrainJudgement,
+  raw: Water,
+  profile: Profile,
+): LineStation[] {
   const { rows } = waterProfile(judged, keys, raw);
   const order = new Map(judged.stations.map((s, i) => [s.key, i + 1]));
   return stations.map((s) => {
     const n = order.get(s.key);
     if (n === undefined) return s;
-    const told = rows.filter((r) => r.changed[n] && r.values[n]).map((r) => `${inSentence(fieldOf(r.key).label)} ${printMeasured(r.values[n]!, quantityOf(r.key), profile)}`);
+    const told = rows
+      .filter((r) => r.changed[n] && r.values[n])
+      .map(
+        (r) =>
+          `${inSentence(fieldOf(r.key).label)} ${printMeasured(r.values[n]!, quantityOf(r.key), profile)}`,
+      );
     const station = judged.stations[n - 1]!;
     const { level: _, ...rest } = s;
-    return { ...rest, line: [...(station.markOut === "disinfected" && station.markIn !== "disinfected" ? ["disinfects"] : []), ...told].slice(0, 3).join(", ") || "leaves it as it is" };
+    return {
+      ...rest,
+      line:
+        [
+          ...(station.markOut === "disinfected" && station.markIn !== "disinfected" ? ["disinfects"] : []),
+          ...told,
+        ]
+          .slice(0, 3)
+          .join(", ") || "leaves it as it is",
+    };
   });
 }
 
 /** The water behind every station, as a table; what a unit changed stands out. */
-export function WaterProfile({ judged, raw, profile }: { judged: TrainJudgement; raw: Water; profile: Profile }) {
+export function WaterProfile({
+  judged,
+  raw,
+  profile,
+}: {
+  judged: TrainJudgement;
+  raw: Water;
+  profile: Profile;
+}) {
   const { rows } = waterProfile(judged, keys, raw);
-  if (judged.stations.length === 0) return <p className="text-soft">Once units stand on the Line, the water behind each of them is shown here.</p>;
+  if (judged.stations.length === 0)
+    return (
+      <p className="text-soft">Once units stand on the Line, the water behind each of them is shown here.</p>
+    );
   if (rows.length === 0) return <p className="text-soft">Nothing of the water is known yet.</p>;
-  const bacteria = raw.ecoli === "present" || raw.coliform === "present" ? "present" : raw.ecoli === "absent" && raw.coliform === "absent" ? "absent" : undefined;
+  const bacteria =
+    raw.ecoli === "present" || raw.coliform === "present"
+      ? "present"
+      : raw.ecoli === "absent" && raw.coliform === "absent"
+        ? "absent"
+        : undefined;
   const sodium = judged.stations.some((s) => s.waterOut.sodiumAdded);
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Water behind every station">
       <table className="plain" data-profile>
-        <thead><tr><th scope="col">Behind</th><th scope="col" className="figure">main</th>{judged.stations.map((s) => <th key={s.key} scope="col" className="figure">{s.model.branch ? "↳ " : ""}{s.model.code}</th>)}</tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">Behind</th>
+            <th scope="col" className="figure">
+              main
+            </th>
+            {judged.stations.map((s) => (
+              <th key={s.key} scope="col" className="figure">
+                {s.model.branch ? "↳ " : ""}
+                {s.model.code}
+              </th>
+            ))}
+          </tr>
+        </thead>
         <tbody>
-          {rows.map((r) => <tr key={r.key}><th scope="row" className="text-left font-normal">{fieldOf(r.key).label}</th>{r.values.map((v, i) => <td key={i} className={`figure ${r.changed[i] ? "font-semibold" : i === 0 ? "" : "text-soft"}`}>{v ? <Qty>{printMeasured(v, quantityOf(r.key), profile)}</Qty> : <span className="text-soft">unknown</span>}</td>)}</tr>)}
-          {sodium ? <tr><th scope="row" className="text-left font-normal">Sodium added</th><td className="figure text-soft">—</td>{judged.stations.map((s) => <td key={s.key} className={`figure ${s.waterOut.sodiumAdded !== s.waterIn.sodiumAdded ? "font-semibold" : "text-soft"}`}>{s.waterOut.sodiumAdded ? <Qty>{`${Math.round(s.waterOut.sodiumAdded)} mg/L`}</Qty> : "—"}</td>)}</tr> : null}
-          <tr><th scope="row" className="text-left font-normal">Bacteria</th><td className="figure">{bacteria ?? <span className="text-soft">unknown</span>}</td>{judged.stations.map((s) => <td key={s.key} className={`figure ${s.markOut === "disinfected" && s.markIn !== "disinfected" ? "font-semibold" : "text-soft"}`}>{s.markOut === "disinfected" ? "inactivated" : bacteria ?? "unknown"}</td>)}</tr>
+          {rows.map((r) => (
+            <tr key={r.key}>
+              <th scope="row" className="text-left font-normal">
+                {fieldOf(r.key).label}
+              </th>
+              {r.values.map((v, i) => (
+                <td
+                  key={i}
+                  className={`figure ${r.changed[i] ? "font-semibold" : i === 0 ? "" : "text-soft"}`}
+                >
+                  {v ? (
+                    <Qty>{printMeasured(v, quantityOf(r.key), profile)}</Qty>
+                  ) : (
+                    <span className="text-soft">unknown</span>
+                  )}
+                </td>
+              ))}
+            </tr>
+          ))}
+          {sodium ? (
+            <tr>
+              <th scope="row" className="text-left font-normal">
+                Sodium added
+              </th>
+              <td className="figure text-soft">—</td>
+              {judged.stations.map((s) => (
+                <td
+                  key={s.key}
+                  className={`figure ${s.waterOut.sodiumAdded !== s.waterIn.sodiumAdded ? "font-semibold" : "text-soft"}`}
+                >
+                  {s.waterOut.sodiumAdded ? <Qty>{`${Math.round(s.waterOut.sodiumAdded)} mg/L`}</Qty> : "—"}
+                </td>
+              ))}
+            </tr>
+          ) : null}
+          <tr>
+            <th scope="row" className="text-left font-normal">
+              Bacteria
+            </th>
+            <td className="figure">{bacteria ?? <span className="text-soft">unknown</span>}</td>
+            {judged.stations.map((s) => (
+              <td
+                key={s.key}
+                className={`figure ${s.markOut === "disinfected" && s.markIn !== "disinfected" ? "font-semibold" : "text-soft"}`}
+              >
+                {s.markOut === "disinfected" ? "inactivated" : (bacteria ?? "unknown")}
+              </td>
+            ))}
+          </tr>
         </tbody>
       </table>
     </div>

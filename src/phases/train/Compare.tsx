@@ -1,54 +1,218 @@
 import type { DesignBasis } from "@/core/record";
-import { allVerdicts, pairFigures, pairStations, type Running, type Station, type TrainJudgement } from "@/core/train";
+import {
+  allVerdicts,
+  pairFigures,
+  pairStations,
+  type Running,
+  type Station,
+  type TrainJudgement,
+} from "@/core/train";
 import { print, type Profile } from "@/core/units";
 import { byWorst, type Level, type Verdict } from "@/core/verdict";
 import { FigureText } from "@/ui/FigureCard";
 import { VerdictMark } from "@/ui/VerdictMark";
 
-export interface Side { readonly name: string; readonly basis: DesignBasis; readonly judged: TrainJudgement; /** Parts, and what a year of running takes. */ readonly cost: { readonly parts: number; readonly yearly: Running } }
-
-const counts = (j: TrainJudgement): string => (["Stop", "Check", "Unknown"] as const).flatMap((level) => { const n = allVerdicts(j).filter((v) => v.verdict.level === level).length; return n === 0 ? [] : [`${n} ${level}`]; }).join(", ") || "all Good";
-const unitText = (s: Station | undefined): string => (s ? `${s.model.code}${s.unit.parallel > 1 ? ` × ${s.unit.parallel}` : ""}${(s.unit.version ?? 1) > 1 ? `, version ${s.unit.version}` : ""}` : "—");
-const notGood = (list: readonly Verdict[]): Verdict[] => list.filter((v) => v.level !== "Good").sort(byWorst);
-const ofStation = (s: Station | undefined): Verdict[] => (s ? [...s.figures.flatMap((f) => f.verdict ?? []), ...s.verdicts, ...s.limits.map((l) => l.verdict)] : []);
-
-function Row({ label, a, b, differs, strong = false }: { label: React.ReactNode; a: React.ReactNode; b: React.ReactNode; differs: boolean; strong?: boolean }) {
-  return <tr className={differs ? "" : "text-soft"} data-differs={differs || undefined}><th scope="row" className={`text-left align-top ${strong ? "font-semibold" : "pl-4 font-normal"}`}>{label}</th><td className={`align-top ${strong ? "font-semibold" : ""}`}>{a}</td><td className={`align-top ${strong ? "font-semibold" : ""}`}>{b}</td><td className="w-20 align-top text-sm">{differs ? "differs" : ""}</td></tr>;
+export interface Side {
+  readonly name: string;
+  readonly basis: DesignBasis;
+  readonly judged: TrainJudgement;
+  /** Parts, and what a year of running takes. */ readonly cost: {
+    readonly parts: number;
+    readonly yearly: Running;
+  };
 }
 
-const verdictsCell = (list: readonly Verdict[]) => (list.length === 0 ? <VerdictMark level={"Good" satisfies Level}>{null}</VerdictMark> : <ul className="grid gap-1 text-sm">{list.map((v) => <li key={v.rule}><VerdictMark level={v.level}>{v.reason}</VerdictMark></li>)}</ul>);
-const same = (a: readonly Verdict[], b: readonly Verdict[]) => a.length === b.length && a.every((v, i) => v.reason === b[i]!.reason && v.level === b[i]!.level);
+const counts = (j: TrainJudgement): string =>
+  (["Stop", "Check", "Unknown"] as const)
+    .flatMap((level) => {
+      const n = allVerdicts(j).filter((v) => v.verdict.level === level).length;
+      return n === 0 ? [] : [`${n} ${level}`];
+    })
+    .join(", ") || "all Good";
+const unitText = (s: Station | undefined): string =>
+  s
+    ? `${s.model.code}${s.unit.parallel > 1 ? ` × ${s.unit.parallel}` : ""}${(s.unit.version ?? 1) > 1 ? `, version ${s.unit.version}` : ""}`
+    : "—";
+const notGood = (list: readonly Verdict[]): Verdict[] => list.filter((v) => v.level !== "Good").sort(byWorst);
+const ofStation = (s: Station | undefined): Verdict[] =>
+  s ? [...s.figures.flatMap((f) => f.verdict ?? []), ...s.verdicts, ...s.limits.map((l) => l.verdict)] : [];
+
+function Row({
+  label,
+  a,
+  b,
+  differs,
+  strong = false,
+}: {
+  label: React.ReactNode;
+  a: React.ReactNode;
+  b: React.ReactNode;
+  differs: boolean;
+  strong?: boolean;
+}) {
+  return (
+    <tr className={differs ? "" : "text-soft"} data-differs={differs || undefined}>
+      <th scope="row" className={`text-left align-top ${strong ? "font-semibold" : "pl-4 font-normal"}`}>
+        {label}
+      </th>
+      <td className={`align-top ${strong ? "font-semibold" : ""}`}>{a}</td>
+      <td className={`align-top ${strong ? "font-semibold" : ""}`}>{b}</td>
+      <td className="w-20 align-top text-sm">{differs ? "differs" : ""}</td>
+    </tr>
+  );
+}
+
+const verdictsCell = (list: readonly Verdict[]) =>
+  list.length === 0 ? (
+    <VerdictMark level={"Good" satisfies Level}>{null}</VerdictMark>
+  ) : (
+    <ul className="grid gap-1 text-sm">
+      {list.map((v) => (
+        <li key={v.rule}>
+          <VerdictMark level={v.level}>{v.reason}</VerdictMark>
+        </li>
+      ))}
+    </ul>
+  );
+const same = (a: readonly Verdict[], b: readonly Verdict[]) =>
+  a.length === b.length && a.every((v, i) => v.reason === b[i]!.reason && v.level === b[i]!.level);
 
 /** Two designs point by point; what is the same steps back. */
-export function Compare({ a, b, currency, profile, labels, schoolLabels }: { a: Side; b: Side; currency: string; profile: Profile; labels: ReadonlyMap<string, string>; schoolLabels: ReadonlyMap<string, string> }) {
-  const money = (n: number) => new Intl.NumberFormat("en", { style: "currency", currency, maximumFractionDigits: 0 }).format(n);
-  const amount = (n: number | undefined, q: "mass" | "volume") => (n === undefined ? "not known" : print(n, q, profile, 0));
+export function Compare({
+  a,
+  b,
+  currency,
+  profile,
+  labels,
+  schoolLabels,
+}: {
+  a: Side;
+  b: Side;
+  currency: string;
+  profile: Profile;
+  labels: ReadonlyMap<string, string>;
+  schoolLabels: ReadonlyMap<string, string>;
+}) {
+  const money = (n: number) =>
+    new Intl.NumberFormat("en", { style: "currency", currency, maximumFractionDigits: 0 }).format(n);
+  const amount = (n: number | undefined, q: "mass" | "volume") =>
+    n === undefined ? "not known" : print(n, q, profile, 0);
   const totals: readonly (readonly [string, string, string])[] = [
-    ["Verdicts", counts(a.judged), counts(b.judged)], ["Parts", money(a.cost.parts), money(b.cost.parts)], ["Consumables a year", money(a.cost.yearly.consumables), money(b.cost.yearly.consumables)],
-    ["Salt a year", amount(a.cost.yearly.saltKg, "mass"), amount(b.cost.yearly.saltKg, "mass")], ["Water to the drain a year", amount(a.cost.yearly.wasteLitres, "volume"), amount(b.cost.yearly.wasteLitres, "volume")],
+    ["Verdicts", counts(a.judged), counts(b.judged)],
+    ["Parts", money(a.cost.parts), money(b.cost.parts)],
+    ["Consumables a year", money(a.cost.yearly.consumables), money(b.cost.yearly.consumables)],
+    ["Salt a year", amount(a.cost.yearly.saltKg, "mass"), amount(b.cost.yearly.saltKg, "mass")],
+    [
+      "Water to the drain a year",
+      amount(a.cost.yearly.wasteLitres, "volume"),
+      amount(b.cost.yearly.wasteLitres, "volume"),
+    ],
   ];
-  const answers = [...new Set([...Object.keys(a.basis.answers), ...Object.keys(b.basis.answers)])].flatMap((field) => { const [x, y] = [a.basis.answers[field]?.text ?? "unknown", b.basis.answers[field]?.text ?? "unknown"]; return x === y ? [] : [[labels.get(field) ?? field, x, y] as const]; });
-  const schools = [...new Set([...Object.keys(a.basis.schools ?? {}), ...Object.keys(b.basis.schools ?? {})])].flatMap((id) => { const [x, y] = [a.basis.schools?.[id], b.basis.schools?.[id]]; return x === undefined || y === undefined || x === y ? [] : [[schoolLabels.get(id) ?? id, x, y] as const]; });
+  const answers = [...new Set([...Object.keys(a.basis.answers), ...Object.keys(b.basis.answers)])].flatMap(
+    (field) => {
+      const [x, y] = [a.basis.answers[field]?.text ?? "unknown", b.basis.answers[field]?.text ?? "unknown"];
+      return x === y ? [] : [[labels.get(field) ?? field, x, y] as const];
+    },
+  );
+  const schools = [
+    ...new Set([...Object.keys(a.basis.schools ?? {}), ...Object.keys(b.basis.schools ?? {})]),
+  ].flatMap((id) => {
+    const [x, y] = [a.basis.schools?.[id], b.basis.schools?.[id]];
+    return x === undefined || y === undefined || x === y ? [] : [[schoolLabels.get(id) ?? id, x, y] as const];
+  });
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Comparison">
       <table className="plain min-w-[720px]" data-compare>
-        <thead><tr><th scope="col" className="w-64"><span className="visually-hidden">Point</span></th><th scope="col">{a.name}</th><th scope="col">{b.name}</th><th scope="col"><span className="visually-hidden">Differs</span></th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col" className="w-64">
+              <span className="visually-hidden">Point</span>
+            </th>
+            <th scope="col">{a.name}</th>
+            <th scope="col">{b.name}</th>
+            <th scope="col">
+              <span className="visually-hidden">Differs</span>
+            </th>
+          </tr>
+        </thead>
         <tbody>
-          {totals.map(([label, x, y]) => <Row key={label} label={label} a={x} b={y} differs={x !== y} />)}
-          {pairFigures(a.judged.demand, b.judged.demand).map((p) => <Row key={p.id} label={(p.a ?? p.b)!.label} a={<FigureText figure={p.a} profile={profile} />} b={<FigureText figure={p.b} profile={profile} />} differs={p.differs} />)}
+          {totals.map(([label, x, y]) => (
+            <Row key={label} label={label} a={x} b={y} differs={x !== y} />
+          ))}
+          {pairFigures(a.judged.demand, b.judged.demand).map((p) => (
+            <Row
+              key={p.id}
+              label={(p.a ?? p.b)!.label}
+              a={<FigureText figure={p.a} profile={profile} />}
+              b={<FigureText figure={p.b} profile={profile} />}
+              differs={p.differs}
+            />
+          ))}
         </tbody>
         {pairStations(a.judged, b.judged).map((pair) => {
           const [x, y] = [notGood(ofStation(pair.a)), notGood(ofStation(pair.b))];
           return (
             <tbody key={pair.key}>
-              <Row strong label={(pair.a ?? pair.b)!.model.name} a={unitText(pair.a)} b={unitText(pair.b)} differs={unitText(pair.a) !== unitText(pair.b)} />
-              {pairFigures(pair.a?.figures, pair.b?.figures).map((p) => <Row key={p.id} label={(p.a ?? p.b)!.label} a={<FigureText figure={p.a} profile={profile} />} b={<FigureText figure={p.b} profile={profile} />} differs={p.differs} />)}
-              <Row label="To settle" a={pair.a ? verdictsCell(x) : "—"} b={pair.b ? verdictsCell(y) : "—"} differs={!pair.a || !pair.b || !same(x, y)} />
+              <Row
+                strong
+                label={(pair.a ?? pair.b)!.model.name}
+                a={unitText(pair.a)}
+                b={unitText(pair.b)}
+                differs={unitText(pair.a) !== unitText(pair.b)}
+              />
+              {pairFigures(pair.a?.figures, pair.b?.figures).map((p) => (
+                <Row
+                  key={p.id}
+                  label={(p.a ?? p.b)!.label}
+                  a={<FigureText figure={p.a} profile={profile} />}
+                  b={<FigureText figure={p.b} profile={profile} />}
+                  differs={p.differs}
+                />
+              ))}
+              <Row
+                label="To settle"
+                a={pair.a ? verdictsCell(x) : "—"}
+                b={pair.b ? verdictsCell(y) : "—"}
+                differs={!pair.a || !pair.b || !same(x, y)}
+              />
             </tbody>
           );
         })}
-        <tbody><Row strong label="House" a={a.judged.house.pressurePeak === undefined ? "—" : `${print(Math.max(0, a.judged.house.pressurePeak), "pressure", profile)} at peak`} b={b.judged.house.pressurePeak === undefined ? "—" : `${print(Math.max(0, b.judged.house.pressurePeak), "pressure", profile)} at peak`} differs={a.judged.house.pressurePeak !== b.judged.house.pressurePeak} /><Row label="To settle" a={verdictsCell(notGood(a.judged.house.verdicts))} b={verdictsCell(notGood(b.judged.house.verdicts))} differs={!same(notGood(a.judged.house.verdicts), notGood(b.judged.house.verdicts))} /></tbody>
-        {answers.length + schools.length > 0 ? <tbody><tr><th scope="row" colSpan={4} className="pt-4 text-left font-semibold">What they stand on</th></tr>{[...answers, ...schools].map(([label, x, y]) => <Row key={label} label={label} a={x} b={y} differs />)}</tbody> : null}
+        <tbody>
+          <Row
+            strong
+            label="House"
+            a={
+              a.judged.house.pressurePeak === undefined
+                ? "—"
+                : `${print(Math.max(0, a.judged.house.pressurePeak), "pressure", profile)} at peak`
+            }
+            b={
+              b.judged.house.pressurePeak === undefined
+                ? "—"
+                : `${print(Math.max(0, b.judged.house.pressurePeak), "pressure", profile)} at peak`
+            }
+            differs={a.judged.house.pressurePeak !== b.judged.house.pressurePeak}
+          />
+          <Row
+            label="To settle"
+            a={verdictsCell(notGood(a.judged.house.verdicts))}
+            b={verdictsCell(notGood(b.judged.house.verdicts))}
+            differs={!same(notGood(a.judged.house.verdicts), notGood(b.judged.house.verdicts))}
+          />
+        </tbody>
+        {answers.length + schools.length > 0 ? (
+          <tbody>
+            <tr>
+              <th scope="row" colSpan={4} className="pt-4 text-left font-semibold">
+                What they stand on
+              </th>
+            </tr>
+            {[...answers, ...schools].map(([label, x, y]) => (
+              <Row key={label} label={label} a={x} b={y} differs />
+            ))}
+          </tbody>
+        ) : null}
       </table>
     </div>
   );

@@ -6,46 +6,154 @@ import { inProfile, print, unitName, type Profile } from "@/core/units";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { lengthOf } from "@/ui/time";
 
-interface Way { readonly name: string; readonly pressure: number; readonly pump: boolean; readonly dash?: string }
+interface Way {
+  readonly name: string;
+  readonly pressure: number;
+  readonly pump: boolean;
+  readonly dash?: string;
+}
 
-interface Drawn { readonly name: string; readonly dash?: string; readonly points: readonly { readonly minutes: number; readonly volume: number; readonly permeate: number }[] }
+interface Drawn {
+  readonly name: string;
+  readonly dash?: string;
+  readonly points: readonly {
+    readonly minutes: number;
+    readonly volume: number;
+    readonly permeate: number;
+  }[];
+}
 
 /** Volume and permeate over time for each way. */
-const FillCharts = memo(function FillCharts({ drawn, profile }: { drawn: readonly Drawn[]; profile: Profile }) {
+const FillCharts = memo(function FillCharts({
+  drawn,
+  profile,
+}: {
+  drawn: readonly Drawn[];
+  profile: Profile;
+}) {
   const longest = Math.max(30, ...drawn.map((d) => Math.min(360, d.points.at(-1)?.minutes ?? 0)));
   return (
-        <div className="grid gap-2" aria-hidden="true">
-          {([["volume", `in the tank, ${unitName("volume", profile)}`, "h-56"], ["permeate", "permeate, mL/min", "h-44"]] as const).map(([key, label, height]) => (
-            <div key={key} className={height}>
-              <ResponsiveContainer width="100%" height="100%">
-                <LineChart accessibilityLayer={false} margin={{ top: 8, right: 16, bottom: 24, left: 8 }}>
-                  <CartesianGrid stroke="var(--hair)" />
-                  <XAxis type="number" dataKey="minutes" domain={[0, longest]} allowDataOverflow tickFormatter={(m: number) => String(Math.round(m))} stroke="var(--soft)" label={{ value: "minutes", position: "insideBottom", offset: -14, fill: "var(--soft)" }} />
-                  <YAxis type="number" stroke="var(--soft)" label={{ value: label, angle: -90, position: "insideLeft", fill: "var(--soft)", style: { textAnchor: "middle" } }} />
-                  {drawn.map((d) => <Line key={d.name} data={[...d.points]} dataKey={key} type="linear" dot={false} isAnimationActive={false} stroke={d.dash ? "var(--ink)" : "var(--water)"} strokeWidth={d.dash ? 1.6 : 2.6} strokeDasharray={d.dash} />)}
-                </LineChart>
-              </ResponsiveContainer>
-            </div>
-          ))}
+    <div className="grid gap-2" aria-hidden="true">
+      {(
+        [
+          ["volume", `in the tank, ${unitName("volume", profile)}`, "h-56"],
+          ["permeate", "permeate, mL/min", "h-44"],
+        ] as const
+      ).map(([key, label, height]) => (
+        <div key={key} className={height}>
+          <ResponsiveContainer width="100%" height="100%">
+            <LineChart accessibilityLayer={false} margin={{ top: 8, right: 16, bottom: 24, left: 8 }}>
+              <CartesianGrid stroke="var(--hair)" />
+              <XAxis
+                type="number"
+                dataKey="minutes"
+                domain={[0, longest]}
+                allowDataOverflow
+                tickFormatter={(m: number) => String(Math.round(m))}
+                stroke="var(--soft)"
+                label={{ value: "minutes", position: "insideBottom", offset: -14, fill: "var(--soft)" }}
+              />
+              <YAxis
+                type="number"
+                stroke="var(--soft)"
+                label={{
+                  value: label,
+                  angle: -90,
+                  position: "insideLeft",
+                  fill: "var(--soft)",
+                  style: { textAnchor: "middle" },
+                }}
+              />
+              {drawn.map((d) => (
+                <Line
+                  key={d.name}
+                  data={[...d.points]}
+                  dataKey={key}
+                  type="linear"
+                  dot={false}
+                  isAnimationActive={false}
+                  stroke={d.dash ? "var(--ink)" : "var(--water)"}
+                  strokeWidth={d.dash ? 1.6 : 2.6}
+                  strokeDasharray={d.dash}
+                />
+              ))}
+            </LineChart>
+          </ResponsiveContainer>
         </div>
+      ))}
+    </div>
   );
 });
 
 /** How a tank fills here: volume over time as designed, with a permeate pump, and with a booster; both inputs can be moved. */
-export default function RoFill({ rated, tank, preLoss, feed, temperature, tds, pump, booster, boostedFrom, shutOff, profile }: { shutOff?: number; rated: RoRated; tank: BladderTank; preLoss: number; feed: number; temperature: number; tds: number; pump: boolean; booster: { readonly boost: number; readonly setPoint: number; readonly minInlet: number }; /** Feed without the booster that stands ahead, kPa. */ boostedFrom?: number; profile: Profile }) {
+export default function RoFill({
+  rated,
+  tank,
+  preLoss,
+  feed,
+  temperature,
+  tds,
+  pump,
+  booster,
+  boostedFrom,
+  shutOff,
+  profile,
+}: {
+  shutOff?: number;
+  rated: RoRated;
+  tank: BladderTank;
+  preLoss: number;
+  feed: number;
+  temperature: number;
+  tds: number;
+  pump: boolean;
+  booster: { readonly boost: number; readonly setPoint: number; readonly minInlet: number };
+  /** Feed without the booster that stands ahead, kPa. */ boostedFrom?: number;
+  profile: Profile;
+}) {
   const [kPa, setKPa] = useState(Math.round(feed));
   const [celsius, setCelsius] = useState(Math.round(temperature));
-  const ways: readonly Way[] = useMemo(() => [
-    { name: pump ? "as designed, permeate pump" : "as designed", pressure: kPa, pump },
-    { name: pump ? "without the pump" : "with a permeate pump", pressure: kPa, pump: !pump, dash: "7 4" },
-    boostedFrom === undefined ? { name: "with a booster", pressure: boosted(kPa, booster) ?? kPa, pump, dash: "2 4" } : { name: "without the booster", pressure: boostedFrom, pump, dash: "2 4" },
-  ], [booster, boostedFrom, kPa, pump]);
-  const drawn = useMemo(() => ways.map((w) => {
-    const site = { pressure: w.pressure - preLoss, temperature: celsius, tds };
-    const fill = tankFill({ rated, site, tank, permeatePump: w.pump, ...(shutOff === undefined ? {} : { shutOff }) });
-    const curve = fillCurve({ rated, site, tank, permeatePump: w.pump, ...(shutOff === undefined ? {} : { shutOff }) });
-    return { ...w, fill: fill && !("never" in fill) ? fill : undefined, points: curve.map((p) => ({ minutes: p.minutes, volume: inProfile(p.litres, "volume", profile), permeate: p.permeate * 1000 })), first: curve[0]?.permeate };
-  }), [celsius, preLoss, profile, rated, shutOff, tank, tds, ways]);
+  const ways: readonly Way[] = useMemo(
+    () => [
+      { name: pump ? "as designed, permeate pump" : "as designed", pressure: kPa, pump },
+      { name: pump ? "without the pump" : "with a permeate pump", pressure: kPa, pump: !pump, dash: "7 4" },
+      boostedFrom === undefined
+        ? { name: "with a booster", pressure: boosted(kPa, booster) ?? kPa, pump, dash: "2 4" }
+        : { name: "without the booster", pressure: boostedFrom, pump, dash: "2 4" },
+    ],
+    [booster, boostedFrom, kPa, pump],
+  );
+  const drawn = useMemo(
+    () =>
+      ways.map((w) => {
+        const site = { pressure: w.pressure - preLoss, temperature: celsius, tds };
+        const fill = tankFill({
+          rated,
+          site,
+          tank,
+          permeatePump: w.pump,
+          ...(shutOff === undefined ? {} : { shutOff }),
+        });
+        const curve = fillCurve({
+          rated,
+          site,
+          tank,
+          permeatePump: w.pump,
+          ...(shutOff === undefined ? {} : { shutOff }),
+        });
+        return {
+          ...w,
+          fill: fill && !("never" in fill) ? fill : undefined,
+          points: curve.map((p) => ({
+            minutes: p.minutes,
+            volume: inProfile(p.litres, "volume", profile),
+            permeate: p.permeate * 1000,
+          })),
+          first: curve[0]?.permeate,
+        };
+      }),
+    [celsius, preLoss, profile, rated, shutOff, tank, tds, ways],
+  );
   // The figures answer at once; the drawing may come a moment later.
   const later = useDeferredValue(drawn);
   const slider = "h-11 w-full accent-[var(--water)]";
@@ -55,13 +163,99 @@ export default function RoFill({ rated, tank, preLoss, feed, temperature, tds, p
       <div className="grid gap-x-8 gap-y-4 xl:grid-cols-[minmax(0,1fr)_320px]">
         <FillCharts drawn={later} profile={profile} />
         <div>
-          <label className="block text-sm">Feed at the unit, <span className="num">{print(kPa, "pressure", profile)}</span><input type="range" className={slider} min={100} max={700} step={5} value={kPa} onChange={(e) => setKPa(Number(e.target.value))} /></label>
-          <label className="block text-sm">Water, <span className="num">{print(celsius, "temperature", profile)}</span><input type="range" className={slider} min={4} max={35} step={1} value={celsius} onChange={(e) => setCelsius(Number(e.target.value))} /></label>
-          {kPa !== Math.round(feed) || celsius !== Math.round(temperature) ? <button type="button" className="plainlink min-h-10" onClick={() => { setKPa(Math.round(feed)); setCelsius(Math.round(temperature)); }}>Back to this site</button> : <p className="min-h-10 text-sm text-soft">As predicted for this site. Nothing is kept of what is tried here.</p>}
+          <label className="block text-sm">
+            Feed at the unit, <span className="num">{print(kPa, "pressure", profile)}</span>
+            <input
+              type="range"
+              className={slider}
+              min={100}
+              max={700}
+              step={5}
+              value={kPa}
+              onChange={(e) => setKPa(Number(e.target.value))}
+            />
+          </label>
+          <label className="block text-sm">
+            Water, <span className="num">{print(celsius, "temperature", profile)}</span>
+            <input
+              type="range"
+              className={slider}
+              min={4}
+              max={35}
+              step={1}
+              value={celsius}
+              onChange={(e) => setCelsius(Number(e.target.value))}
+            />
+          </label>
+          {kPa !== Math.round(feed) || celsius !== Math.round(temperature) ? (
+            <button
+              type="button"
+              className="plainlink min-h-10"
+              onClick={() => {
+                setKPa(Math.round(feed));
+                setCelsius(Math.round(temperature));
+              }}
+            >
+              Back to this site
+            </button>
+          ) : (
+            <p className="min-h-10 text-sm text-soft">
+              As predicted for this site. Nothing is kept of what is tried here.
+            </p>
+          )}
         </div>
       </div>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="ro-fill"><table className="plain max-w-3xl"><thead><tr><th scope="col">Way</th><th scope="col">drawn</th><th scope="col" className="figure">at the unit</th><th scope="col" className="figure">full in</th><th scope="col" className="figure">holds</th><th scope="col" className="figure">drain for one made</th></tr></thead>
-        <tbody>{drawn.map((d) => <tr key={d.name}><td>{d.name}</td><td><svg width="44" height="10" aria-hidden="true"><path d="M0 5h44" stroke={d.dash ? "var(--ink)" : "var(--water)"} strokeWidth={d.dash ? 1.6 : 2.6} strokeDasharray={d.dash} /></svg></td><td className="figure">{print(d.pressure, "pressure", profile)}</td>{d.fill ? <><td className="figure">{lengthOf(d.fill.minutes)}</td><td className="figure">{print(d.fill.fullLitres, "volume", profile)}</td><td className="figure">{d.fill.wastePerLitre.toFixed(1)}</td></> : <td colSpan={3}><VerdictMark level="Stop">never fills: the drain runs for ever</VerdictMark></td>}</tr>)}</tbody></table></div>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="ro-fill">
+        <table className="plain max-w-3xl">
+          <thead>
+            <tr>
+              <th scope="col">Way</th>
+              <th scope="col">drawn</th>
+              <th scope="col" className="figure">
+                at the unit
+              </th>
+              <th scope="col" className="figure">
+                full in
+              </th>
+              <th scope="col" className="figure">
+                holds
+              </th>
+              <th scope="col" className="figure">
+                drain for one made
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {drawn.map((d) => (
+              <tr key={d.name}>
+                <td>{d.name}</td>
+                <td>
+                  <svg width="44" height="10" aria-hidden="true">
+                    <path
+                      d="M0 5h44"
+                      stroke={d.dash ? "var(--ink)" : "var(--water)"}
+                      strokeWidth={d.dash ? 1.6 : 2.6}
+                      strokeDasharray={d.dash}
+                    />
+                  </svg>
+                </td>
+                <td className="figure">{print(d.pressure, "pressure", profile)}</td>
+                {d.fill ? (
+                  <>
+                    <td className="figure">{lengthOf(d.fill.minutes)}</td>
+                    <td className="figure">{print(d.fill.fullLitres, "volume", profile)}</td>
+                    <td className="figure">{d.fill.wastePerLitre.toFixed(1)}</td>
+                  </>
+                ) : (
+                  <td colSpan={3}>
+                    <VerdictMark level="Stop">never fills: the drain runs for ever</VerdictMark>
+                  </td>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </section>
   );
 }

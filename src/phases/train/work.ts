@@ -4,25 +4,53 @@ import { useEffect, useRef, useState } from "react";
 import type { ProposeInput, Proposed, TrainInput, Turn } from "@/core/train";
 import type { TrainWork } from "@/workers/train";
 
-export type Work<T> = { readonly is: "working"; readonly judged: number } | { readonly is: "stopped" } | { readonly is: "failed" } | { readonly is: "done"; readonly result: T };
+export type Work<T> =
+  | { readonly is: "working"; readonly judged: number }
+  | { readonly is: "stopped" }
+  | { readonly is: "failed" }
+  | { readonly is: "done"; readonly result: T };
 
 /** Runs one computation of trains beside the page; another `key` begins anew, `stop` ends it at once. */
-function useTrainWork<T>(key: string, begin: (work: ReturnType<typeof wrap<TrainWork>>, judged: (n: number) => void) => Promise<T>): readonly [Work<T>, () => void] {
-  const [state, setState] = useState<{ readonly key: string; readonly work: Work<T> }>({ key, work: { is: "working", judged: 0 } });
+function useTrainWork<T>(
+  key: string,
+  begin: (work: ReturnType<typeof wrap<TrainWork>>, judged: (n: number) => void) => Promise<T>,
+): readonly [Work<T>, () => void] {
+  const [state, setState] = useState<{ readonly key: string; readonly work: Work<T> }>({
+    key,
+    work: { is: "working", judged: 0 },
+  });
   const stop = useRef<() => void>(() => undefined);
   const latest = useRef(begin);
-  useEffect(() => { latest.current = begin; });
+  useEffect(() => {
+    latest.current = begin;
+  });
   useEffect(() => {
     const worker = new Worker(new URL("../../workers/train.ts", import.meta.url), { type: "module" });
     let live = true;
-    const say = (work: Work<T>) => { if (live) setState({ key, work }); };
+    const say = (work: Work<T>) => {
+      if (live) setState({ key, work });
+    };
     worker.onerror = () => say({ is: "failed" });
-    latest.current(wrap<TrainWork>(worker), (judged) => say({ is: "working", judged })).then((result) => say({ is: "done", result }), () => say({ is: "failed" }));
-    stop.current = () => { say({ is: "stopped" }); live = false; worker.terminate(); };
-    return () => { live = false; worker.terminate(); };
+    latest
+      .current(wrap<TrainWork>(worker), (judged) => say({ is: "working", judged }))
+      .then(
+        (result) => say({ is: "done", result }),
+        () => say({ is: "failed" }),
+      );
+    stop.current = () => {
+      say({ is: "stopped" });
+      live = false;
+      worker.terminate();
+    };
+    return () => {
+      live = false;
+      worker.terminate();
+    };
   }, [key]);
   return [state.key === key ? state.work : { is: "working", judged: 0 }, () => stop.current()];
 }
 
-export const useProposals = (key: string, input: ProposeInput): readonly [Work<Proposed>, () => void] => useTrainWork(key, (work, judged) => work.propose(input, proxy(judged)));
-export const useTurns = (key: string, input: TrainInput, most: number): readonly [Work<Turn[]>, () => void] => useTrainWork(key, (work) => work.turns(input, most));
+export const useProposals = (key: string, input: ProposeInput): readonly [Work<Proposed>, () => void] =>
+  useTrainWork(key, (work, judged) => work.propose(input, proxy(judged)));
+export const useTurns = (key: string, input: TrainInput, most: number): readonly [Work<Turn[]>, () => void] =>
+  useTrainWork(key, (work) => work.turns(input, most));

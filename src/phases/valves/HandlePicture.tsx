@@ -5,9 +5,19 @@ export function HandlePicture({ angles }: { angles: readonly number[] | undefine
   if (!angles) return null;
   const { width, height, circles, levers } = handleMarks(angles);
   return (
-    <svg width={width} height={height} className="inline-block shrink-0 align-middle" aria-hidden="true" data-handle-picture={angles.join(" ")}>
-      {circles.map((c, i) => <circle key={i} cx={c.x} cy={c.y} r="11.5" fill="none" stroke="currentColor" strokeWidth="1.4" />)}
-      {levers.map((d, i) => <path key={i} d={d} fill="none" stroke="currentColor" strokeWidth="2.6" strokeLinejoin="round" />)}
+    <svg
+      width={width}
+      height={height}
+      className="inline-block shrink-0 align-middle"
+      aria-hidden="true"
+      data-handle-picture={angles.join(" ")}
+    >
+      {circles.map((c, i) => (
+        <circle key={i} cx={c.x} cy={c.y} r="11.5" fill="none" stroke="currentColor" strokeWidth="1.4" />
+      ))}
+      {levers.map((d, i) => (
+        <path key={i} d={d} fill="none" stroke="currentColor" strokeWidth="2.6" strokeLinejoin="round" />
+      ))}
     </svg>
   );
 }

@@ -17,9 +17,28 @@ import { RigDesk, type Last } from "./RigDesk";
 import { SupplyStrip } from "./SupplyStrip";
 
 /** The run's valves: each turn is marked in the job's log; one that is a Stop is warned of first, and taken with a reason. */
-export function RunValves({ initial, serverNow, person, zone, drawing, readOnly, step: stepId }: { initial: JobState; serverNow: number; person: Actor; zone: string; drawing: Drawing; readOnly: boolean; step?: string }) {
+export function RunValves({
+  initial,
+  serverNow,
+  person,
+  zone,
+  drawing,
+  readOnly,
+  step: stepId,
+}: {
+  initial: JobState;
+  serverNow: number;
+  person: Actor;
+  zone: string;
+  drawing: Drawing;
+  readOnly: boolean;
+  step?: string;
+}) {
   const clock = useServerNow(serverNow);
-  const by = useMemo(() => ({ id: person.id, name: person.name, role: person.role }), [person.id, person.name, person.role]);
+  const by = useMemo(
+    () => ({ id: person.id, name: person.name, role: person.role }),
+    [person.id, person.name, person.role],
+  );
   const run = useRun(initial, by, clock.at, clock.hear);
   const rig = run.job.rig!;
   const step = stepId === undefined ? undefined : findStep(run.job, stepId);
@@ -27,46 +46,186 @@ export function RunValves({ initial, serverNow, person, zone, drawing, readOnly,
   const circumstances = useMemo(() => circumstancesOf(rig, step, hours), [rig, step, hours]);
   const [wish, setWish] = useState<Wish | undefined>(wishOf(rig, step));
   const [last, setLast] = useState<Last>();
-  const [asked, setAsked] = useState<{ readonly handle: string; readonly to: string; readonly say: string; readonly reasons: readonly string[]; readonly stop: boolean }>();
+  const [asked, setAsked] = useState<{
+    readonly handle: string;
+    readonly to: string;
+    readonly say: string;
+    readonly reasons: readonly string[];
+    readonly stop: boolean;
+  }>();
   const [why, setWhy] = useState("");
   const judged = useMemo(() => judgeOf(rig.rig, circumstances), [rig.rig, circumstances]);
   const mark = (handle: string, to: string, reason?: string) => {
     const h = rig.rig.handles.find((x) => x.id === handle)!;
     const result = judged(rig.state, { handle, to });
-    setLast({ say: sayMove(h, rig.state.positions[handle] ?? h.normal, to), happened: whatHappened(rig.rig, rig.state, followed(rig.rig, result.after)), verdicts: result.verdicts });
+    setLast({
+      say: sayMove(h, rig.state.positions[handle] ?? h.normal, to),
+      happened: whatHappened(rig.rig, rig.state, followed(rig.rig, result.after)),
+      verdicts: result.verdicts,
+    });
     setAsked(undefined);
     setWhy("");
-    void run.send({ kind: "handleTurned", handle, to, ...(stepId ? { step: stepId } : {}), ...(reason ? { why: reason } : {}) });
+    void run.send({
+      kind: "handleTurned",
+      handle,
+      to,
+      ...(stepId ? { step: stepId } : {}),
+      ...(reason ? { why: reason } : {}),
+    });
   };
   const turn = (handle: string, to: string) => {
     if ((rig.state.positions[handle] ?? "") === to) return;
     const h = rig.rig.handles.find((x) => x.id === handle)!;
-    const stops = judged(rig.state, { handle, to }).verdicts.filter((v) => v.level === "Stop").map((v) => v.reason);
-    const soaks = soaksDisturbed(rig, run.job.run?.steps ?? [], run.job.steps, { handle, to }).map((s) => `“${s.title}” starts again: it lets water run through a unit that soaks`);
-    if (stops.length + soaks.length === 0) { mark(handle, to); return; }
-    setAsked({ handle, to, say: sayMove(h, rig.state.positions[handle] ?? h.normal, to), reasons: [...stops, ...soaks], stop: stops.length > 0 });
+    const stops = judged(rig.state, { handle, to })
+      .verdicts.filter((v) => v.level === "Stop")
+      .map((v) => v.reason);
+    const soaks = soaksDisturbed(rig, run.job.run?.steps ?? [], run.job.steps, { handle, to }).map(
+      (s) => `“${s.title}” starts again: it lets water run through a unit that soaks`,
+    );
+    if (stops.length + soaks.length === 0) {
+      mark(handle, to);
+      return;
+    }
+    setAsked({
+      handle,
+      to,
+      say: sayMove(h, rig.state.positions[handle] ?? h.normal, to),
+      reasons: [...stops, ...soaks],
+      stop: stops.length > 0,
+    });
   };
   return (
     <div data-run-valves>
       <div className="mb-4 flex flex-wrap items-start justify-between gap-3">
-        <div><h1>Valves</h1><p className="text-soft">{step ? `For: ${step.title}` : "Mark each handle as you turn it."}</p></div>
-        <Link prefetch={false} className="button quiet" href={`/jobs/${run.job.id}/run${stepId ? `?step=${stepId}` : ""}` as Route}>Back to the run</Link>
+        <div>
+          <h1>Valves</h1>
+          <p className="text-soft">{step ? `For: ${step.title}` : "Mark each handle as you turn it."}</p>
+        </div>
+        <Link
+          prefetch={false}
+          className="button quiet"
+          href={`/jobs/${run.job.id}/run${stepId ? `?step=${stepId}` : ""}` as Route}
+        >
+          Back to the run
+        </Link>
       </div>
       <div aria-live="polite" role="status">
-        {run.queued > 0 ? <p className="mb-3 border-l-4 border-check pl-3">{run.waiting ? `${run.queued} kept on this phone. ${run.waiting}` : `Sending ${run.queued}…`}</p> : null}
+        {run.queued > 0 ? (
+          <p className="mb-3 border-l-4 border-check pl-3">
+            {run.waiting ? `${run.queued} kept on this phone. ${run.waiting}` : `Sending ${run.queued}…`}
+          </p>
+        ) : null}
         {run.refused ? <p className="mb-3 border-l-4 border-stop pl-3">{run.refused.error}</p> : null}
       </div>
       {asked ? (
-        <form role="alertdialog" aria-label="Before you turn it" data-warning className="mb-5 border-2 border-stop p-4" onSubmit={(e) => { e.preventDefault(); if (!asked.stop || why.trim().length >= 3) mark(asked.handle, asked.to, why.trim() || undefined); }}>
-          <p className="text-lg font-semibold">Before you {asked.say.charAt(0).toLowerCase()}{asked.say.slice(1)}</p>
-          <ul className="mt-1 grid gap-1">{asked.reasons.map((r) => <li key={r}><VerdictMark level={asked.stop ? "Stop" : "Check"}>{r}</VerdictMark></li>)}</ul>
-          <label className="mt-3 block">{asked.stop ? "It was turned all the same: why?" : "Why does the soak still hold? Without a reason it starts again"}<input className="field" value={why} maxLength={500} onChange={(e) => setWhy(e.target.value)} /></label>
-          <div className="mt-3 flex flex-wrap gap-2"><button type="button" className="button" autoFocus onClick={() => { setAsked(undefined); setWhy(""); }}>Leave it as it is</button><button className="button stopping" disabled={asked.stop && why.trim().length < 3}>Mark it as turned</button></div>
+        <form
+          role="alertdialog"
+          aria-label="Before you turn it"
+          data-warning
+          className="mb-5 border-2 border-stop p-4"
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (!asked.stop || why.trim().length >= 3) mark(asked.handle, asked.to, why.trim() || undefined);
+          }}
+        >
+          <p className="text-lg font-semibold">
+            Before you {asked.say.charAt(0).toLowerCase()}
+            {asked.say.slice(1)}
+          </p>
+          <ul className="mt-1 grid gap-1">
+            {asked.reasons.map((r) => (
+              <li key={r}>
+                <VerdictMark level={asked.stop ? "Stop" : "Check"}>{r}</VerdictMark>
+              </li>
+            ))}
+          </ul>
+          <label className="mt-3 block">
+            {asked.stop
+              ? "It was turned all the same: why?"
+              : "Why does the soak still hold? Without a reason it starts again"}
+            <input className="field" value={why} maxLength={500} onChange={(e) => setWhy(e.target.value)} />
+          </label>
+          <div className="mt-3 flex flex-wrap gap-2">
+            <button
+              type="button"
+              className="button"
+              autoFocus
+              onClick={() => {
+                setAsked(undefined);
+                setWhy("");
+              }}
+            >
+              Leave it as it is
+            </button>
+            <button className="button stopping" disabled={asked.stop && why.trim().length < 3}>
+              Mark it as turned
+            </button>
+          </div>
         </form>
       ) : null}
-      <RigDesk rig={rig.rig} drawing={drawing} state={rig.state} {...(readOnly ? {} : { turn, heard: () => void run.send({ kind: "fillHeard", ...(stepId ? { step: stepId } : {}) }), ...(rig.back ? { undo: () => { setLast(undefined); void run.send({ kind: "turnTakenBack", turn: rig.turned.length }); } } : {}) })} {...(last ? { last } : {})} wishes={wishesOf(rig.rig)} {...(wish ? { wish } : {})} setWish={setWish} circumstances={circumstances}>
+      <RigDesk
+        rig={rig.rig}
+        drawing={drawing}
+        state={rig.state}
+        {...(readOnly
+          ? {}
+          : {
+              turn,
+              heard: () => void run.send({ kind: "fillHeard", ...(stepId ? { step: stepId } : {}) }),
+              ...(rig.back
+                ? {
+                    undo: () => {
+                      setLast(undefined);
+                      void run.send({ kind: "turnTakenBack", turn: rig.turned.length });
+                    },
+                  }
+                : {}),
+            })}
+        {...(last ? { last } : {})}
+        wishes={wishesOf(rig.rig)}
+        {...(wish ? { wish } : {})}
+        setWish={setWish}
+        circumstances={circumstances}
+      >
         <SupplyStrip rig={rig} now={clock.now} zone={zone} />
-        {rig.turned.length > 0 ? <section aria-label="Turned so far"><h2>Turned so far</h2><ol className="mt-1 text-sm">{[...rig.turned].reverse().slice(0, 12).map((t, i) => { const h = rig.rig.handles.find((x) => x.id === t.handle); return <li key={`${t.at}${i}`} className="rule py-1.5">{t.takenBack ? <s>{h ? sayMove(h, t.from, t.to) : t.handle}</s> : h ? sayMove(h, t.from, t.to) : t.handle}<span className="block text-soft">{t.takenBack ? "taken back: not turned. " : ""}{t.by.name}, {momentOf(t.at, clock.now, zone)}{t.why ? `: ${t.why}` : ""}</span>{t.takenBack ? null : t.warned.filter((w) => w.level === "Stop").map((w) => <VerdictMark key={w.rule} level="Stop">{w.reason}</VerdictMark>)}</li>; })}</ol></section> : null}
+        {rig.turned.length > 0 ? (
+          <section aria-label="Turned so far">
+            <h2>Turned so far</h2>
+            <ol className="mt-1 text-sm">
+              {[...rig.turned]
+                .reverse()
+                .slice(0, 12)
+                .map((t, i) => {
+                  const h = rig.rig.handles.find((x) => x.id === t.handle);
+                  return (
+                    <li key={`${t.at}${i}`} className="rule py-1.5">
+                      {t.takenBack ? (
+                        <s>{h ? sayMove(h, t.from, t.to) : t.handle}</s>
+                      ) : h ? (
+                        sayMove(h, t.from, t.to)
+                      ) : (
+                        t.handle
+                      )}
+                      <span className="block text-soft">
+                        {t.takenBack ? "taken back: not turned. " : ""}
+                        {t.by.name}, {momentOf(t.at, clock.now, zone)}
+                        {t.why ? `: ${t.why}` : ""}
+                      </span>
+                      {t.takenBack
+                        ? null
+                        : t.warned
+                            .filter((w) => w.level === "Stop")
+                            .map((w) => (
+                              <VerdictMark key={w.rule} level="Stop">
+                                {w.reason}
+                              </VerdictMark>
+                            ))}
+                    </li>
+                  );
+                })}
+            </ol>
+          </section>
+        ) : null}
       </RigDesk>
     </div>
   );

@@ -3,7 +3,12 @@ import type { RunRig, Supply } from "@/core/record/runRig";
 import { onLine } from "@/core/rig/goals";
 import { lengthOf, momentOf } from "@/ui/time";
 
-const words: Readonly<Record<Supply, string>> = { treated: "treated", notReady: "through the train, not ready to drink", bypassed: "past the train, untreated", off: "off" };
+const words: Readonly<Record<Supply, string>> = {
+  treated: "treated",
+  notReady: "through the train, not ready to drink",
+  bypassed: "past the train, untreated",
+  off: "off",
+};
 
 /** How the house was fed over the job, from the handles that were turned: hatched water for treated, hollow for bypassed (in water's hue while it runs through units that are not ready), broken for off. */
 export function SupplyStrip({ rig, now, zone }: { rig: RunRig; now: number; zone: string }) {
@@ -14,8 +19,23 @@ export function SupplyStrip({ rig, now, zone }: { rig: RunRig; now: number; zone
   return (
     <section aria-label="The house's water" data-supply>
       <h2>The house&apos;s water</h2>
-      <div className="mt-2 flex h-7 w-full" aria-hidden="true">{parts.map((p) => <span key={p.at} className={`h-7 ${p.is === "treated" ? "wet-bar border border-water" : p.is === "notReady" ? "border-2 border-water" : p.is === "bypassed" ? "border border-ink" : "border-y border-dashed border-ink"}`} style={{ width: `${(100 * Math.max(0, p.to - p.at)) / span}%`, minWidth: 3 }} />)}</div>
-      <ol className="mt-1 text-sm text-soft">{parts.slice(-4).map((p) => <li key={p.at}>{p.is === "bypassed" && !line ? "as it comes" : words[p.is]} from {momentOf(p.at, now, zone)}, {lengthOf(Math.max(0, p.to - p.at) / 60_000)}</li>)}</ol>
+      <div className="mt-2 flex h-7 w-full" aria-hidden="true">
+        {parts.map((p) => (
+          <span
+            key={p.at}
+            className={`h-7 ${p.is === "treated" ? "wet-bar border border-water" : p.is === "notReady" ? "border-2 border-water" : p.is === "bypassed" ? "border border-ink" : "border-y border-dashed border-ink"}`}
+            style={{ width: `${(100 * Math.max(0, p.to - p.at)) / span}%`, minWidth: 3 }}
+          />
+        ))}
+      </div>
+      <ol className="mt-1 text-sm text-soft">
+        {parts.slice(-4).map((p) => (
+          <li key={p.at}>
+            {p.is === "bypassed" && !line ? "as it comes" : words[p.is]} from {momentOf(p.at, now, zone)},{" "}
+            {lengthOf(Math.max(0, p.to - p.at) / 60_000)}
+          </li>
+        ))}
+      </ol>
     </section>
   );
 }

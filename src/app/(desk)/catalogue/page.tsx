@@ -14,12 +14,36 @@ export const metadata = { title: "Catalogue" };
 export default async function CataloguePage() {
   const person = await personFor("viewCatalogue");
   const [units, settings, jobs] = [await catalogueUnits(true), await company(), await jobsByUnit(database())];
-  const listed = [...units].map(([code, line]) => { const m = line.versions[0]!; return { code, name: m.name, family: m.family, variant: m.variant, ...(m.ratedFlow === undefined ? {} : { ratedFlow: m.ratedFlow }), parts: m.cost.parts, version: m.version ?? 1, retired: line.retired !== undefined, jobs: jobs.get(code) ?? 0 }; });
+  const listed = [...units].map(([code, line]) => {
+    const m = line.versions[0]!;
+    return {
+      code,
+      name: m.name,
+      family: m.family,
+      variant: m.variant,
+      ...(m.ratedFlow === undefined ? {} : { ratedFlow: m.ratedFlow }),
+      parts: m.cost.parts,
+      version: m.version ?? 1,
+      retired: line.retired !== undefined,
+      jobs: jobs.get(code) ?? 0,
+    };
+  });
   const edit = may(person.role, "manageCatalogue");
   return (
     <main className="px-4 py-6 md:px-8">
-      <div className="mb-4 flex flex-wrap items-start justify-between gap-4"><h1>Catalogue</h1>{edit ? <Link className="button" prefetch={false} href={"/catalogue/new" as Route}>Add a unit</Link> : null}</div>
-      {edit ? <div className="mb-6"><ImportUnits /></div> : null}
+      <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
+        <h1>Catalogue</h1>
+        {edit ? (
+          <Link className="button" prefetch={false} href={"/catalogue/new" as Route}>
+            Add a unit
+          </Link>
+        ) : null}
+      </div>
+      {edit ? (
+        <div className="mb-6">
+          <ImportUnits />
+        </div>
+      ) : null}
       <UnitList units={listed} families={families} profile={person.profile} currency={settings.currency} />
     </main>
   );

@@ -11,10 +11,38 @@ export default async function MePage() {
   const [settings, pin] = [await company(), await hasPin(database(), person.id)];
   return (
     <main className="grid max-w-2xl gap-8 px-4 py-6 md:px-8">
-      <div><h1>{person.name}</h1><p className="text-soft">{person.role}, {person.email}</p></div>
+      <div>
+        <h1>{person.name}</h1>
+        <p className="text-soft">
+          {person.role}, {person.email}
+        </p>
+      </div>
       <ProfileForm own={person.hasOwnProfile ? person.profile : ""} company={settings.profile} />
-      <section className="grid gap-3"><h2>Phone</h2><p className="text-soft">A field PIN opens this phone again after it was locked, without the long password.</p><PinForm has={pin} />{pin ? <form action={async () => { "use server"; await lock(); }}><button className="button quiet">Lock this phone now</button></form> : null}</section>
-      <section className="flex flex-wrap gap-3"><form action={signOut}><button className="button">Sign out</button></form><form action={signOutEverywhere}><button className="button stopping">Sign out on every phone and computer</button></form></section>
+      <section className="grid gap-3">
+        <h2>Phone</h2>
+        <p className="text-soft">
+          A field PIN opens this phone again after it was locked, without the long password.
+        </p>
+        <PinForm has={pin} />
+        {pin ? (
+          <form
+            action={async () => {
+              "use server";
+              await lock();
+            }}
+          >
+            <button className="button quiet">Lock this phone now</button>
+          </form>
+        ) : null}
+      </section>
+      <section className="flex flex-wrap gap-3">
+        <form action={signOut}>
+          <button className="button">Sign out</button>
+        </form>
+        <form action={signOutEverywhere}>
+          <button className="button stopping">Sign out on every phone and computer</button>
+        </form>
+      </section>
     </main>
   );
 }

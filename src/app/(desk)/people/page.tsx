@@ -11,7 +11,9 @@ export default async function PeoplePage() {
   return (
     <main className="max-w-5xl px-4 py-6 md:px-8">
       <h1 className="mb-4">People</h1>
-      {people.map((p) => <PersonForm key={p.id} person={p} />)}
+      {people.map((p) => (
+        <PersonForm key={p.id} person={p} />
+      ))}
       <h2 className="mt-8 mb-3">Add a person</h2>
       <InviteForm />
     </main>

@@ -7,9 +7,23 @@ import { forPerson, json } from "@/server/respond";
 /** The catalogue as it is offered, as JSON or (`?as=xlsx`) as a spreadsheet; both can be read in again. */
 export const GET = (request: NextRequest) =>
   forPerson(request, "viewCatalogue", async () => {
-    const models = [...(await catalogueUnits(true)).values()].flatMap((l) => (l.retired ? [] : l.versions.slice(0, 1)));
-    if (request.nextUrl.searchParams.get("as") !== "xlsx") return json({ brantUnits: 1, units: models }, 200, { "content-disposition": 'attachment; filename="units.json"' });
+    const models = [...(await catalogueUnits(true)).values()].flatMap((l) =>
+      l.retired ? [] : l.versions.slice(0, 1),
+    );
+    if (request.nextUrl.searchParams.get("as") !== "xlsx")
+      return json({ brantUnits: 1, units: models }, 200, {
+        "content-disposition": 'attachment; filename="units.json"',
+      });
     const [head, ...rows] = sheetRows(models);
-    const book = await writeExcelFile([head!.map((value) => ({ value: String(value), fontWeight: "bold" as const })), ...rows], { sheet: "Units", stickyRowsCount: 1, stickyColumnsCount: 2 }).toBuffer();
-    return new Response(new Uint8Array(book), { headers: { "content-type": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", "content-disposition": 'attachment; filename="units.xlsx"', "cache-control": "no-store" } });
+    const book = await writeExcelFile(
+      [head!.map((value) => ({ value: String(value), fontWeight: "bold" as const })), ...rows],
+      { sheet: "Units", stickyRowsCount: 1, stickyColumnsCount: 2 },
+    ).toBuffer();
+    return new Response(new Uint8Array(book), {
+      headers: {
+        "content-type": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+        "content-disposition": 'attachment; filename="units.xlsx"',
+        "cache-control": "no-store",
+      },
+    });
   });

@@ -2,4 +2,7 @@ import { findAnything } from "@/data/queries/today";
 import { database } from "@/server/database";
 import { forPerson, json } from "@/server/respond";
 
-export const GET = (request: Request) => forPerson(request, "viewJobs", async () => json(await findAnything(database(), new URL(request.url).searchParams.get("q") ?? "")));
+export const GET = (request: Request) =>
+  forPerson(request, "viewJobs", async () =>
+    json(await findAnything(database(), new URL(request.url).searchParams.get("q") ?? "")),
+  );

@@ -6,5 +6,16 @@ export const metadata = { title: "Add a unit" };
 
 export default async function NewUnitPage() {
   const person = await personFor("manageCatalogue");
-  return <main className="px-4 py-6 md:px-8"><h1 className="mb-6">Add a unit to the catalogue</h1><UnitEditor seen={0} fields={Object.fromEntries(families.map((f) => [f.id, fieldsOf(f.id)]))} families={families} initial={{}} profile={person.profile} /></main>;
+  return (
+    <main className="px-4 py-6 md:px-8">
+      <h1 className="mb-6">Add a unit to the catalogue</h1>
+      <UnitEditor
+        seen={0}
+        fields={Object.fromEntries(families.map((f) => [f.id, fieldsOf(f.id)]))}
+        families={families}
+        initial={{}}
+        profile={person.profile}
+      />
+    </main>
+  );
 }

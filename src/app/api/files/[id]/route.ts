@@ -10,5 +10,12 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/files/[
     const row = await fileRow(database(), (await params).id);
     const content = row ? await fileStore().get(row.id) : undefined;
     if (!row || !content) return json({ error: "There is no such file" }, 404);
-    return new Response(new Uint8Array(content), { headers: { "content-type": row.mime, "cache-control": "private, max-age=31536000, immutable", "content-security-policy": "default-src 'none'", "x-content-type-options": "nosniff" } });
+    return new Response(new Uint8Array(content), {
+      headers: {
+        "content-type": row.mime,
+        "cache-control": "private, max-age=31536000, immutable",
+        "content-security-policy": "default-src 'none'",
+        "x-content-type-options": "nosniff",
+      },
+    });
   });

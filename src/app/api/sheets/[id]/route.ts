@@ -10,5 +10,13 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/sheets/
     const row = await sheetRow(database(), (await params).id);
     const content = row ? await fileStore().get(row.id) : undefined;
     if (!row || !content) return json({ error: "There is no such data sheet" }, 404);
-    return new Response(new Uint8Array(content), { headers: { "content-type": row.mime, "content-disposition": `attachment; filename*=UTF-8''${encodeURIComponent(row.name)}`, "cache-control": "private, max-age=31536000, immutable", "content-security-policy": "default-src 'none'; sandbox", "x-content-type-options": "nosniff" } });
+    return new Response(new Uint8Array(content), {
+      headers: {
+        "content-type": row.mime,
+        "content-disposition": `attachment; filename*=UTF-8''${encodeURIComponent(row.name)}`,
+        "cache-control": "private, max-age=31536000, immutable",
+        "content-security-policy": "default-src 'none'; sandbox",
+        "x-content-type-options": "nosniff",
+      },
+    });
   });

@@ -16,8 +16,23 @@ export default async function ChangeUnitPage({ params }: PageProps<"/catalogue/[
   return (
     <main className="px-4 py-6 md:px-8">
       <h1>Change {base.code}</h1>
-      <p className="mb-6 text-soft">Version {base.version ?? 1} stays as it is for the designs that hold it; what is saved here is version {(base.version ?? 1) + 1}.</p>
-      <UnitEditor base={base.code} seen={base.version ?? 1} fields={{ [base.family]: fields }} families={families} initial={Object.fromEntries([["family", base.family], ...fields.filter((f) => f.path !== "family").map((f) => [f.path, figureText(base, f, person.profile)])])} profile={person.profile} />
+      <p className="mb-6 text-soft">
+        Version {base.version ?? 1} stays as it is for the designs that hold it; what is saved here is version{" "}
+        {(base.version ?? 1) + 1}.
+      </p>
+      <UnitEditor
+        base={base.code}
+        seen={base.version ?? 1}
+        fields={{ [base.family]: fields }}
+        families={families}
+        initial={Object.fromEntries([
+          ["family", base.family],
+          ...fields
+            .filter((f) => f.path !== "family")
+            .map((f) => [f.path, figureText(base, f, person.profile)]),
+        ])}
+        profile={person.profile}
+      />
     </main>
   );
 }

@@ -11,8 +11,24 @@ export default async function Page({ params }: PageProps<"/jobs/[id]/record">) {
   const { job, person, judged, known, now, settings } = await openJob((await params).id);
   const today = new Intl.DateTimeFormat("en-CA", { timeZone: settings.timeZone }).format(new Date(now));
   return (
-    <JobShell id={job.id} name={job.name} about={job.place} phase="record" stations={stationsOf(job, judged, "record", now, person.profile)}>
-      <RecordPage job={job} report={reportOf(job, known, person.profile, settings.timeZone)} zone={settings.timeZone} person={{ name: person.name }} canOverride={may(person.role, "readingOverridden")} canSign={may(person.role, "signed")} canExport={may(person.role, "exportRecord")} readOnly={!may(person.role, "openPointAdded")} today={today} />
+    <JobShell
+      id={job.id}
+      name={job.name}
+      about={job.place}
+      phase="record"
+      stations={stationsOf(job, judged, "record", now, person.profile)}
+    >
+      <RecordPage
+        job={job}
+        report={reportOf(job, known, person.profile, settings.timeZone)}
+        zone={settings.timeZone}
+        person={{ name: person.name }}
+        canOverride={may(person.role, "readingOverridden")}
+        canSign={may(person.role, "signed")}
+        canExport={may(person.role, "exportRecord")}
+        readOnly={!may(person.role, "openPointAdded")}
+        today={today}
+      />
     </JobShell>
   );
 }

@@ -17,17 +17,74 @@ export const metadata = { title: "Run" };
 export default async function RunPage({ params, searchParams }: PageProps<"/jobs/[id]/run">) {
   const { job, person, judged, now, settings } = await openJob((await params).id);
   const { step, at } = await searchParams;
-  const people = (await allPeople(database())).filter((p) => p.active && p.role !== "apprentice").map(({ id, name }) => ({ id, name }));
+  const people = (await allPeople(database()))
+    .filter((p) => p.active && p.role !== "apprentice")
+    .map(({ id, name }) => ({ id, name }));
   const today = new Intl.DateTimeFormat("en-CA", { timeZone: settings.timeZone }).format(new Date(now));
-  const texts = { cautions, readings: Object.fromEntries([...readingKinds.values()].map((k) => [k.id, { label: k.label, fields: k.fields }])) };
+  const texts = {
+    cautions,
+    readings: Object.fromEntries(
+      [...readingKinds.values()].map((k) => [k.id, { label: k.label, fields: k.fields }]),
+    ),
+  };
   const crew = may(person.role, "stepDone");
-  const frame = { id: job.id, name: job.name, about: job.place, stations: stationsOf(job, judged, "run", now, person.profile), ...(typeof at === "string" ? { active: at } : {}) };
-  const visits = <Visits jobId={job.id} visits={job.visits} people={people} zone={settings.timeZone} readOnly={!may(person.role, "visitPlanned")} today={today} />;
-  if (job.run) return <RunBoard key={`${String(step)}${String(at)}`} frame={frame} initial={job} serverNow={now} person={{ id: person.id, name: person.name, role: person.role }} profile={person.profile} zone={settings.timeZone} texts={texts} readOnly={!crew} wanted={typeof step === "string" ? step : undefined} unit={typeof at === "string" ? at : undefined}>{visits}</RunBoard>;
+  const frame = {
+    id: job.id,
+    name: job.name,
+    about: job.place,
+    stations: stationsOf(job, judged, "run", now, person.profile),
+    ...(typeof at === "string" ? { active: at } : {}),
+  };
+  const visits = (
+    <Visits
+      jobId={job.id}
+      visits={job.visits}
+      people={people}
+      zone={settings.timeZone}
+      readOnly={!may(person.role, "visitPlanned")}
+      today={today}
+    />
+  );
+  if (job.run)
+    return (
+      <RunBoard
+        key={`${String(step)}${String(at)}`}
+        frame={frame}
+        initial={job}
+        serverNow={now}
+        person={{ id: person.id, name: person.name, role: person.role }}
+        profile={person.profile}
+        zone={settings.timeZone}
+        texts={texts}
+        readOnly={!crew}
+        wanted={typeof step === "string" ? step : undefined}
+        unit={typeof at === "string" ? at : undefined}
+      >
+        {visits}
+      </RunBoard>
+    );
   return (
     <JobShell {...frame} phase="run">
       <h1>The run has not started</h1>
-      {job.revisions.length === 0 ? <p className="mt-2">It is composed from the signed design. <Link href={`/jobs/${job.id}/train` as Route} className="plainlink">Sign the design first</Link>.</p> : crew ? <><p className="mt-2 text-soft">Design {job.revisions.length} is signed. Starting writes its steps into the job&apos;s log; they stay as they are from then on.</p><StartRun jobId={job.id} /></> : <p className="mt-2">The crew has not started it yet.</p>}
+      {job.revisions.length === 0 ? (
+        <p className="mt-2">
+          It is composed from the signed design.{" "}
+          <Link href={`/jobs/${job.id}/train` as Route} className="plainlink">
+            Sign the design first
+          </Link>
+          .
+        </p>
+      ) : crew ? (
+        <>
+          <p className="mt-2 text-soft">
+            Design {job.revisions.length} is signed. Starting writes its steps into the job&apos;s log; they
+            stay as they are from then on.
+          </p>
+          <StartRun jobId={job.id} />
+        </>
+      ) : (
+        <p className="mt-2">The crew has not started it yet.</p>
+      )}
       {visits}
     </JobShell>
   );

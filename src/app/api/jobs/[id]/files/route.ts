@@ -12,12 +12,17 @@ export const POST = (request: NextRequest, { params }: RouteContext<"/api/jobs/[
   forPerson(request, "addFile", async () => {
     const { id: jobId } = await params;
     const id = request.nextUrl.searchParams.get("id") ?? "";
-    if (!/^[0-9A-HJKMNP-TV-Z]{26}$/.test(id) || !(await loadJob(database(), jobId))) return json({ error: "There is no such job" }, 404);
+    if (!/^[0-9A-HJKMNP-TV-Z]{26}$/.test(id) || !(await loadJob(database(), jobId)))
+      return json({ error: "There is no such job" }, 404);
     const body = await bodyUpTo(request, MAX_PHOTO);
     if (!body) return json({ error: "This photo is too large: at most 12 MB" }, 413);
     const signature = request.nextUrl.searchParams.get("for") === "signature";
     const clean = signature ? await cleanSignature(body) : await cleanPhoto(body);
-    if (!clean) return json({ error: "This is not a photo that can be read. Take it again, or choose a JPEG or PNG" }, 422);
+    if (!clean)
+      return json(
+        { error: "This is not a photo that can be read. Take it again, or choose a JPEG or PNG" },
+        422,
+      );
     const row = await keepFile(id, jobId, clean, signature ? "image/png" : "image/jpeg");
     return json({ file: row.id, sha256: row.sha256, bytes: row.bytes });
   });

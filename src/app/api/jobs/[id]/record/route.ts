@@ -10,8 +10,21 @@ import { database } from "@/server/database";
 import { fileStore } from "@/server/files";
 import { forPerson, json } from "@/server/respond";
 
-const attach = (type: string, name: string, body: BodyInit) => new Response(body, { headers: { "content-type": type, "content-disposition": `attachment; filename="${name}"`, "cache-control": "no-store" } });
-const fileName = (name: string) => name.normalize("NFKD").replace(/[^\w -]/g, "").trim().replace(/\s+/g, "-").toLowerCase() || "job";
+const attach = (type: string, name: string, body: BodyInit) =>
+  new Response(body, {
+    headers: {
+      "content-type": type,
+      "content-disposition": `attachment; filename="${name}"`,
+      "cache-control": "no-store",
+    },
+  });
+const fileName = (name: string) =>
+  name
+    .normalize("NFKD")
+    .replace(/[^\w -]/g, "")
+    .trim()
+    .replace(/\s+/g, "-")
+    .toLowerCase() || "job";
 
 /** The record to take away: `?as=record|pack` as PDF (`&paper=A4|LETTER`), `bundle` as JSON, `readings` as CSV. */
 export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/record">) =>
@@ -20,17 +33,41 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
     const as = request.nextUrl.searchParams.get("as");
     if (as === "bundle") {
       const bundle = await exportBundle(id);
-      return bundle ? attach("application/json", bundle.name, bundle.text) : json({ error: "There is no such job" }, 404);
+      return bundle
+        ? attach("application/json", bundle.name, bundle.text)
+        : json({ error: "There is no such job" }, 404);
     }
     const job = await loadJob(database(), id);
     if (!job) return json({ error: "There is no such job" }, 404);
     const [settings, known] = [await company(), await knowledge()];
     const report = reportOf(job, known, person.profile, settings.timeZone);
-    if (as === "readings") return attach("text/csv; charset=utf-8", `${fileName(job.name)}-readings.csv`, readingsCsv(report));
+    if (as === "readings")
+      return attach("text/csv; charset=utf-8", `${fileName(job.name)}-readings.csv`, readingsCsv(report));
     const content = async (file: string) => (await fileStore().get(file)) ?? undefined;
-    const signatures = Object.fromEntries((await Promise.all(job.signatures.map(async (s) => [s.file, await content(s.file)] as const))).filter((x): x is [string, Buffer] => x[1] !== undefined));
-    const photos = (await Promise.all(job.photos.slice(0, 60).map(async (p) => ({ caption: p.caption, content: await content(p.file) })))).filter((p): p is { caption: string; content: Buffer } => p.content !== undefined);
-    const input = { job, report, company: settings.name, zone: settings.timeZone, paper: request.nextUrl.searchParams.get("paper") === "LETTER" ? "LETTER" as const : "A4" as const, signatures, photos, printed: now() };
+    const signatures = Object.fromEntries(
+      (await Promise.all(job.signatures.map(async (s) => [s.file, await content(s.file)] as const))).filter(
+        (x): x is [string, Buffer] => x[1] !== undefined,
+      ),
+    );
+    const photos = (
+      await Promise.all(
+        job.photos.slice(0, 60).map(async (p) => ({ caption: p.caption, content: await content(p.file) })),
+      )
+    ).filter((p): p is { caption: string; content: Buffer } => p.content !== undefined);
+    const input = {
+      job,
+      report,
+      company: settings.name,
+      zone: settings.timeZone,
+      paper: request.nextUrl.searchParams.get("paper") === "LETTER" ? ("LETTER" as const) : ("A4" as const),
+      signatures,
+      photos,
+      printed: now(),
+    };
     const pdf = as === "pack" ? await packPdf(input) : await recordPdf(input);
-    return attach("application/pdf", `${fileName(job.name)}-${as === "pack" ? "customer-pack" : "record"}.pdf`, new Uint8Array(pdf));
+    return attach(
+      "application/pdf",
+      `${fileName(job.name)}-${as === "pack" ? "customer-pack" : "record"}.pdf`,
+      new Uint8Array(pdf),
+    );
   });

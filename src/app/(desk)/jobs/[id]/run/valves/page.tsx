@@ -13,9 +13,35 @@ export default async function RunValvesPage({ params, searchParams }: PageProps<
   const { job, person, judged, now, settings } = await openJob((await params).id);
   const { step } = await searchParams;
   return (
-    <JobShell id={job.id} name={job.name} about={job.place} phase="run" stations={stationsOf(job, judged, "run", now, person.profile)}>
-      {job.rig ? <RunValves initial={job} serverNow={now} person={{ id: person.id, name: person.name, role: person.role }} zone={settings.timeZone} drawing={await drawingOf(job.rig.rig, "down")} readOnly={!may(person.role, "handleTurned")} {...(typeof step === "string" ? { step } : {})} />
-        : <><h1>Valves</h1><p className="mt-2">{job.run ? "This run was started before its rig was kept." : "The run has not started."} <Link className="plainlink" href={`/jobs/${job.id}/train/valves` as Route}>Try the valves of the design</Link>.</p></>}
+    <JobShell
+      id={job.id}
+      name={job.name}
+      about={job.place}
+      phase="run"
+      stations={stationsOf(job, judged, "run", now, person.profile)}
+    >
+      {job.rig ? (
+        <RunValves
+          initial={job}
+          serverNow={now}
+          person={{ id: person.id, name: person.name, role: person.role }}
+          zone={settings.timeZone}
+          drawing={await drawingOf(job.rig.rig, "down")}
+          readOnly={!may(person.role, "handleTurned")}
+          {...(typeof step === "string" ? { step } : {})}
+        />
+      ) : (
+        <>
+          <h1>Valves</h1>
+          <p className="mt-2">
+            {job.run ? "This run was started before its rig was kept." : "The run has not started."}{" "}
+            <Link className="plainlink" href={`/jobs/${job.id}/train/valves` as Route}>
+              Try the valves of the design
+            </Link>
+            .
+          </p>
+        </>
+      )}
     </JobShell>
   );
 }

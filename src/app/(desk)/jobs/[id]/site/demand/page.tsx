@@ -13,11 +13,33 @@ export const metadata = { title: "Demand" };
 
 export default async function DemandPage({ params }: PageProps<"/jobs/[id]/site/demand">) {
   const { job, person, judged, known, now } = await openJob((await params).id);
-  const ground = groundOf({ facts: siteFacts(job.answers), schools: known.schoolsWith(draftBasis(job).schools ?? {}), tables: known.tables, profile: person.profile });
+  const ground = groundOf({
+    facts: siteFacts(job.answers),
+    schools: known.schoolsWith(draftBasis(job).schools ?? {}),
+    tables: known.tables,
+    profile: person.profile,
+  });
   return (
-    <JobShell id={job.id} name={job.name} about={job.place} phase="site" stations={stationsOf(job, judged, "site", now, person.profile)}>
-      <div className="mb-6 flex flex-wrap items-start justify-between gap-4"><h1>Demand</h1><Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/site#household` as Route}>Back to the survey</Link></div>
-      <Demand job={job} judged={judged} ground={ground} profile={person.profile} readOnly={!may(person.role, "surveyAnswered")} />
+    <JobShell
+      id={job.id}
+      name={job.name}
+      about={job.place}
+      phase="site"
+      stations={stationsOf(job, judged, "site", now, person.profile)}
+    >
+      <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
+        <h1>Demand</h1>
+        <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/site#household` as Route}>
+          Back to the survey
+        </Link>
+      </div>
+      <Demand
+        job={job}
+        judged={judged}
+        ground={ground}
+        profile={person.profile}
+        readOnly={!may(person.role, "surveyAnswered")}
+      />
     </JobShell>
   );
 }

@@ -18,12 +18,34 @@ export default async function WaterPage({ params }: PageProps<"/jobs/[id]/site/w
   const { water } = siteFacts(job.answers);
   const { profile } = person;
   return (
-    <JobShell id={job.id} name={job.name} about={job.place} phase="site" stations={withChanges(stationsOf(job, judged, "site", now, profile), judged, water, profile)}>
-      <div className="mb-6 flex flex-wrap items-start justify-between gap-4"><h1>Water</h1><Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/site#water` as Route}>Back to the survey</Link></div>
+    <JobShell
+      id={job.id}
+      name={job.name}
+      about={job.place}
+      phase="site"
+      stations={withChanges(stationsOf(job, judged, "site", now, profile), judged, water, profile)}
+    >
+      <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
+        <h1>Water</h1>
+        <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/site#water` as Route}>
+          Back to the survey
+        </Link>
+      </div>
       <div className="grid gap-10">
-        {may(person.role, "labReportTaken") ? <section aria-labelledby="in"><h2 id="in">A water test in</h2><LabReport jobId={job.id} profile={profile} remembered={await rememberedLabels(database())} /></section> : null}
-        <section aria-labelledby="behind"><h2 id="behind">Behind every station</h2><WaterProfile judged={judged} raw={water} profile={profile} /></section>
-        <section aria-labelledby="tests"><h2 id="tests">Tests side by side</h2><Reports job={job} profile={profile} zone={settings.timeZone} /></section>
+        {may(person.role, "labReportTaken") ? (
+          <section aria-labelledby="in">
+            <h2 id="in">A water test in</h2>
+            <LabReport jobId={job.id} profile={profile} remembered={await rememberedLabels(database())} />
+          </section>
+        ) : null}
+        <section aria-labelledby="behind">
+          <h2 id="behind">Behind every station</h2>
+          <WaterProfile judged={judged} raw={water} profile={profile} />
+        </section>
+        <section aria-labelledby="tests">
+          <h2 id="tests">Tests side by side</h2>
+          <Reports job={job} profile={profile} zone={settings.timeZone} />
+        </section>
       </div>
     </JobShell>
   );

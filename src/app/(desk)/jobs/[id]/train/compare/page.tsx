@@ -27,20 +27,69 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
     return units ? { ...whole, units } : undefined;
   };
   const last = job.revisions.at(-1);
-  const pick = (side: "a" | "b", fallback: string) => { const v = asked[side]; return typeof v === "string" && basisOf(v) ? v : fallback; };
+  const pick = (side: "a" | "b", fallback: string) => {
+    const v = asked[side];
+    return typeof v === "string" && basisOf(v) ? v : fallback;
+  };
   const [a, b] = [pick("a", last ? `design${last.revision}` : "draft"), pick("b", "draft")];
-  const nameOf = (id: string) => (id === "draft" ? "The draft" : id.startsWith("design") ? `Design ${id.slice(6)}, signed` : id.replaceAll("+", " → ").replaceAll("x", " × "));
-  const side = (id: string): Side => { const basis = basisOf(id)!; const j = judgeJob(basis, known, person.profile); return { name: nameOf(id), basis, judged: j, cost: costOfTrain(j.stations, siteFacts(basis.answers), known.schoolsWith(basis.schools ?? {})) }; };
-  const choices = [...new Set(["draft", ...job.revisions.map((r) => `design${r.revision}`), a, b])].map((id) => ({ id, name: nameOf(id) }));
+  const nameOf = (id: string) =>
+    id === "draft"
+      ? "The draft"
+      : id.startsWith("design")
+        ? `Design ${id.slice(6)}, signed`
+        : id.replaceAll("+", " → ").replaceAll("x", " × ");
+  const side = (id: string): Side => {
+    const basis = basisOf(id)!;
+    const j = judgeJob(basis, known, person.profile);
+    return {
+      name: nameOf(id),
+      basis,
+      judged: j,
+      cost: costOfTrain(j.stations, siteFacts(basis.answers), known.schoolsWith(basis.schools ?? {})),
+    };
+  };
+  const choices = [...new Set(["draft", ...job.revisions.map((r) => `design${r.revision}`), a, b])].map(
+    (id) => ({ id, name: nameOf(id) }),
+  );
   return (
-    <JobShell id={job.id} name={job.name} about={job.place} phase="train" stations={stationsOf(job, judged, "train", now, person.profile)}>
+    <JobShell
+      id={job.id}
+      name={job.name}
+      about={job.place}
+      phase="train"
+      stations={stationsOf(job, judged, "train", now, person.profile)}
+    >
       <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
-        <div><h1>Two designs, point by point</h1><p className="max-w-[72ch] text-soft">What differs is marked. Each is judged on the survey it stands on: a signed design on the answers it was signed with.</p></div>
-        <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/train` as Route}>Back to the train</Link>
+        <div>
+          <h1>Two designs, point by point</h1>
+          <p className="max-w-[72ch] text-soft">
+            What differs is marked. Each is judged on the survey it stands on: a signed design on the answers
+            it was signed with.
+          </p>
+        </div>
+        <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/train` as Route}>
+          Back to the train
+        </Link>
       </div>
       <ComparePick jobId={job.id} choices={choices} a={a} b={b} />
-      {a === b ? <p>Only one design is here so far. A signed design, or a proposal, can stand beside the draft: <Link className="plainlink" prefetch={false} href={`/jobs/${job.id}/train/propose` as Route}>propose trains</Link>.</p>
-        : <Compare a={side(a)} b={side(b)} currency={settings.currency} profile={person.profile} labels={new Map([...surveyFields.values()].map((f) => [f.id, f.label]))} schoolLabels={new Map(known.schoolChoices.map((s) => [s.id, s.question]))} />}
+      {a === b ? (
+        <p>
+          Only one design is here so far. A signed design, or a proposal, can stand beside the draft:{" "}
+          <Link className="plainlink" prefetch={false} href={`/jobs/${job.id}/train/propose` as Route}>
+            propose trains
+          </Link>
+          .
+        </p>
+      ) : (
+        <Compare
+          a={side(a)}
+          b={side(b)}
+          currency={settings.currency}
+          profile={person.profile}
+          labels={new Map([...surveyFields.values()].map((f) => [f.id, f.label]))}
+          schoolLabels={new Map(known.schoolChoices.map((s) => [s.id, s.question]))}
+        />
+      )}
     </JobShell>
   );
 }

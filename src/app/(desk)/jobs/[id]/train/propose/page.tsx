@@ -24,26 +24,87 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
   const { job, person, judged, known, now, settings } = await openJob((await params).id);
   const { ro } = await searchParams;
   const facts = siteFacts(job.answers);
-  const findings = needsOf(facts.water, { ...(facts.source ? { source: facts.source } : {}), profile: person.profile, roWanted: false });
+  const findings = needsOf(facts.water, {
+    ...(facts.source ? { source: facts.source } : {}),
+    profile: person.profile,
+    roWanted: false,
+  });
   const withRo = ro === "yes" || (ro !== "no" && findings.needs.some((n) => n.rule.startsWith("ro-")));
-  const input = { facts, schools: known.schoolsWith(draftBasis(job).schools ?? {}), tables: known.tables, profile: person.profile, catalogue: known.offered, withRo, maxUnits: MOST, prices, keep: 3, patience: PATIENCE };
+  const input = {
+    facts,
+    schools: known.schoolsWith(draftBasis(job).schools ?? {}),
+    tables: known.tables,
+    profile: person.profile,
+    catalogue: known.offered,
+    withRo,
+    maxUnits: MOST,
+    prices,
+    keep: 3,
+    patience: PATIENCE,
+  };
   const here = `/jobs/${job.id}/train`;
   return (
-    <JobShell id={job.id} name={job.name} about={job.place} phase="train" stations={stationsOf(job, judged, "train", now, person.profile)}>
+    <JobShell
+      id={job.id}
+      name={job.name}
+      about={job.place}
+      phase="train"
+      stations={stationsOf(job, judged, "train", now, person.profile)}
+    >
       <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
         <div>
           <h1>Trains for this site</h1>
-          <p className="max-w-[72ch] text-soft">Fewest Stops, then Checks, then Unknowns, then least cost over {prices.years} years; a need left unmet counts as a Stop. At most {MOST} units in the line, one or two side by side, one treatment of hardness.</p>
+          <p className="max-w-[72ch] text-soft">
+            Fewest Stops, then Checks, then Unknowns, then least cost over {prices.years} years; a need left
+            unmet counts as a Stop. At most {MOST} units in the line, one or two side by side, one treatment
+            of hardness.
+          </p>
         </div>
-        <div className="flex gap-3"><Link className="button quiet" prefetch={false} href={`${here}/propose?ro=${withRo ? "no" : "yes"}` as Route}>{withRo ? "Without an RO" : "With an RO"}</Link><Link className="button quiet" prefetch={false} href={here as Route}>Back to the train</Link></div>
+        <div className="flex gap-3">
+          <Link
+            className="button quiet"
+            prefetch={false}
+            href={`${here}/propose?ro=${withRo ? "no" : "yes"}` as Route}
+          >
+            {withRo ? "Without an RO" : "With an RO"}
+          </Link>
+          <Link className="button quiet" prefetch={false} href={here as Route}>
+            Back to the train
+          </Link>
+        </div>
       </div>
       {findings.open.length > 0 ? (
         <section className="mb-6 border-l-4 border-check pl-4" aria-labelledby="unknown" data-not-known>
           <h2 id="unknown">Not known yet, and could change this</h2>
-          <ul className="text-sm">{findings.open.map((o) => <li key={o.blocked}><VerdictMark level="Unknown">{o.blocked}</VerdictMark>: {o.missing.map((m, i) => <span key={m}>{i > 0 ? ", " : ""}<Link prefetch={false} className="plainlink" href={`/jobs/${job.id}/site#water.${m}` as Route}>{inSentence(surveyFields.get(`water.${m}`)?.label ?? m)}</Link></span>)}</li>)}</ul>
+          <ul className="text-sm">
+            {findings.open.map((o) => (
+              <li key={o.blocked}>
+                <VerdictMark level="Unknown">{o.blocked}</VerdictMark>:{" "}
+                {o.missing.map((m, i) => (
+                  <span key={m}>
+                    {i > 0 ? ", " : ""}
+                    <Link
+                      prefetch={false}
+                      className="plainlink"
+                      href={`/jobs/${job.id}/site#water.${m}` as Route}
+                    >
+                      {inSentence(surveyFields.get(`water.${m}`)?.label ?? m)}
+                    </Link>
+                  </span>
+                ))}
+              </li>
+            ))}
+          </ul>
         </section>
       ) : null}
-      <Proposals jobId={job.id} input={input} seen={job.designSeq} currency={settings.currency} has={job.units.length > 0} readOnly={!may(person.role, "designChanged")} />
+      <Proposals
+        jobId={job.id}
+        input={input}
+        seen={job.designSeq}
+        currency={settings.currency}
+        has={job.units.length > 0}
+        readOnly={!may(person.role, "designChanged")}
+      />
     </JobShell>
   );
 }

@@ -17,16 +17,44 @@ export default async function ValvesPage({ params }: PageProps<"/jobs/[id]/train
   const drawing = await drawingOf(rig, "down");
   const bypass = job.bypass ?? defaultBypass;
   return (
-    <JobShell id={job.id} name={job.name} about={job.place} phase="train" stations={stationsOf(job, judged, "train", now, person.profile)}>
+    <JobShell
+      id={job.id}
+      name={job.name}
+      about={job.place}
+      phase="train"
+      stations={stationsOf(job, judged, "train", now, person.profile)}
+    >
       <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
-        <div><h1>Valves</h1><p className="text-soft">Where the water is, what has happened to it, and which handle now.</p></div>
+        <div>
+          <h1>Valves</h1>
+          <p className="text-soft">Where the water is, what has happened to it, and which handle now.</p>
+        </div>
         <div className="flex flex-wrap gap-3">
-          <a className="button quiet" href={`/api/jobs/${job.id}/valves/card`}>Valve card</a>
-          <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/train` as Route}>Back to the train</Link>
+          <a className="button quiet" href={`/api/jobs/${job.id}/valves/card`}>
+            Valve card
+          </a>
+          <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/train` as Route}>
+            Back to the train
+          </Link>
         </div>
       </div>
-      {may(person.role, "bypassChosen") ? <BypassForm jobId={job.id} arrangement={bypass.arrangement} drainCock={bypass.drainCock} own={job.bypass?.own !== undefined} seen={job.designSeq} running={job.run !== undefined} rig={rig} /> : null}
-      <Planned key={JSON.stringify(bypass) + job.designSeq} rig={rig} drawing={drawing} startOfRun={startOfRun(rig)} />
+      {may(person.role, "bypassChosen") ? (
+        <BypassForm
+          jobId={job.id}
+          arrangement={bypass.arrangement}
+          drainCock={bypass.drainCock}
+          own={job.bypass?.own !== undefined}
+          seen={job.designSeq}
+          running={job.run !== undefined}
+          rig={rig}
+        />
+      ) : null}
+      <Planned
+        key={JSON.stringify(bypass) + job.designSeq}
+        rig={rig}
+        drawing={drawing}
+        startOfRun={startOfRun(rig)}
+      />
     </JobShell>
   );
 }

@@ -10,14 +10,33 @@ export const metadata = { title: "What if" };
 
 export default async function WhatIfPage({ params }: PageProps<"/jobs/[id]/train/what-if">) {
   const { job, person, judged, known, now } = await openJob((await params).id);
-  const given = { answers: job.answers, units: withModels(job.units, known), schools: known.schoolsWith(draftBasis(job).schools ?? {}), tables: known.tables, profile: person.profile };
+  const given = {
+    answers: job.answers,
+    units: withModels(job.units, known),
+    schools: known.schoolsWith(draftBasis(job).schools ?? {}),
+    tables: known.tables,
+    profile: person.profile,
+  };
   return (
-    <JobShell id={job.id} name={job.name} about={job.place} phase="train" stations={stationsOf(job, judged, "train", now, person.profile)}>
+    <JobShell
+      id={job.id}
+      name={job.name}
+      about={job.place}
+      phase="train"
+      stations={stationsOf(job, judged, "train", now, person.profile)}
+    >
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
         <h1>What if</h1>
-        <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/train` as Route}>Back to the train</Link>
+        <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/train` as Route}>
+          Back to the train
+        </Link>
       </div>
-      <WhatIf jobId={job.id} given={given} boosters={known.offered.filter((m) => m.family === "booster")} seen={job.designSeq} />
+      <WhatIf
+        jobId={job.id}
+        given={given}
+        boosters={known.offered.filter((m) => m.family === "booster")}
+        seen={job.designSeq}
+      />
     </JobShell>
   );
 }

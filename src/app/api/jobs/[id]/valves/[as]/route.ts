@@ -11,8 +11,21 @@ import { database } from "@/server/database";
 import { forPerson, json } from "@/server/respond";
 import { stamp } from "@/ui/time";
 
-const attach = (type: string, name: string, body: BodyInit) => new Response(body, { headers: { "content-type": type, "content-disposition": `attachment; filename="${name}"`, "cache-control": "no-store" } });
-const fileName = (name: string) => name.normalize("NFKD").replace(/[^\w -]/g, "").trim().replace(/\s+/g, "-").toLowerCase() || "job";
+const attach = (type: string, name: string, body: BodyInit) =>
+  new Response(body, {
+    headers: {
+      "content-type": type,
+      "content-disposition": `attachment; filename="${name}"`,
+      "cache-control": "no-store",
+    },
+  });
+const fileName = (name: string) =>
+  name
+    .normalize("NFKD")
+    .replace(/[^\w -]/g, "")
+    .trim()
+    .replace(/\s+/g, "-")
+    .toLowerCase() || "job";
 
 /** The job's rig to take away: `card` as one page of PDF (`?paper=A4|LETTER`), `svg`, `json` (comes back in), `dot` for Graphviz. */
 export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/valves/[as]">) =>
@@ -23,14 +36,30 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
     const rig = job.rig?.rig ?? rigFor(job, draftBasis(job), await knowledge());
     const name = fileName(job.name);
     switch (as) {
-      case "json": return attach("application/json", `${name}-rig.json`, `${JSON.stringify(rig, null, 1)}\n`);
-      case "dot": return attach("text/vnd.graphviz; charset=utf-8", `${name}-rig.dot`, toDot(rig, inService(rig)));
-      case "svg": return attach("image/svg+xml", `${name}-rig.svg`, rigSvg(await drawingOf(rig, "right"), rig, inService(rig)));
+      case "json":
+        return attach("application/json", `${name}-rig.json`, `${JSON.stringify(rig, null, 1)}\n`);
+      case "dot":
+        return attach("text/vnd.graphviz; charset=utf-8", `${name}-rig.dot`, toDot(rig, inService(rig)));
+      case "svg":
+        return attach(
+          "image/svg+xml",
+          `${name}-rig.svg`,
+          rigSvg(await drawingOf(rig, "right"), rig, inService(rig)),
+        );
       case "card": {
         const settings = await company();
-        const pdf = await cardPdf({ rig, drawing: await drawingOf(rig, "right"), name: job.name, place: job.place, company: settings.name, paper: request.nextUrl.searchParams.get("paper") === "LETTER" ? "LETTER" : "A4", printed: stamp(now(), settings.timeZone) });
+        const pdf = await cardPdf({
+          rig,
+          drawing: await drawingOf(rig, "right"),
+          name: job.name,
+          place: job.place,
+          company: settings.name,
+          paper: request.nextUrl.searchParams.get("paper") === "LETTER" ? "LETTER" : "A4",
+          printed: stamp(now(), settings.timeZone),
+        });
         return attach("application/pdf", `${name}-valve-card.pdf`, new Uint8Array(pdf));
       }
-      default: return json({ error: "A rig comes as card, svg, json or dot" }, 404);
+      default:
+        return json({ error: "A rig comes as card, svg, json or dot" }, 404);
     }
   });
