@@ -8,7 +8,7 @@ export function addresses(): { readonly url: string; readonly ownerUrl: string; 
     return {
       url,
       ownerUrl: process.env.DATABASE_OWNER_URL ?? url,
-      ...(process.env.DATABASE_APP_USER ? { appUser: process.env.DATABASE_APP_USER } : {}),
+      appUser: process.env.DATABASE_APP_USER || undefined,
     };
   const folder = join(process.cwd(), ".brant");
   const [secrets, settings] = [join(folder, "secrets.json"), join(folder, "my.cnf")];

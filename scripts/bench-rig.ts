@@ -118,7 +118,7 @@ function row(handles: number): Rig {
       from,
       to,
       kind: to === "air" ? "opening" : "valve",
-      ...(to === "air" ? { opening: "vent" as const } : {}),
+      opening: to === "air" ? ("vent" as const) : undefined,
     });
     names.push(id);
   };
@@ -254,7 +254,7 @@ const growth = Array.from({ length: 11 }, (_, i) => 6 + i).map((handles) => {
       own: at(times, 0.5),
       states: found.states,
       cost: found.found ? found.cost : 0,
-      ...(library ? { library: library.ms } : {}),
+      library: library ? library.ms : undefined,
     };
   });
   const both = answers.flatMap((a) => (a.library === undefined ? [] : [{ own: a.own, library: a.library }]));

@@ -308,10 +308,10 @@ const kinds: Readonly<Record<string, (given: unknown) => object>> = {
         rig,
         { positions: start, pressured: [], wet: [], filling: [], stages: {}, unproven: [], purged: true },
         {
-          ...(goal.relieved ? { relieved: goal.relieved } : {}),
-          ...(goal.live ? { live: goal.live } : {}),
-          ...(goal.positions ? { positions: goal.positions } : {}),
-          always: { ...(goal.houseFed ? { live: ["house"] } : {}), noVentOnLive: goal.noVentOnLive === true },
+          relieved: goal.relieved,
+          live: goal.live,
+          positions: goal.positions,
+          always: { live: goal.houseFed ? ["house"] : undefined, noVentOnLive: goal.noVentOnLive === true },
         },
         { rules: false },
       );

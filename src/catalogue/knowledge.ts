@@ -31,12 +31,7 @@ export function knowledgeWith({
 } = {}): Knowledge {
   return {
     fields: surveyFields,
-    models: new Map(
-      models.map((m) => [
-        modelKey({ model: m.code, ...(m.version === undefined ? {} : { version: m.version }) }),
-        m,
-      ]),
-    ),
+    models: new Map(models.map((m) => [modelKey({ model: m.code, version: m.version }), m])),
     offered,
     recipes,
     siteRecipe,

@@ -100,6 +100,6 @@ async function carryOut(jobId: string, intent: Intent, person: Person): Promise<
     ok: true,
     seq: outcome.state.seq,
     head: outcome.state.head,
-    ...(outcome.entry ? { entry: outcome.entry } : {}),
+    entry: outcome.entry || undefined,
   };
 }

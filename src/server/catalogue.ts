@@ -46,7 +46,7 @@ export async function catalogueUnits(fresh = false): Promise<ReadonlyMap<string,
         {
           versions: [...own.map((v) => v.figures).reverse(), ...(brought ? [brought] : [])],
           own,
-          ...(gone ? { retired: gone } : {}),
+          retired: gone,
         },
       ] as const;
     }),

@@ -14,5 +14,5 @@ export const errorFacts = (error: unknown): { name: string; code?: string; frame
     ?.split("\n")
     .find((l) => l.trim().startsWith("at "))
     ?.trim();
-  return { name: e?.name ?? "Error", ...(e?.code ? { code: e.code } : {}), ...(frame ? { frame } : {}) };
+  return { name: e?.name ?? "Error", code: e?.code ? e.code : undefined, frame: frame || undefined };
 };

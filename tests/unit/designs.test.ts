@@ -105,7 +105,7 @@ describe("versions of a unit", () => {
     const answers = surveyed().job.answers;
     const at = (version?: number) =>
       judgeJob(
-        { answers, units: [{ key: "a", model: "SF-150", parallel: 1, ...(version ? { version } : {}) }] },
+        { answers, units: [{ key: "a", model: "SF-150", parallel: 1, version: version || undefined }] },
         newer,
         "us",
       ).stations[0]!.model;

@@ -131,7 +131,7 @@ describe("carbon against more than chlorine", () => {
 
 describe("softener", () => {
   const days = (facts: SiteFacts, salt?: number, schools: Partial<TrainSchools> = {}) =>
-    judge(facts, [{ model: "SF-150", ...(salt === undefined ? {} : { saltLbPerFt3: salt }) }], schools);
+    judge(facts, [{ model: "SF-150", saltLbPerFt3: salt }], schools);
   it("counts whole days with one in reserve: 26 000 × 1.5 grains at this house's load", () => {
     const load = (920 / 3.785411784) * ((250 + GPG * (4 * 0.05 + 2 * 0.01)) / GPG);
     expect(days(house).figure("u0", "interval")).toBe(Math.floor((39_000 - load) / load));

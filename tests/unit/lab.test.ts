@@ -204,7 +204,7 @@ describe("reports of laboratories", () => {
 describe("one result", () => {
   const iron = (raw: string, unit?: string, decimal?: "," | ".") =>
     readItem(
-      { key: "iron", label: "Iron", raw, field: "water.iron", ...(unit ? { unit } : {}) },
+      { key: "iron", label: "Iron", raw, field: "water.iron", unit: unit || undefined },
       {},
       labFields,
       decimal,

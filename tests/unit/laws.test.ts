@@ -75,7 +75,7 @@ describe("laws of filling a tank", () => {
         site: { pressure: 400, temperature: 12, tds: 200 },
         tank,
         permeatePump: false,
-        ...(shutOff === undefined ? {} : { shutOff }),
+        shutOff,
       });
     expect(at()).toMatchObject({ shutOffKPa: 0.67 * 400 });
     expect(at(0.6)).toMatchObject({ shutOffKPa: 240, fullLitres: tankLitres(tank, 240) });

@@ -123,7 +123,7 @@ function scoreOf(facts: SiteFacts, line: readonly Placed[]): readonly [number, n
     })),
   });
   const { needs, open } = needsOf(facts.water, {
-    ...(facts.source ? { source: facts.source } : {}),
+    source: facts.source,
     profile: "us",
     roWanted: line.some((p) => p.model.family === "ro"),
   });

@@ -87,10 +87,10 @@ function randomGoal(rig: Rig, next: () => number): RigGoal {
   const some = () => inner.filter(() => next() < 0.3);
   const h = rig.handles[Math.floor(next() * rig.handles.length)]!;
   return {
-    ...(next() < 0.7 ? { relieved: some() } : {}),
-    ...(next() < 0.4 ? { live: some() } : {}),
-    ...(next() < 0.3 ? { positions: { [h.id]: h.positions.at(-1)!.name } } : {}),
-    always: { ...(next() < 0.5 ? { live: ["house"] } : {}), noVentOnLive: next() < 0.6 },
+    relieved: next() < 0.7 ? some() : undefined,
+    live: next() < 0.4 ? some() : undefined,
+    positions: next() < 0.3 ? { [h.id]: h.positions.at(-1)!.name } : undefined,
+    always: { live: next() < 0.5 ? ["house"] : undefined, noVentOnLive: next() < 0.6 },
   };
 }
 

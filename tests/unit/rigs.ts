@@ -90,7 +90,7 @@ export function randomRig(seed: number, checks = true): Rig {
       to: "air",
       kind: "opening",
       opening: next() < 0.5 ? "vent" : "cap",
-      ...(next() < 0.4 ? { low: true } : {}),
+      low: next() < 0.4 ? true : undefined,
     });
   const turned = edges.filter((e) => e.kind === "valve" || e.kind === "opening").map((e) => e.id);
   const handles: Rig["handles"][number][] = [];

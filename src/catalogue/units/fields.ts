@@ -54,7 +54,7 @@ const effects: readonly { readonly id: string; readonly label: string }[] = [
 const q = (path: string, label: string, quantity: Quantity, more: Partial<UnitField> = {}): UnitField =>
   ({ path, label, kind: "quantity", quantity, ...more }) as UnitField;
 const n = (path: string, label: string, suffix?: string, more: Partial<UnitField> = {}): UnitField =>
-  ({ path, label, kind: "number", ...(suffix ? { suffix } : {}), ...more }) as UnitField;
+  ({ path, label, kind: "number", suffix: suffix || undefined, ...more }) as UnitField;
 const of = (...ids: Family[]) => ({ families: ids });
 const maybe = { optional: true } as const;
 

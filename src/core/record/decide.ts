@@ -121,9 +121,9 @@ function decideReading(
     values,
     derived: judged.derived,
     verdict: judged.verdict,
-    ...(intent.step ? { step: intent.step } : {}),
-    ...(intent.instrument ? { instrument: intent.instrument } : {}),
-    ...(judged.advice ? { advice: judged.advice } : {}),
+    step: intent.step || undefined,
+    instrument: intent.instrument || undefined,
+    advice: judged.advice || undefined,
     ...(intent.supersedes ? { supersedes: intent.supersedes, why: (intent.why ?? "").trim() } : {}),
   });
 }
@@ -174,10 +174,10 @@ function decideDesign(
     if (strange) return refuse(`${strange.model} is not in the catalogue`);
     const units = intent.units.map(({ version, riseM, saltLbPerFt3, place, ...unit }) => ({
       ...unit,
-      ...(version === undefined || version === 1 ? {} : { version }),
-      ...(riseM === undefined ? {} : { riseM }),
-      ...(saltLbPerFt3 === undefined ? {} : { saltLbPerFt3 }),
-      ...(place === undefined ? {} : { place }),
+      version: version === undefined || version === 1 ? undefined : version,
+      riseM,
+      saltLbPerFt3,
+      place,
     }));
     return accept("designChanged", { units, what: intent.what });
   }
@@ -189,7 +189,7 @@ function decideDesign(
     );
   const verdicts = allVerdicts(judgeJob(draftBasis(job), knowledge, profile)).map(({ at, verdict }) => {
     const why = job.overrides[verdictKey(at, verdict.rule)]?.why;
-    return { at, rule: verdict.rule, level: verdict.level, reason: verdict.reason, ...(why ? { why } : {}) };
+    return { at, rule: verdict.rule, level: verdict.level, reason: verdict.reason, why: why || undefined };
   });
   return accept("designSigned", {
     revision: job.revisions.length + 1,
@@ -235,7 +235,7 @@ function decideRunStart(job: JobState, knowledge: Knowledge, profile: Profile): 
   return accept("runStarted", {
     revision: revision.revision,
     steps,
-    ...(faultsOf(rig).length === 0 ? { rig } : {}),
+    rig: faultsOf(rig).length === 0 ? rig : undefined,
   });
 }
 
@@ -259,11 +259,10 @@ function decideTurn(job: JobState, intent: Extract<Intent, { kind: "handleTurned
   return accept("handleTurned", {
     handle: intent.handle,
     to: intent.to,
-    ...(intent.step ? { step: intent.step } : {}),
-    ...(intent.why ? { why: intent.why } : {}),
-    ...(verdicts.length > 0
-      ? { verdicts: verdicts.map(({ level, rule, reason }) => ({ level, rule, reason })) }
-      : {}),
+    step: intent.step || undefined,
+    why: intent.why || undefined,
+    verdicts:
+      verdicts.length > 0 ? verdicts.map(({ level, rule, reason }) => ({ level, rule, reason })) : undefined,
   });
 }
 
@@ -293,9 +292,7 @@ function decideStep(
     case "stepDone":
       // Two people finishing one step is one finished step, not an error.
       if (s.done) return accept("stepDone", { step: step.id });
-      return waits
-        ? refuse(waits)
-        : accept("stepDone", { step: step.id, ...(intent.note ? { note: intent.note } : {}) });
+      return waits ? refuse(waits) : accept("stepDone", { step: step.id, note: intent.note || undefined });
     case "stepSkipped":
       if (!maySkip(step))
         return refuse(
@@ -392,8 +389,8 @@ export function decide(
       return accept("labReportTaken", {
         report: intent.report,
         source: intent.source,
-        ...(intent.lab ? { lab: intent.lab } : {}),
-        ...(intent.sampled ? { sampled: intent.sampled } : {}),
+        lab: intent.lab || undefined,
+        sampled: intent.sampled || undefined,
         values,
         left: intent.left,
       });
@@ -461,7 +458,7 @@ export function decide(
             what: intent.what,
             label: intent.label,
             text: intent.text,
-            ...(intent.step ? { step: intent.step } : {}),
+            step: intent.step || undefined,
           })
         : refuse("This unit is not in the design");
     }
@@ -478,7 +475,7 @@ export function decide(
             arrangement: intent.arrangement,
             drainCock: intent.drainCock,
             what: intent.what,
-            ...(intent.own ? { own: intent.own } : {}),
+            own: intent.own,
           });
     }
     case "handleTurned":
@@ -510,8 +507,8 @@ export function decide(
         file: intent.file,
         sha256: intent.sha256,
         caption: intent.caption,
-        ...(intent.step ? { step: intent.step } : {}),
-        ...(intent.field ? { field: intent.field } : {}),
+        step: intent.step || undefined,
+        field: intent.field || undefined,
       });
     case "photoRemoved":
       return job.photos.some((p) => p.file === intent.file)
@@ -522,7 +519,7 @@ export function decide(
         point: intent.point,
         text: intent.text,
         who: intent.who,
-        ...(intent.due ? { due: intent.due } : {}),
+        due: intent.due || undefined,
       });
     case "openPointClosed":
       return job.openPoints.some((p) => p.point === intent.point && !p.closed)

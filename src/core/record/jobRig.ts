@@ -69,23 +69,21 @@ export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
           media || model.family === "cartridge" || model.family === "pointFilter" || model.ro !== undefined,
         gentle: model.fill ?? (model.family === "uv" ? "half" : model.branch ? "open" : "quarter"),
         marks: [...new Set(model.effects.flatMap((e) => markOf[e] ?? []))],
-        ...(model.head ? { head: model.head } : {}),
-        ...(model.tees ? { tees: model.tees } : {}),
-        ...(model.waterL === undefined ? {} : { litres: model.waterL }),
-        ...(unit.place ? { place: unit.place } : {}),
-        ...(vents[model.family] ? { vent: vents[model.family]! } : {}),
-        ...(model.uv ? { uv: { lampFirst: model.uv.lampFirst } } : {}),
-        ...(model.booster ? { pump: { pressureSwitch: true } } : {}),
-        ...(model.ro
+        head: model.head,
+        tees: model.tees,
+        litres: model.waterL,
+        place: unit.place || undefined,
+        vent: vents[model.family] || undefined,
+        uv: model.uv ? { lampFirst: model.uv.lampFirst } : undefined,
+        pump: model.booster ? { pressureSwitch: true } : undefined,
+        ro: model.ro
           ? {
-              ro: {
-                tank: model.ro.tank !== undefined,
-                rinseShut: !schools.tankOpen,
-                airGap: true,
-                ...(booster ? { booster: { key: booster.unit.key, name: booster.model.code } } : {}),
-              },
+              tank: model.ro.tank !== undefined,
+              rinseShut: !schools.tankOpen,
+              airGap: true,
+              booster: booster ? { key: booster.unit.key, name: booster.model.code } : undefined,
             }
-          : {}),
+          : undefined,
       },
     ];
   });
@@ -101,7 +99,7 @@ export function rigChoice(answers: JobState["answers"], bypass: BypassChoice): R
     outdoor: outdoor === "before" || outdoor === "after" ? outdoor : "none",
     heater: heater === "none" ? "none" : heater === "gas" || heater === "instant" ? "other" : "electric",
     expansion: answers["heater.expansion"]?.text === "yes",
-    ...(facts.flowing ? { fullFlow: facts.flowing.flow } : {}),
+    fullFlow: facts.flowing ? facts.flowing.flow : undefined,
     source: sourceSafety(facts.water, facts.source),
   };
 }

@@ -72,7 +72,7 @@ export function runningClocks(job: JobState, now: number): RunningClock[] {
         step,
         startedAt: clock.startedAt,
         paused: status === "paused",
-        ...(ready === undefined ? {} : { readyAt: ready }),
+        readyAt: ready,
       },
     ];
   });

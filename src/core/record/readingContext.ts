@@ -85,34 +85,30 @@ export function readingContext(
     profile,
     loss: main.map((u) => ({ curve: lossCurve(u.model.lossPoints), parallel: u.unit.parallel })),
     trainMax: Math.min(862, ...main.flatMap((u) => u.model.maxPressure ?? [])),
-    ...(step?.flow?.band ? { band: step.flow.band } : {}),
-    ...(ro
+    band: step?.flow?.band ? step.flow.band : undefined,
+    ro: ro
       ? {
-          ro: {
-            permeate: ro.permeate,
-            pressure: ro.pressure,
-            tds: ro.tds,
-            recovery: ro.recovery,
-            concentrate: ro.concentrate ?? (ro.permeate * (1 - ro.recovery)) / ro.recovery,
-            preLoss: ro.preLoss,
-            ...(designWaste === undefined ? {} : { designWaste }),
-            ...(feedTds === undefined ? {} : { feedTds }),
-          },
+          permeate: ro.permeate,
+          pressure: ro.pressure,
+          tds: ro.tds,
+          recovery: ro.recovery,
+          concentrate: ro.concentrate ?? (ro.permeate * (1 - ro.recovery)) / ro.recovery,
+          preLoss: ro.preLoss,
+          designWaste,
+          feedTds,
         }
-      : {}),
-    ...(uv
+      : undefined,
+    uv: uv
       ? {
-          uv: {
-            ratedFlow: uv.ratedFlow,
-            ratedUvt: uv.ratedUvt,
-            uvt: uv.ratedUvt,
-            layerCm: uv.layerCm,
-            endOfLife: uv.endOfLife,
-            ratedDose: uv.dose,
-            maxFlow: uv.maxFlow ?? uv.ratedFlow,
-          },
+          ratedFlow: uv.ratedFlow,
+          ratedUvt: uv.ratedUvt,
+          uvt: uv.ratedUvt,
+          layerCm: uv.layerCm,
+          endOfLife: uv.endOfLife,
+          ratedDose: uv.dose,
+          maxFlow: uv.maxFlow ?? uv.ratedFlow,
         }
-      : {}),
-    ...(carbon ? { carbonLitres: carbon.mediaLitres } : {}),
+      : undefined,
+    carbonLitres: carbon ? carbon.mediaLitres : undefined,
   };
 }

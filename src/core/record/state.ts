@@ -250,8 +250,8 @@ const handlers: Handlers = {
             handle,
             to,
             warned: verdicts ?? [],
-            ...(step ? { step } : {}),
-            ...(why ? { why } : {}),
+            step: step || undefined,
+            why: why || undefined,
           },
           step === undefined ? undefined : findStep(job, step),
         ),
@@ -281,7 +281,7 @@ const handlers: Handlers = {
         onStep(j, id, (s) => {
           if (s.done || s.skipped) return s;
           const { clock: _, ...rest } = s;
-          return { ...rest, kept: was.kept, ...(was.clock ? { clock: was.clock } : {}) };
+          return { ...rest, kept: was.kept, clock: was.clock };
         }),
       { ...job, rig: run },
     );
@@ -290,7 +290,7 @@ const handlers: Handlers = {
   stepDone: (job, e) =>
     withShut(
       onStep(onClock(job, e.data.step, { is: "pause", at: Date.parse(e.at) }), e.data.step, (s) =>
-        s.done ? s : { ...s, done: { ...markOf(e), ...(e.data.note ? { note: e.data.note } : {}) } },
+        s.done ? s : { ...s, done: { ...markOf(e), note: e.data.note || undefined } },
       ),
       e,
     ),

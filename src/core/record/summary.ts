@@ -113,7 +113,7 @@ export function summarise(job: JobState, now: number, knowledge: Knowledge, prof
       rank: 0,
       level: "Stop",
       next: stops[0]!.verdict.reason,
-      ...(stops[0]!.verdict.remedy ? { detail: stops[0]!.verdict.remedy } : {}),
+      detail: stops[0]!.verdict.remedy || undefined,
       who: installer,
     };
   if (isHandedOver(job))

@@ -147,9 +147,9 @@ function linePart(d: Draft, part: RigPart, from: string, arrangement: Arrangemen
       gentle: part.gentle,
       flush: part.flush,
       marks: [...part.marks],
-      ...(own.length > 1 ? { group: part.key } : {}),
-      ...(part.uv ? { uv: part.uv } : {}),
-      ...(part.pump ? { pump: part.pump } : {}),
+      group: own.length > 1 ? part.key : undefined,
+      uv: part.uv,
+      pump: part.pump,
     });
     if (part.head) {
       const enter = d.edge(`${key}.enter`, from, a, "valve"),
@@ -173,7 +173,7 @@ function linePart(d: Draft, part: RigPart, from: string, arrangement: Arrangemen
           name: p.name,
           edges: sets[p.name]!,
           stands: p.stands,
-          ...(p.angles ? { angles: p.angles } : {}),
+          angles: p.angles,
         })),
       });
     } else if (isolated) {
@@ -215,8 +215,8 @@ function branchPart(d: Draft, part: RigPart, from: string): void {
       gentle: part.gentle,
       flush: part.flush,
       marks: [...part.marks],
-      ...(part.uv ? { uv: part.uv } : {}),
-      ...(part.pump ? { pump: part.pump } : {}),
+      uv: part.uv,
+      pump: part.pump,
     });
     if (part.tees) {
       teesPart(d, part, part.tees, feed, a, b, place);
@@ -294,8 +294,8 @@ function branchPart(d: Draft, part: RigPart, from: string): void {
     slow: true,
     flush: part.flush,
     marks: ["permeate"],
-    ...(part.pump ? { pump: part.pump } : {}),
-    ...(part.ro.tank ? { tank: { edge: `${key}.tankValve`, rinseShut: part.ro.rinseShut } } : {}),
+    pump: part.pump,
+    tank: part.ro.tank ? { edge: `${key}.tankValve`, rinseShut: part.ro.rinseShut } : undefined,
   });
   d.units.push({
     key: `${key}.reject`,
@@ -374,7 +374,7 @@ export function composeRig(parts: readonly RigPart[], choice: RigChoice): Rig {
   if (choice.heater !== "none") {
     const heater = d.node("heater", "heater", {
       name: "Heater",
-      ...(choice.expansion ? { expansion: true } : {}),
+      expansion: choice.expansion ? true : undefined,
     });
     d.lever("heaterValve", "Heater's cold valve", house, heater, "At the heater");
     d.opening("hotTap", "Nearest hot tap", heater, "tap", "At the tap");
@@ -392,7 +392,7 @@ export function composeRig(parts: readonly RigPart[], choice: RigChoice): Rig {
     handles: d.handles,
     units: d.units,
     source: choice.source,
-    ...(choice.fullFlow === undefined ? {} : { fullFlow: choice.fullFlow }),
+    fullFlow: choice.fullFlow,
   };
 }
 
@@ -445,7 +445,7 @@ function teesPart(
   ];
   const stood = (how: string, angles: readonly number[] | undefined) => ({
     stands: `${how}, seen from ${tees.seenFrom}`,
-    ...(angles ? { angles } : {}),
+    angles,
   });
   d.handles.push(
     {

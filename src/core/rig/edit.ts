@@ -69,7 +69,7 @@ export function editRig(
             to: air,
             kind: "opening",
             opening: edit.opening,
-            ...(edit.opening === "drainCock" ? { low: true } : {}),
+            low: edit.opening === "drainCock" ? true : undefined,
           },
         ],
         handles: [

@@ -200,9 +200,9 @@ export function explain(
       handle,
       from,
       say: sayMove(handle, from, move.to),
-      ...(handle.positions.find((p) => p.name === move.to)?.stands
-        ? { stands: handle.positions.find((p) => p.name === move.to)!.stands! }
-        : {}),
+      stands: handle.positions.find((p) => p.name === move.to)?.stands
+        ? handle.positions.find((p) => p.name === move.to)!.stands!
+        : undefined,
       does,
       verdicts,
       after,

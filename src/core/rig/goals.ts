@@ -177,9 +177,10 @@ function aim(rig: Rig, wish: Wish): Aimed {
             /* From its inlet, not backwards through the outlet. */ ...(feed ? { [feed]: "quarter" } : {}),
           },
         },
-        ...(nearTap && feed
-          ? { permit: { openings: [nearTap], feed: { handle: feed, to: "quarter" }, units: keys(wish.unit) } }
-          : {}),
+        permit:
+          nearTap && feed
+            ? { openings: [nearTap], feed: { handle: feed, to: "quarter" }, units: keys(wish.unit) }
+            : undefined,
       };
     case "flush": {
       const at = opens(rig, wish.at);
@@ -217,7 +218,7 @@ function aim(rig: Rig, wish: Wish): Aimed {
         permit: {
           openings: [wish.at],
           units: keys(wish.unit),
-          ...(feed ? { feed: { handle: feed, to } } : {}),
+          feed: feed ? { handle: feed, to } : undefined,
         },
       };
     }
@@ -242,15 +243,14 @@ function aim(rig: Rig, wish: Wish): Aimed {
             })
             .join(", ") || "Nothing to turn",
         goal: { positions },
-        ...(openings.length > 0
-          ? {
-              permit: {
+        permit:
+          openings.length > 0
+            ? {
                 openings: [...new Set(openings)],
                 units: keysBelow(rig, wish.unit),
-                ...(gate ? { feed: { handle: gate, to: positions[gate] ?? "open" } } : {}),
-              },
-            }
-          : {}),
+                feed: gate ? { handle: gate, to: positions[gate] ?? "open" } : undefined,
+              }
+            : undefined,
       };
     }
     case "passBy":

@@ -36,7 +36,7 @@ export const positionsOf = (
           {
             name,
             stands: `${head[name]}, seen from ${head.seenFrom}`,
-            ...(head.angles?.[name] ? { angles: head.angles[name] } : {}),
+            angles: head.angles?.[name] ? head.angles[name] : undefined,
           },
         ],
   );

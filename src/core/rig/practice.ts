@@ -266,7 +266,7 @@ export function tried(exercise: Exercise, moves: readonly Move[]): Tried {
   const mistakes = results.flatMap((r, at) =>
     r.verdicts
       .filter((v) => v.level === "Stop")
-      .map((v) => ({ at, move: moves[at]!, reason: v.reason, ...(v.remedy ? { remedy: v.remedy } : {}) })),
+      .map((v) => ({ at, move: moves[at]!, reason: v.reason, remedy: v.remedy || undefined })),
   );
   const now = results.length > 0 ? heardFull(results.at(-1)!.after) : start;
   const rest = plan(rig, now, aim.goal, { circumstances, goOn: (states) => states < 8000 });
@@ -276,7 +276,7 @@ export function tried(exercise: Exercise, moves: readonly Move[]): Tried {
     least,
     reached,
     mistakes,
-    ...(rest.found ? { left: rest.cost } : {}),
+    left: rest.found ? rest.cost : undefined,
     score: reached
       ? Math.max(0, Math.round((100 * least) / Math.max(cost, least, 1e-9)) - 10 * mistakes.length)
       : 0,

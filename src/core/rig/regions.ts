@@ -48,7 +48,7 @@ export function regions(rig: Rig, state: RigState): Region[] {
         : knots.every((k) => !bit(out, l.wet, k))
           ? "empty"
           : "relieved";
-    return { nodes, state: is, open, ...(litres === undefined ? {} : { litres }) };
+    return { nodes, state: is, open, litres };
   });
 }
 

@@ -117,7 +117,7 @@ function wishFrom(goal: NonNullable<RecipeStep["goal"]>, unit: string): Wish {
     case "fill":
       return { want: goal.want, unit };
     case "flush":
-      return { want: "flush", unit, at: goal.at ?? "coldTap", ...(goal.fully ? { fully: true } : {}) };
+      return { want: "flush", unit, at: goal.at ?? "coldTap", fully: goal.fully ? true : undefined };
     case "stand":
       return { ...goal, unit };
     case "passBy":
@@ -155,59 +155,52 @@ function stepFrom(
     work: template.work,
     water: template.water === "bypassed" && input.source === "unsafe" ? "off" : template.water,
     cautions: [...(template.cautions ?? []), ...(heavy ? ["heavy"] : [])],
-    ...(template.power ? { power: template.power } : {}),
-    ...(template.details ? { details: template.details.map(name) } : {}),
-    ...(template.turn ? { turn: template.turn } : {}),
-    ...(template.goal ? { goal: wishFrom(template.goal, chain.key) } : {}),
-    ...(template.tightening ? { tightening: template.tightening } : {}),
-    ...(template.sealant ? { sealant: template.sealant } : {}),
-    ...(flow
+    power: template.power,
+    details: template.details ? template.details.map(name) : undefined,
+    turn: template.turn,
+    goal: template.goal ? wishFrom(template.goal, chain.key) : undefined,
+    tightening: template.tightening || undefined,
+    sealant: template.sealant || undefined,
+    flow: flow
       ? {
-          flow: {
-            minutes: numberOf(flow.minutes, model, input.defaults),
-            direction: flow.direction,
-            to: flow.to,
-            ...(flow.low !== undefined && flow.high !== undefined
-              ? { band: { low: flow.low, high: flow.high } }
-              : {}),
-            ...(flow.litres === undefined ? {} : { litres: flow.litres }),
-            ...(flow.untilClear ? { untilClear: true } : {}),
-            ...(flow.taps ? { taps: tapsFor(flow.low ?? 0, input.fixtures, input.demand) } : {}),
-          },
+          minutes: numberOf(flow.minutes, model, input.defaults),
+          direction: flow.direction,
+          to: flow.to,
+          band:
+            flow.low !== undefined && flow.high !== undefined
+              ? { low: flow.low, high: flow.high }
+              : undefined,
+          litres: flow.litres,
+          untilClear: flow.untilClear ? true : undefined,
+          taps: flow.taps ? tapsFor(flow.low ?? 0, input.fixtures, input.demand) : undefined,
         }
-      : {}),
-    ...(soak
+      : undefined,
+    soak: soak
       ? {
-          soak: {
-            minutes: numberOf(soak.minutes, model, input.defaults),
-            ...(soak.maxMinutes === undefined ? {} : { maxMinutes: soak.maxMinutes }),
-          },
+          minutes: numberOf(soak.minutes, model, input.defaults),
+          maxMinutes: soak.maxMinutes,
         }
-      : {}),
-    ...(wait
-      ? { wait: { minutes: numberOf(wait.minutes, model, input.defaults), ...expected(wait.expected) } }
-      : {}),
-    ...(cycle
+      : undefined,
+    wait: wait
+      ? { minutes: numberOf(wait.minutes, model, input.defaults), ...expected(wait.expected) }
+      : undefined,
+    cycle: cycle
       ? {
-          cycle: {
-            count: numberOf(cycle.count, model, input.defaults) + (input.tankOpen && model?.ro?.tank ? 1 : 0),
-            ...expected(cycle.expected),
-          },
+          count: numberOf(cycle.count, model, input.defaults) + (input.tankOpen && model?.ro?.tank ? 1 : 0),
+          ...expected(cycle.expected),
         }
-      : {}),
-    ...(template.read ? { read: template.read } : {}),
-    ...(template.record ? { record: template.record } : {}),
-    ...(template.check
+      : undefined,
+    read: template.read,
+    record: template.record,
+    check: template.check
       ? {
-          check: {
-            question: name(template.check.question),
-            ...(template.check.photo ? { photo: template.check.photo } : {}),
-          },
+          question: name(template.check.question),
+          photo: template.check.photo,
         }
-      : {}),
-    ...(template.hold ? { hold: { statement: name(template.hold.statement) } } : {}),
-    ...(template.proves ? { proves: template.proves } : {}),
-    ...(template.asks ? { asks: template.asks } : {}),
+      : undefined,
+    hold: template.hold ? { statement: name(template.hold.statement) } : undefined,
+    proves: template.proves,
+    asks: template.asks,
   };
 }
 
@@ -250,8 +243,8 @@ export function composeRun(input: ComposeInput): Step[] {
       template,
       {
         key: chain.key,
-        ...(chain.model ? { model: chain.model } : {}),
-        ...(chain.predicted ? { predicted: chain.predicted } : {}),
+        model: chain.model,
+        predicted: chain.predicted,
       },
       input,
     );

@@ -32,7 +32,7 @@ export function pairStations(
   const pairs: StationPair[] = a.stations.map((s) => ({
     key: s.key,
     a: s,
-    ...(partner.has(s) ? { b: partner.get(s)! } : {}),
+    b: partner.has(s) ? partner.get(s)! : undefined,
   }));
   for (const [i, s] of b.stations.entries())
     if (free.has(s)) {
@@ -64,7 +64,7 @@ export function pairFigures(a: readonly Figure[] = [], b: readonly Figure[] = []
       (x?.value !== undefined &&
         y?.value !== undefined &&
         Math.abs(x.value - y.value) <= 1e-9 * Math.max(Math.abs(x.value), Math.abs(y.value)));
-    return { id, ...(x ? { a: x } : {}), ...(y ? { b: y } : {}), differs: !same };
+    return { id, a: x, b: y, differs: !same };
   });
 }
 
@@ -89,8 +89,8 @@ export function changedVerdicts(
       {
         at: (is ?? was)!.at,
         rule: (is ?? was)!.verdict.rule,
-        ...(was ? { before: was.verdict } : {}),
-        ...(is ? { after: is.verdict } : {}),
+        before: was ? was.verdict : undefined,
+        after: is ? is.verdict : undefined,
       },
     ];
   });

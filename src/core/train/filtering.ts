@@ -140,9 +140,9 @@ export function judgeCarbonTank(ctx: StationContext): StationJudgement {
     value: years,
     digits: 1,
     note: years === 5 ? "changed at five years at the latest" : undefined,
-    ...(years === undefined
-      ? {
-          verdict: unknown(
+    verdict:
+      years === undefined
+        ? unknown(
             "carbon-life",
             unstated.length > 0
               ? `the unit states no life against ${unstated.map((o) => (o === "chloramine" ? o : o.toUpperCase())).join(" and ")}`
@@ -151,9 +151,8 @@ export function judgeCarbonTank(ctx: StationContext): StationJudgement {
               ...(chlorine === undefined ? ["water.chlorine"] : []),
               ...(ctx.dailyLitres === undefined ? ["household.persons"] : []),
             ],
-          ),
-        }
-      : {}),
+          )
+        : undefined,
     working: {
       formula: "media volume × bed volumes ÷ max(1, chlorine) ÷ daily volume, at most 5 years",
       inputs: [
@@ -234,7 +233,7 @@ export function judgeRatedFlow(ctx: StationContext): StationJudgement {
         label: "Loss at peak, clean",
         quantity: "pressure",
         value: loss,
-        ...(loss === undefined ? { verdict: noPeak("clean-loss") } : {}),
+        verdict: loss === undefined ? noPeak("clean-loss") : undefined,
         working: {
           formula: "a·Q + b·Q² through the rated points",
           inputs:

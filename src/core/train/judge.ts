@@ -153,16 +153,16 @@ function judgeDemand(
     "Count the fixtures",
   );
   return {
-    ...(peak === undefined ? {} : { peak }),
-    ...(continuous === undefined ? {} : { continuous }),
-    ...(dailyLitres === undefined ? {} : { dailyLitres }),
+    peak,
+    continuous,
+    dailyLitres,
     figures: [
       {
         id: "peakUnits",
         label: "Peak by fixture units",
         quantity: "flow",
         value: byUnits,
-        ...(byUnits === undefined ? { verdict: open } : {}),
+        verdict: byUnits === undefined ? open : undefined,
         working: {
           formula: "curve for tank toilets at the sum of fixture units",
           inputs:
@@ -196,9 +196,9 @@ function judgeDemand(
         label: "Peak used",
         quantity: "flow",
         value: peak,
-        ...(peak === undefined ? { verdict: open } : {}),
+        verdict: peak === undefined ? open : undefined,
         working: {
-          ...(facts.chosenPeak ? {} : { school: "peak" }),
+          school: facts.chosenPeak ? undefined : "peak",
           formula: chosen === "larger" ? "the larger of both schools" : "the school that was picked",
           inputs: [
             ...(byUnits === undefined
@@ -229,7 +229,7 @@ function judgeDemand(
         label: "Continuous",
         quantity: "flow",
         value: continuous,
-        ...(continuous === undefined ? { verdict: open } : {}),
+        verdict: continuous === undefined ? open : undefined,
         working: {
           formula: "0.5 × peak",
           inputs:
@@ -515,7 +515,7 @@ export function groundOf(input: Omit<TrainInput, "units">): Ground {
   const known = new Map<boolean, Findings>();
   const work = (roWanted: boolean) =>
     needsOf(input.facts.water, {
-      ...(input.facts.source ? { source: input.facts.source } : {}),
+      source: input.facts.source,
       profile: input.profile,
       roWanted,
     });
@@ -531,7 +531,7 @@ export function groundOf(input: Omit<TrainInput, "units">): Ground {
     tables: input.tables,
     profile: input.profile,
     demand: judgeDemand(input.facts, input.tables.demand, input.schools.peak),
-    ...(curve ? { curve } : {}),
+    curve,
   };
 }
 
@@ -541,8 +541,8 @@ export function beforeFirst({ facts, demand, curve }: Ground): Reached {
     water: facts.water,
     mark: "raw",
     upstream: [],
-    ...(curve ? { pressure: supplyPressure(curve, demand.continuous ?? 0) } : {}),
-    ...(demand.peak === undefined ? {} : { lossPeak: 0 }),
+    pressure: curve ? supplyPressure(curve, demand.continuous ?? 0) : undefined,
+    lossPeak: demand.peak === undefined ? undefined : 0,
   };
 }
 
@@ -603,12 +603,12 @@ export function placeUnit(
     schools: ground.schools,
     profile: ground.profile,
     pressureAssumed: ground.curve?.assumed ?? false,
-    ...(peak === undefined ? {} : { peak }),
-    ...(continuous === undefined ? {} : { continuous }),
-    ...(dailyLitres === undefined ? {} : { dailyLitres }),
-    ...(pressure === undefined ? {} : { pressure }),
-    ...(at.booster && model.branch ? { booster: at.booster } : {}),
-    ...(at.tankFull !== undefined && model.branch ? { tankFull: at.tankFull } : {}),
+    peak,
+    continuous,
+    dailyLitres,
+    pressure,
+    booster: at.booster && model.branch ? at.booster : undefined,
+    tankFull: at.tankFull !== undefined && model.branch ? at.tankFull : undefined,
   };
   const own = byFamily[model.family](ctx);
   const limitWater = own.limitWater ?? water;
@@ -624,7 +624,7 @@ export function placeUnit(
           : limitWater[limit.key];
     return {
       limit: used,
-      ...(measured ? { measured } : {}),
+      measured,
       verdict: judgeLimit(measured, used, ground.profile),
     };
   });
@@ -642,7 +642,7 @@ export function placeUnit(
     waterOut: out,
     markIn: mark,
     markOut,
-    ...(pressure === undefined ? {} : { pressureIn: pressure }),
+    pressureIn: pressure,
     figures: own.figures,
     limits,
     verdicts: own.verdicts,
@@ -671,7 +671,7 @@ export function judgeHouse(
   const pressures = judgePressure(input, ground.curve, ground.demand.peak, end.lossPeak);
   return {
     verdicts: [...judgeWhole(ground, stations, end.water), ...pressures.verdicts],
-    ...(pressures.pressurePeak === undefined ? {} : { pressurePeak: pressures.pressurePeak }),
+    pressurePeak: pressures.pressurePeak,
   };
 }
 

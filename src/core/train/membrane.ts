@@ -47,12 +47,13 @@ export function roOperation(
     rated,
     missing,
     concentrateAssumed: data.concentrate === undefined,
-    ...(feed === undefined ? {} : { feed }),
-    ...(pump && before !== undefined && after !== undefined && after > before ? { boostedFrom: before } : {}),
-    ...(inletTooLow ? { inletTooLow } : {}),
-    ...(feed === undefined || temperature === undefined || tds === undefined
-      ? {}
-      : { site: { pressure: feed - data.preLoss, temperature, tds } }),
+    feed,
+    boostedFrom: pump && before !== undefined && after !== undefined && after > before ? before : undefined,
+    inletTooLow: inletTooLow || undefined,
+    site:
+      feed === undefined || temperature === undefined || tds === undefined
+        ? undefined
+        : { pressure: feed - data.preLoss, temperature, tds },
   };
 }
 
@@ -145,7 +146,7 @@ export function judgeIceMaker(ctx: StationContext): StationJudgement {
         id: "iceMaker",
         label: "Pressure for the ice maker",
         quantity: "pressure",
-        ...(full === undefined ? {} : { value: full }),
+        value: full,
         verdict,
         working: {
           formula: "pressure of the RO's tank when full",
@@ -328,7 +329,7 @@ export function judgeRo(ctx: StationContext): StationJudgement {
           site: op.site,
           tank: data.tank,
           permeatePump: data.permeatePump ?? false,
-          ...(data.shutOff === undefined ? {} : { shutOff: data.shutOff }),
+          shutOff: data.shutOff,
         })
       : undefined;
     const filled = fill && !("never" in fill) ? fill : undefined;

@@ -140,8 +140,8 @@ function runningOf(s: Station, ground: Pick<Ground, "facts" | "schools">): Runni
       ? undefined
       : drinkers * ground.schools.litresPerDrinker * 365.25 * waste;
   return {
-    ...(soft && salt === undefined ? {} : { saltKg: salt ?? 0 }),
-    ...(brine === undefined || rejected === undefined ? {} : { wasteLitres: brine + rejected }),
+    saltKg: soft && salt === undefined ? undefined : (salt ?? 0),
+    wasteLitres: brine === undefined || rejected === undefined ? undefined : brine + rejected,
     consumables: s.model.cost.yearly * s.unit.parallel,
   };
 }
@@ -161,8 +161,8 @@ export function costOfTrain(
   return {
     parts: stations.reduce((total, s) => total + s.model.cost.parts * s.unit.parallel, 0),
     yearly: {
-      ...(saltKg === undefined ? {} : { saltKg }),
-      ...(wasteLitres === undefined ? {} : { wasteLitres }),
+      saltKg,
+      wasteLitres,
       consumables: sum("consumables")!,
     },
   };
@@ -711,7 +711,7 @@ export function proposeTrains(input: ProposeInput): Proposed {
     });
   }
   return {
-    ...(high ? { reducedTo: facts.reducer! } : {}),
+    reducedTo: high ? facts.reducer! : undefined,
     considered,
     space:
       trainsWithin(options, input.maxUnits) *

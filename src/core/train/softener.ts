@@ -139,11 +139,11 @@ export function softenerChoice(
   return {
     resinFt3,
     saltLbPerFt3,
-    ...(interval === undefined ? {} : { interval }),
+    interval,
     levels,
     level: worstLevel(levels.map((level) => ({ level }))),
-    ...(saltKg === undefined ? {} : { saltKg }),
-    ...(brineL === undefined ? {} : { brineL }),
+    saltKg,
+    brineL,
   };
 }
 
@@ -171,7 +171,7 @@ export function proposeSoftener(site: SoftenerSite): {
   const at = each.indexOf(best);
   return {
     best,
-    ...(at > 0 ? { smaller: each[at - 1]! } : {}),
-    ...(at < each.length - 1 ? { larger: each[at + 1]! } : {}),
+    smaller: at > 0 ? each[at - 1]! : undefined,
+    larger: at < each.length - 1 ? each[at + 1]! : undefined,
   };
 }

@@ -202,11 +202,10 @@ export function judgeSoftener(ctx: StationContext): StationJudgement {
               },
             ]),
       ],
-      ...(days !== undefined && used !== undefined && days > used
-        ? {
-            note: `Capacity would last ${days} days; the valve regenerates after ${used} so that the bed does not foul.`,
-          }
-        : {}),
+      note:
+        days !== undefined && used !== undefined && days > used
+          ? `Capacity would last ${days} days; the valve regenerates after ${used} so that the bed does not foul.`
+          : undefined,
     },
   });
   figures.push({
@@ -241,9 +240,10 @@ export function judgeSoftener(ctx: StationContext): StationJudgement {
           : []),
       ],
     },
-    ...(perYear === undefined
-      ? { verdict: unknown("softener-salt-year", "follows from the interval", [...missing, ...needDaily]) }
-      : {}),
+    verdict:
+      perYear === undefined
+        ? unknown("softener-salt-year", "follows from the interval", [...missing, ...needDaily])
+        : undefined,
   });
 
   const regenerations =

@@ -39,7 +39,7 @@ const seen = new Map<string, Seen>();
 const KEEP = 200;
 function remember(state: JobState, written?: Written): JobState {
   seen.delete(state.id);
-  seen.set(state.id, { state, ...(written ? { written } : {}) });
+  seen.set(state.id, { state, written });
   if (seen.size > KEEP) seen.delete(seen.keys().next().value!);
   return state;
 }

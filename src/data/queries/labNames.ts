@@ -19,8 +19,8 @@ export async function rememberedLabels(
       r.label,
       {
         field: r.field,
-        ...(r.unit === null ? {} : { unit: r.unit }),
-        ...(r.nitrateAs === "N" || r.nitrateAs === "NO3" ? { nitrateAs: r.nitrateAs } : {}),
+        unit: r.unit === null ? undefined : r.unit,
+        nitrateAs: r.nitrateAs === "N" || r.nitrateAs === "NO3" ? r.nitrateAs : undefined,
       },
     ]),
   );

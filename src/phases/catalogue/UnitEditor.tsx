@@ -37,7 +37,7 @@ export function UnitEditor({
   const save = async () => {
     setBusy(true);
     const { why = "", ...values } = typed;
-    const outcome = await saveUnit({ ...(base ? { base } : {}), seen, values, why }).catch(
+    const outcome = await saveUnit({ base: base || undefined, seen, values, why }).catch(
       () => ({ error: "No connection just now. Nothing typed is lost; try again" }) as UnitState,
     );
     setBusy(false);

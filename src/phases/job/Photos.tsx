@@ -54,8 +54,8 @@ export function Photos({
         file,
         sha256: sent.sha256,
         caption,
-        ...(step ? { step } : {}),
-        ...(field ? { field } : {}),
+        step: step || undefined,
+        field: field || undefined,
       }),
       (text) => setSay({ text, bad: true }),
     );

@@ -27,5 +27,5 @@ export function liveOf(
       : steps.some(({ s }) => s.clock)
         ? "wet"
         : "dry";
-  return { line: state, state, ...(soaked === undefined ? {} : { soaked }) };
+  return { line: state, state, soaked };
 }

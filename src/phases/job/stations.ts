@@ -26,9 +26,8 @@ export function stationsOf(
     markIn: "raw",
     markOut: "raw",
     href: phase === "site" ? `${base}#source` : base,
-    ...(facts.staticPressure === undefined
-      ? {}
-      : { pressure: print(facts.staticPressure, "pressure", profile) }),
+    pressure:
+      facts.staticPressure === undefined ? undefined : print(facts.staticPressure, "pressure", profile),
   };
   const units = judged.stations.map((s): LineStation => {
     return {
@@ -47,9 +46,8 @@ export function stationsOf(
               ? `${base}#water`
               : `${base}#unit-${s.key}`,
       ...(phase === "run" && job.run ? liveOf(job, s.key, now) : { level: s.level, line: s.headline }),
-      ...(s.pressureIn === undefined || s.model.branch
-        ? {}
-        : { pressure: print(s.pressureIn, "pressure", profile) }),
+      pressure:
+        s.pressureIn === undefined || s.model.branch ? undefined : print(s.pressureIn, "pressure", profile),
     };
   });
   const last = judged.house;
@@ -65,9 +63,10 @@ export function stationsOf(
       markIn: last.mark,
       markOut: last.mark,
       href: phase === "train" ? `${base}?at=house` : phase === "site" ? `${base}#household` : base,
-      ...(last.pressurePeak === undefined
-        ? {}
-        : { pressure: `${print(Math.max(0, last.pressurePeak), "pressure", profile)} at peak` }),
+      pressure:
+        last.pressurePeak === undefined
+          ? undefined
+          : `${print(Math.max(0, last.pressurePeak), "pressure", profile)} at peak`,
     },
   ];
 }

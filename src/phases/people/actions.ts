@@ -166,7 +166,7 @@ export async function change(_: FormState, form: FormData): Promise<FormState> {
   await changePerson(
     database(),
     id,
-    { ...to, ...(password === "" ? {} : { passwordHash: await hashPassword(password) }) },
+    { ...to, passwordHash: password === "" ? undefined : await hashPassword(password) },
     new Date(now()),
   );
   revalidatePath("/people");

@@ -73,18 +73,16 @@ export function Exercise({ exercise, drawing }: { exercise: Task; drawing: Drawi
         drawing={drawing}
         state={now.state}
         turn={turn}
-        heard={() =>
-          setPast([...past, { state: heardFull(now.state), ...(now.last ? { last: now.last } : {}) }])
-        }
-        {...(past.length > 0
-          ? {
-              undo: () => {
+        heard={() => setPast([...past, { state: heardFull(now.state), last: now.last }])}
+        undo={
+          past.length > 0
+            ? () => {
                 setResult(undefined);
                 setPast(past.slice(0, -1));
-              },
-            }
-          : {})}
-        {...(now.last ? { last: now.last } : {})}
+              }
+            : undefined
+        }
+        last={now.last}
         wishes={[]}
         circumstances={circumstances}
       >

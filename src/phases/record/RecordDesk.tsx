@@ -292,7 +292,7 @@ export function OpenPoints({
         point: ulid(),
         text: typed.text,
         who: typed.who,
-        ...(typed.due ? { due: typed.due } : {}),
+        due: typed.due || undefined,
       }),
       setSay,
     );

@@ -51,7 +51,7 @@ export function ReadingForm({
       when: step.read!.when,
       values: Object.fromEntries(kind.fields.map((f) => [f.id, typed[f.id] ?? ""])),
       profile,
-      ...(typed.instrument ? { instrument: typed.instrument } : {}),
+      instrument: typed.instrument || undefined,
       ...(last ? { supersedes: last.reading, why: typed.why ?? "" } : {}),
     });
     setBusy(false);

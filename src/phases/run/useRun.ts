@@ -189,7 +189,7 @@ export function useRun(initial: JobState, by: Actor, at: () => number, hear: (no
     signedOut,
     send,
     look,
-    ...(waiting ? { waiting } : {}),
-    ...(refused ? { refused } : {}),
+    waiting: waiting || undefined,
+    refused,
   };
 }

@@ -19,7 +19,7 @@ const at = (id: string) => (
 export function Findings({ job, profile }: { job: JobState; profile: Profile }) {
   const facts = siteFacts(job.answers);
   const { needs, open } = needsOf(facts.water, {
-    ...(facts.source ? { source: facts.source } : {}),
+    source: facts.source,
     profile,
     roWanted: job.units.some((u) => u.model.startsWith("RO")),
   });

@@ -39,19 +39,15 @@ function useTaking(jobId: string, profile: Profile) {
         kind: "labReportTaken",
         report: ulid(),
         source,
-        ...(lab.trim() ? { lab: lab.trim() } : {}),
-        ...(sampled ? { sampled } : {}),
+        lab: lab.trim() || undefined,
+        sampled: sampled || undefined,
         values,
         left: left.map((l) => ({ label: l.label.slice(0, 200), raw: l.raw.slice(0, 200) })),
         profile,
       }),
       (say) => setState({ is: "refused", say }),
     );
-    setState(
-      outcome.ok
-        ? { is: "saved" }
-        : { is: "refused", say: outcome.error, ...(outcome.fields ? { fields: outcome.fields } : {}) },
-    );
+    setState(outcome.ok ? { is: "saved" } : { is: "refused", say: outcome.error, fields: outcome.fields });
     if (outcome.ok) router.refresh();
     return outcome.ok;
   };
@@ -210,8 +206,8 @@ function Mapping({
               {
                 label: item.key,
                 field,
-                ...(c.unit ? { unit: c.unit } : {}),
-                ...(c.nitrateAs ? { nitrateAs: c.nitrateAs } : {}),
+                unit: c.unit || undefined,
+                nitrateAs: c.nitrateAs,
               },
             ]
           : [];

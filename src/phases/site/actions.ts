@@ -27,8 +27,8 @@ export async function rememberReportLabels(list: unknown): Promise<boolean> {
     parsed.data.map(({ label, field, unit, nitrateAs }) => ({
       label,
       field,
-      ...(unit ? { unit } : {}),
-      ...(nitrateAs ? { nitrateAs } : {}),
+      unit: unit || undefined,
+      nitrateAs,
     })),
     person.name,
     new Date(now()),

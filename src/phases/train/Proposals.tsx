@@ -13,7 +13,7 @@ const designOf = (p: Proposal) =>
   p.units.map((u, i) => ({
     key: `u${i + 1}`,
     model: u.model.code,
-    ...(u.model.version === undefined ? {} : { version: u.model.version }),
+    version: u.model.version,
     parallel: u.parallel,
   }));
 const number = (n: number) => n.toLocaleString("en", { maximumFractionDigits: 0 });

@@ -132,14 +132,14 @@ export default function RoFill({
           site,
           tank,
           permeatePump: w.pump,
-          ...(shutOff === undefined ? {} : { shutOff }),
+          shutOff,
         });
         const curve = fillCurve({
           rated,
           site,
           tank,
           permeatePump: w.pump,
-          ...(shutOff === undefined ? {} : { shutOff }),
+          shutOff,
         });
         return {
           ...w,

@@ -266,7 +266,7 @@ function Filling({ station: s, profile }: { station: Station; profile: Profile }
       tds={tds}
       pump={ro.permeatePump ?? false}
       booster={tried}
-      {...(ro.shutOff === undefined ? {} : { shutOff: ro.shutOff })}
+      shutOff={ro.shutOff}
       {...boostedFrom}
       profile={profile}
     />

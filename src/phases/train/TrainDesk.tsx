@@ -290,7 +290,7 @@ function UnitForm({
     setError("");
     await onSave({
       model: typed.model,
-      ...(typed.model === unit.model ? {} : { version: models.find((m) => m.code === typed.model)?.version }),
+      version: typed.model === unit.model ? undefined : models.find((m) => m.code === typed.model)?.version,
       parallel,
       saltLbPerFt3: salt,
       place: typed.place === "" ? undefined : typed.place,

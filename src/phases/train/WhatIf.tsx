@@ -198,7 +198,7 @@ export function WhatIf({
                     field={surveyFields.get(id)!}
                     now={given.answers[id]?.text ?? ""}
                     text={text}
-                    {...(r.ok ? {} : { error: r.error })}
+                    error={r.ok ? undefined : r.error}
                     profile={profile}
                     onChange={(t) => set(id, t)}
                     onDrop={() =>

@@ -18,7 +18,7 @@ export function designFrom(text: string): DesignUnit[] | undefined {
   return parts.map((p, i) => ({
     key: `u${i + 1}`,
     model: p![1]!,
-    ...(p![2] ? { version: Number(p![2]) } : {}),
+    version: p![2] ? Number(p![2]) : undefined,
     parallel: Number(p![3] ?? 1),
   }));
 }

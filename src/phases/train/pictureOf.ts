@@ -56,8 +56,8 @@ export function pictureOf(
 ): Picture | undefined {
   const n = s.unit.parallel;
   const flows = {
-    ...(judged.peak === undefined ? {} : { peak: judged.peak }),
-    ...(judged.continuous === undefined ? {} : { continuous: judged.continuous }),
+    peak: judged.peak,
+    continuous: judged.continuous,
   };
   const { uv, carbon, softener } = s.model;
   if (uv) {
@@ -113,7 +113,7 @@ export function pictureOf(
     const sizes = [down, softener.resinFt3, up].flatMap((resinFt3) => {
       if (resinFt3 === undefined) return [];
       const code = resinFt3 === softener.resinFt3 ? s.model.code : codeOf(resinFt3);
-      return [{ resinFt3, ...(code ? { code } : {}), best: bestSetting(resinFt3, site) }];
+      return [{ resinFt3, code: code || undefined, best: bestSetting(resinFt3, site) }];
     });
     const chosen = softenerChoice(softener.resinFt3, salt, site);
     return {
@@ -122,7 +122,7 @@ export function pictureOf(
       resinFt3: softener.resinFt3,
       salt,
       sizes,
-      ...(chosen ? { chosen } : {}),
+      chosen,
       proposed: proposeSoftener(site).best.resinFt3,
     };
   }

@@ -44,7 +44,7 @@ export function BypassForm({
         drainCock: over.drainCock ?? drainCock,
         what,
         seen,
-        ...(over.own ? { own: over.own } : {}),
+        own: over.own,
       }),
     );
     setBusy(false);

@@ -128,7 +128,7 @@ export async function cardPdf({
                     fill={x.fill ? inks[x.fill] : "none"}
                     stroke={x.stroke ? inks[x.stroke] : "none"}
                     strokeWidth={x.width ?? 1}
-                    {...(x.dash ? { strokeDasharray: x.dash } : {})}
+                    strokeDasharray={x.dash || undefined}
                   />
                 ) : (
                   <Text

@@ -82,10 +82,10 @@ export function Planned({ rig, drawing, startOfRun }: { rig: Rig; drawing: Drawi
         state={now.state}
         turn={turn}
         heard={() => setPast([...past, { ...now, state: followed(rig, heardFull(now.state)) }])}
-        {...(past.length > 0 ? { undo: () => setPast(past.slice(0, -1)) } : {})}
-        {...(now.last ? { last: now.last } : {})}
+        undo={past.length > 0 ? () => setPast(past.slice(0, -1)) : undefined}
+        last={now.last}
         wishes={wishesOf(rig)}
-        {...(wish ? { wish } : {})}
+        wish={wish}
         setWish={setWish}
       />
     </>

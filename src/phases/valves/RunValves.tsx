@@ -69,8 +69,8 @@ export function RunValves({
       kind: "handleTurned",
       handle,
       to,
-      ...(stepId ? { step: stepId } : {}),
-      ...(reason ? { why: reason } : {}),
+      step: stepId || undefined,
+      why: reason || undefined,
     });
   };
   const turn = (handle: string, to: string) => {
@@ -171,19 +171,17 @@ export function RunValves({
           ? {}
           : {
               turn,
-              heard: () => void run.send({ kind: "fillHeard", ...(stepId ? { step: stepId } : {}) }),
-              ...(rig.back
-                ? {
-                    undo: () => {
-                      setLast(undefined);
-                      void run.send({ kind: "turnTakenBack", turn: rig.turned.length });
-                    },
+              heard: () => void run.send({ kind: "fillHeard", step: stepId || undefined }),
+              undo: rig.back
+                ? () => {
+                    setLast(undefined);
+                    void run.send({ kind: "turnTakenBack", turn: rig.turned.length });
                   }
-                : {}),
+                : undefined,
             })}
-        {...(last ? { last } : {})}
+        last={last}
         wishes={wishesOf(rig.rig)}
-        {...(wish ? { wish } : {})}
+        wish={wish}
         setWish={setWish}
         circumstances={circumstances}
       >

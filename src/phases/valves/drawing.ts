@@ -304,7 +304,7 @@ export async function drawingOf(rig: Rig, way: Way): Promise<Drawing> {
       const by = sources[0]!.end.edge !== undefined ? sources[0]! : sinks[0]!;
       about.set(id, {
         node: by.end.node,
-        ...(by.end.edge === undefined ? {} : { edge: by.end.edge }),
+        edge: by.end.edge,
         forward: true,
       });
       continue;
@@ -339,7 +339,7 @@ export async function drawingOf(rig: Rig, way: Way): Promise<Drawing> {
       );
       about.set(id, {
         node: x.end.node,
-        ...(x.end.edge === undefined ? {} : { edge: x.end.edge }),
+        edge: x.end.edge,
         forward: true,
       });
     }

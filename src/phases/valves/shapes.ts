@@ -400,7 +400,7 @@ export function shapesOf(drawing: Drawing, rig: Rig, state: RigState): Group[] {
             ? text(x + 58, cy - 3 + i * 14, l, 12.5, i === item.lines.length ? { ink: "soft" } : {})
             : text(cx, y + 62 + i * 14, l, 12.5, {
                 anchor: "middle",
-                ...(i === item.lines.length ? { ink: "soft" as const } : {}),
+                ink: i === item.lines.length ? ("soft" as const) : undefined,
               }),
         );
         return [
@@ -500,7 +500,7 @@ export function shapesOf(drawing: Drawing, rig: Rig, state: RigState): Group[] {
             path(`M${r1(x + bw - 20)} ${r1(foot - fill)}h17`, {
               stroke: "ink",
               width: 1.5,
-              ...(stage === "inService" ? {} : { dash: "3 2" }),
+              dash: stage === "inService" ? undefined : "3 2",
             }),
           );
         shapes.push(

@@ -21,7 +21,7 @@ export default async function CataloguePage() {
       name: m.name,
       family: m.family,
       variant: m.variant,
-      ...(m.ratedFlow === undefined ? {} : { ratedFlow: m.ratedFlow }),
+      ratedFlow: m.ratedFlow,
       parts: m.cost.parts,
       version: m.version ?? 1,
       retired: line.retired !== undefined,

@@ -73,9 +73,10 @@ export function readItem(
           is: "taken",
           field,
           answers: { [field]: found },
-          ...(value.is === "number" || value.is === "above" || value.is === "below"
-            ? { note: `${item.raw} counted` }
-            : {}),
+          note:
+            value.is === "number" || value.is === "above" || value.is === "below"
+              ? `${item.raw} counted`
+              : undefined,
         }
       : { is: "refused", field, why: `“${item.raw}” is neither present nor absent` };
   }
@@ -163,7 +164,7 @@ export function readItem(
           why: `“${written}” is no unit of this value`,
           options: unitsFor(kind),
         };
-  return { is: "taken", field, answers: { ...answers, [field]: text }, ...(note ? { note } : {}) };
+  return { is: "taken", field, answers: { ...answers, [field]: text }, note: note || undefined };
 }
 
 export interface ReadSample {

@@ -71,8 +71,8 @@ const itemOf = (names: LabNames, label: string, raw: string, unit?: string): Lab
     key: plain(label),
     label: label.trim(),
     raw: raw.trim(),
-    ...(said ? { unit: said } : {}),
-    ...(field ? { field } : {}),
+    unit: said || undefined,
+    field: field || undefined,
   };
 };
 
@@ -111,7 +111,7 @@ function byColumns(rows: readonly (readonly string[])[], names: LabNames): LabTa
       const date = dateAt === -1 ? undefined : isoDate(r[dateAt] ?? "");
       return {
         name: name || `sample ${n + 1}`,
-        ...(date ? { date } : {}),
+        date: date || undefined,
         items: head.cells.flatMap((c, i) =>
           c.trim() === "" || roles[i] === "aside" || roles[i] === "date"
             ? []
@@ -155,7 +155,7 @@ function byRows(rows: readonly (readonly string[])[], names: LabNames): LabTable
     layout: "rows",
     samples: resultAt.map((column, n) => ({
       name: resultAt.length > 1 ? head![column]!.trim() : `sample ${n + 1}`,
-      ...(date ? { date } : {}),
+      date: date || undefined,
       items: body.flatMap((r) => {
         const label = (r[first] ?? "").trim();
         const raw = r[column] ?? "";

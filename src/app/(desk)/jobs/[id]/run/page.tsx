@@ -33,7 +33,7 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
     name: job.name,
     about: job.place,
     stations: stationsOf(job, judged, "run", now, person.profile),
-    ...(typeof at === "string" ? { active: at } : {}),
+    active: typeof at === "string" ? at : undefined,
   };
   const visits = (
     <Visits

@@ -21,13 +21,13 @@ export default async function TrainPage({ params, searchParams }: PageProps<"/jo
   const models = known.offered.map(
     ({ code, version, name, family, branch, ratedFlow, massFullKg, softener }) => ({
       code,
-      ...(version === undefined ? {} : { version }),
+      version,
       name,
       family,
       branch,
       massFullKg,
-      ...(ratedFlow === undefined ? {} : { ratedFlow }),
-      ...(softener ? { softener } : {}),
+      ratedFlow,
+      softener,
     }),
   );
   const blockers = signingBlockers(job, known, person.profile).length;
@@ -41,7 +41,7 @@ export default async function TrainPage({ params, searchParams }: PageProps<"/jo
         question: s.question,
         options: s.options,
         company: s.company,
-        ...(own ? { own: { option: own.option, why: own.why, by: own.mark.by.name } } : {}),
+        own: own ? { option: own.option, why: own.why, by: own.mark.by.name } : undefined,
       };
     });
   const labels = new Map([...surveyFields.values()].map((f) => [f.id, f.label]));

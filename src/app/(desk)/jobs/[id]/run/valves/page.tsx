@@ -28,7 +28,7 @@ export default async function RunValvesPage({ params, searchParams }: PageProps<
           zone={settings.timeZone}
           drawing={await drawingOf(job.rig.rig, "down")}
           readOnly={!may(person.role, "handleTurned")}
-          {...(typeof step === "string" ? { step } : {})}
+          step={typeof step === "string" ? step : undefined}
         />
       ) : (
         <>

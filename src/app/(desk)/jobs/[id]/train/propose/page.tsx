@@ -25,7 +25,7 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
   const { ro } = await searchParams;
   const facts = siteFacts(job.answers);
   const findings = needsOf(facts.water, {
-    ...(facts.source ? { source: facts.source } : {}),
+    source: facts.source,
     profile: person.profile,
     roWanted: false,
   });
