@@ -4,7 +4,7 @@ import { cache } from "react";
 import { knowledgeWith } from "@/catalogue/knowledge";
 import type { Actor, Knowledge, Role } from "@/core/record";
 import type { Company } from "@/core/site";
-import type { Profile } from "@/core/units";
+import type { UnitSystem } from "@/core/units";
 import { loadCompany } from "@/data/queries/company";
 import { auth } from "./auth";
 import { catalogueUnits } from "./catalogue";
@@ -13,7 +13,7 @@ import { may, type Action } from "./permissions";
 
 export interface Person extends Actor {
   readonly email: string;
-  readonly profile: Profile;
+  readonly profile: UnitSystem;
   readonly sessionId: string;
   readonly locked: boolean;
   readonly hasOwnProfile: boolean;

@@ -1,11 +1,11 @@
-import { figure, print, type Profile, type Quantity } from "@/core/units";
+import { figure, print, type UnitSystem, type Quantity } from "@/core/units";
 import type { Figure, InputSource } from "@/core/train";
 import { VerdictMark } from "./VerdictMark";
 
 const shown = (
   value: number,
   quantity: Quantity | "plain",
-  profile: Profile,
+  profile: UnitSystem,
   digits?: number,
 ): { n: string; unit: string } => {
   if (quantity === "plain")
@@ -30,7 +30,7 @@ const isWide = (f: Figure): boolean =>
   f.range !== undefined && f.range.high - f.range.low > 0.01 * Math.abs(f.value ?? 0);
 
 /** A figure in one line, as its range where it is one; a dash when it is not known. */
-export function FigureText({ figure: f, profile }: { figure?: Figure; profile: Profile }) {
+export function FigureText({ figure: f, profile }: { figure?: Figure; profile: UnitSystem }) {
   if (f?.value === undefined) return <span className="text-soft">—</span>;
   const value = shown(f.value, f.quantity, profile, f.digits);
   const [low, high] = f.range
@@ -64,7 +64,7 @@ export function FigureCard({
   school,
 }: {
   figure: Figure;
-  profile: Profile;
+  profile: UnitSystem;
   surveyHref: (field: string) => string;
   verdict?: React.ReactNode;
   /** Says which school the working rests on, whose and why. */ school?: (id: string) => React.ReactNode;

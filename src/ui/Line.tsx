@@ -1,6 +1,6 @@
 import Link from "next/link";
 import type { Route } from "next";
-import type { Family, WaterMark } from "@/core/train";
+import type { Family, LineMark } from "@/core/train";
 import type { Level } from "@/core/verdict";
 import { Qty } from "./Qty";
 import { VerdictShape } from "./VerdictMark";
@@ -14,8 +14,8 @@ export interface LineStation {
   readonly line?: string;
   readonly level?: Level;
   readonly pressure?: string;
-  readonly markIn: WaterMark;
-  readonly markOut: WaterMark;
+  readonly markIn: LineMark;
+  readonly markOut: LineMark;
   readonly href?: string;
   /** 0–1: how far a soak has come; in Run only. */
   readonly soaked?: number;
@@ -23,8 +23,8 @@ export interface LineStation {
 }
 
 /** Each drawing has patterns of its own: those of a hidden drawing are not painted. */
-const patternOf = (id: string, mark: WaterMark) => `url(#${id}-${mark})`;
-const markWords: Record<WaterMark, string> = {
+const patternOf = (id: string, mark: LineMark) => `url(#${id}-${mark})`;
+const markWords: Record<LineMark, string> = {
   raw: "raw",
   filtered: "filtered",
   softened: "softened",

@@ -1,12 +1,12 @@
 "use client";
 import { useId } from "react";
-import { exampleOf, parseQuantity, printMeasured, unitName, type Profile, type Quantity } from "@/core/units";
+import { exampleOf, parseQuantity, printMeasured, unitName, type UnitSystem, type Quantity } from "@/core/units";
 
 /** What a typed quantity is understood as, for the echo under its field. */
 export function understood(
   text: string,
   quantity: Quantity,
-  profile: Profile,
+  profile: UnitSystem,
   range: boolean,
 ): { readonly say: string; readonly bad: boolean } | undefined {
   if (text.trim() === "") return undefined;
@@ -36,7 +36,7 @@ export function QuantityField({
   label: string;
   hint?: string;
   quantity: Quantity;
-  profile: Profile;
+  profile: UnitSystem;
   value: string;
   onChange: (text: string) => void;
   onLeave?: () => void;

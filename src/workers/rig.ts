@@ -1,13 +1,13 @@
 import { expose } from "comlink";
 import { explain, type Explained } from "../core/rig/explain";
 import { aimed, type Wish } from "../core/rig/goals";
-import { whyNot, type Refusal } from "../core/rig/whyNot";
+import { whyNot, type NoWay } from "../core/rig/whyNot";
 import { plan } from "../core/rig/plan";
 import type { Circumstances, Rig, RigState } from "../core/rig/rig";
 
 export type Ordered =
   | { readonly is: "found"; readonly cost: number; readonly moves: readonly Explained[] }
-  | { readonly is: "none"; readonly refusal: Refusal }
+  | { readonly is: "none"; readonly refusal: NoWay }
   | { readonly is: "late"; readonly states: number };
 /** After this a search says that it has found nothing yet (handbook 4, Sequences). */
 const LONGEST_MS = 2000;

@@ -15,7 +15,7 @@ import {
   type RoRated,
   type SoftenerSite,
 } from "@/core/train";
-import { fromProfile, GPG, inProfile, parseQuantity, print, type Profile, type Quantity } from "@/core/units";
+import { fromProfile, GPG, inProfile, parseQuantity, print, type UnitSystem, type Quantity } from "@/core/units";
 import { quantities } from "@/core/units/quantities";
 
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -187,7 +187,7 @@ describe("laws of softening", () => {
 
 describe("laws of units", () => {
   const kinds = Object.keys(quantities) as Quantity[];
-  const profiles = fc.constantFrom<Profile>("us", "metric");
+  const profiles = fc.constantFrom<UnitSystem>("us", "metric");
   it("converting there and back is identity to 1e-12", () => {
     fc.assert(
       fc.property(fc.constantFrom(...kinds), profiles, between(-1e4, 1e4), (q, profile, x) => {

@@ -10,7 +10,7 @@ import {
   startOfRun,
   statusOf,
   stepState,
-  supplyOf,
+  houseSupply,
   waterOffAt,
   type Entry,
 } from "@/core/record";
@@ -142,7 +142,7 @@ describe("the rig of a run", () => {
       if (rigOn(d).state.filling.length > 0) d.do({ kind: "fillHeard", step: step.id });
     }
     expect(movesFor(rigOn(d), step)).toEqual([]);
-    expect(supplyOf(rigOn(d).rig, rigOn(d).state)).toBe("bypassed");
+    expect(houseSupply(rigOn(d).rig, rigOn(d).state)).toBe("bypassed");
     expect(regions(rigOn(d).rig, rigOn(d).state).find((r) => r.nodes.includes("stubIn"))!.state).toBe(
       "empty",
     );

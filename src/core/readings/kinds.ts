@@ -12,12 +12,12 @@ import {
   type RoRated,
   type UvDuty,
 } from "../train";
-import { print, type Profile, type Quantity } from "../units";
+import { print, type UnitSystem, type Quantity } from "../units";
 import { check, good, stop, unknown, type Verdict } from "../verdict";
 
 /** What a reading is judged against, beside its own values. */
 export interface ReadingContext {
-  readonly profile: Profile;
+  readonly profile: UnitSystem;
   readonly band?: { readonly low: number; readonly high: number };
   readonly ro?: RoRated & {
     readonly preLoss: number;

@@ -6,7 +6,7 @@ import { sourceSafety } from "../water";
 import { siteFacts, type SurveyAnswer, type SurveyField } from "../site";
 import { allVerdicts } from "../train";
 import { verdictKey } from "../verdict";
-import { parseQuantity, upper, type Profile } from "../units";
+import { parseQuantity, upper, type UnitSystem } from "../units";
 import type { Draft, EntryData, EntryKind, ReadingValue } from "./entry";
 import type { Intent } from "./intent";
 import { modelKey, type Knowledge } from "./knowledge";
@@ -37,7 +37,7 @@ const refuse = (error: string, field?: string): Refusal =>
 export function readAnswer(
   field: SurveyField,
   text: string,
-  profile: Profile,
+  profile: UnitSystem,
 ): { readonly ok: true; readonly answer: SurveyAnswer } | { readonly ok: false; readonly error: string } {
   const trimmed = text.trim();
   if (trimmed === "") return { ok: true, answer: { text: "" } };
@@ -132,7 +132,7 @@ function decideReading(
 export function signingBlockers(
   job: JobState,
   knowledge: Knowledge,
-  profile: Profile,
+  profile: UnitSystem,
 ): { at: string; rule: string; reason: string; level: string }[] {
   return allVerdicts(judgeJob(draftBasis(job), knowledge, profile))
     .filter(
@@ -147,7 +147,7 @@ function decideDesign(
   job: JobState,
   intent: Extract<Intent, { kind: "designChanged" | "designSigned" | "verdictOverridden" }>,
   knowledge: Knowledge,
-  profile: Profile,
+  profile: UnitSystem,
 ): Decision {
   if (intent.kind === "verdictOverridden") {
     const found = allVerdicts(judgeJob(draftBasis(job), knowledge, profile)).find(
@@ -204,7 +204,7 @@ function decideDesign(
   });
 }
 
-function decideRunStart(job: JobState, knowledge: Knowledge, profile: Profile): Decision {
+function decideRunStart(job: JobState, knowledge: Knowledge, profile: UnitSystem): Decision {
   const revision = job.revisions.at(-1);
   if (!revision) return refuse("Sign the design first");
   if (job.run) return refuse("The run has started already");
@@ -356,7 +356,7 @@ export function decide(
   intent: Intent,
   now: number,
   knowledge: Knowledge,
-  profile: Profile = "metric",
+  profile: UnitSystem = "metric",
 ): Decision {
   if (intent.kind === "jobOpened")
     return job.seq > 0

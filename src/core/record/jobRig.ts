@@ -31,7 +31,7 @@ const vents: Partial<Record<UnitModel["family"], string>> = {
 };
 /** Stand on another unit's product or feed line, not on a branch of their own. */
 const accessories = new Set<UnitModel["family"]>(["booster", "iceMaker", "leakStop"]);
-const markOf: Partial<Record<UnitModel["effects"][number], RigPart["marks"][number]>> = {
+const rigMarks: Partial<Record<UnitModel["effects"][number], RigPart["marks"][number]>> = {
   sediment: "filtered",
   carbon: "filtered",
   catalyticCarbon: "filtered",
@@ -68,7 +68,7 @@ export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
         flush:
           media || model.family === "cartridge" || model.family === "pointFilter" || model.ro !== undefined,
         gentle: model.fill ?? (model.family === "uv" ? "half" : model.branch ? "open" : "quarter"),
-        marks: [...new Set(model.effects.flatMap((e) => markOf[e] ?? []))],
+        marks: [...new Set(model.effects.flatMap((e) => rigMarks[e] ?? []))],
         head: model.head,
         tees: model.tees,
         litres: model.waterL,

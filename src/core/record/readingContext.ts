@@ -2,7 +2,7 @@ import { lossCurve } from "../plumbing";
 import type { ReadingContext } from "../readings";
 import { siteFacts } from "../site";
 import { judgeTrain, judgeWithin, type DesignUnit, type TrainJudgement, type UnitModel } from "../train";
-import { upper, type Profile } from "../units";
+import { upper, type UnitSystem } from "../units";
 import { unknown, worstLevel } from "../verdict";
 import { modelKey, type Knowledge } from "./knowledge";
 import { findStep, type JobState } from "./state";
@@ -31,7 +31,7 @@ export const draftBasis = (job: Pick<JobState, "answers" | "units" | "schools">)
 });
 
 /** The judgement of a design as it stands. */
-export function judgeJob(job: DesignBasis, knowledge: Knowledge, profile: Profile): TrainJudgement {
+export function judgeJob(job: DesignBasis, knowledge: Knowledge, profile: UnitSystem): TrainJudgement {
   const units = withModels(job.units, knowledge);
   const schools = knowledge.schoolsWith(job.schools ?? {});
   const judged = judgeWithin(job.answers, (answers) =>
@@ -61,7 +61,7 @@ export function readingContext(
   job: JobState,
   stepId: string | undefined,
   knowledge: Knowledge,
-  profile: Profile,
+  profile: UnitSystem,
 ): ReadingContext {
   const step = stepId ? findStep(job, stepId) : undefined;
   const units = withModels(governingUnits(job), knowledge);

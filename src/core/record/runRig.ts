@@ -88,7 +88,7 @@ function behindLamps(rig: Rig): string[] {
 }
 
 /** How the house is fed in a state. */
-export function supplyOf(rig: Rig, state: RigState): Supply {
+export function houseSupply(rig: Rig, state: RigState): Supply {
   const through = houseFeed(rig, state);
   if (through === undefined) return "off";
   if (through.length === 0) return "bypassed";
@@ -248,7 +248,7 @@ export function takenBack(
 export const heardOn = (run: RunRig): RunRig => ({ ...run, state: followed(run.rig, heardFull(run.state)) });
 
 function withSupply(run: RunRig, at: number): RunRig {
-  const is = supplyOf(run.rig, run.state);
+  const is = houseSupply(run.rig, run.state);
   return run.supply.at(-1)?.is === is ? run : { ...run, supply: [...run.supply, { at, is }] };
 }
 

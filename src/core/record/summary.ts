@@ -1,5 +1,5 @@
 import type { Level } from "../verdict";
-import type { Profile } from "../units";
+import type { UnitSystem } from "../units";
 import { signingBlockers } from "./decide";
 import type { Knowledge } from "./knowledge";
 import {
@@ -48,7 +48,7 @@ const stripKind = (kind: string): StripEntry["kind"] =>
   kind === "soak" ? "soak" : kind === "flow" ? "flow" : "wait";
 
 /** The job in short at a moment: what it needs next and from whom. */
-export function summarise(job: JobState, now: number, knowledge: Knowledge, profile: Profile): JobSummary {
+export function summarise(job: JobState, now: number, knowledge: Knowledge, profile: UnitSystem): JobSummary {
   const phase = phaseOf(job);
   const clocks = runningClocks(job, now);
   const live = job.visits.filter((v) => !v.cancelled);

@@ -36,7 +36,7 @@ export { followed, heardFull, judge, judgeOf, standing, verdictOf, type Judged }
 export { composeRig, type Arrangement, type RigChoice, type RigPart } from "./compose";
 export { headPositions, type BypassHead, type TeePair } from "./head";
 export { aimed, onLine, ruleNames, wishesOf, type Aimed, type Wish } from "./goals";
-export { whyNot, type Refusal } from "./whyNot";
+export { whyNot, type NoWay } from "./whyNot";
 export { explain, partsIn, sayMove, whatHappened, type Explained } from "./explain";
 export { fillMinutes, saysFull } from "./fill";
 export { cardSequences, type CardSequence } from "./card";

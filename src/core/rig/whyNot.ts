@@ -3,7 +3,7 @@ import { ruleNames, type Aimed } from "./goals";
 import { plan, type PlanOptions } from "./plan";
 import type { Circumstances, Rig, RigState } from "./rig";
 
-export interface Refusal {
+export interface NoWay {
   /** Rules that stand in the way: without one of them it would go. */ readonly rules: readonly RuleId[];
   readonly reason: string;
 }
@@ -15,7 +15,7 @@ export function whyNot(
   wanted: Aimed,
   circumstances: Circumstances,
   options: Pick<PlanOptions, "goOn"> = {},
-): Refusal {
+): NoWay {
   const { always, ...rest } = wanted.goal;
   const free = plan(rig, state, rest, { rules: false, ...options });
   if (!free.found && free.impossible) {

@@ -1,5 +1,5 @@
 import type { SiteFacts } from "../site";
-import type { Profile } from "../units";
+import type { UnitSystem } from "../units";
 import type { Water } from "../water";
 import type { Figure } from "./figure";
 import type { LimitRow } from "./limits";
@@ -39,7 +39,7 @@ export interface StationContext {
   readonly tankFull?: number;
   readonly facts: SiteFacts;
   readonly schools: TrainSchools;
-  readonly profile: Profile;
+  readonly profile: UnitSystem;
 }
 
 export interface StationJudgement {

@@ -96,8 +96,8 @@ export const isFineStage = (m: UnitModel): boolean =>
   m.effects.includes("sediment") && (m.microns ?? Infinity) <= 5;
 
 /** What a wall of the Line tells of the water behind a unit, in the order of the strongest mark. */
-export type WaterMark = "raw" | "filtered" | "softened" | "disinfected" | "permeate";
-export function markAfter(model: UnitModel, before: WaterMark): WaterMark {
+export type LineMark = "raw" | "filtered" | "softened" | "disinfected" | "permeate";
+export function markAfter(model: UnitModel, before: LineMark): LineMark {
   if (model.effects.includes("reverseOsmosis")) return "permeate";
   if (model.effects.includes("ultraviolet")) return "disinfected";
   if (model.effects.includes("softening")) return "softened";

@@ -13,4 +13,4 @@ export * from "./uncertainty";
 export * from "./propose";
 export * from "./whatIf";
 export * from "./compare";
-export { waterProfile, type ProfileRow } from "./profile";
+export { waterProfile, type ProfileRow } from "./waterProfile";

@@ -7,12 +7,12 @@ import {
   type SupplyCurve,
 } from "../plumbing";
 import type { SiteFacts } from "../site";
-import { print, value, type Profile } from "../units";
+import { print, value, type UnitSystem } from "../units";
 import { cautioned, check, good, stop, unknown, worstLevel, type Level, type Verdict } from "../verdict";
 import { needsOf, totalHardness, type Findings, type Water } from "../water";
 import type { StationContext, StationJudgement, TrainSchools } from "./context";
 import { fixtureUnitsOf, peakByFixtureUnits, peakTogether, type DemandTables } from "./demand";
-import { isKnownAbove, markAfter, waterAfter, type WaterMark } from "./effects";
+import { isKnownAbove, markAfter, waterAfter, type LineMark } from "./effects";
 import type { Figure } from "./figure";
 import { judgeCarbonTank, judgeRatedFlow, judgeUv } from "./filtering";
 import { judgeLimit, type FeedLimit, type LimitRow } from "./limits";
@@ -31,7 +31,7 @@ export interface TrainInput {
       Record<string, { readonly C: number; readonly idMm: Readonly<Record<string, number>> }>
     >;
   };
-  readonly profile: Profile;
+  readonly profile: UnitSystem;
 }
 
 export interface Station {
@@ -43,8 +43,8 @@ export interface Station {
   readonly headline: string;
   readonly waterIn: Water;
   readonly waterOut: Water;
-  readonly markIn: WaterMark;
-  readonly markOut: WaterMark;
+  readonly markIn: LineMark;
+  readonly markOut: LineMark;
   /** kPa at the inlet at continuous flow. */
   readonly pressureIn?: number;
   readonly figures: readonly Figure[];
@@ -61,7 +61,7 @@ export interface TrainJudgement {
   readonly dailyLitres?: number;
   readonly house: {
     readonly water: Water;
-    readonly mark: WaterMark;
+    readonly mark: LineMark;
     readonly pressurePeak?: number;
     readonly verdicts: readonly Verdict[];
   };
@@ -245,7 +245,7 @@ function judgeDemand(
 const behind = (facts: SiteFacts, pressure: number | undefined): number | undefined =>
   pressure === undefined || facts.reducer === undefined ? pressure : Math.min(pressure, facts.reducer);
 
-function supplyOf(facts: SiteFacts, pipes: TrainInput["tables"]["pipes"]): SupplyCurve | undefined {
+function supplyCurveOf(facts: SiteFacts, pipes: TrainInput["tables"]["pipes"]): SupplyCurve | undefined {
   if (facts.source && facts.source !== "municipal" && facts.wellCutIn !== undefined)
     return { static: facts.wellCutIn, k: 0, assumed: false };
   if (facts.staticPressure === undefined) return undefined;
@@ -498,7 +498,7 @@ export interface Ground extends Omit<TrainInput, "units"> {
 /** How far the water has come: what it is, what drives it, and what it passed. */
 export interface Reached {
   readonly water: Water;
-  readonly mark: WaterMark;
+  readonly mark: LineMark;
   /** kPa at continuous flow. */
   readonly pressure?: number;
   /** kPa lost so far at peak flow. */
@@ -509,7 +509,7 @@ export interface Reached {
 }
 
 export function groundOf(input: Omit<TrainInput, "units">): Ground {
-  const supply = supplyOf(input.facts, input.tables.pipes);
+  const supply = supplyCurveOf(input.facts, input.tables.pipes);
   const curve =
     supply && input.facts.reducer !== undefined ? { ...supply, cap: input.facts.reducer } : supply;
   const known = new Map<boolean, Findings>();

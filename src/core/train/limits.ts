@@ -1,4 +1,4 @@
-import { lower, print, printMeasured, upper, type Measured, type Profile, type Quantity } from "../units";
+import { lower, print, printMeasured, upper, type Measured, type UnitSystem, type Quantity } from "../units";
 import { check, good, stop, unknown, type Verdict } from "../verdict";
 import type { WaterKey } from "../water";
 import { inSentence } from "../words";
@@ -34,7 +34,7 @@ const ROUNDING = 1.001;
  * Verdict of a measured value against a limit. Missing is Unknown and never zero; `<x` satisfies a maximum of at least x, else Unknown;
  * ND without a limit is Unknown; a range is judged on its bad end (handbook 2, Limits of water fed to each family).
  */
-export function judgeLimit(measured: Measured | undefined, limit: FeedLimit, profile: Profile): Verdict {
+export function judgeLimit(measured: Measured | undefined, limit: FeedLimit, profile: UnitSystem): Verdict {
   const rule = `feed-${limit.key}`;
   const say = (n: number) => print(n, limit.quantity, profile);
   const allowed =

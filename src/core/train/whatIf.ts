@@ -1,5 +1,5 @@
 import type { SiteFacts } from "../site";
-import { fromProfile, inProfile, lower, value, type Measured, type Profile, type Quantity } from "../units";
+import { fromProfile, inProfile, lower, value, type Measured, type UnitSystem, type Quantity } from "../units";
 import type { Level } from "../verdict";
 import { verdictKey } from "../verdict";
 import type { WaterKey } from "../water";
@@ -117,7 +117,7 @@ const STEPS = 16;
 const HALVINGS = 14;
 
 /** A value a little farther from now, at three figures of the unit that is shown, so that it reads as what it is: over the edge. */
-function legible(v: number, side: number, knob: Knob, profile: Profile): number {
+function legible(v: number, side: number, knob: Knob, profile: UnitSystem): number {
   const shown = inProfile(v, knob.quantity, profile);
   const place = 10 ** (Math.floor(Math.log10(Math.max(1e-9, Math.abs(shown)))) - 2);
   const rounded = (side > 0 ? Math.ceil(shown / place - 1e-9) : Math.floor(shown / place + 1e-9)) * place;

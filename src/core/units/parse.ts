@@ -1,7 +1,7 @@
 import type { Measured } from "./measured";
 import { quantities, type Quantity, type Unit } from "./quantities";
 
-export type Profile = "us" | "metric";
+export type UnitSystem = "us" | "metric";
 
 export type Parsed =
   | {
@@ -87,7 +87,7 @@ const skipSpace = (text: string, at: number): number => at + (/^\s*/.exec(text.s
 export function parseQuantity(
   input: string,
   quantity: Quantity,
-  options: { readonly profile: Profile; readonly range?: boolean },
+  options: { readonly profile: UnitSystem; readonly range?: boolean },
 ): Parsed {
   const kind = quantities[quantity];
   if (input.length > MAX_TEXT)
@@ -238,4 +238,4 @@ const examples: Record<Quantity, { us: string; metric: string }> = {
   voltage: { us: "120 V", metric: "230 V" },
 };
 /** One example of the quantity as a person of that profile would write it. */
-export const exampleOf = (q: Quantity, profile: Profile): string => examples[q][profile];
+export const exampleOf = (q: Quantity, profile: UnitSystem): string => examples[q][profile];

@@ -1,8 +1,8 @@
 import type { Measured } from "./measured";
 import { quantities, type Quantity, type Unit } from "./quantities";
-import type { Profile } from "./parse";
+import type { UnitSystem } from "./parse";
 
-const shownIn = (profile: Profile) =>
+const shownIn = (profile: UnitSystem) =>
   Object.fromEntries(
     Object.entries(quantities).map(([name, kind]) => {
       const unit = kind.units.find((u) => u.names.includes(kind.show[profile]));
@@ -11,28 +11,28 @@ const shownIn = (profile: Profile) =>
       return [name, unit];
     }),
   ) as Readonly<Record<Quantity, Unit>>;
-const shown: Readonly<Record<Profile, Readonly<Record<Quantity, Unit>>>> = {
+const shown: Readonly<Record<UnitSystem, Readonly<Record<Quantity, Unit>>>> = {
   us: shownIn("us"),
   metric: shownIn("metric"),
 };
 
 /** The number in the unit that the profile shows, not rounded. */
-export function inProfile(canonical: number, quantity: Quantity, profile: Profile): number {
+export function inProfile(canonical: number, quantity: Quantity, profile: UnitSystem): number {
   const unit = shown[profile][quantity];
   return canonical / unit.factor + (unit.offset ?? 0);
 }
 
 /** The canonical number of one in the unit that the profile shows. */
-export function fromProfile(shownNumber: number, quantity: Quantity, profile: Profile): number {
+export function fromProfile(shownNumber: number, quantity: Quantity, profile: UnitSystem): number {
   const unit = shown[profile][quantity];
   return (shownNumber - (unit.offset ?? 0)) * unit.factor;
 }
 
 /** The name of the unit that the profile shows; empty for a bare number. */
-export const unitName = (quantity: Quantity, profile: Profile): string => quantities[quantity].show[profile];
+export const unitName = (quantity: Quantity, profile: UnitSystem): string => quantities[quantity].show[profile];
 
 /** The figure rounded for reading, with tight numbers keeping two significant digits, without its unit. */
-export function figure(canonical: number, quantity: Quantity, profile: Profile, digits?: number): string {
+export function figure(canonical: number, quantity: Quantity, profile: UnitSystem, digits?: number): string {
   const n = inProfile(canonical, quantity, profile);
   const places = digits ?? quantities[quantity].digits[profile];
   const needed =
@@ -45,7 +45,7 @@ export function figure(canonical: number, quantity: Quantity, profile: Profile, 
 }
 
 /** A figure with its unit, e.g. `58 psi`. */
-export function print(canonical: number, quantity: Quantity, profile: Profile, digits?: number): string {
+export function print(canonical: number, quantity: Quantity, profile: UnitSystem, digits?: number): string {
   const unit = unitName(quantity, profile);
   return `${figure(canonical, quantity, profile, digits)}${unit === "" ? "" : unit === "%" ? " %" : ` ${unit}`}`;
 }
@@ -57,7 +57,7 @@ export function print(canonical: number, quantity: Quantity, profile: Profile, d
 function read(
   canonical: number,
   quantity: Quantity,
-  profile: Profile,
+  profile: UnitSystem,
 ): { readonly number: string; readonly whole: string } {
   const n = Math.abs(inProfile(canonical, quantity, profile));
   const digits =
@@ -69,7 +69,7 @@ function read(
 }
 
 /** What was measured, as a person would write it: `< 0.1 mg/L`, `10–12 °C`, `not detected`. */
-export function printMeasured(m: Measured, quantity: Quantity, profile: Profile): string {
+export function printMeasured(m: Measured, quantity: Quantity, profile: UnitSystem): string {
   switch (m.is) {
     case "value":
       return read(m.value, quantity, profile).whole;

@@ -1,4 +1,4 @@
-import { lower, print, printMeasured, upper, type Measured, type Profile, type Quantity } from "../units";
+import { lower, print, printMeasured, upper, type Measured, type UnitSystem, type Quantity } from "../units";
 import { totalHardness } from "./hardness";
 import type { Water, WaterKey } from "./water";
 import { inSentence } from "../words";
@@ -26,7 +26,7 @@ export type WaterFact = WaterKey | "coliform" | "ecoli";
 interface SourceFacts {
   readonly source?: "municipal" | "well" | "surface";
   readonly roWanted?: boolean;
-  readonly profile: Profile;
+  readonly profile: UnitSystem;
 }
 
 interface Threshold {

@@ -13,7 +13,7 @@ import {
   type JobSummary,
   type Knowledge,
 } from "../../core/record";
-import type { Profile } from "../../core/units";
+import type { UnitSystem } from "../../core/units";
 import {
   atOnce,
   DUPLICATE,
@@ -94,7 +94,7 @@ export type AppendOutcome<R> =
 
 export interface AppendSettings {
   readonly knowledge: Knowledge;
-  readonly profile: Profile;
+  readonly profile: UnitSystem;
   readonly now: number;
 }
 

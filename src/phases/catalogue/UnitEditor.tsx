@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import type { Route } from "next";
 import { useState } from "react";
 import type { UnitField } from "@/catalogue/units/fields";
-import { exampleOf, type Profile } from "@/core/units";
+import { exampleOf, type UnitSystem } from "@/core/units";
 import { useDraft } from "@/ui/useDraft";
 import { saveUnit, type UnitState } from "./actions";
 
@@ -21,7 +21,7 @@ export function UnitEditor({
   /** By family. */ fields: Readonly<Record<string, readonly UnitField[]>>;
   families: readonly { readonly id: string; readonly label: string }[];
   initial: Readonly<Record<string, string>>;
-  profile: Profile;
+  profile: UnitSystem;
 }) {
   const router = useRouter();
   const [draft, keep, drop] = useDraft(`unit.${base ?? "new"}.${seen}`);

@@ -2,7 +2,7 @@
 import Link from "next/link";
 import type { Route } from "next";
 import { useState } from "react";
-import { print, type Profile } from "@/core/units";
+import { print, type UnitSystem } from "@/core/units";
 
 export interface ListedUnit {
   readonly code: string;
@@ -25,7 +25,7 @@ export function UnitList({
 }: {
   units: readonly ListedUnit[];
   families: readonly { readonly id: string; readonly label: string }[];
-  profile: Profile;
+  profile: UnitSystem;
   currency: string;
 }) {
   const [sought, setSought] = useState("");

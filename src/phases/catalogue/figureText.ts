@@ -1,12 +1,12 @@
 import { cellAt, fieldsOf, figureAt, type UnitField } from "@/catalogue/units/fields";
 import type { UnitModel } from "@/core/train";
-import { parseQuantity, printMeasured, type Profile } from "@/core/units";
+import { parseQuantity, printMeasured, type UnitSystem } from "@/core/units";
 
-const say = (n: number, q: Parameters<typeof printMeasured>[1], profile: Profile): string =>
+const say = (n: number, q: Parameters<typeof printMeasured>[1], profile: UnitSystem): string =>
   printMeasured({ is: "value", value: n }, q, profile);
 
 /** A figure of a unit as a person of a profile reads and writes it; empty where the unit states nothing. */
-export function figureText(model: UnitModel, f: UnitField, profile: Profile): string {
+export function figureText(model: UnitModel, f: UnitField, profile: UnitSystem): string {
   const v = figureAt(model, f);
   if (v === undefined) return "";
   switch (f.kind) {
@@ -29,7 +29,7 @@ export function figureText(model: UnitModel, f: UnitField, profile: Profile): st
 export function cellFrom(
   text: string,
   f: UnitField,
-  profile: Profile,
+  profile: UnitSystem,
   base: UnitModel | undefined,
 ): { readonly cell: string | number | null } | { readonly error: string } {
   const trimmed = text.trim();
@@ -68,7 +68,7 @@ export function cellFrom(
 }
 
 /** What differs between two sets of a unit's figures, in words. */
-export function changesBetween(before: UnitModel, after: UnitModel, profile: Profile): string[] {
+export function changesBetween(before: UnitModel, after: UnitModel, profile: UnitSystem): string[] {
   return fieldsOf(after.family).flatMap((f) => {
     const [a, b] = [figureText(before, f, profile), figureText(after, f, profile)];
     return JSON.stringify(cellAt(before, f)) === JSON.stringify(cellAt(after, f))

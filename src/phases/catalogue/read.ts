@@ -3,7 +3,7 @@ import { cellAt, figuresFrom, fromSheet, unitFields, unitSchema, type Cell } fro
 import type { UnitModel } from "@/core/train";
 import type { UnitLine } from "@/server/catalogue";
 import { changesBetween } from "./figureText";
-import type { Profile } from "@/core/units";
+import type { UnitSystem } from "@/core/units";
 
 /** One unit of a file: what would become of it, or why it cannot be taken. */
 export type ReadUnit = { readonly row: number; readonly code: string; readonly name: string } & (
@@ -36,7 +36,7 @@ function judge(
   raw: unknown,
   units: ReadonlyMap<string, UnitLine>,
   seen: Set<string>,
-  profile: Profile,
+  profile: UnitSystem,
 ): ReadUnit {
   const { version: _, ...figures } = (typeof raw === "object" && raw !== null ? raw : {}) as Record<
     string,
@@ -65,7 +65,7 @@ function judge(
 export async function readCatalogueFile(
   bytes: Buffer,
   units: ReadonlyMap<string, UnitLine>,
-  profile: Profile,
+  profile: UnitSystem,
 ): Promise<ReadFile | { readonly error: string }> {
   const seen = new Set<string>();
   if (bytes.subarray(0, 2).toString("latin1") === "PK") {

@@ -18,8 +18,8 @@ export type SendOutcome =
     };
 
 /** An intent before it has its id. */
-export type Wish = Intent extends infer I ? (I extends Intent ? Omit<I, "id"> : never) : never;
-export const withId = (wish: Wish): Intent => ({ ...wish, id: ulid() }) as Intent;
+export type Asked = Intent extends infer I ? (I extends Intent ? Omit<I, "id"> : never) : never;
+export const withId = (wish: Asked): Intent => ({ ...wish, id: ulid() }) as Intent;
 
 /** Sends one intent. A network that fails, or a server that cannot reach its database, is `unreachable`: the same intent may be sent again. */
 export async function sendIntent(jobId: string, intent: Intent): Promise<SendOutcome> {

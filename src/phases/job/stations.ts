@@ -1,7 +1,7 @@
 import { siteFacts } from "@/core/site";
 import type { JobState, Phase } from "@/core/record";
 import type { TrainJudgement } from "@/core/train";
-import { print, type Profile } from "@/core/units";
+import { print, type UnitSystem } from "@/core/units";
 import type { LineStation } from "@/ui/Line";
 import { liveOf } from "./live";
 
@@ -11,7 +11,7 @@ export function stationsOf(
   judged: TrainJudgement,
   phase: Phase,
   now: number,
-  profile: Profile,
+  profile: UnitSystem,
 ): LineStation[] {
   const facts = siteFacts(job.answers);
   const base = `/jobs/${job.id}/${phase}`;

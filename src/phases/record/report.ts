@@ -10,7 +10,7 @@ import {
   type Knowledge,
   type Reading,
 } from "@/core/record";
-import { printMeasured, type Profile, type Quantity } from "@/core/units";
+import { printMeasured, type UnitSystem, type Quantity } from "@/core/units";
 import { stamp } from "@/ui/time";
 import { readingKinds } from "@/core/readings";
 
@@ -31,7 +31,7 @@ export interface ReadingLine {
 
 const fieldOf = (kind: string, id: string) => readingKinds.get(kind)?.fields.find((f) => f.id === id);
 
-function readingLine(r: Reading, profile: Profile, zone: string): ReadingLine {
+function readingLine(r: Reading, profile: UnitSystem, zone: string): ReadingLine {
   const values = Object.entries(r.values).map(([id, v]) => {
     const f = fieldOf(r.kind, id);
     // As read: a text with its own unit stays as it was written.
@@ -69,7 +69,7 @@ function readingLine(r: Reading, profile: Profile, zone: string): ReadingLine {
 }
 
 /** The commissioning record as page, PDF and CSV show it (handbook 6, Record). */
-export function reportOf(job: JobState, known: Knowledge, profile: Profile, zone: string) {
+export function reportOf(job: JobState, known: Knowledge, profile: UnitSystem, zone: string) {
   const units = withModels(governingUnits(job), known);
   const revision = job.revisions.find((r) => r.revision === job.run?.revision) ?? job.revisions.at(-1);
   const steps = (job.run?.steps ?? []).map((s) => {

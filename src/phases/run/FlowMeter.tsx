@@ -3,7 +3,7 @@ import { useState } from "react";
 import { ulid } from "ulid";
 import type { Reading } from "@/core/record/state";
 import type { Step } from "@/core/run/step";
-import { figure, print, unitName, type Profile } from "@/core/units";
+import { figure, print, unitName, type UnitSystem } from "@/core/units";
 import { QuantityField } from "@/ui/QuantityField";
 import { countdown } from "@/ui/time";
 import { useDraft } from "@/ui/useDraft";
@@ -21,7 +21,7 @@ export function FlowMeter({
   at,
 }: {
   step: Step;
-  profile: Profile;
+  profile: UnitSystem;
   readings: readonly Reading[];
   now: number;
   run: Run;

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { ulid } from "ulid";
 import type { Reading } from "@/core/record/state";
 import type { ReadingField, Step } from "@/core/run/step";
-import { print, type Profile } from "@/core/units";
+import { print, type UnitSystem } from "@/core/units";
 import { QuantityField } from "@/ui/QuantityField";
 import { useDraft } from "@/ui/useDraft";
 import { VerdictMark } from "@/ui/VerdictMark";
@@ -24,7 +24,7 @@ export function ReadingForm({
   jobId: string;
   reads: string;
   kind: { readonly label: string; readonly fields: readonly ReadingField[] } | undefined;
-  profile: Profile;
+  profile: UnitSystem;
   run: Run;
   readings: readonly Reading[];
   readOnly: boolean;

@@ -5,7 +5,7 @@ import type { Actor } from "@/core/record";
 import { nextStep, runningClocks, statusOf, type StepStatus } from "@/core/record/progress";
 import type { JobState } from "@/core/record/state";
 import type { Step } from "@/core/run/step";
-import type { Profile } from "@/core/units";
+import type { UnitSystem } from "@/core/units";
 import { countdown, momentOf } from "@/ui/time";
 import { JobShell } from "../job/JobShell";
 import { liveOf } from "../job/live";
@@ -53,7 +53,7 @@ export function RunBoard({
   initial: JobState;
   serverNow: number;
   person: Actor;
-  profile: Profile;
+  profile: UnitSystem;
   zone: string;
   texts: RunTexts;
   readOnly: boolean;

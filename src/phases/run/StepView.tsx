@@ -5,12 +5,12 @@ import { stepState, type JobState } from "@/core/record/state";
 import { clockOf, maySkip, type Step } from "@/core/run/step";
 import { countedBy, readyAt } from "@/core/run/clock";
 import type { Rig, RigState } from "@/core/rig";
-import type { Profile } from "@/core/units";
+import type { UnitSystem } from "@/core/units";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { clockTime, countdown, lengthOf, momentOf } from "@/ui/time";
 import { useDraft } from "@/ui/useDraft";
 import { Photos } from "../job/Photos";
-import type { Wish } from "../job/send";
+import type { Asked } from "../job/send";
 import { circumstancesOf, waterOffAt, wishOf } from "@/core/record/runRig";
 import { useOrder } from "../valves/useOrder";
 import { FlowMeter } from "./FlowMeter";
@@ -79,7 +79,7 @@ export function StepView({
   job: JobState;
   now: number;
   at: () => number;
-  profile: Profile;
+  profile: UnitSystem;
   zone: string;
   texts: RunTexts;
   readOnly: boolean;
@@ -95,7 +95,7 @@ export function StepView({
   const over = status === "done" || status === "skipped";
   const needed = clockOf(step);
   const readings = readingsOf(job, step.id);
-  const act = async (wish: Wish) => {
+  const act = async (wish: Asked) => {
     await run.send(wish);
   };
   const wish = over ? undefined : wishOf(job.rig, step);

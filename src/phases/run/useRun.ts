@@ -3,7 +3,7 @@ import { get, set } from "idb-keyval";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Actor, Entry, Intent } from "@/core/record";
 import { applyEntry, type JobState } from "@/core/record/state";
-import { sendIntent, withId, type SendOutcome, type Wish } from "../job/send";
+import { sendIntent, withId, type SendOutcome, type Asked } from "../job/send";
 
 /** Intents whose entry says the same as they do, so that the phone can show them before the server has answered. */
 const plain = new Set<Intent["kind"]>([
@@ -53,7 +53,7 @@ export interface Run {
   readonly waiting?: string;
   readonly signedOut: boolean;
   readonly refused?: Refused;
-  readonly send: (wish: Wish) => Promise<SendOutcome>;
+  readonly send: (wish: Asked) => Promise<SendOutcome>;
   readonly look: () => Promise<void>;
 }
 
@@ -171,7 +171,7 @@ export function useRun(initial: JobState, by: Actor, at: () => number, hear: (no
   }, [key, keepQueue, look, work]);
 
   const send = useCallback(
-    (wish: Wish) =>
+    (wish: Asked) =>
       new Promise<SendOutcome>((resolve) => {
         setRefused(undefined);
         const intent = { ...withId(wish), claimed: new Date(at()).toISOString() };

@@ -4,7 +4,7 @@ import { lossCurve, supplyPressure, unitLoss } from "@/core/plumbing";
 import type { JobState } from "@/core/record";
 import type { SurveyField } from "@/core/site";
 import { fixtureUnitsOf, type Fixture, type Ground, type TrainJudgement } from "@/core/train";
-import { print, type Profile } from "@/core/units";
+import { print, type UnitSystem } from "@/core/units";
 import { FigureText } from "@/ui/FigureCard";
 import { Qty } from "@/ui/Qty";
 import { VerdictMark } from "@/ui/VerdictMark";
@@ -27,7 +27,7 @@ export function Demand({
   job: JobState;
   judged: TrainJudgement;
   ground: Ground;
-  profile: Profile;
+  profile: UnitSystem;
   readOnly: boolean;
 }) {
   const row = (f: SurveyField) => (
@@ -129,7 +129,7 @@ export function Demand({
 }
 
 /** Pressure and flow through the train while the house draws its peak. */
-function AtPeak({ judged, ground, profile }: { judged: TrainJudgement; ground: Ground; profile: Profile }) {
+function AtPeak({ judged, ground, profile }: { judged: TrainJudgement; ground: Ground; profile: UnitSystem }) {
   const { peak } = judged;
   const kPa = (n: number) => print(n, "pressure", profile);
   if (peak === undefined)

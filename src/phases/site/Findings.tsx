@@ -2,7 +2,7 @@ import { surveyFields } from "@/catalogue/survey";
 import type { JobState } from "@/core/record";
 import { siteFacts } from "@/core/site";
 import { needsOf } from "@/core/water";
-import type { Profile } from "@/core/units";
+import type { UnitSystem } from "@/core/units";
 import { langelierIndex, totalHardness, hardnessWord } from "@/core/water";
 import { lower, print, upper } from "@/core/units";
 import { Qty } from "@/ui/Qty";
@@ -16,7 +16,7 @@ const at = (id: string) => (
 );
 
 /** What the survey says so far: needs with their reason, and what a missing answer keeps open. */
-export function Findings({ job, profile }: { job: JobState; profile: Profile }) {
+export function Findings({ job, profile }: { job: JobState; profile: UnitSystem }) {
   const facts = siteFacts(job.answers);
   const { needs, open } = needsOf(facts.water, {
     source: facts.source,

@@ -5,7 +5,7 @@ import { ulid } from "ulid";
 import { labFields, labNames } from "@/catalogue/labNames";
 import { surveyGroups } from "@/catalogue/survey";
 import { labTable, readSample, type LabChoice, type LabTable } from "@/core/water/lab";
-import { printMeasured, quantities, type Profile } from "@/core/units";
+import { printMeasured, quantities, type UnitSystem } from "@/core/units";
 import { readAnswer } from "@/core/record/decide";
 import { QuantityField } from "@/ui/QuantityField";
 import { useDraft } from "@/ui/useDraft";
@@ -19,7 +19,7 @@ const MAX_FILE = 2_000_000;
 type Way = "form" | "paste" | "file";
 
 /** Takes one water test into the job and looks again. */
-function useTaking(jobId: string, profile: Profile) {
+function useTaking(jobId: string, profile: UnitSystem) {
   const router = useRouter();
   const [state, setState] = useState<
     | { readonly is: "idle" | "saving" | "saved" }
@@ -83,7 +83,7 @@ function Head({
 }
 
 /** A report typed in, value by value. */
-function Typed({ jobId, profile, onDone }: { jobId: string; profile: Profile; onDone: () => void }) {
+function Typed({ jobId, profile, onDone }: { jobId: string; profile: UnitSystem; onDone: () => void }) {
   const [draft, keep, drop] = useDraft(`${jobId}.report`);
   const typed: Readonly<Record<string, string>> = draft ? (JSON.parse(draft) as Record<string, string>) : {};
   const set = (over: Readonly<Record<string, string | undefined>>) =>
@@ -172,7 +172,7 @@ function Mapping({
   table: LabTable;
   source: Way;
   remembered: Readonly<Record<string, LabChoice>>;
-  profile: Profile;
+  profile: UnitSystem;
   onDone: () => void;
 }) {
   const [sample, setSample] = useState(0);
@@ -397,7 +397,7 @@ export function LabReport({
   remembered,
 }: {
   jobId: string;
-  profile: Profile;
+  profile: UnitSystem;
   remembered: Readonly<Record<string, LabChoice>>;
 }) {
   const [way, setWay] = useState<Way>();

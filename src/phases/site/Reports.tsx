@@ -1,10 +1,10 @@
 import { surveyFields } from "@/catalogue/survey";
 import type { JobState } from "@/core/record";
 import type { SurveyAnswer } from "@/core/site";
-import { lower, printMeasured, upper, type Profile } from "@/core/units";
+import { lower, printMeasured, upper, type UnitSystem } from "@/core/units";
 import { stamp } from "@/ui/time";
 
-const shown = (field: string, a: SurveyAnswer | undefined, profile: Profile): string => {
+const shown = (field: string, a: SurveyAnswer | undefined, profile: UnitSystem): string => {
   const f = surveyFields.get(field);
   if (!a) return "—";
   if (f?.kind === "quantity" && a.measured) return printMeasured(a.measured, f.quantity, profile);
@@ -31,7 +31,7 @@ function moved(
 const words = { up: "▲ more", down: "▼ less", other: "◇ other" } as const;
 
 /** Water tests side by side, the oldest first, with what changed from each to the next and what the design stands on now. */
-export function Reports({ job, profile, zone }: { job: JobState; profile: Profile; zone: string }) {
+export function Reports({ job, profile, zone }: { job: JobState; profile: UnitSystem; zone: string }) {
   const { reports } = job;
   if (reports.length === 0)
     return (

@@ -1,6 +1,6 @@
 import type { JobState } from "@/core/record";
 import type { SurveyGroup } from "@/core/site";
-import type { Profile } from "@/core/units";
+import type { UnitSystem } from "@/core/units";
 import { Photos } from "../job/Photos";
 import { SurveyFieldRow } from "./SurveyFieldRow";
 
@@ -14,7 +14,7 @@ export function Survey({
 }: {
   job: JobState;
   groups: readonly SurveyGroup[];
-  profile: Profile;
+  profile: UnitSystem;
   readOnly: boolean;
   zone: string;
 }) {

@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useId, useRef, useState } from "react";
 import type { SurveyField } from "@/core/site";
-import type { Profile } from "@/core/units";
+import type { UnitSystem } from "@/core/units";
 import { QuantityField } from "@/ui/QuantityField";
 import { useDraft } from "@/ui/useDraft";
 import { sendUntilTaken, withId } from "../job/send";
@@ -21,7 +21,7 @@ export function SurveyFieldRow({
   jobId: string;
   field: SurveyField;
   saved: string;
-  profile: Profile;
+  profile: UnitSystem;
   readOnly: boolean;
 }) {
   const router = useRouter();

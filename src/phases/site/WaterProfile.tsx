@@ -1,6 +1,6 @@
 import { surveyFields } from "@/catalogue/survey";
 import { waterProfile, type TrainJudgement } from "@/core/train";
-import { printMeasured, type Profile } from "@/core/units";
+import { printMeasured, type UnitSystem } from "@/core/units";
 import type { Water, WaterKey } from "@/core/water";
 import { inSentence } from "@/core/words";
 import type { LineStation } from "@/ui/Line";
@@ -35,7 +35,7 @@ export function withChanges(
   stations: readonly LineStation[],
   judged: TrainJudgement,
   raw: Water,
-  profile: Profile,
+  profile: UnitSystem,
 ): LineStation[] {
   const { rows } = waterProfile(judged, keys, raw);
   const order = new Map(judged.stations.map((s, i) => [s.key, i + 1]));
@@ -71,7 +71,7 @@ export function WaterProfile({
 }: {
   judged: TrainJudgement;
   raw: Water;
-  profile: Profile;
+  profile: UnitSystem;
 }) {
   const { rows } = waterProfile(judged, keys, raw);
   if (judged.stations.length === 0)

@@ -7,7 +7,7 @@ import {
   type Station,
   type TrainJudgement,
 } from "@/core/train";
-import { print, type Profile } from "@/core/units";
+import { print, type UnitSystem } from "@/core/units";
 import { byWorst, type Level, type Verdict } from "@/core/verdict";
 import { FigureText } from "@/ui/FigureCard";
 import { VerdictMark } from "@/ui/VerdictMark";
@@ -89,7 +89,7 @@ export function Compare({
   a: Side;
   b: Side;
   currency: string;
-  profile: Profile;
+  profile: UnitSystem;
   labels: ReadonlyMap<string, string>;
   schoolLabels: ReadonlyMap<string, string>;
 }) {

@@ -3,13 +3,13 @@ import type { Route } from "next";
 import type { JobState } from "@/core/record";
 import { allVerdicts, type TrainJudgement } from "@/core/train";
 import { verdictKey } from "@/core/verdict";
-import type { Profile } from "@/core/units";
+import type { UnitSystem } from "@/core/units";
 import { byWorst } from "@/core/verdict";
 import { FigureCard } from "@/ui/FigureCard";
 import { stamp } from "@/ui/time";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { Schools, type SchoolInUse } from "./Schools";
-import { Judged, schoolSaid } from "./StationView";
+import { VerdictNote, schoolSaid } from "./StationView";
 
 const unitsText = (units: JobState["units"]): string =>
   units.map((u) => `${u.model}${u.parallel > 1 ? ` × ${u.parallel}` : ""}`).join(" → ") || "no units";
@@ -55,7 +55,7 @@ export function Overview({
   canChoose: boolean;
   job: JobState;
   judged: TrainJudgement;
-  profile: Profile;
+  profile: UnitSystem;
   canOverride: boolean;
   zone: string;
   labels: ReadonlyMap<string, string>;
@@ -104,7 +104,7 @@ export function Overview({
               >
                 {nameOf(at)}
               </Link>
-              <Judged
+              <VerdictNote
                 jobId={job.id}
                 at={at}
                 verdict={verdict}

@@ -2,7 +2,7 @@
 import { memo, useDeferredValue, useMemo, useState } from "react";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
 import { boosted, fillCurve, tankFill, type BladderTank, type RoRated } from "@/core/train/ro";
-import { inProfile, print, unitName, type Profile } from "@/core/units";
+import { inProfile, print, unitName, type UnitSystem } from "@/core/units";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { lengthOf } from "@/ui/time";
 
@@ -29,7 +29,7 @@ const FillCharts = memo(function FillCharts({
   profile,
 }: {
   drawn: readonly Drawn[];
-  profile: Profile;
+  profile: UnitSystem;
 }) {
   const longest = Math.max(30, ...drawn.map((d) => Math.min(360, d.points.at(-1)?.minutes ?? 0)));
   return (
@@ -109,7 +109,7 @@ export default function RoFill({
   pump: boolean;
   booster: { readonly boost: number; readonly setPoint: number; readonly minInlet: number };
   /** Feed without the booster that stands ahead, kPa. */ boostedFrom?: number;
-  profile: Profile;
+  profile: UnitSystem;
 }) {
   const [kPa, setKPa] = useState(Math.round(feed));
   const [celsius, setCelsius] = useState(Math.round(temperature));

@@ -4,7 +4,7 @@ import { verdictKey } from "@/core/verdict";
 import { surveyFields } from "@/catalogue/survey";
 import { unitModels } from "@/catalogue/units";
 import { inSentence } from "@/core/words";
-import { KPA_PER_METRE, lower, print, printMeasured, upper, type Profile } from "@/core/units";
+import { KPA_PER_METRE, lower, print, printMeasured, upper, type UnitSystem } from "@/core/units";
 import type { Verdict } from "@/core/verdict";
 import { FigureCard } from "@/ui/FigureCard";
 import { Qty } from "@/ui/Qty";
@@ -15,7 +15,7 @@ import { RoFillLazy, UnitPictureLazy } from "./charts";
 import type { Picture } from "./pictureOf";
 
 /** A verdict with what would make it Good, and its override. */
-export function Judged({
+export function VerdictNote({
   jobId,
   at,
   verdict,
@@ -104,7 +104,7 @@ export function StationView({
   schools: readonly SchoolInUse[];
   job: JobState;
   station: Station;
-  profile: Profile;
+  profile: UnitSystem;
   canOverride: boolean;
   tools: React.ReactNode;
 }) {
@@ -133,7 +133,7 @@ export function StationView({
             school={schoolSaid(schools)}
             verdict={
               f.verdict ? (
-                <Judged
+                <VerdictNote
                   jobId={job.id}
                   at={s.key}
                   verdict={f.verdict}
@@ -149,7 +149,7 @@ export function StationView({
         <ul className="mt-4 grid gap-2 border-t border-hair pt-4">
           {s.verdicts.map((v) => (
             <li key={v.rule}>
-              <Judged
+              <VerdictNote
                 jobId={job.id}
                 at={s.key}
                 verdict={v}
@@ -200,7 +200,7 @@ export function StationView({
                       </Qty>
                     </td>
                     <td>
-                      <Judged
+                      <VerdictNote
                         jobId={job.id}
                         at={s.key}
                         brief
@@ -231,7 +231,7 @@ export function StationView({
 const tried = unitModels.get("BP-3")!.booster!;
 
 /** How an RO's tank fills, where everything that decides it is known. */
-function Filling({ station: s, profile }: { station: Station; profile: Profile }) {
+function Filling({ station: s, profile }: { station: Station; profile: UnitSystem }) {
   const ro = s.model.ro;
   const [feed, temperature, tds] = [
     s.figures.find((f) => f.id === "roFeed")?.value,

@@ -3,10 +3,10 @@ import { useRouter } from "next/navigation";
 import type { Route } from "next";
 import { useState } from "react";
 import type { DesignUnit, UnitModel } from "@/core/train";
-import { print, type Profile } from "@/core/units";
+import { print, type UnitSystem } from "@/core/units";
 import { Sheet } from "@/ui/Sheet";
 import { useDraft } from "@/ui/useDraft";
-import { sendUntilTaken, withId, type Wish } from "../job/send";
+import { sendUntilTaken, withId, type Asked } from "../job/send";
 
 type ModelInfo = Pick<
   UnitModel,
@@ -18,7 +18,7 @@ export function useDesign(jobId: string) {
   const router = useRouter();
   const [say, setSay] = useState<{ readonly text: string; readonly bad: boolean }>();
   const [busy, setBusy] = useState(false);
-  const act = async (wish: Wish, then?: () => void) => {
+  const act = async (wish: Asked, then?: () => void) => {
     setBusy(true);
     const outcome = await sendUntilTaken(jobId, withId(wish), (text) => setSay({ text, bad: true }));
     setBusy(false);
@@ -51,7 +51,7 @@ export function AddUnit({
   units: readonly DesignUnit[];
   models: readonly ModelInfo[];
   seen: number;
-  profile: Profile;
+  profile: UnitSystem;
   primary?: boolean;
 }) {
   const router = useRouter();

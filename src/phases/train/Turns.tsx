@@ -1,7 +1,7 @@
 import Link from "next/link";
 import type { Route } from "next";
 import type { Turn } from "@/core/train";
-import { printMeasured, type Profile } from "@/core/units";
+import { printMeasured, type UnitSystem } from "@/core/units";
 import { VerdictMark } from "@/ui/VerdictMark";
 
 /** What each nearest change would turn, with the value now and then. */
@@ -14,7 +14,7 @@ export function Turns({
   jobId: string;
   turns: readonly Turn[];
   names: ReadonlyMap<string, string>;
-  profile: Profile;
+  profile: UnitSystem;
 }) {
   if (turns.length === 0)
     return <p>Nothing within its usual reach would turn a verdict: or too little is known yet to say.</p>;

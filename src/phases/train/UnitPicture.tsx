@@ -11,7 +11,7 @@ import {
   YAxis,
 } from "recharts";
 import { softenerChoice } from "@/core/train/softener";
-import { inProfile, print, unitName, type Profile } from "@/core/units";
+import { inProfile, print, unitName, type UnitSystem } from "@/core/units";
 import { VerdictMark } from "@/ui/VerdictMark";
 import type { Picture } from "./pictureOf";
 
@@ -75,7 +75,7 @@ function Frame({
 }
 
 /** Dose against flow: where the chamber still gives what is asked for, and where the house is at peak. */
-function Uv({ p, profile }: { p: Extract<Picture, { of: "uv" }>; profile: Profile }) {
+function Uv({ p, profile }: { p: Extract<Picture, { of: "uv" }>; profile: UnitSystem }) {
   const flow = (l: number) => inProfile(l, "flow", profile);
   const limit = Math.min(p.formula, p.maximum);
   const far = 1.35 * Math.max(limit, p.peak ?? 0);
@@ -172,7 +172,7 @@ function Uv({ p, profile }: { p: Extract<Picture, { of: "uv" }>; profile: Profil
 }
 
 /** Contact time against flow, with what the water needs. */
-function Carbon({ p, profile }: { p: Extract<Picture, { of: "carbon" }>; profile: Profile }) {
+function Carbon({ p, profile }: { p: Extract<Picture, { of: "carbon" }>; profile: UnitSystem }) {
   const flow = (l: number) => inProfile(l, "flow", profile);
   const far = 1.3 * Math.max(p.peak ?? 0, p.mediaLitres / p.check);
   const end = roundUp(flow(far));
@@ -283,7 +283,7 @@ function Carbon({ p, profile }: { p: Extract<Picture, { of: "carbon" }>; profile
 
 const dashes = ["2 4", "", "9 4"] as const;
 /** Interval against salt setting for this size and the next ones, and what each costs in a year. */
-function Softener({ p, profile }: { p: Extract<Picture, { of: "softener" }>; profile: Profile }) {
+function Softener({ p, profile }: { p: Extract<Picture, { of: "softener" }>; profile: UnitSystem }) {
   const salts = steps(6, 15, 90);
   const points = salts.map((salt) => ({
     salt,
@@ -415,7 +415,7 @@ function Softener({ p, profile }: { p: Extract<Picture, { of: "softener" }>; pro
 }
 
 /** The one picture that explains how a unit was judged. */
-export default function UnitPicture({ picture: p, profile }: { picture: Picture; profile: Profile }) {
+export default function UnitPicture({ picture: p, profile }: { picture: Picture; profile: UnitSystem }) {
   switch (p.of) {
     case "uv":
       return <Uv p={p} profile={profile} />;

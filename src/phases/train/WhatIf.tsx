@@ -13,7 +13,7 @@ import {
   type TrainInput,
   type UnitModel,
 } from "@/core/train";
-import type { Profile } from "@/core/units";
+import type { UnitSystem } from "@/core/units";
 import { FigureText } from "@/ui/FigureCard";
 import { QuantityField } from "@/ui/QuantityField";
 import { VerdictMark } from "@/ui/VerdictMark";
@@ -26,7 +26,7 @@ interface Given {
   readonly units: readonly Placed[];
   readonly schools: TrainInput["schools"];
   readonly tables: TrainInput["tables"];
-  readonly profile: Profile;
+  readonly profile: UnitSystem;
 }
 
 /** Fields of the survey that a judgement reads, by group. */
@@ -67,7 +67,7 @@ function Trial({
   now: string;
   text: string;
   error?: string;
-  profile: Profile;
+  profile: UnitSystem;
   onChange: (text: string) => void;
   onDrop: () => void;
 }) {

@@ -10,7 +10,7 @@ const ROW = 26;
 const widthOf = (lines: readonly string[], size = CHAR): number =>
   Math.max(0, ...lines.map((l) => l.length * size));
 
-interface Draft {
+interface Placed {
   readonly item: Omit<Item, "x" | "y" | "axis">;
   readonly ends: readonly {
     readonly node: string;
@@ -20,7 +20,7 @@ interface Draft {
 }
 
 /** What there is to draw, each thing with the rig's nodes that it hangs on. */
-function drafts(rig: Rig, way: Way): Draft[] {
+function drafts(rig: Rig, way: Way): Placed[] {
   const tags = tagsOf(rig);
   const out = new Set(rig.nodes.filter((n) => n.kind === "air" || n.kind === "drain").map((n) => n.id));
   const used = new Set<string>();
@@ -42,7 +42,7 @@ function drafts(rig: Rig, way: Way): Draft[] {
       });
   const longest = (handle: string) =>
     Math.max(...rig.handles.find((h) => h.id === handle)!.positions.map((p) => p.name.length));
-  const all: Draft[] = [];
+  const all: Placed[] = [];
   const box = (
     id: string,
     kind: "unit" | "box",
@@ -236,7 +236,7 @@ function drafts(rig: Rig, way: Way): Draft[] {
 }
 
 /** How far from its upper edge (or left one, when water runs down) the pipe passes a thing. */
-function axisOf(item: Draft["item"], way: Way): number {
+function axisOf(item: Placed["item"], way: Way): number {
   if (item.kind === "lever" || item.kind === "joint") return way === "right" ? 34 : 22;
   if (item.kind === "out") return way === "right" ? 15 : item.w / 2;
   return way === "right" ? (item.kind === "head" ? 18 : 24) : item.kind === "head" ? 30 : item.w / 2;
@@ -259,7 +259,7 @@ export async function drawingOf(rig: Rig, way: Way): Promise<Drawing> {
   for (const e of rig.edges) if (e.kind === "pipe") parent.set(find(e.from), find(e.to));
   const pieces = new Map<
     string,
-    { readonly thing: Draft; readonly end: Draft["ends"][number]; readonly port: string }[]
+    { readonly thing: Placed; readonly end: Placed["ends"][number]; readonly port: string }[]
   >();
   for (const thing of things)
     thing.ends.forEach((end, i) => {

@@ -8,7 +8,7 @@ export interface ProfileRow {
   readonly values: readonly (Measured | undefined)[];
   /** True where a unit changed it. */ readonly changed: readonly boolean[];
 }
-export interface Profile {
+export interface WaterProfile {
   /** Keys of the units, in the water's order; the first value of a row stands before them. */ readonly stations: readonly string[];
   readonly rows: readonly ProfileRow[];
 }
@@ -19,7 +19,7 @@ const at = (water: Water, key: WaterKey): Measured | undefined =>
   key === "hardness" ? totalHardness(water) : water[key];
 
 /** The water behind every unit: what is known of each value there, of those known anywhere. A branch unit stands on the water that its branch leaves with. */
-export function waterProfile(judged: TrainJudgement, keys: readonly WaterKey[], raw: Water): Profile {
+export function waterProfile(judged: TrainJudgement, keys: readonly WaterKey[], raw: Water): WaterProfile {
   const rows = keys.flatMap((key): ProfileRow[] => {
     const values = [at(raw, key), ...judged.stations.map((s) => at(s.waterOut, key))];
     return values.every((v) => v === undefined)
