@@ -1,21 +1,12 @@
 // The core's heavy parts against plainer ways to the same answer, in one run. Prints one JSON line.
+import { roPoint, tankFill, tankLitres, tankPressure } from "../src/core/treatment";
+import type { UnitModel } from "../src/core/families";
 import { demandTables } from "../src/catalogue/demand";
 import { knowledgeWith } from "../src/catalogue/knowledge";
 import { prices } from "../src/catalogue/prices";
 import { unitModels } from "../src/catalogue/units";
 import type { SiteFacts } from "../src/core/site";
-import {
-  allVerdicts,
-  judgeTrain,
-  proposeTrains,
-  roPoint,
-  tankFill,
-  tankLitres,
-  tankPressure,
-  UNSAFE,
-  type TrainInput,
-  type UnitModel,
-} from "../src/core/train";
+import { allVerdicts, judgeTrain, proposeTrains, UNSAFE, type TrainInput } from "../src/core/train";
 import { parseQuantity, value } from "../src/core/units";
 
 const knowledge = knowledgeWith();
@@ -54,7 +45,6 @@ const base = {
   facts,
   schools: knowledge.schoolsWith({}),
   tables: { ...knowledge.tables, demand: demandTables },
-  profile: "us" as const,
 };
 const median = (list: number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
 function timed<T>(rounds: number, work: () => T): { ms: number; last: T } {

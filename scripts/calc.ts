@@ -1,25 +1,25 @@
 // npm run --silent calc -- NAME < cases.json: the core's own figures for any cases, so that anyone can check them.
 // A bad case gives {"error": "…"} in its place; input that cannot be read ends with 2 and one line.
-import { text } from "node:stream/consumers";
-import { z } from "zod";
-import { demandTables } from "../src/catalogue/demand";
-import { KPA_PER_METRE, parseQuantity, quantities, type Quantity } from "../src/core/units";
-import { pipeLoss, supplyCurve, supplyPressure, unitLoss } from "../src/core/plumbing";
 import {
+  unitLoss,
   backwashFlow,
   emptyBedContactTime,
-  fixtureUnitsOf,
-  peakByFixtureUnits,
   roPoint,
   saltPerYear,
   softenerCycle,
   tankFill,
   temperatureFactor,
   uvFlowLimit,
-  type Fixture,
   type NeverFills,
   type TankFill,
-} from "../src/core/train";
+} from "../src/core/treatment";
+import { fixtureUnitsOf, peakByFixtureUnits, type Fixture } from "../src/core/site";
+import { text } from "node:stream/consumers";
+import { z } from "zod";
+import { demandTables } from "../src/catalogue/demand";
+import { KPA_PER_METRE, parseQuantity, quantities, type Quantity } from "../src/core/units";
+import { pipeLoss, supplyCurve, supplyPressure } from "../src/core/plumbing";
+
 import { plan, type Degree, type Rig, type RigNode } from "../src/core/rig";
 import { bleachDose, compensatedHardness, hardnessFromIons, langelierIndex } from "../src/core/water";
 

@@ -1,4 +1,4 @@
-import type { DemandTables } from "../core/train/demand";
+import type { DemandTables } from "../core/site";
 
 /** Handbook 2, Demand. */
 export const demandTables: DemandTables = {

@@ -1,5 +1,6 @@
-import { modelKey, type Knowledge } from "../core/record/knowledge";
-import type { UnitModel } from "../core/train";
+import type { UnitModel } from "../core/families";
+import type { Knowledge } from "../core/record/knowledge";
+import { modelKey } from "../core/train/design";
 import { demandTables } from "./demand";
 import { feedLimits } from "./limits";
 import { pipes } from "./pipes";

@@ -1,4 +1,4 @@
-import type { TrainSchools } from "../core/train";
+import type { TrainSchools } from "../core/families";
 
 /** Questions on which good installers differ, with the default (handbook 1, Schools). */
 export const schools: readonly {

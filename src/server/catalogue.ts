@@ -1,5 +1,5 @@
 import { unitModels } from "@/catalogue/units";
-import type { UnitModel } from "@/core/train";
+import type { UnitModel } from "@/core/families";
 import { catalogueMark, ownCatalogue, type RetiredRow, type VersionRow } from "@/data/queries/catalogue";
 import { now } from "./clock";
 import { database } from "./database";

@@ -1,5 +1,8 @@
+import { tell } from "@/core/tell";
+import { sayFor, sayText } from "@/core/words";
+import type { Figure, InputSource } from "@/core/families";
 import { figure, print, type UnitSystem, type Quantity } from "@/core/units";
-import type { Figure, InputSource } from "@/core/train";
+
 import { VerdictMark } from "./VerdictMark";
 
 const shown = (
@@ -69,6 +72,7 @@ export function FigureCard({
   verdict?: React.ReactNode;
   /** Says which school the working rests on, whose and why. */ school?: (id: string) => React.ReactNode;
 }) {
+  const say = sayFor(profile);
   const value = f.value === undefined ? undefined : shown(f.value, f.quantity, profile, f.digits);
   const [low, high] = f.range
     ? [f.range.low, f.range.high].map((n) => shown(n, f.quantity, profile, f.digits).n)
@@ -91,10 +95,10 @@ export function FigureCard({
           {spread ? (
             <span className="block text-sm text-soft">between what was measured; judged at {value?.n}</span>
           ) : null}
-          {f.note ? <span className="block text-sm text-soft">{f.note}</span> : null}
+          {f.note ? <span className="block text-sm text-soft">{sayText(f.note, say)}</span> : null}
         </summary>
         <div className="mt-2 bg-tint px-4 py-3 text-sm">
-          <p>{f.working.formula}</p>
+          <p>{sayText(f.working.formula, say)}</p>
           {f.working.inputs.length > 0 ? (
             <ul className="mt-1">
               {f.working.inputs.map((i) => {
@@ -111,13 +115,13 @@ export function FigureCard({
             <p className="text-soft">No input is known yet.</p>
           )}
           {f.working.school && school ? <p className="mt-1">{school(f.working.school)}</p> : null}
-          {f.working.note ? <p className="mt-1">{f.working.note}</p> : null}
+          {f.working.note ? <p className="mt-1">{sayText(f.working.note, say)}</p> : null}
         </div>
       </details>
       {verdict ??
         (f.verdict ? (
           <span className="block text-sm">
-            <VerdictMark level={f.verdict.level}>{f.verdict.reason}</VerdictMark>
+            <VerdictMark level={f.verdict.level}>{tell(f.verdict, profile).reason}</VerdictMark>
           </span>
         ) : null)}
     </div>

@@ -1,6 +1,7 @@
+import type { LineMark, Shape } from "@/core/families";
 import Link from "next/link";
 import type { Route } from "next";
-import type { Family, LineMark } from "@/core/train";
+
 import type { Level } from "@/core/verdict";
 import { Qty } from "./Qty";
 import { VerdictShape } from "./VerdictMark";
@@ -9,7 +10,8 @@ import { VerdictShape } from "./VerdictMark";
 export interface LineStation {
   readonly key: string;
   readonly name: string;
-  readonly family: Family | "main" | "house";
+  /** The shape that it is drawn with. */
+  readonly shape: Shape | "main" | "house";
   readonly branch: boolean;
   readonly line?: string;
   readonly level?: Level;
@@ -55,17 +57,15 @@ function Walls({ id }: { id: string }) {
   );
 }
 
-const vessels = new Set<string>(["carbonTank", "softener", "conditioner", "scaleControl"]);
-
 /** A unit drawn by what it is: a vessel, housings, a chamber, a membrane; never a known program's symbol. */
 function Body({
-  family,
+  shape: kind,
   x,
   y,
   active,
   soaked,
 }: {
-  family: LineStation["family"];
+  shape: LineStation["shape"];
   x: number;
   y: number;
   active: boolean;
@@ -73,7 +73,7 @@ function Body({
 }) {
   const stroke = active ? "var(--water)" : "var(--ink)";
   const shape = { fill: "var(--sheet)", stroke, strokeWidth: active ? 2.4 : 1.6 };
-  if (vessels.has(family)) {
+  if (kind === "vessel") {
     const level = 1 - (soaked ?? 0);
     return (
       <g>
@@ -91,21 +91,21 @@ function Body({
       </g>
     );
   }
-  if (family === "uv")
+  if (kind === "lamp")
     return (
       <g>
         <rect x={x - 10} y={y - 32} width="20" height="64" {...shape} />
         <path d={`M${x} ${y - 24}v48`} stroke={stroke} strokeWidth="2" strokeDasharray="4 3" />
       </g>
     );
-  if (family === "cartridge")
+  if (kind === "housing")
     return (
       <g>
         <rect x={x - 15} y={y - 22} width="30" height="10" {...shape} />
         <rect x={x - 10} y={y - 12} width="20" height="36" rx="3" {...shape} />
       </g>
     );
-  if (family === "ro")
+  if (kind === "membrane")
     return (
       <g>
         <rect x={x - 26} y={y - 16} width="52" height="12" {...shape} />
@@ -114,7 +114,7 @@ function Body({
         ))}
       </g>
     );
-  if (family === "booster")
+  if (kind === "pump")
     return (
       <g>
         <rect x={x - 16} y={y - 11} width="32" height="22" {...shape} />
@@ -164,16 +164,16 @@ export function Line({
         <path d={`M80 ${height - 52}l12 14l12 -14`} fill="none" stroke="var(--ink)" strokeWidth="1.8" />
         {stations.map((s, i) => {
           const y = TOP + i * STEP;
-          if (s.family === "main" || s.family === "house") return null;
+          if (s.shape === "main" || s.shape === "house") return null;
           return s.branch ? (
             <g key={s.key}>
               <path d={`M85 ${y + 24}h-34v-10`} fill="none" stroke="var(--ink)" strokeWidth="1.6" />
-              <g transform={`translate(${s.family === "ro" ? 38 : 44} ${y - 6})`}>
-                <Body family={s.family} x={0} y={0} active={s.key === active} />
+              <g transform={`translate(${s.shape === "membrane" ? 38 : 44} ${y - 6})`}>
+                <Body shape={s.shape} x={0} y={0} active={s.key === active} />
               </g>
             </g>
           ) : (
-            <Body key={s.key} family={s.family} x={92} y={y} active={s.key === active} soaked={s.soaked} />
+            <Body key={s.key} shape={s.shape} x={92} y={y} active={s.key === active} soaked={s.soaked} />
           );
         })}
       </svg>
@@ -262,12 +262,12 @@ export function LineAcross({
           ))}
           <path d={`M0 20H${width}M0 32H${width}`} stroke="var(--soft)" strokeWidth="1.4" />
           {stations.map((s, i) =>
-            s.family === "main" || s.family === "house" ? null : (
+            s.shape === "main" || s.shape === "house" ? null : (
               <g
                 key={s.key}
-                transform={`translate(${46 + i * step} 26) scale(${s.family === "ro" ? 0.55 : 0.62})`}
+                transform={`translate(${46 + i * step} 26) scale(${s.shape === "membrane" ? 0.55 : 0.62})`}
               >
-                <Body family={s.family} x={0} y={0} active={s.key === active} soaked={s.soaked} />
+                <Body shape={s.shape} x={0} y={0} active={s.key === active} soaked={s.soaked} />
               </g>
             ),
           )}

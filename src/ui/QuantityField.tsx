@@ -1,6 +1,13 @@
 "use client";
 import { useId } from "react";
-import { exampleOf, parseQuantity, printMeasured, unitName, type UnitSystem, type Quantity } from "@/core/units";
+import {
+  exampleOf,
+  parseQuantity,
+  printMeasured,
+  unitName,
+  type UnitSystem,
+  type Quantity,
+} from "@/core/units";
 
 /** What a typed quantity is understood as, for the echo under its field. */
 export function understood(

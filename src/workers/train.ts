@@ -1,4 +1,5 @@
 import { expose } from "comlink";
+import type { UnitSystem } from "../core/units";
 import {
   nearestTurns,
   proposeTrains,
@@ -13,7 +14,7 @@ const work = {
   propose: (input: ProposeInput, judged: (placements: number) => void): Proposed =>
     proposeTrains({ ...input, progress: judged }),
   /** The nearest change of each surveyed value that turns a verdict. */
-  turns: (input: TrainInput, most: number): Turn[] => nearestTurns(input, most),
+  turns: (input: TrainInput, system: UnitSystem, most: number): Turn[] => nearestTurns(input, system, most),
 };
 export type TrainWork = typeof work;
 

@@ -1,8 +1,9 @@
+import type { UnitModel } from "@/core/families";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { sql } from "drizzle-orm";
 import { ulid } from "ulid";
 import { unitModels } from "@/catalogue/units";
-import type { UnitModel } from "@/core/train";
+
 import {
   addSheet,
   addVersions,

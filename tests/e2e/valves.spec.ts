@@ -51,11 +51,11 @@ async function startedBefore(page: Page, name: string, step: string): Promise<st
     what: "Carbon and conditioner",
     seen: (await stateOf(page, job)).designSeq,
   });
-  for (const b of signingBlockers(await stateOf(page, job), knowledgeWith(), "us"))
+  for (const { at, verdict } of signingBlockers(await stateOf(page, job), knowledgeWith()))
     await sent(page, job, {
       kind: "verdictOverridden",
-      at: b.at,
-      rule: b.rule,
+      at,
+      rule: verdict.rule,
       why: "Agreed with the household",
     });
   await sent(page, job, { kind: "designSigned", seen: (await stateOf(page, job)).designSeq });

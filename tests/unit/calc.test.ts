@@ -6,7 +6,7 @@ type Json = null | boolean | number | string | readonly Json[] | { readonly [key
 const calc = (name: string, input: string) =>
   spawnSync("npm", ["run", "--silent", "calc", "--", name], { input, encoding: "utf8" });
 const golden = (name: string): Json[] =>
-  JSON.parse(readFileSync(new URL(`../../../shared/golden/${name}.json`, import.meta.url), "utf8")) as Json[];
+  JSON.parse(readFileSync(new URL(`../reference/${name}.json`, import.meta.url), "utf8")) as Json[];
 
 /** Outputs by name as the reference's README lists them; the rest of a case is its input. */
 const outputs: Readonly<Record<string, readonly string[]>> = {

@@ -1,9 +1,9 @@
+import { families, type UnitModel } from "@/core/families";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import writeExcelFile from "write-excel-file/node";
 import {
   cellAt,
-  families,
   fieldsOf,
   figuresFrom,
   fromSheet,
@@ -13,7 +13,7 @@ import {
   unitSchema,
   type Cell,
 } from "@/catalogue/units";
-import type { UnitModel } from "@/core/train";
+
 import { cellFrom, changesBetween, figureText } from "@/phases/catalogue/figureText";
 import { readCatalogueFile, type ReadFile } from "@/phases/catalogue/read";
 import type { UnitLine } from "@/server/catalogue";

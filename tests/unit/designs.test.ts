@@ -1,26 +1,20 @@
+import { judgeJob } from "@/core/train";
+import type { DesignUnit } from "@/core/families";
 import { describe, expect, it } from "vitest";
 import { knowledgeWith } from "@/catalogue/knowledge";
 import { unitModels } from "@/catalogue/units";
 import { surveyFields } from "@/catalogue/survey";
-import { decide, draftBasis, judgeJob, signingBlockers } from "@/core/record";
+import { decide, draftBasis, signingBlockers } from "@/core/record";
 import { siteFacts } from "@/core/site";
-import {
-  allVerdicts,
-  changedVerdicts,
-  pairFigures,
-  pairStations,
-  waterProfile,
-  type DesignUnit,
-} from "@/core/train";
+import { allVerdicts, changedVerdicts, pairFigures, pairStations, waterProfile } from "@/core/train";
 import { value } from "@/core/units";
 import { designFrom, designText } from "@/phases/train/designText";
 import { pictureOf } from "@/phases/train/pictureOf";
 import { differences } from "@/phases/train/Overview";
 import { designed, knowledge, signedDesign, surveyed, ulidAt, type Desk, type Wish } from "./desk";
 
-const judged = (d: Desk) => judgeJob(draftBasis(d.job), knowledge, "us");
-const of = (units: readonly DesignUnit[]) =>
-  judgeJob({ answers: surveyed().job.answers, units }, knowledge, "us");
+const judged = (d: Desk) => judgeJob(draftBasis(d.job), knowledge);
+const of = (units: readonly DesignUnit[]) => judgeJob({ answers: surveyed().job.answers, units }, knowledge);
 const line = (...codes: string[]): DesignUnit[] =>
   codes.map((model, i) => ({ key: `u${i}`, model, parallel: 1 }));
 const figure = (j: ReturnType<typeof of>, id: string) =>
@@ -52,7 +46,7 @@ describe("schools of one job", () => {
     expect(d.job.revisions[0]!.schools).toMatchObject({ ironGpg: "4", peak: "larger", reserve: "day" });
     d.do({ kind: "schoolChosen", school: "reserve", option: "none", why: "Predictive valve" });
     expect(differences(d.job)).toEqual(["school reserve: day → none"]);
-    expect(figure(judgeJob(d.job.revisions[0]!, knowledge, "us"), "interval")).toBeLessThan(
+    expect(figure(judgeJob(d.job.revisions[0]!, knowledge), "interval")).toBeLessThan(
       figure(judged(d), "interval")!,
     );
   });
@@ -66,8 +60,8 @@ describe("schools of one job", () => {
         seen: d.job.designSeq,
       });
       if (option) d.do({ kind: "schoolChosen", school: "roRinse", option, why: "The maker is silent" });
-      for (const b of signingBlockers(d.job, knowledge, "us"))
-        d.do({ kind: "verdictOverridden", at: b.at, rule: b.rule, why: "Agreed" });
+      for (const { at, verdict } of signingBlockers(d.job, knowledge))
+        d.do({ kind: "verdictOverridden", at, rule: verdict.rule, why: "Agreed" });
       d.do({ kind: "designSigned", seen: d.job.designSeq }).do({ kind: "runStarted" });
       return d.job.run!.steps.flatMap((s) => (s.unit && s.flow ? [s.flow.minutes] : []));
     };
@@ -107,7 +101,6 @@ describe("versions of a unit", () => {
       judgeJob(
         { answers, units: [{ key: "a", model: "SF-150", parallel: 1, version: version || undefined }] },
         newer,
-        "us",
       ).stations[0]!.model;
     expect(at()).toBe(first);
     expect(at(2)).toBe(second);
@@ -120,11 +113,11 @@ describe("versions of a unit", () => {
       d.try({ kind: "designChanged", units: strange, what: "Version 7", seen: d.job.designSeq }),
     ).toMatchObject({ ok: false });
     expect(
-      allVerdicts(judgeJob({ answers: d.job.answers, units: strange }, knowledge, "us")).find(
+      allVerdicts(judgeJob({ answers: d.job.answers, units: strange }, knowledge)).find(
         (v) => v.verdict.rule === "unit-figures",
       )!.verdict,
-    ).toMatchObject({ level: "Unknown", reason: expect.stringContaining("SF-150@7") as string });
-    expect(signingBlockers({ ...d.job, units: strange }, knowledge, "us").map((b) => b.rule)).toContain(
+    ).toMatchObject({ level: "Unknown", facts: { units: ["SF-150@7"] } });
+    expect(signingBlockers({ ...d.job, units: strange }, knowledge).map((b) => b.verdict.rule)).toContain(
       "unit-figures",
     );
   });
@@ -250,7 +243,7 @@ describe("water behind every station", () => {
 
 describe("the picture of a unit", () => {
   const picture = (units: readonly DesignUnit[], n = 0, answers = surveyed().job.answers) => {
-    const j = judgeJob({ answers, units }, knowledge, "us");
+    const j = judgeJob({ answers, units }, knowledge);
     return pictureOf(j.stations[n]!, j, knowledge.schoolsWith({}), knowledge.offered);
   };
   it("of a softener shows its size, the next down and up, and the one proposed", () => {

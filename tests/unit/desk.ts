@@ -102,8 +102,8 @@ export const designed = () => {
 };
 /** Signs the design as it stands, every Stop of it taken on. */
 export const signed = (d: Desk) => {
-  for (const b of signingBlockers(d.job, knowledge, "us"))
-    d.do({ kind: "verdictOverridden", at: b.at, rule: b.rule, why: "Agreed with the baker" });
+  for (const { at, verdict } of signingBlockers(d.job, knowledge))
+    d.do({ kind: "verdictOverridden", at, rule: verdict.rule, why: "Agreed with the baker" });
   return d.do({ kind: "designSigned", seen: d.job.designSeq });
 };
 export const signedDesign = () => signed(designed());

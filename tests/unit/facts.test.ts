@@ -1,6 +1,7 @@
+import { readAnswer } from "@/core/site";
 import { describe, expect, it } from "vitest";
 import { surveyGroups } from "@/catalogue/survey";
-import { readAnswer } from "@/core/record";
+
 import { siteFacts, type SurveyAnswer } from "@/core/site";
 import { knowledge, opened } from "./desk";
 

@@ -1,3 +1,4 @@
+import type { DesignUnit, TrainSchools, UnitModel } from "@/core/families";
 import { describe, expect, it } from "vitest";
 import { demandTables } from "@/catalogue/demand";
 import { feedLimits } from "@/catalogue/limits";
@@ -5,15 +6,9 @@ import { pipes } from "@/catalogue/pipes";
 import { defaultSchools, trainSchools } from "@/catalogue/schools";
 import { unitModels } from "@/catalogue/units";
 import type { SiteFacts } from "@/core/site";
-import {
-  allVerdicts,
-  judgeTrain,
-  type DesignUnit,
-  type TrainInput,
-  type TrainSchools,
-  type UnitModel,
-} from "@/core/train";
+import { allVerdicts, judgeTrain, type TrainInput } from "@/core/train";
 import { value } from "@/core/units";
+import { tell } from "@/core/tell";
 import type { Level } from "@/core/verdict";
 
 const GPG = 64.79891 / 3.785411784;
@@ -33,7 +28,6 @@ function judge(facts: SiteFacts, line: readonly Placed[], schools: Partial<Train
     units,
     schools: { ...trainSchools(defaultSchools, 2), ...schools },
     tables,
-    profile: "us",
   });
   return {
     judged,
@@ -391,7 +385,7 @@ describe("the train as a whole", () => {
   it.each(whole)("%s", (_, facts, line, rule, level) => {
     const verdict = judge(facts, line).of("house", rule);
     expect(verdict?.level).toBe(level);
-    if (level !== "Good") expect(verdict!.reason.length).toBeGreaterThan(10);
+    if (level !== "Good") expect(tell(verdict!, "us").reason.length).toBeGreaterThan(10);
   });
 
   it("loses pressure unit by unit, and says what is left at peak", () => {

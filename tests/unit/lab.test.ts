@@ -1,9 +1,10 @@
+import { readAnswer } from "@/core/site";
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { labFields, labNames } from "@/catalogue/labNames";
 import { labTable, readItem, readSample, type LabChoice, type LabTable } from "@/core/water/lab";
-import { readAnswer } from "@/core/record";
+
 import { upper } from "@/core/units";
 import { cellsOf, decoded } from "@/phases/site/labText";
 import { knowledge } from "./desk";

@@ -1,5 +1,3 @@
-import fc from "fast-check";
-import { describe, expect, it } from "vitest";
 import {
   osmoticPressure,
   proposeSoftener,
@@ -14,8 +12,19 @@ import {
   tankPressure,
   type RoRated,
   type SoftenerSite,
-} from "@/core/train";
-import { fromProfile, GPG, inProfile, parseQuantity, print, type UnitSystem, type Quantity } from "@/core/units";
+} from "@/core/treatment";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+
+import {
+  fromProfile,
+  GPG,
+  inProfile,
+  parseQuantity,
+  print,
+  type UnitSystem,
+  type Quantity,
+} from "@/core/units";
 import { quantities } from "@/core/units/quantities";
 
 const between = (min: number, max: number) => fc.double({ min, max, noNaN: true });

@@ -1,10 +1,12 @@
+import { judgeLimit } from "@/core/families";
 import { describe, expect, it } from "vitest";
 import { feedLimits } from "@/catalogue/limits";
-import { judgeLimit, type Family } from "@/core/train";
+
+import { tell } from "@/core/tell";
 import { value } from "@/core/units";
 
 /** Limits of water fed to each family (handbook 2): family, value, the last figure that is Good, the first that is not, and what that one is. */
-const table: readonly (readonly [Family, string, number, number, "Check" | "Stop"])[] = [
+const table: readonly (readonly [string, string, number, number, "Check" | "Stop"])[] = [
   ["uv", "iron", 0.3, 0.31, "Stop"],
   ["uv", "manganese", 0.05, 0.051, "Stop"],
   ["uv", "hardness", 120, 121, "Stop"],
@@ -52,23 +54,24 @@ const table: readonly (readonly [Family, string, number, number, "Check" | "Stop
 describe("limits of feed water", () => {
   it.each(table)("%s, %s: %d is Good, %d is not", (family, key, good, bad, level) => {
     const limit = feedLimits[family]!.find((l) => l.key === key)!;
-    expect(judgeLimit(value(good), limit, "metric").level).toBe("Good");
-    const verdict = judgeLimit(value(bad), limit, "metric");
+    expect(judgeLimit(value(good), limit).level).toBe("Good");
+    const verdict = judgeLimit(value(bad), limit);
     expect(verdict.level).toBe(level);
-    expect(verdict.remedy).toBeTruthy();
-    expect(verdict.reason).toMatch(/\d/);
+    const told = tell(verdict, "metric");
+    expect(told.remedy).toBeTruthy();
+    expect(told.reason).toMatch(/\d/);
   });
 
   it("lets a nameplate value in psi pass: 125 psi is 861.84 kPa, 80 psi 551.58", () => {
     const limit = feedLimits.softener!.find((l) => l.key === "pressure")!;
-    expect(judgeLimit(value(125 * 6.894757293), limit, "us").level).toBe("Good");
-    expect(judgeLimit(value(862 * 1.0009), limit, "us").level).toBe("Good");
+    expect(judgeLimit(value(125 * 6.894757293), limit).level).toBe("Good");
+    expect(judgeLimit(value(862 * 1.0009), limit).level).toBe("Good");
   });
 
   it("is Unknown for every limit of every family where nothing was tested, with the question that would settle it", () => {
     for (const [family, limits] of Object.entries(feedLimits))
       for (const limit of limits!) {
-        const verdict = judgeLimit(undefined, limit, "us");
+        const verdict = judgeLimit(undefined, limit);
         expect(verdict.level, `${family} ${limit.key}`).toBe("Unknown");
         expect(verdict.missing).toEqual([limit.survey]);
       }
@@ -80,14 +83,12 @@ describe("limits of feed water", () => {
       judgeLimit(
         none,
         feedLimits.softener!.find((l) => l.key === "sulphide")!,
-        "us",
       ).level,
     ).toBe("Good");
     expect(
       judgeLimit(
         none,
         feedLimits.softener!.find((l) => l.key === "chlorine")!,
-        "us",
       ).level,
     ).toBe("Unknown");
   });

@@ -1,25 +1,17 @@
+import type { UnitModel } from "@/core/families";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { prices } from "@/catalogue/prices";
 import { unitModels } from "@/catalogue/units";
 import type { SiteFacts } from "@/core/site";
-import {
-  allVerdicts,
-  judgeTrain,
-  proposeTrains,
-  UNSAFE,
-  type ProposeInput,
-  type UnitModel,
-} from "@/core/train";
+import { allVerdicts, judgeTrain, proposeTrains, UNSAFE, type ProposeInput } from "@/core/train";
 import { value, type Measured } from "@/core/units";
-import { needsOf } from "@/core/water";
 import { knowledge } from "./desk";
 
 const models = (...codes: string[]): UnitModel[] => codes.map((c) => unitModels.get(c)!);
 const base = {
   schools: knowledge.schoolsWith({}),
   tables: knowledge.tables,
-  profile: "us" as const,
   prices,
   keep: 3,
 };
@@ -112,7 +104,7 @@ const ranksOf = (verdicts: Ranked): readonly [number, number, number] => {
     count("Unknown"),
   ];
 };
-/** A whole train judged from its beginning, with what it leaves open where a need is not known. */
+/** A whole train judged from its beginning. */
 function scoreOf(facts: SiteFacts, line: readonly Placed[]): readonly [number, number, number, number] {
   const judged = judgeTrain({
     facts,
@@ -122,24 +114,6 @@ function scoreOf(facts: SiteFacts, line: readonly Placed[]): readonly [number, n
       unit: { key: `u${i}`, model: p.model.code, parallel: p.parallel },
     })),
   });
-  const { needs, open } = needsOf(facts.water, {
-    source: facts.source,
-    profile: "us",
-    roWanted: line.some((p) => p.model.family === "ro"),
-  });
-  const house = line.filter((p) => !p.model.branch).map((p) => p.model);
-  const answers = {
-    softener: house.some((m) => hardness.has(m.family)),
-    carbon: house.some((m) => m.effects.includes("carbon") || m.effects.includes("catalyticCarbon")),
-  };
-  const asked = (rules: readonly string[]) =>
-    !needs.some((n) => rules.includes(n.rule)) && open.some((o) => rules.includes(o.rule));
-  const unasked = [
-    ...(asked(["softener"]) && !answers.softener ? [{ rule: "need-softener", level: "Unknown" }] : []),
-    ...(asked(["carbon", "catalytic-carbon"]) && !answers.carbon
-      ? [{ rule: "need-carbon", level: "Unknown" }]
-      : []),
-  ];
   const cost = judged.stations.reduce((sum, s) => {
     const figure = (id: string) => s.figures.find((f) => f.id === id)?.value ?? 0;
     const soft = s.model.softener;
@@ -159,7 +133,7 @@ function scoreOf(facts: SiteFacts, line: readonly Placed[]): readonly [number, n
           (waste / 1000) * prices.waterPerM3)
     );
   }, 0);
-  return [...ranksOf([...allVerdicts(judged).map((v) => v.verdict), ...unasked]), cost];
+  return [...ranksOf(allVerdicts(judged).map((v) => v.verdict)), cost];
 }
 const less = (a: readonly number[], b: readonly number[]): number =>
   a.map((x, i) => x - b[i]!).find((d) => Math.abs(d) > 1e-6) ?? 0;

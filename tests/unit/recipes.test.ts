@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { cautions } from "@/catalogue/cautions";
 import { recipes } from "@/catalogue/recipes";
 import { siteRecipe } from "@/catalogue/recipes/site";
-import { serviceItems } from "@/catalogue/service";
+import { familyOf } from "@/core/families";
 import { unitModels } from "@/catalogue/units";
 import { readingKinds } from "@/core/readings";
 import { recipeSchema, type Recipe, type RecipeStep } from "@/core/run/recipe";
@@ -54,7 +54,7 @@ describe("every recipe", () => {
     for (const id of recipes.keys()) expect(used.has(id), id).toBe(true);
     for (const m of unitModels.values()) {
       for (const id of m.recipes) expect(recipes.has(id), `${m.code} ${id}`).toBe(true);
-      expect(serviceItems[m.family].length, m.code).toBeGreaterThan(0);
+      expect(familyOf(m).service.length, m.code).toBeGreaterThan(0);
     }
   });
 

@@ -1,3 +1,4 @@
+import { judgeJob } from "@/core/train";
 import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
 import { readingsCsv } from "@/phases/record/readingsCsv";
@@ -5,7 +6,7 @@ import { reportOf } from "@/phases/record/report";
 import { packPdf, recordPdf } from "@/phases/record/RecordPdf";
 import { stationsOf } from "@/phases/job/stations";
 import { liveOf } from "@/phases/job/live";
-import { draftBasis, judgeJob } from "@/core/record";
+import { draftBasis } from "@/core/record";
 import { knowledge, running, ulidAt, work, type Desk } from "./desk";
 
 const report = (d: Desk, profile: "us" | "metric" = "us") =>
@@ -133,8 +134,7 @@ describe("the commissioning record", () => {
 });
 
 describe("the Line of a job", () => {
-  const line = (d: Desk) =>
-    stationsOf(d.job, judgeJob(draftBasis(d.job), knowledge, "us"), "run", d.now, "us");
+  const line = (d: Desk) => stationsOf(d.job, judgeJob(draftBasis(d.job), knowledge), "run", d.now, "us");
   it("goes from the main through every unit to the house", () => {
     expect(line(running()).map((s) => s.name)).toEqual(["Main", "CT-1354", "SF-150", "RO-T5", "House"]);
     expect(line(running()).map((s) => s.markOut)).toEqual([

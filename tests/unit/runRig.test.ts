@@ -170,8 +170,8 @@ describe("the rig of a run", () => {
       what: "Carbon and conditioner",
       seen: d.job.designSeq,
     });
-    for (const b of signingBlockers(d.job, knowledge, "us"))
-      d.do({ kind: "verdictOverridden", at: b.at, rule: b.rule, why: "Agreed with the baker" });
+    for (const { at, verdict } of signingBlockers(d.job, knowledge))
+      d.do({ kind: "verdictOverridden", at, rule: verdict.rule, why: "Agreed with the baker" });
     d.do({ kind: "designSigned", seen: d.job.designSeq }).do({ kind: "runStarted" });
     work(d, "b.soak");
     expect(rigOn(d).state.stages).toMatchObject({ a: "flushed", b: "wet" });

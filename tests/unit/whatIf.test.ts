@@ -10,7 +10,6 @@ const input = (f: SiteFacts, ...codes: string[]): TrainInput => ({
   facts: f,
   schools: knowledge.schoolsWith({}),
   tables: knowledge.tables,
-  profile: "us",
   units: codes.map((model, i) => ({
     unit: { key: `u${i}`, model, parallel: 1 },
     model: unitModels.get(model)!,
@@ -22,7 +21,7 @@ const level = (t: TrainInput, at: string, rule: string) =>
 describe("nearestTurns", () => {
   it("finds the hardness above which an RO without a softener is a Check, at 170 mg/L", () => {
     const t = input({ ...facts, water: { ...facts.water, hardness: value(150) } }, "RO-T5");
-    const turn = nearestTurns(t, 20).find(
+    const turn = nearestTurns(t, "us", 20).find(
       (x) => x.fact === "water.hardness" && x.flips.some((f) => f.rule === "feed-hardness"),
     )!;
     expect(turn.then).toBeGreaterThan(170 * 1.001);
@@ -30,13 +29,13 @@ describe("nearestTurns", () => {
     expect(turn.flips.find((f) => f.rule === "feed-hardness")).toMatchObject({
       at: "u0",
       before: "Good",
-      after: "Check",
+      after: { level: "Check" },
     });
   });
 
   it("says truly: at the value found it turns, and just before it does not", () => {
     const t = input(facts, "CT-1354", "SF-150", "RO-T5");
-    const turns = nearestTurns(t, 20);
+    const turns = nearestTurns(t, "us", 20);
     expect(turns.length).toBeGreaterThan(3);
     for (const turn of turns.filter((x) => x.fact.startsWith("water."))) {
       const key = turn.fact.slice(6);
@@ -44,22 +43,23 @@ describe("nearestTurns", () => {
         ...t,
         facts: { ...facts, water: { ...facts.water, [key]: value(v) } },
       });
-      for (const f of turn.flips) expect(level(moved(turn.then), f.at, f.rule), turn.fact).toBe(f.after);
+      for (const f of turn.flips)
+        expect(level(moved(turn.then), f.at, f.rule), turn.fact).toBe(f.after.level);
       const nearer = turn.now + (turn.then - turn.now) * 0.97;
       for (const f of turn.flips) expect(level(moved(nearer), f.at, f.rule), turn.fact).toBe(f.before);
     }
   });
 
   it("puts the nearest first, and only what is known is turned", () => {
-    const turns = nearestTurns(input(facts, "CT-1354", "SF-150", "RO-T5"), 20);
+    const turns = nearestTurns(input(facts, "CT-1354", "SF-150", "RO-T5"), "us", 20);
     expect(turns.map((x) => x.distance)).toEqual([...turns.map((x) => x.distance)].sort((a, b) => a - b));
     expect(turns.some((x) => x.fact === "water.uvt")).toBe(false);
-    expect(nearestTurns(input({ fixtures: {}, together: {}, water: {} }, "SF-150"))).toEqual([]);
+    expect(nearestTurns(input({ fixtures: {}, together: {}, water: {} }, "SF-150"), "us")).toEqual([]);
   });
 
   it("counts people whole", () => {
     const { dailyLitres: _, ...f } = facts;
-    const turn = nearestTurns(input({ ...f, persons: 4 }, "SF-100"), 20).find(
+    const turn = nearestTurns(input({ ...f, persons: 4 }, "SF-100"), "us", 20).find(
       (x) => x.fact === "household.persons",
     );
     expect(turn).toBeDefined();

@@ -1,4 +1,4 @@
-import type { RoData, UnitModel } from "../../core/train/unit";
+import type { RoData, UnitModel } from "../../core/families";
 
 const serial = { id: "serial", label: "Serial number" };
 const membrane = { id: "membrane", label: "Membrane serial" };

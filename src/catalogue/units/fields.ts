@@ -1,211 +1,57 @@
-import type { Family, UnitModel } from "../../core/train/unit";
+import {
+  families,
+  figuresOf,
+  unitFigures,
+  type Choice,
+  type FigureKind,
+  type OwnLimit,
+  type UnitModel,
+} from "../../core/families";
 import type { Quantity } from "../../core/units";
 import { recipes } from "../recipes";
 
 /** How one figure of a unit is written, shown, and carried in a spreadsheet. */
-export type UnitField = {
+export type UnitField = FigureKind & {
   readonly path: string;
   readonly label: string;
-  /** Families that state it; absent: all. */ readonly families?: readonly Family[];
+  /** Families that state it; absent: all. */
+  readonly families?: readonly string[];
   readonly optional?: boolean;
   readonly hint?: string;
-} & (
-  | { readonly kind: "text" }
-  | { readonly kind: "quantity"; readonly quantity: Quantity }
-  | { readonly kind: "number"; readonly suffix?: string }
-  | { readonly kind: "yesNo" }
-  | { readonly kind: "choice"; readonly options: readonly { readonly id: string; readonly label: string }[] }
-  | { readonly kind: "many"; readonly options: readonly { readonly id: string; readonly label: string }[] }
-  | { readonly kind: "points" }
-  | { readonly kind: "pairs" }
-  | { readonly kind: "limits" }
-  | { readonly kind: "angles" }
-);
+};
 
-export const families: readonly { readonly id: Family; readonly label: string }[] = [
-  { id: "cartridge", label: "Cartridge housing" },
-  { id: "carbonTank", label: "Carbon tank" },
-  { id: "conditioner", label: "Salt-free conditioner" },
-  { id: "scaleControl", label: "Scale-control tank" },
-  { id: "softener", label: "Softener" },
-  { id: "uv", label: "UV chamber" },
-  { id: "ro", label: "RO" },
-  { id: "booster", label: "Booster pump" },
-  { id: "manualSoftener", label: "Manual softener" },
-  { id: "uvPoint", label: "UV reactor, point of use" },
-  { id: "pointFilter", label: "Point-of-use filter" },
-  { id: "iceMaker", label: "Ice-maker branch" },
-  { id: "leakStop", label: "Leak stop" },
-];
-const effects: readonly { readonly id: string; readonly label: string }[] = [
-  { id: "sediment", label: "sediment" },
-  { id: "carbon", label: "carbon" },
-  { id: "catalyticCarbon", label: "catalytic carbon" },
-  { id: "softening", label: "softening" },
-  { id: "scaleControl", label: "scale control" },
-  { id: "ultraviolet", label: "ultraviolet" },
-  { id: "reverseOsmosis", label: "reverse osmosis" },
-  { id: "pressure", label: "pressure" },
-  { id: "minerals", label: "minerals" },
-  { id: "delivery", label: "delivery to an appliance" },
-  { id: "protection", label: "protection" },
-];
+const familyChoices: readonly Choice[] = families.map(({ id, label }) => ({ id, label }));
+const recipeChoices: readonly Choice[] = [...recipes.keys()].map((id) => ({ id, label: id }));
 
-const q = (path: string, label: string, quantity: Quantity, more: Partial<UnitField> = {}): UnitField =>
-  ({ path, label, kind: "quantity", quantity, ...more }) as UnitField;
-const n = (path: string, label: string, suffix?: string, more: Partial<UnitField> = {}): UnitField =>
-  ({ path, label, kind: "number", suffix: suffix || undefined, ...more }) as UnitField;
-const of = (...ids: Family[]) => ({ families: ids });
-const maybe = { optional: true } as const;
+/** Figures of every unit that stand last, below those of its family. */
+const atEnd = ["serials", "limits"];
+const common: readonly UnitField[] = figuresOf(unitFigures);
+const isLast = (f: UnitField) => atEnd.includes(f.path);
 
-/** Every figure a unit may state, in the order in which it is shown. A new figure is a new line here and in the schema. */
+/** The records of all families, each once, with the families that state it and whether one of them may leave it out. */
+function familyFields(): UnitField[] {
+  const found = new Map<string, UnitField>();
+  for (const family of families)
+    for (const figure of figuresOf(family.figures)) {
+      const had = found.get(figure.path);
+      found.set(figure.path, {
+        ...figure,
+        optional: figure.optional || had?.optional,
+        families: [...(had?.families ?? []), family.id],
+      });
+    }
+  return [...found.values()];
+}
+
+/** Every figure a unit may state, in the order in which it is shown; derived from the schemas of the families. */
 export const unitFields: readonly UnitField[] = [
-  { path: "code", label: "Code", kind: "text", hint: "letters, a dash, letters or digits: SF-150" },
-  { path: "name", label: "Name", kind: "text" },
-  { path: "family", label: "Family", kind: "choice", options: families },
-  { path: "variant", label: "Variant", kind: "text" },
-  { path: "branch", label: "On a drinking-water branch", kind: "yesNo" },
-  { path: "effects", label: "What it does", kind: "many", options: effects },
-  q("ratedFlow", "Rated flow", "flow", { ...maybe, hint: "in flow, not in bathrooms or people" }),
-  { path: "lossPoints", label: "Pressure loss", kind: "points", hint: "flow: loss; flow: loss" },
-  q("maxPressure", "Largest pressure", "pressure", maybe),
-  n("microns", "Finest stage", "µm", maybe),
-  q("massFullKg", "Mass, full", "mass"),
-  q("waterL", "Water it holds", "volume", maybe),
-  {
-    path: "fill",
-    label: "Filled through, at most",
-    kind: "choice",
-    options: [
-      { id: "quarter", label: "a quarter" },
-      { id: "half", label: "half" },
-      { id: "open", label: "fully open" },
-    ],
-    ...maybe,
-  },
-  { path: "power", label: "Needs power", kind: "yesNo" },
-  n("cost.parts", "Parts, cost"),
-  n("cost.yearly", "Consumables a year, cost"),
-  n("softener.resinFt3", "Resin", "ft³", of("softener")),
-  n("softener.saltLbPerFt3", "Salt setting", "lb/ft³", of("softener")),
-  q("softener.saltTankKg", "Salt tank holds", "mass", of("softener")),
-  q("softener.refillFlow", "Brine refill flow", "flow", of("softener")),
-  {
-    path: "softener.calendarOverride",
-    label: "Valve with calendar override",
-    kind: "yesNo",
-    ...of("softener"),
-  },
-  q("softener.diameterMm", "Tank diameter", "length", of("softener")),
-  q("carbon.mediaLitres", "Media", "volume", of("carbonTank")),
-  q("carbon.diameterMm", "Tank diameter", "length", of("carbonTank")),
-  { path: "carbon.catalytic", label: "Catalytic", kind: "yesNo", ...of("carbonTank") },
-  n("carbon.bedVolumes", "Bed volumes, chlorine", undefined, of("carbonTank")),
-  n("carbon.bedVolumesFor.chloramine", "Bed volumes, chloramine", undefined, {
-    ...of("carbonTank"),
-    ...maybe,
-  }),
-  n("carbon.bedVolumesFor.voc", "Bed volumes, VOC", undefined, { ...of("carbonTank"), ...maybe }),
-  n("carbon.bedVolumesFor.pfas", "Bed volumes, PFAS", undefined, { ...of("carbonTank"), ...maybe }),
-  q("uv.ratedFlow", "UV rated flow", "flow", of("uv")),
-  q("uv.maxFlow", "UV largest flow", "flow", { ...of("uv"), ...maybe }),
-  q("uv.ratedUvt", "Rated at UVT", "transmittance", of("uv")),
-  n("uv.layerCm", "Water layer", "cm", of("uv")),
-  { path: "uv.endOfLife", label: "Rated at the end of lamp life", kind: "yesNo", ...of("uv") },
-  n("uv.dose", "Rated dose", "mJ/cm²", of("uv")),
-  q("uv.minUvt", "Least UVT", "transmittance", of("uv")),
-  { path: "uv.lampFirst", label: "Lamp before water", kind: "yesNo", ...of("uv") },
-  n("uv.lampMinutes", "Lamp before water, for", "min", { ...of("uv"), ...maybe }),
-  q("ro.permeate", "Rated permeate", "flow", of("ro")),
-  q("ro.pressure", "Rated at a pressure of", "pressure", of("ro")),
-  q("ro.tds", "Rated at dissolved solids of", "concentration", of("ro")),
-  n("ro.recovery", "Rated recovery", "of 1", of("ro")),
-  q("ro.concentrate", "Restrictor's flow", "flow", { ...of("ro"), ...maybe }),
-  n("ro.rejection", "Rejection", "of 1", of("ro")),
-  q("ro.preLoss", "Loss in its pre-filters", "pressure", of("ro")),
-  n("ro.maxRecovery", "Largest recovery", "of 1", of("ro")),
-  q("ro.minFeed", "Least feed", "pressure", of("ro")),
-  q("ro.maxFeed", "Largest feed", "pressure", of("ro")),
-  n("ro.wasteRatio", "Usual waste ratio", "to 1", of("ro")),
-  q("ro.tank.totalLitres", "Tank, total", "volume", { ...of("ro"), ...maybe }),
-  q("ro.tank.precharge", "Tank pre-charge", "pressure", { ...of("ro"), ...maybe }),
-  { path: "ro.permeatePump", label: "Permeate pump", kind: "yesNo", ...of("ro"), ...maybe },
-  n("ro.shutOff", "Shut-off closes at", "of the feed", { ...of("ro"), ...maybe }),
-  n("ro.rinseMinutes", "First rinse", "min", { ...of("ro"), ...maybe }),
-  n("ro.discards", "Tanks to discard", undefined, { ...of("ro"), ...maybe }),
-  n("ro.carbonStages", "Carbon stages", undefined, of("ro")),
-  q("booster.boost", "Boost", "pressure", { ...of("booster", "ro"), optional: true }),
-  q("booster.setPoint", "Set point", "pressure", { ...of("booster", "ro"), optional: true }),
-  q("booster.minInlet", "Least inlet pressure", "pressure", { ...of("booster", "ro"), optional: true }),
-  n("manual.capacityGrams", "Capacity", "g CaCO3", of("manualSoftener")),
-  q("iceMaker.minPressure", "Its valve opens at", "pressure", { ...of("iceMaker"), ...maybe }),
-  ...(
-    [
-      ["service", "in service"],
-      ["bypass", "at bypass"],
-      ["shut", "shut"],
-      ["diagnostic", "in the diagnostic position"],
-    ] as const
-  ).map(([id, words]): UnitField => ({
-    path: `head.${id}`,
-    label: `Bypass head ${words}`,
-    kind: "text",
-    hint: "how its handles stand",
-    ...of("softener", "carbonTank", "conditioner", "scaleControl"),
-    ...maybe,
-  })),
-  {
-    path: "head.seenFrom",
-    label: "Its handles are seen from",
-    kind: "text",
-    ...of("softener", "carbonTank", "conditioner", "scaleControl"),
-    ...maybe,
-  },
-  {
-    path: "head.angles",
-    label: "Its handles drawn",
-    kind: "angles",
-    hint: "degrees clockwise from along the flow: service = 0 0; bypass = 0 180",
-    ...of("softener", "carbonTank", "conditioner", "scaleControl"),
-    ...maybe,
-  },
-  {
-    path: "tees.angles",
-    label: "Its levers drawn",
-    kind: "angles",
-    hint: "degrees clockwise from along the flow: inletService = 0; inletRegenerate = 90",
-    ...of("manualSoftener"),
-    ...maybe,
-  },
-  ...(
-    [
-      ["inlet.service", "Inlet T-valve in service"],
-      ["inlet.regenerate", "Inlet T-valve while brine runs"],
-      ["outlet.service", "Outlet T-valve in service"],
-      ["outlet.regenerate", "Outlet T-valve while brine runs"],
-      ["seenFrom", "Its T-valves are seen from"],
-    ] as const
-  ).map(([id, label]): UnitField => ({
-    path: `tees.${id}`,
-    label,
-    kind: "text",
-    ...of("manualSoftener"),
-    ...maybe,
-  })),
-  { path: "serials", label: "Numbers to write down", kind: "pairs", hint: "id = what the label says; …" },
-  {
-    path: "recipes",
-    label: "Recipes",
-    kind: "many",
-    options: [...recipes.keys()].map((id) => ({ id, label: id })),
-  },
-  {
-    path: "limits",
-    label: "Its own limits of feed water",
-    kind: "limits",
-    ...maybe,
-    hint: "iron = 0.1; hardness = 100, in mg/L, kPa, °C, %",
-  },
+  ...common.filter((f) => f.path === "code" || f.path === "name"),
+  { path: "family", label: "Family", kind: "choice", options: familyChoices },
+  ...common.filter((f) => f.path !== "code" && f.path !== "name" && !isLast(f)),
+  ...familyFields(),
+  ...common.filter((f) => f.path === "serials"),
+  { path: "recipes", label: "Recipes", kind: "many", options: recipeChoices },
+  ...common.filter((f) => f.path === "limits"),
 ];
 
 const canonicalUnit: Partial<Record<Quantity, string>> = {
@@ -228,7 +74,7 @@ const read = (model: unknown, path: string): unknown =>
     );
 /** The fields that a family states. */
 export const fieldsOf = (family: string): readonly UnitField[] =>
-  unitFields.filter((f) => !f.families || f.families.includes(family as Family));
+  unitFields.filter((f) => !f.families || f.families.includes(family));
 /** What stands at a field of a unit; undefined where it states nothing. */
 export const figureAt = (model: UnitModel, f: UnitField): unknown => read(model, f.path);
 
@@ -252,8 +98,8 @@ export function cellAt(model: UnitModel, f: UnitField): Cell {
     case "pairs":
       return (v as readonly { id: string; label: string }[]).map((s) => `${s.id} = ${s.label}`).join("; ");
     case "limits":
-      return Object.entries(v as Record<string, number>)
-        .map(([k, x]) => `${k} = ${x}`)
+      return Object.entries(v as NonNullable<UnitModel["limits"]>)
+        .map(([k, own]) => `${k} = ${ownLimitText(own)}`)
         .join("; ");
     case "angles":
       return Object.entries(v as Record<string, readonly number[]>)
@@ -264,6 +110,22 @@ export function cellAt(model: UnitModel, f: UnitField): Cell {
     default:
       return v as string | number;
   }
+}
+
+/** A unit's own limit as it is written: a number, or `6.8 to 8.2`, `at least 6.8`, `at most 8.2`. */
+function ownLimitText(own: OwnLimit): string {
+  if (typeof own === "number") return String(own);
+  if (own.min !== undefined && own.max !== undefined) return `${own.min} to ${own.max}`;
+  return own.min === undefined ? `at most ${own.max}` : `at least ${own.min}`;
+}
+
+/** What is written for an own limit; text that is none stays text, so that the schema refuses it in its place. */
+function ownLimitFrom(text: string): OwnLimit | string {
+  const both = /^(-?[\d.]+)\s*(?:to|–|-)\s*(-?[\d.]+)$/.exec(text);
+  if (both) return { min: Number(both[1]), max: Number(both[2]) };
+  const end = /^at (least|most)\s+(-?[\d.]+)$/.exec(text);
+  if (end) return end[1] === "least" ? { min: Number(end[2]) } : { max: Number(end[2]) };
+  return text === "" || Number.isNaN(Number(text)) ? text : Number(text);
 }
 
 const list = (text: string, sign: RegExp): string[] =>
@@ -318,7 +180,7 @@ function valueOf(f: UnitField, cell: Cell): unknown {
       return Object.fromEntries(
         list(text, /;/).map((p) => {
           const [id = "", x = ""] = p.split("=");
-          return [id.trim(), Number(x)];
+          return [id.trim(), ownLimitFrom(x.trim())];
         }),
       );
   }

@@ -1,4 +1,4 @@
-import type { UnitModel } from "../../core/train/unit";
+import type { UnitModel } from "../../core/families";
 import { drinkingWater } from "./drinkingWater";
 import { wholeHouse } from "./wholeHouse";
 

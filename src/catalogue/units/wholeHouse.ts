@@ -1,4 +1,4 @@
-import type { CarbonData, SoftenerData, UnitModel, UvData } from "../../core/train/unit";
+import type { CarbonData, SoftenerData, UnitModel, UvData } from "../../core/families";
 
 const serial = { id: "serial", label: "Serial number" };
 const uvNumbers = [
@@ -73,7 +73,7 @@ const softener = (
   ratedFlow: number,
   lossPoints: Points,
   massFullKg: number,
-  data: Omit<SoftenerData, "saltLbPerFt3">,
+  data: Omit<SoftenerData, "saltLbPerFt3" | "shippedPartFilled">,
   parts: number,
   variant = "metered valve, brine tank",
 ): UnitModel => ({
@@ -92,7 +92,12 @@ const softener = (
   recipes: ["softener"],
   head: variant.startsWith("timed") ? pair : dial,
   waterL: Math.round(data.resinFt3 * 40),
-  softener: { saltLbPerFt3: 10, ...data },
+  softener: {
+    saltLbPerFt3: 10,
+    ...data,
+    // Larger beds come short of full, because of their weight (handbook 3, Take-off).
+    shippedPartFilled: data.resinFt3 >= 2,
+  },
   cost: { parts, yearly: 0 },
 });
 const media = (

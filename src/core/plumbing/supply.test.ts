@@ -1,16 +1,9 @@
+import { lossCurve, unitLoss } from "../treatment";
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { KPA_PER_METRE } from "../units";
-import {
-  assumedSupplyCurve,
-  lossCurve,
-  pipeLoss,
-  supplyCurve,
-  supplyPressure,
-  unitLoss,
-  type PipeRun,
-} from ".";
+import { assumedSupplyCurve, pipeLoss, supplyCurve, supplyPressure, type PipeRun } from ".";
 
 interface Case {
   supply: { static: number; flowing: number; flow: number };
@@ -24,7 +17,7 @@ interface Case {
   outletPressure: number;
 }
 const golden = JSON.parse(
-  readFileSync(new URL("../../../../shared/golden/hydraulics.json", import.meta.url), "utf8"),
+  readFileSync(new URL("../../../tests/reference/hydraulics.json", import.meta.url), "utf8"),
 ) as Case[];
 const near = (actual: number, wanted: number) =>
   expect(Math.abs(actual - wanted)).toBeLessThanOrEqual(1e-6 * Math.max(1e-9, Math.abs(wanted)));

@@ -1,1 +1,3 @@
 export * from "./kinds";
+export * from "./reading";
+export { handleAdvice, judgeTimedFlow } from "./timedFlow";

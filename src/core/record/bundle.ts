@@ -58,14 +58,15 @@ const unit = z.strictObject({
   place: text.optional(),
 });
 const level = z.enum(["Good", "Check", "Stop", "Unknown"]);
+/** What a rule kept of its case: names and numbers, a few levels deep. */
+const facts = z.record(z.string().max(40), z.json());
 const verdict = z.strictObject({
   level,
-  reason: text,
+  facts,
   rule: text,
-  remedy: text.optional(),
-  missing: z.array(text).optional(),
-  caution: text.optional(),
-  settle: z.array(text).optional(),
+  missing: z.array(text).max(60).optional(),
+  settle: z.array(text).max(60).optional(),
+  within: z.strictObject({ levels: z.array(level).max(4), judged: level }).optional(),
   school: text.optional(),
 });
 const derived = z.strictObject({
@@ -104,14 +105,14 @@ const dataByKind: Readonly<Record<(typeof kinds)[number], z.ZodType>> = {
     values: z.record(text, answer),
     left: z.array(z.strictObject({ label: text, raw: text })).max(300),
   }),
-  verdictOverridden: z.strictObject({ at: text, rule: text, level, reason: text, why: text }),
+  verdictOverridden: z.strictObject({ at: text, rule: text, level, facts, why: text }),
   overrideWithdrawn: z.strictObject({ at: text, rule: text }),
   designSigned: z.strictObject({
     revision: z.number().int(),
     units: z.array(unit).max(40),
     answers: z.record(text, answer),
-    schools: z.record(text, text).optional(),
-    verdicts: z.array(z.strictObject({ at: text, rule: text, level, reason: text, why: text.optional() })),
+    schools: z.record(text, text),
+    verdicts: z.array(z.strictObject({ at: text, rule: text, level, facts, why: text.optional() })),
   }),
   visitPlanned: z.strictObject({
     visit: text,
@@ -138,7 +139,7 @@ const dataByKind: Readonly<Record<(typeof kinds)[number], z.ZodType>> = {
     to: text,
     step: text.optional(),
     why: text.optional(),
-    verdicts: z.array(z.strictObject({ level, rule: text, reason: text })).optional(),
+    verdicts: z.array(z.strictObject({ level, rule: text, facts })).optional(),
   }),
   turnTakenBack: z.strictObject({ turn: z.number().int().positive() }),
   fillHeard: z.strictObject({ step: text.optional() }),
@@ -163,7 +164,6 @@ const dataByKind: Readonly<Record<(typeof kinds)[number], z.ZodType>> = {
     ),
     derived: z.array(derived),
     verdict,
-    advice: text.optional(),
     supersedes: text.optional(),
     why: text.optional(),
   }),

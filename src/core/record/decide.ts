@@ -3,15 +3,16 @@ import { judgeReading, readingKinds } from "../readings";
 import { composeRun } from "../run/compose";
 import { maySkip } from "../run/step";
 import { sourceSafety } from "../water";
-import { siteFacts, type SurveyAnswer, type SurveyField } from "../site";
-import { allVerdicts } from "../train";
-import { verdictKey } from "../verdict";
+import { readAnswer, siteFacts, type SurveyAnswer } from "../site";
+import { tell } from "../tell";
+import { allVerdicts, judgeJob, modelKey, withModels } from "../train";
+import { verdictKey, type Verdict } from "../verdict";
 import { parseQuantity, upper, type UnitSystem } from "../units";
 import type { Draft, EntryData, EntryKind, ReadingValue } from "./entry";
 import type { Intent } from "./intent";
-import { modelKey, type Knowledge } from "./knowledge";
-import { handOverBlockers, isHandedOver, whyNotFinish } from "./progress";
-import { draftBasis, judgeJob, readingContext, withModels } from "./readingContext";
+import type { Knowledge } from "./knowledge";
+import { blockerSaid, handOverBlockers, isHandedOver, whyNotFinish } from "./progress";
+import { draftBasis, readingContext } from "./readingContext";
 import { rigFor } from "./jobRig";
 import { circumstancesOf, soaksDry, waterOffAt } from "./runRig";
 import { findStep, stepState, type JobState } from "./state";
@@ -32,40 +33,6 @@ const accept = <K extends EntryKind>(kind: K, data: Data<K>): Decision => ({
 });
 const refuse = (error: string, field?: string): Refusal =>
   field ? { ok: false, error, field } : { ok: false, error };
-
-/** An answer understood from its text, or why not. Empty text clears the answer. */
-export function readAnswer(
-  field: SurveyField,
-  text: string,
-  profile: UnitSystem,
-): { readonly ok: true; readonly answer: SurveyAnswer } | { readonly ok: false; readonly error: string } {
-  const trimmed = text.trim();
-  if (trimmed === "") return { ok: true, answer: { text: "" } };
-  switch (field.kind) {
-    case "quantity": {
-      const p = parseQuantity(trimmed, field.quantity, { profile, range: field.range ?? false });
-      return p.ok ? { ok: true, answer: { text: trimmed, measured: p.measured } } : p;
-    }
-    case "count": {
-      if (!/^\d{1,4}$/.test(trimmed)) return { ok: false, error: "Write a whole number, 0 or more" };
-      return { ok: true, answer: { text: trimmed, measured: { is: "value", value: Number(trimmed) } } };
-    }
-    case "choice": {
-      const chosen = field.many ? trimmed.split(",") : [trimmed];
-      return chosen.every((c) => c === "unknown" || field.options.some((o) => o.id === c))
-        ? { ok: true, answer: { text: trimmed } }
-        : { ok: false, error: "Choose one of the answers offered" };
-    }
-    case "time":
-      return /^([01]\d|2[0-3]):[0-5]\d$/.test(trimmed)
-        ? { ok: true, answer: { text: trimmed } }
-        : { ok: false, error: "Write a time of day, for example 09:30" };
-    case "text":
-      return trimmed.length <= 500
-        ? { ok: true, answer: { text: trimmed } }
-        : { ok: false, error: "At most 500 characters" };
-  }
-}
 
 function decideReading(
   job: JobState,
@@ -112,7 +79,7 @@ function decideReading(
   }
   if (Object.keys(errors).length > 0)
     return { ok: false, error: "Some values could not be read", fields: errors };
-  const judged = judgeReading(kind.id, plain, readingContext(job, intent.step, knowledge, intent.profile));
+  const judged = judgeReading(kind.id, plain, readingContext(job, intent.step, knowledge));
   return accept("readingTaken", {
     reading: intent.reading,
     kind: kind.id,
@@ -123,7 +90,6 @@ function decideReading(
     verdict: judged.verdict,
     step: intent.step || undefined,
     instrument: intent.instrument || undefined,
-    advice: judged.advice || undefined,
     ...(intent.supersedes ? { supersedes: intent.supersedes, why: (intent.why ?? "").trim() } : {}),
   });
 }
@@ -132,15 +98,12 @@ function decideReading(
 export function signingBlockers(
   job: JobState,
   knowledge: Knowledge,
-  profile: UnitSystem,
-): { at: string; rule: string; reason: string; level: string }[] {
-  return allVerdicts(judgeJob(draftBasis(job), knowledge, profile))
-    .filter(
-      ({ at, verdict }) =>
-        (verdict.level === "Stop" || verdict.level === "Unknown") &&
-        !job.overrides[verdictKey(at, verdict.rule)],
-    )
-    .map(({ at, verdict }) => ({ at, rule: verdict.rule, reason: verdict.reason, level: verdict.level }));
+): { readonly at: string; readonly verdict: Verdict }[] {
+  return allVerdicts(judgeJob(draftBasis(job), knowledge)).filter(
+    ({ at, verdict }) =>
+      (verdict.level === "Stop" || verdict.level === "Unknown") &&
+      !job.overrides[verdictKey(at, verdict.rule)],
+  );
 }
 
 function decideDesign(
@@ -150,7 +113,7 @@ function decideDesign(
   profile: UnitSystem,
 ): Decision {
   if (intent.kind === "verdictOverridden") {
-    const found = allVerdicts(judgeJob(draftBasis(job), knowledge, profile)).find(
+    const found = allVerdicts(judgeJob(draftBasis(job), knowledge)).find(
       (v) => v.at === intent.at && v.verdict.rule === intent.rule,
     )?.verdict;
     if (!found) return refuse("This judgement no longer stands: look again");
@@ -159,7 +122,7 @@ function decideDesign(
       at: intent.at,
       rule: intent.rule,
       level: found.level,
-      reason: found.reason,
+      facts: found.facts,
       why: intent.why,
     });
   }
@@ -182,14 +145,14 @@ function decideDesign(
     return accept("designChanged", { units, what: intent.what });
   }
   if (job.units.length === 0) return refuse("Choose the units first");
-  const blockers = signingBlockers(job, knowledge, profile);
+  const blockers = signingBlockers(job, knowledge);
   if (blockers.length > 0)
     return refuse(
-      `Not signed: ${blockers.length} judgement${blockers.length === 1 ? " is" : "s are"} a Stop or Unknown. First: ${blockers[0]!.reason}`,
+      `Not signed: ${blockers.length} judgement${blockers.length === 1 ? " is" : "s are"} a Stop or Unknown. First: ${tell(blockers[0]!.verdict, profile).reason}`,
     );
-  const verdicts = allVerdicts(judgeJob(draftBasis(job), knowledge, profile)).map(({ at, verdict }) => {
+  const verdicts = allVerdicts(judgeJob(draftBasis(job), knowledge)).map(({ at, verdict }) => {
     const why = job.overrides[verdictKey(at, verdict.rule)]?.why;
-    return { at, rule: verdict.rule, level: verdict.level, reason: verdict.reason, why: why || undefined };
+    return { at, rule: verdict.rule, level: verdict.level, facts: verdict.facts, why: why || undefined };
   });
   return accept("designSigned", {
     revision: job.revisions.length + 1,
@@ -209,7 +172,7 @@ function decideRunStart(job: JobState, knowledge: Knowledge, profile: UnitSystem
   if (!revision) return refuse("Sign the design first");
   if (job.run) return refuse("The run has started already");
   const facts = siteFacts(revision.answers);
-  const judged = judgeJob(revision, knowledge, profile);
+  const judged = judgeJob(revision, knowledge);
   const schools = knowledge.schoolsWith(revision.schools ?? {});
   const steps = composeRun({
     site: knowledge.siteRecipe,
@@ -255,14 +218,14 @@ function decideTurn(job: JobState, intent: Extract<Intent, { kind: "handleTurned
   );
   const stops = verdicts.filter((v) => v.level === "Stop");
   if (stops.length > 0 && (intent.why ?? "").trim().length < 3)
-    return refuse(`${stops[0]!.reason}. If it was done all the same, say why`, "why");
+    return refuse(`${tell(stops[0]!, "metric").reason}. If it was done all the same, say why`, "why");
   return accept("handleTurned", {
     handle: intent.handle,
     to: intent.to,
     step: intent.step || undefined,
     why: intent.why || undefined,
     verdicts:
-      verdicts.length > 0 ? verdicts.map(({ level, rule, reason }) => ({ level, rule, reason })) : undefined,
+      verdicts.length > 0 ? verdicts.map(({ level, rule, facts }) => ({ level, rule, facts })) : undefined,
   });
 }
 
@@ -528,7 +491,7 @@ export function decide(
     case "signed": {
       if (isHandedOver(job)) return refuse("The record is signed already");
       const blockers = handOverBlockers(job);
-      if (blockers.length > 0) return refuse(`Hand-over is blocked: ${blockers[0]!.reason}`);
+      if (blockers.length > 0) return refuse(`Hand-over is blocked: ${blockerSaid(blockers[0]!, profile)}`);
       if (intent.as === "householder" && !job.signatures.some((s) => s.as === "installer"))
         return refuse("The installer signs first");
       if (job.signatures.some((s) => s.as === intent.as)) return refuse("Signed already");

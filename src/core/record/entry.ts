@@ -2,9 +2,9 @@ import type { Step } from "../run/step";
 import type { Derived } from "../readings";
 import type { Arrangement, Rig } from "../rig";
 import type { SurveyAnswer } from "../site";
-import type { DesignUnit } from "../train";
+import type { DesignUnit } from "../families";
 import type { Measured } from "../units";
-import type { Level, Verdict } from "../verdict";
+import type { Facts, Level, Verdict } from "../verdict";
 
 export type Role = "owner" | "planner" | "installer" | "apprentice";
 export interface Actor {
@@ -39,7 +39,7 @@ export interface EntryData {
     readonly at: string;
     readonly rule: string;
     readonly level: Level;
-    readonly reason: string;
+    readonly facts: Facts;
     readonly why: string;
   };
   overrideWithdrawn: { readonly at: string; readonly rule: string };
@@ -47,14 +47,13 @@ export interface EntryData {
     readonly revision: number;
     readonly units: readonly DesignUnit[];
     readonly answers: Readonly<Record<string, SurveyAnswer>>;
-    /** The schools it was judged by; absent in older entries. */ readonly schools?: Readonly<
-      Record<string, string>
-    >;
+    /** The schools it was judged by. */
+    readonly schools: Readonly<Record<string, string>>;
     readonly verdicts: readonly {
       readonly at: string;
       readonly rule: string;
       readonly level: Level;
-      readonly reason: string;
+      readonly facts: Facts;
       readonly why?: string;
     }[];
   };
@@ -75,7 +74,7 @@ export interface EntryData {
     readonly own?: Rig;
     readonly what: string;
   };
-  /** `rig` is absent in older runs. */
+  /** `rig` is absent where what somebody drew does not hang together. */
   runStarted: { readonly revision: number; readonly steps: readonly Step[]; readonly rig?: Rig };
   /** A hand turned a handle. `verdicts`: what Brant said of it before. */
   handleTurned: {
@@ -83,7 +82,7 @@ export interface EntryData {
     readonly to: string;
     readonly step?: string;
     readonly why?: string;
-    readonly verdicts?: readonly { readonly level: Level; readonly rule: string; readonly reason: string }[];
+    readonly verdicts?: readonly Pick<Verdict, "level" | "rule" | "facts">[];
   };
   /** The last turn was marked by mistake: no hand made it. `turn` is its number, from 1. */
   turnTakenBack: { readonly turn: number };
@@ -108,7 +107,6 @@ export interface EntryData {
     readonly values: Readonly<Record<string, ReadingValue>>;
     readonly derived: readonly Derived[];
     readonly verdict: Verdict;
-    readonly advice?: string;
     readonly supersedes?: string;
     readonly why?: string;
   };

@@ -10,3 +10,4 @@ export * from "./summary";
 export * from "./bundle";
 export * from "./runRig";
 export * from "./jobRig";
+export { tellRun } from "./tellRun";

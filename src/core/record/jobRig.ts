@@ -8,11 +8,12 @@ import {
   type RigChoice,
   type RigPart,
 } from "../rig";
-import { siteFacts } from "../site";
+import { siteFacts, type SurveyAnswers } from "../site";
 import { sourceSafety } from "../water";
-import type { UnitModel } from "../train";
+import { familyOf, unitMarks, type UnitModel } from "../families";
+import { withModels, type DesignBasis } from "../train";
 import type { Knowledge } from "./knowledge";
-import { governing, withModels, type DesignBasis } from "./readingContext";
+import { governing } from "./readingContext";
 import type { Step } from "../run/step";
 import { circumstancesOf, wishOf, type RunRig } from "./runRig";
 import type { JobState } from "./state";
@@ -23,74 +24,55 @@ export interface BypassChoice {
 }
 export const defaultBypass: BypassChoice = { arrangement: "threeValve", drainCock: true };
 
-const mediaFamilies = new Set<UnitModel["family"]>(["carbonTank", "conditioner", "scaleControl", "softener"]);
-const vents: Partial<Record<UnitModel["family"], string>> = {
-  cartridge: "vent screw",
-  uv: "relief button",
-  scaleControl: "dome plug",
-};
-/** Stand on another unit's product or feed line, not on a branch of their own. */
-const accessories = new Set<UnitModel["family"]>(["booster", "iceMaker", "leakStop"]);
-const rigMarks: Partial<Record<UnitModel["effects"][number], RigPart["marks"][number]>> = {
-  sediment: "filtered",
-  carbon: "filtered",
-  catalyticCarbon: "filtered",
-  softening: "softened",
-  scaleControl: "conditioned",
-  ultraviolet: "disinfected",
-  reverseOsmosis: "permeate",
-};
+/** Does the unit stand on another unit's line, not on a branch of its own. */
+function ridesAlong(model: UnitModel, hasRo: boolean): boolean {
+  const family = familyOf(model);
+  const connects = family.connects(model);
+  if (connects === "feed") return true;
+  if (connects === "product") return hasRo || !model.effects.includes("minerals");
+  return hasRo && family.behindRo === true;
+}
 
 /** The parts of a rig from a design's units (handbook 4); what only hangs on another unit's line is left out. */
 export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
   const units = withModels(basis.units, knowledge);
   const hasRo = units.some(({ model }) => model.ro);
-  const booster = units.find(({ model }) => model.family === "booster");
-  const schools = knowledge.schoolsWith(basis.schools ?? {});
-  return units.flatMap(({ unit, model }): RigPart[] => {
-    if (
-      accessories.has(model.family) ||
-      (hasRo &&
-        model.branch &&
-        !model.ro &&
-        (model.effects.includes("minerals") || model.family === "uvPoint"))
-    )
-      return [];
-    const media = mediaFamilies.has(model.family);
-    return [
-      {
+  const booster = units.find(({ model }) => model.booster && !model.ro);
+  const { tankOpen } = knowledge.schoolsWith(basis.schools ?? {});
+  return units
+    .filter(({ model }) => !ridesAlong(model, hasRo))
+    .map(({ unit, model }): RigPart => {
+      const { rig } = familyOf(model);
+      return {
         key: unit.key,
         name: model.code,
         family: model.family,
         branch: model.branch,
         parallel: unit.parallel,
-        media,
-        flush:
-          media || model.family === "cartridge" || model.family === "pointFilter" || model.ro !== undefined,
-        gentle: model.fill ?? (model.family === "uv" ? "half" : model.branch ? "open" : "quarter"),
-        marks: [...new Set(model.effects.flatMap((e) => rigMarks[e] ?? []))],
+        media: rig.media,
+        flush: rig.flushed,
+        gentle: model.fill ?? rig.gentle,
+        marks: unitMarks(model),
         head: model.head,
         tees: model.tees,
         litres: model.waterL,
         place: unit.place || undefined,
-        vent: vents[model.family] || undefined,
-        uv: model.uv ? { lampFirst: model.uv.lampFirst } : undefined,
-        pump: model.booster ? { pressureSwitch: true } : undefined,
-        ro: model.ro
-          ? {
-              tank: model.ro.tank !== undefined,
-              rinseShut: !schools.tankOpen,
-              airGap: true,
-              booster: booster ? { key: booster.unit.key, name: booster.model.code } : undefined,
-            }
-          : undefined,
-      },
-    ];
-  });
+        vent: rig.vent,
+        clock: rig.clock,
+        uv: model.uv && { lampFirst: model.uv.lampFirst },
+        pump: model.booster && { pressureSwitch: true },
+        ro: model.ro && {
+          tank: model.ro.tank !== undefined,
+          rinseShut: !tankOpen,
+          airGap: true,
+          booster: booster && { key: booster.unit.key, name: booster.model.code },
+        },
+      };
+    });
 }
 
 /** What the survey says of the house's plumbing; what it does not say is left out, and an unknown source stays unknown. */
-export function rigChoice(answers: JobState["answers"], bypass: BypassChoice): RigChoice {
+export function rigChoice(answers: SurveyAnswers, bypass: BypassChoice): RigChoice {
   const facts = siteFacts(answers);
   const heater = answers["heater.kind"]?.text;
   const outdoor = answers["takeoff.outdoor"]?.text;

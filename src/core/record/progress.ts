@@ -1,7 +1,10 @@
 import { hasRun, readyAt } from "../run/clock";
 import { clockOf, type Step } from "../run/step";
 import { findStep, stepState, type JobState, type Reading } from "./state";
+import type { UnitSystem } from "../units";
+import type { Verdict } from "../verdict";
 import { inSentence } from "../words";
+import { tellRun } from "./tellRun";
 
 export const isFinished = (job: JobState, id: string): boolean => {
   const s = stepState(job, id);
@@ -78,49 +81,47 @@ export function runningClocks(job: JobState, now: number): RunningClock[] {
   });
 }
 
-export interface Blocker {
-  readonly reason: string;
-  readonly link:
-    { readonly step: string } | { readonly reading: string } | { readonly phase: "train" | "run" };
-}
+/** What keeps a job from being handed over, as facts. */
+export type Blocker =
+  | { readonly is: "unsigned" | "notStarted" }
+  | { readonly is: "reading"; readonly reading: string; readonly verdict: Verdict }
+  | { readonly is: "discards"; readonly step: Step; readonly counted: number }
+  | { readonly is: "unfinished"; readonly step: Step };
 
 /**
  * Why hand-over is blocked: a hold is open, a Stop is not overridden, a discard is missing, UV is unproven, or work is unfinished
  * (handbook 6, Record). Empty when it may be signed.
  */
 export function handOverBlockers(job: JobState): Blocker[] {
-  if (!job.run)
-    return [
-      {
-        reason: job.revisions.length === 0 ? "No design is signed" : "The run has not started",
-        link: { phase: job.revisions.length === 0 ? "train" : "run" },
-      },
-    ];
-  const blockers: Blocker[] = [];
-  for (const r of job.readings)
-    if (r.supersededBy === undefined && r.override === undefined && r.verdict.level === "Stop")
-      blockers.push({ reason: `A reading is a Stop: ${r.verdict.reason}`, link: { reading: r.reading } });
-  for (const step of job.run.steps) {
-    const s = stepState(job, step.id);
-    if (step.cycle && s.cycles < step.cycle.count) {
-      blockers.push({
-        reason: `${step.unitName ?? "Job"}: ${s.cycles} of ${step.cycle.count} discards done`,
-        link: { step: step.id },
-      });
-      continue;
-    }
-    if (isFinished(job, step.id)) continue;
-    blockers.push({
-      reason:
-        step.proves === "uv"
-          ? `UV is unproven: ${step.title}`
-          : step.kind === "hold"
-            ? `Hold open: ${step.title}`
-            : `Not finished: ${step.title}`,
-      link: { step: step.id },
-    });
+  if (!job.run) return [{ is: job.revisions.length === 0 ? "unsigned" : "notStarted" }];
+  const stops = job.readings.filter(
+    (r) => r.supersededBy === undefined && r.override === undefined && r.verdict.level === "Stop",
+  );
+  return [
+    ...stops.map(({ reading, verdict }): Blocker => ({ is: "reading", reading, verdict })),
+    ...job.run.steps.flatMap((step): Blocker[] => {
+      const { cycles } = stepState(job, step.id);
+      if (step.cycle && cycles < step.cycle.count) return [{ is: "discards", step, counted: cycles }];
+      return isFinished(job, step.id) ? [] : [{ is: "unfinished", step }];
+    }),
+  ];
+}
+
+/** A blocker in one line. */
+export function blockerSaid(b: Blocker, system: UnitSystem): string {
+  switch (b.is) {
+    case "unsigned":
+      return "No design is signed";
+    case "notStarted":
+      return "The run has not started";
+    case "reading":
+      return `A reading is a Stop: ${tellRun(b.verdict, system).reason}`;
+    case "discards":
+      return `${b.step.unitName ?? "Job"}: ${b.counted} of ${b.step.cycle!.count} discards done`;
+    case "unfinished":
+      if (b.step.proves === "uv") return `UV is unproven: ${b.step.title}`;
+      return b.step.kind === "hold" ? `Hold open: ${b.step.title}` : `Not finished: ${b.step.title}`;
   }
-  return blockers;
 }
 
 /** Signed by both: the job is handed over. */

@@ -1,3 +1,4 @@
+import { readAnswer } from "../site";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
@@ -15,10 +16,10 @@ import {
 } from "../../../tests/unit/desk";
 import {
   canonicalJson,
+  blockerSaid,
   handOverBlockers,
   nextStep,
   phaseOf,
-  readAnswer,
   signingBlockers,
   stepState,
   verifyChain,
@@ -94,7 +95,7 @@ describe("survey and design", () => {
       seen: d.job.designSeq,
     });
     expect(d.try({ kind: "designSigned", seen: d.job.designSeq })).toMatchObject({ ok: false });
-    expect(signingBlockers(d.job, knowledge, "us").length).toBeGreaterThan(0);
+    expect(signingBlockers(d.job, knowledge).length).toBeGreaterThan(0);
   });
   it("refuses a stale form and loses nothing of it", () => {
     const d = designed();
@@ -290,11 +291,11 @@ describe("hand-over", () => {
       what: "UV",
       seen: d.job.designSeq,
     });
-    for (const b of signingBlockers(d.job, knowledge, "us"))
-      d.do({ kind: "verdictOverridden", at: b.at, rule: b.rule, why: "Test bench" });
+    for (const { at, verdict } of signingBlockers(d.job, knowledge))
+      d.do({ kind: "verdictOverridden", at, rule: verdict.rule, why: "Test bench" });
     d.do({ kind: "designSigned", seen: d.job.designSeq }).do({ kind: "runStarted" });
     expect(
-      handOverBlockers(d.job).filter((b) => b.reason.startsWith("UV is unproven")).length,
+      handOverBlockers(d.job).filter((b) => blockerSaid(b, "us").startsWith("UV is unproven")).length,
     ).toBeGreaterThan(3);
   });
 });

@@ -11,6 +11,7 @@ import {
   type RigState,
 } from "../rig/rig";
 import type { Step } from "../run/step";
+import type { Verdict } from "../verdict";
 import type { Mark, StepState } from "./marks";
 
 /** How the house is fed: through the units of the line and all of them ready, through one that is not flushed or pipe that is not proven, past them, or not. */
@@ -21,7 +22,7 @@ export interface Turned extends Mark {
   readonly to: string;
   readonly step?: string;
   readonly why?: string;
-  readonly warned: readonly { readonly level: string; readonly rule: string; readonly reason: string }[];
+  readonly warned: readonly Pick<Verdict, "level" | "rule" | "facts">[];
   /** It was marked by mistake. */ readonly takenBack?: Mark;
 }
 /** The rig of a run: as it was composed when the run started, and as the crew's hands have left it. */

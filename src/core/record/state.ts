@@ -1,8 +1,8 @@
 import { advanceClock, type ClockEvent } from "../run/clock";
 import type { Step } from "../run/step";
 import type { SurveyAnswer } from "../site";
-import { type DesignUnit } from "../train";
-import { verdictKey } from "../verdict";
+import type { DesignUnit } from "../families";
+import { verdictKey, type Facts, type Level } from "../verdict";
 import type { Arrangement, Rig } from "../rig";
 import { genesis } from "./chain";
 import type { Entry, EntryData } from "./entry";
@@ -25,8 +25,8 @@ export type Reading = EntryData["readingTaken"] &
 export interface Override {
   readonly at: string;
   readonly rule: string;
-  readonly level: string;
-  readonly reason: string;
+  readonly level: Level;
+  readonly facts: Facts;
   readonly why: string;
   readonly mark: Mark;
 }
@@ -71,7 +71,7 @@ export interface JobState {
   readonly run?: { readonly revision: number; readonly steps: readonly Step[]; readonly started: Mark };
   /** How the train can be passed by, where somebody chose. */
   readonly bypass?: { readonly arrangement: Arrangement; readonly drainCock: boolean; readonly own?: Rig };
-  /** The run's rig as hands have left it; absent in older runs. */
+  /** The run's rig as hands have left it; absent where the run has none. */
   readonly rig?: RunRig;
   /** Hours in which the household agreed to have no water. */
   readonly waterOffs: readonly EntryData["waterOffAgreed"][];

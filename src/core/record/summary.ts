@@ -1,5 +1,6 @@
 import type { Level } from "../verdict";
 import type { UnitSystem } from "../units";
+import { tell } from "../tell";
 import { signingBlockers } from "./decide";
 import type { Knowledge } from "./knowledge";
 import {
@@ -112,8 +113,8 @@ export function summarise(job: JobState, now: number, knowledge: Knowledge, prof
       ...base,
       rank: 0,
       level: "Stop",
-      next: stops[0]!.verdict.reason,
-      detail: stops[0]!.verdict.remedy || undefined,
+      next: tell(stops[0]!.verdict, profile).reason,
+      detail: tell(stops[0]!.verdict, profile).remedy,
       who: installer,
     };
   if (isHandedOver(job))
@@ -139,14 +140,14 @@ export function summarise(job: JobState, now: number, knowledge: Knowledge, prof
   }
   if (job.revisions.length > 0) return { ...base, rank: 2, next: "Start the run", who: installer };
   if (job.units.length > 0) {
-    const blockers = signingBlockers(job, knowledge, profile);
-    const first = blockers.find((b) => b.level === "Stop") ?? blockers[0];
+    const blockers = signingBlockers(job, knowledge);
+    const first = blockers.find((b) => b.verdict.level === "Stop") ?? blockers[0];
     return first
       ? {
           ...base,
           rank: 2,
-          level: first.level as Level,
-          next: first.reason,
+          level: first.verdict.level,
+          next: tell(first.verdict, profile).reason,
           detail: `${blockers.length} judgement${blockers.length === 1 ? "" : "s"} to settle before the design can be signed`,
           who: planner,
         }

@@ -1,4 +1,4 @@
-import type { Compiled } from "./compile";
+import type { Compiled } from "./compiled";
 import type { RigGoal } from "./rig";
 import type { Scratch } from "./scratch";
 

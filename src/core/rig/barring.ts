@@ -1,5 +1,5 @@
 import type { Aim } from "./aim";
-import type { Compiled } from "./compile";
+import type { Compiled } from "./compiled";
 
 /** Everything that a hand can open, handles held to some positions in those alone. */
 function widest(

@@ -1,6 +1,6 @@
 import { CHECK, isLive, MOVE, NONE, WALK, type Aim } from "./aim";
 import { barring, leavesDry } from "./barring";
-import type { Compiled } from "./compile";
+import type { Compiled } from "./compiled";
 import { bit, placeAt, positionAt, type Layout, type Scratch } from "./scratch";
 
 /** What one move changes of an edge at most counts as a share of it, so that shares of different edges may be added: 12 is a whole move. */

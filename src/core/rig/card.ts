@@ -112,7 +112,7 @@ export function cardSequences(rig: Rig): CardSequence[] {
     ...rig.units
       .filter((u) => u.uv)
       .map((u) => `Draw no water to drink until the lamp of ${u.name} is on again.`),
-    ...rig.units.filter((u) => u.family === "softener").map((u) => `Set the clock of ${u.name} again.`),
+    ...rig.units.filter((u) => u.clock).map((u) => `Set the clock of ${u.name} again.`),
     ...rig.units.filter((u) => u.pump).map((u) => `See that ${u.name} runs, and stops by itself.`),
   ];
   out.push({

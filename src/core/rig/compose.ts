@@ -1,4 +1,4 @@
-import { positionsOf, type BypassHead, type TeePair } from "./head";
+import { positionsOf, type BypassHead, type TeePair } from "../families";
 import type { Degree, Handle, OpeningKind, Rig, RigEdge, RigNode, RigUnit } from "./rig";
 
 /** How the train can be passed by (handbook 4, Sequences): three valves round it, or each unit's own head with isolating valves. */
@@ -14,6 +14,8 @@ export interface RigPart {
   readonly head?: BypassHead;
   readonly litres?: number;
   readonly place?: string;
+  /** Its valve keeps time of its own. */
+  readonly clock?: boolean;
   readonly marks: RigUnit["marks"];
   readonly media: boolean;
   readonly flush: boolean;
@@ -147,6 +149,7 @@ function linePart(d: RigBuilder, part: RigPart, from: string, arrangement: Arran
       gentle: part.gentle,
       flush: part.flush,
       marks: [...part.marks],
+      clock: part.clock,
       group: own.length > 1 ? part.key : undefined,
       uv: part.uv,
       pump: part.pump,

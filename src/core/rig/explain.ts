@@ -1,9 +1,15 @@
-import { inSentence } from "../words";
+import { inSentence, telling, type Told } from "../words";
 import type { Verdict } from "../verdict";
 import { fillWait } from "./fill";
 import { heardFull, judgeOf } from "./judge";
 import { regions, type RegionState } from "./regions";
 import type { Circumstances, Handle, Move, Rig, RigState } from "./rig";
+import { rigSentences } from "./rules";
+
+const tell = telling(rigSentences);
+/** A verdict of the rig in words: its rules name no quantity, so that any unit system says the same. */
+export const rigTold = (verdict: Pick<Verdict, "rule" | "level" | "facts">): Told => tell(verdict, "metric");
+const reasonOf = (verdict: Verdict): string => rigTold(verdict).reason;
 
 /** A move in words: what to turn, what it does, and why it comes now. */
 export interface Explained {
@@ -166,7 +172,7 @@ export function explain(
       );
       if (!early) continue;
       const h = rig.handles.find((x) => x.id === moves[j]!.handle)!;
-      why = `Before you ${inSentence(sayMove(h, befores[j]!.positions[h.id]!, moves[j]!.to))}, or: ${inSentence(early.reason)}`;
+      why = `Before you ${inSentence(sayMove(h, befores[j]!.positions[h.id]!, moves[j]!.to))}, or: ${inSentence(reasonOf(early))}`;
     }
     // Without this move: what would go wrong later, or stay as it should not.
     if (why === "" && !does) {
@@ -174,7 +180,7 @@ export function explain(
       for (let j = i + 1; j < moves.length && why === ""; j += 1) {
         const r = judged(without, moves[j]!);
         const trips = r.verdicts.find((v) => !results[j]!.verdicts.some((x) => x.rule === v.rule));
-        if (trips) why = `Else, later: ${inSentence(trips.reason)}`;
+        if (trips) why = `Else, later: ${inSentence(reasonOf(trips))}`;
         without = heardFull(r.after);
       }
       if (why === "" && moves.length > 0) {

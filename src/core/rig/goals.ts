@@ -1,4 +1,3 @@
-import type { RuleId } from "./compile";
 import type { Permit, Rig, RigGoal } from "./rig";
 import { remembered } from "./remembered";
 import { inSentence } from "../words";
@@ -385,20 +384,3 @@ export function wishesOf(rig: Rig): Wish[] {
     { want: "normal" },
   ];
 }
-
-export const ruleNames: Readonly<Record<RuleId, string>> = {
-  fines: "fines to fixtures",
-  unsafe: "unsafe water",
-  openUnderPressure: "open under pressure",
-  oneHandle: "one handle from open",
-  dryPump: "dry pump",
-  dryHeater: "dry heater",
-  lampInAir: "lamp in air",
-  hardFill: "hard fill",
-  crossConnection: "cross-connection",
-  houseDry: "house dry",
-  blended: "blended",
-  hotTrapped: "hot trapped",
-  roTankEarly: "RO tank open too early",
-  deadHead: "dead-head",
-};

@@ -32,15 +32,15 @@ export {
   type RegionState,
 } from "./regions";
 export { flows, waterAt, type Flows, type WaterAt, type WaterMark } from "./flows";
-export { followed, heardFull, judge, judgeOf, standing, verdictOf, type Judged } from "./judge";
+export { followed, heardFull, judge, judgeOf, standing, type Judged } from "./judge";
 export { composeRig, type Arrangement, type RigChoice, type RigPart } from "./compose";
-export { headPositions, type BypassHead, type TeePair } from "./head";
-export { aimed, onLine, ruleNames, wishesOf, type Aimed, type Wish } from "./goals";
+export { aimed, onLine, wishesOf, type Aimed, type Wish } from "./goals";
 export { whyNot, type NoWay } from "./whyNot";
-export { explain, partsIn, sayMove, whatHappened, type Explained } from "./explain";
+export { explain, rigTold, partsIn, sayMove, whatHappened, type Explained } from "./explain";
 export { fillMinutes, saysFull } from "./fill";
 export { cardSequences, type CardSequence } from "./card";
 export { toDot } from "./dot";
 export { editRig, type RigEdit } from "./edit";
-export type { RuleId } from "./compile";
+export type { RuleId } from "./compiled";
+export { rigRules, rigSentences, type RigFacts, type RigRule } from "./rules";
 export { costOf, exercises, randomExercise, seeded, tried, type Exercise, type Tried } from "./practice";

@@ -1,10 +1,11 @@
-import { inSentence } from "../words";
-import { check, stop, type Verdict } from "../verdict";
-import { compile, type Compiled, type Condition } from "./compile";
+import type { Verdict } from "../verdict";
+import { compile } from "./compile";
+import type { Compiled, Condition } from "./compiled";
 import { advance, pack, unpack } from "./moment";
 import { regions } from "./regions";
 import { givenBy, layoutOf, scratchFor } from "./scratch";
 import type { Circumstances, Move, Rig, RigState } from "./rig";
+import { ruleOf } from "./rules";
 
 /** What a move does, or would do. */
 export interface Judged {
@@ -19,92 +20,9 @@ const nameOf = (rig: Rig, subject: string): string =>
   rig.units.find((u) => u.key === subject)?.name ??
   rig.units.find((u) => u.group === subject)?.name.replace(/ \d+$/, "") ??
   openingName(rig, subject);
-const listed = (all: readonly string[]): string =>
-  all.length < 2 ? (all[0] ?? "") : `${all.slice(0, -1).join(", ")} and ${all.at(-1)!}`;
 function openingName(rig: Rig, edge: string): string {
   const handle = rig.handles.find((h) => h.positions.some((p) => edge in p.edges));
   return handle ? handle.name : (rig.edges.find((e) => e.id === edge)?.opening ?? edge);
-}
-
-/** What a rule finds, in words, of one or several parts of the rig (handbook 4, Rules). Its rule is `rig-` and the rule's name. */
-export function verdictOf(
-  rig: Rig,
-  found: Condition,
-  subjects: readonly string[] = [found.subject],
-): Verdict {
-  const what = listed(subjects.map((x) => nameOf(rig, x)));
-  const are = subjects.length > 1 ? "are" : "is";
-  const say = (reason: string, remedy: string): Verdict =>
-    (found.level === "Stop" ? stop : check)(`rig-${found.rule}`, reason, remedy);
-  switch (found.rule) {
-    case "fines":
-      return say(
-        `${what} ${are} not flushed, and the next tap would draw fines`,
-        "Set it to bypass, or flush it at a cold tap without its aerator",
-      );
-    case "unsafe":
-      return rig.source === "unknown"
-        ? say("Whether the source is safe is not known, and the house is fed past UV", "Survey the source")
-        : say(
-            "A drinking fixture is fed past working UV, or through pipe that is not disinfected",
-            "Keep the house off until UV works and the pipe behind it is proven",
-          );
-    case "openUnderPressure":
-      return say(
-        `${what} ${are} open, and that part of the rig is under pressure`,
-        "Cut that part off and let its pressure out first",
-      );
-    case "oneHandle":
-      return say(
-        `One closed valve alone holds the pressure back from ${inSentence(what)}`,
-        "Cap it, or tie the handle",
-      );
-    case "dryPump":
-      return say(`${what} runs with no water at its inlet`, "Feed it before it is switched on");
-    case "dryHeater":
-      return say(
-        "The heater is energised without water, or with air in it",
-        "Run a hot tap until no air comes, then power",
-      );
-    case "lampInAir":
-      return say(
-        `The lamp of ${what} is on in an empty chamber`,
-        found.level === "Check"
-          ? "The recipe powers the lamp first; fill the chamber as soon as its minutes have run"
-          : "Fill and vent the chamber first",
-      );
-    case "hardFill":
-      return say(
-        found.subject === "media"
-          ? "Media would be filled through more than a quarter"
-          : "Empty pipe would be filled through more than a quarter",
-        "Open a quarter first, and wait until the sound stops",
-      );
-    case "crossConnection":
-      return say(`${what} joins potable pipe to a drain without an air gap`, "Make an air gap");
-    case "houseDry":
-      return say(
-        found.level === "Stop" ? "The house goes dry outside the agreed hours" : "The house goes dry",
-        "Feed the house past the train first",
-      );
-    case "blended":
-      return say(`The house gets water through ${what} and past it at once`, "Close one of the two ways");
-    case "hotTrapped":
-      return say(
-        "The heater is cut off while it is on, and heated water has nowhere to go",
-        "Switch the heater off, or open a hot tap",
-      );
-    case "roTankEarly":
-      return say(
-        `The tank of ${what} is open before its first rinse`,
-        "Shut the tank valve until the rinse has run",
-      );
-    case "deadHead":
-      return say(
-        `${what} runs against closed outlets and has no pressure switch`,
-        "Open an outlet, or switch it off",
-      );
-  }
 }
 
 const rank = { Stop: 0, Check: 1 } as const;
@@ -115,13 +33,12 @@ function verdictsOf(rig: Rig, found: readonly Condition[]): Verdict[] {
     const key = `${x.rule}:${x.level}`;
     groups.set(key, [...(groups.get(key) ?? []), x]);
   }
-  return [...groups.values()].map((all) =>
-    verdictOf(
-      rig,
-      all[0]!,
-      all.map((x) => x.subject),
-    ),
-  );
+  return [...groups.values()].map((all) => {
+    const { rule, level } = all[0]!;
+    const subjects = all.map((x) => x.subject);
+    const facts = { subjects, names: subjects.map((x) => nameOf(rig, x)), source: rig.source };
+    return ruleOf(rule).verdicts.at(level, facts);
+  });
 }
 function conditionsIn(c: Compiled, bits: Int32Array, without?: Int32Array): Condition[] {
   return c.conditions

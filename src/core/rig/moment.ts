@@ -1,4 +1,4 @@
-import { OPEN, POWER_HEATER, powerOfUnit, stageNumber, type Compiled } from "./compile";
+import { OPEN, POWER_HEATER, powerOfUnit, stageNumber, type Compiled } from "./compiled";
 import { setConditions } from "./conditions";
 import type { RigState } from "./rig";
 import {
@@ -282,7 +282,7 @@ function fill(c: Compiled, t: Scratch, l: Layout, out: Int32Array, to: number): 
     const dry = !(out[to + l.wet + word]! & mask);
     if (dry || out[to + l.filling + word]! & mask) {
       if (t.wide[k]! > c.knotGentle[k]!) {
-        raise(t.caused, c.at.hardFill + (c.knotMedia[k] ? 0 : 1));
+        raise(t.caused, c.at.hardFill! + (c.knotMedia[k] ? 0 : 1));
         out[to + l.filling + word]! &= ~mask;
       } else if (dry) out[to + l.filling + word]! |= mask;
     }
@@ -313,7 +313,7 @@ function openedBare(
       had[i + 1] === 0 &&
       bit(before, from + l.pressured, c.openingAt[o]!)
     )
-      raise(t.caused, c.at.openUnderPressure + o);
+      raise(t.caused, c.at.openUnderPressure! + o);
   }
   // A joint that comes apart is open for a moment, whatever is put on it afterwards; nor is one put together while water comes out of it.
   const joint = c.joint[handle]!;
@@ -327,7 +327,7 @@ function openedBare(
       had[i + 1]! > 0 &&
       bit(before, from + l.pressured, c.openingAt[o]!)
     )
-      raise(t.caused, c.at.openUnderPressure + o);
+      raise(t.caused, c.at.openUnderPressure! + o);
   }
   for (let i = 0; i < sets.length; i += 2)
     if (
@@ -337,7 +337,7 @@ function openedBare(
       (bit(before, from + l.pressured, c.from[joint]!) || bit(before, from + l.pressured, c.to[joint]!))
     )
       for (let j = 0; j < sets.length; j += 2)
-        if (sets[j]! >= inner) raise(t.caused, c.at.openUnderPressure + sets[j]! - inner);
+        if (sets[j]! >= inner) raise(t.caused, c.at.openUnderPressure! + sets[j]! - inner);
 }
 
 /** Filling is heard to stop: the next move finds everything full. */

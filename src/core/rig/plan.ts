@@ -1,4 +1,5 @@
-import { compile, type Compiled, type RuleId } from "./compile";
+import { compile } from "./compile";
+import type { Compiled, RuleId } from "./compiled";
 import { aimOf, CHECK, HALVES, isLive, MOVE, NONE, WALK, WASTE, type Aim } from "./aim";
 import { lampOnWay } from "./barring";
 import { Bound } from "./bound";
@@ -17,6 +18,7 @@ import {
 } from "./scratch";
 import { relevantHandles } from "./relevant";
 import type { Circumstances, Move, Rig, RigGoal, RigState } from "./rig";
+import { ruleOf } from "./rules";
 
 export interface PlanOptions {
   readonly circumstances?: Circumstances;
@@ -58,9 +60,11 @@ function onWay(c: Compiled, t: Scratch, u: number): boolean {
   return false;
 }
 const blendedAt = (c: Compiled, t: Scratch, u: number): boolean => {
-  const key = c.rig.units[u]!.group ?? c.rig.units[u]!.key;
-  for (let i = c.at.blended; i < c.at.hotTrapped; i += 1)
-    if (c.conditions[i]!.subject === key) return ((t.holds[i >> 5]! >>> (i & 31)) & 1) === 1;
+  for (let e = 0; e < c.edgeIds.length; e += 1) {
+    if (c.unitOf[e] !== u) continue;
+    const i = c.at.blended! + c.groupOf[e]!;
+    return ((t.holds[i >> 5]! >>> (i & 31)) & 1) === 1;
+  }
   return false;
 };
 
@@ -218,16 +222,16 @@ function neverSafe(
   const has = (bits: Int32Array, i: number) => ((bits[i >> 5]! >>> (i & 31)) & 1) === 1;
   if (
     aim.fed &&
-    has(stop, c.at.unsafe) &&
+    has(stop, c.at.unsafe!) &&
     c.rig.source !== "safe" &&
     c.circumstances.permit === undefined &&
-    !has(t.holds, c.at.unsafe) &&
+    !has(t.holds, c.at.unsafe!) &&
     (given.unproven[c.house] === 1 ||
       !lampOnWay(c, (h) => [positionAt(start, 0, h), ...choices[h]!.map((o) => o.position)]))
   )
     return true;
   for (const u of aim.serves) {
-    const i = c.at.fines + u;
+    const i = c.at.fines! + u;
     const freed = c.circumstances.permit?.units?.includes(c.rig.units[u]!.key) === true;
     if (given.unflushed[u] && !freed && !has(t.holds, i) && has(stop, i)) return true;
   }
@@ -239,9 +243,8 @@ function neverSafe(
   });
   const out = new Int32Array(l.words);
   advance(c, t, given, l, end, 0, -1, 0, out, 0);
-  const ofPosition = new Set<RuleId>(["fines", "unsafe", "crossConnection"]);
   return c.conditions.some(
-    (x, i) => ofPosition.has(x.rule) && has(t.holds, i) && !has(held, i) && has(stop, i),
+    (x, i) => ruleOf(x.rule).ofPositions && has(t.holds, i) && !has(held, i) && has(stop, i),
   );
 }
 

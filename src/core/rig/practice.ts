@@ -1,3 +1,4 @@
+import type { Verdict } from "../verdict";
 import { aimed, wishesOf, type Wish } from "./goals";
 import { composeRig, type RigChoice, type RigPart } from "./compose";
 import { heardFull, judgeOf, type Judged } from "./judge";
@@ -224,8 +225,7 @@ export interface Tried {
   readonly mistakes: readonly {
     readonly at: number;
     readonly move: Move;
-    readonly reason: string;
-    readonly remedy?: string;
+    readonly verdict: Verdict;
   }[];
   /** What the rest costs from where the rig stands now; absent where there is no safe way on. */
   readonly left?: number;
@@ -264,9 +264,7 @@ export function tried(exercise: Exercise, moves: readonly Move[]): Tried {
   const least = best.found ? best.cost : 0;
   const { cost, results } = costOf(rig, start, moves, circumstances);
   const mistakes = results.flatMap((r, at) =>
-    r.verdicts
-      .filter((v) => v.level === "Stop")
-      .map((v) => ({ at, move: moves[at]!, reason: v.reason, remedy: v.remedy || undefined })),
+    r.verdicts.filter((v) => v.level === "Stop").map((verdict) => ({ at, move: moves[at]!, verdict })),
   );
   const now = results.length > 0 ? heardFull(results.at(-1)!.after) : start;
   const rest = plan(rig, now, aim.goal, { circumstances, goOn: (states) => states < 8000 });

@@ -1,4 +1,4 @@
-import type { Compiled } from "./compile";
+import type { Compiled } from "./compiled";
 import { bit, positionAt, type Given, type Layout } from "./scratch";
 import type { RigGoal, RigState } from "./rig";
 

@@ -91,6 +91,8 @@ export interface RigUnit {
   readonly pump?: { readonly pressureSwitch: boolean };
   /** Its recipe rinses with the tank shut; the edge of its tank valve. */
   readonly tank?: { readonly edge: string; readonly rinseShut: boolean };
+  /** Its valve keeps time of its own, and is set again after a power cut. */
+  readonly clock?: boolean;
   /** Equal units side by side count as one way. */
   readonly group?: string;
 }

@@ -56,6 +56,7 @@ const unitSchema = z.strictObject({
   uv: z.strictObject({ lampFirst: z.boolean() }).optional(),
   pump: z.strictObject({ pressureSwitch: z.boolean() }).optional(),
   tank: z.strictObject({ edge: id, rinseShut: z.boolean() }).optional(),
+  clock: z.boolean().optional(),
   group: id.optional(),
 });
 

@@ -1,4 +1,4 @@
-import { FLUSHED, stageNumber, type Compiled } from "./compile";
+import { FLUSHED, stageNumber, type Compiled } from "./compiled";
 import type { RigState } from "./rig";
 
 const HANDLES_A_WORD = 10;

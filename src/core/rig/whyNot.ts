@@ -1,7 +1,9 @@
-import type { RuleId } from "./compile";
-import { ruleNames, type Aimed } from "./goals";
+import { compile } from "./compile";
+import type { RuleId } from "./compiled";
+import type { Aimed } from "./goals";
 import { plan, type PlanOptions } from "./plan";
 import type { Circumstances, Rig, RigState } from "./rig";
+import { ruleOf } from "./rules";
 
 export interface NoWay {
   /** Rules that stand in the way: without one of them it would go. */ readonly rules: readonly RuleId[];
@@ -50,39 +52,26 @@ export function whyNot(
           "Not with the house fed throughout: there is no way past it, or none that can be shut off from it",
       };
   }
-  const culprits = stopRules.filter(
+  const culprits = stopRulesIn(rig, circumstances).filter(
     (rule) => plan(rig, state, wanted.goal, { circumstances, without: [rule], ...options }).found,
   );
-  const words = culprits.map((r) => ruleNames[r]);
+  const words = culprits.map((r) => ruleOf(r).name);
   return {
     rules: culprits,
     reason:
       culprits.length === 1
-        ? `Every order of moves breaks a rule, ${words[0]!}. ${remedies[culprits[0]!] ?? ""}`.trim()
+        ? `Every order of moves breaks a rule, ${words[0]!}. ${ruleOf(culprits[0]!).wayOut ?? ""}`.trim()
         : culprits.length > 0
           ? `Every order of moves breaks a rule: ${words.join(", or ")}`
           : "Every order of moves breaks more than one rule",
   };
 }
 
-/** What helps where one rule alone stands in the way. */
-const remedies: Readonly<Partial<Record<RuleId, string>>> = {
-  unsafe: "Leave the house off until the lamp works and the pipe behind it is proven",
-  fines: "Flush the unit first, at a cold tap without its aerator",
-  hardFill: "It needs a valve that can be opened a quarter",
-  dryPump: "Feed the pump first",
-  dryHeater: "The heater stays off until it is full",
-  lampInAir: "The lamp stays off until its chamber is full",
-  houseDry: "Agree hours without water with the household first",
-};
-const stopRules: readonly RuleId[] = [
-  "fines",
-  "unsafe",
-  "openUnderPressure",
-  "hardFill",
-  "crossConnection",
-  "dryHeater",
-  "dryPump",
-  "lampInAir",
-  "houseDry",
+/** Rules that are a Stop here, and so may bar an order of moves. */
+const stopRulesIn = (rig: Rig, circumstances: Circumstances): RuleId[] => [
+  ...new Set(
+    compile(rig, circumstances)
+      .conditions.filter((x) => x.level === "Stop")
+      .map((x) => x.rule),
+  ),
 ];

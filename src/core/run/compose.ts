@@ -1,7 +1,7 @@
 import type { Wish } from "../rig";
-import type { SurveyAnswers } from "../site";
 import type { SourceSafety } from "../water";
-import type { DemandTables, DesignUnit, Fixture, UnitModel } from "../train";
+import type { DesignUnit, UnitModel } from "../families";
+import type { DemandTables, Fixture, SurveyAnswers } from "../site";
 import type { Recipe, RecipeStep } from "./recipe";
 import { stages, type Step } from "./step";
 

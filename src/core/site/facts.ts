@@ -1,6 +1,6 @@
 import { lower, mapMeasured, upper, type Measured } from "../units";
-import type { Fixture } from "../train/demand";
-import type { Presence, Water, WaterKey } from "../water";
+import type { Fixture } from "./demand";
+import { waterKeys, type Presence, type Water } from "../water";
 import type { SurveyAnswers } from "./survey";
 
 /** The survey as the judgements need it; a missing member is unknown. */
@@ -41,26 +41,6 @@ const fixtureKinds: readonly Fixture[] = [
   "clothesWasher",
   "laundryTray",
   "hoseBib",
-];
-const waterKeys: readonly WaterKey[] = [
-  "hardness",
-  "calcium",
-  "magnesium",
-  "iron",
-  "manganese",
-  "ph",
-  "alkalinity",
-  "tds",
-  "temperature",
-  "chlorine",
-  "chloramine",
-  "turbidity",
-  "tannin",
-  "uvt",
-  "sulphide",
-  "nitrate",
-  "lead",
-  "copper",
 ];
 
 const NITRATE_N_TO_NO3 = 4.427;

@@ -1,3 +1,5 @@
 export * from "./survey";
+export * from "./answer";
+export * from "./demand";
 export * from "./facts";
 export { companySchema, type Company } from "./company";

@@ -1,7 +1,7 @@
-import type { Verdict } from "../verdict";
-import { verdictKey } from "../verdict";
-import type { Figure } from "./figure";
-import type { Station, TrainJudgement } from "./judge";
+import type { Figure } from "../families";
+import { verdictKey, type Verdict } from "../verdict";
+import type { TrainJudgement } from "./judge";
+import type { Station } from "./station";
 
 /** Two units that answer each other in two designs, or one that stands alone. */
 export interface StationPair {

@@ -1,67 +1,87 @@
-/** Fixture kinds of handbook 2, Demand. */
-export type Fixture =
-  | "bathroomGroup"
-  | "bathtub"
-  | "shower"
-  | "lavatory"
-  | "toilet"
-  | "kitchenSink"
-  | "dishwasher"
-  | "clothesWasher"
-  | "laundryTray"
-  | "hoseBib";
+import { input, known, type Figure, type TrainSchools } from "../families";
+import { fixtureUnitsOf, peakByFixtureUnits, peakTogether, type DemandTables, type SiteFacts } from "../site";
+import { rule } from "../words";
 
-export interface DemandTables {
-  /** Fixture units by kind, private use. */
-  readonly fixtureUnits: Readonly<Record<Fixture, number>>;
-  /** Flow when open, L/min; a bathroom group has none of its own. */
-  readonly openFlow: Readonly<Partial<Record<Fixture, number>>>;
-  /** Pairs of fixture units and gpm for systems with tank toilets. */
-  readonly curve: readonly (readonly [units: number, gpm: number])[];
-  readonly litresPerPerson: number;
+const COUNT = ["fixture.bathroomGroup"];
+export const peakRule = rule<{ readonly beyond?: boolean }>("peak", {
+  reason: ({ beyond }) =>
+    beyond ? "more than 200 fixture units: the curve ends there" : "no fixtures counted",
+  remedy: () => "Count the fixtures",
+});
+
+export interface Demand {
+  readonly figures: readonly Figure[];
+  /** L/min. */
+  readonly peak?: number;
+  readonly continuous?: number;
+  readonly dailyLitres?: number;
 }
 
-const GAL = 3.785411784;
-
-/** Sum of fixture units; undefined when no fixture is counted, because nothing is known then. */
-export function fixtureUnitsOf(
-  fixtures: Readonly<Partial<Record<Fixture, number>>>,
-  tables: DemandTables,
-): number | undefined {
-  let sum = 0;
-  let any = false;
-  for (const [kind, count] of Object.entries(fixtures) as [Fixture, number][]) {
-    if (count > 0) any = true;
-    sum += count * tables.fixtureUnits[kind];
-  }
-  return any ? sum : undefined;
-}
-
-/**
- * Peak flow by fixture units, L/min; linear between the curve's points, proportional to its first below 1 unit.
- * Undefined above the last point, where the curve is not to be used (handbook 2, Demand).
- */
-export function peakByFixtureUnits(units: number, tables: DemandTables): number | undefined {
-  const { curve } = tables;
-  const [firstUnits, firstGpm] = curve[0]!;
-  if (units <= firstUnits) return (units / firstUnits) * firstGpm * GAL;
-  for (let i = 1; i < curve.length; i += 1) {
-    const [u1, q1] = curve[i]!;
-    if (units <= u1) {
-      const [u0, q0] = curve[i - 1]!;
-      return (q0 + ((units - u0) / (u1 - u0)) * (q1 - q0)) * GAL;
-    }
-  }
-  return undefined;
-}
-
-/** Peak flow of the fixtures ticked to run together, L/min; undefined when none is. */
-export function peakTogether(
-  together: Readonly<Partial<Record<Fixture, number>>>,
-  tables: DemandTables,
-): number | undefined {
-  const running = (Object.entries(together) as [Fixture, number][]).filter(([, count]) => count > 0);
-  return running.length === 0
-    ? undefined
-    : running.reduce((sum, [kind, count]) => sum + count * (tables.openFlow[kind] ?? 0), 0);
+/** Peak by both schools, the one the design uses, and continuous flow (handbook 2, Demand). */
+export function judgeDemand(facts: SiteFacts, tables: DemandTables, school: TrainSchools["peak"]): Demand {
+  const units = fixtureUnitsOf(facts.fixtures, tables);
+  const byUnits = units === undefined ? undefined : peakByFixtureUnits(units, tables);
+  const together = peakTogether(facts.together, tables);
+  const both = [byUnits, together].filter((v): v is number => v !== undefined);
+  const larger = both.length === 0 ? undefined : Math.max(...both);
+  const chosen = facts.chosenPeak ?? school;
+  const peak = { fixtureUnits: byUnits, together, larger }[chosen];
+  const continuous = peak === undefined ? undefined : 0.5 * peak;
+  const open = peakRule.unknown({ beyond: units !== undefined && byUnits === undefined }, COUNT);
+  const openWithout = (value: number | undefined) => (value === undefined ? open : undefined);
+  return {
+    peak,
+    continuous,
+    dailyLitres:
+      facts.dailyLitres ?? (facts.persons === undefined ? undefined : facts.persons * tables.litresPerPerson),
+    figures: [
+      {
+        id: "peakUnits",
+        label: "Peak by fixture units",
+        quantity: "flow",
+        value: byUnits,
+        verdict: openWithout(byUnits),
+        working: {
+          formula: "curve for tank toilets at the sum of fixture units",
+          inputs: known([input("fixture units", units, "plain", { survey: COUNT[0]! })]),
+        },
+      },
+      {
+        id: "peakTogether",
+        label: "Peak of fixtures together",
+        quantity: "flow",
+        value: together,
+        working: {
+          formula: "sum of the flows of the fixtures ticked",
+          inputs: known([input("sum", together, "flow", { survey: "together.shower" })]),
+        },
+      },
+      {
+        id: "peak",
+        label: "Peak used",
+        quantity: "flow",
+        value: peak,
+        verdict: openWithout(peak),
+        working: {
+          school: facts.chosenPeak ? undefined : "peak",
+          formula: chosen === "larger" ? "the larger of both schools" : "the school that was picked",
+          inputs: known([
+            input("by fixture units", byUnits, "flow", { figure: "peakUnits" }),
+            input("together", together, "flow", { figure: "peakTogether" }),
+          ]),
+        },
+      },
+      {
+        id: "continuous",
+        label: "Continuous",
+        quantity: "flow",
+        value: continuous,
+        verdict: openWithout(continuous),
+        working: {
+          formula: "0.5 × peak",
+          inputs: known([input("peak", peak, "flow", { figure: "peak" })]),
+        },
+      },
+    ],
+  };
 }

@@ -1,8 +1,4 @@
-import { readFileSync } from "node:fs";
-import fc from "fast-check";
-import { describe, expect, it } from "vitest";
-import { demandTables } from "../../catalogue/demand";
-import { fixtureUnitsOf, peakByFixtureUnits, peakTogether, type Fixture } from "./demand";
+import { fixtureUnitsOf, peakByFixtureUnits, peakTogether, type Fixture } from "../site";
 import {
   boosted,
   fillCurve,
@@ -13,23 +9,28 @@ import {
   type BladderTank,
   type RoRated,
   type RoSite,
-} from "./ro";
-import {
   capacityPerFt3,
   intervalUsed,
   manualLitres,
   saltPerYear,
   softenerCycle,
   type SoftenerDuty,
-} from "./softener";
-import { backwashFlow, chlorineRemoved, emptyBedContactTime, uvFlowLimit, type UvDuty } from "./vessels";
+  backwashFlow,
+  chlorineRemoved,
+  emptyBedContactTime,
+  uvFlowLimit,
+  type UvDuty,
+} from "../treatment";
+import { readFileSync } from "node:fs";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { demandTables } from "../../catalogue/demand";
+
 import { bleachDose } from "../water";
 
 const golden = <T>(name: string): [number, T][] =>
   (
-    JSON.parse(
-      readFileSync(new URL(`../../../../shared/golden/${name}.json`, import.meta.url), "utf8"),
-    ) as T[]
+    JSON.parse(readFileSync(new URL(`../../../tests/reference/${name}.json`, import.meta.url), "utf8")) as T[]
   ).map((c, i) => [i, c]);
 const near = (actual: number | undefined, wanted: number, relative = 1e-6) =>
   expect(Math.abs((actual ?? NaN) - wanted)).toBeLessThanOrEqual(relative * Math.abs(wanted) + 1e-12);

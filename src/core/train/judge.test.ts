@@ -1,3 +1,4 @@
+import { judgeLimit, waterAfter, type DesignUnit } from "../families";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { defaultSchools, trainSchools } from "../../catalogue/schools";
@@ -7,7 +8,8 @@ import { pipes } from "../../catalogue/pipes";
 import { unitModels, unitSchema } from "../../catalogue/units";
 import type { SiteFacts } from "../site";
 import { value, type Measured } from "../units";
-import { allVerdicts, judgeLimit, judgeTrain, waterAfter, type DesignUnit, type TrainInput } from ".";
+import { tell } from "../tell";
+import { allVerdicts, judgeTrain, type TrainInput } from ".";
 
 const GPG = 64.79891 / 3.785411784;
 const schools = trainSchools(defaultSchools, 2);
@@ -18,7 +20,7 @@ const train = (facts: SiteFacts, ...codes: (string | DesignUnit)[]) => {
     const unit: DesignUnit = typeof c === "string" ? { key: `u${i}`, model: c, parallel: 1 } : c;
     return { unit, model: unitModels.get(unit.model)! };
   });
-  return judgeTrain({ facts, units, schools, tables, profile: "us" } satisfies TrainInput);
+  return judgeTrain({ facts, units, schools, tables } satisfies TrainInput);
 };
 const bakery: SiteFacts = {
   source: "municipal",
@@ -74,7 +76,7 @@ describe("judgeTrain at the bakery", () => {
   it("stops at the loft RO for want of pressure, and is put right by a booster", () => {
     const without = train(bakery, "CT-1054", "SF-150", "RO-T5");
     expect(find(without, "u2", "ro-feed")?.level).toBe("Stop");
-    expect(find(without, "u2", "ro-feed")?.remedy).toMatch(/booster/);
+    expect(tell(find(without, "u2", "ro-feed")!, "us").remedy).toMatch(/booster/);
     const boostedTrain = train(bakery, "CT-1054", "SF-150", "BP-3", "RO-T5");
     expect(find(boostedTrain, "u3", "ro-feed")?.level).toBe("Good");
     expect(find(boostedTrain, "u3", "ro-fill")?.level).toBe("Good");
@@ -210,7 +212,6 @@ describe("judgeTrain elsewhere", () => {
         units: [{ unit: { key: "a", model: uv.code, parallel: 1 }, model }],
         schools,
         tables,
-        profile: "us",
       });
       return find(j, "a", "feed-uvt")!.level;
     };
@@ -279,7 +280,7 @@ describe("judgeLimit", () => {
     max: 0.3,
     survey: "water.iron",
   } as const;
-  const level = (m: Measured | undefined) => judgeLimit(m, limit, "metric").level;
+  const level = (m: Measured | undefined) => judgeLimit(m, limit).level;
   it("keeps the handbook's rules for unknowns", () => {
     expect(level(undefined)).toBe("Unknown");
     expect(level({ is: "notDetected" })).toBe("Unknown");
@@ -288,9 +289,8 @@ describe("judgeLimit", () => {
     expect(level(value(0.3002))).toBe("Good");
     expect(level(value(0.3004))).toBe("Stop");
     expect(level({ is: "range", low: 0.2, high: 0.5 })).toBe("Stop");
-    expect(judgeLimit({ is: "range", low: 0.2, high: 0.5 }, limit, "metric").reason).toMatch(
-      /spans the limit/,
-    );
+    const spanning = judgeLimit({ is: "range", low: 0.2, high: 0.5 }, limit);
+    expect(tell(spanning, "metric").reason).toMatch(/spans the limit/);
   });
   it("makes an unknown known only where a step sets a level", () => {
     const after = waterAfter(unitModels.get("SF-150")!, {}, 10);

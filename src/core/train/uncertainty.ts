@@ -1,8 +1,9 @@
 import type { SurveyAnswer, SurveyAnswers } from "../site";
 import { lower, upper, value, type Measured } from "../units";
 import { byWorst, worstLevel, type Level, type Verdict } from "../verdict";
-import type { Figure } from "./figure";
-import { headlineOf, type Station, type TrainJudgement } from "./judge";
+import type { Figure } from "../families";
+import type { TrainJudgement } from "./judge";
+import { headlineOf, stationVerdicts, type Station } from "./station";
 
 /** A survey answer that is no single number: a range, or less than a detection limit. */
 export interface OpenEnd {
@@ -161,13 +162,11 @@ export function judgeWithin(
       )
       .map((e) => e.field);
     const worst = worstLevel([...found].map((level) => ({ level })));
-    const inside = (["Good", "Unknown", "Check", "Stop"] as const).filter((l) => found.has(l)).join(" or ");
     return {
       ...v,
       level: v.level === "Unknown" ? "Unknown" : worstLevel([{ level: worst }, v]),
-      reason: `${v.reason}; ${inside} within what was measured`,
+      within: { levels: [...found], judged: v.level },
       settle,
-      remedy: v.remedy ?? "Measure it closer",
     };
   };
   /** Verdicts of a place that only some points give: their worst, because what is not said at the others is no fault there. */
@@ -182,25 +181,18 @@ export function judgeWithin(
   };
   const stations = base.stations.map((s): Station => {
     const figures = s.figures.map((f) => ofFigure(s.key, f));
-    const known = [
-      ...s.figures.flatMap((f) => f.verdict ?? []),
-      ...s.verdicts,
-      ...s.limits.map((l) => l.verdict),
-    ];
+    const known = stationVerdicts(s);
     const verdicts = [...s.verdicts.map((v) => ofVerdict(s.key, v)), ...onlyInside(s.key, known)];
     const limits = s.limits.map((l) => ({ ...l, verdict: ofVerdict(s.key, l.verdict) }));
-    const level = worstLevel([
-      ...figures.flatMap((f) => f.verdict ?? []),
-      ...verdicts,
-      ...limits.map((l) => l.verdict),
-    ]);
+    const told = stationVerdicts({ figures, verdicts, limits });
+    const level = worstLevel(told);
     return {
       ...s,
       figures,
       verdicts,
       limits,
       level,
-      headline: headlineOf(level, [...verdicts, ...limits.map((l) => l.verdict)], figures),
+      headline: headlineOf(level, told),
     };
   });
   const verdicts = [

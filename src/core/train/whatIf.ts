@@ -1,7 +1,14 @@
 import type { SiteFacts } from "../site";
-import { fromProfile, inProfile, lower, value, type Measured, type UnitSystem, type Quantity } from "../units";
-import type { Level } from "../verdict";
-import { verdictKey } from "../verdict";
+import {
+  fromProfile,
+  inProfile,
+  lower,
+  value,
+  type Measured,
+  type Quantity,
+  type UnitSystem,
+} from "../units";
+import { verdictKey, type Level, type Verdict } from "../verdict";
 import type { WaterKey } from "../water";
 import { allVerdicts, judgeTrain, type TrainInput } from "./judge";
 
@@ -9,8 +16,7 @@ export interface Flip {
   readonly at: string;
   readonly rule: string;
   readonly before: Level;
-  readonly after: Level;
-  readonly reason: string;
+  readonly after: Verdict;
 }
 /** The nearest value of one fact at which a verdict changes, and which ones do. */
 export interface Turn {
@@ -124,62 +130,66 @@ function legible(v: number, side: number, knob: Knob, profile: UnitSystem): numb
   return Math.min(knob.max, Math.max(knob.min, fromProfile(rounded, knob.quantity, profile)));
 }
 
-/**
- * For each known fact of a site the nearest change, up or down within its usual reach, that makes any verdict another; nearest first.
- * Found by steps and halving: a verdict that turns and turns back between two steps is not seen.
- */
-export function nearestTurns(input: TrainInput, most = 6): Turn[] {
-  const levelsOf = (facts: SiteFacts) =>
-    new Map(
-      allVerdicts(judgeTrain({ ...input, facts })).map(({ at, verdict }) => [
-        verdictKey(at, verdict.rule),
-        { at, ...verdict },
-      ]),
-    );
-  const base = levelsOf(input.facts);
-  const flipsAt = (facts: SiteFacts): Flip[] =>
-    [...levelsOf(facts)].flatMap(([key, v]) => {
-      const before = base.get(key)?.level ?? "Good";
-      return before === v.level ? [] : [{ at: v.at, rule: v.rule, before, after: v.level, reason: v.reason }];
-    });
-  const turns: Turn[] = [];
-  for (const knob of knobs) {
-    const now = knob.get(input.facts);
-    if (now === undefined) continue;
-    const reach = knob.reach(now);
-    const whole = knob.quantity === "count";
-    for (const side of [-1, 1]) {
-      const at = (part: number) => {
-        const v = Math.min(knob.max, Math.max(knob.min, now + side * part * reach));
-        return whole ? Math.round(v) : v;
-      };
-      let before = 0;
-      for (let i = 1; i <= STEPS; i += 1) {
-        const part = i / STEPS;
-        if (at(part) === at(before)) continue;
-        if (flipsAt(knob.set(input.facts, at(part))).length === 0) {
-          before = part;
-          continue;
-        }
-        let [good, turned] = [before, part];
-        for (let h = 0; h < HALVINGS && !whole; h += 1) {
-          const mid = (good + turned) / 2;
-          if (flipsAt(knob.set(input.facts, at(mid))).length === 0) good = mid;
-          else turned = mid;
-        }
-        const then = legible(at(turned), side, knob, input.profile);
-        turns.push({
-          fact: knob.fact,
-          label: knob.label,
-          quantity: knob.quantity,
-          now,
-          then,
-          distance: turned,
-          flips: flipsAt(knob.set(input.facts, then)),
-        });
-        break;
-      }
+/** The first part of a knob's reach, on one side, at which something turns; undefined where nothing does. */
+function turningPart(
+  at: (part: number) => number,
+  whole: boolean,
+  turns: (v: number) => boolean,
+): number | undefined {
+  let before = 0;
+  for (let i = 1; i <= STEPS; i += 1) {
+    const part = i / STEPS;
+    if (at(part) === at(before)) continue;
+    if (!turns(at(part))) {
+      before = part;
+      continue;
     }
+    if (whole) return part;
+    let [still, turned] = [before, part];
+    for (let h = 0; h < HALVINGS; h += 1) {
+      const mid = (still + turned) / 2;
+      if (turns(at(mid))) turned = mid;
+      else still = mid;
+    }
+    return turned;
   }
-  return turns.sort((a, b) => a.distance - b.distance).slice(0, most);
+  return undefined;
+}
+
+/** The verdicts of a judgement by the name that an override is kept under. */
+const byKey = (input: TrainInput): Map<string, { readonly at: string; readonly verdict: Verdict }> =>
+  new Map(allVerdicts(judgeTrain(input)).map((v) => [verdictKey(v.at, v.verdict.rule), v]));
+
+/**
+ * For each known fact of a site the nearest change, up or down within its usual reach, that makes any verdict another; nearest first. The value is
+ * rounded so that it reads well in a unit system. Found by steps and halving: a verdict that turns and turns back between two steps is not seen.
+ */
+export function nearestTurns(input: TrainInput, system: UnitSystem, most = 6): Turn[] {
+  const base = byKey(input);
+  const flipsAt = (facts: SiteFacts): Flip[] =>
+    [...byKey({ ...input, facts })].flatMap(([key, { at, verdict }]) => {
+      const before = base.get(key)?.verdict.level ?? "Good";
+      return before === verdict.level ? [] : [{ at, rule: verdict.rule, before, after: verdict }];
+    });
+  const turnOf = (knob: Knob, now: number, side: number): Turn[] => {
+    const whole = knob.quantity === "count";
+    const reach = knob.reach(now);
+    const at = (part: number) => {
+      const v = Math.min(knob.max, Math.max(knob.min, now + side * part * reach));
+      return whole ? Math.round(v) : v;
+    };
+    const flips = (v: number) => flipsAt(knob.set(input.facts, v));
+    const distance = turningPart(at, whole, (v) => flips(v).length > 0);
+    if (distance === undefined) return [];
+    const then = legible(at(distance), side, knob, system);
+    const { fact, label, quantity } = knob;
+    return [{ fact, label, quantity, now, then, distance, flips: flips(then) }];
+  };
+  return knobs
+    .flatMap((knob) => {
+      const now = knob.get(input.facts);
+      return now === undefined ? [] : [...turnOf(knob, now, -1), ...turnOf(knob, now, 1)];
+    })
+    .sort((a, b) => a.distance - b.distance)
+    .slice(0, most);
 }

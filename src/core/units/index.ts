@@ -1,4 +1,4 @@
 export * from "./measured";
 export * from "./parse";
 export * from "./print";
-export { GPG, KPA_PER_METRE, PATM, quantities, type Quantity } from "./quantities";
+export { GPG, KPA_PER_METRE, LITRES_PER_GALLON, PATM, quantities, type Quantity } from "./quantities";

@@ -101,6 +101,12 @@ export function parseQuantity(
   if (/^(nd|n\.d\.|not detected|none detected)$/i.test(text))
     return { ok: true, measured: { is: "notDetected" }, unit: "" };
 
+  const stopped = quantity === "stopwatch" ? /^(\d{1,4}):([0-5]\d(?:[.,]\d+)?)$/.exec(text) : null;
+  if (stopped) {
+    const minutes = Number(stopped[1]) + Number(stopped[2]!.replace(",", ".")) / 60;
+    return within(kind, quantity, { is: "value", value: minutes }, "min");
+  }
+
   const below = /^(<|≤|less than)\s*/i.exec(text);
   const start = below ? below[0].length : 0;
   const first = readNumber(text, start);
@@ -196,6 +202,8 @@ function within(
         ? `A ${wordFor(quantity)} cannot be below zero`
         : `This ${wordFor(quantity)} is too low to be real`,
     );
+  if (kind.aboveZero && high <= 0)
+    return fail(0, `A ${wordFor(quantity)} of nothing cannot be: stop it when the container is full`);
   if (!Number.isFinite(high) || high > kind.max)
     return fail(0, `This ${wordFor(quantity)} is too high to be real: check the number and the unit`);
   return nominal
@@ -204,6 +212,8 @@ function within(
 }
 
 const words: Partial<Record<Quantity, string>> = {
+  stopwatch: "time",
+  production: "flow",
   ph: "pH",
   traceConcentration: "concentration",
   pipeSize: "pipe size",
@@ -219,6 +229,7 @@ const examples: Record<Quantity, { us: string; metric: string }> = {
   area: { us: "4 ft2", metric: "0.4 m2" },
   pressure: { us: "58 psi", metric: "400 kPa" },
   flow: { us: "6 gpm", metric: "22 L/min" },
+  production: { us: "75 gal/day", metric: "280 L/day" },
   volume: { us: "60 gal", metric: "230 L" },
   temperature: { us: "54 °F", metric: "12 °C" },
   hardness: { us: "22 gpg", metric: "377 mg/L" },
@@ -229,9 +240,12 @@ const examples: Record<Quantity, { us: string; metric: string }> = {
   turbidity: { us: "0.8 NTU", metric: "0.8 NTU" },
   transmittance: { us: "92 %", metric: "92 %" },
   percent: { us: "6 %", metric: "6 %" },
+  share: { us: "25 %", metric: "25 %" },
+  ratio: { us: "3 to 1", metric: "3 to 1" },
   surfaceLoad: { us: "8 gpm/ft2", metric: "20 m/h" },
   mass: { us: "40 lb", metric: "18 kg" },
   duration: { us: "30 min", metric: "30 min" },
+  stopwatch: { us: "75 s or 1:15", metric: "75 s or 1:15" },
   ph: { us: "7.2", metric: "7.2" },
   count: { us: "3", metric: "3" },
   power: { us: "40 W", metric: "40 W" },

@@ -29,7 +29,8 @@ export function fromProfile(shownNumber: number, quantity: Quantity, profile: Un
 }
 
 /** The name of the unit that the profile shows; empty for a bare number. */
-export const unitName = (quantity: Quantity, profile: UnitSystem): string => quantities[quantity].show[profile];
+export const unitName = (quantity: Quantity, profile: UnitSystem): string =>
+  quantities[quantity].show[profile];
 
 /** The figure rounded for reading, with tight numbers keeping two significant digits, without its unit. */
 export function figure(canonical: number, quantity: Quantity, profile: UnitSystem, digits?: number): string {

@@ -7,6 +7,7 @@ export type Quantity =
   | "pipeSize"
   | "pressure"
   | "flow"
+  | "production"
   | "volume"
   | "temperature"
   | "hardness"
@@ -18,9 +19,12 @@ export type Quantity =
   | "transmittance"
   | "mass"
   | "duration"
+  | "stopwatch"
   | "ph"
   | "count"
   | "percent"
+  | "share"
+  | "ratio"
   | "surfaceLoad"
   | "height"
   | "area"
@@ -42,11 +46,15 @@ export interface QuantityKind {
   readonly digits: { readonly us: number; readonly metric: number };
   readonly min?: number;
   readonly max: number;
+  /** Nothing of it is no answer. */
+  readonly aboveZero?: boolean;
   /** True where a bare number is understood in the profile's unit. */
   readonly bare: boolean;
 }
 
-const GAL = 3.785411784;
+/** Litres in a US gallon. */
+export const LITRES_PER_GALLON = 3.785411784;
+const GAL = LITRES_PER_GALLON;
 const PSI = 6.894757293;
 const FT3 = 28.316846592;
 /** One grain per US gallon in mg/L as CaCO3: always the quotient, never rounded. */
@@ -136,6 +144,21 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     ],
     show: { us: "gpm", metric: "L/min" },
     digits: { us: 2, metric: 1 },
+    min: 0,
+    max: 5000,
+    bare: true,
+  },
+  // What a membrane makes: a flow, written by the day.
+  production: {
+    units: [
+      unit(1, "L/min", "l/min", "lpm"),
+      unit(GAL / 1440, "gal/day", "gpd"),
+      unit(1 / 1440, "L/day", "l/day", "l/d"),
+      unit(GAL, "gpm", "gal/min"),
+      unit(0.001, "mL/min", "ml/min"),
+    ],
+    show: { us: "gal/day", metric: "L/day" },
+    digits: { us: 0, metric: 0 },
     min: 0,
     max: 5000,
     bare: true,
@@ -236,6 +259,24 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     max: 100,
     bare: true,
   },
+  // A part of one, shown in percent.
+  share: {
+    units: [unit(0.01, "%"), unit(1, "of1")],
+    show: { us: "%", metric: "%" },
+    digits: { us: 0, metric: 0 },
+    min: 0,
+    max: 1,
+    bare: true,
+  },
+  // `3 to 1`.
+  ratio: {
+    units: [unit(1, "to 1", "to1", ":1")],
+    show: { us: "to 1", metric: "to 1" },
+    digits: { us: 1, metric: 1 },
+    min: 0,
+    max: 1000,
+    bare: true,
+  },
   surfaceLoad: {
     units: [unit(1, "m/h"), unit((GAL * 60) / (1000 * 0.09290304), "gpm/ft2", "gpm/ft²")],
     show: { us: "gpm/ft²", metric: "m/h" },
@@ -263,6 +304,20 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     digits: { us: 1, metric: 1 },
     min: 0,
     max: 1e7,
+    bare: true,
+  },
+  // A time that was stopped: a bare number is seconds, `1:30` minutes and seconds; nothing fills in no time.
+  stopwatch: {
+    units: [
+      unit(1, "min", "minute", "minutes"),
+      unit(1 / 60, "s", "sec", "second", "seconds"),
+      unit(60, "h", "hour", "hours", "hr"),
+    ],
+    show: { us: "s", metric: "s" },
+    digits: { us: 1, metric: 1 },
+    min: 0,
+    max: 1440,
+    aboveZero: true,
     bare: true,
   },
   ph: {

@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { figure, inProfile, parseQuantity, print, printMeasured, quantities, type Quantity } from ".";
 
 const golden = JSON.parse(
-  readFileSync(new URL("../../../../shared/golden/units.json", import.meta.url), "utf8"),
+  readFileSync(new URL("../../../tests/reference/units.json", import.meta.url), "utf8"),
 ) as { text: string; quantity: Quantity; canonical: number }[];
 const read = (text: string, quantity: Quantity, range = false) =>
   parseQuantity(text, quantity, { profile: "metric", range });

@@ -1,116 +1,57 @@
-import { lower, print, printMeasured, upper, type Measured, type UnitSystem, type Quantity } from "../units";
+import { lower, upper, type Measured } from "../units";
+import { inSentence, type Say } from "../words";
 import { totalHardness } from "./hardness";
-import type { Water, WaterKey } from "./water";
-import { inSentence } from "../words";
+import { waterValues, type Water, type WaterKey } from "./water";
 
-export interface Need {
-  readonly rule: string;
-  /** What has to be done. */
-  readonly need: string;
-  /** Why, with the values used. */
-  readonly because: string;
-  /** Shown with it: the other school, or a caution. */
-  readonly note?: string;
+/** A value of the water test, numbers and presence alike. */
+export type WaterFact = WaterKey | "coliform" | "ecoli";
+export type Source = "municipal" | "well" | "surface";
+
+/** What a need rests on: what was found, or what was measured against which limit. */
+export type NeedFacts = {
+  readonly found?: "ecoli" | "coliform" | "untestedSurface" | "taste";
+  readonly measured?: Measured;
+};
+export interface Need extends NeedFacts {
+  readonly need: NeedId;
 }
-
+/** A need that cannot be said yet, with the tests that would settle it. */
+export interface OpenNeed {
+  readonly need: NeedId;
+  readonly missing: readonly WaterFact[];
+}
 export interface Findings {
   readonly needs: readonly Need[];
-  /** Judgements that a missing value keeps open. */ readonly open: readonly {
-    readonly rule: string;
-    readonly blocked: string;
-    readonly missing: readonly WaterFact[];
-  }[];
+  readonly open: readonly OpenNeed[];
 }
-export type WaterFact = WaterKey | "coliform" | "ecoli";
 
-interface SourceFacts {
-  readonly source?: "municipal" | "well" | "surface";
+/** What the water is asked with: where it comes from, and whether an RO stands behind it. */
+export interface SourceFacts {
+  readonly source?: Source;
   readonly roWanted?: boolean;
-  readonly profile: UnitSystem;
 }
 
-interface Threshold {
-  readonly rule: string;
-  readonly key: WaterKey;
-  readonly above: number;
-  readonly quantity: Quantity;
-  readonly name: string;
-  readonly need: string;
+/** Whether there is a need: its facts, or the tests that are missing; nothing where there is none. */
+type Asked = { readonly is: NeedFacts } | { readonly missing: readonly WaterFact[] } | undefined;
+
+interface NeedKind {
+  /** What has to be done. */
+  readonly what: string;
+  /** Shown with it: the other school, or a caution. */
   readonly note?: string;
+  readonly ask: (water: Water, facts: SourceFacts) => Asked;
+  /** Why, with the values used. */
+  readonly because: (facts: NeedFacts, say: Say) => string;
+  /** What stays open while it is not known. */
+  readonly whether: string;
+  /** Whose drinking outlets it concerns alone; absent: the whole house. */
+  readonly atTap?: boolean;
+  /** The value that it is a limit of, and the limit: a unit that brings the water to it answers the need. */
+  readonly limit?: { readonly key: WaterKey; readonly above: number };
 }
-
-/** Needs that one value above one limit calls for (handbook 2, Needs). */
-const thresholds: readonly Threshold[] = [
-  {
-    rule: "iron-first",
-    key: "iron",
-    above: 0.3,
-    quantity: "concentration",
-    name: "iron",
-    need: "Iron treatment first",
-    note: "A softener may take ferrous iron up to 3 mg/L.",
-  },
-  {
-    rule: "manganese-first",
-    key: "manganese",
-    above: 0.05,
-    quantity: "concentration",
-    name: "manganese",
-    need: "Manganese treatment first",
-  },
-  {
-    rule: "carbon",
-    key: "chlorine",
-    above: 0.5,
-    quantity: "concentration",
-    name: "chlorine",
-    need: "Carbon",
-  },
-  {
-    rule: "catalytic-carbon",
-    key: "chloramine",
-    above: 0.5,
-    quantity: "concentration",
-    name: "chloramine",
-    need: "Catalytic carbon",
-  },
-  {
-    rule: "ro-tds",
-    key: "tds",
-    above: 500,
-    quantity: "concentration",
-    name: "dissolved solids",
-    need: "RO at the drinking tap",
-  },
-  {
-    rule: "ro-nitrate",
-    key: "nitrate",
-    above: 44,
-    quantity: "concentration",
-    name: "nitrate as NO3",
-    need: "RO at the drinking tap",
-    note: "Not for infants until treated.",
-  },
-  {
-    rule: "ro-lead",
-    key: "lead",
-    above: 5,
-    quantity: "traceConcentration",
-    name: "lead",
-    need: "RO at the drinking tap",
-  },
-  {
-    rule: "sediment",
-    key: "turbidity",
-    above: 1,
-    quantity: "turbidity",
-    name: "turbidity",
-    need: "Sediment stage, 50 → 20 → 5 µm by load",
-  },
-];
 
 /** Is the measurement above the limit: yes, no, or not to be said from what is known. */
-function isAbove(m: Measured | undefined, limit: number): boolean | undefined {
+export function isAbove(m: Measured | undefined, limit: number): boolean | undefined {
   if (!m) return undefined;
   const low = lower(m);
   const high = upper(m);
@@ -118,108 +59,143 @@ function isAbove(m: Measured | undefined, limit: number): boolean | undefined {
   return high !== undefined && high <= limit ? false : undefined;
 }
 
+/** A need that one value above one limit calls for. */
+function above(key: WaterKey, limit: number, what: string, more: Partial<NeedKind> = {}): NeedKind {
+  const { label, quantity } = waterValues[key];
+  const name = inSentence(label);
+  const expectedInWell = key === "chlorine" || key === "chloramine";
+  return {
+    what,
+    whether: `whether ${name} calls for ${inSentence(what)}`,
+    limit: { key, above: limit },
+    ask: (water, { source }) => {
+      const m = water[key];
+      const over = isAbove(m, limit);
+      if (over) return { is: { measured: m } };
+      // Nobody disinfects a private well: there it is none unless somebody tested it.
+      return over === undefined && !(source === "well" && expectedInWell) ? { missing: [key] } : undefined;
+    },
+    because: ({ measured }, say) =>
+      `${name} ${say.measured(measured!, quantity)}, limit ${say.of(limit, quantity)}`,
+    ...more,
+  };
+}
+
+const HARD = 120;
+const HARD_FOR_MEMBRANE = 170;
+const ACID = 6.5;
+const SULPHIDE = 0.05;
+const atTap = { atTap: true } as const;
+const BOIL = "Do not drink untreated: boil or use bottled water.";
+const UV = "Disinfection: UV last, after its pre-treatment";
+
+/** Every need that water can have (handbook 2, Needs), in the order in which they are told. */
+const needKinds = {
+  disinfection: {
+    what: UV,
+    note: BOIL,
+    whether: "whether this well needs disinfection",
+    ask: (water, { source }) => {
+      if (water.ecoli === "present") return { is: { found: "ecoli" } };
+      if (water.coliform === "present") return { is: { found: "coliform" } };
+      const safety = sourceSafety(water, source);
+      if (safety === "unsafe") return { is: { found: "untestedSurface" } };
+      if (safety === "safe" || source !== "well") return undefined;
+      return { missing: (["coliform", "ecoli"] as const).filter((k) => water[k] === undefined) };
+    },
+    because: ({ found }) =>
+      found === "untestedSurface"
+        ? "surface water of unknown quality"
+        : `${found === "ecoli" ? "E. coli" : "coliform bacteria"} present`,
+  },
+  softener: {
+    what: "Softener",
+    note: "The other school: a salt-free conditioner controls scale but does not remove hardness.",
+    whether: "whether a softener is needed, and its size",
+    ask: (water) => {
+      const hardness = totalHardness(water);
+      const hard = isAbove(hardness, HARD - 1e-9);
+      if (hard) return { is: { measured: hardness } };
+      return hard === undefined ? { missing: ["hardness"] } : undefined;
+    },
+    because: ({ measured }, say) =>
+      `hardness ${say.measured(measured!, "hardness")}, soft enough below ${say.of(HARD, "hardness")}`,
+  },
+  "iron-first": above("iron", 0.3, "Iron treatment first", {
+    note: "A softener may take ferrous iron up to 3 mg/L.",
+  }),
+  "manganese-first": above("manganese", 0.05, "Manganese treatment first"),
+  carbon: above("chlorine", 0.5, "Carbon"),
+  "catalytic-carbon": above("chloramine", 0.5, "Catalytic carbon"),
+  "ro-tds": above("tds", 500, "RO at the drinking tap", atTap),
+  "ro-nitrate": above("nitrate", 44, "RO at the drinking tap", {
+    ...atTap,
+    note: "Not for infants until treated.",
+  }),
+  "ro-lead": above("lead", 5, "RO at the drinking tap", atTap),
+  sediment: above("turbidity", 1, "Sediment stage, 50 → 20 → 5 µm by load"),
+  taste: {
+    what: "Carbon",
+    whether: "whether the water tastes or smells",
+    ask: (water) => {
+      const chlorinated = isAbove(water.chlorine, 0.5) === true;
+      return water.taste && !chlorinated ? { is: { found: "taste" } } : undefined;
+    },
+    because: () => "taste or odour noticed",
+  },
+  "soft-before-ro": {
+    what: "Softener ahead of the RO recommended",
+    whether: "whether hardness shortens the membrane's life",
+    atTap: true,
+    ask: (water, { roWanted }) => {
+      const hardness = totalHardness(water);
+      return roWanted && isAbove(hardness, HARD_FOR_MEMBRANE) ? { is: { measured: hardness } } : undefined;
+    },
+    because: ({ measured }, say) =>
+      `hardness ${say.measured(measured!, "hardness")} shortens the membrane's life above ${say.of(HARD_FOR_MEMBRANE, "hardness")}`,
+  },
+  neutraliser: {
+    what: "Neutraliser",
+    whether: "whether the water attacks copper",
+    ask: ({ ph }) => {
+      if (!ph || lower(ph) === undefined) return { missing: ["ph"] };
+      return upper(ph)! < ACID ? { is: { measured: ph } } : undefined;
+    },
+    because: ({ measured }, say) => `pH ${say.measured(measured!, "ph")} below ${ACID} attacks copper`,
+  },
+  sulphide: {
+    what: "Oxidation or carbon before softener or conditioner",
+    whether: "whether hydrogen sulphide has to be taken out",
+    ask: ({ sulphide }) =>
+      isAbove(sulphide, SULPHIDE) && sulphide!.is !== "below" ? { is: { measured: sulphide } } : undefined,
+    because: ({ measured }, say) => `hydrogen sulphide ${say.measured(measured!, "concentration")}`,
+    limit: { key: "sulphide", above: SULPHIDE },
+  },
+} satisfies Readonly<Record<string, NeedKind>>;
+export type NeedId = keyof typeof needKinds;
+export const needIds = Object.keys(needKinds) as readonly NeedId[];
+
+/** What is known of a kind of need. */
+export const needKind = (id: NeedId): NeedKind => needKinds[id];
+
 export type SourceSafety = "safe" | "unsafe" | "unknown";
 /** Is a source safe to drink as it comes: tested without coliform or E. coli, or from the street; surface water that nobody tested is not (handbook 2, Needs). */
 export function sourceSafety(
   water: Pick<Water, "coliform" | "ecoli">,
-  source: SourceFacts["source"],
+  source: Source | undefined,
 ): SourceSafety {
   if (water.ecoli === "present" || water.coliform === "present") return "unsafe";
   if (source === "municipal" || (water.coliform === "absent" && water.ecoli === "absent")) return "safe";
   return source === "surface" ? "unsafe" : "unknown";
 }
 
-/** What this water needs, each with its reason, and what cannot be said yet (handbook 2, Needs). */
+/** What this water needs, each with its facts, and what cannot be said yet (handbook 2, Needs). */
 export function needsOf(water: Water, facts: SourceFacts): Findings {
-  const needs: Need[] = [];
-  const open: { rule: string; blocked: string; missing: readonly WaterFact[] }[] = [];
-  const say = (m: Measured, q: Quantity) => printMeasured(m, q, facts.profile);
-  const add = (rule: string, need: string, because: string, note?: string) =>
-    needs.push(note ? { rule, need, because, note } : { rule, need, because });
-
-  const safety = sourceSafety(water, facts.source);
-  if (water.ecoli === "present" || water.coliform === "present")
-    add(
-      "disinfection",
-      "Disinfection: UV last, after its pre-treatment; re-test after",
-      `${water.ecoli === "present" ? "E. coli" : "coliform bacteria"} present`,
-      "Do not drink untreated: boil or use bottled water.",
-    );
-  else if (safety === "unsafe")
-    add(
-      "disinfection",
-      "Disinfection: UV last, after its pre-treatment",
-      "surface water of unknown quality",
-      "Do not drink untreated: boil or use bottled water.",
-    );
-  else if (safety === "unknown" && facts.source === "well")
-    open.push({
-      rule: "disinfection",
-      blocked: "whether this well needs disinfection",
-      missing: [
-        ...(water.coliform === undefined ? ["coliform" as const] : []),
-        ...(water.ecoli === undefined ? ["ecoli" as const] : []),
-      ],
-    });
-
-  const hardness = totalHardness(water);
-  const hard = isAbove(hardness, 120 - 1e-9);
-  if (hard)
-    add(
-      "softener",
-      "Softener",
-      `hardness ${say(hardness!, "hardness")}, soft enough below ${print(120, "hardness", facts.profile)}`,
-      "The other school: a salt-free conditioner controls scale but does not remove hardness.",
-    );
-  else if (hard === undefined)
-    open.push({
-      rule: "softener",
-      blocked: "whether a softener is needed, and its size",
-      missing: ["hardness"],
-    });
-
-  for (const t of thresholds) {
-    const m = water[t.key];
-    const above = isAbove(m, t.above);
-    if (above)
-      add(
-        t.rule,
-        t.need,
-        `${t.name} ${say(m!, t.quantity)}, limit ${print(t.above, t.quantity, facts.profile)}`,
-        t.note,
-      );
-    else if (
-      above === undefined &&
-      !(facts.source === "well" && (t.key === "chlorine" || t.key === "chloramine"))
-    )
-      open.push({
-        rule: t.rule,
-        blocked: `whether ${t.name} calls for ${inSentence(t.need)}`,
-        missing: [t.key],
-      });
-  }
-  if (water.taste && !needs.some((n) => n.rule === "carbon"))
-    add("carbon", "Carbon", "taste or odour noticed");
-
-  if (facts.roWanted && isAbove(hardness, 170))
-    add(
-      "soft-before-ro",
-      "Softener ahead of the RO recommended",
-      `hardness ${say(hardness!, "hardness")} shortens the membrane's life above ${print(170, "hardness", facts.profile)}`,
-    );
-
-  const acid = water.ph ? lower(water.ph) : undefined;
-  if (acid !== undefined && upper(water.ph)! < 6.5)
-    add("neutraliser", "Neutraliser", `pH ${say(water.ph!, "ph")} below 6.5 attacks copper`);
-  else if (acid === undefined)
-    open.push({ rule: "neutraliser", blocked: "whether the water attacks copper", missing: ["ph"] });
-
-  const sulphide = isAbove(water.sulphide, 0.05);
-  if (sulphide && water.sulphide!.is !== "below")
-    add(
-      "sulphide",
-      "Oxidation or carbon before softener or conditioner",
-      `hydrogen sulphide ${say(water.sulphide!, "concentration")}`,
-    );
-  return { needs, open };
+  const asked = needIds.map((need) => ({ need, found: needKind(need).ask(water, facts) }));
+  return {
+    needs: asked.flatMap(({ need, found }) => (found && "is" in found ? [{ need, ...found.is }] : [])),
+    open: asked.flatMap(({ need, found }) =>
+      found && "missing" in found ? [{ need, missing: found.missing }] : [],
+    ),
+  };
 }

@@ -26,7 +26,7 @@ interface Case {
   lsi: number;
 }
 const golden = JSON.parse(
-  readFileSync(new URL("../../../../shared/golden/water.json", import.meta.url), "utf8"),
+  readFileSync(new URL("../../../tests/reference/water.json", import.meta.url), "utf8"),
 ) as Case[];
 const near = (actual: number | undefined, wanted: number) =>
   expect(Math.abs((actual ?? NaN) - wanted)).toBeLessThanOrEqual(1e-6 * Math.abs(wanted));
@@ -84,31 +84,31 @@ describe("needsOf", () => {
   const rules = (
     water: Parameters<typeof needsOf>[0],
     source: "municipal" | "well" | "surface" = "municipal",
-  ) => needsOf(water, { source, profile: "metric" });
+  ) => needsOf(water, { source });
 
   it("asks for a softener and carbon at the bakery", () => {
     const f = rules({ hardness: value(376), chlorine: value(1.1) });
-    expect(f.needs.map((n) => n.rule)).toEqual(expect.arrayContaining(["softener", "carbon"]));
-    expect(f.needs.find((n) => n.rule === "softener")?.because).toContain("376");
+    expect(f.needs.map((n) => n.need)).toEqual(expect.arrayContaining(["softener", "carbon"]));
+    expect(f.needs.find((n) => n.need === "softener")?.measured).toEqual(value(376));
   });
 
   it("never reads a missing value as zero: it stays open and says what it blocks", () => {
     const f = rules({});
     expect(f.needs).toEqual([]);
-    expect(f.open.map((o) => o.rule)).toEqual(
+    expect(f.open.map((o) => o.need)).toEqual(
       expect.arrayContaining(["softener", "iron-first", "ro-lead", "neutraliser"]),
     );
   });
 
   it("asks for disinfection on coliform, and on surface water not yet tested", () => {
-    expect(rules({ coliform: "present" }, "well").needs[0]?.rule).toBe("disinfection");
-    expect(rules({}, "surface").needs[0]?.rule).toBe("disinfection");
-    expect(rules({}, "well").open[0]?.rule).toBe("disinfection");
+    expect(rules({ coliform: "present" }, "well").needs[0]?.need).toBe("disinfection");
+    expect(rules({}, "surface").needs[0]?.need).toBe("disinfection");
+    expect(rules({}, "well").open[0]?.need).toBe("disinfection");
   });
 
   it("lets a detection limit at or under the limit settle it, and one above leave it open", () => {
-    expect(rules({ iron: { is: "below", limit: 0.3 } }).open.map((o) => o.rule)).not.toContain("iron-first");
-    expect(rules({ iron: { is: "below", limit: 0.5 } }).open.map((o) => o.rule)).toContain("iron-first");
-    expect(rules({ iron: { is: "notDetected" } }).open.map((o) => o.rule)).toContain("iron-first");
+    expect(rules({ iron: { is: "below", limit: 0.3 } }).open.map((o) => o.need)).not.toContain("iron-first");
+    expect(rules({ iron: { is: "below", limit: 0.5 } }).open.map((o) => o.need)).toContain("iron-first");
+    expect(rules({ iron: { is: "notDetected" } }).open.map((o) => o.need)).toContain("iron-first");
   });
 });

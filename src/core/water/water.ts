@@ -1,4 +1,4 @@
-import type { Measured } from "../units";
+import type { Measured, Quantity } from "../units";
 
 /** Presence of bacteria: `present` also stands for any counted number above zero. */
 export type Presence = "present" | "absent";
@@ -43,3 +43,28 @@ export type WaterKey = Exclude<
   keyof Water,
   "ironForm" | "coliform" | "ecoli" | "taste" | "organics" | "sodiumAdded"
 >;
+
+/** Every value of a water test that is a number: what it is called and what it is measured in. */
+export const waterValues: Readonly<
+  Record<WaterKey, { readonly label: string; readonly quantity: Quantity }>
+> = {
+  hardness: { label: "Hardness", quantity: "hardness" },
+  calcium: { label: "Calcium", quantity: "concentration" },
+  magnesium: { label: "Magnesium", quantity: "concentration" },
+  iron: { label: "Iron", quantity: "concentration" },
+  manganese: { label: "Manganese", quantity: "concentration" },
+  ph: { label: "pH", quantity: "ph" },
+  alkalinity: { label: "Alkalinity", quantity: "alkalinity" },
+  tds: { label: "Dissolved solids", quantity: "concentration" },
+  temperature: { label: "Temperature", quantity: "temperature" },
+  chlorine: { label: "Free chlorine", quantity: "concentration" },
+  chloramine: { label: "Chloramine", quantity: "concentration" },
+  turbidity: { label: "Turbidity", quantity: "turbidity" },
+  tannin: { label: "Tannin", quantity: "concentration" },
+  uvt: { label: "UV transmittance", quantity: "transmittance" },
+  sulphide: { label: "Hydrogen sulphide", quantity: "concentration" },
+  nitrate: { label: "Nitrate as NO3", quantity: "concentration" },
+  lead: { label: "Lead", quantity: "traceConcentration" },
+  copper: { label: "Copper", quantity: "concentration" },
+};
+export const waterKeys = Object.keys(waterValues) as readonly WaterKey[];

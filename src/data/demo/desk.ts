@@ -1,3 +1,4 @@
+import type { DesignUnit } from "../../core/families";
 import { createHash } from "node:crypto";
 import { ulid } from "ulid";
 import { clockOf } from "../../core/run";
@@ -16,7 +17,6 @@ import {
   type Intent,
   type Knowledge,
 } from "../../core/record";
-import type { DesignUnit } from "../../core/train";
 
 const sha256 = (text: string) => createHash("sha256").update(text).digest("hex");
 export type DemoWish = Intent extends infer I ? (I extends Intent ? Omit<I, "id"> : never) : never;
@@ -74,8 +74,8 @@ export class DemoDesk {
 
   /** Signs, with the reason given for whatever is still a Stop or Unknown. */
   sign(why: string): this {
-    for (const b of signingBlockers(this.job, this.knowledge, "us"))
-      this.do({ kind: "verdictOverridden", at: b.at, rule: b.rule, why });
+    for (const { at, verdict } of signingBlockers(this.job, this.knowledge))
+      this.do({ kind: "verdictOverridden", at, rule: verdict.rule, why });
     return this.do({ kind: "designSigned", seen: this.job.designSeq });
   }
 

@@ -1,5 +1,6 @@
+import type { UnitModel } from "../../core/families";
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
-import type { UnitModel } from "../../core/train";
+
 import { errno, DUPLICATE, inTransaction, type Database } from "../database";
 import { dataSheet, job, unitRetired, unitVersion } from "../schema";
 

@@ -1,8 +1,9 @@
 "use server";
+import type { UnitModel } from "@/core/families";
 import { revalidatePath } from "next/cache";
 import { z } from "zod";
 import { fieldsOf, figuresFrom, unitFields, unitSchema, type Cell } from "@/catalogue/units";
-import type { UnitModel } from "@/core/train";
+
 import { addVersions, removeSheet, setRetired } from "@/data/queries/catalogue";
 import { isDenial, personOrDenial } from "@/server/actor";
 import { catalogueUnits, nextVersion, ownUnits } from "@/server/catalogue";

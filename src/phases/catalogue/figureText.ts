@@ -1,5 +1,6 @@
+import type { UnitModel } from "@/core/families";
 import { cellAt, fieldsOf, figureAt, type UnitField } from "@/catalogue/units/fields";
-import type { UnitModel } from "@/core/train";
+
 import { parseQuantity, printMeasured, type UnitSystem } from "@/core/units";
 
 const say = (n: number, q: Parameters<typeof printMeasured>[1], profile: UnitSystem): string =>

@@ -1,6 +1,7 @@
+import type { UnitModel } from "@/core/families";
 import { readSheet } from "read-excel-file/node";
 import { cellAt, figuresFrom, fromSheet, unitFields, unitSchema, type Cell } from "@/catalogue/units";
-import type { UnitModel } from "@/core/train";
+
 import type { UnitLine } from "@/server/catalogue";
 import { changesBetween } from "./figureText";
 import type { UnitSystem } from "@/core/units";

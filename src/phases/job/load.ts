@@ -1,6 +1,7 @@
+import { judgeJob } from "@/core/train";
 import { notFound } from "next/navigation";
 import { cache } from "react";
-import { draftBasis, judgeJob } from "@/core/record";
+import { draftBasis } from "@/core/record";
 import { loadJob } from "@/data/queries/jobs";
 import { company, knowledge, personFor } from "@/server/actor";
 import { now } from "@/server/clock";
@@ -16,7 +17,7 @@ export const openJob = cache(async (id: string) => {
     person,
     settings,
     known,
-    judged: judgeJob(draftBasis(job), known, person.profile),
+    judged: judgeJob(draftBasis(job), known),
     now: now(),
   };
 });

@@ -1,4 +1,6 @@
+import { familyOf } from "@/core/families";
 import { siteFacts } from "@/core/site";
+import { tell } from "@/core/tell";
 import type { JobState, Phase } from "@/core/record";
 import type { TrainJudgement } from "@/core/train";
 import { print, type UnitSystem } from "@/core/units";
@@ -18,7 +20,7 @@ export function stationsOf(
   const main: LineStation = {
     key: "main",
     name: "Main",
-    family: "main",
+    shape: "main",
     branch: false,
     line: facts.source
       ? { municipal: "from the street", well: "from the well", surface: "from the intake" }[facts.source]
@@ -33,7 +35,7 @@ export function stationsOf(
     return {
       key: s.key,
       name: `${s.model.code}${s.unit.parallel > 1 ? ` × ${s.unit.parallel}` : ""}`,
-      family: s.model.family,
+      shape: familyOf(s.model).shape,
       branch: s.model.branch,
       markIn: s.markIn,
       markOut: s.markOut,
@@ -45,7 +47,9 @@ export function stationsOf(
             : phase === "site"
               ? `${base}#water`
               : `${base}#unit-${s.key}`,
-      ...(phase === "run" && job.run ? liveOf(job, s.key, now) : { level: s.level, line: s.headline }),
+      ...(phase === "run" && job.run
+        ? liveOf(job, s.key, now)
+        : { level: s.level, line: s.headline ? tell(s.headline, profile).reason : "nothing to judge" }),
       pressure:
         s.pressureIn === undefined || s.model.branch ? undefined : print(s.pressureIn, "pressure", profile),
     };
@@ -57,7 +61,7 @@ export function stationsOf(
     {
       key: "house",
       name: "House",
-      family: "house",
+      shape: "house",
       branch: false,
       line: "cold, then heater",
       markIn: last.mark,

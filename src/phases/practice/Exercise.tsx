@@ -1,4 +1,5 @@
 "use client";
+import { rigTold } from "@/core/rig/explain";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import {
@@ -133,8 +134,10 @@ export function Exercise({ exercise, drawing }: { exercise: Task; drawing: Drawi
                     <ul className="grid gap-2">
                       {result.mistakes.map((m) => (
                         <li key={m.at}>
-                          <VerdictMark level="Stop">{`Move ${m.at + 1}: ${m.reason}`}</VerdictMark>
-                          {m.remedy ? <span className="block pl-5 text-sm text-soft">{m.remedy}</span> : null}
+                          <VerdictMark level="Stop">{`Move ${m.at + 1}: ${rigTold(m.verdict).reason}`}</VerdictMark>
+                          {rigTold(m.verdict).remedy ? (
+                            <span className="block pl-5 text-sm text-soft">{rigTold(m.verdict).remedy}</span>
+                          ) : null}
                         </li>
                       ))}
                     </ul>

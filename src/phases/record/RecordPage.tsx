@@ -7,12 +7,20 @@ import { VerdictMark } from "@/ui/VerdictMark";
 import { OpenPoints, OverrideReading, SignRecord } from "./RecordDesk";
 import type { Report } from "./report";
 
-const linkOf = (job: string, b: Blocker): string =>
-  "step" in b.link
-    ? `/jobs/${job}/run?step=${b.link.step}`
-    : "reading" in b.link
-      ? `#reading-${b.link.reading}`
-      : `/jobs/${job}/${b.link.phase}`;
+/** Where a blocker is put right. */
+function linkOf(job: string, b: Blocker): string {
+  switch (b.is) {
+    case "unsigned":
+      return `/jobs/${job}/train`;
+    case "notStarted":
+      return `/jobs/${job}/run`;
+    case "reading":
+      return `#reading-${b.reading}`;
+    case "discards":
+    case "unfinished":
+      return `/jobs/${job}/run?step=${b.step.id}`;
+  }
+}
 
 /** The commissioning record: what was done, measured, left open and signed. */
 export function RecordPage({
@@ -60,15 +68,15 @@ export function RecordPage({
                 <VerdictMark level="Stop">{`${r.blockers.length} reason${r.blockers.length === 1 ? "" : "s"} in the way`}</VerdictMark>
               </p>
               <ul className="mt-1" data-blockers>
-                {r.blockers.slice(0, 12).map((b) => (
-                  <li key={b.reason + linkOf(job.id, b)}>
+                {r.blockers.slice(0, 12).map(({ blocker, said }) => (
+                  <li key={said + linkOf(job.id, blocker)}>
                     <Link
                       prefetch={false}
-                      href={linkOf(job.id, b) as Route}
+                      href={linkOf(job.id, blocker) as Route}
                       className="plainlink inline-block min-h-8"
                       data-next-open
                     >
-                      {b.reason}
+                      {said}
                     </Link>
                   </li>
                 ))}
@@ -235,7 +243,7 @@ export function RecordPage({
           <ul>
             {r.overrides.map((o) => (
               <li key={`${o.at}${o.rule}`} className="rule py-2 text-sm">
-                <b>{o.level}</b>: {o.reason}. {o.mark.by.name}: {o.why}
+                <b>{o.level}</b>: {o.said}. {o.mark.by.name}: {o.why}
               </li>
             ))}
           </ul>

@@ -126,7 +126,7 @@ export async function recordPdf(input: PdfInput): Promise<Buffer> {
               <Cells
                 key={`${o.at}${o.rule}`}
                 widths={["12%", "46%", "42%"]}
-                cells={[o.level, o.reason, `${o.mark.by.name}: ${o.why}`]}
+                cells={[o.level, o.said, `${o.mark.by.name}: ${o.why}`]}
               />
             ))}
           </>
@@ -218,7 +218,6 @@ export async function recordPdf(input: PdfInput): Promise<Buffer> {
 export async function packPdf(input: PdfInput): Promise<Buffer> {
   registerFonts();
   const { job, report: r } = input;
-  const has = (...families: string[]) => r.units.some((u) => families.includes(u.family));
   return renderToBuffer(
     <Document title={`Your water treatment, ${job.name}`} author={input.company} language="en">
       <Page size={input.paper} style={{ ...s.page, fontSize: 11 }}>
@@ -244,9 +243,7 @@ export async function packPdf(input: PdfInput): Promise<Buffer> {
         <Text>1. Close the main valve: lever across the pipe is shut.</Text>
         <Text>
           2. For water without treatment, turn the bypass: the house is fed past the units.
-          {has("uv")
-            ? " Bypassed water is not disinfected: do not drink it; boil it or use bottled water."
-            : ""}
+          {r.bypassed.map((line) => ` ${line}`)}
         </Text>
         <Text>3. Call {input.company}.</Text>
         <Text style={s.h2}>Look for leaks</Text>
@@ -282,18 +279,9 @@ export async function packPdf(input: PdfInput): Promise<Buffer> {
           )),
         )}
         <Text style={s.h2}>Good to know</Text>
-        {has("softener", "manualSoftener") ? (
-          <Text>
-            – Softened water adds sodium: for a low-sodium diet, plants and fish use the unsoftened tap.
-          </Text>
-        ) : null}
-        {has("ro") ? (
-          <Text>– If the drinking-water tank was not used for a week, empty it once before drinking.</Text>
-        ) : null}
-        {has("uv", "uvPoint") ? (
-          <Text>– Never look at or power a lamp outside its chamber: its light burns eyes and skin.</Text>
-        ) : null}
-        {has("uv") ? <Text>– A water sample for bacteria is due 5 to 10 days after the start.</Text> : null}
+        {r.told.map((line) => (
+          <Text key={line}>– {line}</Text>
+        ))}
         <Text>– Where it can freeze, have the units drained before the frost.</Text>
         <Text>– The maker&apos;s manuals of the units win over this sheet.</Text>
         <Text style={s.h2}>Measured at hand-over</Text>

@@ -1,11 +1,14 @@
+import { familyOf } from "@/core/families";
+import { tell } from "@/core/tell";
+import { withModels } from "@/core/train";
 import { cautions } from "@/catalogue/cautions";
-import { serviceItems } from "@/catalogue/service";
 import {
   governingUnits,
+  blockerSaid,
   handOverBlockers,
   isHandedOver,
   stepState,
-  withModels,
+  tellRun,
   type JobState,
   type Knowledge,
   type Reading,
@@ -41,6 +44,7 @@ function readingLine(r: Reading, profile: UnitSystem, zone: string): ReadingLine
         : (f?.options?.find((o) => o.id === v.text)?.label ?? v.text);
     return `${f?.label ?? id} ${shown}`;
   });
+  const told = tellRun(r.verdict, profile);
   const derived = r.derived.map(
     (d) =>
       `${d.label} ${d.quantity === "plain" ? d.value.toFixed(1) : printMeasured({ is: "value", value: d.value }, d.quantity as Quantity, profile)}${d.spread === undefined ? "" : ` ± ${d.spread.toFixed(1)}`}${d.suffix ? ` ${d.suffix}` : ""}`,
@@ -53,7 +57,7 @@ function readingLine(r: Reading, profile: UnitSystem, zone: string): ReadingLine
     place: r.place,
     when: r.when,
     level: r.verdict.level,
-    reason: r.verdict.reason,
+    reason: told.reason,
     who: r.by.name,
     at: stamp(r.at, zone),
     superseded: r.supersededBy !== undefined,
@@ -104,15 +108,18 @@ export function reportOf(job: JobState, known: Knowledge, profile: UnitSystem, z
       place: unit.place ?? "",
       family: model.family,
       serials: job.serials.filter((n) => n.unit === unit.key).map((n) => ({ label: n.label, text: n.text })),
-      service: serviceItems[model.family],
+      service: familyOf(model).service,
     })),
     revision,
     steps,
     cautionsGiven: given,
     readings: job.readings.map((r) => readingLine(r, profile, zone)),
-    overrides: Object.values(job.overrides),
+    overrides: Object.values(job.overrides).map((o) => ({ ...o, said: tell(o, profile).reason })),
+    // What the household is told of the units, each line once.
+    told: [...new Set(units.flatMap(({ model }) => familyOf(model).told))],
+    bypassed: [...new Set(units.flatMap(({ model }) => familyOf(model).bypassed ?? []))],
     openPoints: job.openPoints,
-    blockers: handOverBlockers(job),
+    blockers: handOverBlockers(job).map((blocker) => ({ blocker, said: blockerSaid(blocker, profile) })),
     handedOver: isHandedOver(job),
   };
 }

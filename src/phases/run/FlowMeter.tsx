@@ -1,4 +1,6 @@
 "use client";
+import { handleAdvice } from "@/core/readings/timedFlow";
+import { tellRun } from "@/core/record/tellRun";
 import { useState } from "react";
 import { ulid } from "ulid";
 import type { Reading } from "@/core/record/state";
@@ -125,12 +127,13 @@ export function FlowMeter({
       {last ? (
         <>
           <p className="text-[17px]">
-            <VerdictMark level={last.verdict.level}>{last.verdict.reason}</VerdictMark>
+            <VerdictMark level={last.verdict.level}>{tellRun(last.verdict, profile).reason}</VerdictMark>
           </p>
           <p className="text-soft">
-            {last.advice}
-            {last.advice ? " · " : ""}measured {Math.max(0, Math.round((now - Date.parse(last.at)) / 60_000))}{" "}
-            min ago, {last.values.volume?.text} in {last.values.time?.text}
+            {handleAdvice(last.verdict)}
+            {handleAdvice(last.verdict) ? " · " : ""}measured{" "}
+            {Math.max(0, Math.round((now - Date.parse(last.at)) / 60_000))} min ago,{" "}
+            {last.values.volume?.text} in {last.values.time?.text}
           </p>
         </>
       ) : null}
@@ -156,7 +159,7 @@ export function FlowMeter({
             <QuantityField
               wet
               label="Time to fill"
-              quantity="duration"
+              quantity="stopwatch"
               profile={profile}
               value={time ?? ""}
               onChange={keepTime}

@@ -1,4 +1,5 @@
 "use client";
+import { tellRun } from "@/core/record/tellRun";
 import { useState } from "react";
 import { ulid } from "ulid";
 import type { Reading } from "@/core/record/state";
@@ -73,11 +74,11 @@ export function ReadingForm({
         <div className="mb-3">
           <p className="text-[17px]">
             <VerdictMark level={last.verdict.level} overridden={last.override !== undefined}>
-              {last.verdict.reason}
+              {tellRun(last.verdict, profile).reason}
             </VerdictMark>
           </p>
-          {last.verdict.remedy && last.verdict.level !== "Good" ? (
-            <p className="text-soft">{last.verdict.remedy}</p>
+          {tellRun(last.verdict, profile).remedy ? (
+            <p className="text-soft">{tellRun(last.verdict, profile).remedy}</p>
           ) : null}
           {last.derived.length > 0 ? (
             <ul className="mt-1 text-soft">

@@ -1,4 +1,5 @@
 "use client";
+import { rigTold } from "@/core/rig/explain";
 import Link from "next/link";
 import type { Route } from "next";
 import { HandlePicture } from "../valves/HandlePicture";
@@ -80,7 +81,7 @@ export function StepMoves({
             </p>
             {next.verdicts.map((v) => (
               <p key={v.rule}>
-                <VerdictMark level={v.level}>{v.reason}</VerdictMark>
+                <VerdictMark level={v.level}>{rigTold(v).reason}</VerdictMark>
               </p>
             ))}
           </div>

@@ -1,4 +1,5 @@
 "use client";
+import { tellRun } from "@/core/record/tellRun";
 import { useState } from "react";
 import { readingsOf, statusOf, waitsFor, whyNotFinish } from "@/core/record/progress";
 import { stepState, type JobState } from "@/core/record/state";
@@ -248,7 +249,7 @@ export function StepView({
           {readings.map((r) => (
             <li key={r.reading}>
               <VerdictMark level={r.verdict.level} overridden={r.override !== undefined}>
-                {r.verdict.reason}
+                {tellRun(r.verdict, profile).reason}
               </VerdictMark>
             </li>
           ))}

@@ -1,9 +1,12 @@
+import { tell } from "@/core/tell";
+import { lossCurve, unitLoss } from "@/core/treatment";
+import { fixtureUnitsOf, type Fixture } from "@/core/site";
 import { demandTables } from "@/catalogue/demand";
 import { surveyGroups } from "@/catalogue/survey";
-import { lossCurve, supplyPressure, unitLoss } from "@/core/plumbing";
+import { supplyPressure } from "@/core/plumbing";
 import type { JobState } from "@/core/record";
 import type { SurveyField } from "@/core/site";
-import { fixtureUnitsOf, type Fixture, type Ground, type TrainJudgement } from "@/core/train";
+import { type Ground, type TrainJudgement } from "@/core/train";
 import { print, type UnitSystem } from "@/core/units";
 import { FigureText } from "@/ui/FigureCard";
 import { Qty } from "@/ui/Qty";
@@ -129,7 +132,15 @@ export function Demand({
 }
 
 /** Pressure and flow through the train while the house draws its peak. */
-function AtPeak({ judged, ground, profile }: { judged: TrainJudgement; ground: Ground; profile: UnitSystem }) {
+function AtPeak({
+  judged,
+  ground,
+  profile,
+}: {
+  judged: TrainJudgement;
+  ground: Ground;
+  profile: UnitSystem;
+}) {
   const { peak } = judged;
   const kPa = (n: number) => print(n, "pressure", profile);
   if (peak === undefined)
@@ -213,7 +224,7 @@ function AtPeak({ judged, ground, profile }: { judged: TrainJudgement; ground: G
       </div>
       {verdict ? (
         <p className="mt-2">
-          <VerdictMark level={verdict.level}>{verdict.reason}</VerdictMark>
+          <VerdictMark level={verdict.level}>{tell(verdict, profile).reason}</VerdictMark>
         </p>
       ) : null}
       <ul className="grid gap-1 text-sm">
@@ -223,7 +234,7 @@ function AtPeak({ judged, ground, profile }: { judged: TrainJudgement; ground: G
           )
           .map((v) => (
             <li key={v.rule}>
-              <VerdictMark level={v.level}>{v.reason}</VerdictMark>
+              <VerdictMark level={v.level}>{tell(v, profile).reason}</VerdictMark>
             </li>
           ))}
       </ul>

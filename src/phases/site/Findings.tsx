@@ -1,13 +1,13 @@
 import { surveyFields } from "@/catalogue/survey";
 import type { JobState } from "@/core/record";
 import { siteFacts } from "@/core/site";
-import { needsOf } from "@/core/water";
+import { needKind, needsOf } from "@/core/water";
 import type { UnitSystem } from "@/core/units";
 import { langelierIndex, totalHardness, hardnessWord } from "@/core/water";
 import { lower, print, upper } from "@/core/units";
 import { Qty } from "@/ui/Qty";
 import { VerdictMark } from "@/ui/VerdictMark";
-import { inSentence } from "@/core/words";
+import { inSentence, sayFor } from "@/core/words";
 
 const at = (id: string) => (
   <a key={id} href={`#${id}`} className="plainlink">
@@ -20,9 +20,9 @@ export function Findings({ job, profile }: { job: JobState; profile: UnitSystem 
   const facts = siteFacts(job.answers);
   const { needs, open } = needsOf(facts.water, {
     source: facts.source,
-    profile,
     roWanted: job.units.some((u) => u.model.startsWith("RO")),
   });
+  const say = sayFor(profile);
   const hardness = totalHardness(facts.water);
   const [h, ph, tds, alk, temp] = [
     upper(hardness),
@@ -69,10 +69,12 @@ export function Findings({ job, profile }: { job: JobState; profile: UnitSystem 
         ) : (
           <ul>
             {needs.map((n) => (
-              <li key={`${n.rule}${n.because}`} className="rule py-2">
-                <b className="font-semibold">{n.need}</b>
-                <span className="block text-sm">{n.because}</span>
-                {n.note ? <span className="block text-sm text-soft">{n.note}</span> : null}
+              <li key={n.need} className="rule py-2">
+                <b className="font-semibold">{needKind(n.need).what}</b>
+                <span className="block text-sm">{needKind(n.need).because(n, say)}</span>
+                {needKind(n.need).note ? (
+                  <span className="block text-sm text-soft">{needKind(n.need).note}</span>
+                ) : null}
               </li>
             ))}
           </ul>
@@ -105,9 +107,9 @@ export function Findings({ job, profile }: { job: JobState; profile: UnitSystem 
         <h2 id="unknown">Still unknown</h2>
         <ul className="text-sm">
           {open.map((o) => (
-            <li key={o.rule} className="rule py-1.5">
+            <li key={o.need} className="rule py-1.5">
               <VerdictMark level="Unknown">
-                {o.blocked}: test {o.missing.map((m) => at(`water.${m}`))}
+                {needKind(o.need).whether}: test {o.missing.map((m) => at(`water.${m}`))}
               </VerdictMark>
             </li>
           ))}

@@ -1,4 +1,5 @@
 "use client";
+import { readAnswer } from "@/core/site";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { ulid } from "ulid";
@@ -6,7 +7,7 @@ import { labFields, labNames } from "@/catalogue/labNames";
 import { surveyGroups } from "@/catalogue/survey";
 import { labTable, readSample, type LabChoice, type LabTable } from "@/core/water/lab";
 import { printMeasured, quantities, type UnitSystem } from "@/core/units";
-import { readAnswer } from "@/core/record/decide";
+
 import { QuantityField } from "@/ui/QuantityField";
 import { useDraft } from "@/ui/useDraft";
 import { sendUntilTaken, withId } from "../job/send";

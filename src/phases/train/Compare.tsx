@@ -1,4 +1,5 @@
-import type { DesignBasis } from "@/core/record";
+import { tell } from "@/core/tell";
+import type { DesignBasis } from "@/core/train";
 import {
   allVerdicts,
   pairFigures,
@@ -62,20 +63,21 @@ function Row({
   );
 }
 
-const verdictsCell = (list: readonly Verdict[]) =>
+const verdictsCell = (list: readonly Verdict[], profile: UnitSystem) =>
   list.length === 0 ? (
     <VerdictMark level={"Good" satisfies Level}>{null}</VerdictMark>
   ) : (
     <ul className="grid gap-1 text-sm">
       {list.map((v) => (
         <li key={v.rule}>
-          <VerdictMark level={v.level}>{v.reason}</VerdictMark>
+          <VerdictMark level={v.level}>{tell(v, profile).reason}</VerdictMark>
         </li>
       ))}
     </ul>
   );
 const same = (a: readonly Verdict[], b: readonly Verdict[]) =>
-  a.length === b.length && a.every((v, i) => v.reason === b[i]!.reason && v.level === b[i]!.level);
+  a.length === b.length &&
+  a.every((v, i) => v.level === b[i]!.level && JSON.stringify(v.facts) === JSON.stringify(b[i]!.facts));
 
 /** Two designs point by point; what is the same steps back. */
 export function Compare({
@@ -171,8 +173,8 @@ export function Compare({
               ))}
               <Row
                 label="To settle"
-                a={pair.a ? verdictsCell(x) : "—"}
-                b={pair.b ? verdictsCell(y) : "—"}
+                a={pair.a ? verdictsCell(x, profile) : "—"}
+                b={pair.b ? verdictsCell(y, profile) : "—"}
                 differs={!pair.a || !pair.b || !same(x, y)}
               />
             </tbody>
@@ -196,8 +198,8 @@ export function Compare({
           />
           <Row
             label="To settle"
-            a={verdictsCell(notGood(a.judged.house.verdicts))}
-            b={verdictsCell(notGood(b.judged.house.verdicts))}
+            a={verdictsCell(notGood(a.judged.house.verdicts), profile)}
+            b={verdictsCell(notGood(b.judged.house.verdicts), profile)}
             differs={!same(notGood(a.judged.house.verdicts), notGood(b.judged.house.verdicts))}
           />
         </tbody>

@@ -1,3 +1,4 @@
+import { tell } from "@/core/tell";
 import Link from "next/link";
 import type { Route } from "next";
 import type { JobState } from "@/core/record";
@@ -110,6 +111,7 @@ export function Overview({
                 verdict={verdict}
                 overrides={job.overrides}
                 canOverride={canOverride}
+                profile={profile}
                 schools={schools}
               />
             </li>
@@ -122,7 +124,7 @@ export function Overview({
           <ul>
             {overridden.map((o) => (
               <li key={verdictKey(o.at, o.rule)} className="rule py-2 text-sm">
-                <b>{nameOf(o.at)}</b>, {o.level}: {o.reason}. {o.mark.by.name}: {o.why}
+                <b>{nameOf(o.at)}</b>, {o.level}: {tell(o, profile).reason}. {o.mark.by.name}: {o.why}
               </li>
             ))}
           </ul>

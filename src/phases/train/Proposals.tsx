@@ -1,4 +1,6 @@
 "use client";
+import { tell } from "@/core/tell";
+import type { UnitSystem } from "@/core/units";
 import { useRouter } from "next/navigation";
 import Link from "next/link";
 import type { Route } from "next";
@@ -22,6 +24,7 @@ const number = (n: number) => n.toLocaleString("en", { maximumFractionDigits: 0 
 export function Proposals({
   jobId,
   input,
+  profile,
   seen,
   currency,
   has,
@@ -29,6 +32,7 @@ export function Proposals({
 }: {
   jobId: string;
   input: ProposeInput;
+  profile: UnitSystem;
   seen: number;
   currency: string;
   has: boolean;
@@ -37,7 +41,6 @@ export function Proposals({
   const router = useRouter();
   const { act, say, busy } = useDesign(jobId);
   const [search, stop] = useProposals(`${seen}.${input.withRo}`, input);
-  const { profile } = input;
   const money = (n: number) =>
     new Intl.NumberFormat("en", { style: "currency", currency, maximumFractionDigits: 0 }).format(n);
   const take = (p: Proposal) =>
@@ -158,8 +161,10 @@ export function Proposals({
             {p.open.length > 0 ? (
               <ul className="mt-3 grid gap-1 border-t border-hair pt-2 text-sm">
                 {p.open.slice(0, 6).map((o) => (
-                  <li key={o.at + o.verdict.reason}>
-                    <VerdictMark level={o.verdict.level}>{`${o.at}: ${o.verdict.reason}`}</VerdictMark>
+                  <li key={o.at + o.verdict.rule}>
+                    <VerdictMark
+                      level={o.verdict.level}
+                    >{`${o.at}: ${tell(o.verdict, profile).reason}`}</VerdictMark>
                   </li>
                 ))}
                 {p.open.length > 6 ? <li className="text-soft">and {p.open.length - 6} more</li> : null}

@@ -1,7 +1,8 @@
 "use client";
+import { boosted, fillCurve, tankFill, type BladderTank, type RoRated } from "@/core/treatment";
 import { memo, useDeferredValue, useMemo, useState } from "react";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
-import { boosted, fillCurve, tankFill, type BladderTank, type RoRated } from "@/core/train/ro";
+
 import { inProfile, print, unitName, type UnitSystem } from "@/core/units";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { lengthOf } from "@/ui/time";

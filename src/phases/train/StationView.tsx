@@ -1,9 +1,11 @@
+import { roRated } from "@/core/families";
 import type { JobState, Override } from "@/core/record";
 import { type Station } from "@/core/train";
 import { verdictKey } from "@/core/verdict";
 import { surveyFields } from "@/catalogue/survey";
 import { unitModels } from "@/catalogue/units";
-import { inSentence } from "@/core/words";
+import { tell } from "@/core/tell";
+import { inSentence, sayFor, sayText } from "@/core/words";
 import { KPA_PER_METRE, lower, print, printMeasured, upper, type UnitSystem } from "@/core/units";
 import type { Verdict } from "@/core/verdict";
 import { FigureCard } from "@/ui/FigureCard";
@@ -22,8 +24,10 @@ export function VerdictNote({
   overrides,
   canOverride,
   schools,
+  profile,
   brief = false,
 }: {
+  profile: UnitSystem;
   schools?: readonly SchoolInUse[];
   jobId: string;
   at: string;
@@ -33,18 +37,19 @@ export function VerdictNote({
   canOverride: boolean;
 }) {
   const override = overrides[verdictKey(at, verdict.rule)];
+  const told = tell(verdict, profile);
   return (
     <span className="block text-sm">
       <VerdictMark level={verdict.level} overridden={override !== undefined}>
-        {brief && verdict.level === "Good" ? null : verdict.reason}
+        {brief && verdict.level === "Good" ? null : told.reason}
       </VerdictMark>
-      {verdict.remedy && verdict.level !== "Good" ? (
+      {told.remedy && verdict.level !== "Good" ? (
         <span className="block pl-[18px] text-soft">
           {verdict.level === "Unknown" ? "" : "Good with: "}
-          {verdict.remedy}
+          {told.remedy}
         </span>
       ) : null}
-      {verdict.caution ? <span className="block border-l-4 border-check pl-3">{verdict.caution}</span> : null}
+      {told.caution ? <span className="block border-l-4 border-check pl-3">{told.caution}</span> : null}
       {verdict.settle && verdict.settle.length > 0 ? (
         <span className="block pl-[18px]">
           Settled by measuring closer:{" "}
@@ -74,7 +79,7 @@ export function VerdictNote({
             jobId={jobId}
             at={at}
             rule={verdict.rule}
-            reason={verdict.reason}
+            reason={told.reason}
             overridden={override?.why}
           />
         </span>
@@ -118,7 +123,9 @@ export function StationView({
             {s.unit.parallel > 1 ? `, ${s.unit.parallel} side by side` : ""}
           </h1>
           <p className="mt-1">
-            <VerdictMark level={s.level}>{s.headline}</VerdictMark>
+            <VerdictMark level={s.level}>
+              {s.headline ? tell(s.headline, profile).reason : "nothing to judge"}
+            </VerdictMark>
           </p>
         </div>
         {tools}
@@ -139,6 +146,7 @@ export function StationView({
                   verdict={f.verdict}
                   overrides={job.overrides}
                   canOverride={canOverride}
+                  profile={profile}
                 />
               ) : undefined
             }
@@ -155,6 +163,7 @@ export function StationView({
                 verdict={v}
                 overrides={job.overrides}
                 canOverride={canOverride}
+                profile={profile}
               />
             </li>
           ))}
@@ -207,6 +216,7 @@ export function StationView({
                         verdict={l.verdict}
                         overrides={job.overrides}
                         canOverride={canOverride}
+                        profile={profile}
                       />
                     </td>
                   </tr>
@@ -218,9 +228,11 @@ export function StationView({
       ) : null}
       {s.cautions.length > 0 ? (
         <ul className="mt-6 grid gap-1 border-l-4 border-check pl-3 text-sm">
-          {s.cautions.map((c) => (
-            <li key={c}>{c}</li>
-          ))}
+          {s.cautions
+            .map((c) => sayText(c, sayFor(profile)))
+            .map((c) => (
+              <li key={c}>{c}</li>
+            ))}
         </ul>
       ) : null}
     </>
@@ -252,13 +264,7 @@ function Filling({ station: s, profile }: { station: Station; profile: UnitSyste
   if (!ro?.tank || feed === undefined || temperature === undefined || tds === undefined) return null;
   return (
     <RoFillLazy
-      rated={{
-        permeate: ro.permeate,
-        pressure: ro.pressure,
-        tds: ro.tds,
-        recovery: ro.recovery,
-        concentrate: ro.concentrate ?? (ro.permeate * (1 - ro.recovery)) / ro.recovery,
-      }}
+      rated={roRated(ro)}
       tank={ro.tank}
       preLoss={ro.preLoss}
       feed={feed}

@@ -1,8 +1,9 @@
 "use client";
+import type { DesignUnit, UnitModel } from "@/core/families";
 import { useRouter } from "next/navigation";
 import type { Route } from "next";
 import { useState } from "react";
-import type { DesignUnit, UnitModel } from "@/core/train";
+
 import { print, type UnitSystem } from "@/core/units";
 import { Sheet } from "@/ui/Sheet";
 import { useDraft } from "@/ui/useDraft";

@@ -1,3 +1,4 @@
+import { tell } from "@/core/tell";
 import Link from "next/link";
 import type { Route } from "next";
 import type { Turn } from "@/core/train";
@@ -40,7 +41,7 @@ export function Turns({
                 <span className="text-sm text-soft">
                   {names.get(f.at) ?? f.at}, from {f.before} to{" "}
                 </span>
-                <VerdictMark level={f.after}>{f.reason}</VerdictMark>
+                <VerdictMark level={f.after.level}>{tell(f.after, profile).reason}</VerdictMark>
               </li>
             ))}
             {t.flips.length > 4 ? <li className="text-sm text-soft">and {t.flips.length - 4} more</li> : null}

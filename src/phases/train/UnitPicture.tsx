@@ -1,4 +1,5 @@
 "use client";
+import { softenerChoice } from "@/core/treatment";
 import {
   CartesianGrid,
   Line,
@@ -10,7 +11,7 @@ import {
   XAxis,
   YAxis,
 } from "recharts";
-import { softenerChoice } from "@/core/train/softener";
+
 import { inProfile, print, unitName, type UnitSystem } from "@/core/units";
 import { VerdictMark } from "@/ui/VerdictMark";
 import type { Picture } from "./pictureOf";

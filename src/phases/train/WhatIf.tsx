@@ -1,7 +1,10 @@
 "use client";
+import { tell } from "@/core/tell";
+import { readAnswer } from "@/core/site";
+import type { DesignUnit, UnitModel } from "@/core/families";
 import { useState } from "react";
 import { surveyFields, surveyGroups } from "@/catalogue/survey";
-import { readAnswer } from "@/core/record/decide";
+
 import { siteFacts, type SurveyAnswer, type SurveyField } from "@/core/site";
 import {
   allVerdicts,
@@ -9,9 +12,7 @@ import {
   judgeTrain,
   judgeWithin,
   pairFigures,
-  type DesignUnit,
   type TrainInput,
-  type UnitModel,
 } from "@/core/train";
 import type { UnitSystem } from "@/core/units";
 import { FigureText } from "@/ui/FigureCard";
@@ -48,7 +49,6 @@ function judgeGiven(given: Given, answers: Given["answers"], units: readonly Pla
       units,
       schools: given.schools,
       tables: given.tables,
-      profile: given.profile,
     }),
   );
 }
@@ -139,8 +139,8 @@ export function WhatIf({
       units: given.units,
       schools: given.schools,
       tables: given.tables,
-      profile,
     },
+    profile,
     12,
   );
 
@@ -295,7 +295,9 @@ export function WhatIf({
                       {names.get(f.at) ?? f.at}, from {f.before?.level ?? "Good"} to{" "}
                     </span>
                     <VerdictMark level={f.after?.level ?? "Good"}>
-                      {f.after?.reason ?? `no longer: ${f.before?.reason ?? ""}`}
+                      {f.after
+                        ? tell(f.after, profile).reason
+                        : `no longer: ${f.before ? tell(f.before, profile).reason : ""}`}
                     </VerdictMark>
                   </li>
                 ))}

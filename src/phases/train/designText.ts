@@ -1,5 +1,3 @@
-import type { DesignUnit } from "@/core/train";
-
 /** A design as it stands in an address: `CT-1354+SF-150@2x2+RO-T5`. */
 export const designText = (units: readonly DesignUnit[]): string =>
   units
@@ -22,3 +20,4 @@ export function designFrom(text: string): DesignUnit[] | undefined {
     parallel: Number(p![3] ?? 1),
   }));
 }
+import type { DesignUnit } from "@/core/families";

@@ -6,12 +6,10 @@ import {
   uvFlowLimit,
   type SoftenerChoice,
   type SoftenerSite,
-  type Station,
-  type TrainJudgement,
-  type TrainSchools,
-  type UnitModel,
-} from "@/core/train";
-import { contactTarget } from "@/core/train/filtering";
+} from "@/core/treatment";
+import { type TrainSchools, type UnitModel, contactTarget } from "@/core/families";
+import { type Station, type TrainJudgement } from "@/core/train";
+
 import { lower, upper } from "@/core/units";
 
 /** What the one picture of a unit is drawn from. Flows in L/min for all vessels together. */

@@ -1,4 +1,5 @@
 "use client";
+import type { UnitSystem } from "@/core/units";
 import { proxy, wrap } from "comlink";
 import { useEffect, useRef, useState } from "react";
 import type { ProposeInput, Proposed, TrainInput, Turn } from "@/core/train";
@@ -52,5 +53,9 @@ function useTrainWork<T>(
 
 export const useProposals = (key: string, input: ProposeInput): readonly [Work<Proposed>, () => void] =>
   useTrainWork(key, (work, judged) => work.propose(input, proxy(judged)));
-export const useTurns = (key: string, input: TrainInput, most: number): readonly [Work<Turn[]>, () => void] =>
-  useTrainWork(key, (work) => work.turns(input, most));
+export const useTurns = (
+  key: string,
+  input: TrainInput,
+  system: UnitSystem,
+  most: number,
+): readonly [Work<Turn[]>, () => void] => useTrainWork(key, (work) => work.turns(input, system, most));

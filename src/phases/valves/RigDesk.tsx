@@ -1,4 +1,5 @@
 "use client";
+import { rigTold } from "@/core/rig/explain";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { sayMove, type Explained } from "@/core/rig/explain";
 import { fillWait, saysFull } from "@/core/rig/fill";
@@ -113,8 +114,10 @@ export function RigDesk({
               <ul className="mt-2 grid gap-2">
                 {last.verdicts.map((v) => (
                   <li key={v.rule}>
-                    <VerdictMark level={v.level}>{v.reason}</VerdictMark>
-                    {v.remedy ? <span className="block pl-5 text-sm text-soft">{v.remedy}</span> : null}
+                    <VerdictMark level={v.level}>{rigTold(v).reason}</VerdictMark>
+                    {rigTold(v).remedy ? (
+                      <span className="block pl-5 text-sm text-soft">{rigTold(v).remedy}</span>
+                    ) : null}
                   </li>
                 ))}
               </ul>
@@ -131,7 +134,7 @@ export function RigDesk({
               <ul className="mt-1 grid gap-1">
                 {holds.map((v) => (
                   <li key={`${v.rule}${v.level}`} className="text-sm">
-                    <VerdictMark level={v.level}>{v.reason}</VerdictMark>
+                    <VerdictMark level={v.level}>{rigTold(v).reason}</VerdictMark>
                   </li>
                 ))}
               </ul>
@@ -171,7 +174,7 @@ export function RigDesk({
                       </button>
                       {would.map((v) => (
                         <span key={v.rule} className="mt-1 block text-sm">
-                          <VerdictMark level={v.level}>would: {v.reason}</VerdictMark>
+                          <VerdictMark level={v.level}>would: {rigTold(v).reason}</VerdictMark>
                         </span>
                       ))}
                     </li>
@@ -248,7 +251,7 @@ export function RigDesk({
                     </p>
                     {m.verdicts.map((v) => (
                       <p key={v.rule} className="text-sm">
-                        <VerdictMark level={v.level}>{v.reason}</VerdictMark>
+                        <VerdictMark level={v.level}>{rigTold(v).reason}</VerdictMark>
                       </p>
                     ))}
                     {i === 0 && turn ? (

@@ -1,4 +1,5 @@
 "use client";
+import { rigTold } from "@/core/rig/explain";
 import Link from "next/link";
 import type { Route } from "next";
 import { useMemo, useState } from "react";
@@ -78,7 +79,7 @@ export function RunValves({
     const h = rig.rig.handles.find((x) => x.id === handle)!;
     const stops = judged(rig.state, { handle, to })
       .verdicts.filter((v) => v.level === "Stop")
-      .map((v) => v.reason);
+      .map((v) => rigTold(v).reason);
     const soaks = soaksDisturbed(rig, run.job.run?.steps ?? [], run.job.steps, { handle, to }).map(
       (s) => `“${s.title}” starts again: it lets water run through a unit that soaks`,
     );
@@ -215,7 +216,7 @@ export function RunValves({
                             .filter((w) => w.level === "Stop")
                             .map((w) => (
                               <VerdictMark key={w.rule} level="Stop">
-                                {w.reason}
+                                {rigTold(w).reason}
                               </VerdictMark>
                             ))}
                     </li>

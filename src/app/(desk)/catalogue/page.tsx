@@ -1,6 +1,7 @@
 import Link from "next/link";
 import type { Route } from "next";
-import { families } from "@/catalogue/units";
+import { families } from "@/core/families";
+
 import { jobsByUnit } from "@/data/queries/catalogue";
 import { ImportUnits } from "@/phases/catalogue/ImportUnits";
 import { UnitList } from "@/phases/catalogue/UnitList";

@@ -1,4 +1,5 @@
-import { families, fieldsOf } from "@/catalogue/units";
+import { families } from "@/core/families";
+import { fieldsOf } from "@/catalogue/units";
 import { UnitEditor } from "@/phases/catalogue/UnitEditor";
 import { personFor } from "@/server/actor";
 

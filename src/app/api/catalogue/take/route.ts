@@ -1,8 +1,9 @@
+import type { UnitModel } from "@/core/families";
 import type { NextRequest } from "next/server";
 import { revalidatePath } from "next/cache";
 import { z } from "zod";
 import { cellAt, unitFields, unitSchema } from "@/catalogue/units";
-import type { UnitModel } from "@/core/train";
+
 import { addVersions } from "@/data/queries/catalogue";
 import { reasonsOf } from "@/phases/catalogue/read";
 import { catalogueUnits, nextVersion, ownUnits } from "@/server/catalogue";

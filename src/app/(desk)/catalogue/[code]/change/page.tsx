@@ -1,5 +1,6 @@
 import { notFound } from "next/navigation";
-import { families, fieldsOf } from "@/catalogue/units";
+import { families } from "@/core/families";
+import { fieldsOf } from "@/catalogue/units";
 import { figureText } from "@/phases/catalogue/figureText";
 import { UnitEditor } from "@/phases/catalogue/UnitEditor";
 import { personFor } from "@/server/actor";

@@ -7,7 +7,7 @@ import { openJob } from "@/phases/job/load";
 import { stationsOf } from "@/phases/job/stations";
 import { differences, Overview } from "@/phases/train/Overview";
 import { pictureOf } from "@/phases/train/pictureOf";
-import { Judged, StationView } from "@/phases/train/StationView";
+import { StationView, VerdictNote } from "@/phases/train/StationView";
 import { AddUnit, SignDesign, UndoChange, UnitTools } from "@/phases/train/TrainDesk";
 import { may } from "@/server/permissions";
 
@@ -30,7 +30,7 @@ export default async function TrainPage({ params, searchParams }: PageProps<"/jo
       softener,
     }),
   );
-  const blockers = signingBlockers(job, known, person.profile).length;
+  const blockers = signingBlockers(job, known).length;
   const signed = job.revisions.length > 0 && differences(job).length === 0;
   const schools = known.schoolChoices
     .filter((s) => s.used)
@@ -85,7 +85,8 @@ export default async function TrainPage({ params, searchParams }: PageProps<"/jo
           <ul className="mt-4 grid gap-3">
             {judged.house.verdicts.map((v) => (
               <li key={v.rule} className="rule pt-2">
-                <Judged
+                <VerdictNote
+                  profile={person.profile}
                   jobId={job.id}
                   at="house"
                   verdict={v}

@@ -17,7 +17,6 @@ export default async function DemandPage({ params }: PageProps<"/jobs/[id]/site/
     facts: siteFacts(job.answers),
     schools: known.schoolsWith(draftBasis(job).schools ?? {}),
     tables: known.tables,
-    profile: person.profile,
   });
   return (
     <JobShell

@@ -1,7 +1,8 @@
+import { judgeJob, type DesignBasis } from "@/core/train";
 import Link from "next/link";
 import type { Route } from "next";
 import { surveyFields } from "@/catalogue/survey";
-import { draftBasis, judgeJob, type DesignBasis } from "@/core/record";
+import { draftBasis } from "@/core/record";
 import { costOfTrain } from "@/core/train";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob } from "@/phases/job/load";
@@ -40,7 +41,7 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
         : id.replaceAll("+", " → ").replaceAll("x", " × ");
   const side = (id: string): Side => {
     const basis = basisOf(id)!;
-    const j = judgeJob(basis, known, person.profile);
+    const j = judgeJob(basis, known);
     return {
       name: nameOf(id),
       basis,

@@ -4,7 +4,7 @@ import { prices } from "@/catalogue/prices";
 import { surveyFields } from "@/catalogue/survey";
 import { draftBasis } from "@/core/record";
 import { siteFacts } from "@/core/site";
-import { needsOf } from "@/core/water";
+import { needKind, needsOf } from "@/core/water";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob } from "@/phases/job/load";
 import { stationsOf } from "@/phases/job/stations";
@@ -26,15 +26,13 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
   const facts = siteFacts(job.answers);
   const findings = needsOf(facts.water, {
     source: facts.source,
-    profile: person.profile,
     roWanted: false,
   });
-  const withRo = ro === "yes" || (ro !== "no" && findings.needs.some((n) => n.rule.startsWith("ro-")));
+  const withRo = ro === "yes" || (ro !== "no" && findings.needs.some((n) => needKind(n.need).atTap));
   const input = {
     facts,
     schools: known.schoolsWith(draftBasis(job).schools ?? {}),
     tables: known.tables,
-    profile: person.profile,
     catalogue: known.offered,
     withRo,
     maxUnits: MOST,
@@ -78,8 +76,8 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
           <h2 id="unknown">Not known yet, and could change this</h2>
           <ul className="text-sm">
             {findings.open.map((o) => (
-              <li key={o.blocked}>
-                <VerdictMark level="Unknown">{o.blocked}</VerdictMark>:{" "}
+              <li key={o.need}>
+                <VerdictMark level="Unknown">{needKind(o.need).whether}</VerdictMark>:{" "}
                 {o.missing.map((m, i) => (
                   <span key={m}>
                     {i > 0 ? ", " : ""}
@@ -100,6 +98,7 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
       <Proposals
         jobId={job.id}
         input={input}
+        profile={person.profile}
         seen={job.designSeq}
         currency={settings.currency}
         has={job.units.length > 0}

@@ -1,6 +1,7 @@
+import { withModels } from "@/core/train";
 import Link from "next/link";
 import type { Route } from "next";
-import { draftBasis, withModels } from "@/core/record";
+import { draftBasis } from "@/core/record";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob } from "@/phases/job/load";
 import { stationsOf } from "@/phases/job/stations";

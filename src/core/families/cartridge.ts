@@ -1,0 +1,20 @@
+import type { Family } from "./family";
+import { judgeRatedFlow, ratedFlowRule, cleanLossRule } from "./flow";
+
+/** Cartridge housings in a row: sediment, carbon, lead and VOC; spin-down screens. */
+export const cartridge: Family = {
+  id: "cartridge",
+  label: "Cartridge housing",
+  figures: {},
+  judge: judgeRatedFlow,
+  rules: [ratedFlowRule, cleanLossRule],
+  connects: () => "line",
+  rig: { media: false, flushed: true, gentle: "quarter", vent: "vent screw" },
+  shape: "housing",
+  service: [
+    { what: "Change the sediment cartridge", when: "6 to 12 months, or at 70 kPa (10 psi) more loss" },
+    { what: "Change the carbon cartridge, if there is one", when: "6 to 12 months, or by litres" },
+  ],
+  told: [],
+  propose: { sizedByFlow: true, most: 2 },
+};

@@ -1,0 +1,25 @@
+import type { NeedId } from "../water";
+import type { AnyRule } from "../words";
+import { answeredBy } from "./effects";
+import type { Family } from "./family";
+import { limitRules } from "./limits";
+import { families } from "./list";
+import type { UnitModel } from "./unit";
+
+const byId: ReadonlyMap<string, Family> = new Map(families.map((f) => [f.id, f]));
+
+/** The family of a unit. Throws for one that is not registered: the schema lets no such unit in. */
+export function familyOf(model: Pick<UnitModel, "family" | "code">): Family {
+  const found = byId.get(model.family);
+  if (!found) throw new Error(`unit ${model.code} is of the family ${model.family}, which is not registered`);
+  return found;
+}
+
+/** Every rule that a unit is judged by: its family's own, those that families share, and the limits of its feed. */
+export const unitRules: readonly AnyRule[] = [
+  ...new Set([...families.flatMap((f) => f.rules), ...limitRules]),
+];
+
+/** Needs of the house's water that a unit answers. */
+export const answersOf = (model: UnitModel): readonly NeedId[] =>
+  familyOf(model).answers?.(model) ?? answeredBy(model);

@@ -1,0 +1,15 @@
+export * from "./booster";
+export { contactTarget, type CarbonData, type ContactTarget } from "./carbonTank";
+export * from "./context";
+export * from "./effects";
+export * from "./families";
+export * from "./family";
+export * from "./figure";
+export * from "./head";
+export * from "./limits";
+export * from "./list";
+export { roOperation, roRated, type RoData, type RoOperation } from "./ro";
+export type { SoftenerData } from "./softener";
+export * from "./stated";
+export * from "./unit";
+export type { UvData } from "./uv";

@@ -1,0 +1,16 @@
+import type { Family } from "./family";
+import { judgePointOfUse } from "./flow";
+
+/** Point-of-use filters: under the sink, in line, at a faucet or shower; remineralising cartridges. */
+export const pointFilter: Family = {
+  id: "pointFilter",
+  label: "Point-of-use filter",
+  figures: {},
+  judge: judgePointOfUse,
+  rules: [],
+  connects: (model) => (model.effects.includes("minerals") ? "product" : "sink"),
+  rig: { media: false, flushed: true, gentle: "open" },
+  shape: "small",
+  service: [{ what: "Change the cartridge", when: "6 to 12 months" }],
+  told: [],
+};

@@ -1,0 +1,106 @@
+import { z } from "zod";
+import { effectIds, effects } from "./effects";
+import { figured, numberFigure, quantityFigure, yesNoFigure, type Frozen } from "./stated";
+
+/** Where a unit connects (handbook 9, Where a unit connects). */
+export const connections = ["line", "sink", "supply", "appliance", "faucet", "product", "feed"] as const;
+export type Connects = (typeof connections)[number];
+
+const gentleness = [
+  { id: "quarter", label: "a quarter" },
+  { id: "half", label: "half" },
+  { id: "open", label: "fully open" },
+] as const;
+
+const band = z.strictObject({
+  min: z.number().optional(),
+  max: z.number().optional(),
+  checkMin: z.number().optional(),
+  checkMax: z.number().optional(),
+});
+/** A unit's own limit: one number takes the place of the family's only end, a band takes the place of its whole band. */
+export type OwnLimit = number | Frozen<z.infer<typeof band>>;
+
+/** The figures that a unit of any family may state; canonical units. A family's own records stand in its file. */
+export const unitFigures = {
+  code: figured(
+    z
+      .string()
+      .regex(
+        /^[A-Z]{1,3}-[A-Z0-9]{1,6}$/,
+        "One to three capital letters, a dash, up to six letters or digits: SF-150",
+      ),
+    { label: "Code", kind: "text", hint: "letters, a dash, letters or digits: SF-150" },
+  ),
+  /** Absent means the first. */
+  version: z.number().int().min(1).max(9999).optional(),
+  name: figured(z.string().min(3, "At least three letters").max(80), { label: "Name", kind: "text" }),
+  family: z.string(),
+  variant: figured(z.string().max(60), { label: "Variant", kind: "text" }),
+  /** Drinking-water units hang on a branch; the others stand in the house's line. */
+  branch: yesNoFigure("On a drinking-water branch"),
+  effects: figured(z.array(z.enum(effectIds)).min(1), {
+    label: "What it does",
+    kind: "many",
+    options: effectIds.map((id) => ({ id, label: effects[id].label })),
+  }),
+  /** Largest continuous flow the maker allows, L/min; absent means unknown. */
+  ratedFlow: quantityFigure("Rated flow", "flow", "in flow, not in bathrooms or people").optional(),
+  /** Rated pressure losses: flow L/min, loss kPa. */
+  lossPoints: figured(z.array(z.tuple([z.number().positive(), z.number().nonnegative()])), {
+    label: "Pressure loss",
+    kind: "points",
+    hint: "flow: loss; flow: loss",
+  }),
+  maxPressure: quantityFigure("Largest pressure", "pressure").optional(),
+  microns: numberFigure("Finest stage", "µm").optional(),
+  massFullKg: quantityFigure("Mass, full", "mass"),
+  /** Water it holds, L; absent means unknown. */
+  waterL: quantityFigure("Water it holds", "volume").optional(),
+  /** The most that its valve may be open while it fills, where the unit says so. */
+  fill: figured(z.enum(["quarter", "half", "open"]), {
+    label: "Filled through, at most",
+    kind: "choice",
+    options: gentleness,
+  }).optional(),
+  power: yesNoFigure("Needs power"),
+  /** In the company's currency, without labour; yearly: cartridges, lamps, media, but neither salt nor water. */
+  cost: z.strictObject({
+    parts: figured(z.number().nonnegative(), { label: "Parts, cost", kind: "number" }),
+    yearly: figured(z.number().nonnegative(), { label: "Consumables a year, cost", kind: "number" }),
+  }),
+  /** What is written down by number at installation. */
+  serials: figured(z.array(z.strictObject({ id: z.string(), label: z.string() })), {
+    label: "Numbers to write down",
+    kind: "pairs",
+    hint: "id = what the label says; …",
+  }),
+  recipes: z.array(z.string()).min(1, "Attach at least one recipe"),
+  /** Its own limits of feed water, by key; each takes the place of its family's whole band. */
+  limits: figured(z.record(z.string(), z.union([z.number(), band])), {
+    label: "Its own limits of feed water",
+    kind: "limits",
+    hint: "iron = 0.1; hardness = 100; pH = 6.8 to 8.2, in mg/L, kPa, °C, %",
+  }).optional(),
+  /** Figures as the maker writes them, number and unit, by their path: `ratedFlow: "20 gpm"`. */
+  written: z.record(z.string(), z.string().max(40)).optional(),
+} as const;
+const unitBase = z.strictObject(unitFigures);
+
+/** A unit model's figures. Each family adds its own record here, in its own file. */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- families add to it by declaration merging
+export interface UnitModel extends Frozen<z.infer<typeof unitBase>> {}
+
+/** One unit as placed in a design. */
+export interface DesignUnit {
+  readonly key: string;
+  readonly model: string;
+  /** Which version of the model's figures; absent means the first. */
+  readonly version?: number;
+  /** Equal units side by side sharing the flow. */
+  readonly parallel: number;
+  /** Height above the gauge at the main, m; absent means unknown. */
+  readonly riseM?: number;
+  readonly saltLbPerFt3?: number;
+  readonly place?: string;
+}

@@ -1,0 +1,81 @@
+import type { LossCurve, RoRated, UvDuty } from "../treatment";
+import type { Quantity } from "../units";
+import type { Verdict } from "../verdict";
+import { rule, type AnyRule } from "../words";
+
+/** One value that is asked for: a quantity, or one of some answers. */
+export interface ReadingField {
+  readonly id: string;
+  readonly label: string;
+  readonly quantity?: Quantity;
+  readonly options?: readonly { readonly id: string; readonly label: string }[];
+  readonly optional?: boolean;
+}
+
+/** What a reading is judged against, beside its own values. Canonical units. */
+export interface ReadingContext {
+  readonly band?: { readonly low: number; readonly high: number };
+  readonly ro?: RoRated & {
+    readonly preLoss: number;
+    readonly designWaste?: number;
+    readonly feedTds?: number;
+  };
+  readonly uv?: UvDuty & { readonly maxFlow: number };
+  readonly carbonLitres?: number;
+  /** Loss curves of the train's units at their share of the flow, for the loss the design predicts. */
+  readonly loss?: readonly { readonly curve: LossCurve; readonly parallel: number }[];
+  readonly trainMax?: number;
+}
+
+/** Values as they were understood: numbers in canonical units, answers by their id. */
+export type ReadingValues = Readonly<Record<string, number | string | undefined>>;
+
+/** A value that follows from what was read, with its formula. */
+export interface Derived {
+  readonly label: string;
+  readonly value: number;
+  readonly quantity: Quantity | "plain";
+  readonly suffix?: string;
+  /** ± of it, by the instrument's accuracy. */
+  readonly spread?: number;
+  readonly formula: string;
+}
+export interface ReadingJudgement {
+  readonly derived: readonly Derived[];
+  readonly verdict: Verdict;
+}
+
+/**
+ * A kind of reading (handbook 6): what is asked for, what follows from it, and how it is judged. To add one: a file of this shape, and its name in
+ * `list.ts`; forms, record and spreadsheet are derived from it.
+ */
+export interface ReadingKind {
+  readonly id: string;
+  readonly label: string;
+  readonly fields: readonly ReadingField[];
+  readonly judge: (values: ReadingValues, context: ReadingContext) => ReadingJudgement;
+  readonly rules: readonly AnyRule[];
+}
+
+/** A value that is a number; undefined where it is missing or none. */
+export function numberIn(values: ReadingValues, id: string): number | undefined {
+  const v = values[id];
+  return typeof v === "number" && Number.isFinite(v) ? v : undefined;
+}
+
+/** The verdict of a reading that lacks a value. */
+export const incomplete = rule<{ readonly what: string }>("reading-incomplete", {
+  reason: ({ what }) => `${what} cannot be computed yet`,
+  remedy: () => "Enter the missing value",
+});
+export const open = (what: string): ReadingJudgement => ({
+  derived: [],
+  verdict: incomplete.unknown({ what }),
+});
+
+/** A judgement without derived values. */
+export const only = (verdict: Verdict): ReadingJudgement => ({ derived: [], verdict });
+
+/** Good up to one limit, Check up to another, Stop above it. */
+export const atMostLevel = (value: number, good: number, check: number) =>
+  value <= good ? "Good" : value <= check ? "Check" : "Stop";

@@ -1,0 +1,69 @@
+import { unitLoss } from "../treatment";
+import { rule, type Say } from "../words";
+import { numberIn, open, type Derived, type ReadingContext, type ReadingKind } from "./reading";
+
+interface LossFacts {
+  readonly measured: number;
+  readonly predicted?: number;
+}
+/** How far measured and predicted loss may be apart (handbook 6). */
+const GOOD = 0.3;
+const CHECK = 0.6;
+/** A gauge is read to a tenth of a psi. */
+const onGauge = (v: number, say: Say) => say.of(v, "pressure", say.system === "us" ? 1 : 0);
+
+const lossRule = rule<LossFacts>("train-loss-measured", {
+  reason: ({ measured, predicted }, say) => {
+    if (measured < 0) return "the pressure after is higher than before";
+    return predicted === undefined || predicted <= 0
+      ? "the design predicts no loss to compare with"
+      : `${onGauge(measured, say)} lost, ${onGauge(predicted, say)} predicted at this flow`;
+  },
+  remedy: ({ measured }, _say, level) => {
+    if (level === "Unknown")
+      return measured < 0 ? "Read both gauges again at the same flow" : "Test or measure it";
+    return level === "Check"
+      ? "Look for a valve not fully open, or a bypass partly open"
+      : "A valve not fully open, a wrapper left on, or a bypass partly open";
+  },
+});
+
+const predictedAt = ({ loss }: ReadingContext, flow: number): number | undefined =>
+  loss && loss.length > 0
+    ? loss.reduce((sum, l) => sum + unitLoss(l.curve, flow / l.parallel), 0)
+    : undefined;
+
+export const trainLoss: ReadingKind = {
+  id: "trainLoss",
+  label: "Loss across the train",
+  fields: [
+    { id: "before", label: "Before the train", quantity: "pressure" },
+    { id: "after", label: "After the train", quantity: "pressure" },
+    { id: "flow", label: "At a flow of", quantity: "flow" },
+  ],
+  judge: (v, context) => {
+    const [before, after, flow] = [numberIn(v, "before"), numberIn(v, "after"), numberIn(v, "flow")];
+    if (before === undefined || after === undefined || flow === undefined) return open("The loss");
+    const measured = before - after;
+    const predicted = predictedAt(context, flow);
+    const derived: Derived[] = [
+      { label: "Loss", value: measured, quantity: "pressure", formula: "before − after" },
+    ];
+    if (predicted !== undefined)
+      derived.push({
+        label: "Predicted",
+        value: predicted,
+        quantity: "pressure",
+        formula: "Σ a·Q + b·Q² of the units",
+      });
+    const facts = { measured, predicted };
+    if (measured < 0 || predicted === undefined || predicted <= 0)
+      return { derived, verdict: lossRule.unknown(facts) };
+    const off = Math.abs(measured / predicted - 1);
+    return {
+      derived,
+      verdict: lossRule.at(off <= GOOD ? "Good" : off <= CHECK ? "Check" : "Stop", facts),
+    };
+  },
+  rules: [lossRule],
+};

@@ -1,0 +1,17 @@
+import { POWER_HEATER } from "../compiled";
+import { bit, PURGED, raise } from "../scratch";
+import { rigRule } from "./rule";
+
+/** Heater energised while its region is empty or not yet purged of air. */
+export const dryHeater = rigRule({
+  id: "dryHeater",
+  name: "dry heater",
+  conditions: () => [{ subject: "heater", level: "Stop" }],
+  holds: ({ c, t, s, base, l }, first) => {
+    if (c.heater < 0 || !t.powered[POWER_HEATER]) return;
+    if (!bit(s, base + l.wet, c.heater) || !(s[base + l.rest]! & PURGED)) raise(t.holds, first);
+  },
+  reason: () => "The heater is energised without water, or with air in it",
+  remedy: () => "Run a hot tap until no air comes, then power",
+  wayOut: "The heater stays off until it is full",
+});

@@ -1,0 +1,33 @@
+import { blended } from "./blended";
+import { crossConnection } from "./crossConnection";
+import { deadHead } from "./deadHead";
+import { dryHeater } from "./dryHeater";
+import { dryPump } from "./dryPump";
+import { fines } from "./fines";
+import { hardFill } from "./hardFill";
+import { hotTrapped } from "./hotTrapped";
+import { houseDry } from "./houseDry";
+import { lampInAir } from "./lampInAir";
+import { oneHandle } from "./oneHandle";
+import { openUnderPressure } from "./openUnderPressure";
+import { roTankEarly } from "./roTankEarly";
+import type { RigRule } from "./rule";
+import { unsafe } from "./unsafe";
+
+/** Every rule of the rig, in the order of chapter 4. A rule is registered here and nowhere else; no rule depends on its place. */
+export const rigRules: readonly RigRule[] = [
+  fines,
+  unsafe,
+  openUnderPressure,
+  oneHandle,
+  dryPump,
+  dryHeater,
+  lampInAir,
+  hardFill,
+  crossConnection,
+  houseDry,
+  blended,
+  hotTrapped,
+  roTankEarly,
+  deadHead,
+];

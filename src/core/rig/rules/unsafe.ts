@@ -1,0 +1,42 @@
+import { raise } from "../scratch";
+import { reaches } from "../ways";
+import { rigRule, type Moment } from "./rule";
+
+/** Is a drinking fixture fed past every working lamp. */
+function fedPastLamps({ c, t, houseLive }: Moment): boolean {
+  if (houseLive && reaches(c, t, c.house, -1, true)) return true;
+  for (let o = 0; o < c.openingIds.length; o += 1)
+    if (c.drinking[o] && t.compLive[t.comp[c.openingAt[o]!]!] && reaches(c, t, c.openingAt[o]!, -1, true))
+      return true;
+  return false;
+}
+
+/** Is the house fed through pipe that is not proven. */
+function fedUnproven({ c, t, given, houseLive }: Moment): boolean {
+  if (!given.anyUnproven || !houseLive) return false;
+  if (given.unproven[c.house] === 1) return true;
+  for (let e = 0; e < c.edgeIds.length; e += 1)
+    if (t.onPath[e] && (given.unproven[c.from[e]!] || given.unproven[c.to[e]!])) return true;
+  return false;
+}
+
+/** The source is unsafe, and a drinking fixture is fed by a path without working UV, or through pipe not disinfected. */
+export const unsafe = rigRule({
+  id: "unsafe",
+  name: "unsafe water",
+  conditions: ({ rig }) => [{ subject: "house", level: rig.source === "unknown" ? "Check" : "Stop" }],
+  holds: (m, first) => {
+    if (m.c.rig.source === "safe" || m.t.permitted) return;
+    if (fedPastLamps(m) || fedUnproven(m)) raise(m.t.holds, first);
+  },
+  reason: ({ source }) =>
+    source === "unknown"
+      ? "Whether the source is safe is not known, and the house is fed past UV"
+      : "A drinking fixture is fed past working UV, or through pipe that is not disinfected",
+  remedy: ({ source }) =>
+    source === "unknown"
+      ? "Survey the source"
+      : "Keep the house off until UV works and the pipe behind it is proven",
+  wayOut: "Leave the house off until the lamp works and the pipe behind it is proven",
+  ofPositions: true,
+});

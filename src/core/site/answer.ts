@@ -1,0 +1,34 @@
+import { parseQuantity, type UnitSystem } from "../units";
+import type { SurveyAnswer, SurveyField } from "./survey";
+
+const MOST_TEXT = 500;
+type Understood =
+  { readonly ok: true; readonly answer: SurveyAnswer } | { readonly ok: false; readonly error: string };
+
+/** An answer understood from its text, or why not. Empty text clears the answer. */
+export function readAnswer(field: SurveyField, text: string, system: UnitSystem): Understood {
+  const trimmed = text.trim();
+  if (trimmed === "") return { ok: true, answer: { text: "" } };
+  const taken: Understood = { ok: true, answer: { text: trimmed } };
+  switch (field.kind) {
+    case "quantity": {
+      const p = parseQuantity(trimmed, field.quantity, { profile: system, range: field.range ?? false });
+      return p.ok ? { ok: true, answer: { text: trimmed, measured: p.measured } } : p;
+    }
+    case "count":
+      return /^\d{1,4}$/.test(trimmed)
+        ? { ok: true, answer: { text: trimmed, measured: { is: "value", value: Number(trimmed) } } }
+        : { ok: false, error: "Write a whole number, 0 or more" };
+    case "choice": {
+      const chosen = field.many ? trimmed.split(",") : [trimmed];
+      const offered = (c: string) => c === "unknown" || field.options.some((o) => o.id === c);
+      return chosen.every(offered) ? taken : { ok: false, error: "Choose one of the answers offered" };
+    }
+    case "time":
+      return /^([01]\d|2[0-3]):[0-5]\d$/.test(trimmed)
+        ? taken
+        : { ok: false, error: "Write a time of day, for example 09:30" };
+    case "text":
+      return trimmed.length <= MOST_TEXT ? taken : { ok: false, error: "At most 500 characters" };
+  }
+}

@@ -1,0 +1,215 @@
+import {
+  answersOf,
+  familyOf,
+  hasCarbon,
+  isFineStage,
+  limitFor,
+  type FeedLimit,
+  type UnitModel,
+} from "../../families";
+import { lossCurve, unitLoss } from "../../treatment";
+import { mapMeasured, value } from "../../units";
+import type { NeedId, Water } from "../../water";
+import { beforeFirst, placeUnit, type Ground } from "../judge";
+import { stationVerdicts } from "../station";
+import { rankedCost, type Prices } from "./running";
+import { add, less, scoreOf, zero, type Score } from "./score";
+
+/** A way to place a unit, with the least that it can ever add to a train. */
+export interface Option {
+  readonly model: UnitModel;
+  readonly parallel: number;
+  readonly kind: string;
+  readonly group: string;
+  readonly bits: number;
+  readonly least: Score;
+}
+
+/** Needs of the house that a line of units can answer, each group by one bit. */
+export const NEED_GROUPS: readonly (readonly NeedId[])[] = [
+  ["disinfection"],
+  ["softener"],
+  ["carbon", "catalytic-carbon", "taste"],
+];
+export const DISINFECT = 1;
+const SOFT = 2;
+/** Soft water for an RO behind. */
+export const SOFT_FOR_RO = 8;
+/** A chamber asks for a 5 µm stage ahead of it, unless it brings one. */
+export const FINE = 16;
+/** Cloudy water is to pass a fine stage before a softener takes it: another one than the chamber's, because the softener stands between. */
+export const CLEARED = 32;
+
+const isHardness = (m: UnitModel): boolean => answersOf(m).includes("softener");
+const isSoftener = (m: UnitModel): boolean => m.effects.includes("softening");
+
+/** Which needs a unit of the line answers, as bits. */
+function provides(m: UnitModel): number {
+  const answers = answersOf(m);
+  const needs = NEED_GROUPS.reduce(
+    (bits, group, i) => (group.some((n) => answers.includes(n)) ? bits | (1 << i) : bits),
+    0,
+  );
+  return (
+    needs |
+    (isFineStage(m) ? FINE | CLEARED : 0) |
+    (needs & SOFT && !isSoftener(m) ? CLEARED : 0) |
+    (isSoftener(m) ? SOFT_FOR_RO : 0)
+  );
+}
+
+/** Units of one kind do the same to the water; a structure is a sequence of kinds. */
+const kindOf = (m: UnitModel): string =>
+  `${m.family}:${m.effects.join("+")}:${m.effects.includes("sediment") ? isFineStage(m) : ""}`;
+const groupOf = (m: UnitModel): string => familyOf(m).propose?.group ?? m.family;
+/** How many units of different kinds a line may hold of an option's group. */
+export const mostOf = (o: Option): number => familyOf(o.model).propose?.most ?? 1;
+
+/** Needs met after one more unit: a fine stage serves a chamber only while at most carbon follows it, and past the hardness nothing needs clearing any more. */
+export function metAfter(met: number, o: Option): number {
+  const all = met | o.bits | (isHardness(o.model) ? CLEARED : 0);
+  return isFineStage(o.model) || hasCarbon(o.model) || o.bits & DISINFECT ? all : all & ~FINE;
+}
+export const metBy = (chosen: readonly Option[]): number => chosen.reduce(metAfter, 0);
+
+/** Water as the best pre-treatment could leave it: what any unit can take out is gone, what none changes stays. */
+export const treated = (water: Water): Water => ({
+  ...water,
+  hardness: value(0),
+  calcium: undefined,
+  magnesium: undefined,
+  iron: value(0),
+  turbidity: value(0),
+  chlorine: value(0),
+});
+const takenOut = ["hardness", "iron", "turbidity", "chlorine"] as const;
+
+/** What hardness finds: the hardness as it is, because a line holds one such unit and nothing else takes it out; and the iron, unless two fine stages took rust out of it. */
+function asHard(water: Water): Water {
+  const { hardness, calcium, magnesium, iron, ironForm } = water;
+  const rusted = iron && ironForm === "ferric" ? mapMeasured(iron, (n) => 0.04 * n) : iron;
+  return { ...treated(water), hardness, calcium, magnesium, iron: rusted };
+}
+
+/** A unit's limits of feed water, its own in place of its family's. */
+export const limitsOf = (ground: Ground, model: UnitModel): readonly FeedLimit[] =>
+  (ground.tables.limits[model.family] ?? []).map((l) => limitFor(l, model));
+
+/** Rules that say nothing certain of a unit before its place is known: where it stands, and limits that the best water may be on the wrong side of. */
+function byPlace(ground: Ground, model: UnitModel): ReadonlySet<string> {
+  const least = limitsOf(ground, model).filter(
+    (l) => l.min !== undefined && takenOut.some((k) => k === l.key),
+  );
+  return new Set(["feed-pressure", "uv-prefilter", ...least.map((l) => `feed-${l.key}`)]);
+}
+
+/** What a unit adds at best: judged in the best-treated water, without what depends on its place. */
+function leastOf(ground: Ground, model: UnitModel, parallel: number, prices: Prices): Score {
+  const { water } = ground.facts;
+  const best = isHardness(model) ? asHard(water) : treated(water);
+  const unit = { key: "x", model: model.code, parallel };
+  const { station } = placeUnit(ground, { ...beforeFirst(ground), water: best }, unit, model);
+  const leftOut = byPlace(ground, model);
+  const certain = stationVerdicts(station).filter((v) => !leftOut.has(v.rule));
+  return scoreOf(certain, rankedCost(station, ground, prices));
+}
+
+/** Every way to place a unit of the line: one, or two side by side. */
+export const optionsOf = (ground: Ground, catalogue: readonly UnitModel[], prices: Prices): Option[] =>
+  catalogue
+    .filter((m) => !m.branch)
+    .flatMap((model) =>
+      [1, 2].map((parallel) => ({
+        model,
+        parallel,
+        kind: kindOf(model),
+        group: groupOf(model),
+        bits: provides(model),
+        least: leastOf(ground, model, parallel, prices),
+      })),
+    );
+
+/**
+ * Options without those that another of the same kind outdoes in everything: verdicts, cost, pressure taken, pressure borne, and what it takes out of the water.
+ * Where some unit bears less pressure than the line has (`tooHigh`), a loss may help one behind it: then losses have to be equal.
+ */
+export function withoutWorse(options: readonly Option[], ground: Ground, tooHigh: boolean): Option[] {
+  const { continuous, peak } = ground.demand;
+  const told = new Map(
+    options.map((o) => {
+      const loss = lossCurve(o.model.lossPoints);
+      const at = (flow: number | undefined) => (flow === undefined ? 0 : unitLoss(loss, flow / o.parallel));
+      return [
+        o,
+        {
+          loss: at(continuous),
+          lossPeak: at(peak),
+          bears: o.model.maxPressure ?? 862,
+          media: (o.model.carbon?.mediaLitres ?? 0) * o.parallel,
+          limits: JSON.stringify(o.model.limits ?? {}),
+        },
+      ];
+    }),
+  );
+  const outdoes = (a: Option, b: Option): boolean => {
+    const [x, y] = [told.get(a)!, told.get(b)!];
+    return (
+      x.limits === y.limits &&
+      x.bears >= y.bears &&
+      (tooHigh ? x.loss === y.loss : x.loss <= y.loss) &&
+      x.lossPeak <= y.lossPeak &&
+      x.media >= y.media &&
+      a.least.every((n, i) => n <= b.least[i]!)
+    );
+  };
+  return options.filter(
+    (b, i) =>
+      !familyOf(b.model).propose?.sizedByFlow ||
+      !options.some((a, j) => a !== b && a.kind === b.kind && outdoes(a, b) && (j < i || !outdoes(b, a))),
+  );
+}
+
+/** For each set of unmet needs the least that meeting or accepting them adds to any train: a bound that never says too much. */
+export function leastFor(options: readonly Option[], accepted: readonly Score[]): readonly Score[] {
+  // One fine stage clears for the softener or serves the chamber behind it, not both.
+  const useful = options.flatMap((o) => {
+    if (o.bits === 0) return [];
+    return isFineStage(o.model) && !(o.bits & DISINFECT)
+      ? [
+          { ...o, bits: o.bits & ~CLEARED },
+          { ...o, bits: o.bits & ~FINE },
+        ]
+      : [o];
+  });
+  const best: Score[] = [zero];
+  // Accepting that nothing disinfects spares the chamber's fine stage; accepting hardness spares the clearing.
+  const spared = (i: number) => (i === 0 ? FINE : i === 1 ? CLEARED : 0);
+  for (let mask = 1; mask < 2 ** accepted.length; mask += 1) {
+    const ways = [
+      ...useful.filter((o) => o.bits & mask).map((o) => add(o.least, best[mask & ~o.bits]!)),
+      ...accepted.flatMap((a, i) => (mask & (1 << i) ? [add(a, best[mask & ~(1 << i) & ~spared(i)]!)] : [])),
+    ];
+    best.push(ways.reduce((x, y) => (less(y, x) < 0 ? y : x)));
+  }
+  return best;
+}
+
+const factorial = (n: number): number => (n < 2 ? 1 : n * factorial(n - 1));
+
+/** How many lines the rules allow: orders of units of different groups, of some groups two of different kinds. */
+export function trainsWithin(options: readonly Option[], most: number): number {
+  /** Choices of so many units, without their order. */
+  let choices = [1];
+  for (const group of new Set(options.map((o) => o.group))) {
+    const of = options.filter((o) => o.group === group);
+    const one = of.length;
+    const kinds = [...new Set(of.map((o) => o.kind))].map((kind) => of.filter((o) => o.kind === kind).length);
+    const pairs = (one ** 2 - kinds.reduce((all, k) => all + k ** 2, 0)) / 2;
+    const ways = mostOf(of[0]!) > 1 ? [1, one, pairs] : [1, one];
+    const before = choices;
+    choices = Array.from({ length: Math.min(most, before.length + ways.length - 2) + 1 }, (_, n) =>
+      ways.reduce((all, w, i) => all + w * (before[n - i] ?? 0), 0),
+    );
+  }
+  return choices.reduce((all, c, n) => all + c * factorial(n), 0);
+}

@@ -1,0 +1,36 @@
+import type { DesignUnit, Figure, LimitRow, LineMark, UnitModel } from "../families";
+import { figureVerdicts } from "../families";
+import type { Level, Verdict } from "../verdict";
+import type { Water } from "../water";
+import type { Text } from "../words";
+
+/** One unit of a train, judged where it stands. */
+export interface Station {
+  readonly key: string;
+  readonly unit: DesignUnit;
+  readonly model: UnitModel;
+  readonly level: Level;
+  /** The verdict that says most of it; absent where there is nothing to judge. */
+  readonly headline?: Verdict;
+  readonly waterIn: Water;
+  readonly waterOut: Water;
+  readonly markIn: LineMark;
+  readonly markOut: LineMark;
+  /** kPa at the inlet at continuous flow. */
+  readonly pressureIn?: number;
+  readonly figures: readonly Figure[];
+  readonly limits: readonly LimitRow[];
+  readonly verdicts: readonly Verdict[];
+  readonly cautions: readonly (string | Text)[];
+}
+
+/** Every verdict of a station: of its figures, its own, and of its limits. */
+export const stationVerdicts = (s: Pick<Station, "figures" | "verdicts" | "limits">): Verdict[] => [
+  ...figureVerdicts(s.figures),
+  ...s.verdicts,
+  ...s.limits.map((l) => l.verdict),
+];
+
+/** The first verdict of a level: what is worth the one line on the Line. */
+export const headlineOf = (level: Level, verdicts: readonly Verdict[]): Verdict | undefined =>
+  verdicts.find((v) => v.level === level);

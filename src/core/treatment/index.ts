@@ -1,0 +1,4 @@
+export * from "./loss";
+export * from "./ro";
+export * from "./softener";
+export * from "./vessels";

@@ -1,0 +1,4 @@
+export * from "./inSentence";
+export * from "./say";
+export * from "./text";
+export * from "./rule";

@@ -1,0 +1,27 @@
+import type { Quantity } from "../units";
+import { plain, type Say } from "./say";
+
+/** A number that a text names, in canonical units. */
+export interface Named {
+  readonly value: number;
+  readonly quantity: Quantity | "plain";
+  readonly digits?: number;
+}
+
+/** Words with places for figures, `{mass} full`: the figures are printed where somebody reads them. */
+export interface Text {
+  readonly text: string;
+  readonly of?: Readonly<Record<string, Named>>;
+}
+
+/** A text with its figures printed in one unit system; a place whose figure is missing stays as it is, so that it is seen. */
+export function sayText(text: Text | string, say: Say): string {
+  if (typeof text === "string") return text;
+  return text.text.replace(/\{([a-zA-Z.]+)\}/g, (place, name: string) => {
+    const figure = text.of?.[name];
+    if (!figure) return place;
+    return figure.quantity === "plain"
+      ? plain(figure.value, figure.digits)
+      : say.of(figure.value, figure.quantity, figure.digits);
+  });
+}
