@@ -7,8 +7,34 @@ const forbid = (name, room, to, extra = {}) => ({
   to: { path: to },
 });
 
+/** Rooms of the core from right to left: a room imports what stands before it in this list, or beside it, never what comes after. */
+const rooms = [
+  ["units"],
+  ["words"],
+  ["water", "treatment"],
+  ["site"],
+  ["families", "readings"],
+  ["plumbing"],
+  ["train"],
+  ["rig"],
+  ["run"],
+  ["log", "record"],
+];
+const coreRooms = rooms.flatMap((beside, at) => {
+  const later = rooms.slice(at + 1).flat();
+  if (later.length === 0) return [];
+  return beside.map((room) => ({
+    name: `core-${room}-stands-right`,
+    comment: "The order of the core's rooms: docs/architecture.md",
+    severity: "error",
+    from: { path: `^src/core/${room}/`, pathNot: "\\.test\\.ts$" },
+    to: { path: `^src/core/(${later.join("|")})/` },
+  }));
+});
+
 module.exports = {
   forbidden: [
+    ...coreRooms,
     { name: "no-circles", severity: "error", from: {}, to: { circular: true } },
     forbid("core-stands-alone", "core", "^src/(?!core/)", { pathNot: "\\.test\\.ts$" }),
     {

@@ -26,16 +26,28 @@ export const company = cache(async (): Promise<Company> => {
   return row.settings;
 });
 
-/** Catalogue with the company's schools. `fresh` sees also what another instance wrote to the catalogue just now. */
+const remembered = globalThis as typeof globalThis & {
+  brantKnowledge?: { readonly units: unknown; readonly schools: string; readonly knowledge: Knowledge };
+};
+
+/**
+ * Catalogue with the company's schools; the same as before while neither has changed, so that what was judged with it is remembered. `fresh` sees also what
+ * another instance wrote to the catalogue just now.
+ */
 export async function knowledge(fresh = false): Promise<Knowledge> {
   const [settings, units] = await Promise.all([company(), catalogueUnits(fresh)]);
+  const schools = JSON.stringify([settings.schools, settings.roDiscards]);
+  const had = remembered.brantKnowledge;
+  if (had && had.units === units && had.schools === schools) return had.knowledge;
   const lines = [...units.values()];
-  return knowledgeWith({
+  const made = knowledgeWith({
     schools: settings.schools,
     roDiscards: settings.roDiscards,
     models: lines.flatMap((l) => l.versions),
     offered: lines.flatMap((l) => (l.retired ? [] : l.versions.slice(0, 1))),
   });
+  remembered.brantKnowledge = { units, schools, knowledge: made };
+  return made;
 }
 
 /** Who is asking, from the session's cookie; undefined when nobody is signed in or the account is closed. */

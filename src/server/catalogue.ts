@@ -32,9 +32,19 @@ export interface UnitLine {
   readonly own: readonly VersionRow[];
 }
 
-/** Every unit with all its versions, by code: those Brant brings along, then the company's. */
+const lines = new WeakMap<readonly VersionRow[], ReadonlyMap<string, UnitLine>>();
+
+/** Every unit with all its versions, by code: those Brant brings along, then the company's. The same map while the catalogue has not changed. */
 export async function catalogueUnits(fresh = false): Promise<ReadonlyMap<string, UnitLine>> {
-  const { versions, retired } = await ownUnits(fresh);
+  const own = await ownUnits(fresh);
+  const had = lines.get(own.versions);
+  if (had) return had;
+  const made = unitLines(own);
+  lines.set(own.versions, made);
+  return made;
+}
+
+function unitLines({ versions, retired }: Kept): ReadonlyMap<string, UnitLine> {
   const codes = [...new Set([...unitModels.keys(), ...versions.map((v) => v.code)])];
   return new Map(
     codes.map((code) => {

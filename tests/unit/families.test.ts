@@ -136,10 +136,9 @@ describe("softener", () => {
   it("is held to 14 days, and to 4 with iron above 0.3", () => {
     expect(days(withWater({ hardness: value(60) })).figure("u0", "interval")).toBe(14);
     expect(days(withWater({ hardness: value(60), iron: value(0.5) })).figure("u0", "interval")).toBe(4);
-    expect(days(withWater({ hardness: value(60) })).of("u0", "softener-interval")).toMatchObject({
-      level: "Good",
-      reason: expect.stringContaining("by calendar") as string,
-    });
+    const capped = days(withWater({ hardness: value(60) })).of("u0", "softener-interval")!;
+    expect(capped.level).toBe("Good");
+    expect(tell(capped, "us").reason).toContain("by calendar");
   });
   it("is a Check when a valve without override would let the bed foul", () => {
     const model = unitModels.get("SF-150")!;
@@ -190,10 +189,9 @@ describe("carbon tank", () => {
     ));
   it("wants catalytic carbon and longer contact for chloramine", () => {
     const facts = withWater({ chloramine: value(2) });
-    expect(judge(facts, ["CT-1354"]).of("u0", "carbon-contact")).toMatchObject({
-      level: "Stop",
-      remedy: expect.stringContaining("catalytic") as string,
-    });
+    const plainCarbon = judge(facts, ["CT-1354"]).of("u0", "carbon-contact")!;
+    expect(plainCarbon.level).toBe("Stop");
+    expect(tell(plainCarbon, "us").remedy).toContain("catalytic");
     expect(judge(facts, [{ model: "KT-1354", parallel: 2 }]).of("u0", "carbon-contact")?.level).toBe("Good");
     expect(judge(facts, ["KT-1354"]).of("u0", "carbon-contact")?.level).toBe("Check");
   });

@@ -416,9 +416,12 @@ describe("every rule, tripped and just not", () => {
   });
   it("a verdict names what it concerns, and what puts it right", () => {
     const [first] = judge(train, inService(train), move("bypass", "open")).verdicts;
-    expect(first).toEqual({
+    expect(first).toMatchObject({
       level: "Check",
       rule: "rig-blended",
+      facts: { names: ["CT-1354", "SF-150"], source: "safe" },
+    });
+    expect(rigTold(first!)).toMatchObject({
       reason: "The house gets water through CT-1354 and SF-150 and past it at once",
       remedy: "Close one of the two ways",
     });

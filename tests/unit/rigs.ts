@@ -29,7 +29,7 @@ export const part = (key: string, name: string, family: string, over: Partial<Ri
 });
 export const carbon = (over: Partial<RigPart> = {}) => part("u1", "CT-1354", "carbonTank", over);
 export const softener = (over: Partial<RigPart> = {}) =>
-  part("u2", "SF-150", "softener", { marks: ["softened"], ...over });
+  part("u2", "SF-150", "softener", { marks: ["softened"], clock: true, ...over });
 export const chamber = (over: Partial<RigPart> = {}) =>
   part("u3", "UV-45", "uv", {
     marks: ["disinfected"],

@@ -44,9 +44,10 @@ describe("nearestTurns", () => {
         facts: { ...facts, water: { ...facts.water, [key]: value(v) } },
       });
       for (const f of turn.flips)
-        expect(level(moved(turn.then), f.at, f.rule), turn.fact).toBe(f.after.level);
+        expect(level(moved(turn.then), f.at, f.rule) ?? "Good", turn.fact).toBe(f.after.level);
       const nearer = turn.now + (turn.then - turn.now) * 0.97;
-      for (const f of turn.flips) expect(level(moved(nearer), f.at, f.rule), turn.fact).toBe(f.before);
+      for (const f of turn.flips)
+        expect(level(moved(nearer), f.at, f.rule) ?? "Good", turn.fact).toBe(f.before);
     }
   });
 

@@ -85,11 +85,10 @@ export const unitFigures = {
   /** Figures as the maker writes them, number and unit, by their path: `ratedFlow: "20 gpm"`. */
   written: z.record(z.string(), z.string().max(40)).optional(),
 } as const;
-const unitBase = z.strictObject(unitFigures);
 
 /** A unit model's figures. Each family adds its own record here, in its own file. */
 // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- families add to it by declaration merging
-export interface UnitModel extends Frozen<z.infer<typeof unitBase>> {}
+export interface UnitModel extends Frozen<z.infer<z.ZodObject<typeof unitFigures>>> {}
 
 /** One unit as placed in a design. */
 export interface DesignUnit {

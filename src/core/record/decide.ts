@@ -167,7 +167,7 @@ function decideDesign(
   });
 }
 
-function decideRunStart(job: JobState, knowledge: Knowledge, profile: UnitSystem): Decision {
+function decideRunStart(job: JobState, knowledge: Knowledge): Decision {
   const revision = job.revisions.at(-1);
   if (!revision) return refuse("Sign the design first");
   if (job.run) return refuse("The run has started already");
@@ -388,7 +388,7 @@ export function decide(
         ? accept("visitCancelled", { visit: intent.visit, why: intent.why })
         : refuse("There is no such visit");
     case "runStarted":
-      return decideRunStart(job, knowledge, profile);
+      return decideRunStart(job, knowledge);
     case "stepDone":
     case "stepUndone":
     case "stepSkipped":

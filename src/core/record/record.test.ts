@@ -279,7 +279,7 @@ describe("hand-over", () => {
       values: { in: "377", out: "90" },
       profile: "metric",
     });
-    expect(handOverBlockers(d.job)).toMatchObject([{ link: { reading: ulidAt(99) } }]);
+    expect(handOverBlockers(d.job)).toMatchObject([{ is: "reading", reading: ulidAt(99) }]);
     d.do({ kind: "readingOverridden", reading: ulidAt(99), why: "Blended on purpose for the dough" });
     expect(handOverBlockers(d.job)).toEqual([]);
   });

@@ -89,11 +89,10 @@ describe("judgeTrain at the bakery", () => {
     expect(soft.figures.find((f) => f.id === "interval")?.value).toBe(
       Math.floor((26_000 * 1.5 - load) / load),
     );
-    expect(find(j, soft.key, "softener-sodium")).toMatchObject({
-      level: "Good",
-      reason: expect.stringMatching(/16\d mg\/L of sodium/) as string,
-      caution: expect.stringContaining("low-sodium") as string,
-    });
+    const sodium = find(j, soft.key, "softener-sodium")!;
+    expect(sodium.level).toBe("Good");
+    expect(tell(sodium, "us").reason).toMatch(/16\d mg\/L of sodium/);
+    expect(tell(sodium, "us").caution).toContain("low-sodium");
     expect(j.stations[0]!.waterOut.chlorine).toMatchObject({ is: "value" });
   });
 

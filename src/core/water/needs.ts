@@ -19,6 +19,8 @@ export interface Need extends NeedFacts {
 export interface OpenNeed {
   readonly need: NeedId;
   readonly missing: readonly WaterFact[];
+  /** It was measured, as a range that has the limit inside it. */
+  readonly spans?: boolean;
 }
 export interface Findings {
   readonly needs: readonly Need[];
@@ -32,7 +34,10 @@ export interface SourceFacts {
 }
 
 /** Whether there is a need: its facts, or the tests that are missing; nothing where there is none. */
-type Asked = { readonly is: NeedFacts } | { readonly missing: readonly WaterFact[] } | undefined;
+type Asked =
+  | { readonly is: NeedFacts }
+  | { readonly missing: readonly WaterFact[]; readonly spans?: boolean }
+  | undefined;
 
 interface NeedKind {
   /** What has to be done. */
@@ -59,6 +64,9 @@ export function isAbove(m: Measured | undefined, limit: number): boolean | undef
   return high !== undefined && high <= limit ? false : undefined;
 }
 
+/** Not to be said from what was measured, if anything was. */
+const openAt = (key: WaterKey, m: Measured | undefined) => ({ missing: [key], spans: m?.is === "range" });
+
 /** A need that one value above one limit calls for. */
 function above(key: WaterKey, limit: number, what: string, more: Partial<NeedKind> = {}): NeedKind {
   const { label, quantity } = waterValues[key];
@@ -73,7 +81,7 @@ function above(key: WaterKey, limit: number, what: string, more: Partial<NeedKin
       const over = isAbove(m, limit);
       if (over) return { is: { measured: m } };
       // Nobody disinfects a private well: there it is none unless somebody tested it.
-      return over === undefined && !(source === "well" && expectedInWell) ? { missing: [key] } : undefined;
+      return over === undefined && !(source === "well" && expectedInWell) ? openAt(key, m) : undefined;
     },
     because: ({ measured }, say) =>
       `${name} ${say.measured(measured!, quantity)}, limit ${say.of(limit, quantity)}`,
@@ -116,7 +124,7 @@ const needKinds = {
       const hardness = totalHardness(water);
       const hard = isAbove(hardness, HARD - 1e-9);
       if (hard) return { is: { measured: hardness } };
-      return hard === undefined ? { missing: ["hardness"] } : undefined;
+      return hard === undefined ? openAt("hardness", hardness) : undefined;
     },
     because: ({ measured }, say) =>
       `hardness ${say.measured(measured!, "hardness")}, soft enough below ${say.of(HARD, "hardness")}`,
@@ -195,7 +203,7 @@ export function needsOf(water: Water, facts: SourceFacts): Findings {
   return {
     needs: asked.flatMap(({ need, found }) => (found && "is" in found ? [{ need, ...found.is }] : [])),
     open: asked.flatMap(({ need, found }) =>
-      found && "missing" in found ? [{ need, missing: found.missing }] : [],
+      found && "missing" in found ? [{ need, missing: found.missing, spans: found.spans }] : [],
     ),
   };
 }
