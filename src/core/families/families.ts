@@ -23,3 +23,8 @@ export const unitRules: readonly AnyRule[] = [
 /** Needs of the house's water that a unit answers. */
 export const answersOf = (model: UnitModel): readonly NeedId[] =>
   familyOf(model).answers?.(model) ?? answeredBy(model);
+
+/** What people choose a family by: the identifier and the name of each, in the order of the list. */
+export const familyNames: readonly { readonly id: string; readonly label: string }[] = families.map(
+  ({ id, label }) => ({ id, label }),
+);

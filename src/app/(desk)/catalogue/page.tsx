@@ -1,6 +1,6 @@
 import Link from "next/link";
 import type { Route } from "next";
-import { families } from "@/core/families";
+import { familyNames } from "@/core/families";
 
 import { jobsByUnit } from "@/data/queries/catalogue";
 import { ImportUnits } from "@/phases/catalogue/ImportUnits";
@@ -45,7 +45,7 @@ export default async function CataloguePage() {
           <ImportUnits />
         </div>
       ) : null}
-      <UnitList units={listed} families={families} profile={person.profile} currency={settings.currency} />
+      <UnitList units={listed} families={familyNames} profile={person.profile} currency={settings.currency} />
     </main>
   );
 }

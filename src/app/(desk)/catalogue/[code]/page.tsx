@@ -2,7 +2,7 @@ import Link from "next/link";
 import type { Route } from "next";
 import { notFound } from "next/navigation";
 import { recipes } from "@/catalogue/recipes";
-import { families } from "@/core/families";
+import { familyNames } from "@/core/families";
 import { fieldsOf } from "@/catalogue/units";
 import { jobsWith, sheetsOf } from "@/data/queries/catalogue";
 import { changesBetween, figureText } from "@/phases/catalogue/figureText";
@@ -43,7 +43,7 @@ export default async function UnitPage({ params, searchParams }: PageProps<"/cat
             {shown.code}, {shown.name}
           </h1>
           <p className="text-soft">
-            {families.find((f) => f.id === shown.family)?.label}, {shown.variant}; version{" "}
+            {familyNames.find((f) => f.id === shown.family)?.label}, {shown.variant}; version{" "}
             {shown.version ?? 1}
             {shown === newest ? "" : <b className="font-semibold text-check">, not the newest</b>}
             {line.retired ? `; no longer offered, ${line.retired.byName}: ${line.retired.why}` : ""}

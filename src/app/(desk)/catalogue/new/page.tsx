@@ -1,4 +1,4 @@
-import { families } from "@/core/families";
+import { familyNames } from "@/core/families";
 import { fieldsOf } from "@/catalogue/units";
 import { UnitEditor } from "@/phases/catalogue/UnitEditor";
 import { personFor } from "@/server/actor";
@@ -12,8 +12,8 @@ export default async function NewUnitPage() {
       <h1 className="mb-6">Add a unit to the catalogue</h1>
       <UnitEditor
         seen={0}
-        fields={Object.fromEntries(families.map((f) => [f.id, fieldsOf(f.id)]))}
-        families={families}
+        fields={Object.fromEntries(familyNames.map((f) => [f.id, fieldsOf(f.id)]))}
+        families={familyNames}
         initial={{}}
         profile={person.profile}
       />

@@ -1,5 +1,5 @@
 import { notFound } from "next/navigation";
-import { families } from "@/core/families";
+import { familyNames } from "@/core/families";
 import { fieldsOf } from "@/catalogue/units";
 import { figureText } from "@/phases/catalogue/figureText";
 import { UnitEditor } from "@/phases/catalogue/UnitEditor";
@@ -25,7 +25,7 @@ export default async function ChangeUnitPage({ params }: PageProps<"/catalogue/[
         base={base.code}
         seen={base.version ?? 1}
         fields={{ [base.family]: fields }}
-        families={families}
+        families={familyNames}
         initial={Object.fromEntries([
           ["family", base.family],
           ...fields
