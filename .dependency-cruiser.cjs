@@ -18,7 +18,9 @@ const rooms = [
   ["train"],
   ["rig"],
   ["run"],
-  ["log", "record"],
+  ["job"],
+  ["log"],
+  ["record"],
 ];
 const coreRooms = rooms.flatMap((beside, at) => {
   const later = rooms.slice(at + 1).flat();

@@ -1,8 +1,9 @@
 // Appending a log entry (read head, decide, two writes, one transaction) against a raw insert in one transaction over the same driver.
+import type { Draft, Intent } from "../src/core/log";
 import { createPool } from "mysql2/promise";
 import { ulid } from "ulid";
 import { knowledgeWith } from "../src/catalogue/knowledge";
-import { decide, type Draft, type Intent } from "../src/core/record";
+import { decide } from "../src/core/record";
 import { databaseOn, poolFor } from "../src/data/database";
 import { appendEntry } from "../src/data/queries/jobs";
 

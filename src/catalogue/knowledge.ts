@@ -1,6 +1,7 @@
+import { modelKey } from "../core/families";
 import type { UnitModel } from "../core/families";
-import type { Knowledge } from "../core/record/knowledge";
-import { modelKey } from "../core/train/design";
+import type { Knowledge } from "../core/job/knowledge";
+
 import { demandTables } from "./demand";
 import { feedLimits } from "./limits";
 import { pipes } from "./pipes";

@@ -1,12 +1,6 @@
-import {
-  decide,
-  intentSchema,
-  type Draft,
-  type Entry,
-  type Intent,
-  type JobState,
-  type Refusal,
-} from "@/core/record";
+import { intentSchema, type Draft, type Entry, type Intent, type Refusal } from "@/core/log";
+import type { JobState } from "@/core/job";
+import { decide } from "@/core/record";
 import { isUnreachable } from "@/data/database";
 import { appendEntry } from "@/data/queries/jobs";
 import { company, isDenial, knowledge, personOrDenial, type Person } from "./actor";

@@ -1,8 +1,9 @@
+import type { Actor, Knowledge, Role } from "@/core/job";
 import { headers } from "next/headers";
 import { redirect } from "next/navigation";
 import { cache } from "react";
 import { knowledgeWith } from "@/catalogue/knowledge";
-import type { Actor, Knowledge, Role } from "@/core/record";
+
 import type { Company } from "@/core/site";
 import type { UnitSystem } from "@/core/units";
 import { loadCompany } from "@/data/queries/company";

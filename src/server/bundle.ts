@@ -1,4 +1,5 @@
-import { bundleSchema, nestingUpTo, verifyChain, type Entry } from "@/core/record";
+import type { Entry } from "@/core/log";
+import { bundleSchema, nestingUpTo, verifyChain } from "@/core/record";
 import { fileRow } from "@/data/queries/files";
 import { importEntries, jobEntries, sha256 } from "@/data/queries/jobs";
 import { company, knowledge, type Person } from "./actor";

@@ -1,3 +1,4 @@
+import type { Entry } from "@/core/log";
 import { createHash } from "node:crypto";
 import { spawnSync } from "node:child_process";
 import { readFileSync, rmSync, writeFileSync } from "node:fs";
@@ -5,7 +6,7 @@ import { join } from "node:path";
 import { eq, sql } from "drizzle-orm";
 import { ulid } from "ulid";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
-import { verifyChain, type Entry } from "@/core/record";
+import { verifyChain } from "@/core/record";
 import { atOnce, errno, MOVED, mustHaveChanged, type Database } from "@/data/database";
 import { appendEntry, importEntries, jobEntries, loadJob } from "@/data/queries/jobs";
 import { findAnything, jobPage, todayOf } from "@/data/queries/today";

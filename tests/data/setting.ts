@@ -1,7 +1,9 @@
+import type { Actor, JobState } from "@/core/job";
+import type { Draft, Intent, Refusal } from "@/core/log";
 import { createConnection } from "mysql2/promise";
 import { ulid } from "ulid";
 import { knowledgeWith } from "@/catalogue/knowledge";
-import { decide, type Actor, type Draft, type Intent, type JobState, type Refusal } from "@/core/record";
+import { decide } from "@/core/record";
 import { databaseOn, poolFor, type Database } from "@/data/database";
 import { appendEntry } from "@/data/queries/jobs";
 

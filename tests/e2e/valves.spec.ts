@@ -1,17 +1,11 @@
+import { jobFrom, type Entry } from "@/core/log";
+import { nextStep, stepState, type JobState } from "@/core/job";
 import { execFileSync } from "node:child_process";
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
 import { knowledgeWith } from "@/catalogue/knowledge";
-import {
-  jobFrom,
-  movesFor,
-  nextStep,
-  signingBlockers,
-  stepState,
-  type Entry,
-  type JobState,
-} from "@/core/record";
+import { movesFor, signingBlockers } from "@/core/record";
 import { rigSchema } from "@/core/rig";
 import { clockOf } from "@/core/run";
 import { entriesOf, folder, freshId, moveClock, openJob, phone, post, signedIn } from "./hands";

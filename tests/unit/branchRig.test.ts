@@ -1,5 +1,6 @@
+import { circumstancesOf, stepState, wishOf, type Supply } from "@/core/job";
 import { describe, expect, it } from "vitest";
-import { circumstancesOf, movesFor, stepState, wishOf, type Supply } from "@/core/record";
+import { movesFor } from "@/core/record";
 import {
   cardSequences,
   composeRig,

@@ -1,21 +1,9 @@
+import { jobFrom, type Draft, type Entry, type Intent } from "@/core/log";
+import { nextStep, statusOf, stepState, type Actor } from "@/core/job";
 import { createHash } from "node:crypto";
 import { knowledgeWith } from "@/catalogue/knowledge";
 import { clockOf } from "@/core/run";
-import {
-  decide,
-  emptyHead,
-  jobFrom,
-  movesFor,
-  nextStep,
-  seal,
-  signingBlockers,
-  statusOf,
-  stepState,
-  type Actor,
-  type Draft,
-  type Entry,
-  type Intent,
-} from "@/core/record";
+import { decide, emptyHead, movesFor, seal, signingBlockers } from "@/core/record";
 
 export const sha256 = (text: string) => createHash("sha256").update(text, "utf8").digest("hex");
 export const knowledge = knowledgeWith();

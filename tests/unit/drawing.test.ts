@@ -1,6 +1,7 @@
+import { startOfRun } from "@/core/job";
 import { describe, expect, it } from "vitest";
 import { beforeFirstWater, editRig, inService, type Rig } from "@/core/rig";
-import { startOfRun } from "@/core/record";
+
 import { drawingOf } from "@/phases/valves/drawing";
 import type { Drawing } from "@/phases/valves/drawn";
 import { shapesOf, type Shape } from "@/phases/valves/shapes";

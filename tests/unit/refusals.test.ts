@@ -1,5 +1,7 @@
+import { handOverBlockers, phaseOf } from "@/core/job";
+import { intentSchema } from "@/core/log";
 import { describe, expect, it } from "vitest";
-import { handOverBlockers, intentSchema, phaseOf, summarise } from "@/core/record";
+import { summarise } from "@/core/record";
 import {
   designed,
   Desk,

@@ -1,19 +1,16 @@
-import { describe, expect, it } from "vitest";
+import { applyEntry, jobFrom, type Entry } from "@/core/log";
 import {
-  applyEntry,
   circumstancesOf,
-  jobFrom,
-  movesFor,
   nextStep,
-  signingBlockers,
   soaksDisturbed,
   startOfRun,
   statusOf,
   stepState,
   houseSupply,
   waterOffAt,
-  type Entry,
-} from "@/core/record";
+} from "@/core/job";
+import { describe, expect, it } from "vitest";
+import { movesFor, signingBlockers } from "@/core/record";
 import { cardSequences, faultsOf, inService, judge, regions, standing, toDot } from "@/core/rig";
 import { designed, knowledge, MIN, running, runOf, signedDesign, surveyed, work } from "./desk";
 import { carbon, chamber, osmosis, rigOf, softener } from "./rigs";

@@ -8,6 +8,7 @@ export * from "./figure";
 export * from "./head";
 export * from "./limits";
 export * from "./list";
+export { modelKey } from "./modelKey";
 export { roOperation, roRated, type RoData, type RoOperation } from "./ro";
 export type { SoftenerData } from "./softener";
 export * from "./stated";

@@ -1,8 +1,8 @@
 import canonicalize from "canonicalize";
-import type { Draft, Entry } from "./entry";
+import { genesis } from "../job/job";
+import type { Draft, Entry } from "../log/entry";
 
 export type Sha256 = (text: string) => string;
-export const genesis = "0".repeat(64);
 export interface Head {
   readonly seq: number;
   readonly hash: string;

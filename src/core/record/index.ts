@@ -1,13 +1,6 @@
-export * from "./entry";
-export * from "./chain";
-export * from "./state";
-export * from "./progress";
-export * from "./intent";
-export * from "./knowledge";
-export * from "./readingContext";
-export * from "./decide";
-export * from "./summary";
 export * from "./bundle";
-export * from "./runRig";
+export * from "./chain";
 export * from "./jobRig";
-export { tellRun } from "./tellRun";
+export * from "./office";
+export * from "./readingContext";
+export * from "./summary";

@@ -12,11 +12,9 @@ import { siteFacts, type SurveyAnswers } from "../site";
 import { sourceSafety } from "../water";
 import { familyOf, unitMarks, type UnitModel } from "../families";
 import { withModels, type DesignBasis } from "../train";
-import type { Knowledge } from "./knowledge";
+import { circumstancesOf, wishOf, type JobState, type Knowledge, type RunRig } from "../job";
 import { governing } from "./readingContext";
 import type { Step } from "../run/step";
-import { circumstancesOf, wishOf, type RunRig } from "./runRig";
-import type { JobState } from "./state";
 
 export interface BypassChoice {
   readonly arrangement: Arrangement;

@@ -3,8 +3,7 @@ import { roRated, type DesignUnit } from "../families";
 import type { ReadingContext } from "../readings";
 import { judgeJob, withModels, type DesignBasis } from "../train";
 import { upper } from "../units";
-import type { Knowledge } from "./knowledge";
-import { findStep, type JobState } from "./state";
+import type { JobState, Knowledge } from "../job";
 
 /** The draft as a basis. */
 export const draftBasis = (job: Pick<JobState, "answers" | "units" | "schools">): DesignBasis => ({
@@ -18,19 +17,18 @@ export const governing = (job: JobState): DesignBasis =>
   job.revisions.find((r) => r.revision === job.run?.revision) ?? job.revisions.at(-1) ?? draftBasis(job);
 export const governingUnits = (job: JobState): readonly DesignUnit[] => governing(job).units;
 
-/** What a reading of a kind at a step is judged against (handbook 6). */
+/** What readings are judged against (handbook 6): those of one unit of the governing design, or those of the whole train. */
 export function readingContext(
   job: JobState,
-  stepId: string | undefined,
+  unitKey: string | undefined,
   knowledge: Knowledge,
 ): ReadingContext {
-  const step = stepId ? findStep(job, stepId) : undefined;
   const units = withModels(governingUnits(job), knowledge);
   // Readings are compared with what the design says of this site now, as the survey stands.
   const judged = judgeJob({ ...governing(job), answers: job.answers }, knowledge);
-  const mine = step?.unit ? units.filter((u) => u.unit.key === step.unit) : units;
+  const mine = unitKey ? units.filter((u) => u.unit.key === unitKey) : units;
   const ro = mine.find((u) => u.model.ro)?.model.ro;
-  const station = judged.stations.find((s) => s.model.ro && (!step?.unit || s.key === step.unit));
+  const station = judged.stations.find((s) => s.model.ro && (!unitKey || s.key === unitKey));
   const uv = mine.find((u) => u.model.uv)?.model.uv;
   const carbon = mine.find((u) => u.model.carbon)?.model.carbon;
   const main = units.filter((u) => !u.model.branch);
@@ -39,7 +37,6 @@ export function readingContext(
   return {
     loss: main.map((u) => ({ curve: lossCurve(u.model.lossPoints), parallel: u.unit.parallel })),
     trainMax: Math.min(862, ...main.flatMap((u) => u.model.maxPressure ?? [])),
-    band: step?.flow?.band,
     ro: ro && { ...roRated(ro), preLoss: ro.preLoss, designWaste, feedTds },
     uv: uv && {
       ratedFlow: uv.ratedFlow,

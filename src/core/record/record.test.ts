@@ -1,3 +1,5 @@
+import { blockerSaid, handOverBlockers, nextStep, phaseOf, stepState, whyNotFinish } from "../job";
+import type { Intent } from "../log";
 import { readAnswer } from "../site";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
@@ -14,18 +16,7 @@ import {
   ulidAt,
   work,
 } from "../../../tests/unit/desk";
-import {
-  canonicalJson,
-  blockerSaid,
-  handOverBlockers,
-  nextStep,
-  phaseOf,
-  signingBlockers,
-  stepState,
-  verifyChain,
-  whyNotFinish,
-  type Intent,
-} from ".";
+import { canonicalJson, signingBlockers, verifyChain } from ".";
 
 describe("the chain", () => {
   const entries = surveyed().entries;

@@ -1,8 +1,6 @@
 import type { Level } from "../verdict";
 import type { UnitSystem } from "../units";
 import { tell } from "../tell";
-import { signingBlockers } from "./decide";
-import type { Knowledge } from "./knowledge";
 import {
   handOverBlockers,
   isHandedOver,
@@ -10,10 +8,12 @@ import {
   phaseOf,
   runningClocks,
   statusOf,
+  type JobState,
+  type Knowledge,
   type Phase,
-} from "./progress";
-import type { JobState } from "./state";
+} from "../job";
 import { inSentence } from "../words";
+import { signingBlockers } from "./office";
 
 /** One clock, visit or time of water off on the strip of hours; times ISO 8601, UTC. What still lasts with no end in sight is `paused`. */
 export interface StripEntry {

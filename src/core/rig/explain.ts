@@ -1,14 +1,11 @@
-import { inSentence, telling, type Told } from "../words";
+import { inSentence } from "../words";
 import type { Verdict } from "../verdict";
 import { fillWait } from "./fill";
 import { heardFull, judgeOf } from "./judge";
 import { regions, type RegionState } from "./regions";
 import type { Circumstances, Handle, Move, Rig, RigState } from "./rig";
-import { rigSentences } from "./rules";
+import { rigTold } from "./told";
 
-const tell = telling(rigSentences);
-/** A verdict of the rig in words: its rules name no quantity, so that any unit system says the same. */
-export const rigTold = (verdict: Pick<Verdict, "rule" | "level" | "facts">): Told => tell(verdict, "metric");
 const reasonOf = (verdict: Verdict): string => rigTold(verdict).reason;
 
 /** A move in words: what to turn, what it does, and why it comes now. */

@@ -19,6 +19,7 @@ export {
   type RigState,
   type RigUnit,
 } from "./rig";
+export { rigTold } from "./told";
 export { plan, statesOf, type Planned, type PlanOptions } from "./plan";
 export {
   beforeFirstWater,
@@ -36,7 +37,7 @@ export { followed, heardFull, judge, judgeOf, standing, type Judged } from "./ju
 export { composeRig, type Arrangement, type RigChoice, type RigPart } from "./compose";
 export { aimed, onLine, wishesOf, type Aimed, type Wish } from "./goals";
 export { whyNot, type NoWay } from "./whyNot";
-export { explain, rigTold, partsIn, sayMove, whatHappened, type Explained } from "./explain";
+export { explain, partsIn, sayMove, whatHappened, type Explained } from "./explain";
 export { fillMinutes, saysFull } from "./fill";
 export { cardSequences, type CardSequence } from "./card";
 export { toDot } from "./dot";

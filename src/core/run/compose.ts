@@ -11,9 +11,8 @@ export interface ComposeInput {
     readonly unit: DesignUnit;
     readonly model: UnitModel;
     readonly recipes: readonly Recipe[];
-    /** Figures the design predicts for it, minutes by name. */ readonly predicted: Readonly<
-      Record<string, number>
-    >;
+    /** Figures the design predicts for it, minutes by name. */
+    readonly predicted: Readonly<Record<string, number | undefined>>;
   }[];
   readonly answers: SurveyAnswers;
   readonly fixtures: Readonly<Partial<Record<Fixture, number>>>;
@@ -132,7 +131,7 @@ function stepFrom(
   chain: {
     readonly key: string;
     readonly model?: UnitModel;
-    readonly predicted?: Readonly<Record<string, number>>;
+    readonly predicted?: Readonly<Record<string, number | undefined>>;
   },
   input: ComposeInput,
 ): Omit<Step, "needs"> {

@@ -1,3 +1,4 @@
+import type { ReadingContext } from "../readings/reading";
 import type { Wish } from "../rig";
 import type { Quantity } from "../units";
 
@@ -64,6 +65,8 @@ export interface Step {
   /** A clock with no band or soak, e.g. a tank filling; `expected` is what the design predicts. */
   readonly wait?: { readonly minutes: number; readonly expected?: number };
   readonly read?: { readonly reading: string; readonly place: string; readonly when: "before" | "after" };
+  /** What its reading is judged against, where that is more than the whole train's. */
+  readonly against?: ReadingContext;
   readonly cycle?: { readonly count: number; readonly expected?: number };
   readonly record?: { readonly what: string; readonly label: string };
   readonly check?: { readonly question: string; readonly photo?: "wanted" | "needed" };

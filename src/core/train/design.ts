@@ -1,4 +1,4 @@
-import type { DesignUnit, TrainSchools, UnitModel } from "../families";
+import { modelKey, type DesignUnit, type TrainSchools, type UnitModel } from "../families";
 import { siteFacts, type SurveyAnswers } from "../site";
 import { worstLevel } from "../verdict";
 import { rule } from "../words";
@@ -13,10 +13,6 @@ export interface DesignKnowledge {
   /** What judgements take from the company's schools with a job's own over them. */
   readonly schoolsWith: (chosen: Readonly<Record<string, string>>) => TrainSchools;
 }
-
-/** The key of one version of a unit's figures; the first has the bare code. */
-export const modelKey = (unit: Pick<DesignUnit, "model" | "version">): string =>
-  unit.version === undefined || unit.version === 1 ? unit.model : `${unit.model}@${unit.version}`;
 
 /** A unit of a design with its figures. */
 export interface PlacedUnit {

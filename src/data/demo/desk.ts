@@ -1,22 +1,10 @@
+import { jobFrom, type Draft, type Entry, type Intent } from "../../core/log";
+import { nextStep, stepState, type Actor, type Knowledge } from "../../core/job";
 import type { DesignUnit } from "../../core/families";
 import { createHash } from "node:crypto";
 import { ulid } from "ulid";
 import { clockOf } from "../../core/run";
-import {
-  decide,
-  emptyHead,
-  jobFrom,
-  movesFor,
-  nextStep,
-  seal,
-  signingBlockers,
-  stepState,
-  type Actor,
-  type Draft,
-  type Entry,
-  type Intent,
-  type Knowledge,
-} from "../../core/record";
+import { decide, emptyHead, movesFor, seal, signingBlockers } from "../../core/record";
 
 const sha256 = (text: string) => createHash("sha256").update(text).digest("hex");
 export type DemoWish = Intent extends infer I ? (I extends Intent ? Omit<I, "id"> : never) : never;

@@ -1,5 +1,7 @@
+import type { Actor, Knowledge } from "../../core/job";
+import type { Entry } from "../../core/log";
 import { ulid } from "ulid";
-import type { Actor, Entry, Knowledge } from "../../core/record";
+
 import { DAY, DemoDesk, HOUR, MIN } from "./desk";
 
 export interface DemoPeople {

@@ -1,18 +1,8 @@
+import { applyEntry, emptyJob, type Draft, type Entry } from "../../core/log";
+import type { JobState, Knowledge } from "../../core/job";
 import { createHash } from "node:crypto";
 import { and, asc, desc, eq, gt, sql, type SQL } from "drizzle-orm";
-import {
-  applyEntry,
-  emptyHead,
-  emptyJob,
-  seal,
-  summarise,
-  type Draft,
-  type Entry,
-  type Head,
-  type JobState,
-  type JobSummary,
-  type Knowledge,
-} from "../../core/record";
+import { emptyHead, seal, summarise, type Head, type JobSummary } from "../../core/record";
 import type { UnitSystem } from "../../core/units";
 import {
   atOnce,

@@ -1,6 +1,7 @@
+import type { Phase } from "@/core/job";
 import Link from "next/link";
 import type { Route } from "next";
-import type { Phase } from "@/core/record";
+
 import { Line, LineAcross, type LineStation } from "@/ui/Line";
 
 const phases: readonly { readonly id: Phase; readonly key: string; readonly label: string }[] = [

@@ -1,9 +1,10 @@
 "use client";
+import type { Photo } from "@/core/log";
 import { Camera } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { ulid } from "ulid";
-import type { Photo } from "@/core/record";
+
 import { stamp } from "@/ui/time";
 import { sendFile, sendUntilTaken, shrinkPhoto, withId } from "./send";
 

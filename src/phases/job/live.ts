@@ -1,4 +1,4 @@
-import { stepState, type JobState } from "@/core/record/state";
+import { stepState, type JobState } from "@/core/job";
 import { clockOf } from "@/core/run/step";
 import { countedBy } from "@/core/run/clock";
 import type { LineStation } from "@/ui/Line";

@@ -1,5 +1,5 @@
+import type { Entry, Intent } from "@/core/log";
 import { ulid } from "ulid";
-import type { Entry, Intent } from "@/core/record";
 
 export type SendOutcome =
   | {

@@ -1,7 +1,8 @@
+import type { JobState, Phase } from "@/core/job";
 import { familyOf } from "@/core/families";
 import { siteFacts } from "@/core/site";
 import { tell } from "@/core/tell";
-import type { JobState, Phase } from "@/core/record";
+
 import type { TrainJudgement } from "@/core/train";
 import { print, type UnitSystem } from "@/core/units";
 import type { LineStation } from "@/ui/Line";

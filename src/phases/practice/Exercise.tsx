@@ -1,5 +1,6 @@
 "use client";
-import { rigTold } from "@/core/rig/explain";
+
+import { rigTold } from "@/core/rig";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import {

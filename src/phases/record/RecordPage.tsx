@@ -1,6 +1,7 @@
+import type { Blocker, JobState } from "@/core/job";
 import Link from "next/link";
 import type { Route } from "next";
-import type { Blocker, JobState } from "@/core/record";
+
 import type { Level } from "@/core/verdict";
 import { stamp } from "@/ui/time";
 import { VerdictMark } from "@/ui/VerdictMark";

@@ -1,5 +1,6 @@
+import type { JobState } from "@/core/job";
 import { Document, Image, Page, renderToBuffer, StyleSheet, Text, View } from "@react-pdf/renderer";
-import type { JobState } from "@/core/record";
+
 import { stamp } from "@/ui/time";
 import { registerFonts } from "../job/pdfFonts";
 import type { Report } from "./report";

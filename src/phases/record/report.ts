@@ -1,9 +1,4 @@
-import { familyOf } from "@/core/families";
-import { tell } from "@/core/tell";
-import { withModels } from "@/core/train";
-import { cautions } from "@/catalogue/cautions";
 import {
-  governingUnits,
   blockerSaid,
   handOverBlockers,
   isHandedOver,
@@ -11,8 +6,13 @@ import {
   tellRun,
   type JobState,
   type Knowledge,
-  type Reading,
-} from "@/core/record";
+} from "@/core/job";
+import type { Reading } from "@/core/log";
+import { familyOf } from "@/core/families";
+import { tell } from "@/core/tell";
+import { withModels } from "@/core/train";
+import { cautions } from "@/catalogue/cautions";
+import { governingUnits } from "@/core/record";
 import { printMeasured, type UnitSystem, type Quantity } from "@/core/units";
 import { stamp } from "@/ui/time";
 import { readingKinds } from "@/core/readings";

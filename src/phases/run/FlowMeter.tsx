@@ -1,9 +1,10 @@
 "use client";
+import type { Reading } from "@/core/log";
 import { handleAdvice } from "@/core/readings/timedFlow";
-import { tellRun } from "@/core/record/tellRun";
+import { tellRun } from "@/core/job/tellRun";
 import { useState } from "react";
 import { ulid } from "ulid";
-import type { Reading } from "@/core/record/state";
+
 import type { Step } from "@/core/run/step";
 import { figure, print, unitName, type UnitSystem } from "@/core/units";
 import { QuantityField } from "@/ui/QuantityField";

@@ -1,8 +1,9 @@
 "use client";
-import { tellRun } from "@/core/record/tellRun";
+import type { Reading } from "@/core/log";
+import { tellRun } from "@/core/job/tellRun";
 import { useState } from "react";
 import { ulid } from "ulid";
-import type { Reading } from "@/core/record/state";
+
 import type { ReadingField, Step } from "@/core/run/step";
 import { print, type UnitSystem } from "@/core/units";
 import { QuantityField } from "@/ui/QuantityField";

@@ -1,9 +1,10 @@
 "use client";
+import type { Actor, JobState } from "@/core/job";
 import Link from "next/link";
 import { useEffect, useMemo, useRef, useState, type ComponentProps } from "react";
-import type { Actor } from "@/core/record";
-import { nextStep, runningClocks, statusOf, type StepStatus } from "@/core/record/progress";
-import type { JobState } from "@/core/record/state";
+
+import { nextStep, runningClocks, statusOf, type StepStatus } from "@/core/job/progress";
+
 import type { Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
 import { countdown, momentOf } from "@/ui/time";

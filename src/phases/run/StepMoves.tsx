@@ -1,11 +1,12 @@
 "use client";
-import { rigTold } from "@/core/rig/explain";
+
+import { rigTold } from "@/core/rig";
 import Link from "next/link";
 import type { Route } from "next";
 import { HandlePicture } from "../valves/HandlePicture";
 import { tagsOf } from "../valves/drawn";
 import type { Order } from "../valves/useOrder";
-import type { RunRig } from "@/core/record/runRig";
+import type { RunRig } from "@/core/job/runRig";
 import { sayMove } from "@/core/rig/explain";
 import { fillWait, saysFull } from "@/core/rig/fill";
 import { VerdictMark } from "@/ui/VerdictMark";

@@ -1,8 +1,9 @@
 "use client";
-import { tellRun } from "@/core/record/tellRun";
+import { stepState, type JobState } from "@/core/job";
+import { tellRun } from "@/core/job/tellRun";
 import { useState } from "react";
-import { readingsOf, statusOf, waitsFor, whyNotFinish } from "@/core/record/progress";
-import { stepState, type JobState } from "@/core/record/state";
+import { readingsOf, statusOf, waitsFor, whyNotFinish } from "@/core/job/progress";
+
 import { clockOf, maySkip, type Step } from "@/core/run/step";
 import { countedBy, readyAt } from "@/core/run/clock";
 import type { Rig, RigState } from "@/core/rig";
@@ -12,7 +13,7 @@ import { clockTime, countdown, lengthOf, momentOf } from "@/ui/time";
 import { useDraft } from "@/ui/useDraft";
 import { Photos } from "../job/Photos";
 import type { Asked } from "../job/send";
-import { circumstancesOf, waterOffAt, wishOf } from "@/core/record/runRig";
+import { circumstancesOf, waterOffAt, wishOf } from "@/core/job/runRig";
 import { useOrder } from "../valves/useOrder";
 import { FlowMeter } from "./FlowMeter";
 import { ReadingForm } from "./ReadingForm";

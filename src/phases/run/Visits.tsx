@@ -1,8 +1,9 @@
 "use client";
+import type { Visit } from "@/core/log";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { ulid } from "ulid";
-import type { Visit } from "@/core/record";
+
 import { clockTime, dayName, inZone } from "@/ui/time";
 import { useDraft } from "@/ui/useDraft";
 import { sendUntilTaken, withId } from "../job/send";

@@ -1,6 +1,7 @@
 "use client";
+import type { JobState } from "@/core/job";
 import { useState } from "react";
-import type { JobState } from "@/core/record/state";
+
 import { clockTime, dateIn, dayName, inZone } from "@/ui/time";
 import { useDraft } from "@/ui/useDraft";
 import type { Run } from "./useRun";

@@ -1,8 +1,10 @@
 "use client";
+import type { Actor, JobState } from "@/core/job";
+import type { Entry, Intent } from "@/core/log";
 import { get, set } from "idb-keyval";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { Actor, Entry, Intent } from "@/core/record";
-import { applyEntry, type JobState } from "@/core/record/state";
+
+import { applyEntry } from "@/core/log/state";
 import { sendIntent, withId, type SendOutcome, type Asked } from "../job/send";
 
 /** Intents whose entry says the same as they do, so that the phone can show them before the server has answered. */

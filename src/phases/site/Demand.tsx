@@ -1,10 +1,11 @@
+import type { JobState } from "@/core/job";
 import { tell } from "@/core/tell";
 import { lossCurve, unitLoss } from "@/core/treatment";
 import { fixtureUnitsOf, type Fixture } from "@/core/site";
 import { demandTables } from "@/catalogue/demand";
 import { surveyGroups } from "@/catalogue/survey";
 import { supplyPressure } from "@/core/plumbing";
-import type { JobState } from "@/core/record";
+
 import type { SurveyField } from "@/core/site";
 import { type Ground, type TrainJudgement } from "@/core/train";
 import { print, type UnitSystem } from "@/core/units";

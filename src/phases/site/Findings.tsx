@@ -1,5 +1,6 @@
+import type { JobState } from "@/core/job";
 import { surveyFields } from "@/catalogue/survey";
-import type { JobState } from "@/core/record";
+
 import { siteFacts } from "@/core/site";
 import { needKind, needsOf } from "@/core/water";
 import type { UnitSystem } from "@/core/units";

@@ -1,5 +1,6 @@
+import type { JobState } from "@/core/job";
 import { surveyFields } from "@/catalogue/survey";
-import type { JobState } from "@/core/record";
+
 import type { SurveyAnswer } from "@/core/site";
 import { lower, printMeasured, upper, type UnitSystem } from "@/core/units";
 import { stamp } from "@/ui/time";

@@ -1,4 +1,4 @@
-import type { JobState } from "@/core/record";
+import type { JobState } from "@/core/job";
 import type { SurveyGroup } from "@/core/site";
 import type { UnitSystem } from "@/core/units";
 import { Photos } from "../job/Photos";

@@ -1,7 +1,8 @@
+import type { JobState } from "@/core/job";
 import { tell } from "@/core/tell";
 import Link from "next/link";
 import type { Route } from "next";
-import type { JobState } from "@/core/record";
+
 import { allVerdicts, type TrainJudgement } from "@/core/train";
 import { verdictKey } from "@/core/verdict";
 import type { UnitSystem } from "@/core/units";

@@ -1,5 +1,7 @@
+import type { JobState } from "@/core/job";
+import type { Override } from "@/core/log";
 import { roRated } from "@/core/families";
-import type { JobState, Override } from "@/core/record";
+
 import { type Station } from "@/core/train";
 import { verdictKey } from "@/core/verdict";
 import { surveyFields } from "@/catalogue/survey";

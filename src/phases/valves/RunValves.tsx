@@ -1,11 +1,13 @@
 "use client";
-import { rigTold } from "@/core/rig/explain";
+
+import { rigTold } from "@/core/rig";
+import { type Actor, findStep, type JobState } from "@/core/job";
 import Link from "next/link";
 import type { Route } from "next";
 import { useMemo, useState } from "react";
-import type { Actor } from "@/core/record";
-import { circumstancesOf, soaksDisturbed, waterOffAt, wishOf } from "@/core/record/runRig";
-import { findStep, type JobState } from "@/core/record/state";
+
+import { circumstancesOf, soaksDisturbed, waterOffAt, wishOf } from "@/core/job/runRig";
+
 import { sayMove, whatHappened } from "@/core/rig/explain";
 import { wishesOf, type Wish } from "@/core/rig/goals";
 import { followed, judgeOf } from "@/core/rig/judge";

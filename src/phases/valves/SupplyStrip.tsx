@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import type { RunRig, Supply } from "@/core/record/runRig";
+import type { RunRig, Supply } from "@/core/job/runRig";
 import { onLine } from "@/core/rig/goals";
 import { lengthOf, momentOf } from "@/ui/time";
 

@@ -1,6 +1,7 @@
+import { phaseOf } from "@/core/job";
 import type { Route } from "next";
 import { redirect } from "next/navigation";
-import { phaseOf } from "@/core/record";
+
 import { openJob } from "@/phases/job/load";
 
 export default async function JobPage({ params }: PageProps<"/jobs/[id]">) {

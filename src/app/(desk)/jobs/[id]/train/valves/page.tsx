@@ -1,6 +1,7 @@
+import { startOfRun } from "@/core/job";
 import Link from "next/link";
 import type { Route } from "next";
-import { defaultBypass, draftBasis, rigFor, startOfRun } from "@/core/record";
+import { defaultBypass, draftBasis, rigFor } from "@/core/record";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob } from "@/phases/job/load";
 import { stationsOf } from "@/phases/job/stations";

@@ -12,7 +12,7 @@ import {
 } from "../rig/rig";
 import type { Step } from "../run/step";
 import type { Verdict } from "../verdict";
-import type { Mark, StepState } from "./marks";
+import type { Mark, StepState } from "./job";
 
 /** How the house is fed: through the units of the line and all of them ready, through one that is not flushed or pipe that is not proven, past them, or not. */
 export type Supply = "treated" | "notReady" | "bypassed" | "off";

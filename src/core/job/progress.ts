@@ -1,6 +1,6 @@
 import { hasRun, readyAt } from "../run/clock";
 import { clockOf, type Step } from "../run/step";
-import { findStep, stepState, type JobState, type Reading } from "./state";
+import { findStep, stepState, type JobState } from "./job";
 import type { UnitSystem } from "../units";
 import type { Verdict } from "../verdict";
 import { inSentence } from "../words";
@@ -29,7 +29,7 @@ export function statusOf(job: JobState, step: Step, now: number): StepStatus {
 }
 
 /** Readings of a step that still stand. */
-export const readingsOf = (job: JobState, step: string): Reading[] =>
+export const readingsOf = (job: JobState, step: string): JobState["readings"][number][] =>
   job.readings.filter((r) => r.step === step && r.supersededBy === undefined);
 
 /** Why a step cannot be finished at a moment, in words; undefined when it can. */

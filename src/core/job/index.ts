@@ -1,0 +1,5 @@
+export * from "./job";
+export * from "./knowledge";
+export * from "./progress";
+export * from "./runRig";
+export { tellRun } from "./tellRun";

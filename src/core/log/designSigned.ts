@@ -1,0 +1,79 @@
+import { verdictKey } from "../verdict";
+import { CHANGED_MEANWHILE } from "./design";
+import {
+  answer,
+  designUnits,
+  judgedAt,
+  list,
+  map,
+  object,
+  optional,
+  reason,
+  text,
+  whole,
+  type Of,
+} from "./fields";
+import type { JobState, Mark } from "../job/job";
+import { accept, logKind, office, refuse, type Office } from "./kind";
+
+const asked = { seen: whole(0, 1_000_000) };
+const kept = {
+  revision: whole(1, 10_000),
+  units: designUnits,
+  answers: map(answer, 80),
+  /** The schools it was judged by. */
+  schools: map(text(40), 80),
+  verdicts: list(object({ ...judgedAt, why: optional(reason) }), 1000),
+};
+declare module "./kind" {
+  interface Asked {
+    designSigned: Of<typeof asked>;
+  }
+  interface Kept {
+    designSigned: Of<typeof kept>;
+  }
+}
+export type Revision = Of<typeof kept> & Mark;
+declare module "../job/job" {
+  interface JobState {
+    readonly revisions: readonly Revision[];
+  }
+}
+
+/** The schools that a design is judged by: the job's own over the company's. */
+const schoolsOf = (job: JobState, { knowledge }: Office): Record<string, string> =>
+  Object.fromEntries(
+    knowledge.schoolChoices.filter((s) => s.used).map((s) => [s.id, job.schools[s.id]?.option ?? s.company]),
+  );
+
+export const designSigned = logKind({
+  kind: "designSigned",
+  asked,
+  kept,
+  may: office,
+  begins: { revisions: [] },
+  decide: (job, { seen }, { office, system }) => {
+    if (seen !== job.designSeq) return refuse(CHANGED_MEANWHILE);
+    if (job.units.length === 0) return refuse("Choose the units first");
+    const desk = office();
+    const blockers = desk.signingBlockers(job);
+    if (blockers.length > 0)
+      return refuse(
+        `Not signed: ${blockers.length} judgement${blockers.length === 1 ? " is" : "s are"} a Stop or Unknown. First: ${desk.tell(blockers[0]!.verdict, system).reason}`,
+      );
+    const verdicts = desk.verdicts(job).map(({ at, verdict: { rule, level, facts } }) => ({
+      at,
+      rule,
+      level,
+      facts,
+      why: job.overrides[verdictKey(at, rule)]?.why,
+    }));
+    const { units, answers } = job;
+    const revision = job.revisions.length + 1;
+    return accept({ revision, units, answers, schools: schoolsOf(job, desk), verdicts });
+  },
+  apply: (job, revision, { by, at }) =>
+    job.revisions.some((r) => r.revision === revision.revision)
+      ? job
+      : { ...job, revisions: [...job.revisions, { ...revision, by, at }] },
+});

@@ -1,0 +1,16 @@
+export { decideIntent, type Decision } from "./decide";
+export type { Draft, Entry } from "./entry";
+export * from "./kind";
+export { logKinds } from "./list";
+export * from "./schema";
+export { applyEntry, emptyJob, jobFrom, logKindOf } from "./state";
+export type { ChosenSchool } from "./schoolChosen";
+export type { LabReport } from "./labReportTaken";
+export type { OpenPoint } from "./openPointAdded";
+export type { Override } from "./verdictOverridden";
+export type { Photo } from "./photoAdded";
+export type { Reading, ReadingValue } from "./readingTaken";
+export type { Revision } from "./designSigned";
+export type { SerialNumber } from "./serialRecorded";
+export type { Signature } from "./signed";
+export type { Visit } from "./visitPlanned";

@@ -1,0 +1,113 @@
+import type { Knowledge } from "../job/knowledge";
+import type { ReadingContext } from "../readings/reading";
+import type { UnitSystem } from "../units";
+import type { Verdict } from "../verdict";
+import type { Told } from "../words";
+import type { Of, Shape } from "./fields";
+import type { JobState, Mark, Role } from "../job/job";
+
+/** What is asked by each kind of intent, beside its kind and id. Each kind adds itself, in its own file. */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- kinds add to it by declaration merging
+export interface Asked {}
+/** What each kind of entry keeps. The log is the whole of a job: everything else is computed from it. */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- kinds add to it by declaration merging
+export interface Kept {}
+export type EntryKind = keyof Kept;
+export type IntentKind = keyof Asked;
+
+/**
+ * What a person asks for. The server turns it into a log entry, or refuses it in words. `id` is made by the client, so that a repeated send is
+ * harmless; `claimed` is when it happened, by the client's reckoning of the server's clock.
+ */
+export type Intent<K extends IntentKind = IntentKind> = K extends IntentKind
+  ? { readonly kind: K; readonly id: string; readonly claimed?: string } & Asked[K]
+  : never;
+
+/** Who may ask for something. */
+export const crew: readonly Role[] = ["owner", "planner", "installer"];
+export const office: readonly Role[] = ["owner", "planner"];
+
+export interface Refusal {
+  readonly ok: false;
+  /** In words that say what to change. */
+  readonly error: string;
+  /** The field it belongs beside. */
+  readonly field?: string;
+  readonly fields?: Readonly<Record<string, string>>;
+}
+export type Decided<D> = { readonly ok: true; readonly kept: D } | Refusal;
+export const accept = <D>(kept: D): Decided<D> => ({ ok: true, kept });
+export const refuse = (error: string, field?: string): Refusal => ({ ok: false, error, field });
+
+/** What only the office computes: judging designs, composing runs. A phone has none and decides nothing that needs it. */
+export interface Office {
+  readonly knowledge: Knowledge;
+  /** Verdicts of the draft, each with its place. */
+  readonly verdicts: (job: JobState) => readonly { readonly at: string; readonly verdict: Verdict }[];
+  /** Those of them that keep it from being signed. */
+  readonly signingBlockers: (job: JobState) => readonly { readonly at: string; readonly verdict: Verdict }[];
+  /** The run of the last signed design. */
+  readonly startOf: (job: JobState) => Kept["runStarted"];
+  /** What readings of the draft or of the signed design are judged against, before its run carries it. */
+  readonly against: (job: JobState) => ReadingContext;
+  readonly tell: (verdict: Verdict, system: UnitSystem) => Told;
+}
+
+/** What a decision is taken with. */
+export interface Deciding {
+  /** ms on the server's clock at which the thing happened. */
+  readonly now: number;
+  /** The unit system of who asks. */
+  readonly system: UnitSystem;
+  /** Throws where there is none: kinds that a phone decides never ask for it. */
+  readonly office: () => Office;
+}
+
+/** Who an entry is by, and where it stands. */
+export interface Stamp extends Mark {
+  readonly seq: number;
+}
+
+interface Spec<A extends Shape, D extends Shape> {
+  readonly kind: string;
+  /** What is asked, beside kind and id. */
+  readonly asked: A;
+  /** What the entry keeps. */
+  readonly kept: D;
+  readonly may: readonly Role[];
+  /** A phone decides it and shows it before the server has it. */
+  readonly onPhone?: boolean;
+  /** It touches survey, design or overrides: a signature must have seen it. */
+  readonly touchesDesign?: boolean;
+  /** What it brings to a job that has no entry yet. */
+  readonly begins?: Partial<JobState>;
+  /** The entry that it becomes, or why not. Pure. */
+  readonly decide: (job: JobState, asked: Of<A>, with_: Deciding) => Decided<Of<D>>;
+  /** The job after it. Pure, and harmless when the same entry is met twice. */
+  readonly apply: (job: JobState, kept: Of<D>, stamp: Stamp) => JobState;
+}
+
+/**
+ * A kind of log entry: what is asked, what is kept, who may, how it is decided and what it changes. Schemas, permissions, reducer and the phone's list are
+ * derived from it. To add one: a file of this shape, and its name in `list.ts`.
+ */
+export interface LogKind {
+  readonly kind: EntryKind & IntentKind;
+  readonly asked: Shape;
+  readonly kept: Shape;
+  readonly may: readonly Role[];
+  readonly onPhone: boolean;
+  readonly touchesDesign: boolean;
+  readonly begins: Partial<JobState>;
+  readonly decide: (job: JobState, asked: never, with_: Deciding) => Decided<unknown>;
+  readonly apply: (job: JobState, kept: never, stamp: Stamp) => JobState;
+}
+
+/** Types a kind's decision and change by its shapes. */
+export const logKind = <A extends Shape, D extends Shape>(spec: Spec<A, D>): LogKind => ({
+  onPhone: false,
+  touchesDesign: false,
+  begins: {},
+  ...spec,
+  kind: spec.kind as LogKind["kind"],
+});

@@ -1,0 +1,69 @@
+import { bypassChosen } from "./bypassChosen";
+import { clockPaused } from "./clockPaused";
+import { clockRestarted } from "./clockRestarted";
+import { clockStarted } from "./clockStarted";
+import { cycleCounted } from "./cycleCounted";
+import { designChanged } from "./designChanged";
+import { designSigned } from "./designSigned";
+import { fillHeard } from "./fillHeard";
+import { handleTurned } from "./handleTurned";
+import { jobOpened } from "./jobOpened";
+import type { LogKind } from "./kind";
+import { labReportTaken } from "./labReportTaken";
+import { openPointAdded } from "./openPointAdded";
+import { openPointClosed } from "./openPointClosed";
+import { overrideWithdrawn } from "./overrideWithdrawn";
+import { photoAdded } from "./photoAdded";
+import { photoRemoved } from "./photoRemoved";
+import { readingOverridden } from "./readingOverridden";
+import { readingTaken } from "./readingTaken";
+import { runStarted } from "./runStarted";
+import { schoolChosen } from "./schoolChosen";
+import { serialRecorded } from "./serialRecorded";
+import { signed } from "./signed";
+import { soakKept } from "./soakKept";
+import { stepDone } from "./stepDone";
+import { stepSkipped } from "./stepSkipped";
+import { stepUndone } from "./stepUndone";
+import { surveyAnswered } from "./surveyAnswered";
+import { turnTakenBack } from "./turnTakenBack";
+import { verdictOverridden } from "./verdictOverridden";
+import { visitCancelled } from "./visitCancelled";
+import { visitPlanned } from "./visitPlanned";
+import { waterOffAgreed } from "./waterOffAgreed";
+
+/** Every kind of log entry. A kind is registered here and nowhere else. */
+export const logKinds: readonly LogKind[] = [
+  jobOpened,
+  surveyAnswered,
+  labReportTaken,
+  designChanged,
+  schoolChosen,
+  verdictOverridden,
+  overrideWithdrawn,
+  designSigned,
+  visitPlanned,
+  visitCancelled,
+  waterOffAgreed,
+  bypassChosen,
+  runStarted,
+  handleTurned,
+  turnTakenBack,
+  fillHeard,
+  stepDone,
+  stepUndone,
+  stepSkipped,
+  clockStarted,
+  clockPaused,
+  clockRestarted,
+  soakKept,
+  cycleCounted,
+  readingTaken,
+  readingOverridden,
+  serialRecorded,
+  photoAdded,
+  photoRemoved,
+  openPointAdded,
+  openPointClosed,
+  signed,
+];

@@ -1,0 +1,32 @@
+import { date, line, optional, ulid, type Of } from "./fields";
+import type { Mark } from "../job/job";
+import { accept, crew, logKind } from "./kind";
+
+const kept = { point: ulid, text: line, who: line, due: optional(date) };
+declare module "./kind" {
+  interface Asked {
+    openPointAdded: Of<typeof kept>;
+  }
+  interface Kept {
+    openPointAdded: Of<typeof kept>;
+  }
+}
+export type OpenPoint = Of<typeof kept> & Mark & { readonly closed?: Mark & { readonly how: string } };
+declare module "../job/job" {
+  interface JobState {
+    readonly openPoints: readonly OpenPoint[];
+  }
+}
+
+export const openPointAdded = logKind({
+  kind: "openPointAdded",
+  asked: kept,
+  kept,
+  may: crew,
+  begins: { openPoints: [] },
+  decide: (_job, { point, text, who, due }) => accept({ point, text, who, due }),
+  apply: (job, point, { by, at }) => ({
+    ...job,
+    openPoints: [...job.openPoints.filter((p) => p.point !== point.point), { ...point, by, at }],
+  }),
+});

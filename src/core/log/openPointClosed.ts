@@ -1,0 +1,27 @@
+import { reason, ulid, type Of } from "./fields";
+import { accept, crew, logKind, refuse } from "./kind";
+
+const kept = { point: ulid, how: reason };
+declare module "./kind" {
+  interface Asked {
+    openPointClosed: Of<typeof kept>;
+  }
+  interface Kept {
+    openPointClosed: Of<typeof kept>;
+  }
+}
+
+export const openPointClosed = logKind({
+  kind: "openPointClosed",
+  asked: kept,
+  kept,
+  may: crew,
+  decide: (job, { point, how }) =>
+    job.openPoints.some((p) => p.point === point && !p.closed)
+      ? accept({ point, how })
+      : refuse("It is closed already"),
+  apply: (job, { point, how }, { by, at }) => ({
+    ...job,
+    openPoints: job.openPoints.map((p) => (p.point === point ? { ...p, closed: { by, at, how } } : p)),
+  }),
+});

@@ -1,0 +1,32 @@
+import { hash, id, optional, text, ulid, type Of } from "./fields";
+import type { Mark } from "../job/job";
+import { accept, crew, logKind } from "./kind";
+
+const kept = { file: ulid, sha256: hash, caption: text(200), step: optional(id), field: optional(id) };
+declare module "./kind" {
+  interface Asked {
+    photoAdded: Of<typeof kept>;
+  }
+  interface Kept {
+    photoAdded: Of<typeof kept>;
+  }
+}
+export type Photo = Of<typeof kept> & Mark;
+declare module "../job/job" {
+  interface JobState {
+    readonly photos: readonly Photo[];
+  }
+}
+
+export const photoAdded = logKind({
+  kind: "photoAdded",
+  asked: kept,
+  kept,
+  may: crew,
+  begins: { photos: [] },
+  decide: (_job, { file, sha256, caption, step, field }) => accept({ file, sha256, caption, step, field }),
+  apply: (job, photo, { by, at }) =>
+    job.photos.some((p) => p.file === photo.file)
+      ? job
+      : { ...job, photos: [...job.photos, { ...photo, by, at }] },
+});

@@ -1,0 +1,22 @@
+import { reason, ulid, type Of } from "./fields";
+import { accept, crew, logKind, refuse } from "./kind";
+
+const kept = { file: ulid, why: reason };
+declare module "./kind" {
+  interface Asked {
+    photoRemoved: Of<typeof kept>;
+  }
+  interface Kept {
+    photoRemoved: Of<typeof kept>;
+  }
+}
+
+export const photoRemoved = logKind({
+  kind: "photoRemoved",
+  asked: kept,
+  kept,
+  may: crew,
+  decide: (job, { file, why }) =>
+    job.photos.some((p) => p.file === file) ? accept({ file, why }) : refuse("The photo is gone already"),
+  apply: (job, { file }) => ({ ...job, photos: job.photos.filter((p) => p.file !== file) }),
+});

@@ -1,0 +1,30 @@
+import { reason, ulid, type Of } from "./fields";
+import { accept, logKind, office, refuse } from "./kind";
+
+const kept = { reading: ulid, why: reason };
+declare module "./kind" {
+  interface Asked {
+    readingOverridden: Of<typeof kept>;
+  }
+  interface Kept {
+    readingOverridden: Of<typeof kept>;
+  }
+}
+
+export const readingOverridden = logKind({
+  kind: "readingOverridden",
+  asked: kept,
+  kept,
+  may: office,
+  decide: (job, { reading: id, why }) => {
+    const reading = job.readings.find((r) => r.reading === id);
+    if (!reading) return refuse("There is no such reading");
+    return reading.verdict.level === "Good"
+      ? refuse("It is Good: there is nothing to override")
+      : accept({ reading: id, why });
+  },
+  apply: (job, { reading, why }, { by, at }) => ({
+    ...job,
+    readings: job.readings.map((r) => (r.reading === reading ? { ...r, override: { by, at, why } } : r)),
+  }),
+});

@@ -1,0 +1,168 @@
+import { judgeReading, readingKinds } from "../readings/kinds";
+import type { ReadingContext, ReadingField, ReadingKind } from "../readings/reading";
+import { parseQuantity, upper, type Measured, type UnitSystem } from "../units";
+import { inSentence } from "../words";
+import {
+  derived,
+  id,
+  line,
+  list,
+  map,
+  measured,
+  number,
+  object,
+  oneOf,
+  optional,
+  system,
+  text,
+  ulid,
+  verdict,
+  type Of,
+} from "./fields";
+import { findStep, type JobState, type Mark } from "../job/job";
+import { accept, crew, logKind, refuse, type Deciding } from "./kind";
+import { onClock } from "./steps";
+
+const where = {
+  reading: ulid,
+  step: optional(id),
+  place: line,
+  instrument: optional(text(80)),
+  when: oneOf("before", "after"),
+  /** The reading that this one corrects. */
+  supersedes: optional(ulid),
+  why: optional(text(500)),
+};
+const asked = { ...where, reads: text(40), values: map(text(12_000), 40), profile: system };
+const kept = {
+  ...where,
+  kind: text(40),
+  values: map(
+    object({ text: text(12_000), value: optional(number(-1e12, 1e12)), measured: optional(measured) }),
+    40,
+  ),
+  derived: list(derived, 20),
+  verdict,
+};
+declare module "./kind" {
+  interface Asked {
+    readingTaken: Of<typeof asked>;
+  }
+  interface Kept {
+    readingTaken: Of<typeof kept>;
+  }
+}
+export interface ReadingValue {
+  readonly text: string;
+  readonly value?: number;
+  readonly measured?: Measured;
+}
+export type Reading = Of<typeof kept> &
+  Mark & { readonly override?: Mark & { readonly why: string }; readonly supersededBy?: string };
+declare module "../job/job" {
+  interface JobState {
+    readonly readings: readonly Reading[];
+  }
+}
+
+/** What a reading at a step is judged against: what the run and the step carry for it, or before the run what the office says. */
+function against(job: JobState, stepId: string | undefined, { office }: Deciding): ReadingContext {
+  const step = stepId === undefined ? undefined : findStep(job, stepId);
+  const known = step?.against ?? job.run?.against ?? office().against(job);
+  return { ...known, band: step?.flow?.band };
+}
+
+type Read = { readonly value: ReadingValue; readonly plain: number | string } | { readonly error: string };
+
+/** One value as it was written, understood; nothing where it was left empty and may be. */
+function readValue(field: ReadingField, written: string | undefined, profile: UnitSystem): Read | undefined {
+  const text = (written ?? "").trim();
+  if (text === "") return field.optional ? undefined : { error: `Enter ${inSentence(field.label)}` };
+  if (field.options)
+    return field.options.some((o) => o.id === text)
+      ? { value: { text }, plain: text }
+      : { error: "Choose one of the answers offered" };
+  const parsed = parseQuantity(text, field.quantity!, { profile });
+  if (!parsed.ok) return { error: parsed.error };
+  const value = upper(parsed.measured);
+  return value === undefined
+    ? { error: "Enter what the instrument shows, or its limit, for example <0.05" }
+    : { value: { text, value, measured: parsed.measured }, plain: value };
+}
+
+/** All values of a kind, or what is wrong with which. */
+function readValues(kind: ReadingKind, written: Readonly<Record<string, string>>, profile: UnitSystem) {
+  const values: Record<string, ReadingValue> = {};
+  const plain: Record<string, number | string> = {};
+  const errors: Record<string, string> = {};
+  for (const field of kind.fields) {
+    const read = readValue(field, written[field.id], profile);
+    if (!read) continue;
+    if ("error" in read) errors[field.id] = read.error;
+    else {
+      values[field.id] = read.value;
+      plain[field.id] = read.plain;
+    }
+  }
+  return { values, plain, errors };
+}
+
+/** Why a correction cannot be taken; undefined where it can, or where it is none. */
+function correctionFault(
+  job: JobState,
+  { supersedes, reading, why }: Of<typeof asked>,
+): ReturnType<typeof refuse> | undefined {
+  if (supersedes === undefined) return undefined;
+  const previous = job.readings.find((r) => r.reading === supersedes);
+  if (!previous) return refuse("The reading to correct is not here");
+  if (previous.supersededBy && previous.supersededBy !== reading)
+    return refuse("That reading was corrected already: correct the newer one");
+  return (why ?? "").trim().length < 3 ? refuse("Say why the first reading is corrected", "why") : undefined;
+}
+
+export const readingTaken = logKind({
+  kind: "readingTaken",
+  asked,
+  kept,
+  may: crew,
+  onPhone: true,
+  begins: { readings: [] },
+  decide: (job, intent, deciding) => {
+    const { reading, reads, step, place, instrument, when, supersedes, why } = intent;
+    const kind = readingKinds.get(reads);
+    if (!kind) return refuse("This kind of reading is not known");
+    if (step !== undefined && !findStep(job, step)) return refuse("This step is not part of the run");
+    const fault = correctionFault(job, intent);
+    if (fault) return fault;
+    const { values, plain, errors } = readValues(kind, intent.values, intent.profile);
+    if (Object.keys(errors).length > 0)
+      return { ok: false, error: "Some values could not be read", fields: errors };
+    const judged = judgeReading(kind.id, plain, against(job, step, deciding));
+    return accept({
+      reading,
+      kind: kind.id,
+      step,
+      place,
+      when,
+      instrument: instrument || undefined,
+      values,
+      derived: judged.derived,
+      verdict: judged.verdict,
+      supersedes,
+      why: supersedes === undefined ? undefined : (why ?? "").trim(),
+    });
+  },
+  apply: (job, reading, { by, at }) => {
+    const older = job.readings.map((r) =>
+      r.reading === reading.supersedes ? { ...r, supersededBy: reading.reading } : r,
+    );
+    const next = { ...job, readings: [...older, { ...reading, by, at }] };
+    return reading.step && reading.kind === "timedFlow"
+      ? onClock(next, reading.step, {
+          is: "measured",
+          at: Date.parse(at),
+          inBand: reading.verdict.level === "Good",
+        })
+      : next;
+  },
+});

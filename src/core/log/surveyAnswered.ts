@@ -1,0 +1,41 @@
+import { readAnswer, type SurveyAnswer } from "../site";
+import { id, measured, optional, system, text, type Of } from "./fields";
+import { without, type Mark } from "../job/job";
+import { accept, crew, logKind, refuse } from "./kind";
+
+const asked = { field: id, text: text(12_000), profile: system };
+const kept = { field: id, text: text(12_000), measured: optional(measured) };
+declare module "./kind" {
+  interface Asked {
+    surveyAnswered: Of<typeof asked>;
+  }
+  interface Kept {
+    surveyAnswered: Of<typeof kept>;
+  }
+}
+declare module "../job/job" {
+  interface JobState {
+    readonly answers: Readonly<Record<string, SurveyAnswer>>;
+    readonly answered: Readonly<Record<string, Mark>>;
+  }
+}
+
+export const surveyAnswered = logKind({
+  kind: "surveyAnswered",
+  asked,
+  kept,
+  may: crew,
+  touchesDesign: true,
+  begins: { answers: {}, answered: {} },
+  decide: (_job, { field: name, text, profile }, { office }) => {
+    const field = office().knowledge.fields.get(name);
+    if (!field) return refuse("The survey does not ask this");
+    const read = readAnswer(field, text, profile);
+    return read.ok ? accept({ field: field.id, ...read.answer }) : refuse(read.error, field.id);
+  },
+  apply: (job, { field, ...answer }, { by, at }) => ({
+    ...job,
+    answers: answer.text === "" ? without(job.answers, field) : { ...job.answers, [field]: answer },
+    answered: { ...job.answered, [field]: { by, at } },
+  }),
+});

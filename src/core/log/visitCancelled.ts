@@ -1,0 +1,27 @@
+import { reason, ulid, type Of } from "./fields";
+import { accept, logKind, office, refuse } from "./kind";
+
+const kept = { visit: ulid, why: reason };
+declare module "./kind" {
+  interface Asked {
+    visitCancelled: Of<typeof kept>;
+  }
+  interface Kept {
+    visitCancelled: Of<typeof kept>;
+  }
+}
+
+export const visitCancelled = logKind({
+  kind: "visitCancelled",
+  asked: kept,
+  kept,
+  may: office,
+  decide: (job, { visit, why }) =>
+    job.visits.some((v) => v.visit === visit && !v.cancelled)
+      ? accept({ visit, why })
+      : refuse("There is no such visit"),
+  apply: (job, { visit, why }) => ({
+    ...job,
+    visits: job.visits.map((v) => (v.visit === visit ? { ...v, cancelled: why } : v)),
+  }),
+});
