@@ -21,10 +21,12 @@ const besideTheLog = {
 /** Everything a person can ask of the server. */
 export type Action = IntentKind | keyof typeof besideTheLog;
 
+const ofTheLog = Object.fromEntries(logKinds.map(({ kind, may }) => [kind, may])) as Record<
+  IntentKind,
+  readonly Role[]
+>;
+
 /** Action × role. What is not listed is not allowed. */
-export const permissions = {
-  ...besideTheLog,
-  ...Object.fromEntries(logKinds.map(({ kind, may }) => [kind, may])),
-} as Readonly<Record<Action, readonly Role[]>>;
+export const permissions: Readonly<Record<Action, readonly Role[]>> = { ...besideTheLog, ...ofTheLog };
 
 export const may = (role: Role, action: Action): boolean => permissions[action].includes(role);

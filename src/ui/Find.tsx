@@ -1,6 +1,7 @@
 "use client";
 import dynamic from "next/dynamic";
-import { useEffect, useState } from "react";
+import { useCallback, useState } from "react";
+import { useCommand } from "./commands";
 
 // Loaded when asked for: a phone on site never pays for it.
 const FindSheet = dynamic(() => import("./FindSheet"));
@@ -8,19 +9,10 @@ const FindSheet = dynamic(() => import("./FindSheet"));
 /** `/` finds any job, unit, serial number or person. */
 export function Find() {
   const [open, setOpen] = useState(false);
-  useEffect(() => {
-    const press = (e: KeyboardEvent) => {
-      if (
-        e.key === "/" &&
-        !(e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName))
-      ) {
-        e.preventDefault();
-        setOpen(true);
-      }
-    };
-    window.addEventListener("keydown", press);
-    return () => window.removeEventListener("keydown", press);
-  }, []);
+  useCommand(
+    "/",
+    useCallback(() => setOpen(true), []),
+  );
   return (
     <>
       <button

@@ -1,3 +1,4 @@
+import { StationList } from "./StationList";
 import type { LineMark, Shape } from "@/core/families";
 import Link from "next/link";
 import type { Route } from "next";
@@ -177,7 +178,7 @@ export function Line({
           );
         })}
       </svg>
-      <ol>
+      <StationList>
         {stations.map((s, i) => {
           const inner = (
             <>
@@ -228,7 +229,7 @@ export function Line({
             </li>
           );
         })}
-      </ol>
+      </StationList>
     </nav>
   );
 }

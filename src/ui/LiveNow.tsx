@@ -1,4 +1,5 @@
 "use client";
+import { isCovered } from "./commands";
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 
@@ -7,8 +8,7 @@ export function LiveNow({ every }: { every: number }) {
   const router = useRouter();
   useEffect(() => {
     const again = () => {
-      if (document.visibilityState === "visible" && !document.querySelector("[role=dialog]"))
-        router.refresh();
+      if (document.visibilityState === "visible" && !isCovered()) router.refresh();
     };
     const timer = setInterval(again, every * 1000);
     document.addEventListener("visibilitychange", again);

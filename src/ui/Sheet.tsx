@@ -1,5 +1,10 @@
 "use client";
+import { LayerProvider, useNewLayer } from "./commands";
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
+
+function Contents({ children }: { children: React.ReactNode }) {
+  return <LayerProvider value={useNewLayer()}>{children}</LayerProvider>;
+}
 
 /** The one thing that lies over the page. Esc leaves it; what was typed in it is kept by its fields. */
 export function Sheet({
@@ -29,7 +34,7 @@ export function Sheet({
                 Close
               </button>
             </div>
-            {children}
+            <Contents>{children}</Contents>
           </DialogPanel>
         </div>
       </div>

@@ -1,43 +1,7 @@
 import type { Recipe } from "../../core/run/recipe";
-import {
-  booster,
-  faucetDiverter,
-  iceMaker,
-  inLine,
-  leakStop,
-  manualSoftener,
-  pointFilter,
-  roCountertop,
-  roDirect,
-  roHighOutput,
-  roTank,
-  shower,
-  uvPoint,
-} from "./drinkingWater";
-import { carbonTank, cartridgeRack, conditioner, scaleControl, softener, uv, uvRack } from "./wholeHouse";
+import { unitRecipes } from "./list";
 
 export { siteRecipe } from "./site";
-export const recipes: ReadonlyMap<string, Recipe> = new Map(
-  [
-    cartridgeRack,
-    carbonTank,
-    conditioner,
-    scaleControl,
-    softener,
-    uv,
-    uvRack,
-    roTank,
-    booster,
-    roDirect,
-    roHighOutput,
-    roCountertop,
-    uvPoint,
-    pointFilter,
-    inLine,
-    iceMaker,
-    leakStop,
-    faucetDiverter,
-    shower,
-    manualSoftener,
-  ].map((r) => [r.id, r]),
-);
+
+/** The recipes of units by their id. */
+export const recipes: ReadonlyMap<string, Recipe> = new Map(unitRecipes.map((r) => [r.id, r]));

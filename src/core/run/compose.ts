@@ -2,7 +2,7 @@ import type { Wish } from "../rig";
 import type { SourceSafety } from "../water";
 import type { DesignUnit, UnitModel } from "../families";
 import type { DemandTables, Fixture, SurveyAnswers } from "../site";
-import type { Recipe, RecipeStep } from "./recipe";
+import type { Recipe, RecipeStep, StepCondition } from "./recipe";
 import { stages, type Step } from "./step";
 
 export interface ComposeInput {
@@ -34,34 +34,36 @@ function pathOf(model: UnitModel, path: string): unknown {
     );
 }
 
-function numberOf(
-  written: number | string,
-  model: UnitModel | undefined,
-  defaults: ComposeInput["defaults"],
-): number {
-  if (typeof written === "number") return written;
-  const path = written.slice(1);
+function stated(model: UnitModel | undefined, path: string, defaults: ComposeInput["defaults"] = {}): number {
   const found = (model ? pathOf(model, path) : undefined) ?? defaults[path];
   if (typeof found !== "number")
-    throw new Error(`recipe asks for ${written}, which ${model?.code ?? "the site"} does not state`);
+    throw new Error(`a recipe asks for ${path}, which ${model?.code ?? "the site"} does not state`);
   return found;
 }
 
-function holds(
-  step: RecipeStep,
+const numberOf = (
+  written: number | string,
+  model: UnitModel | undefined,
+  defaults: ComposeInput["defaults"],
+): number => (typeof written === "number" ? written : stated(model, written.slice(1), defaults));
+
+/** Does a condition hold of a job? Throws where a figure is compared that the unit does not state: unknown is neither much nor little. */
+function conditionHolds(
+  c: StepCondition,
   { answers, source, tankOpen }: ComposeInput,
   model: UnitModel | undefined,
-): boolean {
-  return (step.when ?? []).every((c) =>
-    "source" in c
-      ? c.source.includes(source)
-      : "tankOpen" in c
-        ? c.tankOpen === tankOpen
-        : "survey" in c
-          ? c.is.includes(answers[c.survey]?.text || "unknown")
-          : c.is.includes(pathOf(model!, c.unit) as string),
-  );
+) {
+  if ("source" in c) return c.source.includes(source);
+  if ("tankOpen" in c) return c.tankOpen === tankOpen;
+  if ("survey" in c) return c.is.includes(answers[c.survey]?.text || "unknown");
+  if ("atLeast" in c) return stated(model, c.unit) >= c.atLeast;
+  if ("below" in c) return stated(model, c.unit) < c.below;
+  const figure = model && pathOf(model, c.unit);
+  return "has" in c ? (figure !== undefined) === c.has : c.is.includes(figure as string | boolean);
 }
+
+const holds = (step: RecipeStep, input: ComposeInput, model: UnitModel | undefined): boolean =>
+  (step.when ?? []).every((c) => conditionHolds(c, input, model));
 
 const plural = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
 const tapNames: Partial<Record<Fixture, string>> = {

@@ -3,9 +3,14 @@ import { stages, type Step } from "./step";
 
 /** A number, or the unit's own figure by path, e.g. `$ro.rinseMinutes`. */
 const figure = z.union([z.number().nonnegative(), z.string().regex(/^\$[a-zA-Z.]+$/)]);
+const unitFigure = z.string().regex(/^[a-zA-Z0-9.]+$/);
+/** When a step belongs to a job. `unit` is a figure of the unit by path: one of some values, so much or more, less than that, or stated at all. */
 const condition = z.union([
   z.strictObject({ survey: z.string(), is: z.array(z.string()).min(1) }),
-  z.strictObject({ unit: z.string(), is: z.array(z.union([z.string(), z.boolean(), z.number()])).min(1) }),
+  z.strictObject({ unit: unitFigure, is: z.array(z.union([z.string(), z.boolean()])).min(1) }),
+  z.strictObject({ unit: unitFigure, atLeast: z.number() }),
+  z.strictObject({ unit: unitFigure, below: z.number() }),
+  z.strictObject({ unit: unitFigure, has: z.boolean() }),
   z.strictObject({ tankOpen: z.boolean() }),
   z.strictObject({ source: z.array(z.enum(["safe", "unsafe", "unknown"])).min(1) }),
 ]);
@@ -89,6 +94,7 @@ export const recipeSchema = z.strictObject({
   title: z.string(),
   steps: z.array(recipeStepSchema).min(1),
 });
+export type StepCondition = z.infer<typeof condition>;
 export type RecipeStep = z.infer<typeof recipeStepSchema>;
 export type Recipe = z.infer<typeof recipeSchema>;
 export type { Step };

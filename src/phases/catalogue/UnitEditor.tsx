@@ -1,4 +1,5 @@
 "use client";
+import { KeyButton } from "@/ui/Pressed";
 import { useRouter } from "next/navigation";
 import type { Route } from "next";
 import { useState } from "react";
@@ -172,9 +173,9 @@ export function UnitEditor({
         {state.error ?? ""}
       </p>
       <p>
-        <button className="button" data-save disabled={busy || family === ""}>
+        <KeyButton className="button" pressedBy="save" disabled={busy || family === ""}>
           {base ? "Save as a new version" : "Add the unit"}
-        </button>
+        </KeyButton>
       </p>
     </form>
   );

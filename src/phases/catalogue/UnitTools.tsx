@@ -1,4 +1,5 @@
 "use client";
+import { KeyButton } from "@/ui/Pressed";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { ulid } from "ulid";
@@ -60,9 +61,9 @@ export function Retire({ code, retired }: { code: string; retired: boolean }) {
           <p role="status" className="text-stop">
             {error}
           </p>
-          <button className="button" data-save>
+          <KeyButton className="button" pressedBy="save">
             No longer offer it
-          </button>
+          </KeyButton>
         </form>
       </Sheet>
     </>

@@ -1,3 +1,4 @@
+import { KeyLink } from "@/ui/Pressed";
 import type { Phase } from "@/core/job";
 import Link from "next/link";
 import type { Route } from "next";
@@ -44,17 +45,17 @@ export function JobShell({
         </p>
         <nav aria-label="Phases" className="flex gap-1 md:ml-auto">
           {phases.map((p) => (
-            <Link
+            <KeyLink
               key={p.id}
               prefetch={false}
               href={`/jobs/${id}/${p.id}` as Route}
-              data-phase-key={p.key}
+              pressedBy={p.key}
               aria-current={p.id === phase ? "page" : undefined}
               className={`inline-flex min-h-12 items-center gap-1.5 border-b-[3px] px-3 no-underline ${p.id === phase ? "border-water font-semibold text-ink" : "border-transparent text-soft"}`}
             >
               <span className="num text-[12px] text-soft">{p.key}</span>
               {p.label}
-            </Link>
+            </KeyLink>
           ))}
         </nav>
       </div>

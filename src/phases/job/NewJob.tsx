@@ -1,4 +1,5 @@
 "use client";
+import { KeyButton } from "@/ui/Pressed";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { ulid } from "ulid";
@@ -76,9 +77,9 @@ export function NewJob() {
           <p role="status" className="text-stop">
             {errors[""] ?? ""}
           </p>
-          <button className="button" disabled={busy} data-save>
+          <KeyButton className="button" disabled={busy} pressedBy="save">
             Open and start the survey
-          </button>
+          </KeyButton>
         </form>
       </Sheet>
     </>

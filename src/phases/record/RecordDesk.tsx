@@ -1,4 +1,5 @@
 "use client";
+import { KeyButton } from "@/ui/Pressed";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { ulid } from "ulid";
@@ -176,9 +177,9 @@ export function SignRecord({
           <p role="status" className="text-stop">
             {say}
           </p>
-          <button className="button" disabled={busy} data-save>
+          <KeyButton className="button" disabled={busy} pressedBy="save">
             Sign
-          </button>
+          </KeyButton>
         </form>
       </Sheet>
     </>
@@ -246,9 +247,9 @@ export function OverrideReading({
           <p role="status" className="text-stop">
             {say}
           </p>
-          <button className="button" data-save>
+          <KeyButton className="button" pressedBy="save">
             Override
-          </button>
+          </KeyButton>
         </form>
       </Sheet>
     </>

@@ -1,3 +1,4 @@
+import { KeyLink } from "@/ui/Pressed";
 import type { Blocker, JobState } from "@/core/job";
 import Link from "next/link";
 import type { Route } from "next";
@@ -71,14 +72,14 @@ export function RecordPage({
               <ul className="mt-1" data-blockers>
                 {r.blockers.slice(0, 12).map(({ blocker, said }) => (
                   <li key={said + linkOf(job.id, blocker)}>
-                    <Link
+                    <KeyLink
                       prefetch={false}
                       href={linkOf(job.id, blocker) as Route}
                       className="plainlink inline-block min-h-8"
-                      data-next-open
+                      pressedBy="n"
                     >
                       {said}
-                    </Link>
+                    </KeyLink>
                   </li>
                 ))}
               </ul>

@@ -37,7 +37,9 @@ export function FlowMeter({
   const [volume, keepVolume] = useDraft(`container.${profile}`);
   const [time, keepTime, dropTime] = useDraft(`${run.job.id}.time.${step.id}`);
   const [why, keepWhy, dropWhy] = useDraft(`${run.job.id}.why.${step.id}`);
-  const [since, setSince] = useState<number>();
+  // Kept like everything typed: a phone that was put away and opened again still times the container.
+  const [started, keepStarted, dropStarted] = useDraft(`${run.job.id}.stopwatch.${step.id}`);
+  const since = started === undefined ? undefined : Number(started);
   const [open, setOpen] = useState(last === undefined);
   const [correct, setCorrect] = useState(false);
   const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
@@ -46,11 +48,11 @@ export function FlowMeter({
   const x = (q: number) => Math.min(100, (100 * q) / scale);
   const stopWatch = () => {
     if (since === undefined) {
-      setSince(at());
+      keepStarted(String(at()));
       return;
     }
     const s = (at() - since) / 1000;
-    setSince(undefined);
+    dropStarted();
     keepTime(`${s.toFixed(1)} s`);
   };
   const save = async () => {

@@ -66,7 +66,7 @@ export function RunBoard({
     () => ({ id: person.id, name: person.name, role: person.role }),
     [person.id, person.name, person.role],
   );
-  const run = useRun(initial, by, clock.at, clock.hear);
+  const run = useRun(initial, by, profile, clock.at, clock.hear);
   const { job } = run;
   const steps = job.run?.steps ?? [];
   const firstOfUnit = unit

@@ -1,7 +1,7 @@
 "use client";
 import { stepState, type JobState } from "@/core/job";
 import { tellRun } from "@/core/job/tellRun";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { readingsOf, statusOf, waitsFor, whyNotFinish } from "@/core/job/progress";
 
 import { clockOf, maySkip, type Step } from "@/core/run/step";
@@ -62,6 +62,17 @@ const finishWords = (step: Step): string => {
   }
 };
 
+/** How long a step's buttons wait after it appeared: the second of two quick taps was meant for the step before it. */
+const SETTLING = 400;
+function useSettled(): boolean {
+  const [settled, setSettled] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(true), SETTLING);
+    return () => clearTimeout(timer);
+  }, []);
+  return settled;
+}
+
 /** One step: what to do, why, what to watch for, its clock, and one large thing to press. */
 export function StepView({
   step,
@@ -116,8 +127,9 @@ export function StepView({
       if (m.after.filling.length > 0) void run.send({ kind: "fillHeard", step: step.id });
     }
   };
-  // For the moment that the order is looked for, so that what was turned is not left unmarked.
-  const looking = order.is === "working";
+  // While the order is looked for, what was turned would be left unmarked.
+  const settled = useSettled();
+  const looking = order.is === "working" || !settled;
   const withListed = (words: string) =>
     listed.length === 0
       ? words

@@ -1,50 +1,44 @@
 "use client";
+import { get, update } from "idb-keyval";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Actor, JobState } from "@/core/job";
 import type { Entry, Intent } from "@/core/log";
-import { get, set } from "idb-keyval";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { decideIntent, type Decision } from "@/core/log/decide";
+import { applyEntry, logKindOf } from "@/core/log/state";
+import type { UnitSystem } from "@/core/units";
+import { sendIntent, withId, type Asked, type SendOutcome } from "../job/send";
 
-import { applyEntry } from "@/core/log/state";
-import { sendIntent, withId, type SendOutcome, type Asked } from "../job/send";
+/** A phone knows no catalogue: what needs the office waits for the server. */
+const noOffice = (): never => {
+  throw new Error("only the office can decide this");
+};
 
-/** Intents whose entry says the same as they do, so that the phone can show them before the server has answered. */
-const plain = new Set<Intent["kind"]>([
-  "stepDone",
-  "stepUndone",
-  "stepSkipped",
-  "clockStarted",
-  "clockPaused",
-  "clockRestarted",
-  "soakKept",
-  "cycleCounted",
-  "handleTurned",
-  "turnTakenBack",
-  "fillHeard",
-]);
+/** What a kind that a phone decides becomes on this job; undefined where the server has to say. */
+function decidedHere(job: JobState, intent: Intent, system: UnitSystem): Decision | undefined {
+  if (!logKindOf(intent.kind).onPhone) return undefined;
+  const now = Date.parse(intent.claimed ?? job.lastAt ?? "1970-01-01T00:00:00.000Z");
+  return decideIntent(job, intent, { now, system, office: noOffice });
+}
 
-/** The job as it will be once the queue has been taken. */
-function withQueue(job: JobState, queue: readonly Intent[], by: Actor): JobState {
-  return queue
-    .filter((i) => plain.has(i.kind))
-    .reduce((state, intent) => {
-      const { kind, id, claimed, ...data } = intent;
-      const at = claimed ?? state.lastAt ?? "1970-01-01T00:00:00.000Z";
-      return {
-        ...applyEntry(state, {
-          v: 1,
-          job: job.id,
-          seq: state.seq,
-          id,
-          kind,
-          at,
-          received: at,
-          by,
-          data,
-          previous: state.head,
-          hash: state.head,
-        } as unknown as Entry),
-      };
-    }, job);
+/** The job as it will be once the queue has been taken. What is refused here is left out: the server has the last word. */
+function withQueue(job: JobState, queue: readonly Intent[], by: Actor, system: UnitSystem): JobState {
+  return queue.reduce((state, intent) => {
+    const decided = decidedHere(state, intent, system);
+    if (!decided?.ok) return state;
+    const at = intent.claimed ?? state.lastAt ?? "1970-01-01T00:00:00.000Z";
+    return applyEntry(state, {
+      v: 1,
+      job: job.id,
+      seq: state.seq,
+      id: intent.id,
+      at,
+      received: at,
+      by,
+      previous: state.head,
+      hash: state.head,
+      ...decided.entry,
+    } as Entry);
+  }, job);
 }
 
 export type Refused = Extract<SendOutcome, { ok: false }>;
@@ -63,7 +57,13 @@ export interface Run {
  * A job's run on this phone. What is done goes into a queue that survives a closed browser and is sent in order until the server has taken it;
  * entries of other phones are fetched and merged by the one reducer.
  */
-export function useRun(initial: JobState, by: Actor, at: () => number, hear: (now: number) => void): Run {
+export function useRun(
+  initial: JobState,
+  by: Actor,
+  system: UnitSystem,
+  at: () => number,
+  hear: (now: number) => void,
+): Run {
   const [job, setJob] = useState(initial);
   const [queue, setQueue] = useState<readonly Intent[]>([]);
   const [waiting, setWaiting] = useState<string>();
@@ -73,7 +73,7 @@ export function useRun(initial: JobState, by: Actor, at: () => number, hear: (no
   const queueRef = useRef<readonly Intent[]>([]);
   const waiters = useRef(new Map<string, (o: SendOutcome) => void>());
   const working = useRef(false);
-  const key = `brant.queue.${initial.id}`;
+  const key = `brant.queue.${by.id}.${initial.id}`;
 
   const take = useCallback((entries: readonly Entry[]) => {
     const next = entries
@@ -102,13 +102,26 @@ export function useRun(initial: JobState, by: Actor, at: () => number, hear: (no
     }
   }, [hear, initial.id, take]);
 
-  const keepQueue = useCallback(
-    (next: readonly Intent[]) => {
-      queueRef.current = next;
-      setQueue(next);
-      void set(key, next).catch(() => undefined);
+  const show = useCallback((next: readonly Intent[]) => {
+    queueRef.current = next;
+    setQueue(next);
+  }, []);
+  // The kept queue is changed, never replaced: another tab may have put something there.
+  const keep = useCallback(
+    (intent: Intent) => {
+      show([...queueRef.current, intent]);
+      void update<readonly Intent[]>(key, (kept = []) => [...kept, intent]).catch(() => undefined);
     },
-    [key],
+    [key, show],
+  );
+  const drop = useCallback(
+    (id: string) => {
+      show(queueRef.current.filter((i) => i.id !== id));
+      void update<readonly Intent[]>(key, (kept = []) => kept.filter((i) => i.id !== id)).catch(
+        () => undefined,
+      );
+    },
+    [key, show],
   );
 
   const work = useCallback(async () => {
@@ -139,19 +152,19 @@ export function useRun(initial: JobState, by: Actor, at: () => number, hear: (no
         setRefused(outcome);
         await look();
       }
-      keepQueue(queueRef.current.filter((i) => i.id !== intent.id));
+      drop(intent.id);
       waiters.current.get(intent.id)?.(outcome);
       waiters.current.delete(intent.id);
     }
     working.current = false;
-  }, [hear, initial.id, keepQueue, look, take]);
+  }, [drop, hear, initial.id, look, take]);
 
   useEffect(() => {
     let gone = false;
     void get<readonly Intent[]>(key)
       .then((kept) => {
         if (gone || !kept || kept.length === 0) return;
-        keepQueue([...kept.filter((k) => !queueRef.current.some((q) => q.id === k.id)), ...queueRef.current]);
+        show([...kept.filter((k) => !queueRef.current.some((q) => q.id === k.id)), ...queueRef.current]);
         void work();
       })
       .catch(() => undefined);
@@ -170,21 +183,31 @@ export function useRun(initial: JobState, by: Actor, at: () => number, hear: (no
       document.removeEventListener("visibilitychange", again);
       window.removeEventListener("online", again);
     };
-  }, [key, keepQueue, look, work]);
+  }, [key, look, show, work]);
 
   const send = useCallback(
-    (wish: Asked) =>
-      new Promise<SendOutcome>((resolve) => {
-        setRefused(undefined);
-        const intent = { ...withId(wish), claimed: new Date(at()).toISOString() };
+    async (wish: Asked): Promise<SendOutcome> => {
+      setRefused(undefined);
+      const intent: Intent = { ...withId(wish), claimed: new Date(at()).toISOString() };
+      const here = () => decidedHere(withQueue(jobRef.current, queueRef.current, by, system), intent, system);
+      // Somebody else may have gone on meanwhile: it is refused on the newest state only.
+      if (here()?.ok === false) await look();
+      const decided = here();
+      if (decided?.ok === false) {
+        const outcome: SendOutcome = { ...decided, why: "refused" };
+        setRefused(outcome);
+        return outcome;
+      }
+      return new Promise((resolve) => {
         waiters.current.set(intent.id, resolve);
-        keepQueue([...queueRef.current, intent]);
+        keep(intent);
         void work();
-      }),
-    [at, keepQueue, work],
+      });
+    },
+    [at, by, keep, look, system, work],
   );
 
-  const shown = useMemo(() => withQueue(job, queue, by), [job, queue, by]);
+  const shown = useMemo(() => withQueue(job, queue, by, system), [job, queue, by, system]);
   return {
     job: shown,
     queued: queue.length,

@@ -1,4 +1,5 @@
 "use client";
+import { KeyButton } from "@/ui/Pressed";
 import { readAnswer } from "@/core/site";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
@@ -151,9 +152,9 @@ function Typed({ jobId, profile, onDone }: { jobId: string; profile: UnitSystem;
         {state.is === "refused" ? state.say : ""}
       </p>
       <p>
-        <button className="button" data-save disabled={state.is === "saving"}>
+        <KeyButton className="button" pressedBy="save" disabled={state.is === "saving"}>
           Take this test in
-        </button>{" "}
+        </KeyButton>{" "}
         <span className="ml-4 text-sm text-soft">Empty fields stay as they are.</span>
       </p>
     </form>
@@ -377,15 +378,15 @@ function Mapping({
             : ""}
       </p>
       <p>
-        <button
+        <KeyButton
           type="button"
           className="button"
-          data-save
+          pressedBy="save"
           disabled={state.is === "saving" || read.asking > 0 || count === 0}
           onClick={() => void save()}
         >
           Take {count} {count === 1 ? "value" : "values"} in
-        </button>
+        </KeyButton>
       </p>
     </div>
   );

@@ -1,3 +1,4 @@
+import { KeyLink } from "@/ui/Pressed";
 import Link from "next/link";
 import type { Route } from "next";
 import type { JobRow, Today as TodayData } from "@/data/queries/today";
@@ -44,14 +45,14 @@ function Row({ row, now, zone }: { row: JobRow; now: number; zone: string }) {
   return (
     <li className="rule grid min-h-16 gap-x-9 gap-y-1 py-3 md:grid-cols-[minmax(220px,330px)_1fr_190px]">
       <div>
-        <Link
+        <KeyLink
           href={phase as Route}
           prefetch={false}
           className="text-lg font-medium no-underline hover:underline"
-          data-next-open={s.rank < 9 ? "" : undefined}
+          pressedBy={s.rank < 9 ? "n" : undefined}
         >
           {row.name}
-        </Link>
+        </KeyLink>
         <span className="block text-sm text-soft">
           {row.place}
           {s.units.length > 0 ? ` · ${s.units.join(", ")}` : ""}

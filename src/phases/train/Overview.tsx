@@ -1,6 +1,6 @@
+import { KeyLink } from "@/ui/Pressed";
 import type { JobState } from "@/core/job";
 import { tell } from "@/core/tell";
-import Link from "next/link";
 import type { Route } from "next";
 
 import { allVerdicts, type TrainJudgement } from "@/core/train";
@@ -98,14 +98,14 @@ export function Overview({
               key={verdictKey(at, verdict.rule)}
               className="rule grid gap-x-6 py-2 md:grid-cols-[120px_1fr]"
             >
-              <Link
+              <KeyLink
                 href={`/jobs/${job.id}/train?at=${at}` as Route}
                 prefetch={false}
                 className="plainlink"
-                data-next-open
+                pressedBy="n"
               >
                 {nameOf(at)}
-              </Link>
+              </KeyLink>
               <VerdictNote
                 jobId={job.id}
                 at={at}

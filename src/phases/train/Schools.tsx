@@ -1,4 +1,5 @@
 "use client";
+import { KeyButton } from "@/ui/Pressed";
 import { useState } from "react";
 import { Sheet } from "@/ui/Sheet";
 import { useDraft } from "@/ui/useDraft";
@@ -139,9 +140,9 @@ function SchoolForm({
       <p role="status" className="text-stop">
         {say?.text ?? ""}
       </p>
-      <button className="button" disabled={busy} data-save>
+      <KeyButton className="button" disabled={busy} pressedBy="save">
         Save
-      </button>
+      </KeyButton>
     </form>
   );
 }

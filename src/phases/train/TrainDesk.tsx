@@ -1,4 +1,5 @@
 "use client";
+import { KeyButton } from "@/ui/Pressed";
 import type { DesignUnit, UnitModel } from "@/core/families";
 import { useRouter } from "next/navigation";
 import type { Route } from "next";
@@ -163,15 +164,15 @@ export function UnitTools({
       >
         Later
       </button>
-      <button
+      <KeyButton
         type="button"
         className="button quiet"
-        data-edit
+        pressedBy="e"
         disabled={busy}
         onClick={() => setEditing(true)}
       >
         Change <kbd>e</kbd>
-      </button>
+      </KeyButton>
       <button
         type="button"
         className="button quiet"
@@ -352,9 +353,9 @@ function UnitForm({
       <p role="status" className="text-stop">
         {error}
       </p>
-      <button className="button" disabled={busy} data-save>
+      <KeyButton className="button" disabled={busy} pressedBy="save">
         Save
-      </button>
+      </KeyButton>
     </form>
   );
 }
@@ -416,9 +417,9 @@ export function OverrideButton({
           <p role="status" className="text-stop">
             {say?.text ?? ""}
           </p>
-          <button className="button" disabled={busy} data-save>
+          <KeyButton className="button" disabled={busy} pressedBy="save">
             Override
-          </button>
+          </KeyButton>
         </form>
       </Sheet>
     </>

@@ -1,5 +1,6 @@
 "use client";
 
+import type { UnitSystem } from "@/core/units";
 import { rigTold } from "@/core/rig";
 import { type Actor, findStep, type JobState } from "@/core/job";
 import Link from "next/link";
@@ -25,6 +26,7 @@ export function RunValves({
   serverNow,
   person,
   zone,
+  profile,
   drawing,
   readOnly,
   step: stepId,
@@ -34,6 +36,7 @@ export function RunValves({
   person: Actor;
   zone: string;
   drawing: Drawing;
+  profile: UnitSystem;
   readOnly: boolean;
   step?: string;
 }) {
@@ -42,7 +45,7 @@ export function RunValves({
     () => ({ id: person.id, name: person.name, role: person.role }),
     [person.id, person.name, person.role],
   );
-  const run = useRun(initial, by, clock.at, clock.hear);
+  const run = useRun(initial, by, profile, clock.at, clock.hear);
   const rig = run.job.rig!;
   const step = stepId === undefined ? undefined : findStep(run.job, stepId);
   const hours = waterOffAt(run.job.waterOffs, clock.now);

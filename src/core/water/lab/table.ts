@@ -1,4 +1,4 @@
-import { labelParts, labUnit, plain } from "./text";
+import { labelParts, labUnit, plain, singleSpaced } from "./text";
 import { decimalOf, labValue, type Decimal } from "./value";
 
 /** What columns and rows of a laboratory are called; data of the catalogue. Names as `plain` gives them. */
@@ -167,11 +167,16 @@ function byRows(rows: readonly (readonly string[])[], names: LabNames): LabTable
   };
 }
 
+/** A line that is longer holds no single result. */
+const LONGEST_LINE = 400;
+
 /** Lines as a person would type or copy them: `Iron: 0.35 mg/L`, `Hardness 22 gpg`, `pH = 7.2`. */
 function byLines(text: string, names: LabNames): LabTable | undefined {
-  const items = text.split(/\r?\n/).flatMap((line): LabItem[] => {
+  const items = text.split(/\r?\n/).flatMap((written): LabItem[] => {
+    const line = singleSpaced(written);
+    if (line.length > LONGEST_LINE) return [];
     const m =
-      /^\s*[-•*]?\s*(.+?)\s*(?:[:=\t]|\.{2,}|\s)\s*((?:[<>≤≥]\s*)?[-−]?\d[\d.,]*|n\.?\s?d\.?|n\.n\.|not detected|absent|present|negative?|positive?)\s*(\S.*)?$/i.exec(
+      /^[-•*]? ?(\S.*?) ?(?:[:=]|\.{2,}| ) ?((?:[<>≤≥]\s*)?[-−]?\d[\d.,]*|n\.?\s?d\.?|n\.n\.|not detected|absent|present|negative?|positive?)\s*(\S.*)?$/i.exec(
         line,
       );
     if (!m || /^\d/.test(m[1]!)) return [];

@@ -1,3 +1,6 @@
+/** Runs of blanks as one: a pattern that looks for blanks twice takes forever on a line of them. */
+export const singleSpaced = (text: string): string => text.trim().replace(/\s+/g, " ");
+
 /** Letters as they compare: small, without accents, superscripts as digits, punctuation as one space. */
 export const plain = (text: string): string =>
   text
@@ -52,7 +55,7 @@ export function labUnit(written: string, hardness = false): string | undefined {
 
 /** A column's label taken apart: what it names, and the unit written with it. `Iron (mg/L)`, `Eisen in mg/l`, `Fe [µg/L]`, `Hardness, mg/L as CaCO3`. */
 export function labelParts(label: string): { readonly name: string; readonly unit?: string } {
-  const text = label.trim();
+  const text = singleSpaced(label);
   const bracket = [...text.matchAll(/[([]([^)\]]*)[)\]]/g)]
     .reverse()
     .find((m) => m[1] !== undefined && labUnit(m[1], true) !== undefined && m[1].trim() !== "");

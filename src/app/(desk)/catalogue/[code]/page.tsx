@@ -1,3 +1,4 @@
+import { KeyLink } from "@/ui/Pressed";
 import Link from "next/link";
 import type { Route } from "next";
 import { notFound } from "next/navigation";
@@ -51,9 +52,14 @@ export default async function UnitPage({ params, searchParams }: PageProps<"/cat
         </div>
         {edit ? (
           <div className="flex flex-wrap items-center gap-3">
-            <Link className="button" data-edit prefetch={false} href={`/catalogue/${code}/change` as Route}>
+            <KeyLink
+              className="button"
+              pressedBy="e"
+              prefetch={false}
+              href={`/catalogue/${code}/change` as Route}
+            >
               Change its figures <kbd>e</kbd>
-            </Link>
+            </KeyLink>
             <Retire code={code} retired={line.retired !== undefined} />
           </div>
         ) : null}

@@ -26,6 +26,7 @@ export default async function RunValvesPage({ params, searchParams }: PageProps<
           serverNow={now}
           person={{ id: person.id, name: person.name, role: person.role }}
           zone={settings.timeZone}
+          profile={person.profile}
           drawing={await drawingOf(job.rig.rig, "down")}
           readOnly={!may(person.role, "handleTurned")}
           step={typeof step === "string" ? step : undefined}

@@ -1,0 +1,43 @@
+import type { Recipe } from "../../core/run/recipe";
+
+export const booster: Recipe = {
+  id: "booster",
+  version: 2,
+  title: "Booster pump",
+  steps: [
+    {
+      id: "fit",
+      stage: "place",
+      kind: "do",
+      title: "Booster on the feed line, in flow direction",
+      why: "Backwards it holds the water back.",
+      work: 20,
+      water: "off",
+      details: ["Pressure switch on the product line, either way round"],
+      tightening: "Push to the stop, tug, clip",
+    },
+    {
+      id: "serial",
+      stage: "join",
+      kind: "record",
+      title: "Write down {unit}'s serial",
+      why: "The warranty and the next installer ask for it.",
+      work: 1,
+      water: "any",
+      record: { what: "serial", label: "Serial number" },
+    },
+    {
+      id: "power",
+      stage: "branch",
+      kind: "check",
+      title: "Pre-filters full, then pump power",
+      why: "A pump without water is ruined in a minute.",
+      work: 3,
+      water: "on",
+      power: "on",
+      goal: { want: "stand", positions: { plug: "on" } },
+      check: { question: "Water at the pump, outlet protected, pump runs and stops by its switch?" },
+      cautions: ["dryPump", "groundFault"],
+    },
+  ],
+};

@@ -1,0 +1,43 @@
+import type { Recipe } from "../../core/run/recipe";
+
+export const iceMaker: Recipe = {
+  id: "ice-maker",
+  version: 1,
+  title: "Ice-maker branch",
+  steps: [
+    {
+      id: "fit",
+      stage: "place",
+      kind: "do",
+      title: "Branch into the RO's tank line, before the post filter's faucet line",
+      why: "A 1/4 in line starves the ice maker.",
+      work: 20,
+      water: "off",
+      tightening: "Push to the stop, tug, clip",
+      details: [
+        "9.5 mm (3/8 in) tube all the way",
+        "A shut-off at the branch, shut until the discards are done",
+      ],
+    },
+    {
+      id: "open",
+      stage: "branch",
+      kind: "do",
+      title: "Open the branch",
+      why: "Discards must not end as ice.",
+      work: 3,
+      water: "on",
+      details: ["Only after the last discard"],
+    },
+    {
+      id: "first",
+      stage: "branch",
+      kind: "check",
+      title: "Throw the first ice away",
+      why: "It was made from what stood in the tube.",
+      work: 2,
+      water: "on",
+      check: { question: "Told to the customer: the first three batches are thrown away?" },
+    },
+  ],
+};

@@ -1,0 +1,30 @@
+import type { Recipe } from "../../core/run/recipe";
+
+export const leakStop: Recipe = {
+  id: "leak-stop",
+  version: 1,
+  title: "Leak stop",
+  steps: [
+    {
+      id: "fit",
+      stage: "place",
+      kind: "do",
+      title: "Leak stop into the feed, on the flat dry floor under the unit",
+      why: "It shuts the feed when its pad gets wet.",
+      work: 10,
+      water: "off",
+      tightening: "Push to the stop, tug, clip",
+      details: ["Flat dry floor", "No pad yet"],
+    },
+    {
+      id: "pad",
+      stage: "close",
+      kind: "check",
+      title: "Pad in, last of all",
+      why: "A pad wetted on the first day is used up.",
+      work: 2,
+      water: "on",
+      check: { question: "Leak check done, floor dry, pad in, spare left with the customer?" },
+    },
+  ],
+};

@@ -1,0 +1,56 @@
+import type { Recipe } from "../../core/run/recipe";
+
+export const uvPoint: Recipe = {
+  id: "uv-point",
+  version: 2,
+  title: "LED UV reactor",
+  steps: [
+    {
+      id: "fit",
+      stage: "place",
+      kind: "do",
+      title: "Shut-off tee, in-line pre-filter, reactor on its rail",
+      why: "The arrow on the pre-filter follows the water.",
+      work: 30,
+      water: "off",
+      details: [
+        "Flow restrictor on the outlet side",
+        "Faucet cable first, then stem; seal faces up, spout aimed before tightening",
+      ],
+      cautions: ["stone"],
+    },
+    {
+      id: "serial",
+      stage: "join",
+      kind: "record",
+      title: "Write down {unit}'s serial",
+      why: "The warranty and the next installer ask for it.",
+      work: 1,
+      water: "any",
+      record: { what: "serial", label: "Serial number" },
+    },
+    {
+      id: "run",
+      stage: "branch",
+      kind: "flow",
+      title: "Run until no bubbles come",
+      why: "Air shields microbes from the light.",
+      work: 2,
+      water: "on",
+      goal: { want: "stand", positions: { valve: "open", faucet: "open" } },
+      flow: { minutes: 2, direction: "forward", to: "the sink" },
+    },
+    {
+      id: "indicator",
+      stage: "branch",
+      kind: "check",
+      title: "Indicator on with flow, standby without",
+      why: "The reactor lights only while water runs.",
+      work: 2,
+      water: "on",
+      power: "on",
+      check: { question: "On with flow, standby without?" },
+      cautions: ["groundFault"],
+    },
+  ],
+};
