@@ -145,6 +145,27 @@ describe("passwords and PINs", () => {
     expect(await unlockSession(id, p.id, "4721")).toBe("ended");
   });
 
+  it("keep the tries used when a locked session is locked again, and count tries of the same moment one by one", async () => {
+    const p = await person();
+    await setPin(db, p.id, await hashPassword("4721"));
+    const id = await sessionOf(p.id);
+    await lockSession(id);
+    for (let i = 0; i < 4; i += 1) {
+      expect(await unlockSession(id, p.id, "1111")).toBe("wrong");
+      await lockSession(id);
+    }
+    expect(await unlockSession(id, p.id, "1111")).toBe("ended");
+
+    const other = await sessionOf(p.id);
+    await lockSession(other);
+    const guesses = await Promise.all(
+      Array.from({ length: 12 }, (_, i) => unlockSession(other, p.id, String(1000 + i))),
+    );
+    expect(guesses.filter((g) => g === "wrong").length).toBeLessThan(5);
+    expect(await sessionsOf(p.id)).toEqual([]);
+    expect(await unlockSession(other, p.id, "4721")).toBe("ended");
+  });
+
   it("do not open the session of someone else", async () => {
     const [one, two] = [await person(), await person()];
     await setPin(db, two.id, await hashPassword("4721"));

@@ -1,10 +1,17 @@
 import { spawnSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
+import { answersTo } from "../../scripts/calcKinds";
 
 type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
-const calc = (name: string, input: string) =>
+const command = (name: string, input: string) =>
   spawnSync("npm", ["run", "--silent", "calc", "--", name], { input, encoding: "utf8" });
+/** Answers of one kind, as they are written out. */
+function calc(name: string, cases: unknown): Json[] {
+  const answered = answersTo(name, JSON.stringify(cases));
+  if (!answered.ok) throw new Error(answered.why);
+  return JSON.parse(JSON.stringify(answered.answers)) as Json[];
+}
 const golden = (name: string): Json[] =>
   JSON.parse(readFileSync(new URL(`../reference/${name}.json`, import.meta.url), "utf8")) as Json[];
 
@@ -71,9 +78,10 @@ describe("npm run calc", () => {
     "%s agrees with every reference case, given its inputs alone",
     (name) => {
       const cases = golden(name);
-      const ran = calc(name, JSON.stringify(cases.map((c) => without(c, outputs[name]!))));
-      expect(ran.status, ran.stderr).toBe(0);
-      const answers = JSON.parse(ran.stdout) as Json[];
+      const answers = calc(
+        name,
+        cases.map((c) => without(c, outputs[name]!)),
+      );
       expect(answers).toHaveLength(cases.length);
       for (const [i, c] of cases.entries())
         for (const path of outputs[name]!)
@@ -84,21 +92,16 @@ describe("npm run calc", () => {
 
   it("says what is wrong with a bad case in its place, and computes the others", () => {
     const good = { text: "40 psi", quantity: "pressure" };
-    const ran = calc(
-      "units",
-      JSON.stringify([
-        good,
-        { text: "3//4", quantity: "length" },
-        { text: "3/4", quantity: "length" },
-        { text: "<0.1", quantity: "concentration" },
-        { quantity: "length" },
-        7,
-        { ...good, quantity: "colour" },
-        good,
-      ]),
-    );
-    expect(ran.status).toBe(0);
-    const answers = JSON.parse(ran.stdout) as { canonical?: number; error?: string }[];
+    const answers = calc("units", [
+      good,
+      { text: "3//4", quantity: "length" },
+      { text: "3/4", quantity: "length" },
+      { text: "<0.1", quantity: "concentration" },
+      { quantity: "length" },
+      7,
+      { ...good, quantity: "colour" },
+      good,
+    ]) as { canonical?: number; error?: string }[];
     expect(answers.map((a) => a.error !== undefined)).toEqual([
       false,
       true,
@@ -119,18 +122,14 @@ describe("npm run calc", () => {
       handles: { v: { positions: { open: { V: true }, closed: { V: false } } } },
     };
     const goal = { live: ["house"] };
-    const ran = calc(
-      "rigs",
-      JSON.stringify([
-        { rig, start: { v: "closed" }, goal },
-        { rig, start: { v: "ajar" }, goal },
-        { rig: { ...rig, edges: [{ ...rig.edges[0], to: "attic" }] }, start: { v: "open" }, goal },
-        { rig, start: { v: "closed" }, goal: { live: ["attic"] } },
-        { rig, start: { v: "open" }, goal },
-      ]),
-    );
-    expect(ran.status).toBe(0);
-    expect(JSON.parse(ran.stdout)).toEqual([
+    const answers = calc("rigs", [
+      { rig, start: { v: "closed" }, goal },
+      { rig, start: { v: "ajar" }, goal },
+      { rig: { ...rig, edges: [{ ...rig.edges[0], to: "attic" }] }, start: { v: "open" }, goal },
+      { rig, start: { v: "closed" }, goal: { live: ["attic"] } },
+      { rig, start: { v: "open" }, goal },
+    ]);
+    expect(answers).toEqual([
       { fewestMoves: 1 },
       { error: "start: v has no position ajar" },
       { error: "edge V ends at attic, which is no node" },
@@ -188,7 +187,7 @@ describe("npm run calc", () => {
   ] as const)(
     "%s refuses what cannot be",
     (name, given, words) => {
-      const [answer] = JSON.parse(calc(name, JSON.stringify([given])).stdout) as { error: string }[];
+      const [answer] = calc(name, [given]) as { error: string }[];
       expect(answer!.error).toMatch(words);
     },
     20_000,
@@ -199,15 +198,19 @@ describe("npm run calc", () => {
     ["softener", "not json", /JSON/],
     ["weather", "[]", /weather/],
     ["", "[]", /no calculation/],
-  ])(
-    "ends with 2 and one line on %s given %s",
-    (name, input, words) => {
-      const ran = calc(name, input);
-      expect(ran.status).toBe(2);
-      expect(ran.stderr.trim()).toMatch(words);
-      expect(ran.stderr.trim().split("\n")).toHaveLength(1);
-      expect(ran.stdout).toBe("");
-    },
-    20_000,
-  );
+  ])("cannot answer %s given %s, and says why in one line", (name, input, words) => {
+    const answered = answersTo(name, input);
+    expect(answered).toMatchObject({ ok: false, why: expect.stringMatching(words) as string });
+    expect(answered.ok ? "" : answered.why).not.toContain("\n");
+  });
+
+  it("is a command: answers on one stream with 0, or one line on the other with 2", () => {
+    const good = command("units", JSON.stringify([{ text: "40 psi", quantity: "pressure" }]));
+    expect(good.status).toBe(0);
+    expect(JSON.parse(good.stdout)).toEqual([{ canonical: expect.closeTo(275.79029172, 6) as number }]);
+    const bad = command("weather", "[]");
+    expect(bad.status).toBe(2);
+    expect(bad.stderr.trim()).toMatch(/^✗ no calculation is called “weather”.*$/);
+    expect(bad.stdout).toBe("");
+  }, 20_000);
 });

@@ -1,4 +1,4 @@
-import { jobFrom, type Draft, type Entry, type Intent } from "@/core/log";
+import { applyEntry, emptyJob, type Draft, type Entry, type Intent } from "@/core/log";
 import { nextStep, statusOf, stepState, type Actor } from "@/core/job";
 import { createHash } from "node:crypto";
 import { knowledgeWith } from "@/catalogue/knowledge";
@@ -17,23 +17,21 @@ export class Desk {
   entries: Entry[] = [];
   now = Date.UTC(2026, 10, 25, 8);
   private n = 0;
-  get job() {
-    return jobFrom("job1", this.entries);
-  }
+  job = emptyJob("job1");
   try(wish: Wish) {
     const intent = { ...wish, id: ulidAt((this.n += 1)) } as Intent;
     const decision = decide(this.job, intent, this.now, knowledge);
     if (decision.ok) {
       const at = new Date(this.now).toISOString();
       const last = this.entries.at(-1);
-      this.entries.push(
-        seal(
-          "job1",
-          last ? { seq: last.seq, hash: last.hash } : emptyHead,
-          { id: intent.id, at, received: at, by: imke, ...decision.entry } as Draft,
-          sha256,
-        ),
+      const entry = seal(
+        "job1",
+        last ? { seq: last.seq, hash: last.hash } : emptyHead,
+        { id: intent.id, at, received: at, by: imke, ...decision.entry } as Draft,
+        sha256,
       );
+      this.entries.push(entry);
+      this.job = applyEntry(this.job, entry);
     }
     return decision;
   }

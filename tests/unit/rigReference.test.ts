@@ -34,10 +34,13 @@ import {
 const sorted = (all: readonly { readonly nodes: readonly string[]; readonly state: string }[]) =>
   all.map((r) => `${r.state}: ${[...r.nodes].sort().join()}`).sort();
 
+/** A sample with every `npm test`; all of them with `npm run test:long`. */
+const RIGS = process.env.BRANT_LONG ? 10_000 : 1500;
+
 describe("regions against a slow reference", () => {
-  it("10 000 random rigs and some 20 000 moves: the same regions and states, a partition, and trapped only after charged", () => {
+  it("random rigs and random moves: the same regions and states, a partition, and trapped only after charged", () => {
     let moves = 0;
-    for (let seed = 1; seed <= 10_000; seed += 1) {
+    for (let seed = 1; seed <= RIGS; seed += 1) {
       const next = seeded(seed + 50_000);
       const rig = randomRig(seed);
       const judged = judgeOf(rig);
@@ -77,7 +80,7 @@ describe("regions against a slow reference", () => {
         moves += 1;
       }
     }
-    expect(moves).toBe(21_000);
+    expect(moves).toBe(2.1 * RIGS);
   }, 180_000);
 });
 

@@ -1,5 +1,5 @@
-import { jobFrom, type Draft, type Entry, type Intent } from "../../core/log";
-import { nextStep, stepState, type Actor, type Knowledge } from "../../core/job";
+import { applyEntry, emptyJob, type Draft, type Entry, type Intent } from "../../core/log";
+import { nextStep, stepState, type Actor, type JobState, type Knowledge } from "../../core/job";
 import type { DesignUnit } from "../../core/families";
 import { createHash } from "node:crypto";
 import { ulid } from "ulid";
@@ -16,15 +16,14 @@ export const DAY = 24 * HOUR;
 export class DemoDesk {
   readonly id: string;
   readonly entries: Entry[] = [];
+  job: JobState;
   constructor(
     private readonly knowledge: Knowledge,
     public now: number,
     public by: Actor,
   ) {
     this.id = ulid(now);
-  }
-  get job() {
-    return jobFrom(this.id, this.entries);
+    this.job = emptyJob(this.id);
   }
 
   do(wish: DemoWish): this {
@@ -36,14 +35,14 @@ export class DemoDesk {
       );
     const at = new Date(this.now).toISOString();
     const last = this.entries.at(-1);
-    this.entries.push(
-      seal(
-        this.id,
-        last ? { seq: last.seq, hash: last.hash } : emptyHead,
-        { id: intent.id, at, received: at, by: this.by, ...decision.entry } as Draft,
-        sha256,
-      ),
+    const entry = seal(
+      this.id,
+      last ? { seq: last.seq, hash: last.hash } : emptyHead,
+      { id: intent.id, at, received: at, by: this.by, ...decision.entry } as Draft,
+      sha256,
     );
+    this.entries.push(entry);
+    this.job = applyEntry(this.job, entry);
     this.now += 20_000;
     return this;
   }
