@@ -38,7 +38,7 @@ test("a unit's figures get a new version; a design keeps the old one until it ta
   await page.goto(`/jobs/${job}/train`);
   await page.getByRole("button", { name: /^Undo: / }).click();
   // Undone, the draft is the signed design again: nothing is left to undo.
-  await expect(page.getByText("design 1, signed")).toBeVisible();
+  await expect(page.getByText("· design 1, signed")).toBeVisible();
   await page.goto(`/jobs/${job}/train?at=u1`);
   await expect(page.getByRole("button", { name: "Take the newer figures, version 2" })).toBeVisible();
   await context.close();

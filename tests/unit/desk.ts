@@ -1,5 +1,5 @@
 import { applyEntry, emptyJob, type Draft, type Entry, type Intent } from "@/core/log";
-import { nextStep, statusOf, stepState, type Actor } from "@/core/job";
+import { nextStep, statusOf, stepState, type Actor, type Knowledge } from "@/core/job";
 import { createHash } from "node:crypto";
 import { knowledgeWith } from "@/catalogue/knowledge";
 import { clockOf } from "@/core/run";
@@ -18,9 +18,10 @@ export class Desk {
   now = Date.UTC(2026, 10, 25, 8);
   private n = 0;
   job = emptyJob("job1");
+  constructor(private readonly known: Knowledge = knowledge) {}
   try(wish: Wish) {
     const intent = { ...wish, id: ulidAt((this.n += 1)) } as Intent;
-    const decision = decide(this.job, intent, this.now, knowledge);
+    const decision = decide(this.job, intent, this.now, this.known);
     if (decision.ok) {
       const at = new Date(this.now).toISOString();
       const last = this.entries.at(-1);
@@ -47,10 +48,10 @@ export class Desk {
   }
 }
 
-export const opened = () =>
-  new Desk().do({ kind: "jobOpened", name: "Pell Lane bakery", place: "Mill house", about: "" });
-export const surveyed = () =>
-  opened().answer({
+export const opened = (d = new Desk()) =>
+  d.do({ kind: "jobOpened", name: "Pell Lane bakery", place: "Mill house", about: "" });
+export const surveyed = (d = new Desk()) =>
+  opened(d).answer({
     "source.kind": "municipal",
     "source.static": "58 psi",
     "source.flowing": "50 psi",
