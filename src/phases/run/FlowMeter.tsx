@@ -12,6 +12,12 @@ import { countdown } from "@/ui/time";
 import { useDraft } from "@/ui/useDraft";
 import { VerdictMark } from "@/ui/VerdictMark";
 import type { Run } from "./useRun";
+import { useTicking } from "./useServerNow";
+
+/** How long the stopwatch has run. */
+function Elapsed({ since, at }: { since: number; at: () => number }) {
+  return <>{countdown(useTicking(at, since) - since)}</>;
+}
 
 /** Container and stopwatch: what flows, whether it is inside the band, and how to move the handle. */
 export function FlowMeter({
@@ -175,7 +181,10 @@ export function FlowMeter({
               "Start the stopwatch"
             ) : (
               <>
-                Full: stop at <span className="num">{countdown(at() - since)}</span>
+                Full: stop at{" "}
+                <span className="num">
+                  <Elapsed since={since} at={at} />
+                </span>
               </>
             )}
           </button>

@@ -7,14 +7,16 @@ import { nextStep, runningClocks, statusOf, type StepStatus } from "@/core/job/p
 
 import type { Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
-import { countdown, momentOf } from "@/ui/time";
+import { momentOf } from "@/ui/time";
 import { JobShell } from "../job/JobShell";
 import { liveOf } from "../job/live";
 import { SupplyStrip } from "../valves/SupplyStrip";
 import { StepView } from "./StepView";
 import type { RunTexts } from "./texts";
 import { useRun } from "./useRun";
-import { useServerNow } from "./useServerNow";
+import { Countdown } from "./Countdown";
+import { momentsOf } from "./moments";
+import { useMoment, useServerClock } from "./useServerNow";
 
 const marks: Record<StepStatus, string> = {
   done: "✓",
@@ -61,20 +63,21 @@ export function RunBoard({
   wanted?: string;
   unit?: string;
 }) {
-  const clock = useServerNow(serverNow);
+  const clock = useServerClock(serverNow);
   const by = useMemo(
     () => ({ id: person.id, name: person.name, role: person.role }),
     [person.id, person.name, person.role],
   );
   const run = useRun(initial, by, profile, clock.at, clock.hear);
   const { job } = run;
+  const now = useMoment(clock, serverNow, momentsOf(job));
   const steps = job.run?.steps ?? [];
   const firstOfUnit = unit
     ? (steps.find((s) => s.unit === unit && !["done", "skipped"].includes(statusOf(job, s, serverNow))) ??
       steps.find((s) => s.unit === unit))
     : undefined;
   const [chosen, setChosen] = useState<string | undefined>(wanted ?? firstOfUnit?.id);
-  const next = nextStep(job, clock.now);
+  const next = nextStep(job, now);
   const step = steps.find((s) => s.id === chosen) ?? next ?? steps.at(-1);
   // A step that is finished makes room for the next one by itself.
   const last = useRef<string>(undefined);
@@ -98,7 +101,7 @@ export function RunBoard({
     else url.searchParams.delete("step");
     window.history.pushState(null, "", url);
   };
-  const minute = Math.floor(clock.now / 60_000);
+  const minute = Math.floor(now / 60_000);
   const stations = useMemo(
     () => frame.stations.map((s) => ({ ...s, ...liveOf(job, s.key, minute * 60_000) })),
     [frame.stations, job, minute],
@@ -110,8 +113,8 @@ export function RunBoard({
       </JobShell>
     );
   const at = steps.indexOf(step);
-  const finished = steps.filter((s) => ["done", "skipped"].includes(statusOf(job, s, clock.now))).length;
-  const others = runningClocks(job, clock.now).filter((c) => c.step.id !== step.id);
+  const finished = steps.filter((s) => ["done", "skipped"].includes(statusOf(job, s, now))).length;
+  const others = runningClocks(job, now).filter((c) => c.step.id !== step.id);
   const running = (
     <section aria-label="Running now">
       <h2 className="hidden xl:block">Running now</h2>
@@ -125,20 +128,20 @@ export function RunBoard({
             >
               <span className="min-w-0">
                 {c.step.title}
-                {c.readyAt !== undefined && c.readyAt > clock.now ? (
-                  <span className="block text-sm text-soft">
-                    ready {momentOf(c.readyAt, clock.now, zone)}
-                  </span>
+                {c.readyAt !== undefined && c.readyAt > now ? (
+                  <span className="block text-sm text-soft">ready {momentOf(c.readyAt, now, zone)}</span>
                 ) : null}
               </span>
               <span className="num text-lg whitespace-nowrap">
-                {c.paused
-                  ? "paused"
-                  : c.readyAt === undefined
-                    ? ""
-                    : c.readyAt <= clock.now
-                      ? "ready"
-                      : countdown(c.readyAt - clock.now)}
+                {c.paused ? (
+                  "paused"
+                ) : c.readyAt === undefined ? (
+                  ""
+                ) : c.readyAt <= now ? (
+                  "ready"
+                ) : (
+                  <Countdown to={c.readyAt} at={clock.at} from={now} />
+                )}
               </span>
             </button>
           </li>
@@ -206,7 +209,7 @@ export function RunBoard({
               key={step.id}
               step={step}
               job={job}
-              now={clock.now}
+              now={now}
               at={clock.at}
               profile={profile}
               zone={zone}
@@ -220,7 +223,7 @@ export function RunBoard({
           </div>
           <aside className="grid content-start gap-6" aria-label="The whole run">
             {others.length > 0 ? <div className="hidden xl:block">{running}</div> : null}
-            {job.rig ? <SupplyStrip rig={job.rig} now={clock.now} zone={zone} /> : null}
+            {job.rig ? <SupplyStrip rig={job.rig} now={now} zone={zone} /> : null}
             {job.rig ? (
               <p>
                 <Link prefetch={false} href={`/jobs/${job.id}/run/valves`} className="button quiet">
@@ -231,7 +234,7 @@ export function RunBoard({
             <StepList
               steps={steps}
               job={job}
-              now={clock.now}
+              now={now}
               current={step.id}
               choose={choose}
               finished={finished}

@@ -21,6 +21,7 @@ import { WaterOff } from "./WaterOff";
 import { StepMoves } from "./StepMoves";
 import type { RunTexts } from "./texts";
 import type { Run } from "./useRun";
+import { useTicking } from "./useServerNow";
 import { inSentence } from "@/core/words";
 
 const noRig: Rig = { nodes: [], edges: [], handles: [], units: [], source: "unknown" };
@@ -229,7 +230,7 @@ export function StepView({
           readOnly={readOnly}
         />
       ) : null}
-      {needed !== undefined ? <ClockPanel step={step} job={job} now={now} zone={zone} /> : null}
+      {needed !== undefined ? <ClockPanel step={step} job={job} from={now} at={at} zone={zone} /> : null}
       {measuring && s.clock && !over ? (
         <FlowMeter
           step={step}
@@ -400,8 +401,21 @@ export function StepView({
 }
 
 /** The clock as read at arm's length, on the server's time. */
-function ClockPanel({ step, job, now, zone }: { step: Step; job: JobState; now: number; zone: string }) {
+function ClockPanel({
+  step,
+  job,
+  from,
+  at,
+  zone,
+}: {
+  step: Step;
+  job: JobState;
+  from: number;
+  at: () => number;
+  zone: string;
+}) {
   const s = stepState(job, step.id);
+  const now = useTicking(at, from, s.clock?.countingSince !== undefined);
   const needed = clockOf(step)!;
   const counted = s.clock ? countedBy(s.clock, now) : 0;
   const ready = readyAt(step, s.clock);

@@ -15,7 +15,8 @@ import { followed, judgeOf } from "@/core/rig/judge";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { momentOf } from "@/ui/time";
 import { useRun } from "../run/useRun";
-import { useServerNow } from "../run/useServerNow";
+import { momentsOf } from "../run/moments";
+import { useMoment, useServerClock } from "../run/useServerNow";
 import type { Drawing } from "./drawn";
 import { RigDesk, type Last } from "./RigDesk";
 import { SupplyStrip } from "./SupplyStrip";
@@ -40,15 +41,16 @@ export function RunValves({
   readOnly: boolean;
   step?: string;
 }) {
-  const clock = useServerNow(serverNow);
+  const clock = useServerClock(serverNow);
   const by = useMemo(
     () => ({ id: person.id, name: person.name, role: person.role }),
     [person.id, person.name, person.role],
   );
   const run = useRun(initial, by, profile, clock.at, clock.hear);
+  const now = useMoment(clock, serverNow, momentsOf(run.job));
   const rig = run.job.rig!;
   const step = stepId === undefined ? undefined : findStep(run.job, stepId);
-  const hours = waterOffAt(run.job.waterOffs, clock.now);
+  const hours = waterOffAt(run.job.waterOffs, now);
   const circumstances = useMemo(() => circumstancesOf(rig, step, hours), [rig, step, hours]);
   const [wish, setWish] = useState<Wish | undefined>(wishOf(rig, step));
   const [last, setLast] = useState<Last>();
@@ -191,7 +193,7 @@ export function RunValves({
         setWish={setWish}
         circumstances={circumstances}
       >
-        <SupplyStrip rig={rig} now={clock.now} zone={zone} />
+        <SupplyStrip rig={rig} now={now} zone={zone} />
         {rig.turned.length > 0 ? (
           <section aria-label="Turned so far">
             <h2>Turned so far</h2>
@@ -212,7 +214,7 @@ export function RunValves({
                       )}
                       <span className="block text-soft">
                         {t.takenBack ? "taken back: not turned. " : ""}
-                        {t.by.name}, {momentOf(t.at, clock.now, zone)}
+                        {t.by.name}, {momentOf(t.at, now, zone)}
                         {t.why ? `: ${t.why}` : ""}
                       </span>
                       {t.takenBack
