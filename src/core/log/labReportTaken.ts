@@ -1,4 +1,5 @@
-import { readAnswer, type SurveyAnswer } from "../site";
+import { readAnswer } from "../site/answer";
+import type { SurveyAnswer } from "../site/survey";
 import { answer, date, list, map, object, oneOf, optional, system, text, ulid, type Of } from "./fields";
 import type { Mark } from "../job/job";
 import { accept, crew, logKind, refuse } from "./kind";

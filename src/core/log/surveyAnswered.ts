@@ -1,4 +1,5 @@
-import { readAnswer, type SurveyAnswer } from "../site";
+import { readAnswer } from "../site/answer";
+import type { SurveyAnswer } from "../site/survey";
 import { id, measured, optional, system, text, type Of } from "./fields";
 import { without, type Mark } from "../job/job";
 import { accept, crew, logKind, refuse } from "./kind";

@@ -1,6 +1,6 @@
 "use client";
 
-import { rigTold } from "@/core/rig";
+import { rigTold } from "@/core/rig/told";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import {

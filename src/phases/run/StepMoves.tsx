@@ -1,6 +1,6 @@
 "use client";
 
-import { rigTold } from "@/core/rig";
+import { rigTold } from "@/core/rig/told";
 import Link from "next/link";
 import type { Route } from "next";
 import { HandlePicture } from "../valves/HandlePicture";

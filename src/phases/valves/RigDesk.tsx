@@ -1,6 +1,6 @@
 "use client";
 
-import { rigTold } from "@/core/rig";
+import { rigTold } from "@/core/rig/told";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { sayMove, type Explained } from "@/core/rig/explain";
 import { fillWait, saysFull } from "@/core/rig/fill";

@@ -1,7 +1,7 @@
 "use client";
 
 import type { UnitSystem } from "@/core/units";
-import { rigTold } from "@/core/rig";
+import { rigTold } from "@/core/rig/told";
 import { type Actor, findStep, type JobState } from "@/core/job";
 import Link from "next/link";
 import type { Route } from "next";
