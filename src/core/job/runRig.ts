@@ -38,6 +38,9 @@ export interface RunRig {
   };
 }
 
+/** Roles of handles that stand open when a run starts: the house is drained through them. */
+const openAtStart: ReadonlySet<string> = new Set(["lowTap", "highTap", "heaterValve"]);
+
 /** Where everything stands once the bypass is fitted and nothing is joined: main and train shut, stubs open, heads past their units, power off, taps open. */
 export function startOfRun(rig: Rig): RigState {
   const first: Partial<Record<Rig["handles"][number]["kind"], string>> = {
@@ -48,8 +51,7 @@ export function startOfRun(rig: Rig): RigState {
   };
   const positions = Object.fromEntries(
     rig.handles.flatMap((h) => {
-      const wanted =
-        h.id === "lowTap" || h.id === "highTap" ? "open" : h.id === "heaterValve" ? "open" : first[h.kind];
+      const wanted = h.role && openAtStart.has(h.role) ? "open" : first[h.kind];
       return wanted !== undefined && h.positions.some((p) => p.name === wanted) ? [[h.id, wanted]] : [];
     }),
   );
@@ -84,7 +86,7 @@ function behindLamps(rig: Rig): string[] {
       ] as const)
         if (a === n) before.add(b);
   return rig.nodes
-    .filter((n) => n.kind !== "air" && n.kind !== "drain" && !before.has(n.id) && n.id !== "stubOut")
+    .filter((n) => n.kind !== "air" && n.kind !== "drain" && !before.has(n.id) && n.role !== "stubOut")
     .map((n) => n.id);
 }
 

@@ -46,7 +46,7 @@ export function cardSequences(rig: Rig): CardSequence[] {
   const shut = {
     ...(atMain ? { [atMain.id]: "closed" } : {}),
     ...Object.fromEntries(rig.handles.filter((h) => h.powers === "heater").map((h) => [h.id, "off"])),
-    ...(rig.handles.some((h) => h.id === "lowTap") ? { lowTap: "open" } : {}),
+    ...Object.fromEntries(rig.handles.filter((h) => h.role === "lowTap").map((h) => [h.id, "open"])),
   };
   const off =
     house === undefined
@@ -77,8 +77,8 @@ export function cardSequences(rig: Rig): CardSequence[] {
       });
   }
   for (const unit of rig.units) {
-    const [enter, leave] = ["inTee", "outTee"].map((last) =>
-      rig.handles.find((h) => h.kind === "tee" && h.id === `${unit.key}.${last}`),
+    const [enter, leave] = ["inTee", "outTee"].map((role) =>
+      rig.handles.find((h) => h.kind === "tee" && h.unit === unit.key && h.role === role),
     );
     if (!enter || !leave) continue;
     const stages = [

@@ -47,6 +47,18 @@ export interface RigChoice {
   readonly fullFlow?: number;
 }
 
+/** What a part is for, of which unit, and the id that the composer makes of it. */
+interface Named {
+  readonly id: string;
+  readonly role: string;
+  readonly unit?: string;
+}
+const named = (role: string, unit?: string): Named => ({
+  id: unit === undefined ? role : `${unit}.${role}`,
+  role,
+  unit,
+});
+
 /** Collects a rig part by part; names of handles are what a person reads on the tag. */
 class RigBuilder {
   readonly nodes: RigNode[] = [{ id: "main", kind: "main", name: "Main" }];
@@ -65,7 +77,7 @@ class RigBuilder {
     return id;
   }
   lever(
-    id: string,
+    { id, ...does }: Named,
     name: string,
     from: string,
     to: string,
@@ -75,6 +87,7 @@ class RigBuilder {
     this.edge(id, from, to, "valve");
     this.handles.push({
       id,
+      ...does,
       name,
       kind: "lever",
       place,
@@ -86,18 +99,19 @@ class RigBuilder {
     });
   }
   opening(
-    id: string,
+    { id, ...does }: Named,
     name: string,
     at: string,
     opening: OpeningKind,
     place: string,
     over: Partial<RigEdge> = {},
   ): void {
-    this.edge(id, at, "air", "opening", { opening, ...over });
+    this.edge(id, at, "air", "opening", { opening, role: does.role, ...over });
     const kind: Handle["kind"] =
       opening === "tap" || opening === "hose" ? "tap" : opening === "cap" ? "cap" : "vent";
     this.handles.push({
       id,
+      ...does,
       name,
       kind,
       place,
@@ -105,9 +119,9 @@ class RigBuilder {
       positions: (["closed", "open"] as const).map((p) => ({ name: p, edges: { [id]: p } })),
     });
   }
-  plug(id: string, name: string, what: string, place: string): void {
+  plug(named: Named, name: string, what: string, place: string): void {
     this.handles.push({
-      id,
+      ...named,
       name,
       kind: "switch",
       place,
@@ -167,7 +181,7 @@ function linePart(d: RigBuilder, part: RigPart, from: string, arrangement: Arran
         diagnostic: open(enter, past),
       };
       d.handles.push({
-        id: `${key}.head`,
+        ...named("head", key),
         name: `Bypass head of ${name}`,
         kind: "head",
         place,
@@ -180,22 +194,22 @@ function linePart(d: RigBuilder, part: RigPart, from: string, arrangement: Arran
         })),
       });
     } else if (isolated) {
-      d.lever(`${key}.before`, `Valve before ${name}`, from, a, place);
-      d.lever(`${key}.behind`, `Valve behind ${name}`, b, out, place);
+      d.lever(named("before", key), `Valve before ${name}`, from, a, place);
+      d.lever(named("behind", key), `Valve behind ${name}`, b, out, place);
     } else {
       d.pipe(from, a);
       d.pipe(b, out);
     }
     if (part.vent)
       d.opening(
-        `${key}.vent`,
+        named("vent", key),
         `${part.vent.charAt(0).toUpperCase()}${part.vent.slice(1)} of ${name}`,
         b,
         "vent",
         place,
       );
     if (part.uv || part.pump)
-      d.plug(`${key}.plug`, part.uv ? `Lamp of ${name}` : `Plug of ${name}`, key, place);
+      d.plug(named("plug", key), part.uv ? `Lamp of ${name}` : `Plug of ${name}`, key, place);
   }
   return out;
 }
@@ -205,7 +219,7 @@ function branchPart(d: RigBuilder, part: RigPart, from: string): void {
   const place = part.place ?? "Under the sink";
   const key = part.key;
   const feed = d.node(`${key}.feed`);
-  d.lever(`${key}.valve`, `Feed valve of ${part.name}`, from, feed, place);
+  d.lever(named("valve", key), `Feed valve of ${part.name}`, from, feed, place);
   if (!part.ro) {
     const a = d.node(`${key}.in`, "port"),
       b = d.node(`${key}.out`, "port");
@@ -226,13 +240,13 @@ function branchPart(d: RigBuilder, part: RigPart, from: string): void {
       return;
     }
     d.pipe(feed, a);
-    d.opening(`${key}.faucet`, `Faucet of ${part.name}`, b, "tap", place, { drinking: true });
+    d.opening(named("faucet", key), `Faucet of ${part.name}`, b, "tap", place, { drinking: true });
     if (part.uv || part.pump)
-      d.plug(`${key}.plug`, part.uv ? `Lamp of ${part.name}` : `Plug of ${part.name}`, key, place);
+      d.plug(named("plug", key), part.uv ? `Lamp of ${part.name}` : `Plug of ${part.name}`, key, place);
     return;
   }
   const boosted = part.ro.booster ? boosterPart(d, part.ro.booster, feed, place) : feed;
-  const pre = d.node(`${key}.pre`, "port"),
+  const pre = d.node(`${key}.pre`, "port", { role: "prefilters" }),
     line = d.node(`${key}.line`, "port", { name: "Line before the membrane" }),
     permeate = d.node(`${key}.permeate`, "port"),
     reject = d.node(`${key}.reject`, "port"),
@@ -242,11 +256,11 @@ function branchPart(d: RigBuilder, part: RigPart, from: string): void {
   d.edge(`${key}.prefilters`, pre, line, "unit", { unit: `${key}.pre` });
   // Apart, it rinses the pre-filters past the membrane.
   const inlet = d.node(`${key}.inlet`, "junction", { narrow: true }),
-    membrane = d.node(`${key}.membrane`, "port");
+    membrane = d.node(`${key}.membrane`, "port", { role: "membrane" });
   const apart = d.edge(`${key}.apart`, line, "air", "opening", { opening: "cut", low: false }),
     joins = d.edge(`${key}.joins`, line, inlet, "valve");
   d.handles.push({
-    id: `${key}.line`,
+    ...named("line", key),
     name: `Line before the membrane of ${part.name}`,
     kind: "cap",
     place,
@@ -258,7 +272,7 @@ function branchPart(d: RigBuilder, part: RigPart, from: string): void {
   });
   d.edge(`${key}.shutOff`, inlet, membrane, "valve");
   d.handles.push({
-    id: `${key}.shutOff`,
+    ...named("shutOff", key),
     name: `Automatic shut-off of ${part.name}`,
     kind: "automatic",
     place,
@@ -279,12 +293,13 @@ function branchPart(d: RigBuilder, part: RigPart, from: string): void {
   d.edge(`${key}.check`, permeate, product, "check");
   if (part.ro.tank) {
     const tank = d.node(`${key}.tank`, "port", { name: "Tank" });
-    d.lever(`${key}.tankValve`, `Tank valve of ${part.name}`, product, tank, place);
+    d.lever(named("tankValve", key), `Tank valve of ${part.name}`, product, tank, place);
   }
-  d.opening(`${key}.faucet`, `Faucet of ${part.name}`, product, "tap", place, { drinking: true });
+  d.opening(named("faucet", key), `Faucet of ${part.name}`, product, "tap", place, { drinking: true });
   const base = { family: part.family, media: false, gentle: "open" as const };
   d.units.push({
     key: `${key}.pre`,
+    of: key,
     name: `${part.name} pre-filters`,
     ...base,
     flush: false,
@@ -302,6 +317,7 @@ function branchPart(d: RigBuilder, part: RigPart, from: string): void {
   });
   d.units.push({
     key: `${key}.reject`,
+    of: key,
     name: `${part.name} drain side`,
     ...base,
     slow: true,
@@ -318,12 +334,12 @@ export function composeRig(parts: readonly RigPart[], choice: RigChoice): Rig {
   const d = new RigBuilder();
   d.node("air", "air", { name: "Air" });
   const meter = d.node("meter");
-  d.lever("mainValve", "Main valve", "main", meter, "At the main");
+  d.lever(named("mainValve"), "Main valve", "main", meter, "At the main");
   const line = parts.filter((p) => !p.branch);
   const outdoors = (at: string) => {
     const tee = d.node("outdoor", "outdoor", { name: "Outdoor taps" });
     d.pipe(at, tee);
-    d.opening("outdoor.tap", "Outdoor tap", tee, "hose", "Outdoors");
+    d.opening(named("outdoorTap"), "Outdoor tap", tee, "hose", "Outdoors");
   };
   if (choice.outdoor === "before") outdoors(meter);
   let at = meter;
@@ -331,8 +347,8 @@ export function composeRig(parts: readonly RigPart[], choice: RigChoice): Rig {
     const stubs = choice.arrangement === "threeValve";
     const before = d.node("before");
     const first = d.node("stubIn", "port", { name: "Inlet stub" }),
-      last = d.node("stubOut", "port", { name: "Outlet stub" }),
-      behind = d.node("behind", "junction", { name: "Pipe behind the train" });
+      last = d.node("stubOut", "port", { name: "Outlet stub", role: "stubOut" }),
+      behind = d.node("behind", "junction", { name: "Pipe behind the train", role: "behind" });
     d.pipe(meter, before);
     // A unit that has valves of its own needs none more beside it.
     const [ownBefore, ownBehind] = [line[0]!, line.at(-1)!].map((p) => !stubs && p.head === undefined) as [
@@ -342,47 +358,49 @@ export function composeRig(parts: readonly RigPart[], choice: RigChoice): Rig {
     if (ownBefore) d.pipe(before, first);
     else
       d.lever(
-        "inlet",
+        named("inlet"),
         stubs ? "Inlet valve of the bypass" : "Valve before the train",
         before,
         first,
         "At the train",
       );
-    at = d.node("trainIn", "junction", { name: "Pipe into the train" });
+    at = d.node("trainIn", "junction", { name: "Pipe into the train", role: "trainIn" });
     if (stubs) joint(d, "stubIn", "Inlet stub", first, at);
     else d.pipe(first, at);
     for (const part of line) at = linePart(d, part, at, choice.arrangement);
     if (choice.drainCock)
-      d.opening("drainCock", "Drain cock of the train", at, "drainCock", "At the train", { low: true });
+      d.opening(named("drainCock"), "Drain cock of the train", at, "drainCock", "At the train", {
+        low: true,
+      });
     if (stubs) joint(d, "stubOut", "Outlet stub", last, at, true);
     else d.pipe(at, last);
     if (ownBehind) d.pipe(last, behind);
     else
       d.lever(
-        "outlet",
+        named("outlet"),
         stubs ? "Outlet valve of the bypass" : "Valve behind the train",
         last,
         behind,
         "At the train",
       );
-    if (stubs) d.lever("bypass", "Bypass valve", before, behind, "At the train", "closed");
+    if (stubs) d.lever(named("bypass"), "Bypass valve", before, behind, "At the train", "closed");
     at = behind;
   }
   const house = d.node("house", "house", { name: "House" });
   d.pipe(at, house);
   if (choice.outdoor === "after") outdoors(house);
-  d.opening("coldTap", "Nearest cold tap", house, "tap", "At the tap", { drinking: true });
-  d.opening("lowTap", "Lowest tap", house, "tap", "At the lowest tap", { low: true });
-  d.opening("highTap", "Highest tap", house, "vent", "Upstairs");
+  d.opening(named("coldTap"), "Nearest cold tap", house, "tap", "At the tap", { drinking: true });
+  d.opening(named("lowTap"), "Lowest tap", house, "tap", "At the lowest tap", { low: true });
+  d.opening(named("highTap"), "Highest tap", house, "vent", "Upstairs");
   if (choice.heater !== "none") {
     const heater = d.node("heater", "heater", {
       name: "Heater",
       expansion: choice.expansion ? true : undefined,
     });
-    d.lever("heaterValve", "Heater's cold valve", house, heater, "At the heater");
-    d.opening("hotTap", "Nearest hot tap", heater, "tap", "At the tap");
+    d.lever(named("heaterValve"), "Heater's cold valve", house, heater, "At the heater");
+    d.opening(named("hotTap"), "Nearest hot tap", heater, "tap", "At the tap");
     d.plug(
-      "heaterPower",
+      named("heaterPower"),
       choice.heater === "electric" ? "Heater's breaker" : "Heater's burner",
       "heater",
       "At the heater",
@@ -421,7 +439,7 @@ function boosterPart(
     marks: [],
     pump: { pressureSwitch: true },
   });
-  d.plug(`${key}.plug`, `Plug of ${name}`, key, place);
+  d.plug(named("plug", key), `Plug of ${name}`, key, place);
   return b;
 }
 
@@ -452,7 +470,7 @@ function teesPart(
   });
   d.handles.push(
     {
-      id: `${key}.inTee`,
+      ...named("inTee", key),
       name: `Inlet T-valve of ${name}`,
       kind: "tee",
       place,
@@ -471,7 +489,7 @@ function teesPart(
       ],
     },
     {
-      id: `${key}.outTee`,
+      ...named("outTee", key),
       name: `Outlet T-valve of ${name}`,
       kind: "tee",
       place,
@@ -490,7 +508,7 @@ function teesPart(
       ],
     },
   );
-  d.opening(`${key}.faucet`, `Appliance of ${name}`, appliance, "tap", place);
+  d.opening(named("faucet", key), `Appliance of ${name}`, appliance, "tap", place);
 }
 
 /** Where the bypass ends and the units begin: open, capped, or joined to the train. */
@@ -498,7 +516,7 @@ function joint(d: RigBuilder, id: string, name: string, stub: string, train: str
   const open = d.edge(`${id}.open`, stub, "air", "opening", { opening: "cap" }),
     join = d.edge(`${id}.join`, leaving ? train : stub, leaving ? stub : train, "valve");
   d.handles.push({
-    id,
+    ...named(id),
     name,
     kind: "cap",
     place: "At the train",

@@ -8,12 +8,12 @@ export type Wish =
   | {
       readonly want: "flush";
       readonly unit: string;
-      /** The opening it is flushed at. */ readonly at: string;
+      /** The opening it is flushed at: its role, or its id. */ readonly at: string;
       readonly fully?: boolean;
     }
   | { readonly want: "passBy" | "restore" | "normal" }
   | { readonly want: "drain"; readonly node: string }
-  /** Handles brought to positions: the unit's own by the last part of their id, else any of the rig's; what the rig has not is left out. */
+  /** Handles brought to positions: the unit's own by their role, else the rig's; what the rig has not is left out. */
   | {
       readonly want: "stand";
       readonly unit: string;
@@ -71,9 +71,15 @@ export function lineHandles(rig: Rig): string[] {
     .map((h) => h.id);
 }
 
+/** Roles of nodes at which water enters a part of a drinking-water branch. */
+const BRANCH_INLETS: ReadonlySet<string> = new Set(["prefilters", "membrane"]);
+
 /** The valve ahead of the units that water is let in through: the last lever that all of it passes before the first unit. */
 export function feedHandle(rig: Rig): string | undefined {
-  const units = new Set(rig.edges.filter((e) => e.kind === "unit").flatMap((e) => [e.from]));
+  const inBranch = new Set(rig.nodes.filter((n) => n.role && BRANCH_INLETS.has(n.role)).map((n) => n.id));
+  const units = new Set(
+    rig.edges.filter((e) => e.kind === "unit" && !inBranch.has(e.from)).map((e) => e.from),
+  );
   const main = rig.nodes.find((n) => n.kind === "main")!.id;
   const levers = rig.handles.filter((h) => h.kind === "lever" && h.normal === "open");
   const before = levers.filter((h) => {
@@ -91,7 +97,7 @@ export function feedHandle(rig: Rig): string | undefined {
           if (e.from === n) seen.add(e.to);
           else if (e.to === n && e.kind !== "unit" && e.kind !== "check") seen.add(e.from);
         }
-    return ![...units].some((n) => seen.has(n) && !n.includes(".pre") && !n.includes(".membrane"));
+    return ![...units].some((n) => seen.has(n));
   });
   return before.at(-1)?.id;
 }
@@ -118,7 +124,7 @@ function aim(rig: Rig, wish: Wish): Aimed {
   const keys = (key: string) => own(key).map((u) => u.key);
   const normal = (ids: readonly string[]) =>
     Object.fromEntries(rig.handles.filter((h) => ids.includes(h.id)).map((h) => [h.id, h.normal]));
-  const house = rig.nodes.some((n) => n.kind === "house") ? ["house"] : [];
+  const house = rig.nodes.filter((n) => n.kind === "house").map((n) => n.id);
   const feed = feedHandle(rig);
   const nearTap = rig.edges.find(
     (e) =>
@@ -152,7 +158,7 @@ function aim(rig: Rig, wish: Wish): Aimed {
     case "serve": {
       const others = new Set(
         rig.handles
-          .filter((h) => h.kind === "head" && !keys(wish.unit).some((k) => h.id.startsWith(`${k}.`)))
+          .filter((h) => h.kind === "head" && !(h.unit && keys(wish.unit).includes(h.unit)))
           .map((h) => h.id),
       );
       return {
@@ -182,7 +188,8 @@ function aim(rig: Rig, wish: Wish): Aimed {
             : undefined,
       };
     case "flush": {
-      const at = opens(rig, wish.at);
+      const opening = rig.edges.find((e) => e.kind === "opening" && e.role === wish.at)?.id ?? wish.at;
+      const at = opens(rig, opening);
       if (!at) throw new Error(`no handle opens ${wish.at}`);
       const to = wish.fully ? "open" : "quarter";
       // All of it at one opening: what else of the house stands open since it was drained is shut.
@@ -210,12 +217,12 @@ function aim(rig: Rig, wish: Wish): Aimed {
           full: keys(wish.unit),
           positions: {
             ...others,
-            [at.id]: at.positions.find((p) => p.edges[wish.at] === "open")!.name,
+            [at.id]: at.positions.find((p) => p.edges[opening] === "open")!.name,
             ...(feed ? { [feed]: to } : {}),
           },
         },
         permit: {
-          openings: [wish.at],
+          openings: [opening],
           units: keys(wish.unit),
           feed: feed ? { handle: feed, to } : undefined,
         },
@@ -304,9 +311,10 @@ function aim(rig: Rig, wish: Wish): Aimed {
 
 /** Units of the rig that a unit of the job consists of: itself, its equals side by side, and its parts. */
 export const keysBelow = (rig: Rig, key: string): string[] =>
-  rig.units.filter((u) => u.key === key || u.group === key || u.key.startsWith(`${key}.`)).map((u) => u.key);
+  rig.units.filter((u) => u.key === key || u.group === key || u.of === key).map((u) => u.key);
 
-/** Handles of a unit by the last part of their id, those of its equals side by side too; `*` for each unit of a branch; else the rig's own of that name. */
+const EVERY_UNIT = "*.";
+/** Handles of a unit by their role, those of its equals side by side too; `*.` before it for those of every unit; else the rig's own of that role. */
 function handlesNamed(
   rig: Rig,
   unit: string,
@@ -315,10 +323,11 @@ function handlesNamed(
   const owners = [unit, ...rig.units.filter((u) => u.group === unit).map((u) => u.key)];
   return Object.fromEntries(
     Object.entries(positions).flatMap(([name, to]) => {
-      const own = rig.handles.filter((h) =>
-        name.startsWith("*.") ? h.id.endsWith(name.slice(1)) : owners.some((k) => h.id === `${k}.${name}`),
-      );
-      return (own.length > 0 ? own : rig.handles.filter((h) => h.id === name))
+      const everyUnits = name.startsWith(EVERY_UNIT);
+      const role = everyUnits ? name.slice(EVERY_UNIT.length) : name;
+      const called = rig.handles.filter((h) => h.role === role);
+      const own = called.filter((h) => h.unit !== undefined && (everyUnits || owners.includes(h.unit)));
+      return (own.length > 0 ? own : called.filter((h) => h.unit === undefined))
         .filter((h) => to === "" || h.positions.some((p) => p.name === to))
         .map((h) => [h.id, to] as const);
     }),
@@ -370,7 +379,7 @@ export function wishesOf(rig: Rig): Wish[] {
   const line = rig.units.filter((u) => onLine(rig, u.key));
   const inlets = new Set(line.flatMap((u) => rig.edges.filter((e) => e.unit === u.key).map((e) => e.from)));
   const cuts = rig.nodes.filter(
-    (n) => n.id === "trainIn" || n.id === "behind" || n.kind === "house" || inlets.has(n.id),
+    (n) => n.role === "trainIn" || n.role === "behind" || n.kind === "house" || inlets.has(n.id),
   );
   return [
     ...(line.length > 0 ? [{ want: "passBy" } as const] : []),

@@ -20,8 +20,12 @@ export type OpeningKind = (typeof openingKinds)[number];
 export const mediaStages = ["dry", "wet", "soaking", "soaked", "flushed", "inService"] as const;
 export type MediaStage = (typeof mediaStages)[number];
 
+/** What steps and sequences call a part by, whatever its id: `coldTap`, `before`, `membrane`. */
+type Role = string;
+
 export interface RigNode {
   readonly id: string;
+  readonly role?: Role;
   readonly kind: "main" | "junction" | "port" | "house" | "heater" | "outdoor" | "drain" | "air";
   readonly name?: string;
   /** Water that fills it, pipe included. */
@@ -33,6 +37,7 @@ export interface RigNode {
 }
 export interface RigEdge {
   readonly id: string;
+  readonly role?: Role;
   readonly from: string;
   readonly to: string;
   readonly kind: "pipe" | "valve" | "check" | "unit" | "opening";
@@ -59,6 +64,9 @@ export interface HandlePosition {
 /** What a hand turns. `automatic` works by itself: no hand turns it, no plan uses it. */
 export interface Handle {
   readonly id: string;
+  readonly role?: Role;
+  /** The unit that it belongs to; absent where it is the rig's own. */
+  readonly unit?: string;
   readonly name: string;
   readonly kind: "lever" | "head" | "tee" | "tap" | "vent" | "cap" | "switch" | "automatic";
   readonly place: string;
@@ -73,6 +81,8 @@ export interface Handle {
 }
 export interface RigUnit {
   readonly key: string;
+  /** The unit that it is a part of. */
+  readonly of?: string;
   readonly name: string;
   readonly family: string;
   /** Loose media that a hard fill lifts. */

@@ -9,6 +9,7 @@ const litres = z.number().nonnegative().max(10_000);
 
 const nodeSchema = z.strictObject({
   id,
+  role: id.optional(),
   kind: z.enum(["main", "junction", "port", "house", "heater", "outdoor", "drain", "air"]),
   name: words.optional(),
   litres: litres.optional(),
@@ -17,6 +18,7 @@ const nodeSchema = z.strictObject({
 });
 const edgeSchema = z.strictObject({
   id,
+  role: id.optional(),
   from: id,
   to: id,
   kind: z.enum(["pipe", "valve", "check", "unit", "opening"]),
@@ -35,6 +37,8 @@ const positionSchema = z.strictObject({
 });
 const handleSchema = z.strictObject({
   id,
+  role: id.optional(),
+  unit: id.optional(),
   name: words,
   kind: z.enum(["lever", "head", "tee", "tap", "vent", "cap", "switch", "automatic"]),
   place: words,
@@ -46,6 +50,7 @@ const handleSchema = z.strictObject({
 });
 const unitSchema = z.strictObject({
   key: id,
+  of: id.optional(),
   name: words,
   family: z.string().max(30),
   media: z.boolean(),

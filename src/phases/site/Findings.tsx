@@ -17,11 +17,20 @@ const at = (id: string) => (
 );
 
 /** What the survey says so far: needs with their reason, and what a missing answer keeps open. */
-export function Findings({ job, profile }: { job: JobState; profile: UnitSystem }) {
+export function Findings({
+  job,
+  profile,
+  roWanted,
+}: {
+  job: JobState;
+  profile: UnitSystem;
+  /** The design has an RO. */
+  roWanted: boolean;
+}) {
   const facts = siteFacts(job.answers);
   const { needs, open } = needsOf(facts.water, {
     source: facts.source,
-    roWanted: job.units.some((u) => u.model.startsWith("RO")),
+    roWanted,
   });
   const say = sayFor(profile);
   const hardness = totalHardness(facts.water);

@@ -1,7 +1,7 @@
 import TinyQueue from "tinyqueue";
 import { judgeLimit, limitFor, waterAfter, type UnitModel } from "../../families";
 import { upper, value } from "../../units";
-import { byWorst, type Level, type Verdict } from "../../verdict";
+import { byWorst, worstLevel, type Level, type Verdict } from "../../verdict";
 import { needIds, needKind, totalHardness, type Findings, type NeedId, type Water } from "../../water";
 import { beforeFirst, groundOf, judgeHouse, type Ground, type Reached, type TrainInput } from "../judge";
 import { houseHardness, needRuleId } from "../needs";
@@ -81,6 +81,8 @@ interface Node {
   readonly options: readonly Option[];
   readonly own: Score;
   readonly firm: Score;
+  /** What of `firm` is not Good, by rule. */
+  readonly said: ReadonlyMap<string, Level>;
   readonly tie: number;
 }
 
@@ -253,10 +255,16 @@ function uselessIn({ placing, wanted, tooHigh }: Search): (node: Node, met: numb
     const ahead = wanted & DISINFECT ? prefilterAt(reached.upstream) : "";
     const key = `${met}|${ahead}|${placing.keyOf(reached.water)}`;
     const rivals = standing.get(key) ?? [];
-    // What the units themselves say and cost adds up; what the house says does not (a Check that both come to counts once), and follows from the pressure.
+    // What the units themselves say and cost adds up; what the house says does not (a Check that both come to counts once): the rival may have none that this line has not.
+    const noMoreSaid = (r: Node) =>
+      [...r.said].every(([rule, level]) => {
+        const here = node.said.get(rule);
+        return here !== undefined && worstLevel([{ level }, { level: here }]) === here;
+      });
     const beaten = rivals.some(
       (r) =>
         less(r.own, node.own) <= 0 &&
+        noMoreSaid(r) &&
         r.options.length <= node.options.length &&
         (r.reached.lossPeak ?? 0) <= (reached.lossPeak ?? 0) &&
         noLess(r.reached.pressure, reached.pressure) &&
@@ -301,11 +309,12 @@ class Frontier {
     const { ground, input, answerable, atTap, least, wanted, roFloor } = this.search;
     const met = metBy(line.options);
     const house = judgeHouse(ground, line.stations, line.reached).verdicts;
-    const score = (left: (v: Verdict) => boolean) => scoreOf(house.filter(left), 0);
-    const firm = score((v) => !answerable.has(v.rule));
+    const lasting = house.filter((v) => !answerable.has(v.rule));
+    const firm = scoreOf(lasting, 0);
     const open: Node = {
       ...line,
       firm,
+      said: new Map(lasting.flatMap((v) => (v.level === "Good" ? [] : [[v.rule, v.level] as const]))),
       stage: "open",
       next: 0,
       score: sum(line.own, firm, least[wanted & ~met]!, this.roLeast),
@@ -313,7 +322,10 @@ class Frontier {
     };
     if (this.isUseless(open, met)) return;
     if (line.options.length < input.maxUnits) this.goOn(open);
-    const ends = score((v) => !atTap.has(v.rule));
+    const ends = scoreOf(
+      house.filter((v) => !atTap.has(v.rule)),
+      0,
+    );
     this.put({ ...open, stage: "closed", score: sum(line.own, ends, roFloor(line.reached.water)) });
   }
 

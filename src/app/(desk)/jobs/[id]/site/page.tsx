@@ -47,7 +47,7 @@ export default async function SitePage({ params }: PageProps<"/jobs/[id]/site">)
           role="region"
           aria-label="Findings"
         >
-          <Findings job={job} profile={person.profile} />
+          <Findings job={job} profile={person.profile} roWanted={judged.stations.some((s) => s.model.ro)} />
         </div>
       </div>
     </JobShell>
