@@ -1,7 +1,7 @@
 // npm test: types, lint, import rules, unit, data against a real MariaDB, end to end against the production build.
 // Its own database folder and ports, so that it is safe while the demo runs. Ends with the line `N passed, N failed`.
 import { spawn } from "node:child_process";
-import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import {
   checkFolder,
@@ -69,8 +69,20 @@ async function vitest(project, env = process.env) {
   if (!r.success) console.log(output);
 }
 
+/** Says which reference figures differ from newer ones, where a folder of those lies beside the project; tests read their own copy alone. */
+function tellNewerFigures() {
+  const newer = join(root, "../shared/golden");
+  const own = join(root, "tests/reference");
+  if (!existsSync(newer)) return;
+  const text = (path) => (existsSync(path) ? readFileSync(path, "utf8") : "");
+  const files = [...new Set([...readdirSync(newer), ...readdirSync(own)])];
+  const differ = files.filter((f) => text(join(newer, f)) !== text(join(own, f)));
+  if (differ.length > 0) say(`tests/reference differs from ${newer}: ${differ.join(", ")}`);
+}
+
 async function main() {
   checkNode();
+  tellNewerFigures();
   checkFolder(folder);
   mkdirSync(folder, { recursive: true });
   needPackages(
@@ -191,7 +203,9 @@ async function main() {
       console.log(
         `${stats.unexpected === 0 ? "✓" : "✗"} end to end: ${stats.expected + stats.flaky} passed, ${stats.unexpected} failed (${((Date.now() - from) / 1000).toFixed(0)} s)`,
       );
-      if (stats.unexpected > 0 || stats.expected === 0) console.log(output);
+      if (stats.flaky > 0)
+        console.log(`  ${stats.flaky} of them flaky: failed at first, passed when tried again`);
+      if (stats.unexpected > 0 || stats.flaky > 0 || stats.expected === 0) console.log(output);
       if (stats.expected === 0) failed += 1;
     } finally {
       web.kill("SIGTERM");

@@ -42,6 +42,7 @@ function withQueue(job: JobState, queue: readonly Intent[], by: Actor, system: U
 }
 
 export type Refused = Extract<SendOutcome, { ok: false }>;
+export type Sent = { readonly ok: true } | Refused;
 export interface Run {
   readonly job: JobState;
   readonly queued: number;
@@ -49,7 +50,8 @@ export interface Run {
   readonly waiting?: string;
   readonly signedOut: boolean;
   readonly refused?: Refused;
-  readonly send: (wish: Asked) => Promise<SendOutcome>;
+  /** Puts it into the queue. What the phone decides by itself is answered at once, the rest when the server has. */
+  readonly send: (wish: Asked) => Promise<Sent>;
   readonly look: () => Promise<void>;
 }
 
@@ -149,7 +151,8 @@ export function useRun(
         if (outcome.entry && outcome.entry.seq === jobRef.current.seq + 1) take([outcome.entry]);
         else await look();
       } else {
-        setRefused(outcome);
+        // Nobody waits beside its fields any more where it was shown as taken: the words stand on their own then.
+        setRefused(waiters.current.has(intent.id) ? outcome : { ...outcome, fields: undefined });
         await look();
       }
       drop(intent.id);
@@ -186,7 +189,7 @@ export function useRun(
   }, [key, look, show, work]);
 
   const send = useCallback(
-    async (wish: Asked): Promise<SendOutcome> => {
+    async (wish: Asked): Promise<Sent> => {
       setRefused(undefined);
       const intent: Intent = { ...withId(wish), claimed: new Date(at()).toISOString() };
       const here = () => decidedHere(withQueue(jobRef.current, queueRef.current, by, system), intent, system);
@@ -194,13 +197,17 @@ export function useRun(
       if (here()?.ok === false) await look();
       const decided = here();
       if (decided?.ok === false) {
-        const outcome: SendOutcome = { ...decided, why: "refused" };
+        const outcome: Refused = { ...decided, why: "refused" };
         setRefused(outcome);
         return outcome;
       }
+      keep(intent);
+      if (decided) {
+        void work();
+        return { ok: true };
+      }
       return new Promise((resolve) => {
         waiters.current.set(intent.id, resolve);
-        keep(intent);
         void work();
       });
     },
