@@ -25,6 +25,9 @@ const demoPid = join(folder, "demo.pid");
 const port = Number(process.env.PORT ?? 4310);
 const databasePort = Number(process.env.BRANT_DATABASE_PORT ?? 13306);
 const fresh = process.argv.includes("--fresh");
+/** Grows when logs of an earlier build can no longer be read. */
+const DATA_VERSION = "2";
+const dataVersion = join(folder, "data-version");
 const outside = process.env.DATABASE_URL;
 const steps = 6;
 let at = 0;
@@ -34,6 +37,17 @@ const step = (text) => {
   at += 1;
   console.log(`[${at}/${steps}] ${text} (${((Date.now() - started) / 1000).toFixed(0)} s)`);
 };
+
+/** A demo that an earlier build made is refused in words, and left as it is. */
+function checkDataVersion() {
+  const made = existsSync(join(folder, "mariadb"));
+  const version = existsSync(dataVersion) ? readFileSync(dataVersion, "utf8").trim() : "1";
+  if (made && version !== DATA_VERSION)
+    throw new Plain(
+      "This demo was made by an earlier build and can no longer be read. Make it anew, what was entered in it is lost: npm run demo -- --fresh",
+    );
+  writeFileSync(dataVersion, `${DATA_VERSION}\n`);
+}
 
 /** One demo for one folder: two would end each other's servers. */
 function claimFolder() {
@@ -98,8 +112,10 @@ async function main() {
   if (fresh && !outside) {
     await stopDatabase(folder);
     rmSync(join(folder, "mariadb"), { recursive: true, force: true });
+    rmSync(dataVersion, { force: true });
     say("beginning anew");
   }
+  if (!outside) checkDataVersion();
   let db = outside
     ? { url: outside, ownerUrl: process.env.DATABASE_OWNER_URL ?? outside }
     : await startDatabase({ folder, port: databasePort });
