@@ -29,7 +29,7 @@ test("Ctrl+Enter in a sheet saves the sheet, and nothing behind it", async ({ br
 
 test("two quick taps finish one step", async ({ browser }) => {
   const { page, context } = await signedIn(browser, "tobias", phone);
-  const job = await openJob(page, "Pell Lane bakery", "run");
+  const job = await openJob(page, "Pell Lane bakery", "run?step=u2.lines");
   const done = async () => (await kindsOf(page, job)).filter((k) => k === "stepDone").length;
   const before = await done();
   const step = page.locator("article[data-step]");
