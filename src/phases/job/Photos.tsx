@@ -1,12 +1,26 @@
 "use client";
 import type { Photo } from "@/core/log";
-import { Camera } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { ulid } from "ulid";
 
 import { stamp } from "@/ui/time";
 import { sendFile, sendUntilTaken, shrinkPhoto, withId } from "./send";
+
+const CameraMark = () => (
+  <svg
+    viewBox="0 0 20 20"
+    width="18"
+    height="18"
+    fill="none"
+    stroke="currentColor"
+    strokeWidth="1.6"
+    aria-hidden="true"
+  >
+    <path d="M2 6h3.5L7 3.5h6L14.5 6H18v10.5H2z" />
+    <circle cx="10" cy="11" r="3" />
+  </svg>
+);
 
 /** Photos of a step or a part of the survey. Removing one can be undone by taking it again; the log keeps both. */
 export function Photos({
@@ -104,7 +118,7 @@ export function Photos({
       ))}
       {readOnly ? null : (
         <label className="button quiet cursor-pointer focus-within:outline-3">
-          <Camera size={18} aria-hidden="true" /> Photo
+          <CameraMark /> Photo
           <input
             ref={input}
             type="file"
