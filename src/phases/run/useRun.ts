@@ -13,10 +13,14 @@ const noOffice = (): never => {
   throw new Error("only the office can decide this");
 };
 
+/** When an intent happened, ISO 8601: by its own word, else no earlier than what the job has last. */
+const whenOf = (intent: Intent, job: JobState): string =>
+  intent.claimed ?? job.lastAt ?? "1970-01-01T00:00:00.000Z";
+
 /** What a kind that a phone decides becomes on this job; undefined where the server has to say. */
 function decidedHere(job: JobState, intent: Intent, system: UnitSystem): Decision | undefined {
   if (!logKindOf(intent.kind).onPhone) return undefined;
-  const now = Date.parse(intent.claimed ?? job.lastAt ?? "1970-01-01T00:00:00.000Z");
+  const now = Date.parse(whenOf(intent, job));
   return decideIntent(job, intent, { now, system, office: noOffice });
 }
 
@@ -25,7 +29,7 @@ function withQueue(job: JobState, queue: readonly Intent[], by: Actor, system: U
   return queue.reduce((state, intent) => {
     const decided = decidedHere(state, intent, system);
     if (!decided?.ok) return state;
-    const at = intent.claimed ?? state.lastAt ?? "1970-01-01T00:00:00.000Z";
+    const at = whenOf(intent, state);
     return applyEntry(state, {
       v: 1,
       job: job.id,
@@ -193,9 +197,12 @@ export function useRun(
       setRefused(undefined);
       const intent: Intent = { ...withId(wish), claimed: new Date(at()).toISOString() };
       const here = () => decidedHere(withQueue(jobRef.current, queueRef.current, by, system), intent, system);
-      // Somebody else may have gone on meanwhile: it is refused on the newest state only.
-      if (here()?.ok === false) await look();
-      const decided = here();
+      let decided = here();
+      if (decided?.ok === false) {
+        // Somebody else may have gone on meanwhile: it is refused on the newest state only.
+        await look();
+        decided = here();
+      }
       if (decided?.ok === false) {
         const outcome: Refused = { ...decided, why: "refused" };
         setRefused(outcome);
