@@ -1,5 +1,7 @@
+import type { Text } from "../core/words";
+
 /** Short cautions, shown at the step they apply to (handbook 1, Cautions). */
-export const cautions: Readonly<Record<string, string>> = {
+export const cautions: Readonly<Record<string, string | Text>> = {
   codes: "Local plumbing and electrical codes govern; the unit's own manual wins.",
   licensed: "Mains voltage, gas and, where required, potable plumbing belong to licensed people.",
   groundFault: "Only an outlet with ground-fault protection; plugs above and away from pipes; dry hands.",
@@ -7,7 +9,10 @@ export const cautions: Readonly<Record<string, string>> = {
   unplugUv: "Unplug before opening a UV chamber.",
   glass:
     "Quartz and lamps are fragile glass, lamps hold mercury: gloves; ventilate and collect a breakage, never to the bin.",
-  heavy: "Over 25 kg: two people or a trolley.",
+  heavy: {
+    text: "Over {heavy}: two people or a trolley.",
+    of: { heavy: { us: "55 lb", metric: "25 kg" } },
+  },
   relieve: "Relieve the pressure before opening anything.",
   standClear: "Stand clear of housings while they fill; open slowly.",
   heaterOff: "Heater off before draining: a dry element burns out. Scald risk.",

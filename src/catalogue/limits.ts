@@ -1,8 +1,5 @@
 import type { FeedLimit } from "../core/families";
-import { waterValues, type WaterKey } from "../core/water";
-
-/** What housings and tanks bear unless they say otherwise: 125 psi. */
-const HOUSING_MOST = 862;
+import { housePressures, waterValues, type WaterKey } from "../core/water";
 
 /** A limit of a value of the water; what it is called and measured in stands with the value. */
 const limit = (key: WaterKey, more: Partial<FeedLimit>): FeedLimit => ({
@@ -55,7 +52,7 @@ export const feedLimits: Readonly<Partial<Record<string, readonly FeedLimit[]>>>
     c("sulphide", 0.05, { notDetectedIsNone: true }),
     c("turbidity", 5),
     t(1, 43),
-    p(138, HOUSING_MOST),
+    p(138, housePressures.housingMost),
   ],
   manualSoftener: [
     c("iron", 3, { label: "Iron, dissolved" }),
@@ -63,7 +60,7 @@ export const feedLimits: Readonly<Partial<Record<string, readonly FeedLimit[]>>>
     c("sulphide", 0.05, { notDetectedIsNone: true }),
     c("turbidity", 5),
     t(1, 43),
-    p(138, HOUSING_MOST),
+    p(138, housePressures.housingMost),
   ],
   conditioner: [
     c("iron", 0.3),
@@ -84,6 +81,6 @@ export const feedLimits: Readonly<Partial<Record<string, readonly FeedLimit[]>>>
     t(5, 43),
     p(100, 690),
   ],
-  carbonTank: [c("turbidity", 5), t(2, 43), p(138, HOUSING_MOST)],
+  carbonTank: [c("turbidity", 5), t(2, 43), p(138, housePressures.housingMost)],
   cartridge: [t(2, 38), { ...pressure, max: 621 }],
 };

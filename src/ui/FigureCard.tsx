@@ -1,32 +1,29 @@
 import { tell } from "@/core/tell";
-import { sayFor, sayText } from "@/core/words";
+import { plain, sayFor, sayText } from "@/core/words";
 import type { Figure, InputSource } from "@/core/families";
-import { figure, print, type UnitSystem, type Quantity } from "@/core/units";
+import { figure, statedDigits, unitName, type UnitSystem, type Quantity } from "@/core/units";
 
 import { VerdictMark } from "./VerdictMark";
 
-const shown = (
+/** A number and its unit, as a figure card shows them apart. */
+function shown(
   value: number,
   quantity: Quantity | "plain",
   profile: UnitSystem,
-  digits?: number,
-): { n: string; unit: string } => {
-  if (quantity === "plain")
-    return {
-      n: value
-        .toFixed(digits ?? (Math.abs(value) >= 100 ? 0 : 2))
-        .replace(/\.?0+$/, (m) => (m.startsWith(".") ? "" : m)),
-      unit: "",
-    };
+  { digits, stated = false }: { digits?: number; stated?: boolean } = {},
+): { n: string; unit: string } {
+  if (quantity === "plain") {
+    const decimals = digits ?? (Math.abs(value) >= 100 ? 0 : 2);
+    return { n: plain(Number(value.toFixed(decimals)), 0, decimals), unit: "" };
+  }
   if (quantity === "duration" && value >= 90)
     return {
       n: `${Math.floor(value / 60)}:${String(Math.round(value % 60)).padStart(2, "0")}`,
       unit: "h:min",
     };
-  const all = print(value, quantity, profile, digits);
-  const n = figure(value, quantity, profile, digits);
-  return { n, unit: all.slice(n.length).trim() };
-};
+  const places = stated ? statedDigits(value, quantity, profile) : digits;
+  return { n: figure(value, quantity, profile, places), unit: unitName(quantity, profile) };
+}
 
 /** A range of less than a hundredth of the figure is no news. */
 const isWide = (f: Figure): boolean =>
@@ -35,9 +32,9 @@ const isWide = (f: Figure): boolean =>
 /** A figure in one line, as its range where it is one; a dash when it is not known. */
 export function FigureText({ figure: f, profile }: { figure?: Figure; profile: UnitSystem }) {
   if (f?.value === undefined) return <span className="text-soft">—</span>;
-  const value = shown(f.value, f.quantity, profile, f.digits);
+  const value = shown(f.value, f.quantity, profile, f);
   const [low, high] = f.range
-    ? [f.range.low, f.range.high].map((n) => shown(n, f.quantity, profile, f.digits).n)
+    ? [f.range.low, f.range.high].map((n) => shown(n, f.quantity, profile, f).n)
     : [];
   return (
     <>
@@ -73,9 +70,9 @@ export function FigureCard({
   /** Says which school the working rests on, whose and why. */ school?: (id: string) => React.ReactNode;
 }) {
   const say = sayFor(profile);
-  const value = f.value === undefined ? undefined : shown(f.value, f.quantity, profile, f.digits);
+  const value = f.value === undefined ? undefined : shown(f.value, f.quantity, profile, f);
   const [low, high] = f.range
-    ? [f.range.low, f.range.high].map((n) => shown(n, f.quantity, profile, f.digits).n)
+    ? [f.range.low, f.range.high].map((n) => shown(n, f.quantity, profile, f).n)
     : [];
   const spread = low !== undefined && low !== high && isWide(f) ? `${low}–${high}` : undefined;
   return (
@@ -102,7 +99,7 @@ export function FigureCard({
           {f.working.inputs.length > 0 ? (
             <ul className="mt-1">
               {f.working.inputs.map((i) => {
-                const s = shown(i.value, i.quantity, profile);
+                const s = shown(i.value, i.quantity, profile, { stated: "unit" in i.from });
                 return (
                   <li key={i.name}>
                     {i.name} = <span className="num">{s.n}</span> {s.unit || i.suffix}{" "}

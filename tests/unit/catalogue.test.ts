@@ -1,4 +1,5 @@
 import { families, type UnitModel } from "@/core/families";
+import { LITRES_PER_GALLON } from "@/core/units";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import writeExcelFile from "write-excel-file/node";
@@ -70,7 +71,9 @@ describe("the catalogue", () => {
     const field = (path: string) => unitFields.find((f) => f.path === path)!;
     expect(cellFrom("12 gpm", field("ratedFlow"), "metric", undefined)).toEqual({
       cell: expect.closeTo(45.42, 2) as number,
+      written: "12 gpm",
     });
+    expect(cellFrom("12", field("ratedFlow"), "us", undefined)).toMatchObject({ written: "12 gpm" });
     expect(cellFrom("5 gpm: 2 psi; 10 gpm: 6 psi", field("lossPoints"), "us", undefined)).toMatchObject({
       cell: expect.stringMatching(/^18\.9.*: 13\.7.*; 37\.8.*: 41\.3/) as string,
     });
@@ -81,6 +84,25 @@ describe("the catalogue", () => {
       ["ratedFlow", "10–12 gpm"],
     ] as const)
       expect(cellFrom(text, field(path), "us", undefined), text).toHaveProperty("error");
+  });
+  it("keeps a figure in the maker's words beside its value, for those who read that unit", () => {
+    const ratedFlow = unitFields.find((f) => f.path === "ratedFlow")!;
+    const before = unitModels.get("SF-150")!;
+    const flow = 1.5 * LITRES_PER_GALLON;
+    const told = { ...before, ratedFlow: flow, written: { ratedFlow: "1 1/2 gpm" } };
+    expect(unitSchema.parse(told).written).toEqual({ ratedFlow: "1 1/2 gpm" });
+    expect(figureText(told, ratedFlow, "us")).toBe("1 1/2 gpm");
+    expect(figureText(told, ratedFlow, "metric")).toBe("5.7 L/min");
+    expect(cellFrom("1 1/2 gpm", ratedFlow, "us", told)).toEqual({ cell: flow, written: "1 1/2 gpm" });
+    for (const [path, text] of [
+      ["ratedFlow", "2 gpm"],
+      ["ratedFlow", "soon"],
+      ["variant", "1 gpm"],
+      ["noSuch", "1 gpm"],
+    ] as const)
+      expect(unitSchema.safeParse({ ...told, written: { [path]: text } }).success, `${path}: ${text}`).toBe(
+        false,
+      );
   });
   it("says in words what differs between two versions", () => {
     const before = unitModels.get("SF-150")!;
@@ -115,7 +137,7 @@ describe("units in from a file", () => {
     const r = await read(await book([[...head!, "colour"], ...rows.map((x) => [...x, "blue"])]));
     expect(states(r)).toEqual({ "PS-10": "changed", "PS-20": "bad", "ZZ-9": "new", "PS-50": "bad" });
     expect(r.unknown).toEqual(["colour"]);
-    expect(r.units[0]).toMatchObject({ changes: ["Rated flow: 11.89 gpm → 13.21 gpm"] });
+    expect(r.units[0]).toMatchObject({ changes: ["Rated flow: 12 gpm → 13.2 gpm"] });
     expect(r.units[1]).toMatchObject({ reasons: [expect.stringContaining("Mass, full") as string] });
     expect(r.units[3]).toMatchObject({ reasons: [expect.stringContaining("no recipe “sorcery”") as string] });
   });

@@ -10,14 +10,15 @@ export const iceMaker: Recipe = {
       stage: "place",
       kind: "do",
       title: "Branch into the RO's tank line, before the post filter's faucet line",
-      why: "A 1/4 in line starves the ice maker.",
+      why: "A {thin} line starves the ice maker.",
+      figures: {
+        thin: { us: "1/4 in", metric: "6.35 mm" },
+        tube: { us: "3/8 in", metric: "9.5 mm" },
+      },
       work: 20,
       water: "off",
       tightening: "Push to the stop, tug, clip",
-      details: [
-        "9.5 mm (3/8 in) tube all the way",
-        "A shut-off at the branch, shut until the discards are done",
-      ],
+      details: ["{tube} tube all the way", "A shut-off at the branch, shut until the discards are done"],
     },
     {
       id: "open",

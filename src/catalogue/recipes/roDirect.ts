@@ -24,7 +24,8 @@ export const roDirect: Recipe = {
       work: 30,
       water: "any",
       cautions: ["drilling", "stone"],
-      details: ["Cabled faucet: 19 mm hole"],
+      details: ["Cabled faucet: {hole} hole"],
+      figures: { hole: { us: "3/4 in", metric: "19 mm" } },
     },
     {
       id: "ports",

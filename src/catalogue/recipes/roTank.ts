@@ -38,9 +38,13 @@ export const roTank: Recipe = {
       tightening: "Nut from below, spout held",
       sealant: "Its connector needs no sealant",
       details: [
-        "Hole 12.5 to 38 mm from below; 19 to 32 with a top-mount kit",
+        "Hole of {below} from below; {above} with a top-mount kit",
         "Small hole: flat face of the washer to the sink; large: bevelled face",
       ],
+      figures: {
+        below: { us: "1/2 to 1-1/2 in", metric: "12.5 to 38 mm" },
+        above: { us: "3/4 to 1-1/4 in", metric: "19 to 32 mm" },
+      },
     },
     {
       id: "feedTee",
@@ -66,9 +70,14 @@ export const roTank: Recipe = {
       cautions: ["airGap"],
       details: [
         "Side or top of a horizontal run; one wall only, bit stopped",
-        "Hole 5 mm where the ¼ tube stops in the saddle, 6.4 where it goes through",
+        "Hole of {stops} where the {tube} tube stops in the saddle, {through} where it goes through",
         "Hole and saddle lined up with a pin; tube falls all the way",
       ],
+      figures: {
+        tube: { us: "1/4 in", metric: "6.35 mm" },
+        stops: { us: "3/16 in", metric: "5 mm" },
+        through: { us: "1/4 in", metric: "6.4 mm" },
+      },
     },
     {
       id: "precharge",
@@ -120,8 +129,9 @@ export const roTank: Recipe = {
       id: "firstRinse",
       stage: "branch",
       kind: "flow",
-      title: "Rinse the pre-filters into a bucket, 4 to 8 L",
-      why: "Carbon fines would foul the membrane.",
+      title: "Rinse the pre-filters into a bucket",
+      why: "{amount}, or until clear: carbon fines would foul the membrane.",
+      figures: { amount: { us: "1 to 2 gal", metric: "4 to 8 L" } },
       work: 10,
       water: "on",
       goal: {

@@ -89,7 +89,7 @@ const booster = (
   parts: number,
 ): UnitModel => ({
   code,
-  name: `Booster pump, ${boost} kPa`,
+  name: `Booster pump ${boost}`,
   family: "booster",
   variant: "with pressure switch",
   branch: true,
@@ -284,7 +284,7 @@ export const drinkingWater: readonly UnitModel[] = [
 
   reactor("PL-1", "In-line LED UV on the product line", 1.5, 120),
   reactor("PL-2", "LED UV reactor with switched faucet", 2, 180),
-  reactor("PL-4", "LED UV reactor, 4 L/min", 4, 290),
+  reactor("PL-4", "LED UV reactor 4", 4, 290),
 
   point(
     "PF-1",

@@ -1,5 +1,7 @@
 import { z } from "zod";
 import { families, unitFigures, type FeedLimit, type UnitModel } from "../../core/families";
+import { parseQuantity, printStated } from "../../core/units";
+import { fieldsOf, figureAt } from "./fields";
 import { feedLimits } from "../limits";
 import { recipes } from "../recipes";
 
@@ -53,6 +55,31 @@ const lossIssues = (m: UnitModel): Issue[] =>
     ? []
     : [{ path: ["lossPoints"], message: "Two losses are given for one flow" }];
 
+/** How far the number behind a figure in the maker's words may be from the figure itself, as a part of it. */
+const SAME = 1e-6;
+
+/** Figures in the maker's words that say something else than the figure, or belong to none. */
+const writtenIssues = (m: UnitModel): Issue[] =>
+  Object.entries(m.written ?? {}).flatMap(([path, text]): Issue[] => {
+    const field = fieldsOf(m.family).find((f) => f.path === path);
+    const figure = field && figureAt(m, field);
+    if (field?.kind !== "quantity" || typeof figure !== "number")
+      return [{ path: ["written", path], message: `There is no figure “${path}” to write “${text}” for` }];
+    const read = parseQuantity(text, field.quantity, { profile: "metric" });
+    const same =
+      read.ok &&
+      read.measured.is === "value" &&
+      Math.abs(read.measured.value - figure) <= SAME * Math.abs(figure);
+    return same
+      ? []
+      : [
+          {
+            path: ["written", path],
+            message: `“${text}” is not ${printStated(figure, field.quantity, "metric")}`,
+          },
+        ];
+  });
+
 /** What a unit of the catalogue must state; figures in canonical units. Built from the figures of all families. */
 export const unitSchema = z
   .strictObject({
@@ -64,6 +91,12 @@ export const unitSchema = z
   .superRefine((unit, ctx) => {
     const m = unit as unknown as UnitModel;
     const own = families.find((f) => f.id === m.family)!.faults?.(m) ?? [];
-    for (const { path, message } of [...missingRecords(m), ...own, ...limitIssues(m), ...lossIssues(m)])
+    for (const { path, message } of [
+      ...missingRecords(m),
+      ...own,
+      ...limitIssues(m),
+      ...lossIssues(m),
+      ...writtenIssues(m),
+    ])
       ctx.addIssue({ code: "custom", path: [...path], message });
   }) as unknown as z.ZodType<UnitModel>;

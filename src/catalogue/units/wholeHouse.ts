@@ -138,7 +138,7 @@ const chamber = (
   over: Partial<UvData> = {},
 ): UnitModel => ({
   code,
-  name: `UV chamber, ${flow} L/min`,
+  name: `UV chamber ${flow}`,
   family: "uv",
   variant: "chamber with controller",
   branch: false,
@@ -171,7 +171,7 @@ const rack = (
   yearly: number,
 ): UnitModel => ({
   ...chamber(code, flow, loss, 1.5, massFullKg, parts, yearly),
-  name: `UV rack with sediment and carbon, ${flow} L/min`,
+  name: `UV rack with sediment and carbon ${flow}`,
   variant: "rack",
   maxPressure: 621,
   microns: 5,
@@ -465,7 +465,7 @@ export const wholeHouse: readonly UnitModel[] = [
 
   media(
     "CN-40",
-    "Salt-free conditioner, 40 L/min",
+    "Salt-free conditioner 40",
     "conditioner",
     40,
     [
@@ -478,7 +478,7 @@ export const wholeHouse: readonly UnitModel[] = [
   ),
   media(
     "CN-60",
-    "Salt-free conditioner, 60 L/min",
+    "Salt-free conditioner 60",
     "conditioner",
     60,
     [
@@ -491,7 +491,7 @@ export const wholeHouse: readonly UnitModel[] = [
   ),
   media(
     "CN-80",
-    "Salt-free conditioner, 80 L/min",
+    "Salt-free conditioner 80",
     "conditioner",
     80,
     [
@@ -504,7 +504,7 @@ export const wholeHouse: readonly UnitModel[] = [
   ),
   media(
     "CN-110",
-    "Salt-free conditioner, 110 L/min",
+    "Salt-free conditioner 110",
     "conditioner",
     110,
     [
@@ -530,7 +530,7 @@ export const wholeHouse: readonly UnitModel[] = [
   ),
   media(
     "SC-36",
-    "Scale-control tank, 60 L/min",
+    "Scale-control tank 60",
     "scaleControl",
     60,
     [
@@ -543,7 +543,7 @@ export const wholeHouse: readonly UnitModel[] = [
   ),
   media(
     "SC-48",
-    "Scale-control tank, 90 L/min",
+    "Scale-control tank 90",
     "scaleControl",
     90,
     [

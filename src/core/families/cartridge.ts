@@ -12,7 +12,13 @@ export const cartridge: Family = {
   rig: { media: false, flushed: true, gentle: "quarter", vent: "vent screw" },
   shape: "housing",
   service: [
-    { what: "Change the sediment cartridge", when: "6 to 12 months, or at 70 kPa (10 psi) more loss" },
+    {
+      what: "Change the sediment cartridge",
+      when: {
+        text: "6 to 12 months, or at {loss} more loss",
+        of: { loss: { us: "10 psi", metric: "70 kPa" } },
+      },
+    },
     { what: "Change the carbon cartridge, if there is one", when: "6 to 12 months, or by litres" },
   ],
   told: [],

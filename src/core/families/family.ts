@@ -1,6 +1,6 @@
 import type { z } from "zod";
 import type { NeedId } from "../water";
-import type { AnyRule } from "../words";
+import type { AnyRule, Text } from "../words";
 import type { StationContext, StationJudgement } from "./context";
 import type { Connects, UnitModel } from "./unit";
 
@@ -24,7 +24,7 @@ export interface RigTraits {
 /** What has to be done later, and when at the latest (handbook 7, Follow-ups and service). */
 export interface ServiceItem {
   readonly what: string;
-  readonly when: string;
+  readonly when: string | Text;
 }
 
 /** How Propose treats a family in the house's line. */

@@ -35,6 +35,8 @@ export interface Figure {
   /** Unit word for plain numbers. */
   readonly suffix?: string;
   readonly digits?: number;
+  /** The unit states it; nothing was computed. */
+  readonly stated?: boolean;
   readonly note?: string | Text;
   readonly verdict?: Verdict;
   readonly working: Working;

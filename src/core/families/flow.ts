@@ -24,9 +24,9 @@ export const ratedFlowRule = rule<RatedFlowFacts>("rated-flow", {
     if (lacking === "peak") return PEAK_UNKNOWN;
     if (lacking === "figure" && restricted) return "the unit states no flow";
     if (lacking === "figure") return "the unit states no flow in L/min; bathrooms or people are no flow";
-    if (restricted) return `a flow restrictor holds ${say.of(rated!, "flow")}`;
+    if (restricted) return `a flow restrictor holds ${say.stated(rated!, "flow")}`;
     const over = rated! < peak!;
-    return `rated ${say.beside(rated!, peak!, "flow")}, ${over ? "but " : "peak "}${say.of(peak!, "flow")}${over ? " at peak" : ""}`;
+    return `rated ${say.stated(rated!, "flow", peak!)}, ${over ? "but " : "peak "}${say.of(peak!, "flow")}${over ? " at peak" : ""}`;
   },
   remedy: ({ lacking }) =>
     lacking === "peak"
@@ -60,6 +60,7 @@ export function judgeRatedFlow(ctx: StationContext): StationJudgement {
         id: "ratedFlow",
         label: "Rated flow",
         quantity: "flow",
+        stated: true,
         value: rated,
         verdict,
         working: {
@@ -97,6 +98,7 @@ export function judgePointOfUse({ model }: StationContext): StationJudgement {
         id: "ratedFlow",
         label: "Rated flow",
         quantity: "flow",
+        stated: true,
         value: rated,
         verdict: ratedFlowRule.good({ rated, restricted: true }),
         working: { formula: "the unit's own restrictor", inputs: [] },

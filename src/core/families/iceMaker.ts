@@ -46,7 +46,12 @@ function judge(ctx: StationContext): StationJudgement {
         });
   return {
     verdicts: [],
-    cautions: ["9.5 mm (3/8 in) tube from the tank, and only after the discards."],
+    cautions: [
+      {
+        text: "{tube} tube from the tank, and only after the discards.",
+        of: { tube: { us: "3/8 in", metric: "9.5 mm" } },
+      },
+    ],
     figures: [
       {
         id: "iceMaker",

@@ -3,6 +3,7 @@ import { roRated, type DesignUnit } from "../families";
 import type { ReadingContext } from "../readings";
 import { judgeJob, withModels, type DesignBasis } from "../train";
 import { upper } from "../units";
+import { housePressures } from "../water/pressures";
 import type { JobState, Knowledge } from "../job";
 
 /** The draft as a basis. */
@@ -36,7 +37,7 @@ export function readingContext(
   const designWaste = station?.figures.find((f) => f.id === "waste")?.value ?? ro?.wasteRatio;
   return {
     loss: main.map((u) => ({ curve: lossCurve(u.model.lossPoints), parallel: u.unit.parallel })),
-    trainMax: Math.min(862, ...main.flatMap((u) => u.model.maxPressure ?? [])),
+    trainMax: Math.min(housePressures.housingMost, ...main.flatMap((u) => u.model.maxPressure ?? [])),
     ro: ro && { ...roRated(ro), preLoss: ro.preLoss, designWaste, feedTds },
     uv: uv && {
       ratedFlow: uv.ratedFlow,

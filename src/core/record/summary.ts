@@ -12,6 +12,7 @@ import {
   type Knowledge,
   type Phase,
 } from "../job";
+import { sayStep } from "../run/step";
 import { inSentence } from "../words";
 import { signingBlockers } from "./office";
 
@@ -134,7 +135,7 @@ export function summarise(job: JobState, now: number, knowledge: Knowledge, prof
       ...base,
       rank: counting ? 3 : 1,
       next: counting ? `${step.title} is running` : step.title,
-      detail: `${step.why}`,
+      detail: sayStep(step, profile).why,
       who: installer,
     };
   }

@@ -2,6 +2,7 @@ import type { Wish } from "../rig";
 import type { SourceSafety } from "../water";
 import type { DesignUnit, UnitModel } from "../families";
 import type { DemandTables, Fixture, SurveyAnswers } from "../site";
+import type { Figures, Text } from "../words";
 import type { Recipe, RecipeStep, StepCondition } from "./recipe";
 import { stages, type Step } from "./step";
 
@@ -82,7 +83,7 @@ export function tapsFor(
   flow: number,
   fixtures: Readonly<Partial<Record<Fixture, number>>>,
   demand: DemandTables,
-): string {
+): Text {
   const bathrooms = fixtures.bathroomGroup ?? 0;
   const available: Partial<Record<Fixture, number>> = {
     ...fixtures,
@@ -104,11 +105,15 @@ export function tapsFor(
     if (sum >= flow) break;
   }
   if (picked.length === 0)
-    return "No taps were surveyed: open cold taps one by one until the flow is reached, and measure it";
+    return {
+      text: "No taps were surveyed: open cold taps one by one until the flow is reached, and measure it",
+    };
   const names = picked.join(" and ");
-  return sum >= flow
-    ? `Cold, fully open: ${names}`
-    : `Cold, fully open: ${names}, about ${Math.round(sum)} L/min in all; that falls short, so add a hose and measure`;
+  if (sum >= flow) return { text: `Cold, fully open: ${names}` };
+  return {
+    text: `Cold, fully open: ${names}, about {all} in all; that falls short, so add a hose and measure`,
+    of: { all: { value: sum, quantity: "flow" } },
+  };
 }
 
 function wishFrom(goal: NonNullable<RecipeStep["goal"]>, unit: string): Wish {
@@ -128,6 +133,22 @@ function wishFrom(goal: NonNullable<RecipeStep["goal"]>, unit: string): Wish {
   }
 }
 
+/** The figures of a step's words: its recipe's, and of the unit those that its words name. */
+function figuresOf(template: RecipeStep, model: UnitModel | undefined): Figures | undefined {
+  const words = [
+    template.why,
+    ...(template.details ?? []),
+    template.check?.question,
+    template.hold?.statement,
+  ].join(" ");
+  const mass: Figures =
+    model && words.includes("{mass}")
+      ? { mass: { value: model.massFullKg, quantity: "mass", digits: 0 } }
+      : {};
+  const figures = { ...template.figures, ...mass };
+  return Object.keys(figures).length > 0 ? figures : undefined;
+}
+
 function stepFrom(
   template: RecipeStep,
   chain: {
@@ -138,10 +159,7 @@ function stepFrom(
   input: ComposeInput,
 ): Omit<Step, "needs"> {
   const { model, predicted } = chain;
-  const name = (text: string) =>
-    model
-      ? text.replaceAll("{unit}", model.code).replaceAll("{mass}", String(Math.round(model.massFullKg)))
-      : text;
+  const name = (text: string) => (model ? text.replaceAll("{unit}", model.code) : text);
   const heavy = model && template.stage === "place" && model.massFullKg > 25;
   const expected = (key: string | undefined) =>
     key !== undefined && predicted?.[key] !== undefined ? { expected: predicted[key] } : {};
@@ -153,6 +171,7 @@ function stepFrom(
     kind: template.kind,
     title: name(template.title),
     why: name(template.why),
+    figures: figuresOf(template, model),
     work: template.work,
     water: template.water === "bypassed" && input.source === "unsafe" ? "off" : template.water,
     cautions: [...(template.cautions ?? []), ...(heavy ? ["heavy"] : [])],

@@ -33,8 +33,11 @@ export const recipeStepSchema = z
     id: z.string().regex(/^[a-z][a-zA-Z0-9]*$/),
     stage: z.enum(stages),
     kind: z.enum(["do", "check", "turn", "flow", "soak", "read", "cycle", "record", "hold"]),
+    /** Names the step in every unit system, so it holds no figure. */
     title: z.string().min(3).max(90),
     why: z.string().min(3),
+    /** What stands at the places `{gap}` of its words, in both unit systems as the trade writes it; `{unit}` and `{mass}` are the unit's own. */
+    figures: z.record(z.string(), z.strictObject({ us: z.string(), metric: z.string() })).optional(),
     work: z.number().nonnegative(),
     water: z.enum(["off", "bypassed", "on", "any"]),
     power: z.enum(["off", "on"]).optional(),

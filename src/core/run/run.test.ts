@@ -5,7 +5,9 @@ import { demandTables } from "../../catalogue/demand";
 import { recipes, siteRecipe } from "../../catalogue/recipes";
 import { unitModels } from "../../catalogue/units";
 import { readingKinds } from "../readings";
-import { recipeSchema } from "./recipe";
+import { parseQuantity } from "../units";
+import { sayFor, sayText } from "../words";
+import { recipeSchema, type RecipeStep } from "./recipe";
 import {
   advanceClock,
   clockOf,
@@ -13,6 +15,7 @@ import {
   countedBy,
   hasRun,
   maySkip,
+  sayStep,
   readyAt,
   tapsFor,
   type Clock,
@@ -56,6 +59,39 @@ describe("recipes", () => {
       expect(new Set(r.steps.map((s) => s.id)).size).toBe(r.steps.length);
     },
   );
+  const steps = [siteRecipe, ...recipes.values()].flatMap((r) =>
+    r.steps.map((s) => [`${r.id}.${s.id}`, s] as const),
+  );
+  const wordsOf = (s: RecipeStep) =>
+    [s.why, ...(s.details ?? []), s.check?.question, s.hold?.statement].join(" ");
+  const places = (text: string) => [...text.matchAll(/\{([a-zA-Z.]+)\}/g)].map((m) => m[1]!);
+  it.each(steps)("%s names no quantity in its title, and its words have a figure for each place", (_, s) => {
+    expect(places(s.title).filter((p) => p !== "unit")).toEqual([]);
+    expect(s.title).not.toMatch(/\d ?(mm|cm|kg|L|L\/min|kPa|gal|gpm|lb|psi|in)\b/);
+    const named = new Set(places(wordsOf(s)).filter((p) => p !== "unit" && p !== "mass"));
+    expect([...named].sort()).toEqual(Object.keys(s.figures ?? {}).sort());
+  });
+  /** The ends of a figure as written, in its canonical unit. */
+  const endsOf = (text: string, system: "us" | "metric"): number[] => {
+    const unit = / [^ ]+$/.exec(text)![0];
+    const quantity =
+      ({ in: "length", mm: "length", gal: "volume", L: "volume" } as const)[unit.trim()] ?? "flow";
+    return text
+      .slice(0, -unit.length)
+      .split(" to ")
+      .map((n) => {
+        const read = parseQuantity(`${n}${unit}`, quantity, { profile: system });
+        if (!read.ok || read.measured.is !== "value") throw new Error(`${text}: ${JSON.stringify(read)}`);
+        return read.measured.value;
+      });
+  };
+  it.each(
+    steps.flatMap(([id, s]) => Object.entries(s.figures ?? {}).map(([k, f]) => [`${id} {${k}}`, f] as const)),
+  )("%s means the same in both unit systems, as closely as the trade rounds", (_, { us, metric }) => {
+    const [here, there] = [endsOf(us, "us"), endsOf(metric, "metric")];
+    expect(here).toHaveLength(there.length);
+    here.forEach((n, i) => expect(Math.abs(n / there[i]! - 1)).toBeLessThan(0.06));
+  });
   it("exist for every unit of the catalogue", () => {
     for (const m of unitModels.values())
       for (const id of m.recipes) expect(recipes.has(id), `${m.code}: ${id}`).toBe(true);
@@ -108,7 +144,9 @@ describe("composeRun", () => {
   });
   it("warns of weight above 25 kg with the computed mass", () => {
     expect(bakery[at("u0.place")]!.cautions).toContain("heavy");
-    expect(bakery[at("u0.place")]!.title).toContain("88 kg");
+    const place = bakery[at("u0.place")]!;
+    expect(sayStep(place, "metric").why).toContain("weighs 88 kg");
+    expect(sayStep(place, "us").why).toContain("weighs 194 lb");
   });
   it("never waits for itself, for a later step or for one that is not there, whatever the train", () => {
     fc.assert(
@@ -128,11 +166,12 @@ describe("composeRun", () => {
       if (s.kind === "hold" || s.proves) expect(maySkip(s)).toBe(false);
   });
   it("adds taps up to the flush flow, and says when they fall short", () => {
-    expect(tapsFor(19, { bathtub: 1, kitchenSink: 1 }, demandTables)).toBe(
-      "Cold, fully open: 1 bathtub and 1 kitchen tap",
-    );
-    expect(tapsFor(19, { lavatory: 1 }, demandTables)).toMatch(/falls short/);
-    expect(tapsFor(19, {}, demandTables)).toMatch(/No taps were surveyed/);
+    const said = (fixtures: Parameters<typeof tapsFor>[1], system: "us" | "metric") =>
+      sayText(tapsFor(19, fixtures, demandTables), sayFor(system));
+    expect(said({ bathtub: 1, kitchenSink: 1 }, "us")).toBe("Cold, fully open: 1 bathtub and 1 kitchen tap");
+    expect(said({ lavatory: 1 }, "us")).toMatch(/1 lavatory tap, about 1\.19 gpm in all; that falls short/);
+    expect(said({ lavatory: 1 }, "metric")).toMatch(/about 4\.5 L\/min in all; that falls short/);
+    expect(said({}, "us")).toMatch(/No taps were surveyed/);
   });
 });
 

@@ -1,6 +1,7 @@
 import type { ReadingContext } from "../readings/reading";
 import type { Wish } from "../rig";
-import type { Quantity } from "../units";
+import type { Quantity, UnitSystem } from "../units";
+import { sayFor, sayText, type Figures, type Text } from "../words";
 
 export type StepKind = "do" | "check" | "turn" | "flow" | "soak" | "read" | "cycle" | "record" | "hold";
 export type WaterState = "off" | "bypassed" | "on" | "any";
@@ -29,7 +30,7 @@ export interface FlowBand {
   readonly high: number;
 }
 
-/** A step as the run keeps it: composed once, frozen into the log with the run's start. Minutes throughout. */
+/** A step as the run keeps it: composed once, frozen into the log with the run's start. Minutes throughout. Its words may have places, `{gap}`, for its figures; its title has none. */
 export interface Step {
   /** `site.route`, `u2.soak`: the unit's key and the recipe step. */
   readonly id: string;
@@ -40,6 +41,7 @@ export interface Step {
   readonly kind: StepKind;
   readonly title: string;
   readonly why: string;
+  readonly figures?: Figures;
   readonly work: number;
   readonly water: WaterState;
   readonly power?: "off" | "on";
@@ -59,7 +61,7 @@ export interface Step {
     readonly untilClear?: boolean;
     readonly direction: "forward" | "reverse";
     readonly to: string;
-    readonly taps?: string;
+    readonly taps?: Text;
   };
   readonly soak?: { readonly minutes: number; readonly maxMinutes?: number };
   /** A clock with no band or soak, e.g. a tank filling; `expected` is what the design predicts. */
@@ -75,6 +77,26 @@ export interface Step {
   readonly asks?: "waterOff";
   /** What finishing it proves; a step that proves something cannot be skipped. */
   readonly proves?: "uv" | "discard";
+}
+
+/** What a step says, its figures printed in one unit system. */
+export interface SaidStep {
+  readonly why: string;
+  readonly details: readonly string[];
+  readonly statement?: string;
+  readonly question?: string;
+  readonly taps?: string;
+}
+export function sayStep(step: Step, system: UnitSystem): SaidStep {
+  const say = sayFor(system);
+  const said = (text: string) => sayText({ text, of: step.figures }, say);
+  return {
+    why: said(step.why),
+    details: (step.details ?? []).map(said),
+    statement: step.hold && said(step.hold.statement),
+    question: step.check && said(step.check.question),
+    taps: step.flow?.taps && sayText(step.flow.taps, say),
+  };
 }
 
 /** How long the step's clock must run, in ms; undefined where it has none. */

@@ -2,14 +2,12 @@ import { isKnownAbove, isOver, type TrainSchools } from "../families";
 import { supplyPressure, type SupplyCurve } from "../plumbing";
 import type { SiteFacts } from "../site";
 import type { Verdict } from "../verdict";
+import { housePressures } from "../water";
 import { rule } from "../words";
 import type { Station } from "./station";
 
-/** Pressures of a house's line, kPa (handbook 2 and 3). */
-const HOUSING_MOST = 862;
-const REDUCE_ABOVE = 552;
-const FIXTURE_GOOD = 200;
-const FIXTURE_LEAST = 140;
+const { housingMost, reduceAbove, fixtureGood, fixtureLeast } = housePressures;
+/** What a line may take at peak, kPa (handbook 3). */
 const LOSS_GOOD = 100;
 const LOSS_MOST = 170;
 /** Beyond so many times the measured flow the supply's curve is a guess. */
@@ -97,7 +95,7 @@ const reducingValve = rule<{ readonly setPoint?: number }>("reducing-valve", {
   reason: ({ setPoint }, say, level) =>
     level === "Good"
       ? `a reducing valve holds ${say.of(setPoint!, "pressure")}`
-      : `above ${say.of(REDUCE_ABOVE, "pressure")} at the house`,
+      : `above ${say.of(reduceAbove, "pressure")} at the house`,
   remedy: () => "A pressure-reducing valve: a code item in many places",
   caution: () => EXPANSION,
 });
@@ -107,16 +105,16 @@ const behindReducer = (facts: SiteFacts, pressure: number | undefined): number |
 
 /** Static pressure by day and night against what the line takes, and against what a house should have. */
 function judgeStatic(facts: SiteFacts, line: readonly Pick<Station, "model">[]): Verdict[] {
-  const most = Math.min(HOUSING_MOST, ...line.map((s) => s.model.maxPressure ?? HOUSING_MOST));
+  const most = Math.min(housingMost, ...line.map((s) => s.model.maxPressure ?? housingMost));
   const [day, night] = [facts.staticPressure, facts.nightPressure].map((p) => behindReducer(facts, p));
   const verdicts: Verdict[] = [];
   if (day !== undefined && isOver(day, most)) verdicts.push(overPressure.stop({ pressure: day, most }));
   if (night !== undefined && isOver(night, most))
     verdicts.push(nightPressure.stop({ pressure: night, most }));
-  if (day !== undefined && day > REDUCE_ABOVE && night === undefined)
+  if (day !== undefined && day > reduceAbove && night === undefined)
     verdicts.push(nightPressure.unknown({ pressure: day }, ["source.night"]));
-  if (Math.max(facts.staticPressure ?? 0, facts.nightPressure ?? 0) > REDUCE_ABOVE) {
-    const held = facts.reducer !== undefined && !isOver(facts.reducer, REDUCE_ABOVE);
+  if (Math.max(facts.staticPressure ?? 0, facts.nightPressure ?? 0) > reduceAbove) {
+    const held = facts.reducer !== undefined && !isOver(facts.reducer, reduceAbove);
     verdicts.push(reducingValve.at(held ? "Good" : "Check", { setPoint: facts.reducer }));
   }
   return verdicts;
@@ -131,10 +129,10 @@ const housePressure = rule<LeftFacts>("house-pressure", {
   reason: ({ left, assumed, lacking }, say, level) => {
     if (lacking === "curve") return "the supply's curve is not known";
     if (lacking === "peak") return "the peak flow is not known";
-    const limit = level === "Stop" ? FIXTURE_LEAST : FIXTURE_GOOD;
+    const limit = level === "Stop" ? fixtureLeast : fixtureGood;
     const shown = `${say.beside(Math.max(0, left!), limit, "pressure")} left after the train at peak${assumed ? ", 20 m of service line assumed" : ""}`;
-    if (level === "Stop") return `${shown}, at least ${say.of(FIXTURE_LEAST, "pressure")} needed`;
-    return level === "Check" ? `${shown}, ${say.of(FIXTURE_GOOD, "pressure")} is Good` : shown;
+    if (level === "Stop") return `${shown}, at least ${say.of(fixtureLeast, "pressure")} needed`;
+    return level === "Check" ? `${shown}, ${say.of(fixtureGood, "pressure")} is Good` : shown;
   },
   remedy: ({ lacking }, _say, level) => {
     if (lacking === "curve") return "Measure static and flowing pressure";
@@ -194,7 +192,7 @@ export function judgePressure(
     flowing.push(beyondMeasured.check({ peak, measured: curve.measuredFlow }));
   const left = supplyPressure(curve, peak) - lossPeak;
   flowing.push(
-    housePressure.at(bandLevel(left < FIXTURE_LEAST, left < FIXTURE_GOOD), { left, assumed: curve.assumed }),
+    housePressure.at(bandLevel(left < fixtureLeast, left < fixtureGood), { left, assumed: curve.assumed }),
     trainLoss.at(bandLevel(lossPeak > LOSS_MOST, lossPeak > LOSS_GOOD), { loss: lossPeak }),
   );
   return { verdicts: [...resting, ...flowing], pressurePeak: left };

@@ -42,14 +42,49 @@ export function figure(canonical: number, quantity: Quantity, profile: UnitSyste
       : places;
   const text = n.toFixed(needed);
   const clean = text.includes(".") ? text.replace(/\.?0+$/, "") : text;
-  return clean === "-0" ? "0" : clean;
+  return clean === "-0" ? "0" : separated(clean);
 }
+
+/** A number's text with its thousands separated: `1370` → `1,370`. */
+export const separated = (text: string): string =>
+  text.replace(/^-?\d+/, (whole) => whole.replace(/\B(?=(\d{3})+$)/g, ","));
 
 /** A figure with its unit, e.g. `58 psi`. */
 export function print(canonical: number, quantity: Quantity, profile: UnitSystem, digits?: number): string {
   const unit = unitName(quantity, profile);
-  return `${figure(canonical, quantity, profile, digits)}${unit === "" ? "" : unit === "%" ? " %" : ` ${unit}`}`;
+  return `${figure(canonical, quantity, profile, digits)}${unit === "" ? "" : ` ${unit}`}`;
 }
+
+const MOST_STATED = 4;
+/** How many significant digits a number was written with; more than four count as computed. */
+function significant(n: number): number {
+  for (let digits = 1; digits <= MOST_STATED; digits += 1)
+    if (Math.abs(Number(n.toPrecision(digits)) - n) <= 1e-6 * Math.abs(n)) return digits;
+  return MOST_STATED + 1;
+}
+
+/**
+ * The decimals at which a figure that somebody stated is printed: as many digits as it was stated with, in whichever of the two systems it is
+ * rounder, and never so few that it would be more than a hundredth off. A pump of 76 L/min is one of 20 gpm, not of 20.08.
+ */
+export function statedDigits(canonical: number, quantity: Quantity, profile: UnitSystem): number {
+  const usual = quantities[quantity].digits[profile];
+  if (canonical === 0) return usual;
+  const n = inProfile(canonical, quantity, profile);
+  const written = Math.min(
+    ...(["us", "metric"] as const).map((p) => significant(inProfile(canonical, quantity, p))),
+  );
+  if (n === 0 || written > MOST_STATED) return usual;
+  const decimals = (digits: number) => Math.max(0, digits - 1 - Math.floor(Math.log10(Math.abs(n))));
+  for (let digits = Math.max(2, written); digits <= MOST_STATED; digits += 1)
+    if (Math.abs(Number(n.toPrecision(digits)) - n) <= 0.01 * Math.abs(n))
+      return Math.min(usual, decimals(digits));
+  return usual;
+}
+
+/** A figure that somebody stated, with its unit: `20 gpm`. */
+export const printStated = (canonical: number, quantity: Quantity, profile: UnitSystem): string =>
+  print(canonical, quantity, profile, statedDigits(canonical, quantity, profile));
 
 /**
  * A measured number in the profile's unit, with at least three significant figures, so that what was read is not rounded away;

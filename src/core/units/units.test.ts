@@ -1,7 +1,16 @@
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { figure, inProfile, parseQuantity, print, printMeasured, quantities, type Quantity } from ".";
+import {
+  figure,
+  inProfile,
+  parseQuantity,
+  print,
+  printMeasured,
+  printStated,
+  quantities,
+  type Quantity,
+} from ".";
 
 const golden = JSON.parse(
   readFileSync(new URL("../../../tests/reference/units.json", import.meta.url), "utf8"),
@@ -96,6 +105,13 @@ describe("parseQuantity", () => {
     );
   });
 
+  it("separates thousands, and reads them back", () => {
+    expect(print(621.4, "mass", "us")).toBe("1,370 lb");
+    expect(print(999.96, "volume", "metric")).toBe("1,000 L");
+    expect(figure(-1234.5, "height", "metric")).toBe("-1,234.5");
+    expect(valueOf("1,370 lb", "mass")).toBeCloseTo(621.42, 2);
+  });
+
   it("prints small figures with digits that matter", () => {
     expect(figure(0.004, "concentration", "metric")).toBe("0.004");
     expect(inProfile(275.79029172, "pressure", "us")).toBeCloseTo(40, 9);
@@ -127,6 +143,36 @@ describe("printMeasured", () => {
           ).toBeLessThan(0.0051);
         },
       ),
+    );
+  });
+});
+
+describe("printStated", () => {
+  it.each([
+    [76, "flow", "us", "20 gpm"],
+    [57, "flow", "us", "15 gpm"],
+    [45, "flow", "us", "12 gpm"],
+    [45, "flow", "metric", "45 L/min"],
+    [40, "flow", "us", "10.6 gpm"],
+    [20 * 3.785411784, "flow", "metric", "76 L/min"],
+    [20 * 3.785411784, "flow", "us", "20 gpm"],
+    [862, "pressure", "us", "125 psi"],
+    [621, "pressure", "us", "90 psi"],
+    [0.35, "concentration", "metric", "0.35 mg/L"],
+    [0, "pressure", "us", "0 psi"],
+  ] as const)("%s %s reads %s as %s", (canonical, quantity, profile, said) =>
+    expect(printStated(canonical, quantity, profile)).toBe(said),
+  );
+  it("is never more than a hundredth off, or less exact than the usual print", () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.5, max: 400, noNaN: true }), (flow) => {
+        const p = parseQuantity(printStated(flow, "flow", "us"), "flow", { profile: "us" });
+        expect(p.ok && p.measured.is === "value" && Math.abs(p.measured.value / flow - 1)).toBeLessThan(0.05);
+        const usual = parseQuantity(print(flow, "flow", "us"), "flow", { profile: "us" });
+        const off = (x: typeof p) =>
+          x.ok && x.measured.is === "value" ? Math.abs(x.measured.value / flow - 1) : 1;
+        expect(off(p)).toBeLessThanOrEqual(Math.max(0.0101, off(usual)));
+      }),
     );
   });
 });

@@ -2,3 +2,4 @@ export * from "./water";
 export * from "./hardness";
 export * from "./needs";
 export * from "./dose";
+export * from "./pressures";

@@ -2,6 +2,8 @@ import {
   figure,
   print,
   printMeasured,
+  printStated,
+  statedDigits,
   unitName,
   type Measured,
   type Quantity,
@@ -15,6 +17,8 @@ export interface Say {
   readonly of: (canonical: number, quantity: Quantity, digits?: number) => string;
   /** What was measured, as a person would write it: `< 0.1 mg/L`. */
   readonly measured: (m: Measured, quantity: Quantity) => string;
+  /** A figure that a unit states: `20 gpm`, not `20.08 gpm`; with more digits where it would seem to stand on the other side of what it is held against. */
+  readonly stated: (canonical: number, quantity: Quantity, against?: number) => string;
   /** A number beside the limit that it is held against, with enough digits to show on which side it stands: `79.9 psi` beside 80. */
   readonly beside: (canonical: number, limit: number, quantity: Quantity) => string;
 }
@@ -33,17 +37,29 @@ function tellingDigits(
   return from;
 }
 
+/** The number that stands where a quantity is printed. */
+const rounded = (canonical: number, quantity: Quantity, system: UnitSystem, digits?: number): number =>
+  Number(figure(canonical, quantity, system, digits).replaceAll(",", ""));
+
+function besideIn(system: UnitSystem, canonical: number, limit: number, quantity: Quantity): string {
+  const read = (n: number, digits: number) => figure(n, quantity, system, digits);
+  const usual = print(canonical, quantity, system);
+  if (canonical === limit || usual !== print(limit, quantity, system)) return usual;
+  return print(canonical, quantity, system, tellingDigits(canonical, limit, 0, read));
+}
+
 const sayIn = (system: UnitSystem): Say => ({
   system,
   of: (canonical, quantity, digits) => print(canonical, quantity, system, digits),
   measured: (m, quantity) => printMeasured(m, quantity, system),
-  beside: (canonical, limit, quantity) => {
-    const read = (n: number, digits: number) => figure(n, quantity, system, digits);
-    if (canonical === limit || read(canonical, 0) === "") return print(canonical, quantity, system);
-    const usual = print(canonical, quantity, system);
-    if (usual !== print(limit, quantity, system)) return usual;
-    return print(canonical, quantity, system, tellingDigits(canonical, limit, 0, read));
+  stated: (canonical, quantity, against) => {
+    const shown = rounded(canonical, quantity, system, statedDigits(canonical, quantity, system));
+    const other = against === undefined ? undefined : rounded(against, quantity, system);
+    return other === undefined || Math.sign(shown - other) === Math.sign(canonical - against!)
+      ? printStated(canonical, quantity, system)
+      : besideIn(system, canonical, against!, quantity);
   },
+  beside: (canonical, limit, quantity) => besideIn(system, canonical, limit, quantity),
 });
 
 const sayings: Readonly<Record<UnitSystem, Say>> = { us: sayIn("us"), metric: sayIn("metric") };
@@ -51,9 +67,9 @@ const sayings: Readonly<Record<UnitSystem, Say>> = { us: sayIn("us"), metric: sa
 /** The printer of a unit system. */
 export const sayFor = (system: UnitSystem): Say => sayings[system];
 
-/** A number of no quantity, thousands separated: `1,234.5`. */
-export function plain(n: number, digits = 0): string {
-  return n.toLocaleString("en-US", { minimumFractionDigits: digits, maximumFractionDigits: digits });
+/** A number of no quantity, thousands separated, with `digits` decimals, or up to `most`: `1,234.5`. */
+export function plain(n: number, digits = 0, most = digits): string {
+  return n.toLocaleString("en-US", { minimumFractionDigits: digits, maximumFractionDigits: most });
 }
 
 /** `a`, `a and b`, `a, b and c`. */

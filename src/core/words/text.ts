@@ -8,10 +8,19 @@ export interface Named {
   readonly digits?: number;
 }
 
+/** A figure in both unit systems, each as the trade writes it there: a hole of 19 mm is one of 3/4 in, not of 0.75. */
+export interface Written {
+  readonly us: string;
+  readonly metric: string;
+}
+
+/** Figures by the names of their places. */
+export type Figures = Readonly<Record<string, Named | Written>>;
+
 /** Words with places for figures, `{mass} full`: the figures are printed where somebody reads them. */
 export interface Text {
   readonly text: string;
-  readonly of?: Readonly<Record<string, Named>>;
+  readonly of?: Figures;
 }
 
 /** A text with its figures printed in one unit system; a place whose figure is missing stays as it is, so that it is seen. */
@@ -20,6 +29,7 @@ export function sayText(text: Text | string, say: Say): string {
   return text.text.replace(/\{([a-zA-Z.]+)\}/g, (place, name: string) => {
     const figure = text.of?.[name];
     if (!figure) return place;
+    if ("us" in figure) return figure[say.system];
     return figure.quantity === "plain"
       ? plain(figure.value, figure.digits)
       : say.of(figure.value, figure.quantity, figure.digits);

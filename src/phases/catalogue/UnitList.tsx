@@ -2,7 +2,7 @@
 import Link from "next/link";
 import type { Route } from "next";
 import { useState } from "react";
-import { print, type UnitSystem } from "@/core/units";
+import { printStated, type UnitSystem } from "@/core/units";
 
 export interface ListedUnit {
   readonly code: string;
@@ -108,7 +108,7 @@ export function UnitList({
                   </td>
                   <td>{u.variant}</td>
                   <td className="figure">
-                    {u.ratedFlow === undefined ? "—" : print(u.ratedFlow, "flow", profile)}
+                    {u.ratedFlow === undefined ? "—" : printStated(u.ratedFlow, "flow", profile)}
                   </td>
                   <td className="figure">{money(u.parts)}</td>
                   <td className="figure">{u.version}</td>

@@ -47,14 +47,16 @@ export async function saveUnit(raw: unknown): Promise<UnitState> {
     };
   const fields: Record<string, string> = {};
   const cells: Record<string, Cell> = {};
+  const written: Record<string, string> = {};
   const reason = why.safeParse(form.data.why);
   if (!reason.success) fields.why = reason.error.issues[0]!.message;
   for (const f of fieldsOf(values.family ?? base?.family ?? "")) {
     const read = cellFrom(values[f.path] ?? "", f, person.profile, base);
     if ("error" in read) fields[f.path] = read.error;
     else cells[f.path] = read.cell;
+    if ("written" in read && read.written !== undefined) written[f.path] = read.written;
   }
-  const parsed = unitSchema.safeParse(figuresFrom(cells));
+  const parsed = unitSchema.safeParse({ ...figuresFrom(cells), written });
   if (!parsed.success)
     for (const i of parsed.error.issues) {
       const path = i.path.filter((p) => typeof p !== "number").join(".");

@@ -1,10 +1,19 @@
 import type { UnitModel } from "@/core/families";
 import { cellAt, fieldsOf, figureAt, type UnitField } from "@/catalogue/units/fields";
 
-import { parseQuantity, printMeasured, type UnitSystem } from "@/core/units";
+import { parseQuantity, printStated, unitName, type Quantity, type UnitSystem } from "@/core/units";
 
-const say = (n: number, q: Parameters<typeof printMeasured>[1], profile: UnitSystem): string =>
-  printMeasured({ is: "value", value: n }, q, profile);
+/** A figure in the maker's own words, where they are in the unit that a person of the profile reads. */
+function makersWords(
+  model: UnitModel,
+  path: string,
+  quantity: Quantity,
+  profile: UnitSystem,
+): string | undefined {
+  const text = model.written?.[path];
+  const read = text === undefined ? undefined : parseQuantity(text, quantity, { profile });
+  return read?.ok && read.unit === unitName(quantity, profile) ? text : undefined;
+}
 
 /** A figure of a unit as a person of a profile reads and writes it; empty where the unit states nothing. */
 export function figureText(model: UnitModel, f: UnitField, profile: UnitSystem): string {
@@ -12,10 +21,13 @@ export function figureText(model: UnitModel, f: UnitField, profile: UnitSystem):
   if (v === undefined) return "";
   switch (f.kind) {
     case "quantity":
-      return say(v as number, f.quantity, profile);
+      return makersWords(model, f.path, f.quantity, profile) ?? printStated(v as number, f.quantity, profile);
     case "points":
       return (v as readonly (readonly [number, number])[])
-        .map(([flow, loss]) => `${say(flow, "flow", profile)}: ${say(loss, "pressure", profile)}`)
+        .map(
+          ([flow, loss]) =>
+            `${printStated(flow, "flow", profile)}: ${printStated(loss, "pressure", profile)}`,
+        )
         .join("; ");
     case "choice":
       return f.options.find((o) => o.id === v)?.label ?? String(v);
@@ -26,23 +38,23 @@ export function figureText(model: UnitModel, f: UnitField, profile: UnitSystem):
   }
 }
 
-/** What a figure's text means for the cell of the same field, or why it could not be read. An unchanged text keeps the figure it was printed from. */
+/** What a figure's text means for the cell of the same field and how the maker writes it, or why it could not be read. An unchanged text keeps the figure it was printed from. */
 export function cellFrom(
   text: string,
   f: UnitField,
   profile: UnitSystem,
   base: UnitModel | undefined,
-): { readonly cell: string | number | null } | { readonly error: string } {
+): { readonly cell: string | number | null; readonly written?: string } | { readonly error: string } {
   const trimmed = text.trim();
   if (base && trimmed === figureText(base, f, profile))
-    return { cell: cellAt(base, f) as string | number | null };
+    return { cell: cellAt(base, f) as string | number | null, written: base.written?.[f.path] };
   if (trimmed === "") return { cell: null };
   if (f.kind === "quantity") {
     const p = parseQuantity(trimmed, f.quantity, { profile });
     return !p.ok
       ? { error: p.error }
       : p.measured.is === "value"
-        ? { cell: p.measured.value }
+        ? { cell: p.measured.value, written: withUnit(trimmed, p.unit) }
         : { error: "Write one number" };
   }
   if (f.kind === "number") {
@@ -67,6 +79,9 @@ export function cellFrom(
   }
   return { cell: trimmed };
 }
+
+/** A number as it was typed, with the unit that was understood. */
+const withUnit = (text: string, unit: string): string => (/[\d.,]$/.test(text) ? `${text} ${unit}` : text);
 
 /** What differs between two sets of a unit's figures, in words. */
 export function changesBetween(before: UnitModel, after: UnitModel, profile: UnitSystem): string[] {

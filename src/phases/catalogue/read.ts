@@ -1,6 +1,14 @@
 import type { UnitModel } from "@/core/families";
 import { readSheet } from "read-excel-file/node";
-import { cellAt, figuresFrom, fromSheet, unitFields, unitSchema, type Cell } from "@/catalogue/units";
+import {
+  cellAt,
+  figuresFrom,
+  fromSheet,
+  unitFields,
+  unitSchema,
+  type Cell,
+  type UnitField,
+} from "@/catalogue/units";
 
 import type { UnitLine } from "@/server/catalogue";
 import { changesBetween } from "./figureText";
@@ -56,10 +64,19 @@ function judge(
   seen.add(unit.code);
   const now = units.get(unit.code)?.versions[0];
   if (!now) return { ...head, state: "new", figures: unit, changes: [] };
-  const same = unitFields.every((f) => JSON.stringify(cellAt(now, f)) === JSON.stringify(cellAt(unit, f)));
-  return same
-    ? { ...head, state: "same" }
-    : { ...head, state: "changed", figures: unit, changes: changesBetween(now, unit, profile) };
+  const isSame = (f: UnitField) => JSON.stringify(cellAt(now, f)) === JSON.stringify(cellAt(unit, f));
+  if (unitFields.every(isSame)) return { ...head, state: "same" };
+  // A file carries figures in canonical units; those it left as they were stay in the maker's words.
+  const kept = unitFields.filter(isSame).map((f) => f.path);
+  const written = Object.fromEntries(
+    Object.entries(now.written ?? {}).filter(([path]) => kept.includes(path)),
+  );
+  return {
+    ...head,
+    state: "changed",
+    figures: { ...unit, written: { ...written, ...unit.written } },
+    changes: changesBetween(now, unit, profile),
+  };
 }
 
 /** Reads a catalogue file, JSON or spreadsheet, against the catalogue as it stands; undefined with words when it is neither. */

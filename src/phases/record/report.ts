@@ -14,6 +14,7 @@ import { withModels } from "@/core/train";
 import { cautions } from "@/catalogue/cautions";
 import { governingUnits } from "@/core/record";
 import { printMeasured, type UnitSystem, type Quantity } from "@/core/units";
+import { sayFor, sayText } from "@/core/words";
 import { stamp } from "@/ui/time";
 import { readingKinds } from "@/core/readings";
 
@@ -96,9 +97,10 @@ export function reportOf(job: JobState, known: Knowledge, profile: UnitSystem, z
         .join("; "),
     };
   });
+  const say = sayFor(profile);
   const given = [
     ...new Set((job.run?.steps ?? []).filter((s) => stepState(job, s.id).done).flatMap((s) => s.cautions)),
-  ].map((c) => cautions[c] ?? c);
+  ].map((c) => sayText(cautions[c] ?? c, say));
   return {
     units: units.map(({ unit, model }) => ({
       key: unit.key,
@@ -108,7 +110,7 @@ export function reportOf(job: JobState, known: Knowledge, profile: UnitSystem, z
       place: unit.place ?? "",
       family: model.family,
       serials: job.serials.filter((n) => n.unit === unit.key).map((n) => ({ label: n.label, text: n.text })),
-      service: familyOf(model).service,
+      service: familyOf(model).service.map(({ what, when }) => ({ what, when: sayText(when, say) })),
     })),
     revision,
     steps,

@@ -4,7 +4,7 @@ import { tellRun } from "@/core/job/tellRun";
 import { useEffect, useState } from "react";
 import { readingsOf, statusOf, waitsFor, whyNotFinish } from "@/core/job/progress";
 
-import { clockOf, maySkip, type Step } from "@/core/run/step";
+import { clockOf, maySkip, sayStep, type Step } from "@/core/run/step";
 import { countedBy, readyAt } from "@/core/run/clock";
 import type { Rig, RigState } from "@/core/rig";
 import type { UnitSystem } from "@/core/units";
@@ -102,6 +102,7 @@ export function StepView({
   isNext: boolean;
   goNext?: () => void;
 }) {
+  const said = sayStep(step, profile);
   const s = stepState(job, step.id);
   const status = statusOf(job, step, now);
   const blocked = whyNotFinish(job, step, now);
@@ -152,10 +153,10 @@ export function StepView({
   return (
     <article className="pb-4" data-step={step.id} data-kind={step.kind} data-status={status}>
       <h1 className="my-2 text-[26px] leading-[1.15] md:text-[28px]">{step.title}</h1>
-      <p className="text-[17px]">{step.why}</p>
-      {step.details ? (
+      <p className="text-[17px]">{said.why}</p>
+      {said.details.length > 0 ? (
         <ul className="mt-3 list-disc pl-5">
-          {step.details.map((d) => (
+          {said.details.map((d) => (
             <li key={d}>{d}</li>
           ))}
         </ul>
@@ -187,10 +188,10 @@ export function StepView({
             <dd className="font-semibold">{step.flow.to}</dd>
           </div>
         ) : null}
-        {step.flow?.taps ? (
+        {said.taps ? (
           <div>
             <dt className="text-sm text-soft">Taps</dt>
-            <dd className="font-semibold">{step.flow.taps}</dd>
+            <dd className="font-semibold">{said.taps}</dd>
           </div>
         ) : null}
         {step.power ? (
@@ -200,11 +201,11 @@ export function StepView({
           </div>
         ) : null}
       </dl>
-      {step.hold ? (
-        <p className="mt-4 border-l-4 border-water pl-3 text-[17px] font-semibold">{step.hold.statement}</p>
+      {said.statement ? (
+        <p className="mt-4 border-l-4 border-water pl-3 text-[17px] font-semibold">{said.statement}</p>
       ) : null}
-      {step.check ? (
-        <p className="mt-4 border-l-4 border-water pl-3 text-[17px] font-semibold">{step.check.question}</p>
+      {said.question ? (
+        <p className="mt-4 border-l-4 border-water pl-3 text-[17px] font-semibold">{said.question}</p>
       ) : null}
       {waterWords[step.water] || step.cautions.length > 0 ? (
         <ul className="mt-4 grid gap-1 border-l-4 border-check pl-3" aria-label="Cautions">

@@ -8,7 +8,7 @@ import { supplyPressure } from "@/core/plumbing";
 
 import type { SurveyField } from "@/core/site";
 import { type Ground, type TrainJudgement } from "@/core/train";
-import { print, type UnitSystem } from "@/core/units";
+import { print, printStated, type UnitSystem } from "@/core/units";
 import { FigureText } from "@/ui/FigureCard";
 import { Qty } from "@/ui/Qty";
 import { VerdictMark } from "@/ui/VerdictMark";
@@ -211,7 +211,7 @@ function AtPeak({
                   {s.model.ratedFlow === undefined ? (
                     "—"
                   ) : (
-                    <Qty>{print(s.model.ratedFlow, "flow", profile)}</Qty>
+                    <Qty>{printStated(s.model.ratedFlow, "flow", profile)}</Qty>
                   )}
                 </td>
                 <td className="figure">{kPa(losses[i]!)}</td>

@@ -5,7 +5,7 @@ import { useRouter } from "next/navigation";
 import type { Route } from "next";
 import { useState } from "react";
 
-import { print, type UnitSystem } from "@/core/units";
+import { printStated, type UnitSystem } from "@/core/units";
 import { Sheet } from "@/ui/Sheet";
 import { useDraft } from "@/ui/useDraft";
 import { sendUntilTaken, withId, type Asked } from "../job/send";
@@ -107,7 +107,7 @@ export function AddUnit({
                     <span className="num w-24 shrink-0">{m.code}</span>
                     <span>{m.name}</span>
                     <span className="ml-auto text-sm whitespace-nowrap text-soft">
-                      {m.ratedFlow ? print(m.ratedFlow, "flow", profile) : ""}
+                      {m.ratedFlow ? printStated(m.ratedFlow, "flow", profile) : ""}
                     </span>
                   </button>
                 </li>

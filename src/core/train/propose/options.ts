@@ -9,7 +9,7 @@ import {
 } from "../../families";
 import { lossCurve, unitLoss } from "../../treatment";
 import { mapMeasured, value } from "../../units";
-import type { NeedId, Water } from "../../water";
+import { housePressures, type NeedId, type Water } from "../../water";
 import { beforeFirst, placeUnit, type Ground } from "../judge";
 import { stationVerdicts } from "../station";
 import { rankedCost, type Prices } from "./running";
@@ -144,7 +144,7 @@ export function withoutWorse(options: readonly Option[], ground: Ground, tooHigh
         {
           loss: at(continuous),
           lossPeak: at(peak),
-          bears: o.model.maxPressure ?? 862,
+          bears: o.model.maxPressure ?? housePressures.housingMost,
           media: (o.model.carbon?.mediaLitres ?? 0) * o.parallel,
           limits: JSON.stringify(o.model.limits ?? {}),
         },

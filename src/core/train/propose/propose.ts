@@ -2,7 +2,15 @@ import TinyQueue from "tinyqueue";
 import { judgeLimit, limitFor, waterAfter, type UnitModel } from "../../families";
 import { upper, value } from "../../units";
 import { byWorst, worstLevel, type Level, type Verdict } from "../../verdict";
-import { needIds, needKind, totalHardness, type Findings, type NeedId, type Water } from "../../water";
+import {
+  housePressures,
+  needIds,
+  needKind,
+  totalHardness,
+  type Findings,
+  type NeedId,
+  type Water,
+} from "../../water";
 import { beforeFirst, groundOf, judgeHouse, type Ground, type Reached, type TrainInput } from "../judge";
 import { houseHardness, needRuleId } from "../needs";
 import { stationVerdicts, type Station } from "../station";
@@ -65,7 +73,7 @@ export interface Proposed {
 }
 
 /** Above this a house gets a reducing valve, kPa (handbook 2): trains are proposed behind one. */
-export const REDUCED_TO = 552;
+const REDUCED_TO = housePressures.reduceAbove;
 
 /**
  * A line in the making. `open`: judged, may go on with its next way, at that way's least; `closed`: ends here, the branch at its least;

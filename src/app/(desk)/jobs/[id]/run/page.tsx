@@ -2,6 +2,7 @@ import Link from "next/link";
 import type { Route } from "next";
 import { cautions } from "@/catalogue/cautions";
 import { readingKinds } from "@/core/readings";
+import { sayFor, sayText } from "@/core/words";
 import { allPeople } from "@/data/queries/people";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob } from "@/phases/job/load";
@@ -22,7 +23,9 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
     .map(({ id, name }) => ({ id, name }));
   const today = new Intl.DateTimeFormat("en-CA", { timeZone: settings.timeZone }).format(new Date(now));
   const texts = {
-    cautions,
+    cautions: Object.fromEntries(
+      Object.entries(cautions).map(([id, text]) => [id, sayText(text, sayFor(person.profile))]),
+    ),
     readings: Object.fromEntries(
       [...readingKinds.values()].map((k) => [k.id, { label: k.label, fields: k.fields }]),
     ),
