@@ -13,7 +13,7 @@ const report = (d: Desk, profile: "us" | "metric" = "us") =>
   reportOf(d.job, knowledge, profile, "Europe/Amsterdam");
 
 describe("the commissioning record", () => {
-  it("shows a reading as it was read, and what follows from it in the reader's units", () => {
+  it("shows a reading and what follows from it in the reader's units, in whichever it was typed", () => {
     const d = running().do({
       kind: "readingTaken",
       reading: ulidAt(60),
@@ -26,7 +26,7 @@ describe("the commissioning record", () => {
     const [us, metric] = [report(d).readings[0]!, report(d, "metric").readings[0]!];
     expect(us.values).toBe("Before the train 56 psi, After the train 54.3 psi, At a flow of 4 gpm");
     expect(us.derived).toMatch(/^Loss 1.7 psi, Predicted [\d.]+ psi$/);
-    expect(metric.values).toBe("Before the train 56 psi, After the train 374 kPa, At a flow of 4 gpm");
+    expect(metric.values).toBe("Before the train 386 kPa, After the train 374 kPa, At a flow of 15.1 L/min");
   });
 
   it("strikes what was corrected, and says why, beside what corrects it", () => {

@@ -38,9 +38,9 @@ const fieldOf = (kind: string, id: string) => readingKinds.get(kind)?.fields.fin
 function readingLine(r: Reading, profile: UnitSystem, zone: string): ReadingLine {
   const values = Object.entries(r.values).map(([id, v]) => {
     const f = fieldOf(r.kind, id);
-    // As read: a text with its own unit stays as it was written.
+    // The log keeps what was typed; one document speaks one unit system.
     const shown =
-      f?.quantity && v.measured && !/[a-z°"′″%]/i.test(v.text)
+      f?.quantity && v.measured
         ? printMeasured(v.measured, f.quantity, profile)
         : (f?.options?.find((o) => o.id === v.text)?.label ?? v.text);
     return `${f?.label ?? id} ${shown}`;

@@ -6,7 +6,7 @@ import { useState } from "react";
 import { ulid } from "ulid";
 
 import type { Step } from "@/core/run/step";
-import { figure, print, unitName, type UnitSystem } from "@/core/units";
+import { figure, print, printMeasured, unitName, type Quantity, type UnitSystem } from "@/core/units";
 import { QuantityField } from "@/ui/QuantityField";
 import { countdown } from "@/ui/time";
 import { useDraft } from "@/ui/useDraft";
@@ -18,6 +18,12 @@ import { useTicking } from "./useServerNow";
 function Elapsed({ since, at }: { since: number; at: () => number }) {
   return <>{countdown(useTicking(at, since) - since)}</>;
 }
+
+/** A value of a reading in the reader's unit. */
+const readBack = (reading: Reading, value: string, quantity: Quantity, profile: UnitSystem): string => {
+  const measured = reading.values[value]?.measured;
+  return measured ? printMeasured(measured, quantity, profile) : "";
+};
 
 /** Container and stopwatch: what flows, whether it is inside the band, and how to move the handle. */
 export function FlowMeter({
@@ -142,7 +148,7 @@ export function FlowMeter({
             {handleAdvice(last.verdict)}
             {handleAdvice(last.verdict) ? " · " : ""}measured{" "}
             {Math.max(0, Math.round((now - Date.parse(last.at)) / 60_000))} min ago,{" "}
-            {last.values.volume?.text} in {last.values.time?.text}
+            {readBack(last, "volume", "volume", profile)} in {readBack(last, "time", "stopwatch", profile)}
           </p>
         </>
       ) : null}
