@@ -1,9 +1,10 @@
-import { sql, type SQL } from "drizzle-orm";
+import { fillPlaceholders, sql, type SQL } from "drizzle-orm";
+import { MySqlDialect, type AnyMySqlColumn } from "drizzle-orm/mysql-core";
 import { drizzle, type MySql2Database } from "drizzle-orm/mysql2";
 import { createPool, type Pool } from "mysql2";
 import * as schema from "./schema";
 
-export type Database = MySql2Database<typeof schema>;
+export type Database = MySql2Database<typeof schema> & { readonly $client: Pool };
 export type Transaction = Parameters<Parameters<Database["transaction"]>[0]>[0];
 
 /** A pool with the settings that MariaDB needs (times in UTC, JSON as text, binary collation). */
@@ -45,13 +46,29 @@ export const mustHaveChanged: SQL = sql.raw(
 );
 
 /**
- * Sends statements as one compound statement, one transaction, one way there and back: all of them or none.
+ * Statements as one compound statement, one transaction, one way there and back: all of them or none.
  * Against single statements it saves a wait for the network at each, which a log entry would otherwise pay four times.
  */
+const compound = (statements: readonly SQL[]): SQL =>
+  sql`begin not atomic declare exit handler for sqlexception begin rollback; resignal; end; start transaction; ${sql.join([...statements], sql`; `)}; commit; end`;
+
+/** Sends statements as one: all of them or none. */
 export async function atOnce(db: Database, statements: readonly SQL[]): Promise<void> {
-  await db.execute(
-    sql`begin not atomic declare exit handler for sqlexception begin rollback; resignal; end; start transaction; ${sql.join([...statements], sql`; `)}; commit; end`,
-  );
+  await db.execute(compound(statements));
+}
+
+/** A value of a column that is given each time the statement is sent. */
+export const given = (name: string, column: AnyMySqlColumn): SQL =>
+  sql`${sql.param(sql.placeholder(name), {
+    mapToDriverValue: (value: unknown) => (value === null ? null : column.mapToDriverValue(value)),
+  })}`;
+
+/** Statements sent often: their text is built once, each sending fills the values that are `given`. All of them or none. */
+export function builtOnce(statements: readonly SQL[]) {
+  const built = new MySqlDialect().sqlToQuery(compound(statements));
+  return async (db: Database, values: Readonly<Record<string, unknown>>): Promise<void> => {
+    await db.$client.promise().query(built.sql, fillPlaceholders(built.params, values));
+  };
 }
 
 /** Runs a transaction, again with jitter when another one was in its way. */

@@ -6,8 +6,10 @@ import { emptyHead, seal, summarise, type Head, type JobSummary } from "../../co
 import type { UnitSystem } from "../../core/units";
 import {
   atOnce,
+  builtOnce,
   DUPLICATE,
   errno,
+  given,
   inTransaction,
   isPassing,
   MOVED,
@@ -101,49 +103,35 @@ const rowAs = (state: JobState, summary: JobSummary, changedAt: Date) => ({
   changedAt,
 });
 type JobRow = ReturnType<typeof rowAs>;
+/** What this process wrote of a job last: the head in its row, and its strip. */
 interface Written {
-  readonly row: JobRow;
+  readonly head: string;
   readonly strip: string;
 }
 
-/** Statements that set the job's row, its strip and its serials from its state; of a row this process wrote before (`known`), only what is new. */
+/** What follows from a state: the job's row, and what beside it has to be written. */
+interface Refreshed {
+  readonly row: JobRow;
+  readonly strip: string;
+  /** Statements for the strip and the serials, where they are not as this process last wrote them. */
+  readonly beside: readonly SQL[];
+}
+
 function refreshed(
   db: Database | Transaction,
   before: JobState | undefined,
   known: Written | undefined,
   state: JobState,
   settings: AppendSettings,
-): { readonly statements: SQL[]; readonly written: Written } {
+): Refreshed {
   const summary = summarise(state, settings.now, settings.knowledge, settings.profile);
   const row = rowAs(state, summary, new Date(state.lastAt ?? settings.now));
   const strip = JSON.stringify(summary.strip);
-  const statements: SQL[] = [];
-  if (known) {
-    const news = Object.fromEntries(
-      Object.entries(row).filter(
-        ([k, v]) => JSON.stringify(v) !== JSON.stringify(known.row[k as keyof JobRow]),
-      ),
-    );
-    statements.push(
-      db
-        .update(job)
-        .set(news)
-        .where(and(eq(job.id, state.id), eq(job.head, known.row.head)))
-        .getSQL(),
-      mustHaveChanged,
-    );
-  } else
-    statements.push(
-      db
-        .insert(job)
-        .values({ id: state.id, openedAt: row.changedAt, ...row })
-        .onDuplicateKeyUpdate({ set: row })
-        .getSQL(),
-    );
+  const beside: SQL[] = [];
   if (known?.strip !== strip) {
-    statements.push(sql`delete from ${stripItem} where ${stripItem.jobId} = ${state.id}`);
+    beside.push(sql`delete from ${stripItem} where ${stripItem.jobId} = ${state.id}`);
     if (summary.strip.length > 0)
-      statements.push(
+      beside.push(
         db
           .insert(stripItem)
           .values(
@@ -163,7 +151,7 @@ function refreshed(
   }
   const fresh = state.serials.filter((s) => !before?.serials.includes(s));
   if (fresh.length > 0)
-    statements.push(
+    beside.push(
       db
         .insert(jobSerial)
         .values(
@@ -178,8 +166,16 @@ function refreshed(
         .onDuplicateKeyUpdate({ set: { text: sql`values(text)`, unitName: sql`values(unit_name)` } })
         .getSQL(),
     );
-  return { statements, written: { row, strip } };
+  return { row, strip, beside };
 }
+
+/** Sets a job's row, whatever it was. */
+const rowAnew = (db: Database | Transaction, id: string, row: JobRow): SQL =>
+  db
+    .insert(job)
+    .values({ id, openedAt: row.changedAt, ...row })
+    .onDuplicateKeyUpdate({ set: row })
+    .getSQL();
 
 async function headOf(tx: Transaction | Database, id: string): Promise<Head> {
   const [head] = await tx
@@ -199,6 +195,70 @@ const rowOf = (entry: Entry) => ({
   entry: JSON.stringify(entry),
   hash: entry.hash,
 });
+
+/** Adds an entry and sets the row of a job whose row this process wrote: by far the most frequent write. */
+const nextEntryOf = (db: Database) =>
+  builtOnce([
+    db
+      .insert(jobLog)
+      .values({
+        jobId: given("id", jobLog.jobId),
+        seq: given("seq", jobLog.seq),
+        id: given("entryId", jobLog.id),
+        kind: given("kind", jobLog.kind),
+        entry: given("entry", jobLog.entry),
+        hash: given("head", jobLog.hash),
+      })
+      .getSQL(),
+    db
+      .update(job)
+      .set({
+        name: given("name", job.name),
+        place: given("place", job.place),
+        phase: given("phase", job.phase),
+        rank: given("rank", job.rank),
+        summary: given("summary", job.summary),
+        dueAt: given("dueAt", job.dueAt),
+        seq: given("seq", job.seq),
+        head: given("head", job.head),
+        changedAt: given("changedAt", job.changedAt),
+      })
+      .where(and(eq(job.id, given("id", job.id)), eq(job.head, given("headBefore", job.head))))
+      .getSQL(),
+    mustHaveChanged,
+  ]);
+let nextEntry: ReturnType<typeof nextEntryOf> | undefined;
+
+async function write(
+  db: Database,
+  entry: Entry,
+  { row, beside }: Refreshed,
+  known: Written | undefined,
+): Promise<void> {
+  if (known && beside.length === 0) {
+    nextEntry ??= nextEntryOf(db);
+    await nextEntry(db, {
+      ...row,
+      id: entry.job,
+      entryId: entry.id,
+      kind: entry.kind,
+      entry: JSON.stringify(entry),
+      headBefore: known.head,
+    });
+    return;
+  }
+  const rowStatements = known
+    ? [
+        db
+          .update(job)
+          .set(row)
+          .where(and(eq(job.id, entry.job), eq(job.head, known.head)))
+          .getSQL(),
+        mustHaveChanged,
+      ]
+    : [rowAnew(db, entry.job, row)];
+  await atOnce(db, [db.insert(jobLog).values(rowOf(entry)).getSQL(), ...rowStatements, ...beside]);
+}
 
 /**
  * Appends one entry to a job's chain in one transaction with the job's row. `decide` sees the state it will follow; a repeated entry
@@ -229,10 +289,10 @@ export async function appendEntry<R>(
     }
     const entry = seal(jobId, { seq: state.seq, hash: state.head }, decided.draft, sha256);
     const next = applyEntry(state, entry);
-    const { statements, written } = refreshed(db, state.seq === 0 ? undefined : state, known, next, settings);
+    const fresh = refreshed(db, state.seq === 0 ? undefined : state, known, next, settings);
     try {
-      await atOnce(db, [db.insert(jobLog).values(rowOf(entry)).getSQL(), ...statements]);
-      remember(next, written);
+      await write(db, entry, fresh, known);
+      remember(next, { head: next.head, strip: fresh.strip });
       return { ok: true, entry, state: next, repeated: false };
     } catch (error) {
       seen.delete(jobId);
@@ -261,8 +321,8 @@ export async function importEntries(
         await tx.insert(jobLog).values(fresh.slice(i, i + 100).map(rowOf));
       if (fresh.length > 0) {
         const state = entries.reduce(applyEntry, emptyJob(id));
-        for (const statement of refreshed(tx, undefined, undefined, state, settings).statements)
-          await tx.execute(statement);
+        const { row, beside } = refreshed(tx, undefined, undefined, state, settings);
+        for (const statement of [rowAnew(tx, id, row), ...beside]) await tx.execute(statement);
       }
       return { added: fresh.length, conflict: false };
     },
