@@ -1,5 +1,4 @@
 import type { Actor, Knowledge, Role } from "@/core/job";
-import { headers } from "next/headers";
 import { redirect } from "next/navigation";
 import { cache } from "react";
 import { knowledgeWith } from "@/catalogue/knowledge";
@@ -7,9 +6,9 @@ import { knowledgeWith } from "@/catalogue/knowledge";
 import type { Company } from "@/core/site";
 import type { UnitSystem } from "@/core/units";
 import { loadCompany } from "@/data/queries/company";
-import { auth } from "./auth";
 import { catalogueUnits } from "./catalogue";
 import { database } from "./database";
+import { sessionPerson } from "./session";
 import { may, type Action } from "./permissions";
 
 export interface Person extends Actor {
@@ -20,23 +19,34 @@ export interface Person extends Actor {
   readonly hasOwnProfile: boolean;
 }
 
-/** The company's settings for this request. */
-export const company = cache(async (): Promise<Company> => {
-  const row = await loadCompany(database());
-  if (!row) redirect("/set-up");
-  return row.settings;
-});
-
 const remembered = globalThis as typeof globalThis & {
+  brantCompany?: { readonly settings: Company; readonly checked: number };
   brantKnowledge?: { readonly units: unknown; readonly schools: string; readonly knowledge: Knowledge };
 };
+
+/** For so long what another instance saved of the company's settings may be unseen. */
+const STALE_MS = 2000;
+
+/** The company's settings as they stand in the database now. */
+export async function freshCompany(): Promise<Company> {
+  const row = await loadCompany(database());
+  if (!row) redirect("/set-up");
+  remembered.brantCompany = { settings: row.settings, checked: Date.now() };
+  return row.settings;
+}
+
+/** The company's settings for this request. */
+export const company = cache(async (): Promise<Company> => {
+  const had = remembered.brantCompany;
+  return had && Date.now() - had.checked < STALE_MS ? had.settings : freshCompany();
+});
 
 /**
  * Catalogue with the company's schools; the same as before while neither has changed, so that what was judged with it is remembered. `fresh` sees also what
  * another instance wrote to the catalogue just now.
  */
 export async function knowledge(fresh = false): Promise<Knowledge> {
-  const [settings, units] = await Promise.all([company(), catalogueUnits(fresh)]);
+  const [settings, units] = await Promise.all([fresh ? freshCompany() : company(), catalogueUnits(fresh)]);
   const schools = JSON.stringify([settings.schools, settings.roDiscards]);
   const had = remembered.brantKnowledge;
   if (had && had.units === units && had.schools === schools) return had.knowledge;
@@ -53,17 +63,17 @@ export async function knowledge(fresh = false): Promise<Knowledge> {
 
 /** Who is asking, from the session's cookie; undefined when nobody is signed in or the account is closed. */
 export const currentPerson = cache(async (): Promise<Person | undefined> => {
-  const found = await auth().api.getSession({ headers: await headers() });
-  if (!found || !found.user.active) return undefined;
+  const found = await sessionPerson();
+  if (!found?.active) return undefined;
   const settings = await company();
-  const own = found.user.unitProfile;
+  const own = found.unitProfile;
   return {
-    id: found.user.id,
-    name: found.user.name,
-    email: found.user.email,
-    role: found.user.role as Role,
-    sessionId: found.session.id,
-    locked: found.session.locked ?? false,
+    id: found.id,
+    name: found.name,
+    email: found.email,
+    role: found.role as Role,
+    sessionId: found.sessionId,
+    locked: found.locked,
     profile: own === "us" || own === "metric" ? own : settings.profile,
     hasOwnProfile: own === "us" || own === "metric",
   };

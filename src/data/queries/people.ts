@@ -1,4 +1,4 @@
-import { and, asc, count, eq } from "drizzle-orm";
+import { and, asc, count, eq, gt, sql } from "drizzle-orm";
 import type { Company } from "../../core/site";
 import type { Database, Transaction } from "../database";
 import { account, session, user } from "../schema";
@@ -35,6 +35,48 @@ export async function hasPeople(db: Database): Promise<boolean> {
   const [row] = await db.select({ n: count() }).from(user);
   return (row?.n ?? 0) > 0;
 }
+/** Whose session it is, with what may have changed since it began. */
+export interface SessionPerson {
+  readonly sessionId: string;
+  readonly locked: boolean;
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly role: string;
+  readonly active: boolean;
+  readonly unitProfile: string | null;
+}
+const sessionQuestion = (db: Database) =>
+  db
+    .select({
+      sessionId: session.id,
+      locked: session.locked,
+      id: user.id,
+      name: user.name,
+      email: user.email,
+      role: user.role,
+      active: user.active,
+      unitProfile: user.unitProfile,
+    })
+    .from(session)
+    .innerJoin(user, eq(user.id, session.userId))
+    .where(and(eq(session.id, sql.placeholder("session")), gt(session.expiresAt, sql.placeholder("now"))))
+    .limit(1)
+    .prepare();
+const sessionQuestions = new WeakMap<Database, ReturnType<typeof sessionQuestion>>();
+
+/** The person of a session that has not ended or expired; asked at every request, so written once. */
+export async function personOfSession(
+  db: Database,
+  id: string,
+  now: Date,
+): Promise<SessionPerson | undefined> {
+  const asked = sessionQuestions.get(db) ?? sessionQuestion(db);
+  sessionQuestions.set(db, asked);
+  const [found] = await asked.execute({ session: id, now });
+  return found;
+}
+
 /** Has this person set a field PIN. */
 export async function hasPin(db: Database, id: string): Promise<boolean> {
   const [row] = await db.select({ pinHash: user.pinHash }).from(user).where(eq(user.id, id)).limit(1);

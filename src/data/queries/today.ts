@@ -42,33 +42,53 @@ const asRow = (r: {
   changedAt: Date;
 }): JobRow => ({ ...r, summary: r.summary as JobSummary });
 
+/** The three questions of Today, each written once: it is the page that is opened most. */
+const questionsOf = (db: Database) => ({
+  strip: db
+    .select({
+      jobId: stripItem.jobId,
+      jobName: job.name,
+      item: stripItem.item,
+      kind: stripItem.kind,
+      title: stripItem.title,
+      who: stripItem.who,
+      from: stripItem.startsAt,
+      to: stripItem.endsAt,
+      paused: stripItem.paused,
+    })
+    .from(stripItem)
+    .innerJoin(job, eq(job.id, stripItem.jobId))
+    .where(
+      and(gte(stripItem.endsAt, sql.placeholder("from")), lte(stripItem.startsAt, sql.placeholder("to"))),
+    )
+    .orderBy(asc(stripItem.endsAt))
+    .limit(40)
+    .prepare(),
+  jobs: db
+    .select(columns)
+    .from(job)
+    .where(lt(job.rank, 9))
+    .orderBy(asc(job.rank), desc(job.changedAt))
+    .limit(12)
+    .prepare(),
+  late: db
+    .select(columns)
+    .from(job)
+    .where(and(isNotNull(job.dueAt), lt(job.dueAt, sql.placeholder("now"))))
+    .orderBy(asc(job.dueAt))
+    .limit(12)
+    .prepare(),
+});
+const questions = new WeakMap<Database, ReturnType<typeof questionsOf>>();
+
 /** What is running between two moments, the jobs that need someone first, and those with something late. All bounded. */
 export async function todayOf(db: Database, from: Date, to: Date, now: Date): Promise<Today> {
+  const asked = questions.get(db) ?? questionsOf(db);
+  questions.set(db, asked);
   const [strip, jobs, late] = await Promise.all([
-    db
-      .select({
-        jobId: stripItem.jobId,
-        jobName: job.name,
-        item: stripItem.item,
-        kind: stripItem.kind,
-        title: stripItem.title,
-        who: stripItem.who,
-        from: stripItem.startsAt,
-        to: stripItem.endsAt,
-        paused: stripItem.paused,
-      })
-      .from(stripItem)
-      .innerJoin(job, eq(job.id, stripItem.jobId))
-      .where(and(gte(stripItem.endsAt, from), lte(stripItem.startsAt, to)))
-      .orderBy(asc(stripItem.endsAt))
-      .limit(40),
-    db.select(columns).from(job).where(lt(job.rank, 9)).orderBy(asc(job.rank), desc(job.changedAt)).limit(12),
-    db
-      .select(columns)
-      .from(job)
-      .where(and(isNotNull(job.dueAt), lt(job.dueAt, now)))
-      .orderBy(asc(job.dueAt))
-      .limit(12),
+    asked.strip.execute({ from, to }),
+    asked.jobs.execute(),
+    asked.late.execute({ now }),
   ]);
   return {
     strip: strip.map((s) => ({ ...s, paused: s.paused === 1 })),

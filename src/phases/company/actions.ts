@@ -3,7 +3,7 @@ import { revalidatePath } from "next/cache";
 import { schools } from "@/catalogue/schools";
 import { companySchema } from "@/core/site";
 import { loadCompany, saveCompany } from "@/data/queries/company";
-import { isDenial, personOrDenial } from "@/server/actor";
+import { freshCompany, isDenial, personOrDenial } from "@/server/actor";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 
@@ -41,6 +41,7 @@ export async function saveSettings(state: CompanyState, form: FormData): Promise
       version,
       error: "Somebody saved other settings meanwhile. Reload to see them; copy what you changed first",
     };
+  await freshCompany();
   revalidatePath("/", "layout");
   return { version: (await loadCompany(database()))?.version ?? version + 1, saved: "Saved" };
 }

@@ -1,3 +1,4 @@
+"use client";
 import { KeyLink } from "@/ui/Pressed";
 import Link from "next/link";
 import type { Route } from "next";
