@@ -1,13 +1,15 @@
 import type { Entry, Intent } from "@/core/log";
 import { ulid } from "ulid";
 
-export type SendOutcome =
+/** `Shown`: what the page that sent it shows, as it is after the entry. */
+export type SendOutcome<Shown = never> =
   | {
       readonly ok: true;
       readonly seq: number;
       readonly head: string;
       readonly entry?: Entry;
       readonly now?: number;
+      readonly shown?: Shown;
     }
   | {
       readonly ok: false;
@@ -21,11 +23,18 @@ export type SendOutcome =
 export type Asked = Intent extends infer I ? (I extends Intent ? Omit<I, "id"> : never) : never;
 export const withId = (wish: Asked): Intent => ({ ...wish, id: ulid() }) as Intent;
 
+/** Pages that can be shown again with the answer to what they sent. */
+export type Page = "site";
+
 /** Sends one intent. A network that fails, or a server that cannot reach its database, is `unreachable`: the same intent may be sent again. */
-export async function sendIntent(jobId: string, intent: Intent): Promise<SendOutcome> {
+export async function sendIntent<Shown = never>(
+  jobId: string,
+  intent: Intent,
+  show?: Page,
+): Promise<SendOutcome<Shown>> {
   let response: Response;
   try {
-    response = await fetch(`/api/jobs/${jobId}/entries`, {
+    response = await fetch(`/api/jobs/${jobId}/entries${show ? `?show=${show}` : ""}`, {
       method: "POST",
       headers: { "content-type": "application/json" },
       body: JSON.stringify(intent),
@@ -39,7 +48,7 @@ export async function sendIntent(jobId: string, intent: Intent): Promise<SendOut
     };
   }
   try {
-    return (await response.json()) as SendOutcome;
+    return (await response.json()) as SendOutcome<Shown>;
   } catch {
     return {
       ok: false,
@@ -50,13 +59,14 @@ export async function sendIntent(jobId: string, intent: Intent): Promise<SendOut
 }
 
 /** Sends until it is taken or refused, waiting between tries; for what must not be lost while the page is open. */
-export async function sendUntilTaken(
+export async function sendUntilTaken<Shown = never>(
   jobId: string,
   intent: Intent,
   waiting: (error: string) => void,
-): Promise<SendOutcome> {
+  show?: Page,
+): Promise<SendOutcome<Shown>> {
   for (let wait = 1000; ; wait = Math.min(wait * 1.6, 8000)) {
-    const outcome = await sendIntent(jobId, intent);
+    const outcome = await sendIntent<Shown>(jobId, intent, show);
     if (outcome.ok || outcome.why !== "unreachable") return outcome;
     waiting(outcome.error);
     await new Promise((r) => setTimeout(r, wait));

@@ -6,6 +6,8 @@ import type { UnitSystem } from "@/core/units";
 import { QuantityField } from "@/ui/QuantityField";
 import { useDraft } from "@/ui/useDraft";
 import { sendUntilTaken, withId } from "../job/send";
+import type { SiteShown } from "./shown";
+import { useSiteHeard } from "./SiteBoard";
 
 type State =
   { readonly is: "idle" | "saving" | "saved" } | { readonly is: "queued" | "refused"; readonly say: string };
@@ -14,7 +16,7 @@ type State =
 export function SurveyFieldRow({
   jobId,
   field,
-  saved,
+  saved: loaded,
   profile,
   readOnly,
 }: {
@@ -25,28 +27,40 @@ export function SurveyFieldRow({
   readOnly: boolean;
 }) {
   const router = useRouter();
+  const heard = useSiteHeard();
   const id = useId();
   const [draft, keep, drop] = useDraft(`${jobId}.${field.id}`);
   const [state, setState] = useState<State>({ is: "idle" });
   const latest = useRef("");
+  // What the server took stands until the page is loaded with it.
+  const [taken, setTaken] = useState<{ readonly text: string; readonly over: string }>();
+  if (taken && taken.over !== loaded) setTaken(undefined);
+  const saved = taken?.text ?? loaded;
   const text = draft ?? saved;
 
+  const type = (value: string) => {
+    keep(value);
+    // What is typed while an answer is on its way is not what was sent.
+    latest.current = value;
+    setState({ is: "idle" });
+  };
   const save = async (value: string) => {
     if (readOnly || value === saved || (latest.current === value && state.is === "saving")) return;
     latest.current = value;
     setState({ is: "saving" });
-    const outcome = await sendUntilTaken(
+    const outcome = await sendUntilTaken<SiteShown>(
       jobId,
       withId({ kind: "surveyAnswered", field: field.id, text: value, profile }),
       (say) => setState({ is: "queued", say }),
+      heard ? "site" : undefined,
     );
+    if (outcome.ok && outcome.shown) heard?.(outcome.shown);
+    else if (outcome.ok) router.refresh();
     if (latest.current !== value) return;
     if (outcome.ok) {
       setState({ is: "saved" });
-      router.refresh();
-      setTimeout(() => {
-        if (latest.current === value) drop();
-      }, 600);
+      setTaken({ text: value, over: loaded });
+      drop();
       return;
     }
     setState({ is: "refused", say: outcome.error });
@@ -75,10 +89,7 @@ export function SurveyFieldRow({
           value={text}
           error={error}
           state={say}
-          onChange={(v) => {
-            keep(v);
-            setState({ is: "idle" });
-          }}
+          onChange={type}
           onLeave={() => void save(text)}
         />
       </div>
@@ -180,10 +191,7 @@ export function SurveyFieldRow({
         value={text}
         disabled={readOnly}
         aria-invalid={error ? true : undefined}
-        onChange={(e) => {
-          keep(e.target.value);
-          setState({ is: "idle" });
-        }}
+        onChange={(e) => type(e.target.value)}
         onBlur={() => void save(text)}
       />
       <p className={`min-h-5 text-sm ${error ? "text-stop" : "text-soft"}`} role="status">

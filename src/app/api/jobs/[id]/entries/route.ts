@@ -1,5 +1,7 @@
 import type { NextRequest } from "next/server";
 import { jobEntriesAfter } from "@/data/queries/jobs";
+import { openJob } from "@/phases/job/load";
+import { siteShown, type SiteShown } from "@/phases/site/shown";
 import { act } from "@/server/act";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
@@ -20,7 +22,13 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
 
 const statusOf = { invalid: 400, refused: 409, signedOut: 401, forbidden: 403, unreachable: 503 } as const;
 
-/** One intent on a job. Repeating it changes nothing. */
+/** What the survey's page shows of a job now. */
+async function siteNow(id: string): Promise<SiteShown> {
+  const { job, judged, known, person, now: at } = await openJob(id);
+  return siteShown(job, judged, known, at, person.profile);
+}
+
+/** One intent on a job; with `?show=site` the answer says what the survey's page shows after it. Repeating it changes nothing. */
 export async function POST(request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/entries">) {
   if (foreignOrigin(request))
     return json({ ok: false, why: "forbidden", error: "This request did not come from Brant" }, 403);
@@ -32,6 +40,9 @@ export async function POST(request: NextRequest, { params }: RouteContext<"/api/
   } catch {
     return json({ ok: false, why: "invalid", error: "This is not JSON" }, 400);
   }
-  const outcome = await act((await params).id, raw);
-  return json({ ...outcome, now: now() }, outcome.ok ? 200 : statusOf[outcome.why]);
+  const { id } = await params;
+  const outcome = await act(id, raw);
+  if (!outcome.ok) return json({ ...outcome, now: now() }, statusOf[outcome.why]);
+  const shown = request.nextUrl.searchParams.get("show") === "site" ? await siteNow(id) : undefined;
+  return json({ ...outcome, now: now(), shown });
 }
