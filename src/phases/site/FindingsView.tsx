@@ -51,7 +51,13 @@ export function FindingsView({ findings }: { findings: Findings }) {
         ) : (
           <p>
             <VerdictMark level="Unknown">
-              needs <Questions asked={scalingMissing} />
+              {scalingMissing.length > 0 ? (
+                <>
+                  needs <Questions asked={scalingMissing} />
+                </>
+              ) : (
+                "the index does not hold for this water"
+              )}
             </VerdictMark>
           </p>
         )}
