@@ -10,6 +10,7 @@ import { figure, print, printMeasured, unitName, type Quantity, type UnitSystem 
 import { QuantityField } from "@/ui/QuantityField";
 import { countdown } from "@/ui/time";
 import { useDraft } from "@/ui/useDraft";
+import { useForm } from "@/ui/useForm";
 import { VerdictMark } from "@/ui/VerdictMark";
 import type { Run } from "./useRun";
 import { useTicking } from "./useServerNow";
@@ -47,15 +48,34 @@ export function FlowMeter({
   const last = readings.filter((r) => r.kind === "timedFlow").at(-1);
   const flow = last?.derived[0]?.value;
   const [volume, keepVolume] = useDraft(`container.${profile}`);
-  const [time, keepTime, dropTime] = useDraft(`${run.job.id}.time.${step.id}`);
-  const [why, keepWhy, dropWhy] = useDraft(`${run.job.id}.why.${step.id}`);
   // Kept like everything typed: a phone that was put away and opened again still times the container.
   const [started, keepStarted, dropStarted] = useDraft(`${run.job.id}.stopwatch.${step.id}`);
   const since = started === undefined ? undefined : Number(started);
   const [open, setOpen] = useState(last === undefined);
   const [correct, setCorrect] = useState(false);
-  const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
   const jug = volume ?? (profile === "us" ? "2.5 gal" : "10 L");
+  const form = useForm({
+    draft: `${run.job.id}.flow.${step.id}`,
+    send: ({ time = "", why = "" }) =>
+      run.send({
+        kind: "readingTaken",
+        reading: ulid(),
+        reads: "timedFlow",
+        step: step.id,
+        place: step.flow!.to,
+        instrument: "Container and stopwatch",
+        when: "after",
+        values: { volume: jug, time },
+        profile,
+        ...(correct && last ? { supersedes: last.reading, why } : {}),
+      }),
+    onTaken: () => {
+      setOpen(false);
+      setCorrect(false);
+    },
+  });
+  const { errors } = form;
+  const { time = "", why = "" } = form.values;
   const scale = band.high * 2;
   const x = (q: number) => Math.min(100, (100 * q) / scale);
   const stopWatch = () => {
@@ -65,33 +85,7 @@ export function FlowMeter({
     }
     const s = (at() - since) / 1000;
     dropStarted();
-    keepTime(`${s.toFixed(1)} s`);
-  };
-  const save = async () => {
-    const outcome = await run.send({
-      kind: "readingTaken",
-      reading: ulid(),
-      reads: "timedFlow",
-      step: step.id,
-      place: step.flow!.to,
-      instrument: "Container and stopwatch",
-      when: "after",
-      values: { volume: jug, time: time ?? "" },
-      profile,
-      ...(correct && last ? { supersedes: last.reading, why: why ?? "" } : {}),
-    });
-    if (outcome.ok) {
-      dropTime();
-      dropWhy();
-      setErrors({});
-      setOpen(false);
-      setCorrect(false);
-    } else
-      setErrors({
-        "": outcome.error,
-        ...(outcome.fields ?? {}),
-        ...(outcome.field ? { [outcome.field]: outcome.error } : {}),
-      });
+    form.set("time", `${s.toFixed(1)} s`);
   };
   return (
     <section className="mt-5" aria-label="Flow">
@@ -153,13 +147,7 @@ export function FlowMeter({
         </>
       ) : null}
       {readOnly ? null : open ? (
-        <form
-          className="mt-3 grid gap-2"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void save();
-          }}
-        >
+        <form className="mt-3 grid gap-2" onSubmit={form.submit}>
           <div className="grid grid-cols-2 gap-3">
             <QuantityField
               wet
@@ -176,8 +164,8 @@ export function FlowMeter({
               label="Time to fill"
               quantity="stopwatch"
               profile={profile}
-              value={time ?? ""}
-              onChange={keepTime}
+              value={time}
+              onChange={(text) => form.set("time", text)}
               error={errors.time}
               hideExample
             />
@@ -210,16 +198,16 @@ export function FlowMeter({
               Why is it corrected?
               <input
                 className="field"
-                value={why ?? ""}
+                value={why}
                 aria-invalid={errors.why ? true : undefined}
-                onChange={(e) => keepWhy(e.target.value)}
+                onChange={(e) => form.set("why", e.target.value)}
               />
             </label>
           ) : null}
           <p role="status" className="text-stop">
             {errors[""] ?? ""}
           </p>
-          <button className="button" disabled={(time ?? "") === ""}>
+          <button className="button" disabled={form.busy || time === ""}>
             Keep this flow
           </button>
         </form>

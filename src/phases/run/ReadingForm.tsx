@@ -7,7 +7,7 @@ import { ulid } from "ulid";
 import type { ReadingField, Step } from "@/core/run/step";
 import { print, type UnitSystem } from "@/core/units";
 import { QuantityField } from "@/ui/QuantityField";
-import { useDraft } from "@/ui/useDraft";
+import { useForm } from "@/ui/useForm";
 import { VerdictMark } from "@/ui/VerdictMark";
 import type { Run } from "./useRun";
 
@@ -31,44 +31,27 @@ export function ReadingForm({
   readings: readonly Reading[];
   readOnly: boolean;
 }) {
-  const [draft, keep, drop] = useDraft(`${jobId}.reading.${step.id}`);
-  const typed = draft ? (JSON.parse(draft) as Record<string, string>) : {};
-  const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
-  const [busy, setBusy] = useState(false);
   const last = readings.at(-1);
   const [open, setOpen] = useState(last === undefined);
+  const form = useForm({
+    draft: `${jobId}.reading.${step.id}`,
+    send: (typed) =>
+      run.send({
+        kind: "readingTaken",
+        reading: ulid(),
+        reads,
+        step: step.id,
+        place: step.read!.place,
+        when: step.read!.when,
+        values: Object.fromEntries((kind?.fields ?? []).map((f) => [f.id, typed[f.id] ?? ""])),
+        profile,
+        instrument: typed.instrument || undefined,
+        ...(last ? { supersedes: last.reading, why: typed.why ?? "" } : {}),
+      }),
+    onTaken: () => setOpen(false),
+  });
   if (!kind) return null;
-  const set = (id: string, text: string) => {
-    keep(JSON.stringify({ ...typed, [id]: text }));
-    if (errors[id]) setErrors({ ...errors, [id]: "" });
-  };
-  const save = async () => {
-    setBusy(true);
-    const outcome = await run.send({
-      kind: "readingTaken",
-      reading: ulid(),
-      reads,
-      step: step.id,
-      place: step.read!.place,
-      when: step.read!.when,
-      values: Object.fromEntries(kind.fields.map((f) => [f.id, typed[f.id] ?? ""])),
-      profile,
-      instrument: typed.instrument || undefined,
-      ...(last ? { supersedes: last.reading, why: typed.why ?? "" } : {}),
-    });
-    setBusy(false);
-    if (outcome.ok) {
-      drop();
-      setErrors({});
-      setOpen(false);
-      return;
-    }
-    setErrors({
-      "": outcome.error,
-      ...(outcome.fields ?? {}),
-      ...(outcome.field ? { [outcome.field]: outcome.error } : {}),
-    });
-  };
+  const { values: typed, errors, set } = form;
   return (
     <section className="mt-5" aria-label={kind.label}>
       {last ? (
@@ -102,13 +85,7 @@ export function ReadingForm({
           Correct this reading
         </button>
       ) : (
-        <form
-          className="grid gap-2"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void save();
-          }}
-        >
+        <form className="grid gap-2" onSubmit={form.submit}>
           {kind.fields.map((f) =>
             f.options ? (
               <fieldset key={f.id}>
@@ -167,7 +144,7 @@ export function ReadingForm({
           <p role="status" className="text-stop">
             {errors[""] ?? ""}
           </p>
-          <button className="button" disabled={busy}>
+          <button className="button" disabled={form.busy}>
             Keep this reading
           </button>
         </form>

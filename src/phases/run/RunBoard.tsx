@@ -11,6 +11,7 @@ import { momentOf } from "@/ui/time";
 import { JobShell } from "../job/JobShell";
 import { liveOf } from "../job/live";
 import { SupplyStrip } from "../valves/SupplyStrip";
+import { fetchAllParts } from "./parts";
 import { StepView } from "./StepView";
 import type { RunTexts } from "./texts";
 import { useRun } from "./useRun";
@@ -92,6 +93,11 @@ export function RunBoard({
     };
     window.addEventListener("popstate", swallow);
     return () => window.removeEventListener("popstate", swallow);
+  }, []);
+  // What other steps show comes once this one has had the line to itself, so that it is here without a signal.
+  useEffect(() => {
+    const timer = setTimeout(() => void fetchAllParts(), 5000);
+    return () => clearTimeout(timer);
   }, []);
   const choose = (id: string | undefined) => {
     setChosen(id);

@@ -1,9 +1,8 @@
 "use client";
 import type { JobState } from "@/core/job";
-import { useState } from "react";
 
 import { clockTime, dateIn, dayName, inZone } from "@/ui/time";
-import { useDraft } from "@/ui/useDraft";
+import { useForm, type Typed } from "@/ui/useForm";
 import type { Run } from "./useRun";
 
 /** Hours in which the household agreed to have no water: inside them a dry house is a Check, outside a Stop. */
@@ -20,27 +19,21 @@ export function WaterOff({
   zone: string;
   readOnly: boolean;
 }) {
-  const [draft, keep, drop] = useDraft(`${job.id}.waterOff`);
-  const typed = {
-    day: dateIn(now, zone),
-    from: "",
-    to: "",
-    ...(draft ? (JSON.parse(draft) as Record<string, string>) : {}),
-  };
-  const set = (over: Record<string, string>) => keep(JSON.stringify({ ...typed, ...over }));
-  const [error, setError] = useState("");
-  const agree = async () => {
-    const [from, to] = [inZone(typed.day, typed.from, zone), inZone(typed.day, typed.to, zone)];
-    if (!from || !to) {
-      setError("Give the day and both times, for example 09:00 and 12:00");
-      return;
-    }
-    const outcome = await run.send({ kind: "waterOffAgreed", from, to });
-    if (outcome.ok) {
-      drop();
-      setError("");
-    } else setError(outcome.fields?.to ?? outcome.error);
-  };
+  const times = ({ day = "", from = "", to = "" }: Typed) => [inZone(day, from, zone), inZone(day, to, zone)];
+  const form = useForm({
+    draft: `${job.id}.waterOff`,
+    initial: { day: dateIn(now, zone), from: "", to: "" },
+    check: (values) =>
+      times(values).every(Boolean)
+        ? undefined
+        : { ok: false, error: "Give the day and both times, for example 09:00 and 12:00" },
+    send: (values) => {
+      const [from = "", to = ""] = times(values);
+      return run.send({ kind: "waterOffAgreed", from, to });
+    },
+  });
+  const { day, from, to } = form.values;
+  const error = form.errors.to || form.errors[""];
   return (
     <section className="mt-4" aria-label="Hours without water" data-water-off>
       {job.waterOffs.map((h) => (
@@ -52,20 +45,14 @@ export function WaterOff({
         </p>
       ))}
       {readOnly ? null : (
-        <form
-          className="mt-2 grid grid-cols-2 gap-3"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void agree();
-          }}
-        >
+        <form className="mt-2 grid grid-cols-2 gap-3" onSubmit={form.submit}>
           <label className="col-span-2">
             Water off on
             <input
               type="date"
               className="field"
-              value={typed.day}
-              onChange={(e) => set({ day: e.target.value })}
+              value={day}
+              onChange={(e) => form.set("day", e.target.value)}
             />
           </label>
           <label>
@@ -73,9 +60,9 @@ export function WaterOff({
             <input
               type="time"
               className="field"
-              value={typed.from}
+              value={from}
               aria-invalid={error ? true : undefined}
-              onChange={(e) => set({ from: e.target.value })}
+              onChange={(e) => form.set("from", e.target.value)}
             />
           </label>
           <label>
@@ -83,9 +70,9 @@ export function WaterOff({
             <input
               type="time"
               className="field"
-              value={typed.to}
+              value={to}
               aria-invalid={error ? true : undefined}
-              onChange={(e) => set({ to: e.target.value })}
+              onChange={(e) => form.set("to", e.target.value)}
             />
           </label>
           <button className="button quiet col-span-2">Keep these hours</button>

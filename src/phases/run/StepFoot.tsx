@@ -1,0 +1,208 @@
+"use client";
+import { stepState, type JobState } from "@/core/job";
+import { statusOf, waitsFor, whyNotFinish } from "@/core/job/progress";
+import { clockOf, maySkip, type Step } from "@/core/run/step";
+import { momentOf } from "@/ui/time";
+import type { StepMovesOf } from "./useStepMoves";
+import type { Run } from "./useRun";
+import { WithReason } from "./WithReason";
+
+const finishWords = (step: Step): string => {
+  switch (step.kind) {
+    case "check":
+      return "Yes, checked";
+    case "turn":
+      return "Turned";
+    case "hold":
+      return "Sign this hold";
+    case "soak":
+      return "Soak is over, go on";
+    case "flow":
+      return step.flow?.untilClear ? "Water is clear" : "Flow is done";
+    case "read":
+      return "Go on";
+    case "cycle":
+      return "Discards are done";
+    case "record":
+      return "Go on";
+    case "do":
+      return "Done";
+  }
+};
+
+interface FootProps {
+  readonly step: Step;
+  readonly job: JobState;
+  readonly now: number;
+  readonly zone: string;
+  readonly readOnly: boolean;
+  readonly run: Run;
+  readonly moves: StepMovesOf;
+  readonly onFinished: () => void;
+  readonly isNext: boolean;
+  readonly goNext?: () => void;
+}
+
+/** How a finished step ended, and the way on or back. */
+function Ended({ step, job, now, zone, readOnly, run, goNext }: FootProps) {
+  const { done, skipped } = stepState(job, step.id);
+  return (
+    <>
+      <p>
+        {done
+          ? `Done by ${done.by.name}, ${momentOf(done.at, now, zone)}`
+          : `Skipped by ${skipped!.by.name}: ${skipped!.why}`}
+      </p>
+      {goNext ? (
+        <button type="button" className="button" onClick={goNext}>
+          Go to the next open step
+        </button>
+      ) : null}
+      {readOnly ? null : (
+        <WithReason
+          jobId={job.id}
+          label="Undo this step"
+          ask="Why is it undone?"
+          send={(why) => run.send({ kind: "stepUndone", step: step.id, why })}
+          draftKey={`undo.${step.id}`}
+        />
+      )}
+    </>
+  );
+}
+
+/** Starts and pauses what the step times. */
+function ClockButton({ step, job, now, run, moves }: FootProps) {
+  const { clock } = stepState(job, step.id);
+  const begin = () => {
+    moves.markListed();
+    void run.send({ kind: "clockStarted", step: step.id });
+  };
+  if (clock?.on && step.soak) return null;
+  if (clock?.on)
+    return statusOf(job, step, now) === "ready" ? null : (
+      <button
+        type="button"
+        className="button quiet"
+        onClick={() => void run.send({ kind: "clockPaused", step: step.id })}
+      >
+        {step.wait ? "Pause" : "Water stopped: pause"}
+      </button>
+    );
+  if (clock && step.soak) return null;
+  const words = step.soak
+    ? "Soak starts now"
+    : clock
+      ? "Water runs again"
+      : step.wait
+        ? "Its minutes start now"
+        : "Water is running";
+  return (
+    <button type="button" className="button" disabled={moves.looking} onClick={begin}>
+      {moves.withListed(words)}
+    </button>
+  );
+}
+
+/** Counts one filling that was thrown away. */
+function CycleButton({ step, job, run, moves }: FootProps) {
+  const { cycles } = stepState(job, step.id);
+  return (
+    <button
+      type="button"
+      className="button"
+      disabled={moves.looking}
+      onClick={() => {
+        moves.markListed();
+        void run.send({ kind: "cycleCounted", step: step.id, cycle: cycles + 1 });
+      }}
+    >
+      {moves.withListed(`Filled, emptied and discarded: ${cycles + 1}`)}
+    </button>
+  );
+}
+
+function FinishButton({ step, job, now, run, moves, onFinished }: FootProps) {
+  const timed = clockOf(step) !== undefined;
+  const blocked = whyNotFinish(job, step, now);
+  const finish = async () => {
+    // A clock that has run began with everything turned: what was turned since is another matter.
+    if (!timed) moves.markListed();
+    const done = run.send({ kind: "stepDone", step: step.id });
+    onFinished();
+    await done;
+  };
+  return (
+    <button
+      type="button"
+      className="button"
+      disabled={blocked !== undefined || moves.looking}
+      onClick={() => void finish()}
+    >
+      {timed ? finishWords(step) : moves.withListed(finishWords(step))}
+    </button>
+  );
+}
+
+/** What can be pressed at a step that is open, and why not. */
+function Presses(props: FootProps) {
+  const { step, job, now, run, onFinished, isNext, goNext } = props;
+  const { clock, cycles } = stepState(job, step.id);
+  const [first] = waitsFor(job, step);
+  const elsewhere =
+    goNext && !isNext ? (
+      <button type="button" className="button quiet" onClick={goNext}>
+        Other work meanwhile
+      </button>
+    ) : null;
+  if (first)
+    return (
+      <>
+        <p className="text-soft">Waits for: {first.title}</p>
+        {elsewhere}
+      </>
+    );
+  const timed = clockOf(step) !== undefined;
+  const begun = !timed || clock !== undefined;
+  const counting = step.cycle !== undefined && cycles < step.cycle.count;
+  const blocked = whyNotFinish(job, step, now);
+  return (
+    <>
+      {timed ? <ClockButton {...props} /> : null}
+      {counting ? <CycleButton {...props} /> : null}
+      {begun && !counting ? <FinishButton {...props} /> : null}
+      {begun && blocked ? <p className="text-soft">{blocked}</p> : null}
+      {elsewhere}
+      {maySkip(step) ? (
+        <WithReason
+          jobId={job.id}
+          label="Skip with a reason"
+          ask="Why is it skipped?"
+          send={async (why) => {
+            const outcome = await run.send({ kind: "stepSkipped", step: step.id, why });
+            if (outcome.ok) onFinished();
+            return outcome;
+          }}
+          draftKey={`skip.${step.id}`}
+        />
+      ) : null}
+    </>
+  );
+}
+
+/** The foot of a step: one large thing to press, always in reach. */
+export function StepFoot(props: FootProps) {
+  const { step, job, now, readOnly } = props;
+  const status = statusOf(job, step, now);
+  return (
+    <div className="sticky bottom-0 mt-6 grid gap-2.5 bg-paper py-3">
+      {status === "done" || status === "skipped" ? (
+        <Ended {...props} />
+      ) : readOnly ? (
+        <p className="text-soft">You are looking on: only the crew can press here.</p>
+      ) : (
+        <Presses {...props} />
+      )}
+    </div>
+  );
+}

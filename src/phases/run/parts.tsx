@@ -1,0 +1,43 @@
+"use client";
+import dynamic from "next/dynamic";
+
+/** Fetches a part of the page again each time a connection is there, until it has come. */
+async function untilFetched<T>(fetchIt: () => Promise<T>): Promise<T> {
+  for (;;) {
+    try {
+      return await fetchIt();
+    } catch {
+      await new Promise((go) => {
+        window.addEventListener("online", go, { once: true });
+        setTimeout(go, 3000);
+      });
+    }
+  }
+}
+
+/** What only some kinds of steps show. A step's page fetches its own; the others follow when the phone rests, so that they are there without a signal. */
+const fetchers = {
+  flowMeter: () => import("./FlowMeter"),
+  readingForm: () => import("./ReadingForm"),
+  serialForm: () => import("./SerialForm"),
+  soakTools: () => import("./SoakTools"),
+  stepMoves: () => import("./StepMoves"),
+  waterOff: () => import("./WaterOff"),
+} as const;
+
+const Coming = () => <p className="mt-5 text-soft">This part is on its way…</p>;
+const shown = { loading: Coming };
+
+export const FlowMeter = dynamic(() => untilFetched(fetchers.flowMeter).then((m) => m.FlowMeter), shown);
+export const ReadingForm = dynamic(
+  () => untilFetched(fetchers.readingForm).then((m) => m.ReadingForm),
+  shown,
+);
+export const SerialForm = dynamic(() => untilFetched(fetchers.serialForm).then((m) => m.SerialForm), shown);
+export const SoakTools = dynamic(() => untilFetched(fetchers.soakTools).then((m) => m.SoakTools), shown);
+export const StepMoves = dynamic(() => untilFetched(fetchers.stepMoves).then((m) => m.StepMoves), shown);
+export const WaterOff = dynamic(() => untilFetched(fetchers.waterOff).then((m) => m.WaterOff), shown);
+
+/** Fetches what later steps will show. */
+export const fetchAllParts = (): Promise<unknown> =>
+  Promise.allSettled(Object.values(fetchers).map((fetchIt) => untilFetched<unknown>(fetchIt)));

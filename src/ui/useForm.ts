@@ -1,0 +1,126 @@
+"use client";
+import { useRef, useState, type FormEvent } from "react";
+import { useDraft } from "./useDraft";
+
+/** What is typed, by the name of its field. */
+export type Typed = Readonly<Record<string, string>>;
+
+/** How the sending of a form went. A refusal belongs to a field where the sender knows which. */
+export type FormOutcome =
+  | { readonly ok: true }
+  | {
+      readonly ok: false;
+      readonly error: string;
+      readonly field?: string;
+      readonly fields?: Typed;
+    };
+
+/** Refusals by field; what belongs to none stands at `""`. */
+function errorsOf(outcome: FormOutcome): Typed {
+  if (outcome.ok) return {};
+  const { error, field, fields } = outcome;
+  const byField = { ...fields, ...(field ? { [field]: error } : {}) };
+  return { ...byField, "": error };
+}
+
+/** Drafts that an earlier build wrote, or somebody else, are no drafts. */
+function readDraft(text: string | undefined): Typed {
+  try {
+    const read: unknown = text === undefined ? {} : JSON.parse(text);
+    return typeof read === "object" && read !== null ? (read as Typed) : {};
+  } catch {
+    return {};
+  }
+}
+
+export interface Form {
+  /** What stands in the fields: what is typed over what was there. */
+  readonly values: Typed;
+  readonly set: (name: string, text: string) => void;
+  /** Refusals by field, in words; the whole form's at `""`. */
+  readonly errors: Typed;
+  readonly busy: boolean;
+  /** The last sending was taken, and nothing was typed since. */
+  readonly saved: boolean;
+  /** Something is typed that was not taken. */
+  readonly typed: boolean;
+  readonly submit: (event?: FormEvent) => void;
+  /** Forgets what is typed. */
+  readonly drop: () => void;
+}
+
+/**
+ * A form: what is typed survives a reload until it is taken or dropped, refusals stand beside their fields, and nothing is sent twice at once.
+ * `draft` names where it is kept; without it nothing outlives the page: passwords, PINs and one-time codes have none.
+ * `check` refuses before anything is sent.
+ */
+export function useForm({
+  draft,
+  initial = {},
+  check,
+  send,
+  onTaken,
+}: {
+  draft?: string;
+  initial?: Typed;
+  check?: (values: Typed) => FormOutcome | undefined;
+  send: (values: Typed) => Promise<FormOutcome>;
+  onTaken?: () => void;
+}): Form {
+  const [kept, keep, forget] = useDraft(draft ?? "");
+  const [held, hold] = useState<Typed>({});
+  const [errors, setErrors] = useState<Typed>({});
+  const [busy, setBusy] = useState(false);
+  const [saved, setSaved] = useState(false);
+  // What is typed while the form is on its way was not sent, and stays.
+  const strokes = useRef(0);
+  const typed = draft === undefined ? held : readDraft(kept);
+  const values = { ...initial, ...typed };
+  const drop = () => {
+    if (draft === undefined) hold({});
+    else forget();
+  };
+  const set = (name: string, text: string) => {
+    const next = { ...typed, [name]: text };
+    if (draft === undefined) hold(next);
+    else keep(JSON.stringify(next));
+    strokes.current += 1;
+    setSaved(false);
+    if (errors[name] || errors[""]) setErrors({ ...errors, [name]: "", "": "" });
+  };
+  const carryOut = async () => {
+    if (busy) return;
+    const refused = check?.(values);
+    if (refused && !refused.ok) {
+      setErrors(errorsOf(refused));
+      return;
+    }
+    setBusy(true);
+    const sentAt = strokes.current;
+    try {
+      const outcome = await send(values);
+      setErrors(errorsOf(outcome));
+      if (!outcome.ok) return;
+      setSaved(strokes.current === sentAt);
+      if (strokes.current === sentAt) drop();
+      onTaken?.();
+    } catch {
+      setErrors({ "": "It did not get through. What you typed is kept: try again" });
+    } finally {
+      setBusy(false);
+    }
+  };
+  return {
+    values,
+    set,
+    errors,
+    busy,
+    saved,
+    typed: Object.keys(typed).length > 0,
+    submit: (event) => {
+      event?.preventDefault();
+      void carryOut();
+    },
+    drop,
+  };
+}
