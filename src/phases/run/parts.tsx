@@ -26,17 +26,25 @@ const fetchers = {
 } as const;
 
 const Coming = () => <p className="mt-5 text-soft">This part is on its way…</p>;
-const shown = { loading: Coming };
 
-export const FlowMeter = dynamic(() => untilFetched(fetchers.flowMeter).then((m) => m.FlowMeter), shown);
-export const ReadingForm = dynamic(
-  () => untilFetched(fetchers.readingForm).then((m) => m.ReadingForm),
-  shown,
-);
-export const SerialForm = dynamic(() => untilFetched(fetchers.serialForm).then((m) => m.SerialForm), shown);
-export const SoakTools = dynamic(() => untilFetched(fetchers.soakTools).then((m) => m.SoakTools), shown);
-export const StepMoves = dynamic(() => untilFetched(fetchers.stepMoves).then((m) => m.StepMoves), shown);
-export const WaterOff = dynamic(() => untilFetched(fetchers.waterOff).then((m) => m.WaterOff), shown);
+export const FlowMeter = dynamic(() => untilFetched(fetchers.flowMeter).then((m) => m.FlowMeter), {
+  loading: Coming,
+});
+export const ReadingForm = dynamic(() => untilFetched(fetchers.readingForm).then((m) => m.ReadingForm), {
+  loading: Coming,
+});
+export const SerialForm = dynamic(() => untilFetched(fetchers.serialForm).then((m) => m.SerialForm), {
+  loading: Coming,
+});
+export const SoakTools = dynamic(() => untilFetched(fetchers.soakTools).then((m) => m.SoakTools), {
+  loading: Coming,
+});
+export const StepMoves = dynamic(() => untilFetched(fetchers.stepMoves).then((m) => m.StepMoves), {
+  loading: Coming,
+});
+export const WaterOff = dynamic(() => untilFetched(fetchers.waterOff).then((m) => m.WaterOff), {
+  loading: Coming,
+});
 
 /** Fetches what later steps will show. */
 export const fetchAllParts = (): Promise<unknown> =>
