@@ -30,4 +30,14 @@ for (let i = 0; i < count; i += 20)
       await importEntries(db, d.entries, { knowledge, profile: "us", now });
     }),
   );
+
+// A run that has come to its first reading: what a phone fetches for it is counted.
+const reading = new DemoDesk(knowledge, now - HOUR, by)
+  .open("Bench reading", "Bench", "bench")
+  .survey({ "source.kind": "municipal", "source.static": "58 psi", "water.hardness": "20 gpg" })
+  .design([{ key: "u1", model: "SF-150", parallel: 1 }], "Softener")
+  .sign("Bench")
+  .do({ kind: "runStarted" })
+  .work("site.pressureBefore", {});
+await importEntries(db, reading.entries, { knowledge, profile: "us", now });
 pool.end();

@@ -1,7 +1,6 @@
-// npm run bench: ratios against named baselines, all from one run on this machine.
+// npm run bench: ratios against named baselines, all from one run on this machine; one of them is the commit before the last rebuilding.
 import { spawn } from "node:child_process";
 import { join } from "node:path";
-import { gzipSync } from "node:zlib";
 import {
   checkFolder,
   checkNode,
@@ -15,11 +14,267 @@ import {
   run,
   sleep,
 } from "./machine.mjs";
+import { treeBefore } from "./bench-before.mjs";
+import { answerTimes, jobPath, scriptsUntil, signedIn, timeOf } from "./bench-pages.mjs";
 import { sqlAsSuperuser, startDatabase, stopDatabase } from "./database.mjs";
 
+/** The commit that this tree is measured against. */
+const BEFORE = "f0b1b0d";
 const folder = join(root, ".brant-bench");
 const say = (text) => console.log(`  ${text}`);
 const median = (list) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)];
+const ms = (n, digits = 1) => `${n.toFixed(digits)} ms`;
+const lastLine = (text) => JSON.parse(text.trim().split("\n").at(-1));
+const webs = [];
+
+const at = (url, name) => url.replace(/\/[^/]+$/, `/${name}`);
+const envFor = (db, name) => ({
+  ...process.env,
+  DATABASE_URL: at(db.url, name),
+  DATABASE_OWNER_URL: at(db.ownerUrl, name),
+  DATABASE_APP_USER: "brant_app@'127.0.0.1'",
+  BRANT_SECRET: db.secrets.session,
+  BRANT_LOG: "error",
+});
+
+/** A database with the demo and some more jobs, made by a tree's own scripts. */
+async function fill(db, name, jobs, tree = root) {
+  say(`filling ${name} with ${jobs} jobs`);
+  sqlAsSuperuser(
+    folder,
+    `DROP DATABASE IF EXISTS \`${name}\`; CREATE DATABASE \`${name}\`; GRANT ALL ON \`${name}\`.* TO brant_owner@'127.0.0.1' WITH GRANT OPTION;`,
+  );
+  for (const [script, ...more] of [["migrate"], ["demo-data"], ["bench-data", String(jobs)]])
+    await run("npx", ["tsx", `scripts/${script}.ts`, ...more], { env: envFor(db, name), cwd: tree });
+}
+
+/** Built as the application is, not by the runner of scripts, which names every closure again each time it is made. */
+async function built(script, tree = root) {
+  const out = join(folder, `${script}-${tree === root ? "now" : "before"}.mjs`);
+  await run(
+    "npx",
+    [
+      "esbuild",
+      `scripts/${script}.ts`,
+      "--bundle",
+      "--platform=node",
+      "--format=esm",
+      `--outfile=${out}`,
+      "--log-level=error",
+    ],
+    { cwd: tree },
+  );
+  return out;
+}
+
+/** Runs a script in a process of its own, and reads the JSON of its last line. */
+const measured = async (script, ...args) =>
+  lastLine(await run(process.execPath, [await built(script), ...args]));
+
+/** Judging one train in both trees, turn by turn: the median of each. */
+async function judging(before) {
+  const [now, then] = await Promise.all(
+    [root, before].map(async (tree) => (await import(await built("bench-judge", tree))).judgeOnce),
+  );
+  const times = { now: [], then: [] };
+  for (let round = 0; round < 500; round += 1)
+    for (const [name, judge] of [
+      ["now", now],
+      ["then", then],
+    ]) {
+      const from = performance.now();
+      judge();
+      if (round >= 100) times[name].push(performance.now() - from);
+    }
+  return { now: median(times.now), then: median(times.then) };
+}
+
+/** Serves a tree's pages on a database; its address once it answers. */
+async function serve(db, name, tree = root) {
+  const port = await freePort(4600 + webs.length * 7);
+  const origin = `http://127.0.0.1:${port}`;
+  const next = join(tree, "node_modules/next/dist/bin/next");
+  webs.push(
+    spawn(process.execPath, [next, "start", "-p", String(port), "-H", "127.0.0.1"], {
+      cwd: tree,
+      env: { ...envFor(db, name), BRANT_ORIGIN: origin, NODE_ENV: "production" },
+      stdio: ["ignore", "ignore", "inherit"],
+    }),
+  );
+  const answers = () =>
+    fetch(`${origin}/api/health`)
+      .then((r) => r.ok)
+      .catch(() => false);
+  for (let tries = 0; !(await answers()); tries += 1) {
+    if (tries > 300) throw new Plain("The server did not become ready.");
+    await sleep(200);
+  }
+  return origin;
+}
+
+/** Today against a page with nothing of the database, and against itself with many jobs. */
+async function todayTimes(small, large) {
+  const times = { bare: [], small: [], large: [] };
+  for (let i = 0; i < 160; i += 1) {
+    const round = {
+      bare: await timeOf(small, "/not-yours"),
+      small: await timeOf(small, "/"),
+      large: await timeOf(large, "/"),
+    };
+    if (i >= 30) for (const name of Object.keys(times)) times[name].push(round[name]);
+  }
+  return { bare: median(times.bare), small: median(times.small), large: median(times.large) };
+}
+
+/** What a phone fetches for a reading at a step, from going there until its verdict has appeared, above what the bare page fetches. */
+async function readingScripts(site) {
+  const job = await jobPath(site.page, "Bench reading");
+  const bare = await scriptsUntil(site.context, "/not-yours", (p) => p.waitForLoadState("networkidle"));
+  const step = await scriptsUntil(site.context, `${job}/run?step=site.pressureBefore`, async (p) => {
+    await p.getByLabel("Gauge reads").fill("58 psi");
+    await p.getByRole("button", { name: "Keep this reading" }).click();
+    await p.getByRole("button", { name: "Correct this reading" }).waitFor();
+  });
+  return { bytes: step.bytes - bare.bytes, bare: bare.bytes, files: step.files, workers: step.workers };
+}
+
+async function answers(now, then) {
+  const times = { now: [], then: [] };
+  for (let turn = 0; turn < 3; turn += 1)
+    for (const [name, site] of [
+      ["now", now],
+      ["then", then],
+    ]) {
+      const job = await jobPath(site.page, "Kittle");
+      // The first answers of a page find it cold.
+      times[name].push(...(await answerTimes(site.page, job, 12)).slice(3));
+    }
+  return { now: median(times.now), then: median(times.then) };
+}
+
+const browserOptions = {
+  executablePath: "/usr/bin/chromium",
+  args: [
+    "--headless",
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+  ],
+};
+
+/** Pages, in a browser and over HTTP. */
+async function pages(db, before) {
+  await needBuild({ dist: ".next" }, say);
+  const { chromium } = await import("@playwright/test");
+  const browser = await chromium.launch(browserOptions);
+  try {
+    const [smallAt, largeAt] = [await serve(db, "brant_small"), await serve(db, "brant_large")];
+    const small = await signedIn(browser, smallAt, "tobias");
+    const today = await todayTimes(small, await signedIn(browser, largeAt, "tobias"));
+    const scripts = await readingScripts(small);
+    if (!before) return { today, scripts };
+    const thenAt = await serve(db, "brant_before", before);
+    const answer = await answers(
+      await signedIn(browser, smallAt, "imke"),
+      await signedIn(browser, thenAt, "imke"),
+    );
+    return { today, scripts, answer };
+  } finally {
+    await browser.close();
+  }
+}
+
+/** One line of the result: what, the ratio, its figures, and what is wanted of it. */
+const row = (what, ratio, figures, wanted = "") => ({ what, ratio, figures, wanted });
+
+function missed({ ratio, wanted }) {
+  const [sign, bound] = wanted.split(" ");
+  return wanted !== "" && (sign === "≤" ? ratio > Number(bound) : ratio < Number(bound));
+}
+
+const pageRows = ({ today, scripts, answer }) => [
+  row(
+    "Today ÷ bare page of the same framework",
+    today.small / today.bare,
+    `${ms(today.small)} ÷ ${ms(today.bare)}`,
+    "≤ 1.8",
+  ),
+  row(
+    "Today with 5 000 jobs ÷ with 20",
+    today.large / today.small,
+    `${ms(today.large)} ÷ ${ms(today.small)}`,
+    "≤ 1.5",
+  ),
+  ...(answer
+    ? [
+        row(
+          `a survey answer, from its POST until its verdict is shown ÷ the same at ${BEFORE}`,
+          answer.now / answer.then,
+          `${ms(answer.now)} ÷ ${ms(answer.then)}`,
+          "≤ 0.5",
+        ),
+      ]
+    : []),
+  row(
+    "JavaScript of a run step above the bare page's, until a reading's verdict is shown, compressed, of 75 kB",
+    scripts.bytes / 75_000,
+    `${(scripts.bytes / 1000).toFixed(1)} kB above ${(scripts.bare / 1000).toFixed(0)} kB, ${scripts.files} files; workers ${(scripts.workers / 1000).toFixed(0)} kB`,
+    "≤ 1",
+  ),
+];
+
+const coreRows = (core, rig, pair) => [
+  row("judging a train of 8 units, of 1 ms", core.judge, ms(core.judge, 2), "≤ 1"),
+  ...(pair
+    ? [
+        row(
+          `judging a train of 8 units ÷ the same at ${BEFORE}`,
+          pair.now / pair.then,
+          `${ms(pair.now, 3)} ÷ ${ms(pair.then, 3)}`,
+          "≤ 0.8",
+        ),
+      ]
+    : []),
+  row(
+    `trying every train ÷ proposing, same answer (${core.tried} trains, ${core.considered} placements)`,
+    core.plain / core.search,
+    `${ms(core.plain, 0)} ÷ ${ms(core.search)}`,
+  ),
+  row(
+    `proposing from ${core.catalogue} units with an RO, of 1 s`,
+    core.whole / 1000,
+    `${ms(core.whole, 0)}, ${core.wholeConsidered} placements`,
+    "≤ 1",
+  ),
+  row(
+    "proposing for cloudy surface water, where least is pruned, of 1 s",
+    core.worst / 1000,
+    `${ms(core.worst, 0)}, ${core.worstConsidered} placements`,
+  ),
+  row(
+    `fixed steps (${core.steps}) ÷ tank fill, within 0.2 %`,
+    core.fixed / core.fill,
+    `${ms(core.fixed, 2)} ÷ ${ms(core.fill, 2)}`,
+  ),
+  row("parsing 10 000 quantities, of 100 ms", core.parse / 100, ms(core.parse, 0)),
+  row(
+    "95th percentile of 200 plans, 14 handles and 60 edges, of 100 ms",
+    rig.plan95 / 100,
+    `${ms(rig.plan95, 0)}; half take ${ms(rig.plan50)}, the longest ${ms(rig.planMost, 0)}`,
+    "≤ 1",
+  ),
+  row("95th percentile of judging a move, of 2 ms", rig.judge95 / 2, ms(rig.judge95, 2), "≤ 1"),
+  row(
+    "a state-machine library's shortest path ÷ plan, same cost, 6 to 10 handles, the least",
+    rig.ratio,
+    `${rig.growth.map((g) => `${g.handles}: ${g.own.toFixed(1)}${g.library ? ` against ${g.library.toFixed(0)}` : ""} ms`).join(", ")}; the longest plan of 12 questions at 16 handles ${ms(rig.growth.at(-1).most)}`,
+    "≥ 50",
+  ),
+];
 
 async function main() {
   checkNode();
@@ -32,226 +287,37 @@ async function main() {
     say,
   );
   await needModules(say);
+  const before = await treeBefore(BEFORE, say);
+  if (!before) say(`this folder has no history of ${BEFORE}: nothing is compared with it`);
   const db = await startDatabase({ folder, port: await freePort(13500), name: "brant_small" });
-  const webs = [];
   try {
-    const at = (url, name) => url.replace(/\/[^/]+$/, `/${name}`);
-    const envFor = (name) => ({
-      ...process.env,
-      DATABASE_URL: at(db.url, name),
-      DATABASE_OWNER_URL: at(db.ownerUrl, name),
-      DATABASE_APP_USER: "brant_app@'127.0.0.1'",
-      BRANT_SECRET: db.secrets.session,
-      BRANT_LOG: "error",
-    });
-    for (const [name, jobs] of [
-      ["brant_small", 20],
-      ["brant_large", 5000],
-    ]) {
-      sqlAsSuperuser(
-        folder,
-        `DROP DATABASE IF EXISTS \`${name}\`; CREATE DATABASE \`${name}\`; GRANT ALL ON \`${name}\`.* TO brant_owner@'127.0.0.1' WITH GRANT OPTION;`,
-      );
-      await run("npx", ["tsx", "scripts/migrate.ts"], { env: envFor(name) });
-      await run("npx", ["tsx", "scripts/demo-data.ts"], { env: envFor(name) });
-      say(`filling ${name} with ${jobs} jobs`);
-      await run("npx", ["tsx", "scripts/bench-data.ts", String(jobs)], { env: envFor(name) });
-    }
-    const append = JSON.parse(
-      (await run("npx", ["tsx", "scripts/bench-append.ts"], { env: envFor("brant_small") }))
-        .trim()
-        .split("\n")
-        .at(-1),
+    await fill(db, "brant_small", 20);
+    await fill(db, "brant_large", 5000);
+    if (before) await fill(db, "brant_before", 20, before);
+    const append = lastLine(
+      await run("npx", ["tsx", "scripts/bench-append.ts"], { env: envFor(db, "brant_small") }),
     );
-
-    // Built as the application is, not by the runner of scripts, which names every closure again each time it is made.
-    await run("npx", [
-      "esbuild",
-      "scripts/bench-core.ts",
-      "--bundle",
-      "--platform=node",
-      "--format=esm",
-      `--outfile=${join(folder, "core.mjs")}`,
-      "--log-level=error",
-    ]);
-    const core = JSON.parse(
-      (await run(process.execPath, [join(folder, "core.mjs")])).trim().split("\n").at(-1),
-    );
+    const core = await measured("bench-core");
     if (!core.same) throw new Plain("Proposing and trying everything disagree.");
-
-    await run("npx", [
-      "esbuild",
-      "scripts/bench-rig.ts",
-      "--bundle",
-      "--platform=node",
-      "--format=esm",
-      `--outfile=${join(folder, "rig.mjs")}`,
-      "--log-level=error",
-    ]);
-    const rig = JSON.parse(
-      (await run(process.execPath, [join(folder, "rig.mjs"), join(root, "docs/rig-growth.svg")]))
-        .trim()
-        .split("\n")
-        .at(-1),
-    );
-
-    await needBuild({ dist: ".next" }, say);
-    const { chromium } = await import("@playwright/test");
-    const browser = await chromium.launch({
-      executablePath: "/usr/bin/chromium",
-      args: [
-        "--headless",
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-      ],
-    });
-    const sites = {};
-    for (const name of ["brant_small", "brant_large"]) {
-      const port = await freePort(4600 + webs.length * 7);
-      const origin = `http://127.0.0.1:${port}`;
-      webs.push(
-        spawn(
-          process.execPath,
-          [join(root, "node_modules/next/dist/bin/next"), "start", "-p", String(port), "-H", "127.0.0.1"],
-          {
-            cwd: root,
-            env: { ...envFor(name), BRANT_ORIGIN: origin, NODE_ENV: "production" },
-            stdio: ["ignore", "ignore", "inherit"],
-          },
-        ),
-      );
-      for (
-        let i = 0;
-        !(await fetch(`${origin}/api/health`)
-          .then((r) => r.ok)
-          .catch(() => false));
-        i += 1
-      ) {
-        if (i > 300) throw new Plain("The server did not become ready.");
-        await sleep(200);
-      }
-      const context = await browser.newContext({ baseURL: origin });
-      const page = await context.newPage();
-      await page.goto("/sign-in");
-      await page.getByLabel("E-mail").fill("tobias@saltmarsh.example");
-      await page.getByLabel("Password").fill("tidal-valley-25");
-      await page.getByRole("button", { name: "Sign in" }).click();
-      await page.waitForURL(`${origin}/`);
-      const cookie = (await context.cookies()).map((c) => `${c.name}=${c.value}`).join("; ");
-      sites[name] = { origin, cookie, page };
-    }
-    const time = async (site, path) => {
-      const from = performance.now();
-      const r = await fetch(site.origin + path, { headers: { cookie: site.cookie }, redirect: "manual" });
-      await r.arrayBuffer();
-      if (r.status !== 200) throw new Plain(`${path} answered ${r.status}`);
-      return performance.now() - from;
-    };
-    const times = { bare: [], small: [], large: [] };
-    for (let i = 0; i < 160; i += 1) {
-      const [bare, small, large] = [
-        await time(sites.brant_small, "/not-yours"),
-        await time(sites.brant_small, "/"),
-        await time(sites.brant_large, "/"),
-      ];
-      if (i >= 30) {
-        times.bare.push(bare);
-        times.small.push(small);
-        times.large.push(large);
-      }
-    }
-
-    const { page, origin } = sites.brant_small;
-    await page.goto("/jobs");
-    const href = await page.getByRole("link", { name: "Pell Lane bakery" }).first().getAttribute("href");
-    const scripts = new Map();
-    page.on("response", (r) => {
-      if (/\.js(\?|$)/.test(r.url()) && r.url().startsWith(origin)) scripts.set(r.url(), r);
-    });
-    await page.context().clearCookies({ name: "none" });
-    await page.goto(`${href}/run`);
-    await page.waitForLoadState("networkidle");
-    let bytes = 0;
-    for (const r of scripts.values()) bytes += gzipSync(await r.body()).length;
-    await browser.close();
-
+    const rig = await measured("bench-rig", join(root, "docs/rig-growth.svg"));
+    const pair = before ? await judging(before) : undefined;
     const rows = [
-      [
-        "Today ÷ bare page of the same framework",
-        median(times.small) / median(times.bare),
-        `${median(times.small).toFixed(1)} ms ÷ ${median(times.bare).toFixed(1)} ms`,
-        "",
-      ],
-      [
+      ...pageRows(await pages(db, before)),
+      row(
         "raw insert ÷ appending an entry, one transaction each, same driver",
         append.raw / append.append,
-        `${append.raw.toFixed(2)} ms ÷ ${append.append.toFixed(2)} ms`,
-        "≥ 0.5",
-      ],
-      [
-        "Today with 5 000 jobs ÷ with 20",
-        median(times.large) / median(times.small),
-        `${median(times.large).toFixed(1)} ms ÷ ${median(times.small).toFixed(1)} ms`,
-        "≤ 1.5",
-      ],
-      ["judging a train of 8 units, of 1 ms", core.judge, `${core.judge.toFixed(2)} ms`, "≤ 1"],
-      [
-        `trying every train ÷ proposing, same answer (${core.tried} trains, ${core.considered} placements)`,
-        core.plain / core.search,
-        `${core.plain.toFixed(0)} ms ÷ ${core.search.toFixed(1)} ms`,
-        "",
-      ],
-      [
-        `proposing from ${core.catalogue} units with an RO, of 1 s`,
-        core.whole / 1000,
-        `${core.whole.toFixed(0)} ms, ${core.wholeConsidered} placements`,
-        "≤ 1",
-      ],
-      [
-        `proposing for cloudy surface water, where least is pruned, of 1 s`,
-        core.worst / 1000,
-        `${core.worst.toFixed(0)} ms, ${core.worstConsidered} placements`,
-        "",
-      ],
-      [
-        `fixed steps (${core.steps}) ÷ tank fill, within 0.2 %`,
-        core.fixed / core.fill,
-        `${core.fixed.toFixed(2)} ms ÷ ${core.fill.toFixed(2)} ms`,
-        "",
-      ],
-      ["parsing 10 000 quantities, of 100 ms", core.parse / 100, `${core.parse.toFixed(0)} ms`, ""],
-      [
-        "95th percentile of 200 plans, 14 handles and 60 edges, of 100 ms",
-        rig.plan95 / 100,
-        `${rig.plan95.toFixed(0)} ms; half take ${rig.plan50.toFixed(1)} ms, the longest ${rig.planMost.toFixed(0)} ms`,
-        "≤ 1",
-      ],
-      ["95th percentile of judging a move, of 2 ms", rig.judge95 / 2, `${rig.judge95.toFixed(2)} ms`, "≤ 1"],
-      [
-        "a state-machine library's shortest path ÷ plan, same cost, 6 to 10 handles, the least",
-        rig.ratio,
-        `${rig.growth.map((g) => `${g.handles}: ${g.own.toFixed(1)}${g.library ? ` against ${g.library.toFixed(0)}` : ""} ms`).join(", ")}; the longest plan of 12 questions at 16 handles ${rig.growth.at(-1).most.toFixed(1)} ms`,
-        "≥ 50",
-      ],
-      [
-        "JavaScript for a run step, compressed, of 200 kB",
-        bytes / 200_000,
-        `${(bytes / 1000).toFixed(0)} kB in ${scripts.size} files`,
-        "≤ 1",
-      ],
+        `${ms(append.raw, 2)} ÷ ${ms(append.append, 2)}`,
+        "≥ 0.6",
+      ),
+      ...coreRows(core, rig, pair),
     ];
     console.log("");
-    for (const [what, ratio, figures, bound] of rows)
+    for (const r of rows)
       console.log(
-        `${ratio.toFixed(2).padStart(6)}  ${what}  (${figures})${bound ? `, wanted ${bound}` : ""}`,
+        `${r.ratio.toFixed(2).padStart(6)}  ${r.what}  (${r.figures})${r.wanted ? `, wanted ${r.wanted}` : ""}${missed(r) ? ": MISSED" : ""}`,
       );
   } finally {
-    for (const w of webs) w.kill("SIGTERM");
+    for (const web of webs) web.kill("SIGTERM");
     await stopDatabase(folder);
   }
   process.exit(0);

@@ -1,5 +1,5 @@
 "use client";
-import { useRef, useState, type FormEvent } from "react";
+import { useRef, useState, useSyncExternalStore, type FormEvent } from "react";
 import { useDraft } from "./useDraft";
 
 /** What is typed, by the name of its field. */
@@ -33,12 +33,22 @@ function readDraft(text: string | undefined): Typed {
   }
 }
 
+const never = () => () => undefined;
+/** False on the page as the server sent it: nothing hears a press there yet. */
+const useAwake = (): boolean =>
+  useSyncExternalStore(
+    never,
+    () => true,
+    () => false,
+  );
+
 export interface Form {
   /** What stands in the fields: what is typed over what was there. */
   readonly values: Typed;
   readonly set: (name: string, text: string) => void;
   /** Refusals by field, in words; the whole form's at `""`. */
   readonly errors: Typed;
+  /** It is on its way, or the page does not hear yet. */
   readonly busy: boolean;
   /** The last sending was taken, and nothing was typed since. */
   readonly saved: boolean;
@@ -70,7 +80,8 @@ export function useForm({
   const [kept, keep, forget] = useDraft(draft ?? "");
   const [held, hold] = useState<Typed>({});
   const [errors, setErrors] = useState<Typed>({});
-  const [busy, setBusy] = useState(false);
+  const [sending, setSending] = useState(false);
+  const awake = useAwake();
   const [saved, setSaved] = useState(false);
   // What is typed while the form is on its way was not sent, and stays.
   const strokes = useRef(0);
@@ -89,13 +100,13 @@ export function useForm({
     if (errors[name] || errors[""]) setErrors({ ...errors, [name]: "", "": "" });
   };
   const carryOut = async () => {
-    if (busy) return;
+    if (sending) return;
     const refused = check?.(values);
     if (refused && !refused.ok) {
       setErrors(errorsOf(refused));
       return;
     }
-    setBusy(true);
+    setSending(true);
     const sentAt = strokes.current;
     try {
       const outcome = await send(values);
@@ -107,14 +118,14 @@ export function useForm({
     } catch {
       setErrors({ "": "It did not get through. What you typed is kept: try again" });
     } finally {
-      setBusy(false);
+      setSending(false);
     }
   };
   return {
     values,
     set,
     errors,
-    busy,
+    busy: sending || !awake,
     saved,
     typed: Object.keys(typed).length > 0,
     submit: (event) => {

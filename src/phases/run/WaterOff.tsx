@@ -75,7 +75,9 @@ export function WaterOff({
               onChange={(e) => form.set("to", e.target.value)}
             />
           </label>
-          <button className="button quiet col-span-2">Keep these hours</button>
+          <button className="button quiet col-span-2" disabled={form.busy}>
+            Keep these hours
+          </button>
           <p role="status" className="col-span-2 text-soft">
             {error ? (
               <span className="text-stop">{error}</span>
