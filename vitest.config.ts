@@ -19,6 +19,16 @@ export default defineConfig({
       {
         resolve: { alias },
         test: {
+          name: "screens",
+          include: ["tests/screens/**/*.test.tsx"],
+          environment: "jsdom",
+          setupFiles: ["tests/screens/setUp.ts"],
+          testTimeout: 30_000,
+        },
+      },
+      {
+        resolve: { alias },
+        test: {
           name: "data",
           include: ["tests/data/**/*.test.ts"],
           environment: "node",

@@ -48,7 +48,9 @@ export interface Form {
   readonly set: (name: string, text: string) => void;
   /** Refusals by field, in words; the whole form's at `""`. */
   readonly errors: Typed;
-  /** It is on its way, or the page does not hear yet. */
+  /** The page hears what is typed. */
+  readonly awake: boolean;
+  /** It is on its way. */
   readonly busy: boolean;
   /** The last sending was taken, and nothing was typed since. */
   readonly saved: boolean;
@@ -125,7 +127,8 @@ export function useForm({
     values,
     set,
     errors,
-    busy: sending || !awake,
+    awake,
+    busy: sending,
     saved,
     typed: Object.keys(typed).length > 0,
     submit: (event) => {

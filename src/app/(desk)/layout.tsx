@@ -1,11 +1,13 @@
 import Link from "next/link";
-import { company, currentPerson } from "@/server/actor";
+import { company, personFor } from "@/server/actor";
 import { may } from "@/server/permissions";
 import { Find } from "@/ui/Find";
 import { Keys } from "@/ui/Keys";
 
 export default async function DeskLayout({ children }: { children: React.ReactNode }) {
-  const [settings, person] = await Promise.all([company(), currentPerson()]);
+  // Before anything of the page is sent, so that it is a redirect and no page.
+  const person = await personFor("viewJobs");
+  const settings = await company();
   const link = "inline-flex min-h-11 items-center text-soft no-underline hover:text-ink";
   return (
     <>
@@ -32,12 +34,12 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
           <Link prefetch={false} href="/practice" className={link}>
             Practice
           </Link>
-          {person && may(person.role, "manageCompany") ? (
+          {may(person.role, "manageCompany") ? (
             <Link prefetch={false} href="/company" className={link}>
               Company
             </Link>
           ) : null}
-          {person && may(person.role, "managePeople") ? (
+          {may(person.role, "managePeople") ? (
             <Link prefetch={false} href="/people" className={link}>
               People
             </Link>
@@ -46,11 +48,9 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
         <div className="ml-auto flex items-center gap-5">
           <Find />
           <Keys />
-          {person ? (
-            <Link prefetch={false} href="/me" className={`${link} !text-ink`}>
-              {person.name}
-            </Link>
-          ) : null}
+          <Link prefetch={false} href="/me" className={`${link} !text-ink`}>
+            {person.name}
+          </Link>
         </div>
       </header>
       <div id="content">{children}</div>

@@ -10,6 +10,7 @@ import { figure, print, printMeasured, unitName, type Quantity, type UnitSystem 
 import { QuantityField } from "@/ui/QuantityField";
 import { countdown } from "@/ui/time";
 import { useDraft } from "@/ui/useDraft";
+import { FormFrame } from "@/ui/FormFrame";
 import { useForm } from "@/ui/useForm";
 import { VerdictMark } from "@/ui/VerdictMark";
 import type { Run } from "./useRun";
@@ -147,7 +148,7 @@ export function FlowMeter({
         </>
       ) : null}
       {readOnly ? null : open ? (
-        <form className="mt-3 grid gap-2" onSubmit={form.submit}>
+        <FormFrame form={form} className="mt-3 grid gap-2">
           <div className="grid grid-cols-2 gap-3">
             <QuantityField
               wet
@@ -210,7 +211,7 @@ export function FlowMeter({
           <button className="button" disabled={form.busy || time === ""}>
             Keep this flow
           </button>
-        </form>
+        </FormFrame>
       ) : (
         <button type="button" className="button quiet mt-3 w-full" onClick={() => setOpen(true)}>
           Measure the flow again

@@ -7,6 +7,7 @@ import { ulid } from "ulid";
 import type { ReadingField, Step } from "@/core/run/step";
 import { print, type UnitSystem } from "@/core/units";
 import { QuantityField } from "@/ui/QuantityField";
+import { FormFrame } from "@/ui/FormFrame";
 import { useForm } from "@/ui/useForm";
 import { VerdictMark } from "@/ui/VerdictMark";
 import type { Run } from "./useRun";
@@ -85,7 +86,7 @@ export function ReadingForm({
           Correct this reading
         </button>
       ) : (
-        <form className="grid gap-2" onSubmit={form.submit}>
+        <FormFrame form={form} className="grid gap-2">
           {kind.fields.map((f) =>
             f.options ? (
               <fieldset key={f.id}>
@@ -147,7 +148,7 @@ export function ReadingForm({
           <button className="button" disabled={form.busy}>
             Keep this reading
           </button>
-        </form>
+        </FormFrame>
       )}
     </section>
   );

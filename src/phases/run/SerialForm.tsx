@@ -2,6 +2,7 @@
 import type { JobState } from "@/core/job";
 import type { Step } from "@/core/run/step";
 import { inSentence } from "@/core/words";
+import { FormFrame } from "@/ui/FormFrame";
 import { useForm } from "@/ui/useForm";
 import type { Run } from "./useRun";
 
@@ -28,7 +29,7 @@ export function SerialForm({
   const { text = "" } = form.values;
   const error = form.errors.text || form.errors[""];
   return (
-    <form className="mt-5 grid gap-2" onSubmit={form.submit}>
+    <FormFrame form={form} className="mt-5 grid gap-2">
       <label className="text-lg">
         {label}
         <input
@@ -51,6 +52,6 @@ export function SerialForm({
           Keep {inSentence(label)}
         </button>
       )}
-    </form>
+    </FormFrame>
   );
 }

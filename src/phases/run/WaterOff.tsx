@@ -2,6 +2,7 @@
 import type { JobState } from "@/core/job";
 
 import { clockTime, dateIn, dayName, inZone } from "@/ui/time";
+import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type Typed } from "@/ui/useForm";
 import type { Run } from "./useRun";
 
@@ -45,7 +46,7 @@ export function WaterOff({
         </p>
       ))}
       {readOnly ? null : (
-        <form className="mt-2 grid grid-cols-2 gap-3" onSubmit={form.submit}>
+        <FormFrame form={form} className="mt-2 grid grid-cols-2 gap-3">
           <label className="col-span-2">
             Water off on
             <input
@@ -87,7 +88,7 @@ export function WaterOff({
               "Without hours a dry house is a Check at any time; with them it is a Stop outside them."
             )}
           </p>
-        </form>
+        </FormFrame>
       )}
     </section>
   );

@@ -1,5 +1,6 @@
 "use client";
 import { useState } from "react";
+import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type FormOutcome } from "@/ui/useForm";
 
 /** Something that takes a written reason; the text is kept until it was taken. */
@@ -34,7 +35,7 @@ export function WithReason({
       </button>
     );
   return (
-    <form className="grid gap-2 border border-hair p-3" onSubmit={form.submit}>
+    <FormFrame form={form} className="grid gap-2 border border-hair p-3">
       <label>
         {ask}
         <textarea
@@ -57,6 +58,6 @@ export function WithReason({
           Leave it
         </button>
       </div>
-    </form>
+    </FormFrame>
   );
 }

@@ -79,6 +79,8 @@ export function useRun(
   const queueRef = useRef<readonly Intent[]>([]);
   const waiters = useRef(new Map<string, (o: SendOutcome) => void>());
   const working = useRef(false);
+  // A page that was left sends nothing any more: whoever is signed in then may be somebody else.
+  const left = useRef(false);
   const key = `brant.queue.${by.id}.${initial.id}`;
 
   const take = useCallback((entries: readonly Entry[]) => {
@@ -133,7 +135,7 @@ export function useRun(
   const work = useCallback(async () => {
     if (working.current) return;
     working.current = true;
-    for (let wait = 800; queueRef.current.length > 0;) {
+    for (let wait = 800; queueRef.current.length > 0 && !left.current;) {
       const intent = queueRef.current[0]!;
       const outcome = await sendIntent(initial.id, intent);
       if (!outcome.ok && outcome.why === "unreachable") {
@@ -168,6 +170,7 @@ export function useRun(
 
   useEffect(() => {
     let gone = false;
+    left.current = false;
     void get<readonly Intent[]>(key)
       .then((kept) => {
         if (gone || !kept || kept.length === 0) return;
@@ -186,6 +189,7 @@ export function useRun(
     window.addEventListener("online", again);
     return () => {
       gone = true;
+      left.current = true;
       clearInterval(timer);
       document.removeEventListener("visibilitychange", again);
       window.removeEventListener("online", again);

@@ -1,0 +1,2 @@
+"use client";
+export { Failed as default } from "@/ui/Failed";

@@ -1,0 +1,5 @@
+import { Coming } from "@/ui/Coming";
+
+export default function Loading() {
+  return <Coming what="The valves are" />;
+}
