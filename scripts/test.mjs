@@ -102,6 +102,7 @@ async function main() {
   if (all) await check("format", "npx", ["prettier", "--check", "."]);
   if (all) await check("import rules", "npx", ["depcruise", "--config", ".dependency-cruiser.cjs", "src"]);
   if (all) await vitest("unit");
+  if (all) await vitest("screens");
 
   await stopDatabase(folder);
   const db = await startDatabase({ folder, port: await freePort(13400), name: "brant_data" });

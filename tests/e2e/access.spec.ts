@@ -175,3 +175,18 @@ test("times are shown in the company's zone", async ({ browser }) => {
   await expect(page.getByRole("heading", { level: 1 })).toContainText(`${wanted}:`);
   await context.close();
 });
+
+test("axe finds nothing on any part of the interface, on either ground", async ({ page }) => {
+  await page.goto("/parts");
+  const grounds = page.locator("[data-ground]");
+  await expect(grounds).toHaveCount(2);
+  await clean(page, "parts");
+  for (const ground of await grounds.all())
+    for (const sheet of ["plain", "keys", "find"]) {
+      await ground.getByRole("button", { name: `Open the ${sheet} sheet` }).click();
+      await expect(page.getByRole("dialog")).toBeVisible();
+      await clean(page, `the ${sheet} sheet`);
+      await page.keyboard.press("Escape");
+      await expect(page.getByRole("dialog")).toHaveCount(0);
+    }
+});

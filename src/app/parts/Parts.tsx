@@ -7,6 +7,7 @@ import { Failed } from "@/ui/Failed";
 import { FigureCard, FigureText } from "@/ui/FigureCard";
 import { Find } from "@/ui/Find";
 import FindSheet from "@/ui/FindSheet";
+import { FormFrame } from "@/ui/FormFrame";
 import { FormField, FormNote, SelectField } from "@/ui/FormField";
 import { Keys } from "@/ui/Keys";
 import KeysSheet from "@/ui/KeysSheet";
@@ -18,6 +19,7 @@ import { QuantityField } from "@/ui/QuantityField";
 import { Sheet } from "@/ui/Sheet";
 import { StationList } from "@/ui/StationList";
 import { TimeStrip, type StripBar } from "@/ui/TimeStrip";
+import { useForm } from "@/ui/useForm";
 import { VerdictMark, VerdictShape } from "@/ui/VerdictMark";
 
 const levels: readonly Level[] = ["Good", "Check", "Stop", "Unknown"];
@@ -181,6 +183,33 @@ function Fields() {
   );
 }
 
+/** A form that refuses whatever it is sent. */
+function Forms() {
+  const form = useForm({
+    initial: { name: "typed" },
+    send: () => Promise.resolve({ ok: false, error: "This name is taken", field: "name" }),
+  });
+  return (
+    <Group name="A form">
+      <FormFrame form={form} className="grid max-w-sm gap-2">
+        <label>
+          Name
+          <input
+            className="field"
+            value={form.values.name}
+            aria-invalid={form.errors.name ? true : undefined}
+            onChange={(e) => form.set("name", e.target.value)}
+          />
+        </label>
+        <FormNote error={form.errors.name} />
+        <button className="button" disabled={form.busy}>
+          Keep
+        </button>
+      </FormFrame>
+    </Group>
+  );
+}
+
 function Figures() {
   return (
     <Group name="Figures">
@@ -244,6 +273,7 @@ function Ground({ name, wet }: { name: string; wet: boolean }) {
       <Marks />
       <Buttons />
       <Fields />
+      <Forms />
       <Figures />
       <Drawings ground={name} />
       <Sheets wet={wet} />
