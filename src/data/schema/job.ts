@@ -31,6 +31,7 @@ export const job = mysqlTable(
     changedAt: moment("changed_at").notNull(),
   },
   (t) => [
+    // The migration 0003 has the second column descend, which is not said here: it is Today's order.
     index("job_attention").on(t.rank, t.changedAt),
     index("job_due").on(t.dueAt),
     index("job_name").on(t.name),
