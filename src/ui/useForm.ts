@@ -48,6 +48,8 @@ export interface Form {
   readonly set: (name: string, text: string) => void;
   /** Refusals by field, in words; the whole form's at `""`. */
   readonly errors: Typed;
+  /** What is said of the whole form: that it waits, or why it was refused where that stands beside no field. */
+  readonly whole: string;
   /** The page hears what is typed. */
   readonly awake: boolean;
   /** It is on its way. */
@@ -76,7 +78,8 @@ export function useForm({
   draft?: string;
   initial?: Typed;
   check?: (values: Typed) => FormOutcome | undefined;
-  send: (values: Typed) => Promise<FormOutcome>;
+  /** Sends it; while there is no line it may say so. */
+  send: (values: Typed, waiting: (words: string) => void) => Promise<FormOutcome>;
   onTaken?: () => void;
 }): Form {
   const [kept, keep, forget] = useDraft(draft ?? "");
@@ -111,7 +114,7 @@ export function useForm({
     setSending(true);
     const sentAt = strokes.current;
     try {
-      const outcome = await send(values);
+      const outcome = await send(values, (words) => setErrors({ "": words }));
       setErrors(errorsOf(outcome));
       if (!outcome.ok) return;
       setSaved(strokes.current === sentAt);
@@ -127,6 +130,7 @@ export function useForm({
     values,
     set,
     errors,
+    whole: Object.entries(errors).some(([name, words]) => name !== "" && words) ? "" : (errors[""] ?? ""),
     awake,
     busy: sending,
     saved,

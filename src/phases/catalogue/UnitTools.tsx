@@ -4,34 +4,33 @@ import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import { ulid } from "ulid";
 import { Sheet } from "@/ui/Sheet";
-import { useDraft } from "@/ui/useDraft";
+import { FormFrame } from "@/ui/FormFrame";
+import { useForm, type FormOutcome } from "@/ui/useForm";
 import { retireUnit, takeSheetAway } from "./actions";
 
 /** Takes a unit out of what is offered, with a reason, or back. */
 export function Retire({ code, retired }: { code: string; retired: boolean }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const [why, keep, drop] = useDraft(`retire.${code}`);
-  const [error, setError] = useState("");
-  const send = async (reason: string | undefined) => {
-    const r = await retireUnit(code, reason).catch(() => ({ error: "No connection just now. Try again" }));
-    if (r.error) {
-      setError(r.error);
-      return;
-    }
-    drop();
-    setOpen(false);
-    setError("");
+  const retire = async (reason: string | undefined): Promise<FormOutcome> => {
+    const { error } = await retireUnit(code, reason);
     router.refresh();
+    return error ? { ok: false, error } : { ok: true };
   };
+  const form = useForm({
+    draft: `retire.${code}`,
+    send: ({ why = "" }) => retire(why),
+    onTaken: () => setOpen(false),
+  });
+  const back = useForm({ send: () => retire(undefined) });
   if (retired)
     return (
       <>
-        <button type="button" className="button quiet" onClick={() => void send(undefined)}>
+        <button type="button" className="button quiet" disabled={back.busy} onClick={() => back.submit()}>
           Offer it again
         </button>
         <span role="status" className="text-sm text-stop">
-          {error}
+          {back.whole}
         </span>
       </>
     );
@@ -41,30 +40,24 @@ export function Retire({ code, retired }: { code: string; retired: boolean }) {
         No longer offer it
       </button>
       <Sheet open={open} title={`No longer offer ${code}`} onClose={() => setOpen(false)}>
-        <form
-          className="grid gap-4"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void send(why ?? "");
-          }}
-        >
+        <FormFrame form={form} className="grid gap-4">
           <p>It leaves the lists for new designs. Designs that hold it keep it, with its figures.</p>
           <label>
             Why
             <textarea
               className="field min-h-20"
-              value={why ?? ""}
+              value={form.values.why ?? ""}
               maxLength={300}
-              onChange={(e) => keep(e.target.value)}
+              onChange={(e) => form.set("why", e.target.value)}
             />
           </label>
           <p role="status" className="text-stop">
-            {error}
+            {form.whole}
           </p>
-          <KeyButton className="button" pressedBy="save">
+          <KeyButton className="button" disabled={form.busy} pressedBy="save">
             No longer offer it
           </KeyButton>
-        </form>
+        </FormFrame>
       </Sheet>
     </>
   );

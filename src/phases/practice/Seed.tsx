@@ -1,34 +1,33 @@
 "use client";
 import { useRouter } from "next/navigation";
 import type { Route } from "next";
-import { useState } from "react";
+import { FormFrame } from "@/ui/FormFrame";
+import { useForm } from "@/ui/useForm";
 
 /** A number typed, or any number, leads to its exercise. */
 export function Seed() {
   const router = useRouter();
-  const [text, setText] = useState("");
-  const [error, setError] = useState("");
   const go = (n: string) => router.push(`/practice/seed-${n}` as Route);
+  const form = useForm({
+    check: ({ number = "" }) =>
+      /^\d{1,6}$/.test(number.trim())
+        ? undefined
+        : { ok: false, error: "Write a whole number of up to six digits" },
+    send: ({ number }) => {
+      go(String(Number(number)));
+      return Promise.resolve({ ok: true });
+    },
+  });
   return (
-    <form
-      className="mt-3 flex flex-wrap items-end gap-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (/^\d{1,6}$/.test(text.trim())) go(String(Number(text)));
-        else setError("Write a whole number of up to six digits");
-      }}
-    >
+    <FormFrame form={form} className="mt-3 flex flex-wrap items-end gap-3">
       <label className="flex items-center gap-2">
         Number
         <input
           className="field num w-36"
           inputMode="numeric"
-          value={text}
-          aria-invalid={error ? true : undefined}
-          onChange={(e) => {
-            setText(e.target.value);
-            setError("");
-          }}
+          value={form.values.number ?? ""}
+          aria-invalid={form.whole ? true : undefined}
+          onChange={(e) => form.set("number", e.target.value)}
         />
       </label>
       <button className="button">Make it</button>
@@ -40,8 +39,8 @@ export function Seed() {
         Any number
       </button>
       <p role="status" className="w-full text-stop">
-        {error}
+        {form.whole}
       </p>
-    </form>
+    </FormFrame>
   );
 }

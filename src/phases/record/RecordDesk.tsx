@@ -3,8 +3,9 @@ import { KeyButton } from "@/ui/Pressed";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { ulid } from "ulid";
-import { useDraft } from "@/ui/useDraft";
+import { FormFrame } from "@/ui/FormFrame";
 import { Sheet } from "@/ui/Sheet";
+import { useForm } from "@/ui/useForm";
 import { sendFile, sendUntilTaken, withId } from "../job/send";
 
 /** Draws a signature with a finger or a pen, or types a name for those who cannot draw one. */
@@ -102,72 +103,43 @@ export function SignRecord({
 }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const [draft, keep, drop] = useDraft(`${jobId}.sign.${as}`);
-  const name = draft ?? suggested;
   const [drawn, setDrawn] = useState<Blob>();
-  const [say, setSay] = useState("");
-  const [busy, setBusy] = useState(false);
+  // Kept until it was refused, so that a double press signs once.
   const ids = useRef({ intent: ulid(), file: ulid() });
-  const sign = async () => {
-    if (busy) return;
-    if (name.trim() === "") {
-      setSay("Write the name of who signs");
-      return;
-    }
-    setBusy(true);
-    const content = drawn ?? (await typedSignature(name));
-    if (!content) {
-      setSay("The signature could not be read: draw it again");
-      setBusy(false);
-      return;
-    }
-    const { file, intent } = ids.current;
-    const sent = await sendFile(jobId, file, content, "signature");
-    if (!sent.ok) {
-      setSay(sent.error);
-      setBusy(false);
-      return;
-    }
-    const outcome = await sendUntilTaken(
-      jobId,
-      { ...withId({ kind: "signed", as, name: name.trim(), file, sha256: sent.sha256, head }), id: intent },
-      setSay,
-    );
-    setBusy(false);
-    if (!outcome.ok) {
-      setSay(outcome.error);
-      ids.current = { intent: ulid(), file: ulid() };
+  const form = useForm({
+    draft: `${jobId}.sign.${as}`,
+    initial: { name: suggested },
+    check: ({ name = "" }) =>
+      name.trim() === "" ? { ok: false, error: "Write the name of who signs" } : undefined,
+    send: async ({ name = "" }, waiting) => {
+      const content = drawn ?? (await typedSignature(name));
+      if (!content) return { ok: false, error: "The signature could not be read: draw it again" };
+      const { file, intent } = ids.current;
+      const sent = await sendFile(jobId, file, content, "signature");
+      if (!sent.ok) return sent;
+      const signed = withId({ kind: "signed", as, name: name.trim(), file, sha256: sent.sha256, head });
+      const outcome = await sendUntilTaken(jobId, { ...signed, id: intent }, waiting);
+      if (!outcome.ok) ids.current = { intent: ulid(), file: ulid() };
       router.refresh();
-      return;
-    }
-    drop();
-    setOpen(false);
-    router.refresh();
-  };
+      return outcome;
+    },
+    onTaken: () => setOpen(false),
+  });
   return (
     <>
-      <button
-        type="button"
-        className="button"
-        disabled={disabled}
-        onClick={() => {
-          setSay("");
-          setOpen(true);
-        }}
-      >
+      <button type="button" className="button" disabled={disabled} onClick={() => setOpen(true)}>
         Sign as {as}
       </button>
       <Sheet open={open} title={`Sign as ${as}`} onClose={() => setOpen(false)}>
-        <form
-          className="grid gap-3"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void sign();
-          }}
-        >
+        <FormFrame form={form} className="grid gap-3">
           <label>
             Name
-            <input className="field" value={name} maxLength={120} onChange={(e) => keep(e.target.value)} />
+            <input
+              className="field"
+              value={form.values.name}
+              maxLength={120}
+              onChange={(e) => form.set("name", e.target.value)}
+            />
           </label>
           <Glass onChange={setDrawn} />
           <p className="text-sm text-soft">
@@ -175,12 +147,12 @@ export function SignRecord({
             <span className="num">{head.slice(0, 12)}</span>.
           </p>
           <p role="status" className="text-stop">
-            {say}
+            {form.whole}
           </p>
-          <KeyButton className="button" disabled={busy} pressedBy="save">
+          <KeyButton className="button" disabled={form.busy} pressedBy="save">
             Sign
           </KeyButton>
-        </form>
+        </FormFrame>
       </Sheet>
     </>
   );
@@ -200,22 +172,15 @@ export function OverrideReading({
 }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const [draft, keep, drop] = useDraft(`${jobId}.override.${reading}`);
-  const [say, setSay] = useState("");
-  const send = async () => {
-    const outcome = await sendUntilTaken(
-      jobId,
-      withId({ kind: "readingOverridden", reading, why: draft ?? "" }),
-      setSay,
-    );
-    if (!outcome.ok) {
-      setSay(outcome.fields?.why ?? outcome.error);
-      return;
-    }
-    drop();
-    setOpen(false);
-    router.refresh();
-  };
+  const form = useForm({
+    draft: `${jobId}.override.${reading}`,
+    send: ({ why = "" }, waiting) =>
+      sendUntilTaken(jobId, withId({ kind: "readingOverridden", reading, why }), waiting),
+    onTaken: () => {
+      setOpen(false);
+      router.refresh();
+    },
+  });
   return (
     <>
       <button
@@ -227,30 +192,24 @@ export function OverrideReading({
         <span className="visually-hidden">: {reason}</span>
       </button>
       <Sheet open={open} title="Override this reading" onClose={() => setOpen(false)}>
-        <form
-          className="grid gap-3"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void send();
-          }}
-        >
+        <FormFrame form={form} className="grid gap-3">
           <p>{reason}</p>
           <label>
             Reason, kept in the record and printed
             <textarea
               className="field min-h-24"
-              value={draft ?? ""}
+              value={form.values.why ?? ""}
               maxLength={500}
-              onChange={(e) => keep(e.target.value)}
+              onChange={(e) => form.set("why", e.target.value)}
             />
           </label>
           <p role="status" className="text-stop">
-            {say}
+            {form.errors.why || form.whole}
           </p>
-          <KeyButton className="button" pressedBy="save">
+          <KeyButton className="button" disabled={form.busy} pressedBy="save">
             Override
           </KeyButton>
-        </form>
+        </FormFrame>
       </Sheet>
     </>
   );
@@ -275,33 +234,20 @@ export function OpenPoints({
   today: string;
 }) {
   const router = useRouter();
-  const [draft, keep, drop] = useDraft(`${jobId}.point`);
-  const typed = {
-    text: "",
-    who: "",
-    due: "",
-    ...(draft ? (JSON.parse(draft) as Record<string, string>) : {}),
-  };
   const [say, setSay] = useState("");
-  const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
-  const set = (over: Record<string, string>) => keep(JSON.stringify({ ...typed, ...over }));
-  const add = async () => {
-    const outcome = await sendUntilTaken(
-      jobId,
-      withId({
-        kind: "openPointAdded",
-        point: ulid(),
-        text: typed.text,
-        who: typed.who,
-        due: typed.due || undefined,
-      }),
-      setSay,
-    );
-    setErrors(outcome.ok ? {} : (outcome.fields ?? {}));
-    setSay(outcome.ok || outcome.fields ? "" : outcome.error);
-    if (outcome.ok) drop();
-    router.refresh();
-  };
+  const form = useForm({
+    draft: `${jobId}.point`,
+    send: async ({ text = "", who = "", due }, waiting) => {
+      const outcome = await sendUntilTaken(
+        jobId,
+        withId({ kind: "openPointAdded", point: ulid(), text, who, due: due || undefined }),
+        waiting,
+      );
+      router.refresh();
+      return outcome;
+    },
+  });
+  const { errors } = form;
   const close = async (point: string) => {
     const outcome = await sendUntilTaken(
       jobId,
@@ -335,20 +281,14 @@ export function OpenPoints({
       {readOnly ? null : (
         <details className="mt-2 print:hidden">
           <summary className="min-h-10 cursor-pointer py-2">Add an open point</summary>
-          <form
-            className="grid max-w-2xl gap-3 md:grid-cols-[2fr_1fr_160px]"
-            onSubmit={(e) => {
-              e.preventDefault();
-              void add();
-            }}
-          >
+          <FormFrame form={form} className="grid max-w-2xl gap-3 md:grid-cols-[2fr_1fr_160px]">
             <label>
               What
               <input
                 className="field"
-                value={typed.text}
+                value={form.values.text ?? ""}
                 aria-invalid={errors.text ? true : undefined}
-                onChange={(e) => set({ text: e.target.value })}
+                onChange={(e) => form.set("text", e.target.value)}
               />
               {errors.text ? <span className="text-sm text-stop">{errors.text}</span> : null}
             </label>
@@ -356,9 +296,9 @@ export function OpenPoints({
               Who
               <input
                 className="field"
-                value={typed.who}
+                value={form.values.who ?? ""}
                 aria-invalid={errors.who ? true : undefined}
-                onChange={(e) => set({ who: e.target.value })}
+                onChange={(e) => form.set("who", e.target.value)}
               />
               {errors.who ? <span className="text-sm text-stop">{errors.who}</span> : null}
             </label>
@@ -367,15 +307,17 @@ export function OpenPoints({
               <input
                 type="date"
                 className="field"
-                value={typed.due}
-                onChange={(e) => set({ due: e.target.value })}
+                value={form.values.due ?? ""}
+                onChange={(e) => form.set("due", e.target.value)}
               />
             </label>
-            <button className="button justify-self-start">Add</button>
+            <button className="button justify-self-start" disabled={form.busy}>
+              Add
+            </button>
             <p role="status" className="text-stop">
-              {say}
+              {form.whole || say}
             </p>
-          </form>
+          </FormFrame>
         </details>
       )}
     </div>

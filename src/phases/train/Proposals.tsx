@@ -8,7 +8,7 @@ import type { ProposeInput, Proposal } from "@/core/train";
 import { print } from "@/core/units";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { designText } from "./designText";
-import { useDesign } from "./TrainDesk";
+import { useDesign } from "./useDesign";
 import { useProposals } from "./work";
 
 const designOf = (p: Proposal) =>

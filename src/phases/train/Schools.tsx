@@ -2,8 +2,9 @@
 import { KeyButton } from "@/ui/Pressed";
 import { useState } from "react";
 import { Sheet } from "@/ui/Sheet";
-import { useDraft } from "@/ui/useDraft";
-import { useDesign } from "./TrainDesk";
+import { FormFrame } from "@/ui/FormFrame";
+import { useForm } from "@/ui/useForm";
+import { useDesign } from "./useDesign";
 
 export interface SchoolInUse {
   readonly id: string;
@@ -86,30 +87,27 @@ function SchoolForm({
   school: SchoolInUse;
   onDone: () => void;
 }) {
-  const { act, say, busy } = useDesign(jobId);
-  const [why, keep, drop] = useDraft(`${jobId}.school.${s.id}`);
-  const [option, setOption] = useState(s.own?.option ?? s.company);
-  const send = () =>
-    act(
-      {
-        kind: "schoolChosen",
-        school: s.id,
-        option: option === s.company ? "" : option,
-        why: (why ?? "").trim() || (option === s.company ? "Back to the company's school" : ""),
-      },
-      () => {
-        drop();
-        onDone();
-      },
-    );
+  const { send } = useDesign(jobId);
+  const form = useForm({
+    draft: `${jobId}.school.${s.id}`,
+    initial: { option: s.own?.option ?? s.company, why: "" },
+    send: ({ option = "", why = "" }, waiting) => {
+      const back = option === s.company;
+      return send(
+        {
+          kind: "schoolChosen",
+          school: s.id,
+          option: back ? "" : option,
+          why: why.trim() || (back ? "Back to the company's school" : ""),
+        },
+        waiting,
+      );
+    },
+    onTaken: onDone,
+  });
+  const { option, why } = form.values;
   return (
-    <form
-      className="grid gap-4"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void send();
-      }}
-    >
+    <FormFrame form={form} className="grid gap-4">
       <fieldset className="grid gap-1">
         <legend className="visually-hidden">{s.question}</legend>
         {s.options.map((o) => (
@@ -119,7 +117,7 @@ function SchoolForm({
               name="option"
               value={o.id}
               checked={option === o.id}
-              onChange={() => setOption(o.id)}
+              onChange={() => form.set("option", o.id)}
             />
             {o.label}
             {o.id === s.company ? <span className="text-sm text-soft">the company&apos;s</span> : null}
@@ -131,18 +129,18 @@ function SchoolForm({
           Why, for this job
           <textarea
             className="field min-h-20"
-            value={why ?? ""}
+            value={why}
             maxLength={500}
-            onChange={(e) => keep(e.target.value)}
+            onChange={(e) => form.set("why", e.target.value)}
           />
         </label>
       )}
       <p role="status" className="text-stop">
-        {say?.text ?? ""}
+        {form.errors.why || form.whole}
       </p>
-      <KeyButton className="button" disabled={busy} pressedBy="save">
+      <KeyButton className="button" disabled={form.busy} pressedBy="save">
         Save
       </KeyButton>
-    </form>
+    </FormFrame>
   );
 }

@@ -13,7 +13,7 @@ import type { Verdict } from "@/core/verdict";
 import { FigureCard } from "@/ui/FigureCard";
 import { Qty } from "@/ui/Qty";
 import { VerdictMark } from "@/ui/VerdictMark";
-import { OverrideButton } from "./TrainDesk";
+import { OverrideButton } from "./OverrideButton";
 import { SchoolNote, type SchoolInUse } from "./Schools";
 import { RoFillLazy, UnitPictureLazy } from "./charts";
 import type { Picture } from "./pictureOf";

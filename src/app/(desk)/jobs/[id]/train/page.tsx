@@ -8,7 +8,9 @@ import { stationsOf } from "@/phases/job/stations";
 import { differences, Overview } from "@/phases/train/Overview";
 import { pictureOf } from "@/phases/train/pictureOf";
 import { StationView, VerdictNote } from "@/phases/train/StationView";
-import { AddUnit, SignDesign, UndoChange, UnitTools } from "@/phases/train/TrainDesk";
+import { AddUnit } from "@/phases/train/AddUnit";
+import { SignDesign, UndoChange } from "@/phases/train/SignDesign";
+import { UnitTools } from "@/phases/train/UnitTools";
 import { may } from "@/server/permissions";
 
 export const metadata = { title: "Train" };
