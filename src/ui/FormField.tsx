@@ -1,29 +1,27 @@
 "use client";
 import { useId } from "react";
+import type { Form } from "./useForm";
 
-/** A labelled text field with its error beside it. */
+/** A labelled text field of a form, with its refusal beside it. */
 export function FormField({
+  form,
+  name,
   label,
   hint,
-  name,
   type = "text",
-  defaultValue,
-  error,
   autoComplete,
-  required,
   inputMode,
 }: {
+  form: Form;
+  name: string;
   label: string;
   hint?: string;
-  name: string;
   type?: string;
-  defaultValue?: string;
-  error?: string;
   autoComplete?: string;
-  required?: boolean;
   inputMode?: "numeric" | "email" | "text";
 }) {
   const id = useId();
+  const error = form.errors[name];
   return (
     <div>
       <label htmlFor={id} className="block">
@@ -34,13 +32,13 @@ export function FormField({
         id={id}
         name={name}
         type={type}
-        defaultValue={defaultValue}
+        value={form.values[name] ?? ""}
         autoComplete={autoComplete}
-        required={required}
         inputMode={inputMode}
         className="field"
         aria-invalid={error ? true : undefined}
         aria-describedby={error ? `${id}-error` : undefined}
+        onChange={(e) => form.set(name, e.target.value)}
       />
       {error ? (
         <p id={`${id}-error`} className="text-sm text-stop">
@@ -51,22 +49,20 @@ export function FormField({
   );
 }
 
+/** A labelled choice of a form. */
 export function SelectField({
-  label,
+  form,
   name,
+  label,
   options,
-  defaultValue,
-  error,
-  onChange,
 }: {
-  label: string;
+  form: Form;
   name: string;
+  label: string;
   options: readonly { readonly id: string; readonly label: string }[];
-  defaultValue?: string;
-  error?: string;
-  onChange?: (value: string) => void;
 }) {
   const id = useId();
+  const error = form.errors[name];
   return (
     <div>
       <label htmlFor={id} className="block">
@@ -75,10 +71,10 @@ export function SelectField({
       <select
         id={id}
         name={name}
-        defaultValue={defaultValue}
+        value={form.values[name] ?? ""}
         className="field"
         aria-invalid={error ? true : undefined}
-        onChange={onChange ? (e) => onChange(e.target.value) : undefined}
+        onChange={(e) => form.set(name, e.target.value)}
       >
         {options.map((o) => (
           <option key={o.id} value={o.id}>
@@ -92,10 +88,10 @@ export function SelectField({
 }
 
 /** Says how a form went, to eyes and to screen readers. */
-export function FormNote({ error, saved }: { error?: string; saved?: string }) {
+export function FormNote({ form }: { form: Form }) {
   return (
-    <p role="status" className={error ? "text-stop" : "text-good"}>
-      {error ?? saved ?? ""}
+    <p role="status" className={form.whole ? "text-stop" : "text-good"}>
+      {form.whole || form.saved}
     </p>
   );
 }

@@ -7,7 +7,8 @@ export type Typed = Readonly<Record<string, string>>;
 
 /** How the sending of a form went. A refusal belongs to a field where the sender knows which. */
 export type FormOutcome =
-  | { readonly ok: true }
+  /** Taken; `said` where there is more to say than that. */
+  | { readonly ok: true; readonly said?: string }
   | {
       readonly ok: false;
       readonly error: string;
@@ -54,8 +55,8 @@ export interface Form {
   readonly awake: boolean;
   /** It is on its way. */
   readonly busy: boolean;
-  /** The last sending was taken, and nothing was typed since. */
-  readonly saved: boolean;
+  /** What is said of the last sending, if it was taken and nothing was typed since. */
+  readonly saved: string;
   /** Something is typed that was not taken. */
   readonly typed: boolean;
   readonly submit: (event?: FormEvent) => void;
@@ -87,7 +88,7 @@ export function useForm({
   const [errors, setErrors] = useState<Typed>({});
   const [sending, setSending] = useState(false);
   const awake = useAwake();
-  const [saved, setSaved] = useState(false);
+  const [saved, setSaved] = useState("");
   // What is typed while the form is on its way was not sent, and stays.
   const strokes = useRef(0);
   const typed = draft === undefined ? held : readDraft(kept);
@@ -101,7 +102,7 @@ export function useForm({
     if (draft === undefined) hold(next);
     else keep(JSON.stringify(next));
     strokes.current += 1;
-    setSaved(false);
+    setSaved("");
     if (errors[name] || errors[""]) setErrors({ ...errors, [name]: "", "": "" });
   };
   const carryOut = async () => {
@@ -117,7 +118,7 @@ export function useForm({
       const outcome = await send(values, (words) => setErrors({ "": words }));
       setErrors(errorsOf(outcome));
       if (!outcome.ok) return;
-      setSaved(strokes.current === sentAt);
+      setSaved(strokes.current === sentAt ? (outcome.said ?? "Saved") : "");
       if (strokes.current === sentAt) drop();
       onTaken?.();
     } catch {

@@ -22,7 +22,7 @@ function Form({
         <input value={form.values.name} onChange={(e) => form.set("name", e.target.value)} />
       </label>
       <p data-testid="beside">{form.errors.name}</p>
-      <p role="status">{form.errors[""] || (form.saved ? "saved" : "")}</p>
+      <p role="status">{form.errors[""] || (form.saved)}</p>
       <button disabled={form.busy}>Keep</button>
     </form>
   );
@@ -48,7 +48,7 @@ describe("useForm", () => {
     render(<Form draft="a" send={taken} />);
     expect(field().value).toBe("half a na");
     await press();
-    expect(screen.getByRole("status").textContent).toBe("saved");
+    expect(screen.getByRole("status").textContent).toBe("Saved");
     expect(field().value).toBe("as it was");
     expect(window.localStorage).toHaveLength(0);
   });

@@ -102,7 +102,7 @@ describe("what people write", () => {
     expect(print(400, "pressure", "metric")).toBe("400 kPa");
     expect(print(376.597, "hardness", "us")).toBe("22 gpg");
     expect(print(11.111, "temperature", "us")).toBe("52 °F");
-    expect(print(2880, "duration", "metric")).toBe("2880 min");
+    expect(print(2880, "duration", "metric")).toBe("2,880 min");
     expect(print(7.4, "ph", "us")).toBe("7.4");
     expect(print(92, "transmittance", "metric")).toBe("92 %");
   });

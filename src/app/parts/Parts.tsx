@@ -19,7 +19,7 @@ import { QuantityField } from "@/ui/QuantityField";
 import { Sheet } from "@/ui/Sheet";
 import { StationList } from "@/ui/StationList";
 import { TimeStrip, type StripBar } from "@/ui/TimeStrip";
-import { useForm } from "@/ui/useForm";
+import { useForm, type Form } from "@/ui/useForm";
 import { VerdictMark, VerdictShape } from "@/ui/VerdictMark";
 
 const levels: readonly Level[] = ["Good", "Check", "Stop", "Unknown"];
@@ -152,15 +152,39 @@ function Buttons() {
   );
 }
 
+/** A form that stands still in some state. */
+const standing = (over: Partial<Form> = {}): Form => ({
+  values: {},
+  errors: {},
+  whole: "",
+  awake: true,
+  busy: false,
+  saved: "",
+  typed: false,
+  set: () => undefined,
+  submit: () => undefined,
+  drop: () => undefined,
+  ...over,
+});
+
 function Fields() {
   const [flow, setFlow] = useState("12 gpm");
   return (
     <Group name="Fields">
-      <FormField label="A text" name="text" hint="with a hint" defaultValue="typed" />
-      <FormField label="A refused text" name="refused" defaultValue="?" error="Write a name" />
-      <SelectField label="A choice" name="choice" options={[{ id: "one", label: "One" }]} />
-      <FormNote saved="Saved" />
-      <FormNote error="Not saved: say why" />
+      <FormField
+        form={standing({ values: { text: "typed" } })}
+        label="A text"
+        name="text"
+        hint="with a hint"
+      />
+      <FormField
+        form={standing({ values: { text: "?" }, errors: { text: "Write a name" } })}
+        label="A refused text"
+        name="text"
+      />
+      <SelectField form={standing()} label="A choice" name="choice" options={[{ id: "", label: "One" }]} />
+      <FormNote form={standing({ saved: "Saved" })} />
+      <FormNote form={standing({ whole: "Not saved: say why" })} />
       <QuantityField label="A flow" quantity="flow" profile="metric" value={flow} onChange={setFlow} />
       <QuantityField label="An empty flow" quantity="flow" profile="us" value="" onChange={setFlow} />
       <QuantityField
@@ -201,7 +225,7 @@ function Forms() {
             onChange={(e) => form.set("name", e.target.value)}
           />
         </label>
-        <FormNote error={form.errors.name} />
+        <FormNote form={{ ...form, whole: form.errors.name ?? "" }} />
         <button className="button" disabled={form.busy}>
           Keep
         </button>

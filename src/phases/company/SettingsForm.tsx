@@ -1,7 +1,8 @@
 "use client";
-import { useActionState } from "react";
+import { useState } from "react";
 import type { Company } from "@/core/site";
-import { submitting } from "@/ui/submit";
+import { FormFrame } from "@/ui/FormFrame";
+import { useForm } from "@/ui/useForm";
 import { FormField, FormNote, SelectField } from "@/ui/FormField";
 import { saveSettings } from "./actions";
 
@@ -22,10 +23,28 @@ export function SettingsForm({
   version: number;
   schools: readonly School[];
 }) {
-  const [state, action, busy] = useActionState(saveSettings, { version });
-  const f = state.fields ?? {};
+  const [seen, setSeen] = useState(version);
+  const form = useForm({
+    draft: "company",
+    initial: {
+      name: settings.name,
+      profile: settings.profile,
+      currency: settings.currency,
+      timeZone: settings.timeZone,
+      waterOffFrom: settings.waterOffFrom,
+      waterOffTo: settings.waterOffTo,
+      roDiscards: String(settings.roDiscards),
+      ...Object.fromEntries(schools.map((s) => [`school.${s.id}`, settings.schools[s.id] ?? s.fallback])),
+    },
+    send: async (values) => {
+      const outcome = await saveSettings({ version: seen, values });
+      if (outcome.ok) setSeen(outcome.version);
+      return outcome;
+    },
+  });
   const school = (s: School) => (
     <SelectField
+      form={form}
       key={s.id}
       label={s.question}
       name={`school.${s.id}`}
@@ -33,46 +52,31 @@ export function SettingsForm({
         id: o.id,
         label: o.id === s.fallback ? `${o.label} (default)` : o.label,
       }))}
-      defaultValue={settings.schools[s.id] ?? s.fallback}
     />
   );
   return (
-    <form method="post" onSubmit={submitting(action)} className="grid gap-8">
-      <input type="hidden" name="version" value={state.version} />
+    <FormFrame form={form} className="grid gap-8">
       <div className="grid gap-4 md:grid-cols-3">
-        <FormField label="Name" name="name" defaultValue={settings.name} error={f.name} />
+        <FormField form={form} label="Name" name="name" />
         <SelectField
+          form={form}
           label="Units"
           name="profile"
           options={[
             { id: "us", label: "US: psi, gpm, gpg" },
             { id: "metric", label: "Metric: kPa, L/min, mg/L" },
           ]}
-          defaultValue={settings.profile}
         />
-        <FormField label="Currency" name="currency" defaultValue={settings.currency} error={f.currency} />
-        <FormField label="Time zone" name="timeZone" defaultValue={settings.timeZone} error={f.timeZone} />
+        <FormField form={form} label="Currency" name="currency" />
+        <FormField form={form} label="Time zone" name="timeZone" />
+        <FormField form={form} label="Water may be off from" name="waterOffFrom" type="time" />
+        <FormField form={form} label="until" name="waterOffTo" type="time" />
         <FormField
-          label="Water may be off from"
-          name="waterOffFrom"
-          type="time"
-          defaultValue={settings.waterOffFrom}
-          error={f.waterOffFrom}
-        />
-        <FormField
-          label="until"
-          name="waterOffTo"
-          type="time"
-          defaultValue={settings.waterOffTo}
-          error={f.waterOffTo}
-        />
-        <FormField
+          form={form}
           label="RO tanks to discard"
           hint="where the unit does not say"
           name="roDiscards"
           inputMode="numeric"
-          defaultValue={String(settings.roDiscards)}
-          error={f.roDiscards}
         />
       </div>
       <section>
@@ -87,11 +91,11 @@ export function SettingsForm({
         </div>
       </section>
       <div className="flex items-center gap-4">
-        <button className="button" disabled={busy}>
+        <button className="button" disabled={form.busy}>
           Save settings
         </button>
-        <FormNote error={state.error} saved={state.saved} />
+        <FormNote form={form} />
       </div>
-    </form>
+    </FormFrame>
   );
 }

@@ -1,5 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
+import { z } from "zod";
 import { schools } from "@/catalogue/schools";
 import { companySchema } from "@/core/site";
 import { loadCompany, saveCompany } from "@/data/queries/company";
@@ -7,19 +8,28 @@ import { freshCompany, isDenial, personOrDenial } from "@/server/actor";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 
-export interface CompanyState {
-  readonly error?: string;
-  readonly saved?: string;
-  readonly fields?: Readonly<Record<string, string>>;
-  readonly version: number;
-}
+export type SettingsOutcome =
+  | { readonly ok: true; readonly version: number }
+  | { readonly ok: false; readonly error: string; readonly fields?: Readonly<Record<string, string>> };
+
+const refuse = (error: string, fields?: Readonly<Record<string, string>>): SettingsOutcome => ({
+  ok: false,
+  error,
+  fields,
+});
+const sent = z.strictObject({
+  version: z.number().int(),
+  values: z.record(z.string().max(60), z.string().max(200)),
+});
 
 /** Saves the company's settings; refused when somebody saved others meanwhile. */
-export async function saveSettings(state: CompanyState, form: FormData): Promise<CompanyState> {
+export async function saveSettings(raw: unknown): Promise<SettingsOutcome> {
   const person = await personOrDenial("manageCompany");
-  if (isDenial(person)) return { ...state, error: person.error, saved: undefined };
-  const text = (name: string) => String(form.get(name) ?? "");
-  const version = Number(text("version"));
+  if (isDenial(person)) return refuse(person.error);
+  const read = sent.safeParse(raw);
+  if (!read.success) return refuse("This could not be read");
+  const { version, values } = read.data;
+  const text = (name: string) => values[name] ?? "";
   const parsed = companySchema.safeParse({
     name: text("name"),
     profile: text("profile"),
@@ -31,17 +41,13 @@ export async function saveSettings(state: CompanyState, form: FormData): Promise
     schools: Object.fromEntries(schools.map((s) => [s.id, text(`school.${s.id}`) || s.fallback])),
   });
   if (!parsed.success)
-    return {
-      version,
-      error: "Some settings could not be saved",
-      fields: Object.fromEntries(parsed.error.issues.map((i) => [i.path.join("."), i.message])),
-    };
+    return refuse(
+      "Some settings could not be saved",
+      Object.fromEntries(parsed.error.issues.map((i) => [i.path.join("."), i.message])),
+    );
   if (!(await saveCompany(database(), parsed.data, version, new Date(now()))))
-    return {
-      version,
-      error: "Somebody saved other settings meanwhile. Reload to see them; copy what you changed first",
-    };
+    return refuse("Somebody saved other settings meanwhile. Reload to see them; copy what you changed first");
   await freshCompany();
   revalidatePath("/", "layout");
-  return { version: (await loadCompany(database()))?.version ?? version + 1, saved: "Saved" };
+  return { ok: true, version: (await loadCompany(database()))?.version ?? version + 1 };
 }

@@ -22,16 +22,20 @@ import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { lockSession, noteFailure, unlockSession, waitBeforeSignIn } from "@/server/signIn";
 
-export interface FormState {
-  readonly error?: string;
-  readonly fields?: Readonly<Record<string, string>>;
-  readonly saved?: string;
-  readonly values?: Readonly<Record<string, string>>;
-}
+/** How a form of people went; `go`: the page that it leads to. */
+export type PersonOutcome =
+  | { readonly ok: true; readonly said?: string; readonly go?: string }
+  | { readonly ok: false; readonly error: string; readonly fields?: Typed };
+type Typed = Readonly<Record<string, string>>;
 
-const textOf = (form: FormData, name: string): string => {
-  const v = form.get(name);
-  return typeof v === "string" ? v : "";
+const SOME_WRONG = "Some of it could not be taken: see beside the fields";
+const refuse = (error: string): PersonOutcome => ({ ok: false, error });
+const refuseFields = (fields: Typed): PersonOutcome => ({ ok: false, error: SOME_WRONG, fields });
+
+/** What was typed, from whatever was sent. */
+const typedOf = (raw: unknown): Typed => {
+  const read = z.record(z.string().max(40), z.string().max(400)).safeParse(raw);
+  return read.success ? read.data : {};
 };
 function fieldErrors(error: z.ZodError): Readonly<Record<string, string>> {
   const fields: Record<string, string> = {};
@@ -40,33 +44,33 @@ function fieldErrors(error: z.ZodError): Readonly<Record<string, string>> {
 }
 
 /** Signs in by e-mail and password; after six wrong tries in a quarter of an hour it waits. */
-export async function signIn(_: FormState, form: FormData): Promise<FormState> {
-  const email = textOf(form, "email").trim().toLowerCase();
-  const values = { email };
+export async function signIn(raw: unknown): Promise<PersonOutcome> {
+  const form = typedOf(raw);
+  const email = (form.email ?? "").trim().toLowerCase();
   const parsed = z
     .object({
       email: z.email("Enter your e-mail address"),
       password: z.string().min(1, "Enter your password").max(200),
     })
-    .safeParse({ email, password: textOf(form, "password") });
-  if (!parsed.success) return { fields: fieldErrors(parsed.error), values };
+    .safeParse({ email, password: form.password ?? "" });
+  if (!parsed.success) return refuseFields(fieldErrors(parsed.error));
   const request = await headers();
   const subjects = [
     `who:${email}`,
     `net:${request.get("x-forwarded-for")?.split(",")[0]?.trim() ?? "local"}`,
   ];
   const wait = await waitBeforeSignIn(subjects);
-  if (wait > 0) return { error: `Too many tries. Wait ${wait} minutes, then try again`, values };
+  if (wait > 0) return refuse(`Too many tries. Wait ${wait} minutes, then try again`);
   const person = await personByEmail(database(), email);
   try {
     if (!person?.active) throw new Error("no such account");
     await auth().api.signInEmail({ body: parsed.data, headers: request });
   } catch {
     await noteFailure(subjects);
-    return { error: "E-mail and password do not match", values };
+    return refuse("E-mail and password do not match");
   }
-  const next = textOf(form, "next");
-  redirect(/^\/(?!\/)[\w\-/?=&]*$/.test(next) ? (next as "/") : "/");
+  const next = form.next ?? "";
+  return { ok: true, go: /^\/(?!\/)[\w\-/?=&]*$/.test(next) ? next || "/" : "/" };
 }
 
 export async function signOut(): Promise<void> {
@@ -81,40 +85,43 @@ export async function signOutEverywhere(): Promise<void> {
   redirect("/sign-in");
 }
 
-export async function lock(): Promise<FormState> {
+export async function lock(): Promise<void> {
   const person = await currentPerson();
   if (!person) redirect("/sign-in");
   await lockSession(person.sessionId);
   redirect("/unlock");
 }
 
-export async function unlock(_: FormState, form: FormData): Promise<FormState> {
+export async function unlock(raw: unknown): Promise<PersonOutcome> {
+  const form = typedOf(raw);
   const person = await currentPerson();
-  if (!person) redirect("/sign-in");
-  const result = await unlockSession(person.sessionId, person.id, textOf(form, "pin"));
+  if (!person) return { ok: true, go: "/sign-in" };
+  const result = await unlockSession(person.sessionId, person.id, form.pin ?? "");
   if (result === "wrong")
-    return { error: "That PIN is not right. After five tries you sign in with your password" };
-  redirect(result === "open" ? "/" : "/sign-in");
+    return refuse("That PIN is not right. After five tries you sign in with your password");
+  return { ok: true, go: result === "open" ? "/" : "/sign-in" };
 }
 
 /** Sets the short PIN that opens a locked phone. */
-export async function choosePin(_: FormState, form: FormData): Promise<FormState> {
+export async function choosePin(raw: unknown): Promise<PersonOutcome> {
+  const form = typedOf(raw);
   const person = await personOrDenial("manageSelf");
-  if (isDenial(person)) return { error: person.error };
-  const pin = textOf(form, "pin");
-  if (!/^\d{4,6}$/.test(pin)) return { fields: { pin: "Four to six digits" } };
-  if (/^(\d)\1+$/.test(pin)) return { fields: { pin: "Not the same digit throughout" } };
+  if (isDenial(person)) return refuse(person.error);
+  const pin = form.pin ?? "";
+  if (!/^\d{4,6}$/.test(pin)) return refuseFields({ pin: "Four to six digits" });
+  if (/^(\d)\1+$/.test(pin)) return refuseFields({ pin: "Not the same digit throughout" });
   await setPin(database(), person.id, await hashPassword(pin));
-  return { saved: "PIN set" };
+  return { ok: true, said: "PIN set" };
 }
 
-export async function chooseProfile(_: FormState, form: FormData): Promise<FormState> {
+export async function chooseProfile(raw: unknown): Promise<PersonOutcome> {
+  const form = typedOf(raw);
   const person = await personOrDenial("manageSelf");
-  if (isDenial(person)) return { error: person.error };
-  const profile = textOf(form, "profile");
+  if (isDenial(person)) return refuse(person.error);
+  const profile = form.profile ?? "";
   await setProfile(database(), person.id, profile === "us" || profile === "metric" ? profile : null);
   revalidatePath("/", "layout");
-  return { saved: "Units changed" };
+  return { ok: true, said: "Units changed" };
 }
 
 const personSchema = z.object({
@@ -125,43 +132,45 @@ const personSchema = z.object({
 });
 
 /** Adds a person; the owner only. */
-export async function invite(_: FormState, form: FormData): Promise<FormState> {
+export async function invite(raw: unknown): Promise<PersonOutcome> {
+  const form = typedOf(raw);
   const person = await personOrDenial("managePeople");
-  if (isDenial(person)) return { error: person.error };
+  if (isDenial(person)) return refuse(person.error);
   const values = {
-    name: textOf(form, "name"),
-    email: textOf(form, "email").trim().toLowerCase(),
-    role: textOf(form, "role"),
+    name: form.name ?? "",
+    email: (form.email ?? "").trim().toLowerCase(),
+    role: form.role ?? "",
   };
-  const parsed = personSchema.safeParse({ ...values, password: textOf(form, "password") });
-  if (!parsed.success) return { fields: fieldErrors(parsed.error), values };
+  const parsed = personSchema.safeParse({ ...values, password: form.password ?? "" });
+  if (!parsed.success) return refuseFields(fieldErrors(parsed.error));
   if (await personByEmail(database(), parsed.data.email))
-    return { fields: { email: "Somebody has this e-mail already" }, values };
+    return refuseFields({ email: "Somebody has this e-mail already" });
   await addPerson(
     database(),
     { ...parsed.data, id: ulid(), passwordHash: await hashPassword(parsed.data.password) },
     new Date(now()),
   );
   revalidatePath("/people");
-  return { saved: `${parsed.data.name} can sign in now` };
+  return { ok: true, said: `${parsed.data.name} can sign in now` };
 }
 
 /** Changes a role, closes or reopens an account; closing ends its sessions. */
-export async function change(_: FormState, form: FormData): Promise<FormState> {
+export async function change(raw: unknown): Promise<PersonOutcome> {
+  const form = typedOf(raw);
   const person = await personOrDenial("managePeople");
-  if (isDenial(person)) return { error: person.error };
+  if (isDenial(person)) return refuse(person.error);
   const parsed = z
     .object({
       id: z.string().min(1),
       role: z.enum(["owner", "planner", "installer", "apprentice"]),
       active: z.boolean(),
     })
-    .safeParse({ id: textOf(form, "id"), role: textOf(form, "role"), active: form.get("active") === "on" });
-  if (!parsed.success) return { error: "Choose a role" };
+    .safeParse({ id: form.id ?? "", role: form.role ?? "", active: form.active === "yes" });
+  if (!parsed.success) return refuse("Choose a role");
   if (parsed.data.id === person.id && (!parsed.data.active || parsed.data.role !== "owner"))
-    return { error: "You cannot close your own account or give up its role: another owner can" };
-  const password = textOf(form, "password");
-  if (password !== "" && password.length < 10) return { fields: { password: "At least 10 characters" } };
+    return refuse("You cannot close your own account or give up its role: another owner can");
+  const password = form.password ?? "";
+  if (password !== "" && password.length < 10) return refuseFields({ password: "At least 10 characters" });
   const { id, ...to } = parsed.data;
   await changePerson(
     database(),
@@ -170,45 +179,43 @@ export async function change(_: FormState, form: FormData): Promise<FormState> {
     new Date(now()),
   );
   revalidatePath("/people");
-  return { saved: "Saved" };
+  return { ok: true };
 }
 
 /** The first start without demo data: company and owner. Refused once anybody is there. */
-export async function setUp(_: FormState, form: FormData): Promise<FormState> {
-  if (await hasPeople(database())) redirect("/sign-in");
+export async function setUp(raw: unknown): Promise<PersonOutcome> {
+  const form = typedOf(raw);
+  if (await hasPeople(database())) return { ok: true, go: "/sign-in" };
   const values = {
-    company: textOf(form, "company"),
-    name: textOf(form, "name"),
-    email: textOf(form, "email").trim().toLowerCase(),
+    company: form.company ?? "",
+    name: form.name ?? "",
+    email: (form.email ?? "").trim().toLowerCase(),
   };
-  const parsed = personSchema.safeParse({ ...values, role: "owner", password: textOf(form, "password") });
+  const parsed = personSchema.safeParse({ ...values, role: "owner", password: form.password ?? "" });
   const settings = companySchema.safeParse({
     name: values.company,
-    profile: textOf(form, "profile"),
-    currency: textOf(form, "currency") || "EUR",
-    timeZone: textOf(form, "timeZone") || "UTC",
+    profile: form.profile ?? "",
+    currency: (form.currency ?? "") || "EUR",
+    timeZone: (form.timeZone ?? "") || "UTC",
     waterOffFrom: "09:00",
     waterOffTo: "16:00",
     roDiscards: 2,
     schools: defaultSchools,
   });
   if (!parsed.success || !settings.success)
-    return {
-      fields: {
-        ...(parsed.success ? {} : fieldErrors(parsed.error)),
-        ...(settings.success
-          ? {}
-          : Object.fromEntries(
-              Object.entries(fieldErrors(settings.error)).map(([k, v]) => [k === "name" ? "company" : k, v]),
-            )),
-      },
-      values,
-    };
+    return refuseFields({
+      ...(parsed.success ? {} : fieldErrors(parsed.error)),
+      ...(settings.success
+        ? {}
+        : Object.fromEntries(
+            Object.entries(fieldErrors(settings.error)).map(([k, v]) => [k === "name" ? "company" : k, v]),
+          )),
+    });
   await openHouse(
     database(),
     settings.data,
     { ...parsed.data, id: ulid(), passwordHash: await hashPassword(parsed.data.password) },
     new Date(now()),
   );
-  redirect("/sign-in");
+  return { ok: true, go: "/sign-in" };
 }

@@ -1,196 +1,158 @@
 "use client";
-import { useActionState } from "react";
-import { submitting } from "@/ui/submit";
 import { FormField, FormNote, SelectField } from "@/ui/FormField";
-import { change, choosePin, chooseProfile, invite, setUp, signIn, unlock, type FormState } from "./actions";
+import { FormFrame } from "@/ui/FormFrame";
+import { useForm, type Typed } from "@/ui/useForm";
+import {
+  change,
+  choosePin,
+  chooseProfile,
+  invite,
+  setUp,
+  signIn,
+  unlock,
+  type PersonOutcome,
+} from "./actions";
 
-const empty: FormState = {};
 const roles = [
   { id: "planner", label: "Planner" },
   { id: "installer", label: "Installer" },
   { id: "apprentice", label: "Apprentice" },
   { id: "owner", label: "Owner" },
 ] as const;
+const unitSystems = [
+  { id: "us", label: "US: psi, gpm, gpg" },
+  { id: "metric", label: "Metric: kPa, L/min, mg/L" },
+] as const;
+
+/** A form that leads elsewhere. The page there is loaded anew: nothing of who was here before stays in it. */
+const leading = (act: (values: Typed) => Promise<PersonOutcome>) => async (values: Typed) => {
+  const outcome = await act(values);
+  if (outcome.ok && outcome.go) window.location.assign(outcome.go);
+  return outcome;
+};
 
 export function SignInForm({ next }: { next: string }) {
-  const [state, action, busy] = useActionState(signIn, empty);
+  const form = useForm({ send: leading((values) => signIn({ ...values, next })) });
   return (
-    <form method="post" onSubmit={submitting(action)} className="grid gap-4">
-      <input type="hidden" name="next" value={next} />
+    <FormFrame form={form} className="grid gap-4">
+      <FormField form={form} label="E-mail" name="email" type="email" autoComplete="username" />
       <FormField
-        label="E-mail"
-        name="email"
-        type="email"
-        autoComplete="username"
-        defaultValue={state.values?.email}
-        error={state.fields?.email}
-      />
-      <FormField
+        form={form}
         label="Password"
         name="password"
         type="password"
         autoComplete="current-password"
-        error={state.fields?.password}
       />
-      <FormNote error={state.error} />
-      <button className="button" disabled={busy}>
+      <FormNote form={form} />
+      <button className="button" disabled={form.busy}>
         Sign in
       </button>
-    </form>
+    </FormFrame>
   );
 }
 
 export function UnlockForm() {
-  const [state, action, busy] = useActionState(unlock, empty);
+  const form = useForm({ send: leading(unlock) });
   return (
-    <form method="post" onSubmit={submitting(action)} className="grid gap-4">
-      <FormField label="PIN" name="pin" type="password" inputMode="numeric" autoComplete="off" />
-      <FormNote error={state.error} />
-      <button className="button" disabled={busy}>
+    <FormFrame form={form} className="grid gap-4">
+      <FormField form={form} label="PIN" name="pin" type="password" inputMode="numeric" autoComplete="off" />
+      <FormNote form={form} />
+      <button className="button" disabled={form.busy}>
         Unlock
       </button>
-    </form>
+    </FormFrame>
   );
 }
 
 export function SetUpForm({ zone }: { zone: string }) {
-  const [state, action, busy] = useActionState(setUp, empty);
-  const f = state.fields ?? {};
+  const form = useForm({
+    initial: { profile: "metric", currency: "EUR", timeZone: zone },
+    send: leading(setUp),
+  });
   return (
-    <form method="post" onSubmit={submitting(action)} className="grid gap-4">
-      <FormField label="Company" name="company" defaultValue={state.values?.company} error={f.company} />
-      <SelectField
-        label="Units"
-        name="profile"
-        options={[
-          { id: "us", label: "US: psi, gpm, gpg" },
-          { id: "metric", label: "Metric: kPa, L/min, mg/L" },
-        ]}
-        defaultValue="metric"
-      />
-      <FormField
-        label="Currency"
-        hint="three letters"
-        name="currency"
-        defaultValue="EUR"
-        error={f.currency}
-      />
-      <FormField label="Time zone" name="timeZone" defaultValue={zone} error={f.timeZone} />
+    <FormFrame form={form} className="grid gap-4">
+      <FormField form={form} label="Company" name="company" />
+      <SelectField form={form} label="Units" name="profile" options={unitSystems} />
+      <FormField form={form} label="Currency" hint="three letters" name="currency" />
+      <FormField form={form} label="Time zone" name="timeZone" />
       <h2>Owner</h2>
+      <FormField form={form} label="Name" name="name" autoComplete="name" />
+      <FormField form={form} label="E-mail" name="email" type="email" autoComplete="username" />
       <FormField
-        label="Name"
-        name="name"
-        autoComplete="name"
-        defaultValue={state.values?.name}
-        error={f.name}
-      />
-      <FormField
-        label="E-mail"
-        name="email"
-        type="email"
-        autoComplete="username"
-        defaultValue={state.values?.email}
-        error={f.email}
-      />
-      <FormField
+        form={form}
         label="Password"
         hint="at least 10 characters"
         name="password"
         type="password"
         autoComplete="new-password"
-        error={f.password}
       />
-      <FormNote error={state.error} />
-      <button className="button" disabled={busy}>
+      <FormNote form={form} />
+      <button className="button" disabled={form.busy}>
         Open the company
       </button>
-    </form>
+    </FormFrame>
   );
 }
 
 export function PinForm({ has }: { has: boolean }) {
-  const [state, action, busy] = useActionState(choosePin, empty);
+  const form = useForm({ send: choosePin });
   return (
-    <form method="post" onSubmit={submitting(action)} className="grid max-w-sm gap-3">
+    <FormFrame form={form} className="grid max-w-sm gap-3">
       <FormField
+        form={form}
         label={has ? "New field PIN" : "Field PIN"}
         hint="four to six digits"
         name="pin"
         type="password"
         inputMode="numeric"
         autoComplete="off"
-        error={state.fields?.pin}
       />
-      <FormNote error={state.error} saved={busy ? undefined : state.saved} />
-      <button className="button quiet justify-self-start" disabled={busy}>
+      <FormNote form={form} />
+      <button className="button quiet justify-self-start" disabled={form.busy}>
         {has ? "Change PIN" : "Set PIN"}
       </button>
-    </form>
+    </FormFrame>
   );
 }
 
 export function ProfileForm({ own, company }: { own: string; company: string }) {
-  const [state, action, busy] = useActionState(chooseProfile, empty);
+  const form = useForm({ initial: { profile: own }, send: chooseProfile });
   return (
-    <form method="post" onSubmit={submitting(action)} className="grid max-w-sm gap-3">
+    <FormFrame form={form} className="grid max-w-sm gap-3">
       <SelectField
+        form={form}
         label="Units shown to me"
         name="profile"
-        defaultValue={own}
-        options={[
-          { id: "", label: `As the company: ${company === "us" ? "US" : "metric"}` },
-          { id: "us", label: "US: psi, gpm, gpg" },
-          { id: "metric", label: "Metric: kPa, L/min, mg/L" },
-        ]}
+        options={[{ id: "", label: `As the company: ${company === "us" ? "US" : "metric"}` }, ...unitSystems]}
       />
-      <FormNote error={state.error} saved={busy ? undefined : state.saved} />
-      <button className="button quiet justify-self-start" disabled={busy}>
+      <FormNote form={form} />
+      <button className="button quiet justify-self-start" disabled={form.busy}>
         Save units
       </button>
-    </form>
+    </FormFrame>
   );
 }
 
 export function InviteForm() {
-  const [state, action, busy] = useActionState(invite, empty);
-  const f = state.fields ?? {};
+  const form = useForm({ initial: { role: "installer" }, send: invite });
   return (
-    <form method="post" onSubmit={submitting(action)} className="grid max-w-sm gap-3">
+    <FormFrame form={form} className="grid max-w-sm gap-3">
+      <FormField form={form} label="Name" name="name" autoComplete="off" />
+      <FormField form={form} label="E-mail" name="email" type="email" autoComplete="off" />
+      <SelectField form={form} label="Role" name="role" options={roles} />
       <FormField
-        label="Name"
-        name="name"
-        defaultValue={state.values?.name}
-        error={f.name}
-        autoComplete="off"
-      />
-      <FormField
-        label="E-mail"
-        name="email"
-        type="email"
-        defaultValue={state.values?.email}
-        error={f.email}
-        autoComplete="off"
-      />
-      <SelectField
-        label="Role"
-        name="role"
-        options={roles}
-        defaultValue={state.values?.role ?? "installer"}
-        error={f.role}
-      />
-      <FormField
+        form={form}
         label="First password"
         hint="at least 10 characters"
         name="password"
         type="password"
         autoComplete="new-password"
-        error={f.password}
       />
-      <FormNote error={state.error} saved={busy ? undefined : state.saved} />
-      <button className="button justify-self-start" disabled={busy}>
+      <FormNote form={form} />
+      <button className="button justify-self-start" disabled={form.busy}>
         Add person
       </button>
-    </form>
+    </FormFrame>
   );
 }
 
@@ -205,35 +167,42 @@ export function PersonForm({
     readonly active: boolean;
   };
 }) {
-  const [state, action, busy] = useActionState(change, empty);
+  const form = useForm({
+    initial: { role: person.role, active: person.active ? "yes" : "no" },
+    send: (values) => change({ ...values, id: person.id }),
+  });
   return (
-    <form
-      method="post"
-      onSubmit={submitting(action)}
+    <FormFrame
+      form={form}
       className="rule grid grid-cols-1 items-end gap-3 py-3 md:grid-cols-[1fr_140px_190px_auto_auto]"
     >
-      <input type="hidden" name="id" value={person.id} />
       <div>
         <span className="block font-semibold">{person.name}</span>
         <span className="text-sm text-soft">{person.email}</span>
       </div>
-      <SelectField label="Role" name="role" options={roles} defaultValue={person.role} />
+      <SelectField form={form} label="Role" name="role" options={roles} />
       <FormField
+        form={form}
         label="New password"
         name="password"
         type="password"
         autoComplete="new-password"
-        error={state.fields?.password}
       />
       <label className="flex min-h-10 items-center gap-2">
-        <input type="checkbox" name="active" defaultChecked={person.active} className="size-5" /> may sign in
+        <input
+          type="checkbox"
+          className="size-5"
+          checked={form.values.active === "yes"}
+          onChange={(e) => form.set("active", e.target.checked ? "yes" : "no")}
+        />{" "}
+        may sign in
       </label>
-      <button className="button quiet" disabled={busy}>
+      <button className="button quiet" disabled={form.busy}>
         Save<span className="visually-hidden"> {person.name}</span>
       </button>
       <div className="md:col-span-5">
-        <FormNote error={state.error} saved={busy ? undefined : state.saved} />
+        <FormNote form={form} />
       </div>
-    </form>
+    </FormFrame>
   );
 }

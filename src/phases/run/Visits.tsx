@@ -1,11 +1,11 @@
 "use client";
 import type { Visit } from "@/core/log";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
 import { ulid } from "ulid";
 
 import { clockTime, dayName, inZone } from "@/ui/time";
-import { useDraft } from "@/ui/useDraft";
+import { FormFrame } from "@/ui/FormFrame";
+import { useForm, type Typed } from "@/ui/useForm";
 import { sendUntilTaken, withId } from "../job/send";
 
 /** When somebody goes there. The times are in the company's zone; the server turns them into UTC. */
@@ -25,38 +25,35 @@ export function Visits({
   today: string;
 }) {
   const router = useRouter();
-  const [draft, keep, drop] = useDraft(`${jobId}.visit`);
-  const typed = {
-    day: today,
-    from: "09:00",
-    to: "12:00",
-    person: people[0]?.id ?? "",
-    what: "",
-    ...(draft ? (JSON.parse(draft) as Record<string, string>) : {}),
-  };
-  const set = (over: Record<string, string>) => keep(JSON.stringify({ ...typed, ...over }));
-  const [say, setSay] = useState("");
-  const plan = async () => {
-    const person = people.find((p) => p.id === typed.person);
-    if (!person) {
-      setSay("Choose who goes");
-      return;
-    }
-    const at = (clock: string) => inZone(typed.day, clock, zone);
-    const [from, to] = [at(typed.from), at(typed.to)];
-    if (!from || !to) {
-      setSay("Give a day and times, for example 09:00");
-      return;
-    }
-    const outcome = await sendUntilTaken(
-      jobId,
-      withId({ kind: "visitPlanned", visit: ulid(), from, to, person, what: typed.what.trim() || "Visit" }),
-      setSay,
-    );
-    setSay(outcome.ok ? "" : outcome.error);
-    if (outcome.ok) drop();
-    router.refresh();
-  };
+  const planned = ({ person, day = "", from = "", to = "" }: Typed) => ({
+    person: people.find((p) => p.id === person),
+    from: inZone(day, from, zone),
+    to: inZone(day, to, zone),
+  });
+  const form = useForm({
+    draft: `${jobId}.visit`,
+    initial: { day: today, from: "09:00", to: "12:00", person: people[0]?.id ?? "", what: "" },
+    check: (values) => {
+      const { person, from, to } = planned(values);
+      if (!person) return { ok: false, error: "Choose who goes" };
+      return from && to ? undefined : { ok: false, error: "Give a day and times, for example 09:00" };
+    },
+    send: async (values, waiting) => {
+      const { person, from = "", to = "" } = planned(values);
+      const visit = {
+        kind: "visitPlanned",
+        visit: ulid(),
+        from,
+        to,
+        person: person!,
+        what: values.what?.trim() || "Visit",
+      } as const;
+      const outcome = await sendUntilTaken(jobId, withId(visit), waiting);
+      router.refresh();
+      return outcome;
+    },
+  });
+  const typed = form.values;
   return (
     <section className="mt-8" aria-labelledby="visits">
       <h2 id="visits">Visits</h2>
@@ -76,20 +73,14 @@ export function Visits({
       {readOnly ? null : (
         <details className="mt-2">
           <summary className="min-h-10 cursor-pointer py-2">Plan a visit</summary>
-          <form
-            className="grid max-w-xl grid-cols-2 gap-3 md:grid-cols-3"
-            onSubmit={(e) => {
-              e.preventDefault();
-              void plan();
-            }}
-          >
+          <FormFrame form={form} className="grid max-w-xl grid-cols-2 gap-3 md:grid-cols-3">
             <label>
               Day
               <input
                 type="date"
                 className="field"
                 value={typed.day}
-                onChange={(e) => set({ day: e.target.value })}
+                onChange={(e) => form.set("day", e.target.value)}
               />
             </label>
             <label>
@@ -98,7 +89,7 @@ export function Visits({
                 type="time"
                 className="field"
                 value={typed.from}
-                onChange={(e) => set({ from: e.target.value })}
+                onChange={(e) => form.set("from", e.target.value)}
               />
             </label>
             <label>
@@ -107,7 +98,7 @@ export function Visits({
                 type="time"
                 className="field"
                 value={typed.to}
-                onChange={(e) => set({ to: e.target.value })}
+                onChange={(e) => form.set("to", e.target.value)}
               />
             </label>
             <label>
@@ -115,7 +106,7 @@ export function Visits({
               <select
                 className="field"
                 value={typed.person}
-                onChange={(e) => set({ person: e.target.value })}
+                onChange={(e) => form.set("person", e.target.value)}
               >
                 {people.map((p) => (
                   <option key={p.id} value={p.id}>
@@ -130,14 +121,16 @@ export function Visits({
                 className="field"
                 value={typed.what}
                 maxLength={200}
-                onChange={(e) => set({ what: e.target.value })}
+                onChange={(e) => form.set("what", e.target.value)}
               />
             </label>
-            <button className="button col-span-2 md:col-span-1">Plan it</button>
+            <button className="button col-span-2 md:col-span-1" disabled={form.busy}>
+              Plan it
+            </button>
             <p role="status" className="col-span-full text-stop">
-              {say}
+              {form.whole}
             </p>
-          </form>
+          </FormFrame>
         </details>
       )}
     </section>
