@@ -2,11 +2,11 @@
 import { KeyButton } from "@/ui/Pressed";
 import { useRouter } from "next/navigation";
 import type { Route } from "next";
-import { useState } from "react";
 import type { UnitField } from "@/catalogue/units/fields";
 import { exampleOf, type UnitSystem } from "@/core/units";
-import { useDraft } from "@/ui/useDraft";
-import { saveUnit, type UnitState } from "./actions";
+import { FormFrame } from "@/ui/FormFrame";
+import { useForm } from "@/ui/useForm";
+import { saveUnit } from "./actions";
 
 /** The figures of a unit as a form, for the family chosen; a saved change is a new version. */
 export function UnitEditor({
@@ -25,31 +25,21 @@ export function UnitEditor({
   profile: UnitSystem;
 }) {
   const router = useRouter();
-  const [draft, keep, drop] = useDraft(`unit.${base ?? "new"}.${seen}`);
-  const [state, setState] = useState<UnitState>({});
-  const [busy, setBusy] = useState(false);
-  const typed: Readonly<Record<string, string>> = {
-    ...initial,
-    ...(draft ? (JSON.parse(draft) as Record<string, string>) : {}),
-  };
-  const set = (path: string, text: string) =>
-    keep(JSON.stringify({ ...(draft ? (JSON.parse(draft) as Record<string, string>) : {}), [path]: text }));
-  const family = typed.family ?? "";
-  const save = async () => {
-    setBusy(true);
-    const { why = "", ...values } = typed;
-    const outcome = await saveUnit({ base: base || undefined, seen, values, why }).catch(
-      () => ({ error: "No connection just now. Nothing typed is lost; try again" }) as UnitState,
-    );
-    setBusy(false);
-    setState(outcome);
-    if (outcome.saved) {
-      drop();
+  const form = useForm({
+    draft: `unit.${base ?? "new"}.${seen}`,
+    initial,
+    send: async ({ why = "", ...values }) => {
+      const outcome = await saveUnit({ base: base || undefined, seen, values, why });
+      if (!outcome.saved)
+        return { ok: false, error: outcome.error ?? "It was not taken", fields: outcome.fields };
       router.push(`/catalogue/${outcome.saved.code}` as Route);
       router.refresh();
-    }
-  };
-  const error = (path: string) => state.fields?.[path];
+      return { ok: true };
+    },
+  });
+  const { set, values: typed } = form;
+  const family = typed.family ?? "";
+  const error = (path: string) => form.errors[path];
   const control = (f: UnitField) => {
     const id = `f-${f.path}`;
     const common = {
@@ -106,13 +96,7 @@ export function UnitEditor({
     );
   };
   return (
-    <form
-      className="grid gap-6"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void save();
-      }}
-    >
+    <FormFrame form={form} className="grid gap-6">
       <label className="max-w-md">
         Family
         <select
@@ -170,13 +154,13 @@ export function UnitEditor({
         {error("why") ? <p className="text-sm text-stop">{error("why")}</p> : null}
       </div>
       <p role="status" className="text-stop">
-        {state.error ?? ""}
+        {form.errors[""] ?? ""}
       </p>
       <p>
-        <KeyButton className="button" pressedBy="save" disabled={busy || family === ""}>
+        <KeyButton className="button" pressedBy="save" disabled={form.busy || family === ""}>
           {base ? "Save as a new version" : "Add the unit"}
         </KeyButton>
       </p>
-    </form>
+    </FormFrame>
   );
 }

@@ -12,6 +12,7 @@ import { circumstancesOf, soaksDisturbed, waterOffAt, wishOf } from "@/core/job/
 import { sayMove, whatHappened } from "@/core/rig/explain";
 import { wishesOf, type Wish } from "@/core/rig/goals";
 import { followed, judgeOf } from "@/core/rig/judge";
+import { TurnWarning, type AskedTurn } from "./TurnWarning";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { momentOf } from "@/ui/time";
 import { useRun } from "../run/useRun";
@@ -54,14 +55,7 @@ export function RunValves({
   const circumstances = useMemo(() => circumstancesOf(rig, step, hours), [rig, step, hours]);
   const [wish, setWish] = useState<Wish | undefined>(wishOf(rig, step));
   const [last, setLast] = useState<Last>();
-  const [asked, setAsked] = useState<{
-    readonly handle: string;
-    readonly to: string;
-    readonly say: string;
-    readonly reasons: readonly string[];
-    readonly stop: boolean;
-  }>();
-  const [why, setWhy] = useState("");
+  const [asked, setAsked] = useState<AskedTurn>();
   const judged = useMemo(() => judgeOf(rig.rig, circumstances), [rig.rig, circumstances]);
   const mark = (handle: string, to: string, reason?: string) => {
     const h = rig.rig.handles.find((x) => x.id === handle)!;
@@ -72,7 +66,6 @@ export function RunValves({
       verdicts: result.verdicts,
     });
     setAsked(undefined);
-    setWhy("");
     void run.send({
       kind: "handleTurned",
       handle,
@@ -126,50 +119,12 @@ export function RunValves({
         {run.refused ? <p className="mb-3 border-l-4 border-stop pl-3">{run.refused.error}</p> : null}
       </div>
       {asked ? (
-        <form
-          role="alertdialog"
-          aria-label="Before you turn it"
-          data-warning
-          className="mb-5 border-2 border-stop p-4"
-          onSubmit={(e) => {
-            e.preventDefault();
-            if (!asked.stop || why.trim().length >= 3) mark(asked.handle, asked.to, why.trim() || undefined);
-          }}
-        >
-          <p className="text-lg font-semibold">
-            Before you {asked.say.charAt(0).toLowerCase()}
-            {asked.say.slice(1)}
-          </p>
-          <ul className="mt-1 grid gap-1">
-            {asked.reasons.map((r) => (
-              <li key={r}>
-                <VerdictMark level={asked.stop ? "Stop" : "Check"}>{r}</VerdictMark>
-              </li>
-            ))}
-          </ul>
-          <label className="mt-3 block">
-            {asked.stop
-              ? "It was turned all the same: why?"
-              : "Why does the soak still hold? Without a reason it starts again"}
-            <input className="field" value={why} maxLength={500} onChange={(e) => setWhy(e.target.value)} />
-          </label>
-          <div className="mt-3 flex flex-wrap gap-2">
-            <button
-              type="button"
-              className="button"
-              autoFocus
-              onClick={() => {
-                setAsked(undefined);
-                setWhy("");
-              }}
-            >
-              Leave it as it is
-            </button>
-            <button className="button stopping" disabled={asked.stop && why.trim().length < 3}>
-              Mark it as turned
-            </button>
-          </div>
-        </form>
+        <TurnWarning
+          key={`${asked.handle}${asked.to}`}
+          asked={asked}
+          turned={(why) => mark(asked.handle, asked.to, why)}
+          leave={() => setAsked(undefined)}
+        />
       ) : null}
       <RigDesk
         rig={rig.rig}
