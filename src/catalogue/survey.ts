@@ -544,3 +544,7 @@ export const surveyGroups: readonly SurveyGroup[] = [
 export const surveyFields: ReadonlyMap<string, SurveyField> = new Map(
   surveyGroups.flatMap((g) => g.fields.map((f) => [f.id, f] as const)),
 );
+
+/** The questions of a group of the survey. */
+export const groupFields = (id: string): readonly SurveyField[] =>
+  surveyGroups.find((g) => g.id === id)!.fields;

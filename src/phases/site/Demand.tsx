@@ -3,7 +3,7 @@ import { tell } from "@/core/tell";
 import { lossCurve, unitLoss } from "@/core/treatment";
 import { fixtureUnitsOf, type Fixture } from "@/core/site";
 import { demandTables } from "@/catalogue/demand";
-import { surveyGroups } from "@/catalogue/survey";
+import { groupFields } from "@/catalogue/survey";
 import { supplyPressure } from "@/core/plumbing";
 
 import type { SurveyField } from "@/core/site";
@@ -14,7 +14,6 @@ import { Qty } from "@/ui/Qty";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { SurveyFieldRow } from "./SurveyFieldRow";
 
-const group = (id: string): readonly SurveyField[] => surveyGroups.find((g) => g.id === id)!.fields;
 const counts = (prefix: string, from: string): readonly SurveyField[] =>
   group(from).filter((f) => f.id.startsWith(`${prefix}.`));
 const kindOf = (field: SurveyField): Fixture => field.id.split(".")[1] as Fixture;
@@ -55,7 +54,7 @@ export function Demand({
   const chosen = ground.facts.chosenPeak ?? ground.schools.peak;
   const used = (id: "peakUnits" | "peakTogether") =>
     figure("peak").value !== undefined && figure(id).value === figure("peak").value;
-  const peakBy = group("household").find((f) => f.id === "household.peakBy")!;
+  const peakBy = groupFields("household").find((f) => f.id === "household.peakBy")!;
   return (
     <div className="grid gap-10">
       <section
@@ -109,7 +108,7 @@ export function Demand({
         </section>
         <section aria-labelledby="volume">
           <h2 id="volume">A day&apos;s water</h2>
-          {group("household")
+          {groupFields("household")
             .filter((f) => householdFields.includes(f.id))
             .map(row)}
           <p className="mt-2">
