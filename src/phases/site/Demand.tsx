@@ -15,7 +15,7 @@ import { VerdictMark } from "@/ui/VerdictMark";
 import { SurveyFieldRow } from "./SurveyFieldRow";
 
 const counts = (prefix: string, from: string): readonly SurveyField[] =>
-  group(from).filter((f) => f.id.startsWith(`${prefix}.`));
+  groupFields(from).filter((f) => f.id.startsWith(`${prefix}.`));
 const kindOf = (field: SurveyField): Fixture => field.id.split(".")[1] as Fixture;
 const householdFields = ["household.persons", "household.daily", "household.drinkers"];
 
