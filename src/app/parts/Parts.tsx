@@ -2,7 +2,6 @@
 import { useState, type ReactNode } from "react";
 import type { Figure, LineMark } from "@/core/families";
 import type { Level } from "@/core/verdict";
-import { Coming } from "@/ui/Coming";
 import { Failed } from "@/ui/Failed";
 import { FigureCard, FigureText } from "@/ui/FigureCard";
 import { Find } from "@/ui/Find";
@@ -301,8 +300,7 @@ function Ground({ name, wet }: { name: string; wet: boolean }) {
       <Figures />
       <Drawings ground={name} />
       <Sheets wet={wet} />
-      <Group name="Pages that are not there yet">
-        <Coming what="The page is" />
+      <Group name="A page that could not be made">
         <Failed error={new Error("none")} reset={() => undefined} />
       </Group>
     </div>

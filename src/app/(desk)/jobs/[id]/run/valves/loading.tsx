@@ -1,5 +1,0 @@
-import { Coming } from "@/ui/Coming";
-
-export default function Loading() {
-  return <Coming what="The valves are" />;
-}
