@@ -8,6 +8,7 @@ export const metadata: Metadata = {
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 export const dynamic = "force-dynamic";
 
+/** The document around every page. */
 export default function RootLayout({ children }: { children: React.ReactNode }) {
   return (
     <html lang="en">

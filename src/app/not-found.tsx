@@ -1,5 +1,6 @@
 import Link from "next/link";
 
+/** What stands at an address that leads nowhere. */
 export default function NotFound() {
   return (
     <main className="mx-auto grid max-w-md gap-4 px-6 pt-24">

@@ -21,6 +21,7 @@ export function poolFor(url: string, size = 12): Pool {
   });
 }
 
+/** The database behind a pool. */
 export const databaseOn = (pool: Pool): Database => drizzle(pool, { schema, mode: "default" });
 
 /** MariaDB's error number behind a driver's error, wherever it is wrapped. */

@@ -101,4 +101,5 @@ export async function personOrDenial(action: Action): Promise<Person | Denial> {
     };
   return may(person.role, action) ? person : { status: 403, error: `As ${person.role} you cannot do this` };
 }
+/** Is it a denial, and no person. */
 export const isDenial = (p: Person | Denial): p is Denial => "status" in p;

@@ -8,6 +8,7 @@ import { env } from "./env";
 
 /** argon2id with the library's memory and time costs. */
 export const hashPassword = (password: string): Promise<string> => hash(password, { algorithm: 2 });
+/** Does a password fit its stored hash; false for a hash that cannot be read. */
 export const passwordMatches = (stored: string, password: string): Promise<boolean> =>
   verify(stored, password).catch(() => false);
 

@@ -38,6 +38,7 @@ const inFolder = (folder: string): FileStore => ({
   get: (id) => readFile(join(folder, id)).catch(() => undefined),
 });
 
+/** Where files are kept: a folder where the settings name one, else the database. */
 export const fileStore = (): FileStore => {
   const folder = env.filesFolder();
   return folder ? inFolder(folder) : inDatabase;

@@ -29,4 +29,5 @@ const ofTheLog = Object.fromEntries(logKinds.map(({ kind, may }) => [kind, may])
 /** Action × role. What is not listed is not allowed. */
 export const permissions: Readonly<Record<Action, readonly Role[]>> = { ...besideTheLog, ...ofTheLog };
 
+/** May a role do something. */
 export const may = (role: Role, action: Action): boolean => permissions[action].includes(role);

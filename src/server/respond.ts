@@ -3,6 +3,7 @@ import { isDenial, personOrDenial, type Person } from "./actor";
 import { errorFacts, log } from "./log";
 import type { Action } from "./permissions";
 
+/** An answer of JSON that nobody keeps. */
 export const json = (body: unknown, status = 200, headers: Record<string, string> = {}): Response =>
   Response.json(body, { status, headers: { "cache-control": "no-store", ...headers } });
 

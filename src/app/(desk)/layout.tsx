@@ -4,6 +4,7 @@ import { may } from "@/server/permissions";
 import { Find } from "@/ui/Find";
 import { Keys } from "@/ui/Keys";
 
+/** The frame of every page for those who are signed in. */
 export default async function DeskLayout({ children }: { children: React.ReactNode }) {
   // Before anything of the page is sent, so that it is a redirect and no page.
   const person = await personFor("viewJobs");

@@ -8,6 +8,7 @@ import { database } from "@/server/database";
 
 export const metadata = { title: "Today" };
 
+/** What runs today and what each job needs next. */
 export default async function TodayPage() {
   await personFor("viewJobs");
   const settings = await company();

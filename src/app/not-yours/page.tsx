@@ -2,6 +2,7 @@ import Link from "next/link";
 
 export const metadata = { title: "Not open to you" };
 
+/** What stands where a role may not go. */
 export default function NotYoursPage() {
   return (
     <main className="mx-auto grid max-w-md gap-4 px-6 pt-24">

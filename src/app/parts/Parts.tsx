@@ -307,6 +307,7 @@ function Ground({ name, wet }: { name: string; wet: boolean }) {
   );
 }
 
+/** Both grounds, one below the other. */
 export function Parts() {
   return (
     <>

@@ -5,6 +5,7 @@ import { database } from "@/server/database";
 
 export const metadata = { title: "Open the company" };
 
+/** The first start without demo data. */
 export default async function SetUpPage() {
   if (await hasPeople(database())) redirect("/sign-in");
   return (

@@ -5,6 +5,7 @@ import { redirect } from "next/navigation";
 
 export const metadata = { title: "Sign in" };
 
+/** Sign-in; leads to the first start while nobody is there. */
 export default async function SignInPage({ searchParams }: PageProps<"/sign-in">) {
   if (!(await hasPeople(database()))) redirect("/set-up");
   const { next } = await searchParams;

@@ -5,6 +5,7 @@ import { currentPerson } from "@/server/actor";
 
 export const metadata = { title: "Locked" };
 
+/** A locked phone: the PIN, or signing out. */
 export default async function UnlockPage() {
   const person = await currentPerson();
   if (!person) redirect("/sign-in");

@@ -47,6 +47,7 @@ export const numberFigure = (label: string, suffix?: string) =>
 export const shareFigure = (label: string, suffix = "of 1") =>
   figured(z.number().gt(0).lt(1), { label, kind: "number", suffix });
 
+/** A figure that is yes or no. */
 export const yesNoFigure = (label: string) => figured(z.boolean(), { label, kind: "yesNo" });
 
 /** A figure found in a schema: where it stands, what it is called, and whether it may be left out. */

@@ -38,7 +38,9 @@ export interface JobState {
 }
 
 export const noStep: StepState = { cycles: 0, kept: [] };
+/** What is known of a step; a fresh state where nothing has happened at it. */
 export const stepState = (job: Pick<JobState, "steps">, id: string): StepState => job.steps[id] ?? noStep;
+/** The step of an id in the job's run; undefined where the run has none. */
 export const findStep = (
   job: { readonly run?: { readonly steps: readonly Step[] } },
   id: string,

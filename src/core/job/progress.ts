@@ -6,6 +6,7 @@ import type { Verdict } from "../verdict";
 import { inSentence } from "../words";
 import { tellRun } from "./tellRun";
 
+/** Is a step done or skipped. */
 export const isFinished = (job: JobState, id: string): boolean => {
   const s = stepState(job, id);
   return s.done !== undefined || s.skipped !== undefined;
@@ -130,6 +131,7 @@ export const isHandedOver = (job: JobState): boolean =>
 
 /** Which of the working phases a job stands in. */
 export type Phase = "site" | "train" | "run" | "record";
+/** The phase that a job is in: site, train, run or record. */
 export function phaseOf(job: JobState): Phase {
   if (isHandedOver(job)) return "record";
   if (job.run) return handOverBlockers(job).length === 0 ? "record" : "run";

@@ -248,6 +248,7 @@ export function takenBack(
   };
 }
 
+/** The run's rig after somebody heard that what fills has filled. */
 export const heardOn = (run: RunRig): RunRig => ({ ...run, state: followed(run.rig, heardFull(run.state)) });
 
 function withSupply(run: RunRig, at: number): RunRig {

@@ -54,19 +54,27 @@ export const date: Field<string> = field({ is: "date" });
 /** Lower-case hex SHA-256. */
 export const hash: Field<string> = field({ is: "hash" });
 export const yesNo: Field<boolean> = field({ is: "yesNo" });
+/** Text of at most so many characters; may be empty. */
 export const text = (most: number): Field<string> => field({ is: "text", most });
 /** Words that have to be there; `empty` is said where they are not. */
 export const label = (most: number, empty: string): Field<string> => field({ is: "label", most, empty });
+/** A whole number between two bounds, both included. */
 export const whole = (from: number, to: number): Field<number> => field({ is: "whole", from, to });
+/** A number between two bounds, both included. */
 export const number = (from: number, to: number): Field<number> => field({ is: "number", from, to });
+/** Text of a form, at most so many characters long. */
 export const pattern = (p: string, most: number): Field<string> => field({ is: "pattern", pattern: p, most });
+/** One of some words. */
 export const oneOf = <const T extends string>(...options: readonly T[]): Field<T> =>
   field({ is: "oneOf", options });
+/** A list of at most so many. */
 export const list = <T>(of: Field<T>, most: number): Field<readonly T[]> => field({ is: "list", of, most });
 /** Values by name. */
 export const map = <T>(of: Field<T>, keyMost: number): Field<Readonly<Record<string, T>>> =>
   field({ is: "map", of, keyMost });
+/** A record of named fields, and no others. */
 export const object = <S extends Shape>(of: S): Field<Of<S>> => field({ is: "object", of });
+/** A field that may be left out. */
 export const optional = <T>(of: Field<T>): Field<T> & { readonly is: "optional" } => ({ is: "optional", of });
 
 const named = <T>(shape: NamedShape): Field<T> => field({ is: "named", shape });

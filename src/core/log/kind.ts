@@ -36,7 +36,9 @@ export interface Refusal {
   readonly fields?: Readonly<Record<string, string>>;
 }
 export type Decided<D> = { readonly ok: true; readonly kept: D } | Refusal;
+/** What is kept of an intent that is taken. */
 export const accept = <D>(kept: D): Decided<D> => ({ ok: true, kept });
+/** Why an intent is not taken, in words, beside a field where one is named. */
 export const refuse = (error: string, field?: string): Refusal => ({ ok: false, error, field });
 
 /** What only the office computes: judging designs, composing runs. A phone has none and decides nothing that needs it. */

@@ -68,6 +68,7 @@ export const incomplete = rule<{ readonly what: string }>("reading-incomplete", 
   reason: ({ what }) => `${what} cannot be computed yet`,
   remedy: () => "Enter the missing value",
 });
+/** A judgement that cannot be made of these values: `what` names what stays open. */
 export const open = (what: string): ReadingJudgement => ({
   derived: [],
   verdict: incomplete.unknown({ what }),

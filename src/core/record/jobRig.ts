@@ -91,6 +91,7 @@ export function rigFor(job: Pick<JobState, "bypass">, basis: DesignBasis, knowle
     composeRig(rigParts(basis, knowledge), rigChoice(basis.answers, job.bypass ?? defaultBypass))
   );
 }
+/** The rig of the design that governs: the job's own, or composed from its units. */
 export const draftRig = (job: JobState, knowledge: Knowledge): Rig => rigFor(job, governing(job), knowledge);
 
 /** The moves that bring the rig from where it stands to what a step wants; none where it stands so, wants nothing, or there is no safe order. */

@@ -16,6 +16,7 @@ export const draftBasis = (job: Pick<JobState, "answers" | "units" | "schools">)
 /** The design that governs the run: the signed revision it started from, else the last signed, else the draft. */
 export const governing = (job: JobState): DesignBasis =>
   job.revisions.find((r) => r.revision === job.run?.revision) ?? job.revisions.at(-1) ?? draftBasis(job);
+/** The units of the design that governs the run. */
 export const governingUnits = (job: JobState): readonly DesignUnit[] => governing(job).units;
 
 /** What readings are judged against (handbook 6): those of one unit of the governing design, or those of the whole train. */

@@ -26,6 +26,7 @@ export interface Aim {
   readonly possible: boolean;
 }
 
+/** What a wish comes to on a rig: the positions and waters that must hold. */
 export function aimOf(c: Compiled, goal: RigGoal): Aim {
   let possible = true;
   // Nodes that a unit joins for good share their pressure: one stands for all.
@@ -94,4 +95,5 @@ export function aimOf(c: Compiled, goal: RigGoal): Aim {
   };
 }
 
+/** Is a knot joined to the main, with the valves as they stand. */
 export const isLive = (t: Scratch, k: number): boolean => t.compLive[t.comp[k]!] === 1;

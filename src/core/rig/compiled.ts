@@ -93,6 +93,8 @@ export const POWER_HEATER = 0;
 /** Number under which the power of a unit is kept: 0 is the heater. */
 export const powerOfUnit = (unit: number): number => unit + 1;
 
+/** A degree of opening as a number, 0 closed to 3 open. */
 export const degreeNumber = (d: (typeof degrees)[number]): number => degrees.indexOf(d);
+/** A stage of a unit as a number, in the order of `stages`. */
 export const stageNumber = (s: (typeof mediaStages)[number]): number => mediaStages.indexOf(s);
 export const FLUSHED = mediaStages.indexOf("flushed");

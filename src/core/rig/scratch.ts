@@ -19,6 +19,7 @@ export interface Layout {
   readonly knotWords: number;
 }
 
+/** Where each part of a packed state stands, in words, for one compiled rig. */
 export function layoutOf(c: Compiled): Layout {
   const positions = Math.ceil(c.positionCount.length / HANDLES_A_WORD);
   const knotWords = Math.ceil(c.knots / 32);
@@ -32,18 +33,24 @@ export function layoutOf(c: Compiled): Layout {
   };
 }
 
+/** The position of a handle, by its number, in a packed state that begins at `base`. */
 export const positionAt = (s: Int32Array, base: number, handle: number): number =>
   (s[base + ((handle / HANDLES_A_WORD) | 0)]! >>> (3 * (handle % HANDLES_A_WORD))) & 7;
+/** Writes a handle's position into a packed state. */
 export function setPosition(s: Int32Array, base: number, handle: number, position: number): void {
   const word = base + ((handle / HANDLES_A_WORD) | 0);
   const shift = 3 * (handle % HANDLES_A_WORD);
   s[word] = (s[word]! & ~(7 << shift)) | (position << shift);
 }
+/** A bit of a packed state, 0 or 1; `at` is the word where its kind of bits begins. */
 export const bit = (s: Int32Array, at: number, i: number): number => (s[at + (i >> 5)]! >>> (i & 31)) & 1;
+/** Sets a bit of a packed state. */
 export const setBit = (s: Int32Array, at: number, i: number): void => {
   s[at + (i >> 5)]! |= 1 << (i & 31);
 };
+/** Where the hand is, by the last word of a packed state; −1 before the first move. */
 export const placeAt = (rest: number): number => ((rest & PLACE_MASK) >>> PLACE_SHIFT) - 1;
+/** The last word of a packed state with the hand at another place. */
 export const withPlace = (rest: number, place: number): number =>
   (rest & ~PLACE_MASK) | ((place + 1) << PLACE_SHIFT);
 
@@ -57,6 +64,7 @@ export interface Given {
   readonly runs: Uint8Array;
 }
 
+/** What does not change while hands turn valves, from a state. */
 export function givenBy(c: Compiled, state: RigState): Given {
   const stage = (key: string) => stageNumber(state.stages[key] ?? "dry");
   const unflushed = Uint8Array.from(c.rig.units, (u) => Number(u.flush && stage(u.key) < FLUSHED));
@@ -107,6 +115,7 @@ export interface Scratch {
   top: number;
 }
 
+/** Arrays that one search writes over again and again. */
 export function scratchFor(c: Compiled): Scratch {
   const words = Math.ceil(c.conditions.length / 32);
   return {

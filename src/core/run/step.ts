@@ -87,6 +87,7 @@ export interface SaidStep {
   readonly question?: string;
   readonly taps?: string;
 }
+/** The words of a step in one unit system. */
 export function sayStep(step: Step, system: UnitSystem): SaidStep {
   const say = sayFor(system);
   const said = (text: string) => sayText({ text, of: step.figures }, say);

@@ -7,6 +7,7 @@ export type Measured =
   | { readonly is: "notDetected" }
   | { readonly is: "range"; readonly low: number; readonly high: number };
 
+/** A measured value with nothing said of its limits. */
 export const value = (n: number): Measured => ({ is: "value", value: n });
 
 /**

@@ -97,6 +97,7 @@ export const sheetsOf = (db: Database, code: string): Promise<SheetRow[]> =>
     .from(dataSheet)
     .where(and(eq(dataSheet.code, code), isNull(dataSheet.removedAt)))
     .orderBy(asc(dataSheet.id));
+/** A data sheet's row, or undefined. */
 export async function sheetRow(db: Database, id: string): Promise<SheetRow | undefined> {
   return (await db.select().from(dataSheet).where(eq(dataSheet.id, id)).limit(1))[0];
 }
@@ -107,6 +108,7 @@ export async function addSheet(db: Database, row: Omit<SheetRow, "removedAt">): 
     .values(row)
     .onDuplicateKeyUpdate({ set: { id: row.id } });
 }
+/** Marks a data sheet as taken away; its file stays. Nothing changes where it was already. */
 export async function removeSheet(db: Database, id: string, now: Date): Promise<void> {
   await db
     .update(dataSheet)

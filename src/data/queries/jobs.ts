@@ -19,6 +19,7 @@ import {
 } from "../database";
 import { job, jobLog, jobSerial, stripItem } from "../schema";
 
+/** SHA-256, as 64 hex digits in lower case. */
 export const sha256 = (text: string | Uint8Array): string => createHash("sha256").update(text).digest("hex");
 
 /** A job as this process last saw it, with its row when this process wrote that too. */

@@ -25,12 +25,14 @@ export async function allPeople(db: Database): Promise<PersonRow[]> {
     hasPin: r.pinHash !== null,
   }));
 }
+/** The person of an e-mail address, or undefined. */
 export async function personByEmail(db: Database, email: string): Promise<PersonRow | undefined> {
   const [r] = await db.select().from(user).where(eq(user.email, email)).limit(1);
   return r
     ? { id: r.id, name: r.name, email: r.email, role: r.role, active: r.active, hasPin: r.pinHash !== null }
     : undefined;
 }
+/** Is anybody there yet. */
 export async function hasPeople(db: Database): Promise<boolean> {
   const [row] = await db.select({ n: count() }).from(user);
   return (row?.n ?? 0) > 0;
@@ -143,9 +145,11 @@ export async function openHouse(db: Database, settings: Company, owner: NewPerso
     await addPerson(tx, owner, at);
   });
 }
+/** Sets a person's PIN, already hashed. */
 export async function setPin(db: Database, id: string, pinHash: string): Promise<void> {
   await db.update(user).set({ pinHash }).where(eq(user.id, id));
 }
+/** Sets a person's own unit system; null takes the company's. */
 export async function setProfile(
   db: Database,
   id: string,

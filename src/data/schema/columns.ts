@@ -7,5 +7,7 @@ export const jsonText = customType<{ data: unknown; driverData: string }>({
   fromDriver: (v) => (typeof v === "string" ? (JSON.parse(v) as unknown) : v),
 });
 export const blob = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => "longblob" });
+/** A moment in UTC, to the millisecond. */
 export const moment = (name: string) => datetime(name, { fsp: 3, mode: "date" });
+/** A ULID: 26 characters. */
 export const ulidColumn = (name: string) => char(name, { length: 26 });

@@ -14,6 +14,7 @@ interface School {
   readonly used?: boolean;
 }
 
+/** The company's settings and what it holds where installers differ. */
 export function SettingsForm({
   settings,
   version,

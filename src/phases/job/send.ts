@@ -21,6 +21,7 @@ export type SendOutcome<Shown = never> =
 
 /** An intent before it has its id. */
 export type Asked = Intent extends infer I ? (I extends Intent ? Omit<I, "id"> : never) : never;
+/** An intent with an id of its own, so that sending it again changes nothing. */
 export const withId = (wish: Asked): Intent => ({ ...wish, id: ulid() }) as Intent;
 
 /** Pages that can be shown again with the answer to what they sent. */

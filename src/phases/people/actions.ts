@@ -73,6 +73,7 @@ export async function signIn(raw: unknown): Promise<PersonOutcome> {
   return { ok: true, go: /^\/(?!\/)[\w\-/?=&]*$/.test(next) ? next || "/" : "/" };
 }
 
+/** Ends this session. */
 export async function signOut(): Promise<void> {
   await auth().api.signOut({ headers: await headers() });
   redirect("/sign-in");
@@ -85,6 +86,7 @@ export async function signOutEverywhere(): Promise<void> {
   redirect("/sign-in");
 }
 
+/** Locks this session until its PIN is given. */
 export async function lock(): Promise<void> {
   const person = await currentPerson();
   if (!person) redirect("/sign-in");
@@ -92,6 +94,7 @@ export async function lock(): Promise<void> {
   redirect("/unlock");
 }
 
+/** Opens a locked session by its PIN. */
 export async function unlock(raw: unknown): Promise<PersonOutcome> {
   const form = typedOf(raw);
   const person = await currentPerson();
@@ -114,6 +117,7 @@ export async function choosePin(raw: unknown): Promise<PersonOutcome> {
   return { ok: true, said: "PIN set" };
 }
 
+/** Sets the unit system that a person sees. */
 export async function chooseProfile(raw: unknown): Promise<PersonOutcome> {
   const form = typedOf(raw);
   const person = await personOrDenial("manageSelf");

@@ -31,6 +31,7 @@ const leading = (act: (values: Typed) => Promise<PersonOutcome>) => async (value
   return outcome;
 };
 
+/** E-mail and password. */
 export function SignInForm({ next }: { next: string }) {
   const form = useForm({ send: leading((values) => signIn({ ...values, next })) });
   return (
@@ -51,6 +52,7 @@ export function SignInForm({ next }: { next: string }) {
   );
 }
 
+/** The PIN of a locked phone. */
 export function UnlockForm() {
   const form = useForm({ send: leading(unlock) });
   return (
@@ -64,6 +66,7 @@ export function UnlockForm() {
   );
 }
 
+/** The company and its owner. */
 export function SetUpForm({ zone }: { zone: string }) {
   const form = useForm({
     initial: { profile: "metric", currency: "EUR", timeZone: zone },
@@ -94,6 +97,7 @@ export function SetUpForm({ zone }: { zone: string }) {
   );
 }
 
+/** Sets or changes the PIN of the field. */
 export function PinForm({ has }: { has: boolean }) {
   const form = useForm({ send: choosePin });
   return (
@@ -115,6 +119,7 @@ export function PinForm({ has }: { has: boolean }) {
   );
 }
 
+/** The unit system that a person sees. */
 export function ProfileForm({ own, company }: { own: string; company: string }) {
   const form = useForm({ initial: { profile: own }, send: chooseProfile });
   return (
@@ -133,6 +138,7 @@ export function ProfileForm({ own, company }: { own: string; company: string }) 
   );
 }
 
+/** Adds a person. */
 export function InviteForm() {
   const form = useForm({ initial: { role: "installer" }, send: invite });
   return (
@@ -156,6 +162,7 @@ export function InviteForm() {
   );
 }
 
+/** A person's role, password and account. */
 export function PersonForm({
   person,
 }: {

@@ -10,6 +10,7 @@ const REST = 500;
 
 /** Hears what an answer changed; absent on pages that do not show it. */
 const Heard = createContext<((shown: SiteShown) => void) | undefined>(undefined);
+/** Hears what an answer changed; undefined on pages that do not show it. */
 export const useSiteHeard = () => useContext(Heard);
 
 /** The survey between its Line and its findings, which change with each answer as soon as the server has taken it. */

@@ -51,8 +51,10 @@ function useTrainWork<T>(
   return [state.key === key ? state.work : { is: "working", judged: 0 }, () => stop.current()];
 }
 
+/** Proposals found beside the page, with progress, to be stopped. */
 export const useProposals = (key: string, input: ProposeInput): readonly [Work<Proposed>, () => void] =>
   useTrainWork(key, (work, judged) => work.propose(input, proxy(judged)));
+/** Where verdicts turn as one answer changes, found beside the page. */
 export const useTurns = (
   key: string,
   input: TrainInput,

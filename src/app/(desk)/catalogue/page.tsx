@@ -12,6 +12,7 @@ import { may } from "@/server/permissions";
 
 export const metadata = { title: "Catalogue" };
 
+/** Every unit that is offered, to be sought and filtered. */
 export default async function CataloguePage() {
   const person = await personFor("viewCatalogue");
   const [units, settings, jobs] = [await catalogueUnits(true), await company(), await jobsByUnit(database())];

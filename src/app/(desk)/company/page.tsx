@@ -7,6 +7,7 @@ import { database } from "@/server/database";
 
 export const metadata = { title: "Company" };
 
+/** The company's settings and schools. */
 export default async function CompanyPage() {
   await personFor("manageCompany");
   const row = await loadCompany(database());

@@ -11,6 +11,7 @@ import { VerdictMark } from "@/ui/VerdictMark";
 
 export const metadata = { title: "Jobs" };
 
+/** All jobs by page, to be sought. */
 export default async function JobsPage({ searchParams }: PageProps<"/jobs">) {
   const person = await personFor("viewJobs");
   const settings = await company();

@@ -6,6 +6,7 @@ import { database } from "@/server/database";
 
 export const metadata = { title: "You" };
 
+/** A person's own units, PIN and sessions. */
 export default async function MePage() {
   const person = await personFor("manageSelf");
   const [settings, pin] = [await company(), await hasPin(database(), person.id)];

@@ -5,6 +5,7 @@ import { database } from "@/server/database";
 
 export const metadata = { title: "People" };
 
+/** People, their roles and accounts. */
 export default async function PeoplePage() {
   await personFor("managePeople");
   const people = await allPeople(database());

@@ -6,6 +6,7 @@ import { personFor } from "@/server/actor";
 
 export const metadata = { title: "Practice" };
 
+/** The exercises. */
 export default async function PracticePage() {
   await personFor("viewJobs");
   return (

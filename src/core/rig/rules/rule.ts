@@ -60,6 +60,7 @@ export interface RigRule extends RigRuleSpec {
   readonly verdicts: ReturnType<typeof rule<RigFacts>>;
 }
 
+/** Defines a rule of the rig: its conditions, what it raises, and what it says. */
 export const rigRule = (spec: RigRuleSpec): RigRule => ({
   ...spec,
   verdicts: rule<RigFacts>(`rig-${spec.id}`, {

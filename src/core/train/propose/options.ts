@@ -70,6 +70,7 @@ export function metAfter(met: number, o: Option): number {
   const all = met | o.bits | (isHardness(o.model) ? CLEARED : 0);
   return isFineStage(o.model) || hasCarbon(o.model) || o.bits & DISINFECT ? all : all & ~FINE;
 }
+/** Needs met by units in this order, as bits. */
 export const metBy = (chosen: readonly Option[]): number => chosen.reduce(metAfter, 0);
 
 /** Water as the best pre-treatment could leave it: what any unit can take out is gone, what none changes stays. */

@@ -5,7 +5,9 @@ import { needRuleId } from "../needs";
 /** Stops, Checks, Unknowns, cost: compared in this order, worst first (handbook 2). */
 export type Score = readonly [stops: number, checks: number, unknowns: number, cost: number];
 export const zero: Score = [0, 0, 0, 0];
+/** Two scores added, part by part. */
 export const add = (a: Score, b: Score): Score => [a[0] + b[0], a[1] + b[1], a[2] + b[2], a[3] + b[3]];
+/** Any number of scores added; of none, `zero`. */
 export const sum = (...all: readonly Score[]): Score => all.reduce(add, zero);
 /** Below zero where `a` is better. */
 export const less = (a: Score, b: Score): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2] || a[3] - b[3];

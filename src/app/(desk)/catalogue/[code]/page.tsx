@@ -16,6 +16,7 @@ import { stamp } from "@/ui/time";
 
 export const metadata = { title: "Unit" };
 
+/** A unit with its figures, versions and data sheets. */
 export default async function UnitPage({ params, searchParams }: PageProps<"/catalogue/[code]">) {
   const person = await personFor("viewCatalogue");
   const { code } = await params;

@@ -5,6 +5,7 @@ import { personFor } from "@/server/actor";
 
 export const metadata = { title: "Add a unit" };
 
+/** The form of a new unit. */
 export default async function NewUnitPage() {
   const person = await personFor("manageCatalogue");
   return (

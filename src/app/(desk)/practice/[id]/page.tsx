@@ -6,6 +6,7 @@ import { personFor } from "@/server/actor";
 
 export const metadata = { title: "Practice" };
 
+/** One exercise at a rig. */
 export default async function ExercisePage({ params }: PageProps<"/practice/[id]">) {
   await personFor("viewJobs");
   const { id } = await params;

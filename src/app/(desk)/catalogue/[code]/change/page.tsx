@@ -8,6 +8,7 @@ import { catalogueUnits } from "@/server/catalogue";
 
 export const metadata = { title: "Change a unit" };
 
+/** A unit's figures as a form. */
 export default async function ChangeUnitPage({ params }: PageProps<"/catalogue/[code]/change">) {
   const person = await personFor("manageCatalogue");
   const { code } = await params;

@@ -7,6 +7,7 @@ import { may } from "@/server/permissions";
 
 export const metadata = { title: "Record" };
 
+/** The commissioning record, its signatures and papers. */
 export default async function Page({ params }: PageProps<"/jobs/[id]/record">) {
   const { job, person, judged, known, now, settings } = await openJob((await params).id);
   const today = new Intl.DateTimeFormat("en-CA", { timeZone: settings.timeZone }).format(new Date(now));

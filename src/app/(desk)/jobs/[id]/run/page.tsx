@@ -15,6 +15,7 @@ import { may } from "@/server/permissions";
 
 export const metadata = { title: "Run" };
 
+/** The run on site, or why it has not started. */
 export default async function RunPage({ params, searchParams }: PageProps<"/jobs/[id]/run">) {
   const { job, person, judged, now, settings } = await openJob((await params).id);
   const { step, at } = await searchParams;

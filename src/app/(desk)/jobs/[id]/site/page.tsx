@@ -9,6 +9,7 @@ import { may } from "@/server/permissions";
 
 export const metadata = { title: "Site" };
 
+/** The survey beside its findings. */
 export default async function SitePage({ params }: PageProps<"/jobs/[id]/site">) {
   const { job, person, judged, known, now, settings } = await openJob((await params).id);
   return (

@@ -15,6 +15,7 @@ import { may } from "@/server/permissions";
 
 export const metadata = { title: "Train" };
 
+/** The design: overview, or the station that is open. */
 export default async function TrainPage({ params, searchParams }: PageProps<"/jobs/[id]/train">) {
   const { job, person, judged, now, known, settings } = await openJob((await params).id);
   const { at } = await searchParams;

@@ -9,6 +9,7 @@ import { may } from "@/server/permissions";
 
 export const metadata = { title: "Valves" };
 
+/** The rig as it stands during the run. */
 export default async function RunValvesPage({ params, searchParams }: PageProps<"/jobs/[id]/run/valves">) {
   const { job, person, judged, now, settings } = await openJob((await params).id);
   const { step } = await searchParams;

@@ -11,6 +11,7 @@ import { may } from "@/server/permissions";
 
 export const metadata = { title: "Demand" };
 
+/** Fixtures, peak flow, and what the peak does. */
 export default async function DemandPage({ params }: PageProps<"/jobs/[id]/site/demand">) {
   const { job, person, judged, known, now } = await openJob((await params).id);
   const ground = groundOf({

@@ -13,6 +13,7 @@ import { may } from "@/server/permissions";
 
 export const metadata = { title: "Water" };
 
+/** Water tests, and the water behind every station. */
 export default async function WaterPage({ params }: PageProps<"/jobs/[id]/site/water">) {
   const { job, person, judged, now, settings } = await openJob((await params).id);
   const { water } = siteFacts(job.answers);

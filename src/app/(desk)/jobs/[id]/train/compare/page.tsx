@@ -14,6 +14,7 @@ import { siteFacts } from "@/core/site";
 
 export const metadata = { title: "Compare designs" };
 
+/** Two designs beside each other. */
 export default async function ComparePage({ params, searchParams }: PageProps<"/jobs/[id]/train/compare">) {
   const { job, person, judged, known, now, settings } = await openJob((await params).id);
   const asked = await searchParams;

@@ -20,6 +20,7 @@ const MOST = 5;
 /** Placements after which a third train is not waited for. */
 const PATIENCE = 3000;
 
+/** Trains that the rules allow, the best first. */
 export default async function ProposePage({ params, searchParams }: PageProps<"/jobs/[id]/train/propose">) {
   const { job, person, judged, known, now, settings } = await openJob((await params).id);
   const { ro } = await searchParams;

@@ -12,6 +12,7 @@ import { may } from "@/server/permissions";
 
 export const metadata = { title: "Valves" };
 
+/** The rig of the design and its orders of moves. */
 export default async function ValvesPage({ params }: PageProps<"/jobs/[id]/train/valves">) {
   const { job, person, judged, now, known } = await openJob((await params).id);
   const rig = rigFor(job, draftBasis(job), known);

@@ -9,6 +9,7 @@ import { WhatIf } from "@/phases/train/WhatIf";
 
 export const metadata = { title: "What if" };
 
+/** What a changed answer would do to the design. */
 export default async function WhatIfPage({ params }: PageProps<"/jobs/[id]/train/what-if">) {
   const { job, person, judged, known, now } = await openJob((await params).id);
   const given = {
