@@ -15,6 +15,7 @@ import {
   hasPin,
   openHouse,
   personByEmail,
+  personOfSession,
   setPin,
   setProfile,
 } from "@/data/queries/people";
@@ -87,6 +88,17 @@ describe("people", () => {
     expect((await allPeople(db)).filter((x) => x.email === p.email)).toHaveLength(1);
   });
 
+  it("are known by a session until it ends or expires, each time as they are then", async () => {
+    const p = await person();
+    const id = await sessionOf(p.id);
+    expect(await personOfSession(db, id, at)).toMatchObject({ id: p.id, locked: false, active: true });
+    await lockSession(id);
+    await changePerson(db, p.id, { role: "planner", active: true }, at);
+    expect(await personOfSession(db, id, at)).toMatchObject({ locked: true, role: "planner" });
+    expect(await personOfSession(db, id, new Date("2036-01-01T00:00:00Z"))).toBeUndefined();
+    await endSessions(db, p.id);
+    expect(await personOfSession(db, id, at)).toBeUndefined();
+  });
   it("lose their sessions with their account or their password, and keep them with a role", async () => {
     const p = await person();
     const kept = await sessionOf(p.id);
