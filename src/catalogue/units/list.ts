@@ -1,0 +1,31 @@
+import type { UnitModel } from "../../core/families";
+import { cartridges } from "./cartridge";
+import { carbonTanks } from "./carbonTank";
+import { conditioners } from "./conditioner";
+import { scaleControls } from "./scaleControl";
+import { softeners } from "./softener";
+import { uvChambers } from "./uv";
+import { roUnits } from "./ro";
+import { boosters } from "./booster";
+import { uvPoints } from "./uvPoint";
+import { pointFilters } from "./pointFilter";
+import { iceMakers } from "./iceMaker";
+import { leakStops } from "./leakStop";
+import { manualSofteners } from "./manualSoftener";
+
+/** Every unit that Brant brings along, the house's line first. Costs in the company's currency, without labour; yearly: cartridges, lamps, media. */
+export const unitList: readonly UnitModel[] = [
+  ...cartridges,
+  ...carbonTanks,
+  ...conditioners,
+  ...scaleControls,
+  ...softeners,
+  ...uvChambers,
+  ...roUnits,
+  ...boosters,
+  ...uvPoints,
+  ...pointFilters,
+  ...iceMakers,
+  ...leakStops,
+  ...manualSofteners,
+];

@@ -1,0 +1,52 @@
+import type { UnitModel } from "../../core/families";
+import { serial } from "./shared";
+
+/** What all of them state alike. */
+const alike = {
+  family: "uvPoint",
+  variant: "point of use",
+  branch: true,
+  maxPressure: 690,
+  effects: ["ultraviolet"],
+  massFullKg: 2,
+  power: true,
+  serials: [serial],
+  recipes: ["uv-point"],
+} satisfies Partial<UnitModel>;
+
+/** UV reactors at a tap, made up, with descriptive codes. */
+export const uvPoints: readonly UnitModel[] = [
+  {
+    code: "PL-1",
+    name: "In-line LED UV on the product line",
+    ratedFlow: 1.5,
+    lossPoints: [[1.5, 30]],
+    cost: {
+      parts: 120,
+      yearly: 45,
+    },
+    ...alike,
+  },
+  {
+    code: "PL-2",
+    name: "LED UV reactor with switched faucet",
+    ratedFlow: 2,
+    lossPoints: [[2, 30]],
+    cost: {
+      parts: 180,
+      yearly: 45,
+    },
+    ...alike,
+  },
+  {
+    code: "PL-4",
+    name: "LED UV reactor 4",
+    ratedFlow: 4,
+    lossPoints: [[4, 30]],
+    cost: {
+      parts: 290,
+      yearly: 45,
+    },
+    ...alike,
+  },
+];
