@@ -22,8 +22,14 @@ export const schools: readonly {
     id: "reserve",
     question: "Softener reserve",
     options: [
-      { id: "day", label: "Fixed, one day" },
-      { id: "none", label: "None, predictive valve" },
+      {
+        id: "day",
+        label: "Fixed, one day",
+      },
+      {
+        id: "none",
+        label: "None, predictive valve",
+      },
     ],
     fallback: "day",
   },
@@ -78,7 +84,10 @@ export const schools: readonly {
     question: "RO tank valve during first start",
     options: [
       { id: "shut", label: "Shut until rinsed" },
-      { id: "open", label: "Open, one discard more" },
+      {
+        id: "open",
+        label: "Open, one discard more",
+      },
     ],
     fallback: "shut",
   },
@@ -106,8 +115,14 @@ export const schools: readonly {
     id: "uvChamber",
     question: "UV chamber",
     options: [
-      { id: "upright", label: "Upright, inlet at the bottom" },
-      { id: "horizontal", label: "Horizontal allowed, air purged" },
+      {
+        id: "upright",
+        label: "Upright, inlet at the bottom",
+      },
+      {
+        id: "horizontal",
+        label: "Horizontal allowed, air purged",
+      },
     ],
     fallback: "upright",
     used: false,
@@ -117,7 +132,10 @@ export const schools: readonly {
     question: "Sealing the quartz sleeve, where the unit does not say",
     options: [
       { id: "grease", label: "Silicone grease on the O-ring" },
-      { id: "dry", label: "Warm O-rings, slid dry" },
+      {
+        id: "dry",
+        label: "Warm O-rings, slid dry",
+      },
     ],
     fallback: "grease",
     used: false,
@@ -166,7 +184,10 @@ export const schools: readonly {
     id: "housings",
     question: "Housings",
     options: [
-      { id: "hand", label: "Hand-tight, wrench if it weeps" },
+      {
+        id: "hand",
+        label: "Hand-tight, wrench if it weeps",
+      },
       { id: "wrench", label: "Plus ¼ to ½ turn" },
     ],
     fallback: "hand",

@@ -117,11 +117,20 @@ export const surveyGroups: readonly SurveyGroup[] = [
         label: "Pipe",
         kind: "choice",
         options: [
-          { id: "copperL", label: "Copper, type L" },
-          { id: "copperM", label: "Copper, type M" },
+          {
+            id: "copperL",
+            label: "Copper, type L",
+          },
+          {
+            id: "copperM",
+            label: "Copper, type M",
+          },
           { id: "pex", label: "PEX" },
           { id: "cpvc", label: "CPVC" },
-          { id: "pvc", label: "PVC, schedule 40" },
+          {
+            id: "pvc",
+            label: "PVC, schedule 40",
+          },
           { id: "other", label: "Other" },
         ],
         blocks: "the losses of the service line",
@@ -143,8 +152,14 @@ export const surveyGroups: readonly SurveyGroup[] = [
         label: "Inlet stub",
         kind: "choice",
         options: [
-          { id: "left", label: "Left, proved" },
-          { id: "right", label: "Right, proved" },
+          {
+            id: "left",
+            label: "Left, proved",
+          },
+          {
+            id: "right",
+            label: "Right, proved",
+          },
           { id: "unknown", label: "Not known" },
         ],
       },
@@ -165,7 +180,11 @@ export const surveyGroups: readonly SurveyGroup[] = [
           { id: "none", label: "None" },
         ],
       },
-      { id: "takeoff.note", label: "Other take-offs", kind: "text" },
+      {
+        id: "takeoff.note",
+        label: "Other take-offs",
+        kind: "text",
+      },
     ],
   },
   {
@@ -192,7 +211,12 @@ export const surveyGroups: readonly SurveyGroup[] = [
         quantity: "volume",
         blocks: "the chlorine dose of a disinfection",
       },
-      { id: "heater.expansion", label: "Expansion tank", kind: "choice", options: [...yesNo] },
+      {
+        id: "heater.expansion",
+        label: "Expansion tank",
+        kind: "choice",
+        options: [...yesNo],
+      },
     ],
   },
   {
@@ -211,7 +235,12 @@ export const surveyGroups: readonly SurveyGroup[] = [
         ],
         blocks: "whether powered units can be connected",
       },
-      { id: "power.distance", label: "Distance to the train", kind: "quantity", quantity: "length" },
+      {
+        id: "power.distance",
+        label: "Distance to the train",
+        kind: "quantity",
+        quantity: "length",
+      },
     ],
   },
   {
@@ -266,10 +295,32 @@ export const surveyGroups: readonly SurveyGroup[] = [
     title: "Space",
     lead: "Free room for the train",
     fields: [
-      { id: "space.width", label: "Width", kind: "quantity", quantity: "length", range: true },
-      { id: "space.height", label: "Height", kind: "quantity", quantity: "length", range: true },
-      { id: "space.depth", label: "Depth", kind: "quantity", quantity: "length", range: true },
-      { id: "space.obstacles", label: "Obstacles, door swing", kind: "text" },
+      {
+        id: "space.width",
+        label: "Width",
+        kind: "quantity",
+        quantity: "length",
+        range: true,
+      },
+      {
+        id: "space.height",
+        label: "Height",
+        kind: "quantity",
+        quantity: "length",
+        range: true,
+      },
+      {
+        id: "space.depth",
+        label: "Depth",
+        kind: "quantity",
+        quantity: "length",
+        range: true,
+      },
+      {
+        id: "space.obstacles",
+        label: "Obstacles, door swing",
+        kind: "text",
+      },
     ],
   },
   {
@@ -277,7 +328,12 @@ export const surveyGroups: readonly SurveyGroup[] = [
     title: "Frost",
     lead: "What the place does in winter",
     fields: [
-      { id: "frost.risk", label: "Can it freeze", kind: "choice", options: [...yesNo] },
+      {
+        id: "frost.risk",
+        label: "Can it freeze",
+        kind: "choice",
+        options: [...yesNo],
+      },
       {
         id: "frost.ambient",
         label: "Coldest room temperature",
@@ -292,7 +348,12 @@ export const surveyGroups: readonly SurveyGroup[] = [
     title: "Household and fixtures",
     lead: "How much water, and how much at once",
     fields: [
-      { id: "household.persons", label: "People", kind: "count", blocks: "the softener's interval" },
+      {
+        id: "household.persons",
+        label: "People",
+        kind: "count",
+        blocks: "the softener's interval",
+      },
       {
         id: "household.daily",
         label: "Daily volume",
@@ -300,7 +361,11 @@ export const surveyGroups: readonly SurveyGroup[] = [
         kind: "quantity",
         quantity: "volume",
       },
-      { id: "household.drinkers", label: "People who drink from the RO", kind: "count" },
+      {
+        id: "household.drinkers",
+        label: "People who drink from the RO",
+        kind: "count",
+      },
       ...counts("fixture"),
       {
         id: "household.peakBy",
@@ -325,8 +390,16 @@ export const surveyGroups: readonly SurveyGroup[] = [
     title: "Water-off hours",
     lead: "When the house can be without water",
     fields: [
-      { id: "hours.from", label: "From", kind: "time" },
-      { id: "hours.to", label: "To", kind: "time" },
+      {
+        id: "hours.from",
+        label: "From",
+        kind: "time",
+      },
+      {
+        id: "hours.to",
+        label: "To",
+        kind: "time",
+      },
     ],
   },
   {
@@ -334,8 +407,18 @@ export const surveyGroups: readonly SurveyGroup[] = [
     title: "Under the sink",
     lead: "For drinking-water units",
     fields: [
-      { id: "sink.coldStop", label: "Cold stop turns and holds", kind: "choice", options: [...yesNo] },
-      { id: "sink.hotStop", label: "Hot stop turns and holds", kind: "choice", options: [...yesNo] },
+      {
+        id: "sink.coldStop",
+        label: "Cold stop turns and holds",
+        kind: "choice",
+        options: [...yesNo],
+      },
+      {
+        id: "sink.hotStop",
+        label: "Hot stop turns and holds",
+        kind: "choice",
+        options: [...yesNo],
+      },
       {
         id: "sink.rise",
         label: "Height above the gauge at the main",
@@ -345,7 +428,12 @@ export const surveyGroups: readonly SurveyGroup[] = [
         range: true,
         blocks: "the feed pressure of a drinking-water unit",
       },
-      { id: "sink.hole", label: "Spare or sprayer hole", kind: "quantity", quantity: "pipeSize" },
+      {
+        id: "sink.hole",
+        label: "Spare or sprayer hole",
+        kind: "quantity",
+        quantity: "pipeSize",
+      },
       {
         id: "sink.worktop",
         label: "Worktop",
@@ -357,7 +445,12 @@ export const surveyGroups: readonly SurveyGroup[] = [
           { id: "wood", label: "Wood" },
         ],
       },
-      { id: "sink.reach", label: "Room behind the bowl to reach up", kind: "choice", options: [...yesNo] },
+      {
+        id: "sink.reach",
+        label: "Room behind the bowl to reach up",
+        kind: "choice",
+        options: [...yesNo],
+      },
     ],
   },
   {
@@ -373,8 +466,20 @@ export const surveyGroups: readonly SurveyGroup[] = [
         range: true,
         blocks: "the softener and the scaling index",
       },
-      { id: "water.calcium", label: "Calcium", kind: "quantity", quantity: "concentration", range: true },
-      { id: "water.magnesium", label: "Magnesium", kind: "quantity", quantity: "concentration", range: true },
+      {
+        id: "water.calcium",
+        label: "Calcium",
+        kind: "quantity",
+        quantity: "concentration",
+        range: true,
+      },
+      {
+        id: "water.magnesium",
+        label: "Magnesium",
+        kind: "quantity",
+        quantity: "concentration",
+        range: true,
+      },
       {
         id: "water.iron",
         label: "Iron",
@@ -477,7 +582,13 @@ export const surveyGroups: readonly SurveyGroup[] = [
         range: true,
         blocks: "feed limits of tanks and UV",
       },
-      { id: "water.tannin", label: "Tannin", kind: "quantity", quantity: "concentration", range: true },
+      {
+        id: "water.tannin",
+        label: "Tannin",
+        kind: "quantity",
+        quantity: "concentration",
+        range: true,
+      },
       {
         id: "water.uvt",
         label: "UV transmittance",
@@ -494,7 +605,13 @@ export const surveyGroups: readonly SurveyGroup[] = [
         range: true,
         blocks: "softener and conditioner feed limits",
       },
-      { id: "water.nitrate", label: "Nitrate", kind: "quantity", quantity: "concentration", range: true },
+      {
+        id: "water.nitrate",
+        label: "Nitrate",
+        kind: "quantity",
+        quantity: "concentration",
+        range: true,
+      },
       {
         id: "water.nitrateAs",
         label: "Nitrate stated as",
@@ -504,8 +621,20 @@ export const surveyGroups: readonly SurveyGroup[] = [
           { id: "N", label: "N" },
         ],
       },
-      { id: "water.lead", label: "Lead", kind: "quantity", quantity: "traceConcentration", range: true },
-      { id: "water.copper", label: "Copper", kind: "quantity", quantity: "concentration", range: true },
+      {
+        id: "water.lead",
+        label: "Lead",
+        kind: "quantity",
+        quantity: "traceConcentration",
+        range: true,
+      },
+      {
+        id: "water.copper",
+        label: "Copper",
+        kind: "quantity",
+        quantity: "concentration",
+        range: true,
+      },
       {
         id: "water.coliform",
         label: "Total coliform",
@@ -536,7 +665,12 @@ export const surveyGroups: readonly SurveyGroup[] = [
           { id: "pfas", label: "PFAS" },
         ],
       },
-      { id: "water.taste", label: "Taste or odour", kind: "choice", options: [...yesNo] },
+      {
+        id: "water.taste",
+        label: "Taste or odour",
+        kind: "choice",
+        options: [...yesNo],
+      },
     ],
   },
 ];
