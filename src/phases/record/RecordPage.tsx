@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import { KeyLink } from "@/ui/Pressed";
 import type { Blocker, JobState } from "@/core/job";
 import Link from "next/link";
@@ -24,224 +25,286 @@ function linkOf(job: string, b: Blocker): string {
   }
 }
 
-/** The commissioning record: what was done, measured, left open and signed. */
-export function RecordPage({
-  job,
-  report: r,
-  zone,
-  person,
-  canOverride,
-  canSign,
-  canExport,
-  readOnly,
-  today,
+interface RecordProps {
+  readonly job: JobState;
+  readonly report: Report;
+  readonly zone: string;
+  readonly person: { readonly name: string };
+  readonly canOverride: boolean;
+  readonly canSign: boolean;
+  readonly canExport: boolean;
+  readonly readOnly: boolean;
+  readonly today: string;
+}
+
+/** A part of the record under its heading. */
+function Part({ id, title, children }: { id: string; title: string; children: ReactNode }) {
+  return (
+    <section className="mt-8" aria-labelledby={id}>
+      <h2 id={id}>{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+/** A table that scrolls by itself where the screen is narrow; `none` stands where it has no rows. */
+function Table({
+  of,
+  heads,
+  none,
+  rows,
 }: {
-  job: JobState;
-  report: Report;
-  zone: string;
-  person: { readonly name: string };
-  canOverride: boolean;
-  canSign: boolean;
-  canExport: boolean;
-  readOnly: boolean;
-  today: string;
+  of: string;
+  heads: readonly string[];
+  none: string;
+  rows: readonly ReactNode[];
 }) {
-  const signature = (as: "installer" | "householder") => job.signatures.find((s) => s.as === as);
-  const api = `/api/jobs/${job.id}/record`;
+  if (rows.length === 0) return <p className="text-soft">{none}</p>;
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby={of}>
+      <table className="plain">
+        <thead>
+          <tr>
+            {heads.map((head) => (
+              <th key={head} scope="col">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>{rows}</tbody>
+      </table>
+    </div>
+  );
+}
+
+/** What is in the way of the hand-over, the first of it. */
+function Blockers({ job, report: r }: Pick<RecordProps, "job" | "report">) {
   return (
     <>
-      <div>
-        <h1>Commissioning record</h1>
-        <p className="text-soft">
-          {r.handedOver
-            ? "Handed over"
-            : r.blockers.length === 0
-              ? "Ready to be signed"
-              : "Hand-over is blocked"}
+      <p>
+        <VerdictMark level="Stop">{`${r.blockers.length} reason${r.blockers.length === 1 ? "" : "s"} in the way`}</VerdictMark>
+      </p>
+      <ul className="mt-1" data-blockers>
+        {r.blockers.slice(0, 12).map(({ blocker, said }) => (
+          <li key={said + linkOf(job.id, blocker)}>
+            <KeyLink
+              prefetch={false}
+              href={linkOf(job.id, blocker) as Route}
+              className="plainlink inline-block min-h-8"
+              pressedBy="n"
+            >
+              {said}
+            </KeyLink>
+          </li>
+        ))}
+      </ul>
+      {r.blockers.length > 12 ? (
+        <p className="text-soft">and {r.blockers.length - 12} more, in the order of the run</p>
+      ) : null}
+    </>
+  );
+}
+
+/** Who signs, in order: the installer, then the householder. */
+function Signing({ job, zone, person, canSign }: RecordProps) {
+  const installer = job.signatures.find((s) => s.as === "installer");
+  return (
+    <div className="mt-2 flex flex-wrap gap-3">
+      {installer ? (
+        <p className="self-center">
+          Installer: {installer.name}, {stamp(installer.at, zone)}
         </p>
-      </div>
+      ) : (
+        <SignRecord
+          jobId={job.id}
+          as="installer"
+          head={job.head}
+          suggested={person.name}
+          disabled={!canSign}
+        />
+      )}
+      <SignRecord
+        jobId={job.id}
+        as="householder"
+        head={job.head}
+        suggested=""
+        disabled={!canSign || !installer}
+      />
+    </div>
+  );
+}
 
-      {!r.handedOver ? (
-        <section className="mt-6 border-l-4 border-water pl-4" aria-labelledby="handover">
-          <h2 id="handover">Hand-over</h2>
-          {r.blockers.length > 0 ? (
-            <>
-              <p>
-                <VerdictMark level="Stop">{`${r.blockers.length} reason${r.blockers.length === 1 ? "" : "s"} in the way`}</VerdictMark>
-              </p>
-              <ul className="mt-1" data-blockers>
-                {r.blockers.slice(0, 12).map(({ blocker, said }) => (
-                  <li key={said + linkOf(job.id, blocker)}>
-                    <KeyLink
-                      prefetch={false}
-                      href={linkOf(job.id, blocker) as Route}
-                      className="plainlink inline-block min-h-8"
-                      pressedBy="n"
-                    >
-                      {said}
-                    </KeyLink>
-                  </li>
-                ))}
-              </ul>
-              {r.blockers.length > 12 ? (
-                <p className="text-soft">and {r.blockers.length - 12} more, in the order of the run</p>
-              ) : null}
-            </>
-          ) : (
-            <div className="mt-2 flex flex-wrap gap-3">
-              {signature("installer") ? (
-                <p className="self-center">
-                  Installer: {signature("installer")!.name}, {stamp(signature("installer")!.at, zone)}
-                </p>
-              ) : (
-                <SignRecord
-                  jobId={job.id}
-                  as="installer"
-                  head={job.head}
-                  suggested={person.name}
-                  disabled={!canSign}
-                />
-              )}
-              <SignRecord
-                jobId={job.id}
-                as="householder"
-                head={job.head}
-                suggested=""
-                disabled={!canSign || !signature("installer")}
-              />
-            </div>
-          )}
-        </section>
-      ) : null}
+function Exports({ job }: Pick<RecordProps, "job">) {
+  const api = `/api/jobs/${job.id}/record`;
+  return (
+    <div className="mt-6 flex flex-wrap gap-2 print:hidden">
+      <a className="button quiet" href={`${api}?as=record&paper=A4`}>
+        Record, PDF A4
+      </a>
+      <a className="button quiet" href={`${api}?as=record&paper=LETTER`}>
+        PDF Letter
+      </a>
+      <a className="button quiet" href={`${api}?as=pack`}>
+        Customer pack
+      </a>
+      <a className="button quiet" href={`${api}?as=bundle`}>
+        Bundle, JSON
+      </a>
+      <a className="button quiet" href={`${api}?as=readings`}>
+        Readings, CSV
+      </a>
+    </div>
+  );
+}
 
-      {canExport ? (
-        <div className="mt-6 flex flex-wrap gap-2 print:hidden">
-          <a className="button quiet" href={`${api}?as=record&paper=A4`}>
-            Record, PDF A4
-          </a>
-          <a className="button quiet" href={`${api}?as=record&paper=LETTER`}>
-            PDF Letter
-          </a>
-          <a className="button quiet" href={`${api}?as=pack`}>
-            Customer pack
-          </a>
-          <a className="button quiet" href={`${api}?as=bundle`}>
-            Bundle, JSON
-          </a>
-          <a className="button quiet" href={`${api}?as=readings`}>
-            Readings, CSV
-          </a>
-        </div>
-      ) : null}
+type ReportRow<K extends "units" | "readings" | "steps"> = Report[K][number];
 
-      <section className="mt-8" aria-labelledby="units">
-        <h2 id="units">Units</h2>
-        {r.units.length === 0 ? (
-          <p className="text-soft">No design yet.</p>
+function UnitRow({ of: u, handedOver }: { of: ReportRow<"units">; handedOver: boolean }) {
+  return (
+    <tr id={`unit-${u.key}`}>
+      <td className="num whitespace-nowrap">
+        {u.code}
+        {u.parallel > 1 ? ` × ${u.parallel}` : ""}
+      </td>
+      <td>
+        {u.name}
+        {u.place ? `, ${u.place}` : ""}
+      </td>
+      <td>
+        {u.serials.length === 0 ? (
+          <span className="text-soft">{handedOver ? "none recorded" : "none yet"}</span>
         ) : (
-          <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="units">
-            <table className="plain">
-              <thead>
-                <tr>
-                  <th scope="col">Unit</th>
-                  <th scope="col">What</th>
-                  <th scope="col">Numbers</th>
-                </tr>
-              </thead>
-              <tbody>
-                {r.units.map((u) => (
-                  <tr key={u.key} id={`unit-${u.key}`}>
-                    <td className="num whitespace-nowrap">
-                      {u.code}
-                      {u.parallel > 1 ? ` × ${u.parallel}` : ""}
-                    </td>
-                    <td>
-                      {u.name}
-                      {u.place ? `, ${u.place}` : ""}
-                    </td>
-                    <td>
-                      {u.serials.length === 0 ? (
-                        <span className="text-soft">{r.handedOver ? "none recorded" : "none yet"}</span>
-                      ) : (
-                        u.serials.map((s) => (
-                          <span key={s.label} className="block">
-                            {s.label}: <span className="num">{s.text}</span>
-                          </span>
-                        ))
-                      )}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          u.serials.map((s) => (
+            <span key={s.label} className="block">
+              {s.label}: <span className="num">{s.text}</span>
+            </span>
+          ))
         )}
-      </section>
+      </td>
+    </tr>
+  );
+}
 
-      <section className="mt-8" aria-labelledby="readings">
-        <h2 id="readings">Readings</h2>
-        {r.readings.length === 0 ? (
-          <p className="text-soft">None taken yet.</p>
-        ) : (
-          <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="readings">
-            <table className="plain">
-              <thead>
-                <tr>
-                  <th scope="col">Reading</th>
-                  <th scope="col">Values</th>
-                  <th scope="col">Verdict</th>
-                  <th scope="col">Who and when</th>
-                </tr>
-              </thead>
-              <tbody>
-                {r.readings.map((x) => (
-                  <tr key={x.id} id={`reading-${x.id}`} className={x.superseded ? "text-soft" : ""}>
-                    <td>
-                      {x.label}
-                      <span className="block text-sm text-soft">
-                        {x.place}, {x.when}
-                      </span>
-                    </td>
-                    <td>
-                      {x.superseded ? <s>{x.values}</s> : x.values}
-                      {x.derived ? <span className="block text-sm">{x.derived}</span> : null}
-                    </td>
-                    <td>
-                      <VerdictMark level={x.level as Level}>{x.reason}</VerdictMark>
-                      {x.note ? <span className="block text-sm">{x.note}</span> : null}
-                      {canOverride &&
-                      !x.superseded &&
-                      !x.note.includes("overridden") &&
-                      (x.level === "Stop" || x.level === "Check") &&
-                      !r.handedOver ? (
-                        <OverrideReading
-                          jobId={job.id}
-                          reading={x.id}
-                          reason={x.reason}
-                          wanted={x.level === "Stop"}
-                        />
-                      ) : null}
-                    </td>
-                    <td className="text-sm whitespace-nowrap">
-                      {x.who}
-                      <span className="block text-soft">{x.at}</span>
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-        )}
-      </section>
+function ReadingRow({ of: x, job, report: r, canOverride }: RecordProps & { of: ReportRow<"readings"> }) {
+  const mayOverride = canOverride && !x.superseded && !x.note.includes("overridden") && !r.handedOver;
+  return (
+    <tr id={`reading-${x.id}`} className={x.superseded ? "text-soft" : ""}>
+      <td>
+        {x.label}
+        <span className="block text-sm text-soft">
+          {x.place}, {x.when}
+        </span>
+      </td>
+      <td>
+        {x.superseded ? <s>{x.values}</s> : x.values}
+        {x.derived ? <span className="block text-sm">{x.derived}</span> : null}
+      </td>
+      <td>
+        <VerdictMark level={x.level as Level}>{x.reason}</VerdictMark>
+        {x.note ? <span className="block text-sm">{x.note}</span> : null}
+        {mayOverride && (x.level === "Stop" || x.level === "Check") ? (
+          <OverrideReading jobId={job.id} reading={x.id} reason={x.reason} wanted={x.level === "Stop"} />
+        ) : null}
+      </td>
+      <td className="text-sm whitespace-nowrap">
+        {x.who}
+        <span className="block text-soft">{x.at}</span>
+      </td>
+    </tr>
+  );
+}
 
-      <section className="mt-8" aria-labelledby="points">
-        <h2 id="points">Open points</h2>
+function StepRow({ of: s, job }: { of: ReportRow<"steps">; job: JobState }) {
+  return (
+    <tr>
+      <td>
+        <Link
+          prefetch={false}
+          href={`/jobs/${job.id}/run?step=${s.id}` as Route}
+          className="no-underline hover:underline"
+        >
+          {s.title}
+        </Link>
+        {s.note ? <span className="block text-sm text-soft">{s.note}</span> : null}
+      </td>
+      <td className="num text-sm whitespace-nowrap">{s.unit}</td>
+      <td>{s.state}</td>
+      <td className="text-sm whitespace-nowrap">
+        {s.who} <span className="text-soft">{s.at}</span>
+      </td>
+    </tr>
+  );
+}
+
+function Photos({ job, zone }: Pick<RecordProps, "job" | "zone">) {
+  return (
+    <div className="mt-2 flex flex-wrap gap-3">
+      {job.photos.map((p) => (
+        <figure key={p.file} className="w-40">
+          <img
+            src={`/api/files/${p.file}`}
+            alt={p.caption}
+            className="h-28 w-40 border border-hair object-cover"
+          />
+          <figcaption className="text-sm text-soft">
+            {p.caption}, {p.by.name}, {stamp(p.at, zone)}
+          </figcaption>
+        </figure>
+      ))}
+    </div>
+  );
+}
+
+function Signatures({ job, zone }: Pick<RecordProps, "job" | "zone">) {
+  return (
+    <div className="flex flex-wrap gap-8">
+      {job.signatures.map((s) => (
+        <figure key={s.as}>
+          <img
+            src={`/api/files/${s.file}`}
+            alt={`Signature of ${s.name}`}
+            className="h-24 border border-hair bg-white"
+          />
+          <figcaption className="text-sm">
+            {s.as}: {s.name}, {stamp(s.at, zone)}
+          </figcaption>
+        </figure>
+      ))}
+    </div>
+  );
+}
+
+/** What was done, measured and left open. */
+function Contents(props: RecordProps) {
+  const { job, report: r, readOnly, today } = props;
+  return (
+    <>
+      <Part id="units" title="Units">
+        <Table
+          of="units"
+          heads={["Unit", "What", "Numbers"]}
+          none="No design yet."
+          rows={r.units.map((u) => (
+            <UnitRow key={u.key} of={u} handedOver={r.handedOver} />
+          ))}
+        />
+      </Part>
+      <Part id="readings" title="Readings">
+        <Table
+          of="readings"
+          heads={["Reading", "Values", "Verdict", "Who and when"]}
+          none="None taken yet."
+          rows={r.readings.map((x) => (
+            <ReadingRow key={x.id} of={x} {...props} />
+          ))}
+        />
+      </Part>
+      <Part id="points" title="Open points">
         <OpenPoints jobId={job.id} points={r.openPoints} readOnly={readOnly} today={today} />
-      </section>
-
+      </Part>
       {r.overrides.length > 0 ? (
-        <section className="mt-8" aria-labelledby="design-overrides">
-          <h2 id="design-overrides">Overrides in the design</h2>
+        <Part id="design-overrides" title="Overrides in the design">
           <ul>
             {r.overrides.map((o) => (
               <li key={`${o.at}${o.rule}`} className="rule py-2 text-sm">
@@ -249,98 +312,60 @@ export function RecordPage({
               </li>
             ))}
           </ul>
-        </section>
+        </Part>
       ) : null}
-
-      <section className="mt-8" aria-labelledby="done">
-        <h2 id="done">Steps</h2>
-        {r.steps.length === 0 ? (
-          <p className="text-soft">The run has not started.</p>
-        ) : (
-          <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="done">
-            <table className="plain">
-              <thead>
-                <tr>
-                  <th scope="col">Step</th>
-                  <th scope="col">Unit</th>
-                  <th scope="col">State</th>
-                  <th scope="col">Who and when</th>
-                </tr>
-              </thead>
-              <tbody>
-                {r.steps.map((s) => (
-                  <tr key={s.id}>
-                    <td>
-                      <Link
-                        prefetch={false}
-                        href={`/jobs/${job.id}/run?step=${s.id}` as Route}
-                        className="no-underline hover:underline"
-                      >
-                        {s.title}
-                      </Link>
-                      {s.note ? <span className="block text-sm text-soft">{s.note}</span> : null}
-                    </td>
-                    <td className="num text-sm whitespace-nowrap">{s.unit}</td>
-                    <td>{s.state}</td>
-                    <td className="text-sm whitespace-nowrap">
-                      {s.who} <span className="text-soft">{s.at}</span>
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-        )}
-      </section>
-
+      <Part id="done" title="Steps">
+        <Table
+          of="done"
+          heads={["Step", "Unit", "State", "Who and when"]}
+          none="The run has not started."
+          rows={r.steps.map((s) => (
+            <StepRow key={s.id} of={s} job={job} />
+          ))}
+        />
+      </Part>
       {r.cautionsGiven.length > 0 ? (
-        <section className="mt-8" aria-labelledby="given">
-          <h2 id="given">Cautions given</h2>
+        <Part id="given" title="Cautions given">
           <ul className="list-disc pl-5">
             {r.cautionsGiven.map((c) => (
               <li key={c}>{c}</li>
             ))}
           </ul>
-        </section>
+        </Part>
       ) : null}
-      {job.photos.length > 0 ? (
-        <section className="mt-8" aria-labelledby="photos">
-          <h2 id="photos">Photos</h2>
-          <div className="mt-2 flex flex-wrap gap-3">
-            {job.photos.map((p) => (
-              <figure key={p.file} className="w-40">
-                <img
-                  src={`/api/files/${p.file}`}
-                  alt={p.caption}
-                  className="h-28 w-40 border border-hair object-cover"
-                />
-                <figcaption className="text-sm text-soft">
-                  {p.caption}, {p.by.name}, {stamp(p.at, zone)}
-                </figcaption>
-              </figure>
-            ))}
-          </div>
-        </section>
-      ) : null}
+    </>
+  );
+}
 
-      {job.signatures.length > 0 ? (
-        <section className="mt-8" aria-labelledby="signatures">
-          <h2 id="signatures">Signatures</h2>
-          <div className="flex flex-wrap gap-8">
-            {job.signatures.map((s) => (
-              <figure key={s.as}>
-                <img
-                  src={`/api/files/${s.file}`}
-                  alt={`Signature of ${s.name}`}
-                  className="h-24 border border-hair bg-white"
-                />
-                <figcaption className="text-sm">
-                  {s.as}: {s.name}, {stamp(s.at, zone)}
-                </figcaption>
-              </figure>
-            ))}
-          </div>
+/** The commissioning record: what was done, measured, left open and signed. */
+export function RecordPage(props: RecordProps) {
+  const { job, report: r, zone, canExport } = props;
+  const ready = r.blockers.length === 0;
+  return (
+    <>
+      <div>
+        <h1>Commissioning record</h1>
+        <p className="text-soft">
+          {r.handedOver ? "Handed over" : ready ? "Ready to be signed" : "Hand-over is blocked"}
+        </p>
+      </div>
+      {r.handedOver ? null : (
+        <section className="mt-6 border-l-4 border-water pl-4" aria-labelledby="handover">
+          <h2 id="handover">Hand-over</h2>
+          {ready ? <Signing {...props} /> : <Blockers job={job} report={r} />}
         </section>
+      )}
+      {canExport ? <Exports job={job} /> : null}
+      <Contents {...props} />
+      {job.photos.length > 0 ? (
+        <Part id="photos" title="Photos">
+          <Photos job={job} zone={zone} />
+        </Part>
+      ) : null}
+      {job.signatures.length > 0 ? (
+        <Part id="signatures" title="Signatures">
+          <Signatures job={job} zone={zone} />
+        </Part>
       ) : null}
       <p className="mt-8 text-sm text-soft">
         Head of this record: <span className="num break-all">{job.head}</span>,{" "}
