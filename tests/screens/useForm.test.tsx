@@ -22,7 +22,7 @@ function Form({
         <input value={form.values.name} onChange={(e) => form.set("name", e.target.value)} />
       </label>
       <p data-testid="beside">{form.errors.name}</p>
-      <p role="status">{form.errors[""] || (form.saved)}</p>
+      <p role="status">{form.errors[""] || form.saved}</p>
       <button disabled={form.busy}>Keep</button>
     </form>
   );
