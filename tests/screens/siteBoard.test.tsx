@@ -1,4 +1,5 @@
 import { act, render, screen } from "@testing-library/react";
+import { useEffect } from "react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Findings } from "@/core/record/findings";
 import type { SiteShown } from "@/phases/site/shown";
@@ -18,11 +19,20 @@ const shown = (seq: number): SiteShown => ({
     open: [],
   } satisfies Findings,
 });
-let hear: (news: SiteShown) => void;
+/** What the page's questions hear with. */
+const heard: { by?: (news: SiteShown) => void } = {};
 function Question() {
-  hear = useSiteHeard()!;
+  const by = useSiteHeard();
+  useEffect(() => {
+    heard.by = by;
+  }, [by]);
   return null;
 }
+const hear = (news: SiteShown) => act(() => heard.by!(news));
+const pass = (ms: number) =>
+  act(() => {
+    vi.advanceTimersByTime(ms);
+  });
 const board = (seq: number) => (
   <SiteBoard frame={{ id: "job1", name: "Job", about: "" }} shown={shown(seq)}>
     <Question />
@@ -39,20 +49,20 @@ beforeEach(() => {
 describe("the survey's board", () => {
   it("shows what an answer changed at once, and asks for the page when the hand rests", () => {
     render(board(3));
-    act(() => hear(shown(4)));
+    hear(shown(4));
     expect(standing()).toContain("hardness of entry 4");
-    act(() => vi.advanceTimersByTime(300));
-    act(() => hear(shown(5)));
-    act(() => vi.advanceTimersByTime(300));
+    pass(300);
+    hear(shown(5));
+    pass(300);
     expect(refresh).not.toHaveBeenCalled();
-    act(() => vi.advanceTimersByTime(300));
+    pass(300);
     expect(refresh).toHaveBeenCalledTimes(1);
   });
 
   it("keeps the later of two, in whatever order they come", () => {
     const { rerender } = render(board(3));
-    act(() => hear(shown(7)));
-    act(() => hear(shown(6)));
+    hear(shown(7));
+    hear(shown(6));
     expect(standing()).toContain("hardness of entry 7");
     rerender(board(5));
     expect(standing()).toContain("hardness of entry 7");
@@ -62,7 +72,7 @@ describe("the survey's board", () => {
 
   it("is not heard on a page that shows no findings", () => {
     render(<Question />);
-    expect(hear).toBeUndefined();
+    expect(heard.by).toBeUndefined();
     expect(screen.queryByText(/hardness of entry/)).toBeNull();
   });
 });
