@@ -1,3 +1,4 @@
+import { facts } from "../../scripts/bench-house";
 import type { UnitModel } from "@/core/families";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
@@ -15,37 +16,7 @@ const base = {
   prices,
   keep: 3,
 };
-const house: SiteFacts = {
-  source: "municipal",
-  staticPressure: 420,
-  flowing: { pressure: 380, flow: 40 },
-  persons: 4,
-  drinkers: 4,
-  fixtures: { bathroomGroup: 1, kitchenSink: 1 },
-  together: {},
-  groundFault: true,
-  airGap: true,
-  tapRise: 1,
-  water: {
-    hardness: value(300),
-    iron: value(0.05),
-    manganese: value(0.01),
-    chlorine: value(0.9),
-    chloramine: value(0),
-    turbidity: value(0.4),
-    tannin: value(0),
-    uvt: value(94),
-    sulphide: { is: "notDetected" },
-    temperature: value(12),
-    tds: value(400),
-    ph: value(7.3),
-    nitrate: value(10),
-    lead: value(1),
-    copper: value(0.1),
-    coliform: "absent",
-    ecoli: "absent",
-  },
-};
+const house: SiteFacts = { ...facts, water: { ...facts.water, coliform: "absent" } };
 const cottage: SiteFacts = {
   ...house,
   source: "well",
