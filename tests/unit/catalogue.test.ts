@@ -104,6 +104,20 @@ describe("the catalogue", () => {
         false,
       );
   });
+  it("moves no point of a loss curve by more than half a hundredth when another is changed", () => {
+    const points = unitFields.find((f) => f.path === "lossPoints")!;
+    for (const m of all.filter((u) => u.lossPoints.length > 1)) {
+      const changed = `${figureText(m, points, "us")}; 99 gpm: 99 psi`;
+      const read = cellFrom(changed, points, "us", m);
+      if ("error" in read) throw new Error(read.error);
+      const back = String(read.cell)
+        .split("; ")
+        .map((p) => p.split(": ").map(Number));
+      m.lossPoints.forEach((point, i) =>
+        point.forEach((n, k) => expect(Math.abs(back[i]![k]! / n - 1), m.code).toBeLessThan(0.0051)),
+      );
+    }
+  });
   it("says in words what differs between two versions", () => {
     const before = unitModels.get("SF-150")!;
     const after: UnitModel = {

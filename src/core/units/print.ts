@@ -75,10 +75,12 @@ export function statedDigits(canonical: number, quantity: Quantity, profile: Uni
     ...(["us", "metric"] as const).map((p) => significant(inProfile(canonical, quantity, p))),
   );
   if (n === 0 || written > MOST_STATED) return usual;
-  const decimals = (digits: number) => Math.max(0, digits - 1 - Math.floor(Math.log10(Math.abs(n))));
-  for (let digits = Math.max(2, written); digits <= MOST_STATED; digits += 1)
-    if (Math.abs(Number(n.toPrecision(digits)) - n) <= 0.01 * Math.abs(n))
-      return Math.min(usual, decimals(digits));
+  const isNear = (decimals: number) => Math.abs(Number(n.toFixed(decimals)) - n) <= 0.01 * Math.abs(n);
+  const order = Math.floor(Math.log10(Math.abs(n)));
+  for (let digits = Math.max(2, written); digits <= MOST_STATED; digits += 1) {
+    const decimals = Math.max(0, digits - 1 - order);
+    if (isNear(decimals)) return isNear(usual) ? Math.min(usual, decimals) : decimals;
+  }
   return usual;
 }
 

@@ -158,6 +158,7 @@ describe("printStated", () => {
     [20 * 3.785411784, "flow", "us", "20 gpm"],
     [862, "pressure", "us", "125 psi"],
     [621, "pressure", "us", "90 psi"],
+    [33, "pressure", "us", "4.8 psi"],
     [0.35, "concentration", "metric", "0.35 mg/L"],
     [0, "pressure", "us", "0 psi"],
   ] as const)("%s %s reads %s as %s", (canonical, quantity, profile, said) =>

@@ -1,7 +1,17 @@
 import type { UnitModel } from "@/core/families";
 import { cellAt, fieldsOf, figureAt, type UnitField } from "@/catalogue/units/fields";
 
-import { parseQuantity, printStated, unitName, type Quantity, type UnitSystem } from "@/core/units";
+import {
+  parseQuantity,
+  printMeasured,
+  printStated,
+  unitName,
+  type Quantity,
+  type UnitSystem,
+} from "@/core/units";
+
+const exact = (n: number, quantity: Quantity, profile: UnitSystem): string =>
+  printMeasured({ is: "value", value: n }, quantity, profile);
 
 /** A figure in the maker's own words, where they are in the unit that a person of the profile reads. */
 function makersWords(
@@ -23,11 +33,9 @@ export function figureText(model: UnitModel, f: UnitField, profile: UnitSystem):
     case "quantity":
       return makersWords(model, f.path, f.quantity, profile) ?? printStated(v as number, f.quantity, profile);
     case "points":
+      // Each point is read back when one of them is changed, so none may lose digits.
       return (v as readonly (readonly [number, number])[])
-        .map(
-          ([flow, loss]) =>
-            `${printStated(flow, "flow", profile)}: ${printStated(loss, "pressure", profile)}`,
-        )
+        .map(([flow, loss]) => `${exact(flow, "flow", profile)}: ${exact(loss, "pressure", profile)}`)
         .join("; ");
     case "choice":
       return f.options.find((o) => o.id === v)?.label ?? String(v);
