@@ -6,6 +6,7 @@ import { ulid } from "ulid";
 import { FormFrame } from "@/ui/FormFrame";
 import { Sheet } from "@/ui/Sheet";
 import { useForm } from "@/ui/useForm";
+import { OverrideSheet } from "../job/OverrideSheet";
 import { sendFile, sendUntilTaken, withId } from "../job/send";
 
 /** Draws a signature with a finger or a pen, or types a name for those who cannot draw one. */
@@ -172,15 +173,6 @@ export function OverrideReading({
 }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const form = useForm({
-    draft: `${jobId}.override.${reading}`,
-    send: ({ why = "" }, waiting) =>
-      sendUntilTaken(jobId, withId({ kind: "readingOverridden", reading, why }), waiting),
-    onTaken: () => {
-      setOpen(false);
-      router.refresh();
-    },
-  });
   return (
     <>
       <button
@@ -191,26 +183,19 @@ export function OverrideReading({
         {wanted ? "Override with a reason" : "Accept with a reason"}
         <span className="visually-hidden">: {reason}</span>
       </button>
-      <Sheet open={open} title="Override this reading" onClose={() => setOpen(false)}>
-        <FormFrame form={form} className="grid gap-3">
-          <p>{reason}</p>
-          <label>
-            Reason, kept in the record and printed
-            <textarea
-              className="field min-h-24"
-              value={form.values.why ?? ""}
-              maxLength={500}
-              onChange={(e) => form.set("why", e.target.value)}
-            />
-          </label>
-          <p role="status" className="text-stop">
-            {form.errors.why || form.whole}
-          </p>
-          <KeyButton className="button" disabled={form.busy} pressedBy="save">
-            Override
-          </KeyButton>
-        </FormFrame>
-      </Sheet>
+      <OverrideSheet
+        open={open}
+        title="Override this reading"
+        reason={reason}
+        draft={`${jobId}.override.${reading}`}
+        send={(why, waiting) =>
+          sendUntilTaken(jobId, withId({ kind: "readingOverridden", reading, why }), waiting)
+        }
+        onClose={() => {
+          setOpen(false);
+          router.refresh();
+        }}
+      />
     </>
   );
 }
