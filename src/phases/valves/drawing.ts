@@ -1,11 +1,10 @@
 import ELK, { type ElkExtendedEdge, type ElkNode } from "elkjs/lib/elk.bundled.js";
 import type { Handle, Rig } from "@/core/rig";
-import { tagsOf, wrapped, type Drawing, type Item, type Pipe, type Row, type Way } from "./drawn";
+import { HEAD, ROW, tagsOf, wrapped, type Drawing, type Item, type Pipe, type Row, type Way } from "./drawn";
 import { straightened } from "./straight";
 
 const CHAR = 6.9;
 const LINE = 14;
-const ROW = 26;
 
 const widthOf = (lines: readonly string[], size = CHAR): number =>
   Math.max(0, ...lines.map((l) => l.length * size));
@@ -98,7 +97,7 @@ function drafts(rig: Rig, way: Way): Placed[] {
       item: {
         ...base,
         kind: "head",
-        h: base.h + 40 + (way === "down" ? 16 : 0),
+        h: base.h + HEAD + (way === "down" ? 16 : 0),
         w: Math.max(base.w, 124, (8 + longest(h.id)) * 6.2 + 36) + (way === "down" ? 20 : 0),
         handle: h.id,
         tag: tags.get(h.id)!,

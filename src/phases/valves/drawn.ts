@@ -1,5 +1,10 @@
 import type { Rig } from "@/core/rig";
 
+/** Height of a row that lists a handle in its unit's box. */
+export const ROW = 26;
+/** Height of a head above its unit. */
+export const HEAD = 40;
+
 /** Which way the water runs on the page: to the right on a wide screen, down on a phone. */
 export type Way = "right" | "down";
 export interface Row {
