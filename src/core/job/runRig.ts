@@ -1,5 +1,6 @@
 import { flows } from "../rig/flows";
-import { aimed, keysBelow, type Wish } from "../rig/goals";
+import { aimed, type Wish } from "../rig/goals";
+import { keysBelow } from "../rig/named";
 import { followed, heardFull, judge } from "../rig/judge";
 import { beforeFirstWater, houseFeed } from "../rig/regions";
 import {

@@ -1,6 +1,6 @@
 import { degreeNumber, OPEN, POWER_HEATER, powerOfUnit, QUARTER, type Compiled } from "./compiled";
 import { remembered } from "./remembered";
-import { type Circumstances, type Rig } from "./rig";
+import type { Circumstances, Handle, Rig, RigEdge, RigNode } from "./rig";
 import { conditionsOf } from "./rules";
 
 const bare = new Set(["bowl", "union", "cap", "cut"]);
@@ -11,157 +11,230 @@ export const compile = (rig: Rig, circumstances: Circumstances = {}): Compiled =
 const compiled = remembered(build, (c: Circumstances) => JSON.stringify([c.permit, c.waterOff]));
 
 function build(rig: Rig, circumstances: Circumstances): Compiled {
-  const outside = new Set(rig.nodes.filter((n) => n.kind === "air" || n.kind === "drain").map((n) => n.id));
-  const inner = rig.nodes.filter((n) => !outside.has(n.id));
-  const parent = new Map(inner.map((n) => [n.id, n.id]));
-  const find = (x: string): string => {
-    const p = parent.get(x);
-    if (p === undefined) throw new Error(`no node ${x}`);
-    return p === x ? x : find(p);
-  };
-  for (const e of rig.edges) if (e.kind === "pipe") parent.set(find(e.from), find(e.to));
-  const roots = [...new Set(inner.map((n) => find(n.id)))];
-  const knotOf = new Map(inner.map((n) => [n.id, roots.indexOf(find(n.id))]));
-  const knot = (x: string) => knotOf.get(x)!;
-  const only = (kind: string) => {
-    const n = rig.nodes.find((x) => x.kind === kind);
-    return n ? knot(n.id) : -1;
-  };
-
-  const edges = rig.edges.filter((e) => e.kind === "valve" || e.kind === "check" || e.kind === "unit");
-  const openings = rig.edges.filter((e) => e.kind === "opening");
-  const numberOf = new Map([...edges, ...openings].map((e, i) => [e.id, i]));
-  const unitNumber = new Map(rig.units.map((u, i) => [u.key, i]));
-  const groupNames = [...new Set(rig.units.map((u) => u.group ?? u.key))];
-  const insideEnd = (e: (typeof openings)[number]) => (outside.has(e.from) ? e.to : e.from);
-  const drains = new Set(rig.nodes.filter((n) => n.kind === "drain").map((n) => n.id));
-  const intoDrain = (e: (typeof openings)[number]) => drains.has(outside.has(e.from) ? e.from : e.to);
-  const handled = new Set(rig.handles.flatMap((h) => h.positions.flatMap((p) => Object.keys(p.edges))));
-  const fixed = Uint8Array.from([...edges, ...openings], (e) =>
-    handled.has(e.id) || e.kind === "valve"
-      ? 0
-      : e.unit !== undefined && rig.units[unitNumber.get(e.unit)!]?.slow
-        ? QUARTER
-        : OPEN,
-  );
-  const places = [...new Set(rig.handles.map((h) => h.place))];
-  const powerNumber = (what: string) =>
-    unitNumber.has(what) ? powerOfUnit(unitNumber.get(what)!) : POWER_HEATER;
-
-  const n = roots.length;
-  const knotGentle = new Uint8Array(n).fill(QUARTER);
-  const knotMedia = new Uint8Array(n);
-  for (const x of inner) if (x.narrow) knotGentle[knot(x.id)] = OPEN;
-  const unitIn = new Int16Array(rig.units.length).fill(-1);
-  const unitOut = new Int16Array(rig.units.length).fill(-1);
-  const gentle = Uint8Array.from(rig.units, (u) => degreeNumber(u.gentle));
-  for (const e of edges)
-    if (e.kind === "unit") {
-      const u = unitNumber.get(e.unit!)!;
-      if (unitIn[u] === -1) {
-        unitIn[u] = knot(e.from);
-        unitOut[u] = knot(e.to);
-      }
-      for (const k of [knot(e.from), knot(e.to)]) {
-        if (rig.units[u]!.media) {
-          knotMedia[k] = 1;
-          knotGentle[k] = gentle[u]!;
-        } else if (!knotMedia[k]) knotGentle[k] = Math.max(knotGentle[k]!, gentle[u]!);
-      }
-    }
-
-  const around = roots.map((_, k) =>
-    edges.flatMap((e, edge) => {
-      const a = knot(e.from),
-        b = knot(e.to);
-      return a === b || (a !== k && b !== k) ? [] : [{ edge, other: a === k ? b : a }];
-    }),
-  );
-  const startAt = new Int16Array(n + 1);
-  around.forEach((x, k) => {
-    startAt[k + 1] = startAt[k]! + x.length;
-  });
-  const house = only("house");
-  const checks = Int16Array.from(edges.flatMap((e, i) => (e.kind === "check" ? [i] : [])));
-  const leadsToSink = (start: number, without: string): boolean => {
-    const seen = new Set([start]);
-    for (const k of seen) for (const x of around[k]!) if (edges[x.edge]!.id !== without) seen.add(x.other);
-    return seen.has(house) || seen.has(only("heater"));
-  };
-  const permitted = new Set(circumstances.permit?.openings);
-  const { conditions, at } = conditionsOf({
-    rig,
-    circumstances,
-    units: rig.units.map((u) => u.key),
-    openings: openings.map((e) => e.id),
-    groups: groupNames,
-  });
-
+  const numbers = numbersOf(rig);
   return {
     rig,
     circumstances,
-    knots: n,
-    knotOf,
-    nodesOf: roots.map((_, k) => inner.filter((x) => knot(x.id) === k).map((x) => x.id)),
-    main: only("main"),
-    house,
-    heater: only("heater"),
+    ...knotArrays(numbers),
+    ...edgeArrays(numbers),
+    ...openingArrays(numbers, new Set(circumstances.permit?.openings)),
+    ...handleArrays(numbers),
+    ...unitArrays(numbers),
+    ...conditionsOf({
+      rig,
+      circumstances,
+      units: rig.units.map((u) => u.key),
+      openings: numbers.openings.map((e) => e.id),
+      groups: numbers.groups,
+    }),
+  };
+}
+
+/** What of a rig has a number, and how the number is found. */
+interface Numbers {
+  readonly rig: Rig;
+  /** Nodes of air and drains: they have no knot. */ readonly outside: ReadonlySet<string>;
+  readonly inner: Rig["nodes"];
+  readonly knots: number;
+  readonly knot: (node: string) => number;
+  /** Valves, checks and units, in the order of their numbers; the openings follow them. */
+  readonly edges: readonly RigEdge[];
+  readonly openings: readonly RigEdge[];
+  readonly edgeNumber: (id: string) => number;
+  /** -1 where there is no such unit. */ readonly unitNumber: (key: string | undefined) => number;
+  /** Names of units that stand side by side, or of a unit alone. */ readonly groups: readonly string[];
+}
+
+function numbersOf(rig: Rig): Numbers {
+  const outside = new Set(rig.nodes.filter((n) => n.kind === "air" || n.kind === "drain").map((n) => n.id));
+  const inner = rig.nodes.filter((n) => !outside.has(n.id));
+  const rootOf = piecesOfPipe(rig, inner);
+  const roots = [...new Set(inner.map((n) => rootOf(n.id)))];
+  const knotOf = new Map(inner.map((n) => [n.id, roots.indexOf(rootOf(n.id))]));
+  const edges = rig.edges.filter((e) => e.kind === "valve" || e.kind === "check" || e.kind === "unit");
+  const openings = rig.edges.filter((e) => e.kind === "opening");
+  const numberOf = new Map([...edges, ...openings].map((e, i) => [e.id, i]));
+  const unitNumbers = new Map(rig.units.map((u, i) => [u.key, i]));
+  return {
+    rig,
+    outside,
+    inner,
+    knots: roots.length,
+    knot: (node) => knotOf.get(node)!,
+    edges,
+    openings,
+    edgeNumber: (id) => numberOf.get(id)!,
+    unitNumber: (key) => (key === undefined ? -1 : (unitNumbers.get(key) ?? -1)),
+    groups: [...new Set(rig.units.map((u) => u.group ?? u.key))],
+  };
+}
+
+/** For each node the one that stands for all that plain pipe joins to it. */
+function piecesOfPipe(rig: Rig, inner: Rig["nodes"]): (node: string) => string {
+  const parent = new Map(inner.map((n) => [n.id, n.id]));
+  const rootOf = (node: string): string => {
+    const next = parent.get(node);
+    if (next === undefined) throw new Error(`no node ${node}`);
+    return next === node ? node : rootOf(next);
+  };
+  for (const e of rig.edges) if (e.kind === "pipe") parent.set(rootOf(e.from), rootOf(e.to));
+  return rootOf;
+}
+
+const yes = (is: boolean) => Number(is);
+
+/** Knot of the only node of a kind, or -1. */
+function knotOfKind({ rig, knot }: Numbers, kind: RigNode["kind"]): number {
+  const node = rig.nodes.find((n) => n.kind === kind);
+  return node ? knot(node.id) : -1;
+}
+
+/** Inner edges at each knot, with the knot at their other end. */
+const neighboursOf = ({ edges, knots, knot }: Numbers) =>
+  Array.from({ length: knots }, (_, k) =>
+    edges.flatMap((e, edge) => {
+      const [a, b] = [knot(e.from), knot(e.to)];
+      return a === b || (a !== k && b !== k) ? [] : [{ edge, other: a === k ? b : a }];
+    }),
+  );
+
+const insideEnd = (e: RigEdge, outside: ReadonlySet<string>) => (outside.has(e.from) ? e.to : e.from);
+
+function knotArrays(numbers: Numbers) {
+  const { inner, knots, knot, openings, outside } = numbers;
+  const neighbours = neighboursOf(numbers);
+  const startAt = new Int16Array(knots + 1);
+  neighbours.forEach((x, k) => {
+    startAt[k + 1] = startAt[k]! + x.length;
+  });
+  const nodesOf = Array.from({ length: knots }, (_, k) =>
+    inner.filter((n) => knot(n.id) === k).map((n) => n.id),
+  );
+  return {
+    knots,
+    knotOf: new Map(inner.map((n) => [n.id, knot(n.id)])),
+    nodesOf,
+    main: knotOfKind(numbers, "main"),
+    house: knotOfKind(numbers, "house"),
+    heater: knotOfKind(numbers, "heater"),
+    startAt,
+    edgeAt: Int16Array.from(neighbours.flat(), (x) => x.edge),
+    otherAt: Int16Array.from(neighbours.flat(), (x) => x.other),
+    openingsAt: nodesOf.map((_, k) =>
+      Int16Array.from(openings.flatMap((e, i) => (knot(insideEnd(e, outside)) === k ? [i] : []))),
+    ),
+    expansion: Uint8Array.from(nodesOf, (_, k) =>
+      yes(inner.some((n) => n.expansion === true && knot(n.id) === k)),
+    ),
+    ...gentlenessOf(numbers),
+  };
+}
+
+/** The most that each knot may be filled through: media are stricter than a unit without, and a narrow tube is never filled hard. */
+function gentlenessOf({ rig, inner, knots, knot, edges, unitNumber }: Numbers) {
+  const knotGentle = new Uint8Array(knots).fill(QUARTER);
+  const knotMedia = new Uint8Array(knots);
+  for (const n of inner) if (n.narrow) knotGentle[knot(n.id)] = OPEN;
+  for (const e of edges) {
+    if (e.kind !== "unit") continue;
+    const unit = rig.units[unitNumber(e.unit)]!;
+    const gentle = degreeNumber(unit.gentle);
+    for (const k of [knot(e.from), knot(e.to)]) {
+      if (unit.media) {
+        knotMedia[k] = 1;
+        knotGentle[k] = gentle;
+      } else if (!knotMedia[k]) knotGentle[k] = Math.max(knotGentle[k]!, gentle);
+    }
+  }
+  return { knotGentle, knotMedia };
+}
+
+function edgeArrays(numbers: Numbers) {
+  const { rig, knot, edges, openings, unitNumber, groups } = numbers;
+  const handled = new Set(rig.handles.flatMap((h) => h.positions.flatMap((p) => Object.keys(p.edges))));
+  const fixedDegree = (e: RigEdge) => {
+    if (handled.has(e.id) || e.kind === "valve") return 0;
+    return rig.units[unitNumber(e.unit)]?.slow ? QUARTER : OPEN;
+  };
+  const groupOf = (e: RigEdge) => {
+    if (e.unit === undefined) return -1;
+    const unit = rig.units[unitNumber(e.unit)]!;
+    return groups.indexOf(unit.group ?? unit.key);
+  };
+  const ofKind = (kind: RigEdge["kind"]) =>
+    Int16Array.from(edges.flatMap((e, i) => (e.kind === kind ? [i] : [])));
+  const checks = ofKind("check");
+  return {
     edgeIds: edges.map((e) => e.id),
     from: Int16Array.from(edges, (e) => knot(e.from)),
     to: Int16Array.from(edges, (e) => knot(e.to)),
-    isCheck: Uint8Array.from(edges, (e) => Number(e.kind === "check")),
-    isUnit: Uint8Array.from(edges, (e) => Number(e.kind === "unit")),
-    unitOf: Int16Array.from(edges, (e) => (e.unit === undefined ? -1 : unitNumber.get(e.unit)!)),
-    groupOf: Int16Array.from(edges, (e) => {
-      if (e.unit === undefined) return -1;
-      const u = rig.units[unitNumber.get(e.unit)!]!;
-      return groupNames.indexOf(u.group ?? u.key);
-    }),
-    groups: groupNames.length,
-    groupSize: Uint8Array.from(
-      groupNames,
-      (g) =>
-        edges.filter(
-          (e) => e.unit !== undefined && (rig.units[unitNumber.get(e.unit)!]!.group ?? e.unit) === g,
-        ).length,
+    isCheck: Uint8Array.from(edges, (e) => yes(e.kind === "check")),
+    isUnit: Uint8Array.from(edges, (e) => yes(e.kind === "unit")),
+    unitOf: Int16Array.from(edges, (e) => unitNumber(e.unit)),
+    groupOf: Int16Array.from(edges, groupOf),
+    groups: groups.length,
+    groupSize: Uint8Array.from(groups, (_, g) => edges.filter((e) => groupOf(e) === g).length),
+    fixed: Uint8Array.from([...edges, ...openings], fixedDegree),
+    checks,
+    leadsOn: leadsOn(numbers, checks),
+    unitEdges: ofKind("unit"),
+    tied: Uint8Array.from(edges, (e) =>
+      yes(rig.handles.some((h) => h.tied === true && h.positions.some((p) => e.id in p.edges))),
     ),
+  };
+}
+
+/** For each check valve: can the water that it lets through reach the house or the heater, but by going back through it? */
+function leadsOn(numbers: Numbers, checks: Int16Array): Uint8Array {
+  const neighbours = neighboursOf(numbers);
+  const sinks = [knotOfKind(numbers, "house"), knotOfKind(numbers, "heater")];
+  return Uint8Array.from(checks, (check) => {
+    const seen = new Set([numbers.knot(numbers.edges[check]!.to)]);
+    for (const k of seen) for (const x of neighbours[k]!) if (x.edge !== check) seen.add(x.other);
+    return yes(sinks.some((k) => seen.has(k)));
+  });
+}
+
+function openingArrays({ rig, outside, knot, openings }: Numbers, permitted: ReadonlySet<string>) {
+  const drains = new Set(rig.nodes.filter((n) => n.kind === "drain").map((n) => n.id));
+  const intoDrain = (e: RigEdge) => drains.has(outside.has(e.from) ? e.from : e.to);
+  const each = (is: (e: RigEdge) => boolean) => Uint8Array.from(openings, (e) => yes(is(e)));
+  return {
     openingIds: openings.map((e) => e.id),
-    openingAt: Int16Array.from(openings, (e) => knot(insideEnd(e))),
-    openingLow: Uint8Array.from(openings, (e) =>
-      Number(e.low === true || e.opening === "cut" || e.opening === "drainCock"),
-    ),
-    openingBare: Uint8Array.from(openings, (e) => Number(bare.has(e.opening ?? ""))),
-    openingPermitted: Uint8Array.from(openings, (e) => Number(permitted.has(e.id))),
-    openingGapless: Uint8Array.from(openings, (e) => Number(intoDrain(e) && e.airGap !== true)),
-    drinking: Uint8Array.from(openings, (e) => Number(e.drinking === true)),
-    fixed,
+    openingAt: Int16Array.from(openings, (e) => knot(insideEnd(e, outside))),
+    openingLow: each((e) => e.low === true || e.opening === "cut" || e.opening === "drainCock"),
+    openingBare: each((e) => bare.has(e.opening ?? "")),
+    openingPermitted: each((e) => permitted.has(e.id)),
+    openingGapless: each((e) => intoDrain(e) && e.airGap !== true),
+    drinking: each((e) => e.drinking === true),
+  };
+}
+
+const edgesOf = (h: Handle) => [...new Set(h.positions.flatMap((p) => Object.keys(p.edges)))];
+
+function handleArrays({ rig, edgeNumber, unitNumber }: Numbers) {
+  const places = [...new Set(rig.handles.map((h) => h.place))];
+  const setBySeveral = (id: string) => rig.handles.filter((h) => edgesOf(h).includes(id)).length > 1;
+  const isValve = (id: string) => rig.edges.find((e) => e.id === id)?.kind === "valve";
+  const joinedBy = (h: Handle) => {
+    if (h.kind !== "cap") return -1;
+    const opened = h.positions.flatMap((p) => Object.entries(p.edges).filter(([, d]) => d !== "closed"));
+    const joint = opened.map(([id]) => id).find(isValve);
+    return joint === undefined ? -1 : edgeNumber(joint);
+  };
+  const powerNumber = (what: string) => {
+    const unit = unitNumber(what);
+    return unit < 0 ? POWER_HEATER : powerOfUnit(unit);
+  };
+  return {
     positionCount: Int16Array.from(rig.handles, (h) => h.positions.length),
-    sets: rig.handles.map((h) => {
-      const own = [...new Set(h.positions.flatMap((p) => Object.keys(p.edges)))];
-      return h.positions.map((p) =>
-        Int16Array.from(own.flatMap((e) => [numberOf.get(e)!, degreeNumber(p.edges[e] ?? "closed")])),
-      );
-    }),
-    alone: Uint8Array.from(rig.handles, (h) =>
-      Number(
-        !rig.handles.some(
-          (x) =>
-            x !== h &&
-            x.positions.some((p) => Object.keys(p.edges).some((e) => h.positions.some((q) => e in q.edges))),
-        ),
+    sets: rig.handles.map((h) =>
+      h.positions.map((p) =>
+        Int16Array.from(edgesOf(h).flatMap((id) => [edgeNumber(id), degreeNumber(p.edges[id] ?? "closed")])),
       ),
     ),
-    joint: Int16Array.from(rig.handles, (h) => {
-      const joins =
-        h.kind === "cap"
-          ? h.positions.flatMap((p) =>
-              Object.entries(p.edges)
-                .filter(([e, d]) => d !== "closed" && rig.edges.find((x) => x.id === e)?.kind === "valve")
-                .map(([e]) => e),
-            )
-          : [];
-      return joins[0] === undefined ? -1 : numberOf.get(joins[0])!;
-    }),
+    alone: Uint8Array.from(rig.handles, (h) => yes(!edgesOf(h).some(setBySeveral))),
+    joint: Int16Array.from(rig.handles, joinedBy),
     powers: rig.handles.map((h) =>
       Int16Array.from(h.positions, (p) =>
         h.powers !== undefined && p.on === true ? powerNumber(h.powers) : -1,
@@ -169,29 +242,17 @@ function build(rig: Rig, circumstances: Circumstances): Compiled {
     ),
     places,
     placeOf: Int16Array.from(rig.handles, (h) => places.indexOf(h.place)),
-    unitIn,
-    unitOut,
-    gentle,
-    knotGentle,
-    knotMedia,
-    checks,
-    leadsOn: Uint8Array.from(checks, (e) => Number(leadsToSink(knot(edges[e]!.to), edges[e]!.id))),
-    unitEdges: Int16Array.from(edges.flatMap((e, i) => (e.kind === "unit" ? [i] : []))),
-    startAt,
-    edgeAt: Int16Array.from(around.flat(), (x) => x.edge),
-    otherAt: Int16Array.from(around.flat(), (x) => x.other),
-    openingsAt: roots.map((_, k) =>
-      Int16Array.from(openings.flatMap((e, i) => (knot(insideEnd(e)) === k ? [i] : []))),
-    ),
-    tied: Uint8Array.from(edges, (e) =>
-      Number(rig.handles.some((h) => h.tied === true && h.positions.some((p) => e.id in p.edges))),
-    ),
-    switched: Uint8Array.from(rig.units, (u) => Number(rig.handles.some((h) => h.powers === u.key))),
-    tankEdge: Int16Array.from(rig.units, (u) => (u.tank ? numberOf.get(u.tank.edge)! : -1)),
-    expansion: Uint8Array.from(roots, (_, k) =>
-      Number(inner.some((x) => x.expansion === true && knot(x.id) === k)),
-    ),
-    conditions,
-    at,
+  };
+}
+
+function unitArrays({ rig, knot, edges, edgeNumber }: Numbers) {
+  // A unit that water passes in several places is entered at the first and left there.
+  const firstEdge = rig.units.map((u) => edges.find((e) => e.kind === "unit" && e.unit === u.key));
+  return {
+    unitIn: Int16Array.from(firstEdge, (e) => (e ? knot(e.from) : -1)),
+    unitOut: Int16Array.from(firstEdge, (e) => (e ? knot(e.to) : -1)),
+    gentle: Uint8Array.from(rig.units, (u) => degreeNumber(u.gentle)),
+    switched: Uint8Array.from(rig.units, (u) => yes(rig.handles.some((h) => h.powers === u.key))),
+    tankEdge: Int16Array.from(rig.units, (u) => (u.tank ? edgeNumber(u.tank.edge) : -1)),
   };
 }

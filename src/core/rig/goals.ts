@@ -1,6 +1,8 @@
-import type { Permit, Rig, RigGoal } from "./rig";
+import type { Handle, Permit, Rig, RigGoal } from "./rig";
 import { remembered } from "./remembered";
 import { inSentence } from "../words";
+import { feedHandle, lineHandles, onLine, standsAtMain } from "./line";
+import { handleOpening, handlesNamed, keysBelow, unitEnds } from "./named";
 
 /** What hands want of a rig (handbook 4, Sequences). */
 export type Wish =
@@ -28,350 +30,217 @@ export interface Aimed {
   readonly permit?: Permit;
 }
 
-const opens = (rig: Rig, edge: string) =>
-  rig.handles.find((h) => h.positions.some((p) => p.edges[edge] !== undefined && p.edges[edge] !== "closed"));
-
-/** Handles of the ways from the main to the house with everything open: what has to stand normal before a train is in service. */
-export function lineHandles(rig: Rig): string[] {
-  const at = (kind: string) => rig.nodes.find((n) => n.kind === kind)?.id;
-  const [main, house] = [at("main"), at("house")];
-  if (main === undefined || house === undefined) return [];
-  const inner = rig.edges.filter((e) => e.kind !== "opening");
-  // A handle is on the line when the house is still reached from its far side once the near side is taken away.
-  const reach = (start: string, without: ReadonlySet<string>): Set<string> => {
-    const seen = new Set([start]);
-    for (const n of seen)
-      for (const e of inner)
-        for (const [a, b] of [
-          [e.from, e.to],
-          [e.to, e.from],
-        ] as const)
-          if (a === n && !without.has(b)) seen.add(b);
-    return seen;
-  };
-  return rig.handles
-    .filter((h) => h.kind === "lever" || h.kind === "head" || h.kind === "tee" || h.kind === "cap")
-    .filter((h) =>
-      h.positions.some((p) =>
-        Object.keys(p.edges).some((id) => {
-          const e = inner.find((x) => x.id === id);
-          return (
-            e !== undefined &&
-            [
-              [e.from, e.to],
-              [e.to, e.from],
-            ].some(
-              ([near, far]) =>
-                reach(main, new Set([far!])).has(near!) && reach(far!, new Set([near!])).has(house),
-            )
-          );
-        }),
-      ),
-    )
-    .map((h) => h.id);
-}
-
-/** Roles of nodes at which water enters a part of a drinking-water branch. */
-const BRANCH_INLETS: ReadonlySet<string> = new Set(["prefilters", "membrane"]);
-
-/** The valve ahead of the units that water is let in through: the last lever that all of it passes before the first unit. */
-export function feedHandle(rig: Rig): string | undefined {
-  const inBranch = new Set(rig.nodes.filter((n) => n.role && BRANCH_INLETS.has(n.role)).map((n) => n.id));
-  const units = new Set(
-    rig.edges.filter((e) => e.kind === "unit" && !inBranch.has(e.from)).map((e) => e.from),
-  );
-  const main = rig.nodes.find((n) => n.kind === "main")!.id;
-  const levers = rig.handles.filter((h) => h.kind === "lever" && h.normal === "open");
-  const before = levers.filter((h) => {
-    const shut = new Set(h.positions.flatMap((p) => Object.keys(p.edges)));
-    // The ways past the units are shut too, or they would feed the train from behind.
-    const past = new Set(
-      rig.handles
-        .filter((x) => x.normal === "closed")
-        .flatMap((x) => x.positions.flatMap((p) => Object.keys(p.edges))),
-    );
-    const seen = new Set([main]);
-    for (const n of seen)
-      for (const e of rig.edges)
-        if (e.kind !== "opening" && !shut.has(e.id) && !past.has(e.id)) {
-          if (e.from === n) seen.add(e.to);
-          else if (e.to === n && e.kind !== "unit" && e.kind !== "check") seen.add(e.from);
-        }
-    return ![...units].some((n) => seen.has(n));
-  });
-  return before.at(-1)?.id;
-}
-
-const unitEnds = (rig: Rig, key: string): string[] => [
-  ...new Set(rig.edges.filter((e) => e.unit === key).flatMap((e) => [e.from, e.to])),
-];
-
 /** A wish as a goal of the planner, with what its step permits. Throws when it names what the rig has not. */
 export const aimed = (rig: Rig, wish: Wish): Aimed => aims(rig, wish);
 const aims = remembered(aim, (wish: Wish) => JSON.stringify(wish));
 
 function aim(rig: Rig, wish: Wish): Aimed {
-  // Equal units side by side answer to one key together.
-  const own = (key: string) => {
-    const found = rig.units.filter((x) => x.key === key || x.group === key);
-    if (found.length === 0) throw new Error(`no unit ${key}`);
-    return found;
-  };
-  const name = (key: string) =>
-    own(key)
-      .map((u) => u.name)
-      .join(" and ");
-  const keys = (key: string) => own(key).map((u) => u.key);
-  const normal = (ids: readonly string[]) =>
-    Object.fromEntries(rig.handles.filter((h) => ids.includes(h.id)).map((h) => [h.id, h.normal]));
-  const house = rig.nodes.filter((n) => n.kind === "house").map((n) => n.id);
-  const feed = feedHandle(rig);
-  const nearTap = rig.edges.find(
-    (e) =>
-      e.kind === "opening" &&
-      e.opening === "tap" &&
-      rig.nodes.find((n) => n.id === e.from || n.id === e.to)?.kind === "house",
-  )?.id;
-  // Feeding the house past the train joins nothing: the units may not stand there yet.
-  const unjoined = Object.fromEntries(
-    rig.handles.filter((h) => h.kind === "cap").map((h) => [h.id, ["joined"]]),
-  );
-  const open = Object.fromEntries(
-    rig.handles.filter((h) => h.kind === "cap").map((h) => [h.id, ["uncapped"]]),
-  );
-  // A diagnostic position keeps the unit under pressure: to be past it for good is bypass.
-  const halfWay = Object.fromEntries(
+  switch (wish.want) {
+    case "isolate":
+      return isolated(rig, wish.unit);
+    case "serve":
+      return served(rig, wish.unit);
+    case "fill":
+      return filled(rig, wish.unit);
+    case "flush":
+      return flushed(rig, wish);
+    case "stand":
+      return standing(rig, wish);
+    case "passBy":
+      return passedBy(rig);
+    case "drain":
+      return drained(rig, wish.node);
+    case "restore":
+      return restored(rig);
+    case "normal":
+      return allNormal(rig);
+  }
+}
+
+/** Units of a key; equal ones side by side answer to one key together. */
+function unitsOf(rig: Rig, key: string): Rig["units"] {
+  const found = rig.units.filter((x) => x.key === key || x.group === key);
+  if (found.length === 0) throw new Error(`no unit ${key}`);
+  return found;
+}
+const keysOf = (rig: Rig, key: string) => unitsOf(rig, key).map((u) => u.key);
+const nameOf = (rig: Rig, key: string) =>
+  unitsOf(rig, key)
+    .map((u) => u.name)
+    .join(" and ");
+
+const houses = (rig: Rig) => rig.nodes.filter((n) => n.kind === "house").map((n) => n.id);
+
+/** Positions of handles in which they stand every day. */
+const normally = (handles: readonly Handle[]) => Object.fromEntries(handles.map((h) => [h.id, h.normal]));
+
+/** Feeding the house past the train joins nothing: the units may not stand there yet. */
+const unjoined = (rig: Rig) =>
+  Object.fromEntries(rig.handles.filter((h) => h.kind === "cap").map((h) => [h.id, ["joined"]]));
+const uncapped = (rig: Rig) =>
+  Object.fromEntries(rig.handles.filter((h) => h.kind === "cap").map((h) => [h.id, ["uncapped"]]));
+
+/** A diagnostic position keeps the unit under pressure: to be past it for good is bypass. */
+const halfWay = (rig: Rig) =>
+  Object.fromEntries(
     rig.handles
       .filter((h) => h.kind === "head" && h.positions.some((p) => p.name === "bypass"))
       .map((h) => [h.id, ["diagnostic"]]),
   );
-  switch (wish.want) {
-    case "isolate":
-      return {
-        title: `Isolate ${name(wish.unit)}, house fed`,
-        goal: {
-          relieved: keys(wish.unit).flatMap((k) => unitEnds(rig, k)),
-          avoid: halfWay,
-          always: { live: house },
-        },
-      };
-    case "serve": {
-      const others = new Set(
-        rig.handles
-          .filter((h) => h.kind === "head" && !(h.unit && keys(wish.unit).includes(h.unit)))
-          .map((h) => h.id),
-      );
-      return {
-        title: `Put ${name(wish.unit)} in service`,
-        goal: {
-          serves: keys(wish.unit),
-          live: house,
-          positions: normal(lineHandles(rig).filter((h) => !others.has(h))),
-        },
-      };
-    }
-    case "fill":
-      return {
-        title: `Fill ${name(wish.unit)} and soak, house fed past it`,
-        goal: {
-          full: keys(wish.unit),
-          passedBy: keys(wish.unit),
-          live: house,
-          positions: {
-            ...(nearTap ? { [opens(rig, nearTap)!.id]: "closed" } : {}),
-            /* From its inlet, not backwards through the outlet. */ ...(feed ? { [feed]: "quarter" } : {}),
-          },
-        },
-        permit:
-          nearTap && feed
-            ? { openings: [nearTap], feed: { handle: feed, to: "quarter" }, units: keys(wish.unit) }
-            : undefined,
-      };
-    case "flush": {
-      const opening = rig.edges.find((e) => e.kind === "opening" && e.role === wish.at)?.id ?? wish.at;
-      const at = opens(rig, opening);
-      if (!at) throw new Error(`no handle opens ${wish.at}`);
-      const to = wish.fully ? "open" : "quarter";
-      // All of it at one opening: what else of the house stands open since it was drained is shut.
-      const others = normal(
-        rig.handles
-          .filter(
-            (h) =>
-              h.id !== at.id &&
-              (h.kind === "tap" || h.kind === "vent") &&
-              h.positions.some((p) =>
-                Object.keys(p.edges).some((id) =>
-                  rig.edges.some(
-                    (e) =>
-                      e.id === id && e.kind === "opening" && house.some((n) => n === e.from || n === e.to),
-                  ),
-                ),
-              ),
-          )
-          .map((h) => h.id),
-      );
-      return {
-        title: `Flush ${name(wish.unit)} at ${inSentence(at.name)}`,
-        goal: {
-          serves: keys(wish.unit),
-          full: keys(wish.unit),
-          positions: {
-            ...others,
-            [at.id]: at.positions.find((p) => p.edges[opening] === "open")!.name,
-            ...(feed ? { [feed]: to } : {}),
-          },
-        },
-        permit: {
-          openings: [opening],
-          units: keys(wish.unit),
-          feed: feed ? { handle: feed, to } : undefined,
-        },
-      };
-    }
-    case "stand": {
-      const positions = handlesNamed(rig, wish.unit, wish.positions);
-      const permitted = Object.keys(
-        handlesNamed(rig, wish.unit, Object.fromEntries((wish.permits ?? []).map((p) => [p, ""]))),
-      );
-      const openings = permitted
-        .flatMap((h) => rig.handles.find((x) => x.id === h)!.positions.flatMap((p) => Object.keys(p.edges)))
-        .filter((e) => rig.edges.find((x) => x.id === e)!.kind === "opening");
-      const gate =
-        wish.feed === undefined
-          ? undefined
-          : Object.keys(handlesNamed(rig, wish.unit, { [wish.feed]: "" }))[0];
-      return {
-        title:
-          Object.entries(positions)
-            .map(([h, to], i) => {
-              const called = rig.handles.find((x) => x.id === h)!.name;
-              return `${i === 0 ? called : inSentence(called)} ${to}`;
-            })
-            .join(", ") || "Nothing to turn",
-        goal: { positions },
-        permit:
-          openings.length > 0
-            ? {
-                openings: [...new Set(openings)],
-                units: keysBelow(rig, wish.unit),
-                feed: gate ? { handle: gate, to: positions[gate] ?? "open" } : undefined,
-              }
-            : undefined,
-      };
-    }
-    case "passBy":
-      return {
-        title: "Bypass everything",
-        goal: {
-          passedBy: rig.units.filter((u) => onLine(rig, u.key)).map((u) => u.key),
-          live: house,
-          avoid: { ...unjoined, ...halfWay },
-          endsNot: open,
-        },
-      };
-    case "drain":
-      return {
-        title: `Drain down to cut at ${inSentence(rig.nodes.find((n) => n.id === wish.node)?.name ?? wish.node)}`,
-        goal: { empty: [wish.node] },
-      };
-    case "restore":
-      return {
-        title: "Restore water to the house",
-        goal: {
-          live: house,
-          avoid: unjoined,
-          endsNot: open,
-          positions: {
-            ...normal(rig.handles.filter((h) => h.kind === "tap" || h.kind === "vent").map((h) => h.id)),
-            ...normal(
-              rig.handles
-                .filter(
-                  (h) =>
-                    h.positions.some((p) => p.edges[h.id] === "open") &&
-                    h.kind === "lever" &&
-                    fromMain(rig, h.id),
-                )
-                .map((h) => h.id),
-            ),
-          },
-        },
-      };
-    case "normal":
-      return {
-        title: "Everything back to normal",
-        goal: {
-          live: house,
-          positions: Object.fromEntries(
-            rig.handles.filter((h) => h.kind !== "automatic").map((h) => [h.id, h.normal]),
-          ),
-        },
-      };
-  }
-}
 
-/** Units of the rig that a unit of the job consists of: itself, its equals side by side, and its parts. */
-export const keysBelow = (rig: Rig, key: string): string[] =>
-  rig.units.filter((u) => u.key === key || u.group === key || u.of === key).map((u) => u.key);
-
-const EVERY_UNIT = "*.";
-/** Handles of a unit by their role, those of its equals side by side too; `*.` before it for those of every unit; else the rig's own of that role. */
-function handlesNamed(
-  rig: Rig,
-  unit: string,
-  positions: Readonly<Record<string, string>>,
-): Record<string, string> {
-  const owners = [unit, ...rig.units.filter((u) => u.group === unit).map((u) => u.key)];
-  return Object.fromEntries(
-    Object.entries(positions).flatMap(([name, to]) => {
-      const everyUnits = name.startsWith(EVERY_UNIT);
-      const role = everyUnits ? name.slice(EVERY_UNIT.length) : name;
-      const called = rig.handles.filter((h) => h.role === role);
-      const own = called.filter((h) => h.unit !== undefined && (everyUnits || owners.includes(h.unit)));
-      return (own.length > 0 ? own : called.filter((h) => h.unit === undefined))
-        .filter((h) => to === "" || h.positions.some((p) => p.name === to))
-        .map((h) => [h.id, to] as const);
-    }),
-  );
-}
-
-/** Does the lever stand right at the main. */
-function fromMain(rig: Rig, handle: string): boolean {
-  const main = rig.nodes.find((n) => n.kind === "main")!.id;
-  return rig.handles
-    .find((h) => h.id === handle)!
-    .positions.some((p) =>
-      Object.keys(p.edges).some((id) => {
-        const e = rig.edges.find((x) => x.id === id)!;
-        return e.from === main || e.to === main;
-      }),
-    );
-}
-
-/** Units that the house's water can pass, as against those of a drinking-water branch. */
-export function onLine(rig: Rig, key: string): boolean {
-  const house = rig.nodes.find((n) => n.kind === "house")?.id;
-  const main = rig.nodes.find((n) => n.kind === "main")!.id;
-  if (house === undefined) return false;
-  const inner = rig.edges.filter((e) => e.kind !== "opening");
-  const reach = (start: string, without: string): Set<string> => {
-    const seen = new Set([start]);
-    for (const n of seen)
-      for (const e of inner)
-        for (const [a, b] of [
-          [e.from, e.to],
-          [e.to, e.from],
-        ] as const)
-          if (a === n && b !== without) seen.add(b);
-    return seen;
+function isolated(rig: Rig, unit: string): Aimed {
+  return {
+    title: `Isolate ${nameOf(rig, unit)}, house fed`,
+    goal: {
+      relieved: keysOf(rig, unit).flatMap((k) => unitEnds(rig, k)),
+      avoid: halfWay(rig),
+      always: { live: houses(rig) },
+    },
   };
-  return inner.some(
-    (e) =>
-      e.unit === key &&
-      [
-        [e.from, e.to],
-        [e.to, e.from],
-      ].some(([near, far]) => reach(main, far!).has(near!) && reach(far!, near!).has(house)),
+}
+
+function served(rig: Rig, unit: string): Aimed {
+  const keys = keysOf(rig, unit);
+  const line = new Set(lineHandles(rig));
+  const ofAnother = (h: Handle) => h.kind === "head" && !(h.unit !== undefined && keys.includes(h.unit));
+  return {
+    title: `Put ${nameOf(rig, unit)} in service`,
+    goal: {
+      serves: keys,
+      live: houses(rig),
+      positions: normally(rig.handles.filter((h) => line.has(h.id) && !ofAnother(h))),
+    },
+  };
+}
+
+function filled(rig: Rig, unit: string): Aimed {
+  const keys = keysOf(rig, unit);
+  const feed = feedHandle(rig);
+  return {
+    title: `Fill ${nameOf(rig, unit)} and soak, house fed past it`,
+    goal: {
+      full: keys,
+      passedBy: keys,
+      live: houses(rig),
+      // From its inlet, not backwards through the outlet.
+      positions: feed ? { [feed]: "quarter" } : {},
+    },
+  };
+}
+
+/** Taps and vents of the house but one: all of a flush is to leave at one opening, whatever else stands open since the house was drained. */
+function otherTaps(rig: Rig, but: Handle): Handle[] {
+  const inHouse = houses(rig);
+  const opensInHouse = (id: string) => {
+    const e = rig.edges.find((x) => x.id === id);
+    return e?.kind === "opening" && (inHouse.includes(e.from) || inHouse.includes(e.to));
+  };
+  return rig.handles.filter(
+    (h) =>
+      h.id !== but.id &&
+      (h.kind === "tap" || h.kind === "vent") &&
+      h.positions.some((p) => Object.keys(p.edges).some(opensInHouse)),
   );
+}
+
+function flushed(rig: Rig, wish: Extract<Wish, { want: "flush" }>): Aimed {
+  const keys = keysOf(rig, wish.unit);
+  const opening = rig.edges.find((e) => e.kind === "opening" && e.role === wish.at)?.id ?? wish.at;
+  const at = handleOpening(rig, opening);
+  if (!at) throw new Error(`no handle opens ${wish.at}`);
+  const feed = feedHandle(rig);
+  const to = wish.fully ? "open" : "quarter";
+  return {
+    title: `Flush ${nameOf(rig, wish.unit)} at ${inSentence(at.name)}`,
+    goal: {
+      serves: keys,
+      full: keys,
+      positions: {
+        ...normally(otherTaps(rig, at)),
+        [at.id]: at.positions.find((p) => p.edges[opening] === "open")!.name,
+        ...(feed ? { [feed]: to } : {}),
+      },
+    },
+    permit: {
+      openings: [opening],
+      units: keys,
+      feed: feed ? { handle: feed, to } : undefined,
+    },
+  };
+}
+
+/** What positions are called in a title: the first handle as its name begins, the others inside the sentence. */
+const titleOf = (rig: Rig, positions: Readonly<Record<string, string>>): string =>
+  Object.entries(positions)
+    .map(([id, to], i) => {
+      const called = rig.handles.find((h) => h.id === id)!.name;
+      return `${i === 0 ? called : inSentence(called)} ${to}`;
+    })
+    .join(", ") || "Nothing to turn";
+
+function standing(rig: Rig, wish: Extract<Wish, { want: "stand" }>): Aimed {
+  const namedBy = (roles: readonly string[]) =>
+    Object.keys(handlesNamed(rig, wish.unit, Object.fromEntries(roles.map((r) => [r, ""]))));
+  const positions = handlesNamed(rig, wish.unit, wish.positions);
+  const permitted = new Set(namedBy(wish.permits ?? []));
+  const openings = rig.handles
+    .filter((h) => permitted.has(h.id))
+    .flatMap((h) => h.positions.flatMap((p) => Object.keys(p.edges)))
+    .filter((id) => rig.edges.find((e) => e.id === id)!.kind === "opening");
+  const gate = wish.feed === undefined ? undefined : namedBy([wish.feed])[0];
+  return {
+    title: titleOf(rig, positions),
+    goal: { positions },
+    permit:
+      openings.length > 0
+        ? {
+            openings: [...new Set(openings)],
+            units: keysBelow(rig, wish.unit),
+            feed: gate ? { handle: gate, to: positions[gate] ?? "open" } : undefined,
+          }
+        : undefined,
+  };
+}
+
+function passedBy(rig: Rig): Aimed {
+  return {
+    title: "Bypass everything",
+    goal: {
+      passedBy: rig.units.filter((u) => onLine(rig, u.key)).map((u) => u.key),
+      live: houses(rig),
+      avoid: { ...unjoined(rig), ...halfWay(rig) },
+      endsNot: uncapped(rig),
+    },
+  };
+}
+
+function drained(rig: Rig, node: string): Aimed {
+  const name = rig.nodes.find((n) => n.id === node)?.name ?? node;
+  return { title: `Drain down to cut at ${inSentence(name)}`, goal: { empty: [node] } };
+}
+
+function restored(rig: Rig): Aimed {
+  const closedAgain = rig.handles.filter((h) => h.kind === "tap" || h.kind === "vent");
+  const openedAgain = rig.handles.filter((h) => h.kind === "lever" && standsAtMain(rig, h));
+  return {
+    title: "Restore water to the house",
+    goal: {
+      live: houses(rig),
+      avoid: unjoined(rig),
+      endsNot: uncapped(rig),
+      positions: normally([...closedAgain, ...openedAgain]),
+    },
+  };
+}
+
+function allNormal(rig: Rig): Aimed {
+  return {
+    title: "Everything back to normal",
+    goal: {
+      live: houses(rig),
+      positions: normally(rig.handles.filter((h) => h.kind !== "automatic")),
+    },
+  };
 }
 
 /** What a person can wish for on this rig, in the order in which it is wanted. */

@@ -35,7 +35,8 @@ export {
 export { flows, waterAt, type Flows, type WaterAt, type WaterMark } from "./flows";
 export { followed, heardFull, judge, judgeOf, standing, type Judged } from "./judge";
 export { composeRig, type Arrangement, type RigChoice, type RigPart } from "./compose";
-export { feedHandle, lineHandles, aimed, onLine, wishesOf, type Aimed, type Wish } from "./goals";
+export { aimed, wishesOf, type Aimed, type Wish } from "./goals";
+export { feedHandle, lineHandles, onLine } from "./line";
 export { whyNot, type NoWay } from "./whyNot";
 export { explain, partsIn, sayMove, whatHappened, type Explained } from "./explain";
 export { fillMinutes, saysFull } from "./fill";

@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import type { RunRig, Supply } from "@/core/job/runRig";
-import { onLine } from "@/core/rig/goals";
+import { onLine } from "@/core/rig/line";
 import { lengthOf, momentOf } from "@/ui/time";
 
 const words: Readonly<Record<Supply, string>> = {
