@@ -7,6 +7,25 @@ import type { Action } from "./permissions";
 export const json = (body: unknown, status = 200, headers: Record<string, string> = {}): Response =>
   Response.json(body, { status, headers: { "cache-control": "no-store", ...headers } });
 
+/** A file to take away, that nobody keeps. */
+export const attachment = (type: string, name: string, body: BodyInit): Response =>
+  new Response(body, {
+    headers: {
+      "content-type": type,
+      "content-disposition": `attachment; filename="${name}"`,
+      "cache-control": "no-store",
+    },
+  });
+
+/** A job's name as part of a file's: lower-case words joined by hyphens, `job` where none is left. */
+export const fileName = (name: string): string =>
+  name
+    .normalize("NFKD")
+    .replace(/[^\w -]/g, "")
+    .trim()
+    .replace(/\s+/g, "-")
+    .toLowerCase() || "job";
+
 /** Writes are taken from Brant's own pages only. */
 export function foreignOrigin(request: Request): boolean {
   const origin = request.headers.get("origin");

@@ -1,5 +1,5 @@
 import type { UnitModel } from "@/core/families";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, describe, expect, it } from "vitest";
 import { sql } from "drizzle-orm";
 import { ulid } from "ulid";
 import { unitModels } from "@/catalogue/units";
@@ -17,14 +17,9 @@ import {
   sheetsOf,
 } from "@/data/queries/catalogue";
 import { rememberedLabels, rememberLabels } from "@/data/queries/labNames";
-import type { Database } from "@/data/database";
 import { asOwner, open, send } from "./setting";
 
-let db: Database;
-let close: () => Promise<void>;
-beforeAll(() => {
-  ({ db, close } = open());
-});
+const { db, close } = open();
 afterAll(() => close());
 
 const figures = (code: string): UnitModel => ({ ...unitModels.get("SF-150")!, code });

@@ -5,9 +5,9 @@ import { readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { eq, sql } from "drizzle-orm";
 import { ulid } from "ulid";
-import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
+import { afterAll, describe, expect, it, vi } from "vitest";
 import { verifyChain } from "@/core/record";
-import { atOnce, errno, MOVED, mustHaveChanged, type Database } from "@/data/database";
+import { atOnce, errno, MOVED, mustHaveChanged } from "@/data/database";
 import { appendEntry, importEntries, jobEntries, loadJob } from "@/data/queries/jobs";
 import { findAnything, jobPage, todayOf } from "@/data/queries/today";
 import { job, jobLog } from "@/data/schema";
@@ -20,11 +20,7 @@ const tsx = (script: string, args: string[], env: Record<string, string> = {}) =
     encoding: "utf8",
     cwd: process.cwd(),
   });
-let db: Database;
-let close: () => Promise<void>;
-beforeAll(() => {
-  ({ db, close } = open());
-});
+const { db, close } = open();
 afterAll(() => close());
 
 async function newJob(name = "Pell Lane bakery"): Promise<string> {

@@ -1,9 +1,8 @@
 import { eq } from "drizzle-orm";
 import { ulid } from "ulid";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, describe, expect, it } from "vitest";
 import { defaultSchools } from "@/catalogue/schools";
 import type { Company } from "@/core/site";
-import type { Database } from "@/data/database";
 import { loadCompany, saveCompany } from "@/data/queries/company";
 import { addFileRow, fileRow } from "@/data/queries/files";
 import { answers } from "@/data/queries/health";
@@ -27,11 +26,7 @@ import { lockSession, noteFailure, unlockSession, waitBeforeSignIn } from "@/ser
 import { loadJob } from "@/data/queries/jobs";
 import { open, send } from "./setting";
 
-let db: Database;
-let close: () => Promise<void>;
-beforeAll(() => {
-  ({ db, close } = open());
-});
+const { db, close } = open();
 afterAll(() => close());
 
 const at = new Date("2026-11-25T08:00:00Z");

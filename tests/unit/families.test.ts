@@ -10,6 +10,7 @@ import { allVerdicts, judgeTrain, type TrainInput } from "@/core/train";
 import { value } from "@/core/units";
 import { tell } from "@/core/tell";
 import type { Level } from "@/core/verdict";
+import { facts } from "../../scripts/bench-house";
 
 const GPG = 64.79891 / 3.785411784;
 const tables: TrainInput["tables"] = { demand: demandTables, limits: feedLimits, pipes };
@@ -40,34 +41,15 @@ function judge(facts: SiteFacts, line: readonly Placed[], schools: Partial<Train
 
 /** A house of four on town water, with everything known and nothing wrong. */
 const house: SiteFacts = {
-  source: "municipal",
+  ...facts,
   staticPressure: 400,
   flowing: { pressure: 360, flow: 30 },
-  persons: 4,
-  drinkers: 4,
-  fixtures: { bathroomGroup: 1, kitchenSink: 1 },
-  together: {},
-  groundFault: true,
-  airGap: true,
-  tapRise: 1,
   water: {
+    ...facts.water,
     hardness: value(250),
-    iron: value(0.05),
-    manganese: value(0.01),
     chlorine: value(0.8),
-    chloramine: value(0),
-    turbidity: value(0.4),
-    tannin: value(0),
     uvt: value(95),
-    sulphide: { is: "notDetected" },
-    temperature: value(12),
-    tds: value(400),
-    ph: value(7.3),
-    nitrate: value(10),
-    lead: value(1),
-    copper: value(0.1),
     coliform: "absent",
-    ecoli: "absent",
   },
 };
 const withWater = (over: SiteFacts["water"]): SiteFacts => ({ ...house, water: { ...house.water, ...over } });

@@ -2,6 +2,7 @@
 import { useState, type ReactNode } from "react";
 import type { Figure, LineMark } from "@/core/families";
 import type { Level } from "@/core/verdict";
+import { ColumnHeads } from "@/ui/ColumnHeads";
 import { Failed } from "@/ui/Failed";
 import { FigureCard, FigureText } from "@/ui/FigureCard";
 import { Find } from "@/ui/Find";
@@ -236,6 +237,15 @@ function Forms() {
 function Figures() {
   return (
     <Group name="Figures">
+      <table className="plain">
+        <ColumnHeads columns={["Figure", { figure: "now" }]} />
+        <tbody>
+          <tr>
+            <th scope="row">Flow at peak</th>
+            <td className="figure">9.4 gpm</td>
+          </tr>
+        </tbody>
+      </table>
       <p>
         <FigureText figure={figures[0]} profile="us" /> · <FigureText profile="us" />
       </p>

@@ -9,6 +9,28 @@ const alike = {
   effects: ["reverseOsmosis"],
 } satisfies Partial<UnitModel>;
 
+/** Figures of the six-stage units, with or without a permeate pump. */
+const sixStage = {
+  permeate: 100 * GPD,
+  pressure: 414,
+  tds: 250,
+  recovery: 0.25,
+  concentrate: 300 * GPD,
+  rejection: 0.95,
+  preLoss: 20,
+  maxRecovery: 0.5,
+  minFeed: 276,
+  maxFeed: 552,
+  wasteRatio: 3,
+  tank: {
+    totalLitres: 15.1,
+    precharge: 41.4,
+  },
+  carbonStages: 2,
+  rinseMinutes: 30,
+  discards: 2,
+} satisfies UnitModel["ro"];
+
 /** Reverse osmosis units, made up, with descriptive codes. */
 export const roUnits: readonly UnitModel[] = [
   {
@@ -164,26 +186,7 @@ export const roUnits: readonly UnitModel[] = [
     power: false,
     serials: [serial, membrane],
     recipes: ["ro-tank"],
-    ro: {
-      permeate: 100 * GPD,
-      pressure: 414,
-      tds: 250,
-      recovery: 0.25,
-      concentrate: 300 * GPD,
-      rejection: 0.95,
-      preLoss: 20,
-      maxRecovery: 0.5,
-      minFeed: 276,
-      maxFeed: 552,
-      wasteRatio: 3,
-      tank: {
-        totalLitres: 15.1,
-        precharge: 41.4,
-      },
-      carbonStages: 2,
-      rinseMinutes: 30,
-      discards: 2,
-    },
+    ro: sixStage,
     cost: {
       parts: 320,
       yearly: 85,
@@ -200,24 +203,7 @@ export const roUnits: readonly UnitModel[] = [
     serials: [serial, membrane],
     recipes: ["ro-tank"],
     ro: {
-      permeate: 100 * GPD,
-      pressure: 414,
-      tds: 250,
-      recovery: 0.25,
-      concentrate: 300 * GPD,
-      rejection: 0.95,
-      preLoss: 20,
-      maxRecovery: 0.5,
-      minFeed: 276,
-      maxFeed: 552,
-      wasteRatio: 3,
-      tank: {
-        totalLitres: 15.1,
-        precharge: 41.4,
-      },
-      carbonStages: 2,
-      rinseMinutes: 30,
-      discards: 2,
+      ...sixStage,
       permeatePump: true,
     },
     cost: {

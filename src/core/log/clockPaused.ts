@@ -1,30 +1,22 @@
-import { id, type Of } from "./fields";
 import { stepState } from "../job/job";
-import { accept, crew, logKind, refuse } from "./kind";
-import { ofStep, onClock } from "./steps";
+import { id, type Of } from "./fields";
+import { onClock, stepKind } from "./steps";
 
 const kept = { step: id };
 declare module "./kind" {
-  interface Asked {
-    clockPaused: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     clockPaused: Of<typeof kept>;
   }
 }
 
-export const clockPaused = logKind({
+export const clockPaused = stepKind({
   kind: "clockPaused",
-  asked: kept,
   kept,
-  may: crew,
-  onPhone: true,
-  decide: (job, { step: id }) =>
-    ofStep(job, id, (step) => {
-      if (!stepState(job, id).clock) return refuse("Its clock is not running");
-      return step.soak
-        ? refuse("A soak is not paused: opening a valve restarts it, or needs a written reason")
-        : accept({ step: id });
-    }),
+  whyNot: (job, step) => {
+    if (!stepState(job, step.id).clock) return "Its clock is not running";
+    return step.soak
+      ? "A soak is not paused: opening a valve restarts it, or needs a written reason"
+      : undefined;
+  },
   apply: (job, { step }, { at }) => onClock(job, step, { is: "pause", at: Date.parse(at) }),
 });

@@ -1,31 +1,21 @@
-import { id, whole, type Of } from "./fields";
 import { onStep, stepState } from "../job/job";
-import { accept, crew, logKind, refuse } from "./kind";
-import { ofStep } from "./steps";
+import { id, whole, type Of } from "./fields";
+import { stepKind } from "./steps";
 
 /** `cycle` is which one, so that two phones counting the same one count it once. */
 const kept = { step: id, cycle: whole(1, 20) };
 declare module "./kind" {
-  interface Asked {
-    cycleCounted: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     cycleCounted: Of<typeof kept>;
   }
 }
 
-export const cycleCounted = logKind({
+export const cycleCounted = stepKind({
   kind: "cycleCounted",
-  asked: kept,
   kept,
-  may: crew,
-  onPhone: true,
-  decide: (job, { step: id, cycle }) =>
-    ofStep(job, id, (step) => {
-      if (!step.cycle) return refuse("This step has no discards");
-      return cycle > stepState(job, id).cycles + 1
-        ? refuse("Count them one by one")
-        : accept({ step: id, cycle });
-    }),
+  whyNot: (job, step, { cycle }) => {
+    if (!step.cycle) return "This step has no discards";
+    return cycle > stepState(job, step.id).cycles + 1 ? "Count them one by one" : undefined;
+  },
   apply: (job, { step, cycle }) => onStep(job, step, (s) => ({ ...s, cycles: Math.max(s.cycles, cycle) })),
 });

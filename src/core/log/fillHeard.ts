@@ -4,18 +4,14 @@ import { accept, crew, logKind, refuse } from "./kind";
 
 const kept = { step: optional(id) };
 declare module "./kind" {
-  interface Asked {
-    fillHeard: Of<typeof kept>;
-  }
   /** The sound of filling has stopped. */
-  interface Kept {
+  interface KeptAsAsked {
     fillHeard: Of<typeof kept>;
   }
 }
 
 export const fillHeard = logKind({
   kind: "fillHeard",
-  asked: kept,
   kept,
   may: crew,
   onPhone: true,

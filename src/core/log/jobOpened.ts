@@ -4,10 +4,7 @@ import { accept, logKind, office, refuse } from "./kind";
 
 const kept = { name: line, place: line, about: text(300) };
 declare module "./kind" {
-  interface Asked {
-    jobOpened: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     jobOpened: Of<typeof kept>;
   }
 }
@@ -22,7 +19,6 @@ declare module "../job/job" {
 
 export const jobOpened = logKind({
   kind: "jobOpened",
-  asked: kept,
   kept,
   may: office,
   begins: { name: "", place: "", about: "" },

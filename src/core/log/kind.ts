@@ -6,12 +6,15 @@ import type { Told } from "../words";
 import type { Of, Shape } from "./fields";
 import type { JobState, Mark, Role } from "../job/job";
 
-/** What is asked by each kind of intent, beside its kind and id. Each kind adds itself, in its own file. */
+/** What is asked by kinds that keep it as it was asked. Each kind adds itself, in its own file. */
 // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- kinds add to it by declaration merging
-export interface Asked {}
+export interface KeptAsAsked {}
+/** What is asked by each kind of intent, beside its kind and id. */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- kinds add to it by declaration merging
+export interface Asked extends KeptAsAsked {}
 /** What each kind of entry keeps. The log is the whole of a job: everything else is computed from it. */
 // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- kinds add to it by declaration merging
-export interface Kept {}
+export interface Kept extends KeptAsAsked {}
 export type EntryKind = keyof Kept;
 export type IntentKind = keyof Asked;
 
@@ -72,8 +75,8 @@ export interface Stamp extends Mark {
 
 interface Spec<A extends Shape, D extends Shape> {
   readonly kind: string;
-  /** What is asked, beside kind and id. */
-  readonly asked: A;
+  /** What is asked, beside kind and id; absent where it is kept as it is asked. */
+  readonly asked?: A;
   /** What the entry keeps. */
   readonly kept: D;
   readonly may: readonly Role[];
@@ -106,10 +109,11 @@ export interface LogKind {
 }
 
 /** Types a kind's decision and change by its shapes. */
-export const logKind = <A extends Shape, D extends Shape>(spec: Spec<A, D>): LogKind => ({
+export const logKind = <D extends Shape, A extends Shape = D>(spec: Spec<A, D>): LogKind => ({
   onPhone: false,
   touchesDesign: false,
   begins: {},
+  asked: spec.kept,
   ...spec,
   kind: spec.kind as LogKind["kind"],
 });

@@ -4,10 +4,7 @@ import { accept, crew, logKind } from "./kind";
 
 const kept = { point: ulid, text: line, who: line, due: optional(date) };
 declare module "./kind" {
-  interface Asked {
-    openPointAdded: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     openPointAdded: Of<typeof kept>;
   }
 }
@@ -20,7 +17,6 @@ declare module "../job/job" {
 
 export const openPointAdded = logKind({
   kind: "openPointAdded",
-  asked: kept,
   kept,
   may: crew,
   begins: { openPoints: [] },

@@ -3,17 +3,13 @@ import { accept, crew, logKind, refuse } from "./kind";
 
 const kept = { point: ulid, how: reason };
 declare module "./kind" {
-  interface Asked {
-    openPointClosed: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     openPointClosed: Of<typeof kept>;
   }
 }
 
 export const openPointClosed = logKind({
   kind: "openPointClosed",
-  asked: kept,
   kept,
   may: crew,
   decide: (job, { point, how }) =>

@@ -5,17 +5,13 @@ import { accept, logKind, office, refuse } from "./kind";
 
 const kept = { at: id, rule: id };
 declare module "./kind" {
-  interface Asked {
-    overrideWithdrawn: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     overrideWithdrawn: Of<typeof kept>;
   }
 }
 
 export const overrideWithdrawn = logKind({
   kind: "overrideWithdrawn",
-  asked: kept,
   kept,
   may: office,
   touchesDesign: true,

@@ -4,10 +4,7 @@ import { accept, crew, logKind } from "./kind";
 
 const kept = { file: ulid, sha256: hash, caption: text(200), step: optional(id), field: optional(id) };
 declare module "./kind" {
-  interface Asked {
-    photoAdded: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     photoAdded: Of<typeof kept>;
   }
 }
@@ -20,7 +17,6 @@ declare module "../job/job" {
 
 export const photoAdded = logKind({
   kind: "photoAdded",
-  asked: kept,
   kept,
   may: crew,
   begins: { photos: [] },

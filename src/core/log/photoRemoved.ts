@@ -3,17 +3,13 @@ import { accept, crew, logKind, refuse } from "./kind";
 
 const kept = { file: ulid, why: reason };
 declare module "./kind" {
-  interface Asked {
-    photoRemoved: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     photoRemoved: Of<typeof kept>;
   }
 }
 
 export const photoRemoved = logKind({
   kind: "photoRemoved",
-  asked: kept,
   kept,
   may: crew,
   decide: (job, { file, why }) =>

@@ -3,17 +3,13 @@ import { accept, logKind, office, refuse } from "./kind";
 
 const kept = { reading: ulid, why: reason };
 declare module "./kind" {
-  interface Asked {
-    readingOverridden: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     readingOverridden: Of<typeof kept>;
   }
 }
 
 export const readingOverridden = logKind({
   kind: "readingOverridden",
-  asked: kept,
   kept,
   may: office,
   decide: (job, { reading: id, why }) => {

@@ -4,11 +4,8 @@ import { accept, logKind, office, refuse } from "./kind";
 
 const kept = { school: id, option: text(40), why: reason };
 declare module "./kind" {
-  interface Asked {
-    schoolChosen: Of<typeof kept>;
-  }
   /** A job's own school over the company's; an empty option goes back to it. */
-  interface Kept {
+  interface KeptAsAsked {
     schoolChosen: Of<typeof kept>;
   }
 }
@@ -26,7 +23,6 @@ declare module "../job/job" {
 
 export const schoolChosen = logKind({
   kind: "schoolChosen",
-  asked: kept,
   kept,
   may: office,
   touchesDesign: true,

@@ -5,10 +5,7 @@ import { accept, crew, logKind, refuse } from "./kind";
 
 const kept = { as: oneOf("installer", "householder"), name: line, file: ulid, sha256: hash, head: hash };
 declare module "./kind" {
-  interface Asked {
-    signed: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     signed: Of<typeof kept>;
   }
 }
@@ -21,7 +18,6 @@ declare module "../job/job" {
 
 export const signed = logKind({
   kind: "signed",
-  asked: kept,
   kept,
   may: crew,
   begins: { signatures: [] },

@@ -1,29 +1,19 @@
-import { id, reason, type Of } from "./fields";
 import { onStep, stepState } from "../job/job";
-import { accept, crew, logKind, refuse } from "./kind";
-import { ofStep } from "./steps";
+import { id, reason, type Of } from "./fields";
+import { stepKind } from "./steps";
 
+/** A disturbed soak goes on, with a reason. */
 const kept = { step: id, why: reason };
 declare module "./kind" {
-  interface Asked {
-    soakKept: Of<typeof kept>;
-  }
-  /** A disturbed soak goes on, with a reason. */
-  interface Kept {
+  interface KeptAsAsked {
     soakKept: Of<typeof kept>;
   }
 }
 
-export const soakKept = logKind({
+export const soakKept = stepKind({
   kind: "soakKept",
-  asked: kept,
   kept,
-  may: crew,
-  onPhone: true,
-  decide: (job, { step: id, why }) =>
-    ofStep(job, id, (step) =>
-      step.soak && stepState(job, id).clock ? accept({ step: id, why }) : refuse("No soak is running here"),
-    ),
+  whyNot: (job, step) => (step.soak && stepState(job, step.id).clock ? undefined : "No soak is running here"),
   apply: (job, { step, why }, { by, at }) =>
     onStep(job, step, (s) => ({ ...s, kept: [...s.kept, { by, at, why }] })),
 });

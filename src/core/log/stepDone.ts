@@ -2,32 +2,22 @@ import { whyNotFinish } from "../job/progress";
 import { shutOn } from "../job/runRig";
 import { id, optional, text, type Of } from "./fields";
 import { findStep, onStep, stepState } from "../job/job";
-import { accept, crew, logKind, refuse } from "./kind";
-import { ofStep, onClock } from "./steps";
+import { onClock, stepKind } from "./steps";
 
 const kept = { step: id, note: optional(text(300)) };
 declare module "./kind" {
-  interface Asked {
-    stepDone: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     stepDone: Of<typeof kept>;
   }
 }
 
-export const stepDone = logKind({
+export const stepDone = stepKind({
   kind: "stepDone",
-  asked: kept,
   kept,
-  may: crew,
-  onPhone: true,
-  decide: (job, { step: id, note }, { now }) =>
-    ofStep(job, id, (step) => {
-      // Two people finishing one step is one finished step, not an error.
-      if (stepState(job, id).done) return accept({ step: id });
-      const waits = whyNotFinish(job, step, now);
-      return waits ? refuse(waits) : accept({ step: id, note: note || undefined });
-    }),
+  // Two people finishing one step is one finished step, not an error.
+  whyNot: (job, step, _asked, { now }) =>
+    stepState(job, step.id).done ? undefined : whyNotFinish(job, step, now),
+  keeps: (job, { step, note }) => (stepState(job, step).done ? { step } : { step, note: note || undefined }),
   apply: (job, { step: id, note }, { by, at }) => {
     const paused = onClock(job, id, { is: "pause", at: Date.parse(at) });
     const done = onStep(paused, id, (s) => (s.done ? s : { ...s, done: { by, at, note } }));

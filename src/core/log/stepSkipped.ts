@@ -1,35 +1,25 @@
+import { onStep, stepState } from "../job/job";
 import { maySkip } from "../run/step";
 import { id, reason, type Of } from "./fields";
-import { onStep, stepState } from "../job/job";
-import { accept, crew, logKind, refuse } from "./kind";
-import { ofStep } from "./steps";
+import { stepKind } from "./steps";
 
 const kept = { step: id, why: reason };
 declare module "./kind" {
-  interface Asked {
-    stepSkipped: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     stepSkipped: Of<typeof kept>;
   }
 }
 
-export const stepSkipped = logKind({
+export const stepSkipped = stepKind({
   kind: "stepSkipped",
-  asked: kept,
   kept,
-  may: crew,
-  onPhone: true,
-  decide: (job, { step: id, why }) =>
-    ofStep(job, id, (step) => {
-      if (!maySkip(step))
-        return refuse(
-          step.kind === "hold"
-            ? "A hold cannot be skipped"
-            : "This step proves the water: it cannot be skipped",
-        );
-      return stepState(job, id).done ? refuse("It is done already") : accept({ step: id, why });
-    }),
+  whyNot: (job, step) => {
+    if (!maySkip(step))
+      return step.kind === "hold"
+        ? "A hold cannot be skipped"
+        : "This step proves the water: it cannot be skipped";
+    return stepState(job, step.id).done ? "It is done already" : undefined;
+  },
   apply: (job, { step, why }, { by, at }) =>
     onStep(job, step, (s) => (s.done || s.skipped ? s : { ...s, skipped: { by, at, why } })),
 });

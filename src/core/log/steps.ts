@@ -1,7 +1,8 @@
 import { advanceClock, type ClockEvent } from "../run/clock";
 import type { Step } from "../run/step";
 import { findStep, onStep, type JobState } from "../job/job";
-import { refuse, type Decided } from "./kind";
+import type { id, Of, Shape } from "./fields";
+import { accept, crew, logKind, refuse, type Deciding, type LogKind, type Stamp } from "./kind";
 
 /** The job with a step's clock moved on by an event. */
 export function onClock(job: JobState, id: string, event: ClockEvent): JobState {
@@ -13,8 +14,35 @@ export function onClock(job: JobState, id: string, event: ClockEvent): JobState 
   });
 }
 
-/** Decides on a step of the run, where it is part of it. */
-export function ofStep<D>(job: JobState, id: string, decide: (step: Step) => Decided<D>): Decided<D> {
-  const step = findStep(job, id);
-  return step ? decide(step) : refuse("This step is not part of the run");
+interface StepKindSpec<K extends StepShape> {
+  readonly kind: string;
+  readonly kept: K;
+  /** Why it is not taken, in words; nothing where it is. Pure. */
+  readonly whyNot: (job: JobState, step: Step, asked: Of<K>, with_: Deciding) => string | undefined;
+  /** What is kept, where that is not all that was asked. */
+  readonly keeps?: (job: JobState, asked: Of<K>) => Of<K>;
+  readonly apply: (job: JobState, kept: Of<K>, stamp: Stamp) => JobState;
 }
+type StepShape = Shape & { readonly step: typeof id };
+
+/** A kind of entry about one step of the run: the crew asks for it, a phone decides it, and it is kept as asked. */
+export const stepKind = <K extends StepShape>({
+  kind,
+  kept,
+  whyNot,
+  keeps = (_job, asked) => asked,
+  apply,
+}: StepKindSpec<K>): LogKind =>
+  logKind<K>({
+    kind,
+    kept,
+    may: crew,
+    onPhone: true,
+    decide: (job, asked, deciding) => {
+      const step = findStep(job, (asked as Of<K> & { readonly step: string }).step);
+      if (!step) return refuse("This step is not part of the run");
+      const why = whyNot(job, step, asked, deciding);
+      return why === undefined ? accept(keeps(job, asked)) : refuse(why);
+    },
+    apply,
+  });

@@ -5,18 +5,14 @@ import { accept, crew, logKind, refuse } from "./kind";
 
 const kept = { turn: whole(1, 100_000) };
 declare module "./kind" {
-  interface Asked {
-    turnTakenBack: Of<typeof kept>;
-  }
   /** The last turn was marked by mistake: no hand made it. `turn` is its number, from 1. */
-  interface Kept {
+  interface KeptAsAsked {
     turnTakenBack: Of<typeof kept>;
   }
 }
 
 export const turnTakenBack = logKind({
   kind: "turnTakenBack",
-  asked: kept,
   kept,
   may: crew,
   onPhone: true,

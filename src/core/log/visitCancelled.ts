@@ -3,17 +3,13 @@ import { accept, logKind, office, refuse } from "./kind";
 
 const kept = { visit: ulid, why: reason };
 declare module "./kind" {
-  interface Asked {
-    visitCancelled: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     visitCancelled: Of<typeof kept>;
   }
 }
 
 export const visitCancelled = logKind({
   kind: "visitCancelled",
-  asked: kept,
   kept,
   may: office,
   decide: (job, { visit, why }) =>

@@ -9,10 +9,7 @@ const kept = {
   what: line,
 };
 declare module "./kind" {
-  interface Asked {
-    visitPlanned: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     visitPlanned: Of<typeof kept>;
   }
 }
@@ -25,7 +22,6 @@ declare module "../job/job" {
 
 export const visitPlanned = logKind({
   kind: "visitPlanned",
-  asked: kept,
   kept,
   may: office,
   begins: { visits: [] },

@@ -3,11 +3,8 @@ import { accept, crew, logKind, refuse } from "./kind";
 
 const kept = { from: moment, to: moment };
 declare module "./kind" {
-  interface Asked {
-    waterOffAgreed: Of<typeof kept>;
-  }
   /** Hours in which the household agreed to have no water. */
-  interface Kept {
+  interface KeptAsAsked {
     waterOffAgreed: Of<typeof kept>;
   }
 }
@@ -20,7 +17,6 @@ const THREE_DAYS = 3 * 86_400_000;
 
 export const waterOffAgreed = logKind({
   kind: "waterOffAgreed",
-  asked: kept,
   kept,
   may: crew,
   begins: { waterOffs: [] },

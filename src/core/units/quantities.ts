@@ -65,6 +65,12 @@ export const KPA_PER_METRE = 9.80665;
 
 const unit = (factor: number, ...names: string[]): Unit => ({ names, factor });
 
+/** Shown in one unit and with the same digits in either profile. */
+const alike = (name: string, digits: number) => ({
+  show: { us: name, metric: name },
+  digits: { us: digits, metric: digits },
+});
+
 const asCaCO3: readonly Unit[] = [
   unit(1, "mg/L", "mg/l", "ppm", "mg/lcaco3", "mg/lascaco3", "ppmcaco3"),
   unit(GPG, "gpg", "grains", "gr/gal", "grains/gal"),
@@ -201,8 +207,7 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
   // Stated in mg/L in either profile; a mmol of acid capacity is another thing than one of hardness, so it is not among the units.
   alkalinity: {
     units: asCaCO3.slice(0, 4),
-    show: { us: "mg/L", metric: "mg/L" },
-    digits: { us: 0, metric: 0 },
+    ...alike("mg/L", 0),
     min: 0,
     max: 20_000,
     bare: true,
@@ -213,48 +218,42 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
       unit(0.001, "µg/L", "µg/l", "μg/l", "ug/l", "ppb"),
       unit(1000, "g/L", "g/l"),
     ],
-    show: { us: "mg/L", metric: "mg/L" },
-    digits: { us: 2, metric: 2 },
+    ...alike("mg/L", 2),
     min: 0,
     max: 100_000,
     bare: true,
   },
   traceConcentration: {
     units: [unit(1, "µg/L", "µg/l", "μg/l", "ug/l", "ppb"), unit(1000, "mg/L", "mg/l", "ppm")],
-    show: { us: "µg/L", metric: "µg/L" },
-    digits: { us: 1, metric: 1 },
+    ...alike("µg/L", 1),
     min: 0,
     max: 1e7,
     bare: true,
   },
   conductivity: {
     units: [unit(1, "µS/cm", "µs/cm", "μs/cm", "us/cm"), unit(1000, "mS/cm", "ms/cm")],
-    show: { us: "µS/cm", metric: "µS/cm" },
-    digits: { us: 0, metric: 0 },
+    ...alike("µS/cm", 0),
     min: 0,
     max: 1e6,
     bare: true,
   },
   turbidity: {
     units: [unit(1, "NTU", "ntu", "fnu")],
-    show: { us: "NTU", metric: "NTU" },
-    digits: { us: 1, metric: 1 },
+    ...alike("NTU", 1),
     min: 0,
     max: 10_000,
     bare: true,
   },
   transmittance: {
     units: [unit(1, "%", "%/cm", "%percm")],
-    show: { us: "%", metric: "%" },
-    digits: { us: 0, metric: 0 },
+    ...alike("%", 0),
     min: 0,
     max: 100,
     bare: true,
   },
   percent: {
     units: [unit(1, "%")],
-    show: { us: "%", metric: "%" },
-    digits: { us: 1, metric: 1 },
+    ...alike("%", 1),
     min: 0,
     max: 100,
     bare: true,
@@ -262,8 +261,7 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
   // A part of one, shown in percent.
   share: {
     units: [unit(0.01, "%"), unit(1, "of1")],
-    show: { us: "%", metric: "%" },
-    digits: { us: 0, metric: 0 },
+    ...alike("%", 0),
     min: 0,
     max: 1,
     bare: true,
@@ -271,8 +269,7 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
   // `3 to 1`.
   ratio: {
     units: [unit(1, "to 1", "to1", ":1")],
-    show: { us: "to 1", metric: "to 1" },
-    digits: { us: 1, metric: 1 },
+    ...alike("to 1", 1),
     min: 0,
     max: 1000,
     bare: true,
@@ -300,8 +297,7 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
       unit(60, "h", "hour", "hours", "hr"),
       unit(1440, "d", "day", "days"),
     ],
-    show: { us: "min", metric: "min" },
-    digits: { us: 1, metric: 1 },
+    ...alike("min", 1),
     min: 0,
     max: 1e7,
     bare: true,
@@ -313,8 +309,7 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
       unit(1 / 60, "s", "sec", "second", "seconds"),
       unit(60, "h", "hour", "hours", "hr"),
     ],
-    show: { us: "s", metric: "s" },
-    digits: { us: 1, metric: 1 },
+    ...alike("s", 1),
     min: 0,
     max: 1440,
     aboveZero: true,
@@ -322,32 +317,28 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
   },
   ph: {
     units: [unit(1, "pH", "ph", "")],
-    show: { us: "", metric: "" },
-    digits: { us: 1, metric: 1 },
+    ...alike("", 1),
     min: 0,
     max: 14,
     bare: true,
   },
   count: {
     units: [unit(1, "")],
-    show: { us: "", metric: "" },
-    digits: { us: 0, metric: 0 },
+    ...alike("", 0),
     min: 0,
     max: 1e7,
     bare: true,
   },
   power: {
     units: [unit(1, "W", "w"), unit(1000, "kW", "kw")],
-    show: { us: "W", metric: "W" },
-    digits: { us: 0, metric: 0 },
+    ...alike("W", 0),
     min: 0,
     max: 1e6,
     bare: true,
   },
   voltage: {
     units: [unit(1, "V", "v")],
-    show: { us: "V", metric: "V" },
-    digits: { us: 0, metric: 0 },
+    ...alike("V", 0),
     min: 0,
     max: 1000,
     bare: true,

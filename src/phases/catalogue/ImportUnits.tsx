@@ -2,6 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useRef, useState } from "react";
 import type { ReadFile } from "./read";
+import { ColumnHeads } from "@/ui/ColumnHeads";
 
 const words = { new: "new", changed: "changed", same: "as it is", bad: "cannot be taken" } as const;
 
@@ -98,17 +99,9 @@ export function ImportUnits() {
             aria-labelledby="import-title"
           >
             <table className="plain">
-              <thead>
-                <tr>
-                  <th scope="col">Take</th>
-                  <th scope="col" className="figure">
-                    row
-                  </th>
-                  <th scope="col">unit</th>
-                  <th scope="col">state</th>
-                  <th scope="col">what changes, or why not</th>
-                </tr>
-              </thead>
+              <ColumnHeads
+                columns={["Take", { figure: "row" }, "unit", "state", "what changes, or why not"]}
+              />
               <tbody>
                 {file.read.units.map((u) => (
                   <tr key={u.row} data-state={u.state}>

@@ -3,6 +3,7 @@ import Link from "next/link";
 import type { Route } from "next";
 import { useState } from "react";
 import { printStated, type UnitSystem } from "@/core/units";
+import { ColumnHeads } from "@/ui/ColumnHeads";
 
 export interface ListedUnit {
   readonly code: string;
@@ -65,25 +66,17 @@ export function UnitList({
       </div>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Units">
         <table className="plain [&_td]:!align-middle" data-units>
-          <thead>
-            <tr>
-              <th scope="col">Code</th>
-              <th scope="col">Unit</th>
-              <th scope="col">variant</th>
-              <th scope="col" className="figure">
-                rated flow
-              </th>
-              <th scope="col" className="figure">
-                parts
-              </th>
-              <th scope="col" className="figure">
-                version
-              </th>
-              <th scope="col" className="figure">
-                in jobs
-              </th>
-            </tr>
-          </thead>
+          <ColumnHeads
+            columns={[
+              "Code",
+              "Unit",
+              "variant",
+              { figure: "rated flow" },
+              { figure: "parts" },
+              { figure: "version" },
+              { figure: "in jobs" },
+            ]}
+          />
           {groups.map((g) => (
             <tbody key={g.id}>
               <tr>

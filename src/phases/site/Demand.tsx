@@ -13,6 +13,7 @@ import { FigureText } from "@/ui/FigureCard";
 import { Qty } from "@/ui/Qty";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { SurveyFieldRow } from "./SurveyFieldRow";
+import { ColumnHeads } from "@/ui/ColumnHeads";
 
 const counts = (prefix: string, from: string): readonly SurveyField[] =>
   groupFields(from).filter((f) => f.id.startsWith(`${prefix}.`));
@@ -162,23 +163,15 @@ function AtPeak({
       <h2 id="at-peak">What happens at peak</h2>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="at-peak">
         <table className="plain">
-          <thead>
-            <tr>
-              <th scope="col">At</th>
-              <th scope="col" className="figure">
-                through each
-              </th>
-              <th scope="col" className="figure">
-                rated
-              </th>
-              <th scope="col" className="figure">
-                takes
-              </th>
-              <th scope="col" className="figure">
-                leaves
-              </th>
-            </tr>
-          </thead>
+          <ColumnHeads
+            columns={[
+              "At",
+              { figure: "through each" },
+              { figure: "rated" },
+              { figure: "takes" },
+              { figure: "leaves" },
+            ]}
+          />
           <tbody>
             <tr>
               <th scope="row" className="text-left font-normal">

@@ -10,6 +10,7 @@ import { useForm } from "@/ui/useForm";
 import { rememberReportLabels } from "./actions";
 import { LabHead } from "./LabHead";
 import { useTakeReport, type Way } from "./useTakeReport";
+import { ColumnHeads } from "@/ui/ColumnHeads";
 
 const byId = new Map(groupFields("water").map((f) => [f.id, f]));
 
@@ -97,17 +98,7 @@ export function LabMapping({
       <LabHead form={form} />
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="How the report is understood">
         <table className="plain">
-          <thead>
-            <tr>
-              <th scope="col">In the report</th>
-              <th scope="col" className="figure">
-                result
-              </th>
-              <th scope="col">means</th>
-              <th scope="col">unit</th>
-              <th scope="col">understood</th>
-            </tr>
-          </thead>
+          <ColumnHeads columns={["In the report", { figure: "result" }, "means", "unit", "understood"]} />
           <tbody>
             {read.items.map(({ item, reading }, i) => {
               const choice = choices[item.key] ?? {};

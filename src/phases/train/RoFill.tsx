@@ -6,6 +6,7 @@ import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } fro
 import { inProfile, print, unitName, type UnitSystem } from "@/core/units";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { lengthOf } from "@/ui/time";
+import { ColumnHeads } from "@/ui/ColumnHeads";
 
 interface Way {
   readonly name: string;
@@ -208,24 +209,16 @@ export default function RoFill({
       </div>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="ro-fill">
         <table className="plain max-w-3xl">
-          <thead>
-            <tr>
-              <th scope="col">Way</th>
-              <th scope="col">drawn</th>
-              <th scope="col" className="figure">
-                at the unit
-              </th>
-              <th scope="col" className="figure">
-                full in
-              </th>
-              <th scope="col" className="figure">
-                holds
-              </th>
-              <th scope="col" className="figure">
-                drain for one made
-              </th>
-            </tr>
-          </thead>
+          <ColumnHeads
+            columns={[
+              "Way",
+              "drawn",
+              { figure: "at the unit" },
+              { figure: "full in" },
+              { figure: "holds" },
+              { figure: "drain for one made" },
+            ]}
+          />
           <tbody>
             {drawn.map((d) => (
               <tr key={d.name}>

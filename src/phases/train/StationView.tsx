@@ -17,6 +17,7 @@ import { OverrideButton } from "./OverrideButton";
 import { SchoolNote, type SchoolInUse } from "./Schools";
 import { RoFillLazy, UnitPictureLazy } from "./charts";
 import type { Picture } from "./pictureOf";
+import { ColumnHeads } from "@/ui/ColumnHeads";
 
 /** A verdict with what would make it Good, and its override. */
 export function VerdictNote({
@@ -178,18 +179,7 @@ export function StationView({
           <h2 id="arrives">Water as it arrives here</h2>
           <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="arrives">
             <table className="plain max-w-3xl">
-              <thead>
-                <tr>
-                  <th scope="col">Value</th>
-                  <th scope="col" className="figure">
-                    here
-                  </th>
-                  <th scope="col" className="figure">
-                    allowed
-                  </th>
-                  <th scope="col">verdict</th>
-                </tr>
-              </thead>
+              <ColumnHeads columns={["Value", { figure: "here" }, { figure: "allowed" }, "verdict"]} />
               <tbody>
                 {s.limits.map((l) => (
                   <tr key={l.limit.key}>

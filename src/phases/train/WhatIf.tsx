@@ -20,6 +20,7 @@ import { QuantityField } from "@/ui/QuantityField";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { Turns } from "./Turns";
 import { useTurns } from "./work";
+import { ColumnHeads } from "@/ui/ColumnHeads";
 
 type Placed = { readonly unit: DesignUnit; readonly model: UnitModel };
 interface Given {
@@ -305,17 +306,7 @@ export function WhatIf({
             )}
             {tried && moved.length > 0 ? (
               <table className="plain mt-4 max-w-2xl">
-                <thead>
-                  <tr>
-                    <th scope="col">Figure</th>
-                    <th scope="col" className="figure">
-                      now
-                    </th>
-                    <th scope="col" className="figure">
-                      then
-                    </th>
-                  </tr>
-                </thead>
+                <ColumnHeads columns={["Figure", { figure: "now" }, { figure: "then" }]} />
                 <tbody>
                   {moved.map((m) => (
                     <tr key={m.at + m.id}>

@@ -11,7 +11,7 @@ export const RoFillLazy = dynamic(() => import("./RoFill"), {
   ssr: false,
   loading: loading("how the tank fills"),
 });
-export const UnitPictureLazy = dynamic(() => import("./UnitPicture"), {
+export const UnitPictureLazy = dynamic(() => import("./pictures/UnitPicture"), {
   ssr: false,
   loading: loading("the picture"),
 });

@@ -4,10 +4,7 @@ import { accept, crew, logKind, refuse } from "@/core/log/kind";
 
 const kept = { where: line };
 declare module "@/core/log/kind" {
-  interface Asked {
-    keyLeft: Of<typeof kept>;
-  }
-  interface Kept {
+  interface KeptAsAsked {
     keyLeft: Of<typeof kept>;
   }
 }
@@ -20,7 +17,6 @@ declare module "@/core/job/job" {
 /** A kind of log entry that no job needs: where the key of the house was left. */
 export const keyLeft = logKind({
   kind: "keyLeft",
-  asked: kept,
   kept,
   may: crew,
   onPhone: true,

@@ -8,23 +8,7 @@ import { exportBundle } from "@/server/bundle";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { fileStore } from "@/server/files";
-import { forPerson, json } from "@/server/respond";
-
-const attach = (type: string, name: string, body: BodyInit) =>
-  new Response(body, {
-    headers: {
-      "content-type": type,
-      "content-disposition": `attachment; filename="${name}"`,
-      "cache-control": "no-store",
-    },
-  });
-const fileName = (name: string) =>
-  name
-    .normalize("NFKD")
-    .replace(/[^\w -]/g, "")
-    .trim()
-    .replace(/\s+/g, "-")
-    .toLowerCase() || "job";
+import { attachment, fileName, forPerson, json } from "@/server/respond";
 
 /** The record to take away: `?as=record|pack` as PDF (`&paper=A4|LETTER`), `bundle` as JSON, `readings` as CSV. */
 export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/record">) =>
@@ -34,7 +18,7 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
     if (as === "bundle") {
       const bundle = await exportBundle(id);
       return bundle
-        ? attach("application/json", bundle.name, bundle.text)
+        ? attachment("application/json", bundle.name, bundle.text)
         : json({ error: "There is no such job" }, 404);
     }
     const job = await loadJob(database(), id);
@@ -42,7 +26,7 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
     const [settings, known] = [await company(), await knowledge()];
     const report = reportOf(job, known, person.profile, settings.timeZone);
     if (as === "readings")
-      return attach("text/csv; charset=utf-8", `${fileName(job.name)}-readings.csv`, readingsCsv(report));
+      return attachment("text/csv; charset=utf-8", `${fileName(job.name)}-readings.csv`, readingsCsv(report));
     const content = async (file: string) => (await fileStore().get(file)) ?? undefined;
     const signatures = Object.fromEntries(
       (await Promise.all(job.signatures.map(async (s) => [s.file, await content(s.file)] as const))).filter(
@@ -65,7 +49,7 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
       printed: now(),
     };
     const pdf = as === "pack" ? await packPdf(input) : await recordPdf(input);
-    return attach(
+    return attachment(
       "application/pdf",
       `${fileName(job.name)}-${as === "pack" ? "customer-pack" : "record"}.pdf`,
       new Uint8Array(pdf),

@@ -8,24 +8,8 @@ import { rigSvg } from "@/phases/valves/svg";
 import { company, knowledge } from "@/server/actor";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
-import { forPerson, json } from "@/server/respond";
+import { attachment, fileName, forPerson, json } from "@/server/respond";
 import { stamp } from "@/ui/time";
-
-const attach = (type: string, name: string, body: BodyInit) =>
-  new Response(body, {
-    headers: {
-      "content-type": type,
-      "content-disposition": `attachment; filename="${name}"`,
-      "cache-control": "no-store",
-    },
-  });
-const fileName = (name: string) =>
-  name
-    .normalize("NFKD")
-    .replace(/[^\w -]/g, "")
-    .trim()
-    .replace(/\s+/g, "-")
-    .toLowerCase() || "job";
 
 /** The job's rig to take away: `card` as one page of PDF (`?paper=A4|LETTER`), `svg`, `json` (comes back in), `dot` for Graphviz. */
 export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/valves/[as]">) =>
@@ -37,11 +21,11 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
     const name = fileName(job.name);
     switch (as) {
       case "json":
-        return attach("application/json", `${name}-rig.json`, `${JSON.stringify(rig, null, 1)}\n`);
+        return attachment("application/json", `${name}-rig.json`, `${JSON.stringify(rig, null, 1)}\n`);
       case "dot":
-        return attach("text/vnd.graphviz; charset=utf-8", `${name}-rig.dot`, toDot(rig, inService(rig)));
+        return attachment("text/vnd.graphviz; charset=utf-8", `${name}-rig.dot`, toDot(rig, inService(rig)));
       case "svg":
-        return attach(
+        return attachment(
           "image/svg+xml",
           `${name}-rig.svg`,
           rigSvg(await drawingOf(rig, "right"), rig, inService(rig)),
@@ -57,7 +41,7 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
           paper: request.nextUrl.searchParams.get("paper") === "LETTER" ? "LETTER" : "A4",
           printed: stamp(now(), settings.timeZone),
         });
-        return attach("application/pdf", `${name}-valve-card.pdf`, new Uint8Array(pdf));
+        return attachment("application/pdf", `${name}-valve-card.pdf`, new Uint8Array(pdf));
       }
       default:
         return json({ error: "A rig comes as card, svg, json or dot" }, 404);
