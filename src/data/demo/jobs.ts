@@ -3,6 +3,7 @@ import type { Entry } from "../../core/log";
 import { ulid } from "ulid";
 
 import { DAY, DemoDesk, HOUR, MIN } from "./desk";
+import { surveys } from "./surveys";
 
 export interface DemoPeople {
   readonly imke: Actor;
@@ -17,17 +18,6 @@ export interface DemoFile {
 /** Makes a signature's picture and its hash. */
 export type Signature = (name: string) => Promise<{ readonly content: Buffer; readonly sha256: string }>;
 
-const municipal = {
-  "source.kind": "municipal",
-  "source.season": "year",
-  "water.coliform": "absent",
-  "water.ecoli": "absent",
-  "water.chloramine": "<0.05 mg/L",
-  "water.sulphide": "ND",
-  "power.outlet": "protected",
-  "drain.airGap": "yes",
-  "cutin.pipe": "copperL",
-};
 const readings = {
   staticPressure: { pressure: "58 psi" },
   rawWater: { hardness: "22 gpg", chlorine: "1.1", temperature: "52 °F" },
@@ -40,77 +30,31 @@ const readings = {
   roFlows: { product: "0.12 L/min", drain: "0.5 L/min", pressure: "60 psi", temperature: "52 °F" },
 };
 
-/** Chapter 8's jobs, each at its phase, alive relative to a moment. */
-export async function demoJobs(
-  knowledge: Knowledge,
-  now: number,
-  { imke, tobias, adaeze }: DemoPeople,
-  signature: Signature,
-): Promise<{ readonly logs: readonly (readonly Entry[])[]; readonly files: readonly DemoFile[] }> {
-  const files: DemoFile[] = [];
-  const begin = (ago: number, by: Actor) => new DemoDesk(knowledge, now - ago, by);
-  const visit = (d: DemoDesk, from: number, to: number, person: Actor, what: string) =>
-    d.do({
-      kind: "visitPlanned",
-      visit: ulid(d.now),
-      from: new Date(from).toISOString(),
-      to: new Date(to).toISOString(),
-      person: { id: person.id, name: person.name },
-      what,
-    });
+/** What the jobs of the demo are made with: the moment they are alive at, and who works on them. */
+interface Scene extends DemoPeople {
+  readonly now: number;
+  readonly knowledge: Knowledge;
+}
 
-  const bakery = begin(9 * DAY, imke)
+/** A job that somebody opened so many milliseconds ago. */
+const begun = (scene: Scene, ago: number, by: Actor) => new DemoDesk(scene.knowledge, scene.now - ago, by);
+
+const visit = (d: DemoDesk, from: number, to: number, person: Actor, what: string) =>
+  d.do({
+    kind: "visitPlanned",
+    visit: ulid(d.now),
+    from: new Date(from).toISOString(),
+    to: new Date(to).toISOString(),
+    person: { id: person.id, name: person.name },
+    what,
+  });
+
+/** Its carbon soaks between two visits. */
+function bakeryJob(scene: Scene): DemoDesk {
+  const { tobias, imke, now } = scene;
+  const bakery = begun(scene, 9 * DAY, imke)
     .open("Pell Lane bakery", "Mill house, Pell Lane", "carbon, softener, drinking RO in the flour loft")
-    .survey({
-      ...municipal,
-      "source.static": "58 psi",
-      "source.flowing": "54 psi",
-      "source.flowingAt": "9 gpm",
-      "source.night": "64 psi",
-      "cutin.size": "3/4",
-      "cutin.inlet": "left",
-      "takeoff.outdoor": "before",
-      "heater.kind": "electric",
-      "heater.volume": "80 gal",
-      "power.distance": "4 ft",
-      "drain.kind": "floor",
-      "wall.substrate": "masonry,plywood",
-      "space.width": "7 ft",
-      "space.height": "8 ft",
-      "space.depth": "30 in",
-      "frost.risk": "no",
-      "frost.ambient": "55 °F",
-      "household.daily": "230 gal",
-      "household.drinkers": "5",
-      "fixture.kitchenSink": "2",
-      "fixture.lavatory": "2",
-      "fixture.toilet": "1",
-      "fixture.dishwasher": "1",
-      "together.kitchenSink": "2",
-      "together.dishwasher": "1",
-      "hours.from": "13:00",
-      "hours.to": "17:00",
-      "sink.coldStop": "yes",
-      "sink.hotStop": "yes",
-      "sink.rise": "19 ft",
-      "sink.worktop": "steel",
-      "water.hardness": "22 gpg",
-      "water.iron": "0.08",
-      "water.ironForm": "ferrous",
-      "water.manganese": "<0.02",
-      "water.ph": "7.4",
-      "water.alkalinity": "210",
-      "water.tds": "420",
-      "water.temperature": "52 °F",
-      "water.chlorine": "1.1",
-      "water.turbidity": "0.4",
-      "water.tannin": "<0.1",
-      "water.nitrate": "12",
-      "water.nitrateAs": "NO3",
-      "water.lead": "1 µg/L",
-      "water.copper": "0.1",
-      "water.taste": "no",
-    })
+    .survey(surveys.bakery)
     .design(
       [
         { key: "u1", model: "CT-1354", parallel: 1 },
@@ -130,60 +74,28 @@ export async function demoJobs(
   bakery
     .do({ kind: "clockStarted", step: "u1.soak" })
     .work("u2.lines", readings, { "SF-150.serial": "SM-20417" });
+  return bakery;
+}
 
-  const cottage = begin(4 * DAY, imke)
+const reportFrom = (d: DemoDesk, now: number, day: number, values: Record<string, string>) =>
+  d.do({
+    kind: "labReportTaken",
+    report: ulid(d.now),
+    source: "file",
+    lab: "Pell valley laboratory",
+    sampled: new Date(now - day * DAY).toISOString().slice(0, 10),
+    values,
+    left: [{ label: "Silica (mg/L)", raw: "14" }],
+    profile: "us",
+  });
+
+/** A well whose second report still blocks the UV. */
+function cottageJob(scene: Scene): DemoDesk {
+  const { imke, now } = scene;
+  const cottage = begun(scene, 4 * DAY, imke)
     .open("Kittle Point lighthouse cottage", "Kittle Point", "well; UV after iron and hardness")
-    .survey({
-      "source.kind": "well",
-      "source.season": "year",
-      "source.static": "42 psi",
-      "source.cutIn": "40 psi",
-      "source.yield": "9 gpm",
-      "source.flowing": "38 psi",
-      "source.flowingAt": "7 gpm",
-      "cutin.pipe": "pex",
-      "cutin.size": "3/4",
-      "heater.kind": "electric",
-      "heater.volume": "40 gal",
-      "power.outlet": "protected",
-      "drain.airGap": "yes",
-      "wall.substrate": "woodStud",
-      "frost.risk": "yes",
-      "frost.ambient": "34 °F",
-      "household.persons": "3",
-      "fixture.bathroomGroup": "1",
-      "fixture.kitchenSink": "1",
-      "fixture.clothesWasher": "1",
-      "together.shower": "1",
-      "together.kitchenSink": "1",
-      "water.hardness": "310 mg/L",
-      "water.iron": "0.9",
-      "water.ironForm": "ferrous",
-      "water.manganese": "0.03",
-      "water.ph": "7.1",
-      "water.alkalinity": "190",
-      "water.tds": "460",
-      "water.temperature": "48 °F",
-      "water.turbidity": "0.8",
-      "water.tannin": "0.05",
-      "water.uvt": "78 %",
-      "water.sulphide": "ND",
-      "water.chlorine": "<0.02",
-      "water.coliform": "present",
-      "water.ecoli": "absent",
-    });
-  const report = (d: DemoDesk, day: number, values: Record<string, string>) =>
-    d.do({
-      kind: "labReportTaken",
-      report: ulid(d.now),
-      source: "file",
-      lab: "Pell valley laboratory",
-      sampled: new Date(now - day * DAY).toISOString().slice(0, 10),
-      values,
-      left: [{ label: "Silica (mg/L)", raw: "14" }],
-      profile: "us",
-    });
-  report(cottage, 40, {
+    .survey(surveys.cottage);
+  reportFrom(cottage, scene.now, 40, {
     "water.hardness": "325 mg/L",
     "water.iron": "1.2 mg/L",
     "water.manganese": "0.04 mg/L",
@@ -192,7 +104,7 @@ export async function demoJobs(
     "water.coliform": "present",
     "water.ecoli": "absent",
   });
-  report(cottage, 6, {
+  reportFrom(cottage, scene.now, 6, {
     "water.hardness": "310 mg/L",
     "water.iron": "0.9 mg/L",
     "water.manganese": "0.03 mg/L",
@@ -216,33 +128,15 @@ export async function demoJobs(
     who: "Imke Vos",
     due: new Date(now - DAY).toISOString().slice(0, 10),
   });
+  return cottage;
+}
 
-  const flats = begin(6 * DAY, imke)
+/** Designed, not signed: a 24-hour gauge comes first. */
+function flatsJob(scene: Scene): DemoDesk {
+  const { adaeze, imke, now } = scene;
+  const flats = begun(scene, 6 * DAY, imke)
     .open("Old Customs House flats", "Quay Street", "nine bathrooms, two tanks side by side")
-    .survey({
-      ...municipal,
-      "source.static": "84 psi",
-      "source.flowing": "70 psi",
-      "source.flowingAt": "20 gpm",
-      "cutin.size": "1-1/4",
-      "heater.kind": "gas",
-      "wall.substrate": "concrete,metalStud",
-      "space.width": "6 ft",
-      "space.depth": "24 in",
-      "household.persons": "19",
-      "fixture.bathroomGroup": "9",
-      "fixture.kitchenSink": "9",
-      "fixture.clothesWasher": "4",
-      "water.hardness": "16 gpg",
-      "water.iron": "0.05",
-      "water.manganese": "<0.02",
-      "water.ph": "7.6",
-      "water.alkalinity": "180",
-      "water.tds": "380",
-      "water.temperature": "54 °F",
-      "water.chlorine": "0.7",
-      "water.turbidity": "0.3",
-    })
+    .survey(surveys.flats)
     .design(
       [
         { key: "u1", model: "KT-1354", parallel: 2 },
@@ -251,39 +145,15 @@ export async function demoJobs(
       "Two tanks side by side",
     );
   visit(flats, now + 26 * HOUR, now + 28 * HOUR, adaeze, "Fit the 24-hour gauge");
+  return flats;
+}
 
-  const studio = begin(5 * DAY, imke)
+/** In the middle of its installation. */
+function studioJob(scene: Scene): DemoDesk {
+  const { tobias, imke, now } = scene;
+  const studio = begun(scene, 5 * DAY, imke)
     .open("Ropewalk Studio", "Ropewalk 3", "direct RO and LED reactor, stone worktop")
-    .survey({
-      ...municipal,
-      "source.static": "62 psi",
-      "source.flowing": "54 psi",
-      "source.flowingAt": "5 gpm",
-      "cutin.size": "3/4",
-      "heater.kind": "instant",
-      "sink.coldStop": "yes",
-      "sink.hotStop": "yes",
-      "sink.rise": "3 ft",
-      "sink.hole": '1-3/8"',
-      "sink.worktop": "stone",
-      "household.persons": "2",
-      "household.drinkers": "2",
-      "fixture.kitchenSink": "1",
-      "fixture.lavatory": "1",
-      "fixture.toilet": "1",
-      "water.hardness": "6 gpg",
-      "water.iron": "<0.05",
-      "water.manganese": "<0.02",
-      "water.ph": "7.3",
-      "water.tds": "340",
-      "water.temperature": "54 °F",
-      "water.chlorine": "0.4",
-      "water.turbidity": "0.3",
-      "water.uvt": "94 %",
-      "water.nitrate": "9",
-      "water.nitrateAs": "NO3",
-      "water.lead": "7 µg/L",
-    })
+    .survey(surveys.studio)
     .design(
       [
         { key: "u1", model: "RO-D", parallel: 1 },
@@ -300,64 +170,29 @@ export async function demoJobs(
     staticPressure: { pressure: "61 psi" },
     rawWater: { hardness: "6 gpg" },
   });
+  return studio;
+}
 
-  const eelgrass = begin(3 * DAY, adaeze);
+/** Signed, its visit the day after tomorrow. */
+function eelgrassJob(scene: Scene): DemoDesk {
+  const { adaeze, imke, now } = scene;
+  const eelgrass = begun(scene, 3 * DAY, adaeze);
   eelgrass.by = imke;
   eelgrass
     .open("Eelgrass Court 4B", "Eelgrass Court", "manual softener for one washing machine")
-    .survey({
-      ...municipal,
-      "source.static": "52 psi",
-      "source.flowing": "44 psi",
-      "source.flowingAt": "4 gpm",
-      "cutin.size": "1/2",
-      "heater.kind": "none",
-      "household.persons": "1",
-      "fixture.clothesWasher": "1",
-      "water.hardness": "19 gpg",
-      "water.iron": "<0.1",
-      "water.manganese": "<0.02",
-      "water.ph": "7.5",
-      "water.tds": "390",
-      "water.temperature": "55 °F",
-      "water.chlorine": "0.3",
-      "water.turbidity": "0.3",
-      "water.nitrate": "8",
-      "water.nitrateAs": "NO3",
-      "water.lead": "1 µg/L",
-      "water.copper": "0.1",
-    })
+    .survey(surveys.eelgrass)
     .design([{ key: "u1", model: "MS-2", parallel: 1 }], "Manual softener")
     .sign("One appliance only");
   visit(eelgrass, now + 47 * HOUR, now + 49 * HOUR, adaeze, "Fit and first regeneration");
+  return eelgrass;
+}
 
-  const smokehouse = begin(30 * DAY, imke)
+/** Started without a booster: its readings say so. */
+function smokehouseJob(scene: Scene): DemoDesk {
+  const { adaeze, imke, now } = scene;
+  const smokehouse = begun(scene, 30 * DAY, imke)
     .open("Hollin Weir smokehouse", "Hollin Weir", "high-output RO with float valve")
-    .survey({
-      ...municipal,
-      "source.static": "27.6 psi",
-      "source.flowing": "25 psi",
-      "source.flowingAt": "3 gpm",
-      "cutin.size": "3/4",
-      "heater.kind": "gas",
-      "sink.rise": "0 ft",
-      "household.drinkers": "8",
-      "household.daily": "300 gal",
-      "fixture.kitchenSink": "2",
-      "fixture.hoseBib": "1",
-      "water.hardness": "8 gpg",
-      "water.iron": "<0.05",
-      "water.manganese": "<0.02",
-      "water.ph": "7.2",
-      "water.tds": "520",
-      "water.temperature": "50 °F",
-      "water.chlorine": "0.4",
-      "water.turbidity": "0.3",
-      "water.nitrate": "20",
-      "water.nitrateAs": "NO3",
-      "water.lead": "1 µg/L",
-      "water.copper": "0.1",
-    })
+    .survey(surveys.smokehouse)
     .design([{ key: "u1", model: "RO-H", parallel: 1, place: "smoke yard" }], "High-output RO")
     .sign("The owner wants to start without a booster and see");
   smokehouse.by = adaeze;
@@ -370,32 +205,15 @@ export async function demoJobs(
     rejection: { feed: "520", product: "40" },
     roFlows: { product: "0.09 L/min", drain: "0.81 L/min", pressure: "27 psi", temperature: "50 °F" },
   });
+  return smokehouse;
+}
 
-  const tern = begin(240 * DAY, imke)
+/** Handed over and signed long ago. */
+function ternJob(scene: Scene): DemoDesk {
+  const { tobias, imke, now } = scene;
+  const tern = begun(scene, 240 * DAY, imke)
     .open("Tern Street 12", "Tern Street", "cartridge rack")
-    .survey({
-      ...municipal,
-      "source.static": "60 psi",
-      "source.flowing": "52 psi",
-      "source.flowingAt": "6 gpm",
-      "cutin.size": "3/4",
-      "heater.kind": "gas",
-      "household.persons": "2",
-      "fixture.bathroomGroup": "1",
-      "fixture.kitchenSink": "1",
-      "water.hardness": "5 gpg",
-      "water.iron": "<0.05",
-      "water.manganese": "<0.02",
-      "water.ph": "7.4",
-      "water.tds": "290",
-      "water.temperature": "53 °F",
-      "water.chlorine": "0.6",
-      "water.turbidity": "1.4",
-      "water.nitrate": "6",
-      "water.nitrateAs": "NO3",
-      "water.lead": "1 µg/L",
-      "water.copper": "0.1",
-    })
+    .survey(surveys.tern)
     .design([{ key: "u1", model: "CH-3", parallel: 1 }], "Three housings")
     .sign("As surveyed");
   tern.by = tobias;
@@ -406,35 +224,53 @@ export async function demoJobs(
     rawWater: { hardness: "5 gpg" },
     trainLoss: { before: "57 psi", after: "55.8 psi", flow: "4 gpm" },
   });
+  return tern;
+}
+
+/** Half surveyed. */
+function innJob(scene: Scene): DemoDesk {
+  const { adaeze, imke, now } = scene;
+  const inn = begun(scene, 20 * HOUR, imke)
+    .open("Ferryman's Rest inn", "Ferry Landing", "scale control and three housings")
+    .survey(surveys.inn);
+  visit(inn, now + 2.2 * HOUR, now + 4.6 * HOUR, adaeze, "Finish the survey");
+  return inn;
+}
+
+/** Signs a job's record as installer and householder; returns the pictures of both signatures. */
+async function signRecord(d: DemoDesk, signature: Signature): Promise<DemoFile[]> {
+  const files: DemoFile[] = [];
   for (const [as, name] of [
     ["installer", "Tobias Rell"],
     ["householder", "The householder"],
   ] as const) {
     const made = await signature(name);
-    const file = ulid(tern.now);
-    files.push({ job: tern.id, id: file, content: made.content });
-    tern.do({ kind: "signed", as, name, file, sha256: made.sha256, head: tern.job.head });
+    const file = ulid(d.now);
+    files.push({ job: d.id, id: file, content: made.content });
+    d.do({ kind: "signed", as, name, file, sha256: made.sha256, head: d.job.head });
   }
+  return files;
+}
 
-  const inn = begin(20 * HOUR, imke)
-    .open("Ferryman's Rest inn", "Ferry Landing", "scale control and three housings")
-    .survey({
-      "source.kind": "municipal",
-      "source.static": "66 psi",
-      "cutin.pipe": "copperM",
-      "cutin.size": "1",
-      "heater.kind": "gas",
-      "wall.substrate": "masonry",
-      "fixture.bathroomGroup": "4",
-      "fixture.kitchenSink": "2",
-      "fixture.dishwasher": "2",
-      "water.hardness": "15–17 gpg",
-      "water.chlorine": "0.6",
-    });
-  visit(inn, now + 2.2 * HOUR, now + 4.6 * HOUR, adaeze, "Finish the survey");
-
-  return {
-    logs: [bakery, cottage, flats, studio, eelgrass, smokehouse, tern, inn].map((d) => d.entries),
-    files,
-  };
+/** Chapter 8's jobs, each at its phase, alive relative to a moment. */
+export async function demoJobs(
+  knowledge: Knowledge,
+  now: number,
+  people: DemoPeople,
+  signature: Signature,
+): Promise<{ readonly logs: readonly (readonly Entry[])[]; readonly files: readonly DemoFile[] }> {
+  const scene: Scene = { ...people, knowledge, now };
+  const tern = ternJob(scene);
+  const files = await signRecord(tern, signature);
+  const jobs = [
+    bakeryJob(scene),
+    cottageJob(scene),
+    flatsJob(scene),
+    studioJob(scene),
+    eelgrassJob(scene),
+    smokehouseJob(scene),
+    tern,
+    innJob(scene),
+  ];
+  return { logs: jobs.map((d) => d.entries), files };
 }
