@@ -17,6 +17,7 @@ import {
   type Scratch,
 } from "./scratch";
 import { relevantHandles } from "./relevant";
+import { Open, Table } from "./table";
 import type { Circumstances, Move, Rig, RigGoal, RigState } from "./rig";
 import { ruleOf } from "./rules";
 
@@ -89,68 +90,6 @@ function reached(c: Compiled, t: Scratch, l: Layout, aim: Aim, s: Int32Array, ba
   return true;
 }
 
-/** Packed states with their costs, found again by their words without making a string of them. */
-class Table {
-  store: Int32Array;
-  readonly cost: number[] = [];
-  readonly parent: number[] = [];
-  readonly move: number[] = [];
-  /** The bound of each, once asked; -1 before. */
-  readonly rest: number[] = [];
-  private slots: Int32Array;
-  size = 0;
-  constructor(private readonly words: number) {
-    this.store = new Int32Array(words * 1024);
-    this.slots = new Int32Array(4096);
-  }
-
-  private slotOf(s: Int32Array, base: number): number {
-    let hash = 0x9e3779b9 | 0;
-    for (let w = 0; w < this.words; w += 1) {
-      hash = Math.imul(hash ^ s[base + w]!, 0x85ebca6b);
-      hash ^= hash >>> 15;
-    }
-    const mask = this.slots.length - 1;
-    let slot = hash & mask;
-    for (;;) {
-      const i = this.slots[slot]! - 1;
-      if (i < 0) return slot;
-      let same = true;
-      for (let w = 0; w < this.words; w += 1)
-        if (this.store[i * this.words + w] !== s[base + w]) {
-          same = false;
-          break;
-        }
-      if (same) return slot;
-      slot = (slot + 1) & mask;
-    }
-  }
-
-  /** Number of a state, put in if it is new. */
-  put(s: Int32Array, base: number): number {
-    let slot = this.slotOf(s, base);
-    const had = this.slots[slot]! - 1;
-    if (had >= 0) return had;
-    if (this.size * 2 > this.slots.length) {
-      this.slots = new Int32Array(this.slots.length * 4);
-      for (let i = 0; i < this.size; i += 1) this.slots[this.slotOf(this.store, i * this.words)] = i + 1;
-      slot = this.slotOf(s, base);
-    }
-    if ((this.size + 1) * this.words > this.store.length) {
-      const more = new Int32Array(this.store.length * 2);
-      more.set(this.store);
-      this.store = more;
-    }
-    for (let w = 0; w < this.words; w += 1) this.store[this.size * this.words + w] = s[base + w]!;
-    this.slots[slot] = this.size + 1;
-    this.cost.push(NONE);
-    this.parent.push(-1);
-    this.move.push(0);
-    this.rest.push(-1);
-    return this.size++;
-  }
-}
-
 /** For each rule its bits, so that a rule counts once however much of the rig it concerns. */
 function checkMasks(
   c: Compiled,
@@ -185,11 +124,11 @@ function ventsLive(c: Compiled, t: Scratch, h: number, was: number, position: nu
   return false;
 }
 
+/** For each handle the positions worth trying, and which of them only serve to fill gently. */
+type Choices = readonly (readonly { readonly position: number; readonly partial: boolean }[])[];
+
 /** Handle positions worth trying: half is left out where a quarter does as well and the goal does not name it. */
-function choicesOf(
-  c: Compiled,
-  goal: RigGoal,
-): readonly (readonly { readonly position: number; readonly partial: boolean }[])[] {
+function choicesOf(c: Compiled, goal: RigGoal): Choices {
   const feed = c.circumstances.permit?.feed;
   return c.rig.handles.map((h) =>
     h.positions.flatMap((p, position) => {
@@ -248,129 +187,174 @@ function neverSafe(
   );
 }
 
+/** One search: the rig in arrays, what is aimed at, and what has been found so far. */
+interface Search {
+  readonly c: Compiled;
+  readonly l: Layout;
+  readonly t: Scratch;
+  readonly given: Given;
+  readonly aim: Aim;
+  readonly bound: Bound;
+  readonly rules: boolean;
+  /** Ways of the water matter even without rules: a unit is to be served or passed by. */ readonly ways: boolean;
+  readonly stop: Int32Array;
+  readonly checks: readonly Int32Array[];
+  readonly choices: Choices;
+  readonly table: Table;
+  readonly open: Open;
+  /** The state that is looked at, the one behind a move, and what held before that move. */
+  readonly current: Int32Array;
+  readonly next: Int32Array;
+  readonly held: Int32Array;
+}
+
+/** Without rules neither water nor the place of the hand changes what a move costs. */
+function forget(l: Layout, s: Int32Array): void {
+  for (let w = l.wet; w < l.words; w += 1) s[w] = 0;
+}
+
+/** Puts a state among those to be looked at, where it is reached more cheaply than before. */
+function reach({ table, bound, open, t, l, next }: Search, cost: number, from: number, move: number) {
+  const state = table.put(next, 0);
+  if (cost >= table.cost[state]!) return;
+  if (table.rest[state]! < 0) table.rest[state] = bound.of(t, l, next, 0);
+  const rest = table.rest[state]!;
+  if (rest >= NONE) return;
+  table.cost[state] = cost;
+  table.parent[state] = from;
+  table.move[state] = move;
+  table.done[state] = 0;
+  open.put(Math.max(open.estimate, cost + rest), state);
+}
+
+/** What the turn that was just made costs by the rules: undefined where a Stop rule bars it. */
+function costByRules(search: Search, handle: number, was: number, position: number): number | undefined {
+  const { c, t, held, stop, checks, current, l } = search;
+  const words = held.length;
+  for (let w = 0; w < words; w += 1)
+    if (((t.holds[w]! & ~held[w]!) | t.caused[w]!) & stop[w]!) return undefined;
+  let cost = MOVE;
+  for (const mask of checks)
+    for (let w = 0; w < words; w += 1)
+      if (((t.holds[w]! & ~held[w]!) | t.caused[w]!) & mask[w]!) {
+        cost += CHECK;
+        break;
+      }
+  if (ventsLive(c, t, handle, was, position)) cost += WASTE;
+  const place = placeAt(current[l.rest]!);
+  if (c.places.length > 1 && place >= 0 && place !== c.placeOf[handle]) cost += WALK;
+  return cost;
+}
+
+function isWetEverywhere({ c, l, current }: Search): boolean {
+  for (let k = 0; k < c.knots; k += 1) if (!bit(current, l.wet, k)) return false;
+  return true;
+}
+
+/** Tries every turn from the state that is looked at, whose conditions are set. */
+function expand(search: Search, state: number): void {
+  const { c, l, t, given, aim, rules, ways, choices, table, current, next } = search;
+  const cost = table.cost[state]!;
+  search.held.set(t.holds);
+  const full = isWetEverywhere(search);
+  let turned = -1;
+  for (let h = choices.length - 1; h >= 0; h -= 1) {
+    const now = positionAt(current, 0, h);
+    for (const { position, partial } of choices[h]!) {
+      // With water everywhere nothing fills any more, and a handle half way serves nothing.
+      if (position === now || (partial && (!rules || full))) continue;
+      if (turned >= 0) back(c, t, given, current, 0, turned);
+      turned = h;
+      turn(c, t, given, l, current, 0, h, position, next, 0, rules || ways);
+      if (!keepsAlways(t, c, aim)) continue;
+      const step = rules ? costByRules(search, h, now, position) : MOVE;
+      if (step === undefined) continue;
+      if (!rules) forget(l, next);
+      settle(l, next, 0);
+      reach(search, cost + step, state, (h << 3) | position);
+    }
+  }
+}
+
+/** The moves that lead from the start to a state. */
+function movesTo({ c, table }: Search, state: number): Move[] {
+  const moves: Move[] = [];
+  for (let at = state; table.parent[at]! >= 0; at = table.parent[at]!) {
+    const move = table.move[at]!;
+    const handle = c.rig.handles[move >> 3]!;
+    moves.push({ handle: handle.id, to: handle.positions[move & 7]!.name });
+  }
+  return moves.reverse();
+}
+
+/** A search with its start put in, or undefined where no order can lead to the goal. */
+function searchFor(rig: Rig, state: RigState, goal: RigGoal, options: PlanOptions): Search | undefined {
+  const rules = options.rules !== false;
+  const c = compile(rig, options.circumstances);
+  const aim = aimOf(c, goal);
+  if (!aim.possible) return undefined;
+  const l = layoutOf(c);
+  const t = scratchFor(c);
+  const given = givenBy(c, state);
+  const ways = goal.serves !== undefined || goal.passedBy !== undefined;
+  const next = new Int32Array(l.words);
+  advance(c, t, given, l, pack(c, l, state), 0, -1, 0, next, 0, rules || ways);
+  settle(l, next, 0);
+  const { stop, checks } = checkMasks(c, options.without);
+  const relevant = rules ? relevantHandles(c, l, given, next, state, goal) : undefined;
+  const choices = choicesOf(c, goal).map((x, h) => (relevant && !relevant[h] ? [] : x));
+  if (rules && neverSafe(c, t, given, l, aim, next, stop, choices)) return undefined;
+  if (!rules) forget(l, next);
+  const search: Search = {
+    c,
+    l,
+    t,
+    given,
+    aim,
+    bound: new Bound(c, aim, rules),
+    rules,
+    ways,
+    stop,
+    checks,
+    choices,
+    table: new Table(l.words),
+    open: new Open(),
+    current: new Int32Array(l.words),
+    next,
+    held: new Int32Array(t.holds.length),
+  };
+  reach(search, 0, -1, 0);
+  return search;
+}
+
 /**
  * The cheapest safe order of moves from a state to a goal: uniform-cost search with a bound that never exceeds what is still needed, so that the
  * answer is exact (handbook 4, Sequences). A move that a Stop rule would newly be tripped by is not taken; between moves what fills is waited for.
  * The same rig, state and goal always give the same answer.
  */
 export function plan(rig: Rig, state: RigState, goal: RigGoal, options: PlanOptions = {}): Planned {
-  const rules = options.rules !== false;
-  const c = compile(rig, options.circumstances);
-  const l = layoutOf(c);
-  const t = scratchFor(c);
-  const given: Given = givenBy(c, state);
-  const aim = aimOf(c, goal);
-  if (!aim.possible) return { found: false, impossible: true, states: 0 };
-  const bound = new Bound(c, aim, rules);
-  const { stop, checks } = checkMasks(c, options.without);
-  const table = new Table(l.words);
-  const next = new Int32Array(l.words);
-  const words = t.holds.length;
-  const held = new Int32Array(words);
-  const ways = goal.serves !== undefined || goal.passedBy !== undefined;
-
-  const start = pack(c, l, state);
-  // Without rules neither water nor the place of the hand changes what a move costs.
-  const forget = (s: Int32Array) => {
-    for (let w = l.wet; w < l.words; w += 1) s[w] = 0;
-  };
-  advance(c, t, given, l, start, 0, -1, 0, next, 0, rules || ways);
-  settle(l, next, 0);
-  const relevant = rules ? relevantHandles(c, l, given, next, state, goal) : undefined;
-  const choices = choicesOf(c, goal).map((x, h) => (relevant && !relevant[h] ? [] : x));
-  if (rules && neverSafe(c, t, given, l, aim, next, stop, choices))
-    return { found: false, impossible: true, states: 0 };
-  if (!rules) forget(next);
-  const first = table.put(next, 0);
-  table.cost[first] = 0;
-  const buckets: number[][] = [];
-  const push = (f: number, i: number) => {
-    (buckets[f] ??= []).push(i);
-  };
-  let closed = new Uint8Array(1 << 16);
-  const h0 = bound.of(t, l, next, 0);
-  if (h0 < NONE) push(h0, first);
-  let expanded = 0;
-  const current = new Int32Array(l.words);
-
-  for (let f = 0; f < buckets.length; f += 1) {
-    const bucket = buckets[f];
-    if (!bucket) continue;
-    // The last put in is the farthest on: with equal bounds it is tried first.
-    while (bucket.length > 0) {
-      const i = bucket.pop()!;
-      if (closed[i]) continue;
-      if (i >= closed.length) {
-        const more = new Uint8Array(Math.max(closed.length * 4, i + 1));
-        more.set(closed);
-        closed = more;
-      }
-      const base = i * l.words;
-      for (let w = 0; w < l.words; w += 1) current[w] = table.store[base + w]!;
-      advance(c, t, given, l, current, 0, -1, 0, next, 0, rules || ways);
-      const g = table.cost[i]!;
-      closed[i] = 1;
-      expanded += 1;
-      if (reached(c, t, l, aim, current, 0)) {
-        const moves: Move[] = [];
-        for (let at = i; table.parent[at]! >= 0; at = table.parent[at]!) {
-          const m = table.move[at]!;
-          const handle = rig.handles[m >> 3]!;
-          moves.push({ handle: handle.id, to: handle.positions[m & 7]!.name });
-        }
-        return { found: true, moves: moves.reverse(), cost: Math.floor(g / HALVES) / 2, states: expanded };
-      }
-      if (expanded % 2000 === 0 && options.goOn && !options.goOn(expanded))
-        return { found: false, impossible: false, states: expanded };
-      held.set(t.holds);
-      let allWet = true;
-      for (let k = 0; k < c.knots && allWet; k += 1) if (!bit(current, l.wet, k)) allWet = false;
-      const place = placeAt(current[l.rest]!);
-      let turned = -1;
-      for (let h = choices.length - 1; h >= 0; h -= 1) {
-        const now = positionAt(current, 0, h);
-        const offered = choices[h]!;
-        for (let o = 0; o < offered.length; o += 1) {
-          const { position, partial } = offered[o]!;
-          // With water everywhere nothing fills any more, and a handle half way serves nothing.
-          if (position === now || (partial && (!rules || allWet))) continue;
-          if (turned >= 0) back(c, t, given, current, 0, turned);
-          turned = h;
-          turn(c, t, given, l, current, 0, h, position, next, 0, rules || ways);
-          if (!keepsAlways(t, c, aim)) continue;
-          let step = MOVE;
-          if (rules) {
-            let stopped = false;
-            for (let w = 0; w < words && !stopped; w += 1)
-              if (((t.holds[w]! & ~held[w]!) | t.caused[w]!) & stop[w]!) stopped = true;
-            if (stopped) continue;
-            for (let r = 0; r < checks.length; r += 1) {
-              const mask = checks[r]!;
-              for (let w = 0; w < words; w += 1)
-                if (((t.holds[w]! & ~held[w]!) | t.caused[w]!) & mask[w]!) {
-                  step += CHECK;
-                  break;
-                }
-            }
-            if (ventsLive(c, t, h, now, position)) step += WASTE;
-            if (c.places.length > 1 && place >= 0 && place !== c.placeOf[h]) step += WALK;
-          } else forget(next);
-          settle(l, next, 0);
-          const j = table.put(next, 0);
-          if (g + step < table.cost[j]!) {
-            const rest = table.rest[j]! < 0 ? (table.rest[j] = bound.of(t, l, next, 0)) : table.rest[j]!;
-            if (rest >= NONE) continue;
-            table.cost[j] = g + step;
-            table.parent[j] = i;
-            table.move[j] = (h << 3) | position;
-            closed[j] = 0;
-            push(Math.max(f, g + step + rest), j);
-          }
-        }
-      }
-    }
+  const search = searchFor(rig, state, goal, options);
+  if (!search) return { found: false, impossible: true, states: 0 };
+  const { c, l, t, given, aim, rules, ways, table, open, current, next } = search;
+  let states = 0;
+  for (let at = open.take(); at !== undefined; at = open.take()) {
+    if (table.done[at]) continue;
+    table.copy(at, current);
+    advance(c, t, given, l, current, 0, -1, 0, next, 0, rules || ways);
+    table.done[at] = 1;
+    states += 1;
+    if (reached(c, t, l, aim, current, 0))
+      return {
+        found: true,
+        moves: movesTo(search, at),
+        cost: Math.floor(table.cost[at]! / HALVES) / 2,
+        states,
+      };
+    if (states % 2000 === 0 && options.goOn && !options.goOn(states))
+      return { found: false, impossible: false, states };
+    expand(search, at);
   }
-  return { found: false, impossible: true, states: expanded };
+  return { found: false, impossible: true, states };
 }
 
 /** States after each move of a plan, what fills waited for; the first is the start. */
