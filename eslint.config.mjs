@@ -22,7 +22,10 @@ export default ts.config(
         "error",
         { considerDefaultExhaustiveForUnions: true },
       ],
+      // A link of Brant's own says while its page is fetched.
+      "no-restricted-imports": ["error", { paths: [{ name: "next/link", importNames: ["default"] }] }],
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
     },
   },
+  { files: ["src/ui/Link.tsx"], rules: { "no-restricted-imports": "off" } },
 );

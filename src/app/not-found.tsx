@@ -1,4 +1,4 @@
-import Link from "next/link";
+import Link from "@/ui/Link";
 
 /** What stands at an address that leads nowhere. */
 export default function NotFound() {

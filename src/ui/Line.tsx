@@ -1,6 +1,6 @@
 import { StationList } from "./StationList";
 import type { LineMark, Shape } from "@/core/families";
-import Link from "next/link";
+import Link from "./Link";
 import type { Route } from "next";
 
 import type { Level } from "@/core/verdict";

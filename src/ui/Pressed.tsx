@@ -1,5 +1,5 @@
 "use client";
-import Link from "next/link";
+import Link from "./Link";
 import type { ComponentProps } from "react";
 import { usePressedBy, type Command } from "./commands";
 

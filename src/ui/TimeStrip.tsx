@@ -1,5 +1,5 @@
 "use client";
-import Link from "next/link";
+import Link from "./Link";
 import type { Route } from "next";
 import { clockTime, momentOf } from "./time";
 

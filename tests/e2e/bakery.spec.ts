@@ -107,6 +107,7 @@ async function doStep(page: Page, seen: { flowCorrected: boolean; photo: boolean
       ).toBeVisible();
       if ((await page.locator(`article[data-step="${id}"]`).count()) === 0) return true;
     }
+    await expect(step.getByText("This part is on its way")).toHaveCount(0);
     if ((await step.getByLabel("Time to fill").count()) > 0) {
       if (!seen.flowCorrected) {
         await measure(page, "60 s");

@@ -1,4 +1,4 @@
-import Link from "next/link";
+import Link from "@/ui/Link";
 import { company, personFor } from "@/server/actor";
 import { may } from "@/server/permissions";
 import { Find } from "@/ui/Find";

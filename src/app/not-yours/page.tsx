@@ -1,4 +1,4 @@
-import Link from "next/link";
+import Link from "@/ui/Link";
 
 export const metadata = { title: "Not open to you" };
 

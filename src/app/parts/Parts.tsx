@@ -12,6 +12,7 @@ import { FormField, FormNote, SelectField } from "@/ui/FormField";
 import { Keys } from "@/ui/Keys";
 import KeysSheet from "@/ui/KeysSheet";
 import { Line, LineAcross, type LineStation } from "@/ui/Line";
+import { OnItsWay } from "@/ui/Link";
 import { LiveNow } from "@/ui/LiveNow";
 import { KeyButton, KeyLink } from "@/ui/Pressed";
 import { Qty } from "@/ui/Qty";
@@ -310,6 +311,9 @@ function Ground({ name, wet }: { name: string; wet: boolean }) {
       <Figures />
       <Drawings ground={name} />
       <Sheets wet={wet} />
+      <Group name="A page on its way">
+        <OnItsWay />
+      </Group>
       <Group name="A page that could not be made">
         <Failed error={new Error("none")} reset={() => undefined} />
       </Group>

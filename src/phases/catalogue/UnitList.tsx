@@ -1,5 +1,5 @@
 "use client";
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 import { useState } from "react";
 import { printStated, type UnitSystem } from "@/core/units";

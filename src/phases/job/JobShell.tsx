@@ -1,6 +1,6 @@
 import { KeyLink } from "@/ui/Pressed";
 import type { Phase } from "@/core/job";
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 
 import { Line, LineAcross, type LineStation } from "@/ui/Line";

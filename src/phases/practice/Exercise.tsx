@@ -1,7 +1,7 @@
 "use client";
 
 import { rigTold } from "@/core/rig/told";
-import Link from "next/link";
+import Link from "@/ui/Link";
 import { useMemo, useState } from "react";
 import {
   aimed,

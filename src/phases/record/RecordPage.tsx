@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import { KeyLink } from "@/ui/Pressed";
 import type { Blocker, JobState } from "@/core/job";
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 
 import type { Level } from "@/core/verdict";

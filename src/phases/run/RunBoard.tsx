@@ -1,6 +1,6 @@
 "use client";
 import type { Actor, JobState } from "@/core/job";
-import Link from "next/link";
+import Link from "@/ui/Link";
 import { useEffect, useMemo, useRef, useState, type ComponentProps } from "react";
 
 import { nextStep, runningClocks, statusOf, type StepStatus } from "@/core/job/progress";

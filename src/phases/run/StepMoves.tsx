@@ -1,7 +1,7 @@
 "use client";
 
 import { rigTold } from "@/core/rig/told";
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 import { HandlePicture } from "../valves/HandlePicture";
 import { tagsOf } from "../valves/drawn";

@@ -1,6 +1,6 @@
 "use client";
 import { KeyLink } from "@/ui/Pressed";
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 import type { JobRow, Today as TodayData } from "@/data/queries/today";
 import { LiveNow } from "@/ui/LiveNow";

@@ -2,7 +2,7 @@
 import { tell } from "@/core/tell";
 import type { UnitSystem } from "@/core/units";
 import { useRouter } from "next/navigation";
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 import type { ProposeInput, Proposal } from "@/core/train";
 import { print } from "@/core/units";

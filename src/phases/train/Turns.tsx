@@ -1,5 +1,5 @@
 import { tell } from "@/core/tell";
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 import type { Turn } from "@/core/train";
 import { printMeasured, type UnitSystem } from "@/core/units";

@@ -3,7 +3,7 @@
 import type { UnitSystem } from "@/core/units";
 import { rigTold } from "@/core/rig/told";
 import { type Actor, findStep, type JobState } from "@/core/job";
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 import { useMemo, useState } from "react";
 

@@ -1,4 +1,4 @@
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 import { familyNames } from "@/core/families";
 

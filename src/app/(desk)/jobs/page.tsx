@@ -1,4 +1,4 @@
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 import { jobPage, PAGE } from "@/data/queries/today";
 import { ImportBundle } from "@/phases/job/ImportBundle";

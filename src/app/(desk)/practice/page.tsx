@@ -1,4 +1,4 @@
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 import { exercises } from "@/core/rig";
 import { Seed } from "@/phases/practice/Seed";

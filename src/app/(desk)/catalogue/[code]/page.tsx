@@ -1,5 +1,5 @@
 import { KeyLink } from "@/ui/Pressed";
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 import { notFound } from "next/navigation";
 import { recipes } from "@/catalogue/recipes";

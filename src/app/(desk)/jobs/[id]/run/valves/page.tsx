@@ -1,4 +1,4 @@
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob } from "@/phases/job/load";

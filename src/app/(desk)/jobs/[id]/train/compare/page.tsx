@@ -1,5 +1,5 @@
 import { judgeJob, type DesignBasis } from "@/core/train";
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 import { surveyFields } from "@/catalogue/survey";
 import { draftBasis } from "@/core/record";

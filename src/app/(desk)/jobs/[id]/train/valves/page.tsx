@@ -1,5 +1,5 @@
 import { startOfRun } from "@/core/job";
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 import { defaultBypass, draftBasis, rigFor } from "@/core/record";
 import { JobShell } from "@/phases/job/JobShell";

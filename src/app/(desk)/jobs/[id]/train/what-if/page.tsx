@@ -1,5 +1,5 @@
 import { withModels } from "@/core/train";
-import Link from "next/link";
+import Link from "@/ui/Link";
 import type { Route } from "next";
 import { draftBasis } from "@/core/record";
 import { JobShell } from "@/phases/job/JobShell";
