@@ -2,7 +2,19 @@ import { spawn } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
-import { desk, entriesOf, folder, freshId, moveClock, openJob, phone, post, signedIn, signIn } from "./hands";
+import {
+  desk,
+  entriesOf,
+  folder,
+  freshId,
+  moveClock,
+  newSession,
+  openJob,
+  phone,
+  post,
+  signedIn,
+  signIn,
+} from "./hands";
 
 test("nonsense in a quantity is said beside the field, and nothing typed is lost", async ({ browser }) => {
   const { page, context } = await signedIn(browser, "imke");
@@ -302,7 +314,7 @@ test("guessing a password is slowed down", async ({ browser }) => {
 test("a locked phone opens by its PIN, and signing out everywhere ends every session", async ({
   browser,
 }) => {
-  const one = await signedIn(browser, "adaeze", phone);
+  const one = await newSession(browser, "adaeze", phone);
   await one.page.goto("/me");
   await one.page.getByRole("button", { name: "Lock this phone now" }).click();
   await expect(one.page.getByRole("heading", { level: 1 })).toContainText("locked");
@@ -314,7 +326,7 @@ test("a locked phone opens by its PIN, and signing out everywhere ends every ses
   await one.page.getByLabel("PIN").fill("4721");
   await one.page.getByRole("button", { name: "Unlock" }).click();
   await expect(one.page.getByRole("heading", { level: 1 })).not.toContainText("locked");
-  const two = await signedIn(browser, "adaeze");
+  const two = await newSession(browser, "adaeze");
   await two.page.goto("/me");
   await two.page.getByRole("button", { name: /Sign out on every phone/ }).click();
   await expect(two.page).toHaveURL(/\/sign-in/);

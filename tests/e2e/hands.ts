@@ -12,8 +12,11 @@ export const phone = {
   deviceScaleFactor: 2,
 } as const;
 
-/** A browser with a person signed in, by the sign-in page. */
-export async function signedIn(
+/** Cookies of who has signed in already, by person and server. */
+const sessions = new Map<string, Awaited<ReturnType<BrowserContext["cookies"]>>>();
+
+/** A browser with a person signed in by the sign-in page: a session that no other test has. */
+export async function newSession(
   browser: Browser,
   who: string,
   screen: typeof desk | typeof phone = desk,
@@ -23,6 +26,27 @@ export async function signedIn(
   const page = await context.newPage();
   await signIn(page, who);
   return { context, page };
+}
+
+/** A browser with a person signed in: by the session that an earlier test left, or by a new one where that has ended. */
+export async function signedIn(
+  browser: Browser,
+  who: string,
+  screen: typeof desk | typeof phone = desk,
+  at = base,
+): Promise<{ context: BrowserContext; page: Page }> {
+  const kept = sessions.get(`${who} ${at}`);
+  if (kept) {
+    const context = await browser.newContext({ ...screen, baseURL: at });
+    await context.addCookies(kept);
+    const page = await context.newPage();
+    await page.goto("/");
+    if (new URL(page.url()).pathname === "/") return { context, page };
+    await context.close();
+  }
+  const made = await newSession(browser, who, screen, at);
+  sessions.set(`${who} ${at}`, await made.context.cookies());
+  return made;
 }
 export async function signIn(page: Page, who: string): Promise<void> {
   if (!page.url().includes("/sign-in")) await page.goto("/sign-in");

@@ -17,7 +17,8 @@ import {
 } from "@/core/rig";
 import { VerdictMark } from "@/ui/VerdictMark";
 import type { Drawing } from "../valves/drawn";
-import { RigDesk, type Last } from "../valves/RigDesk";
+import type { Last } from "../valves/Happened";
+import { RigDesk } from "../valves/RigDesk";
 import { useOrder } from "../valves/useOrder";
 
 interface Stand {

@@ -14,7 +14,8 @@ import {
   type Wish,
 } from "@/core/rig";
 import type { Drawing } from "./drawn";
-import { RigDesk, type Last } from "./RigDesk";
+import type { Last } from "./Happened";
+import { RigDesk } from "./RigDesk";
 
 type Start = "service" | "first" | "run";
 interface Stand {

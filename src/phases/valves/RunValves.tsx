@@ -19,7 +19,8 @@ import { useRun } from "../run/useRun";
 import { momentsOf } from "../run/moments";
 import { useMoment, useServerClock } from "../run/useServerNow";
 import type { Drawing } from "./drawn";
-import { RigDesk, type Last } from "./RigDesk";
+import type { Last } from "./Happened";
+import { RigDesk } from "./RigDesk";
 import { SupplyStrip } from "./SupplyStrip";
 
 /** The run's valves: each turn is marked in the job's log; one that is a Stop is warned of first, and taken with a reason. */

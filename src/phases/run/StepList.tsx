@@ -1,0 +1,98 @@
+"use client";
+import { useEffect, useRef, useState } from "react";
+import type { JobState } from "@/core/job";
+import { statusOf, type StepStatus } from "@/core/job/progress";
+import type { Step } from "@/core/run/step";
+
+const marks: Record<StepStatus, string> = {
+  done: "✓",
+  skipped: "–",
+  waiting: " ",
+  open: "○",
+  counting: "◔",
+  paused: "‖",
+  ready: "●",
+};
+const words: Record<StepStatus, string> = {
+  done: "done",
+  skipped: "skipped",
+  waiting: "waits",
+  open: "open",
+  counting: "running",
+  paused: "paused",
+  ready: "time has run",
+};
+
+/** Every step of the run with how it stands; on a phone folded away until it is asked for. */
+export function StepList({
+  steps,
+  job,
+  now,
+  current,
+  choose,
+  finished,
+}: {
+  steps: readonly Step[];
+  job: JobState;
+  now: number;
+  current: string;
+  choose: (id: string) => void;
+  finished: number;
+}) {
+  const [open, setOpen] = useState(false);
+  const list = useRef<HTMLOListElement>(null);
+  // The step at hand stays in sight in its own list; the page itself does not move.
+  useEffect(() => {
+    const item = list.current?.querySelector<HTMLElement>("[aria-current=step]");
+    if (list.current && item)
+      list.current.scrollTop = item.offsetTop - list.current.offsetTop - list.current.clientHeight / 3;
+  }, [current, open]);
+  return (
+    <section aria-labelledby="steps">
+      <div className="flex items-baseline justify-between">
+        <h2 id="steps">
+          Steps{" "}
+          <span className="num text-soft">
+            {finished}/{steps.length}
+          </span>
+        </h2>
+        <button
+          type="button"
+          className="min-h-12 px-2 text-soft xl:hidden"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          {open ? "hide" : "show all"}
+        </button>
+      </div>
+      <ol
+        ref={list}
+        className={`${open ? "" : "hidden xl:block"} xl:relative xl:max-h-[70vh] xl:overflow-y-auto`}
+        tabIndex={-1}
+      >
+        {steps.map((s) => {
+          const status = statusOf(job, s, now);
+          return (
+            <li key={s.id}>
+              <button
+                type="button"
+                aria-current={s.id === current ? "step" : undefined}
+                className={`rule flex min-h-11 w-full items-baseline gap-2 py-2 text-left ${s.id === current ? "bg-tint font-semibold" : ""} ${status === "waiting" ? "text-soft" : ""}`}
+                onClick={() => choose(s.id)}
+              >
+                <span className="num w-5 shrink-0 text-center" aria-hidden="true">
+                  {marks[status]}
+                </span>
+                <span className="min-w-0">
+                  {s.title}
+                  {s.unitName ? <span className="text-sm font-normal text-soft"> · {s.unitName}</span> : null}
+                </span>
+                <span className="visually-hidden">, {words[status]}</span>
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}
