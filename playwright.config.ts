@@ -1,17 +1,25 @@
 import { defineConfig } from "@playwright/test";
 
-const base = process.env.BRANT_TEST_BASE;
-if (!base) throw new Error("The application must run: start the end-to-end tests by npm test");
+const stands = JSON.parse(process.env.BRANT_TEST_STANDS ?? "[]") as Record<
+  "base" | "other" | "folder",
+  string
+>[];
+if (stands.length === 0) throw new Error("The application must run: start the end-to-end tests by npm test");
+// Each worker reads this file for itself, and has a stand to itself.
+const own = stands[Number(process.env.TEST_PARALLEL_INDEX ?? 0)]!;
+process.env.BRANT_TEST_BASE = own.base;
+process.env.BRANT_TEST_OTHER = own.other;
+process.env.BRANT_TEST_FOLDER = own.folder;
 
 export default defineConfig({
   testDir: "tests/e2e",
-  workers: 1,
+  workers: stands.length,
   fullyParallel: false,
   timeout: 240_000,
   expect: { timeout: 20_000 },
   outputDir: "test-results",
   use: {
-    baseURL: base,
+    baseURL: own.base,
     actionTimeout: 30_000,
     screenshot: "only-on-failure",
     launchOptions: {

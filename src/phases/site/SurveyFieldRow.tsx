@@ -1,184 +1,105 @@
 "use client";
-import { useRouter } from "next/navigation";
-import { useId, useRef, useState } from "react";
+import { useId } from "react";
 import type { SurveyField } from "@/core/site";
 import type { UnitSystem } from "@/core/units";
 import { QuantityField } from "@/ui/QuantityField";
-import { useDraft } from "@/ui/useDraft";
-import { sendUntilTaken, withId } from "../job/send";
-import type { SiteShown } from "./shown";
-import { useSiteHeard } from "./SiteBoard";
+import { useSurveyAnswer, type SurveyAnswering } from "./useSurveyAnswer";
 
-type State =
-  { readonly is: "idle" | "saving" | "saved" } | { readonly is: "queued" | "refused"; readonly say: string };
+type FieldOf<K extends SurveyField["kind"]> = Extract<SurveyField, { readonly kind: K }>;
 
-/** One question of the survey. Saves when it is left; what cannot be saved stays on screen and on the device. */
-export function SurveyFieldRow({
-  jobId,
-  field,
-  saved: loaded,
-  profile,
-  readOnly,
-}: {
-  jobId: string;
-  field: SurveyField;
-  saved: string;
-  profile: UnitSystem;
-  readOnly: boolean;
-}) {
-  const router = useRouter();
-  const heard = useSiteHeard();
-  const id = useId();
-  const [draft, keep, drop] = useDraft(`${jobId}.${field.id}`);
-  const [state, setState] = useState<State>({ is: "idle" });
-  const latest = useRef("");
-  // What the server took stands until the page is loaded with it.
-  const [taken, setTaken] = useState<{ readonly text: string; readonly over: string }>();
-  if (taken && taken.over !== loaded) setTaken(undefined);
-  const saved = taken?.text ?? loaded;
-  const text = draft ?? saved;
+interface RowProps<F> {
+  readonly field: F;
+  readonly answer: SurveyAnswering;
+  readonly readOnly: boolean;
+}
 
-  const type = (value: string) => {
-    keep(value);
-    // What is typed while an answer is on its way is not what was sent.
-    latest.current = value;
-    setState({ is: "idle" });
-  };
-  const save = async (value: string) => {
-    if (readOnly || value === saved || (latest.current === value && state.is === "saving")) return;
-    latest.current = value;
-    setState({ is: "saving" });
-    const outcome = await sendUntilTaken<SiteShown>(
-      jobId,
-      withId({ kind: "surveyAnswered", field: field.id, text: value, profile }),
-      (say) => setState({ is: "queued", say }),
-      heard ? "site" : undefined,
-    );
-    if (outcome.ok && outcome.shown) heard?.(outcome.shown);
-    else if (outcome.ok) router.refresh();
-    if (latest.current !== value) return;
-    if (outcome.ok) {
-      setState({ is: "saved" });
-      setTaken({ text: value, over: loaded });
-      drop();
-      return;
-    }
-    setState({ is: "refused", say: outcome.error });
-  };
-  const say =
-    state.is === "saving"
-      ? "saving…"
-      : state.is === "saved"
-        ? "saved"
-        : state.is === "queued"
-          ? state.say
-          : draft !== undefined && draft !== saved
-            ? "not saved yet"
-            : undefined;
-  const error = state.is === "refused" ? state.say : undefined;
+/** What is said below a field: why it was refused, how it stands, or that it is unknown. */
+function Said({ answer, otherwise = "" }: { answer: SurveyAnswering; otherwise?: string }) {
+  return (
+    <p className={`min-h-5 text-sm ${answer.error ? "text-stop" : "text-soft"}`} role="status">
+      {answer.error ?? answer.say ?? otherwise}
+    </p>
+  );
+}
 
-  if (field.kind === "quantity")
-    return (
-      <div id={field.id} data-field={field.id}>
-        <QuantityField
-          label={field.label}
-          hint={field.hint}
-          quantity={field.quantity}
-          range={field.range}
-          profile={profile}
-          value={text}
-          error={error}
-          state={say}
-          onChange={type}
-          onLeave={() => void save(text)}
-        />
-      </div>
-    );
-
-  if (field.kind === "count") {
-    const n = /^\d+$/.test(text) ? Number(text) : undefined;
-    const set = (next: number) => {
-      keep(String(next));
-      void save(String(next));
-    };
-    return (
-      <div
-        id={field.id}
-        data-field={field.id}
-        role="group"
-        aria-label={field.label}
-        className="flex items-center justify-between gap-3 border-b border-hair py-1"
-      >
-        <span>
-          {field.label}
-          <span className="block text-sm text-soft" role="status">
-            {error ?? say ?? (n === undefined ? "unknown" : "")}
-          </span>
+/** How many there are of something: one more, one less. */
+function CountRow({ field, answer, readOnly }: RowProps<FieldOf<"count">>) {
+  const n = /^\d+$/.test(answer.text) ? Number(answer.text) : undefined;
+  const step = (words: string, sign: string, next: number, disabled: boolean) => (
+    <button
+      type="button"
+      className="button quiet !min-h-12 !px-4"
+      disabled={disabled}
+      aria-label={`${words}: ${field.label}`}
+      onClick={() => answer.choose(String(next))}
+    >
+      {sign}
+    </button>
+  );
+  return (
+    <div
+      id={field.id}
+      data-field={field.id}
+      role="group"
+      aria-label={field.label}
+      className="flex items-center justify-between gap-3 border-b border-hair py-1"
+    >
+      <span>
+        {field.label}
+        <span className="block text-sm text-soft" role="status">
+          {answer.error ?? answer.say ?? (n === undefined ? "unknown" : "")}
         </span>
-        <span className="flex items-center">
-          <button
-            type="button"
-            className="button quiet !min-h-12 !px-4"
-            disabled={readOnly || n === 0}
-            aria-label={`One less: ${field.label}`}
-            onClick={() => set(Math.max(0, (n ?? 1) - 1))}
-          >
-            −
-          </button>
-          <output className="num w-12 text-center text-lg">{n ?? "—"}</output>
-          <button
-            type="button"
-            className="button quiet !min-h-12 !px-4"
-            disabled={readOnly}
-            aria-label={`One more: ${field.label}`}
-            onClick={() => set((n ?? 0) + 1)}
-          >
-            +
-          </button>
-        </span>
-      </div>
-    );
-  }
+      </span>
+      <span className="flex items-center">
+        {step("One less", "−", Math.max(0, (n ?? 1) - 1), readOnly || n === 0)}
+        <output className="num w-12 text-center text-lg">{n ?? "—"}</output>
+        {step("One more", "+", (n ?? 0) + 1, readOnly)}
+      </span>
+    </div>
+  );
+}
 
-  if (field.kind === "choice") {
-    const chosen = text === "" ? [] : text.split(",");
-    const toggle = (option: string) => {
-      const next = field.many
-        ? (chosen.includes(option) ? chosen.filter((c) => c !== option) : [...chosen, option]).join(",")
-        : chosen.includes(option)
-          ? ""
-          : option;
-      keep(next);
-      void save(next);
-    };
-    return (
-      <fieldset id={field.id} data-field={field.id} className="border-b border-hair pb-2">
-        <legend className="mb-1">
-          {field.label}
-          {field.many ? <span className="text-sm text-soft">, all that apply</span> : null}
-        </legend>
-        <div className="flex flex-wrap gap-2">
-          {field.options.map((o) => (
+/** The choices after one is touched: put in or taken out where many may apply, else alone, or none where it was chosen. */
+function toggled(chosen: readonly string[], option: string, many: boolean | undefined): string {
+  const without = chosen.filter((c) => c !== option);
+  const wasChosen = without.length < chosen.length;
+  if (!many) return wasChosen ? "" : option;
+  return (wasChosen ? without : [...chosen, option]).join(",");
+}
+
+function ChoiceRow({ field, answer, readOnly }: RowProps<FieldOf<"choice">>) {
+  const chosen = answer.text === "" ? [] : answer.text.split(",");
+  return (
+    <fieldset id={field.id} data-field={field.id} className="border-b border-hair pb-2">
+      <legend className="mb-1">
+        {field.label}
+        {field.many ? <span className="text-sm text-soft">, all that apply</span> : null}
+      </legend>
+      <div className="flex flex-wrap gap-2">
+        {field.options.map((o) => {
+          const isChosen = chosen.includes(o.id);
+          return (
             <button
               key={o.id}
               type="button"
-              aria-pressed={chosen.includes(o.id)}
+              aria-pressed={isChosen}
               disabled={readOnly}
-              className={`min-h-12 rounded-sm border px-4 ${chosen.includes(o.id) ? "border-water bg-tint font-semibold" : "border-soft"}`}
-              onClick={() => toggle(o.id)}
+              className={`min-h-12 rounded-sm border px-4 ${isChosen ? "border-water bg-tint font-semibold" : "border-soft"}`}
+              onClick={() => answer.choose(toggled(chosen, o.id, field.many))}
             >
-              {chosen.includes(o.id) ? "✓ " : ""}
+              {isChosen ? "✓ " : ""}
               {o.label}
             </button>
-          ))}
-        </div>
-        <p className={`min-h-5 text-sm ${error ? "text-stop" : "text-soft"}`} role="status">
-          {error ?? say ?? (chosen.length === 0 ? "unknown" : "")}
-        </p>
-      </fieldset>
-    );
-  }
+          );
+        })}
+      </div>
+      <Said answer={answer} otherwise={chosen.length === 0 ? "unknown" : ""} />
+    </fieldset>
+  );
+}
 
+function TextRow({ field, answer, readOnly }: RowProps<SurveyField>) {
+  const id = useId();
   return (
     <div id={field.id} data-field={field.id}>
       <label htmlFor={id} className="block">
@@ -188,15 +109,55 @@ export function SurveyFieldRow({
         id={id}
         type={field.kind === "time" ? "time" : "text"}
         className="field"
-        value={text}
+        value={answer.text}
         disabled={readOnly}
-        aria-invalid={error ? true : undefined}
-        onChange={(e) => type(e.target.value)}
-        onBlur={() => void save(text)}
+        aria-invalid={answer.error ? true : undefined}
+        onChange={(e) => answer.type(e.target.value)}
+        onBlur={() => answer.save(answer.text)}
       />
-      <p className={`min-h-5 text-sm ${error ? "text-stop" : "text-soft"}`} role="status">
-        {error ?? say ?? ""}
-      </p>
+      <Said answer={answer} />
     </div>
   );
+}
+
+/** One question of the survey. Saves when it is left; what cannot be saved stays on screen and on the device. */
+export function SurveyFieldRow({
+  jobId,
+  field,
+  saved,
+  profile,
+  readOnly,
+}: {
+  jobId: string;
+  field: SurveyField;
+  saved: string;
+  profile: UnitSystem;
+  readOnly: boolean;
+}) {
+  const answer = useSurveyAnswer(jobId, field.id, saved, profile, readOnly);
+  switch (field.kind) {
+    case "quantity":
+      return (
+        <div id={field.id} data-field={field.id}>
+          <QuantityField
+            label={field.label}
+            hint={field.hint}
+            quantity={field.quantity}
+            range={field.range}
+            profile={profile}
+            value={answer.text}
+            error={answer.error}
+            state={answer.say}
+            onChange={answer.type}
+            onLeave={() => answer.save(answer.text)}
+          />
+        </div>
+      );
+    case "count":
+      return <CountRow field={field} answer={answer} readOnly={readOnly} />;
+    case "choice":
+      return <ChoiceRow field={field} answer={answer} readOnly={readOnly} />;
+    default:
+      return <TextRow field={field} answer={answer} readOnly={readOnly} />;
+  }
 }

@@ -1,0 +1,138 @@
+import { useState } from "react";
+import { ulid } from "ulid";
+import type { Reading } from "@/core/log";
+import type { Step } from "@/core/run/step";
+import type { UnitSystem } from "@/core/units";
+import { FormFrame } from "@/ui/FormFrame";
+import { FormField } from "@/ui/FormField";
+import { QuantityField } from "@/ui/QuantityField";
+import { countdown } from "@/ui/time";
+import { useDraft } from "@/ui/useDraft";
+import { useForm } from "@/ui/useForm";
+import type { Run } from "./useRun";
+import { useTicking } from "./useServerNow";
+
+/** How long the stopwatch has run. */
+function Elapsed({ since, at }: { since: number; at: () => number }) {
+  return <>{countdown(useTicking(at, since) - since)}</>;
+}
+
+/** Starts and stops the time a container takes to fill. Kept like everything typed: a phone that was put away and opened again still times it. */
+function Stopwatch({
+  name,
+  at,
+  stopped,
+}: {
+  name: string;
+  at: () => number;
+  stopped: (seconds: number) => void;
+}) {
+  const [started, keepStarted, dropStarted] = useDraft(name);
+  const since = started === undefined ? undefined : Number(started);
+  if (since === undefined)
+    return (
+      <button type="button" className="button quiet" onClick={() => keepStarted(String(at()))}>
+        Start the stopwatch
+      </button>
+    );
+  const stop = () => {
+    dropStarted();
+    stopped((at() - since) / 1000);
+  };
+  return (
+    <button type="button" className="button quiet" onClick={stop}>
+      Full: stop at{" "}
+      <span className="num">
+        <Elapsed since={since} at={at} />
+      </span>
+    </button>
+  );
+}
+
+/** A flow to be measured by container and time; where one was measured before, it may correct that one. */
+export function FlowForm({
+  step,
+  profile,
+  last,
+  run,
+  at,
+  onTaken,
+}: {
+  step: Step;
+  profile: UnitSystem;
+  last: Reading | undefined;
+  run: Run;
+  at: () => number;
+  onTaken: () => void;
+}) {
+  const [volume, keepVolume] = useDraft(`container.${profile}`);
+  const jug = volume ?? (profile === "us" ? "2.5 gal" : "10 L");
+  const [correct, setCorrect] = useState(false);
+  const form = useForm({
+    draft: `${run.job.id}.flow.${step.id}`,
+    send: ({ time = "", why = "" }) =>
+      run.send({
+        kind: "readingTaken",
+        reading: ulid(),
+        reads: "timedFlow",
+        step: step.id,
+        place: step.flow!.to,
+        instrument: "Container and stopwatch",
+        when: "after",
+        values: { volume: jug, time },
+        profile,
+        ...(correct && last ? { supersedes: last.reading, why } : {}),
+      }),
+    onTaken,
+  });
+  const { time = "" } = form.values;
+  return (
+    <FormFrame form={form} className="mt-3 grid gap-2">
+      <div className="grid grid-cols-2 gap-3">
+        <QuantityField
+          wet
+          label="Container"
+          quantity="volume"
+          profile={profile}
+          value={jug}
+          onChange={keepVolume}
+          error={form.errors.volume}
+          hideExample
+        />
+        <QuantityField
+          wet
+          label="Time to fill"
+          quantity="stopwatch"
+          profile={profile}
+          value={time}
+          onChange={(text) => form.set("time", text)}
+          error={form.errors.time}
+          hideExample
+        />
+      </div>
+      <Stopwatch
+        name={`${run.job.id}.stopwatch.${step.id}`}
+        at={at}
+        stopped={(seconds) => form.set("time", `${seconds.toFixed(1)} s`)}
+      />
+      {last ? (
+        <label className="flex min-h-12 items-center gap-3">
+          <input
+            type="checkbox"
+            className="size-6"
+            checked={correct}
+            onChange={(e) => setCorrect(e.target.checked)}
+          />{" "}
+          corrects the last one, which was misread
+        </label>
+      ) : null}
+      {correct ? <FormField form={form} label="Why is it corrected?" name="why" /> : null}
+      <p role="status" className="text-stop">
+        {form.errors[""] ?? ""}
+      </p>
+      <button className="button" disabled={form.busy || time === ""}>
+        Keep this flow
+      </button>
+    </FormFrame>
+  );
+}
