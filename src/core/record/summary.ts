@@ -13,6 +13,7 @@ import {
   type Phase,
 } from "../job";
 import { sayStep } from "../run/step";
+import type { SurveyField } from "../site";
 import { inSentence } from "../words";
 import { signingBlockers } from "./office";
 
@@ -48,126 +49,157 @@ export interface JobSummary {
 const OPEN_ENDED = 30 * 24 * 3_600_000;
 const stripKind = (kind: string): StripEntry["kind"] =>
   kind === "soak" ? "soak" : kind === "flow" ? "flow" : "wait";
+const iso = (ms: number) => new Date(ms).toISOString();
+
+/** A job looked at in one moment, and who is to act on it. */
+interface Look {
+  readonly job: JobState;
+  readonly now: number;
+  readonly knowledge: Knowledge;
+  readonly profile: UnitSystem;
+  readonly planner: string;
+  readonly installer: string;
+}
+
+/** What a job needs next, and from whom. */
+type Need = Pick<JobSummary, "rank" | "level" | "next" | "detail" | "who">;
+
+/** Visits that are to be, or were. */
+const visitsOf = (job: JobState) => job.visits.filter((v) => !v.cancelled);
+
+function lookAt(job: JobState, now: number, knowledge: Knowledge, profile: UnitSystem): Look {
+  const visits = visitsOf(job);
+  const coming = visits.filter((v) => Date.parse(v.to) >= now).sort((a, b) => a.from.localeCompare(b.from));
+  const planner = job.revisions.at(-1)?.by.name ?? job.opened?.by.name ?? "";
+  const onSite = coming[0] ?? visits.at(-1);
+  const installer = onSite?.person.name ?? job.run?.started.by.name ?? planner;
+  return { job, now, knowledge, profile, planner, installer };
+}
+
+const clocksOnStrip = ({ job, now, installer }: Look): StripEntry[] =>
+  runningClocks(job, now).map((c) => ({
+    item: c.step.id,
+    kind: stripKind(c.step.kind),
+    title: c.step.title,
+    who: installer,
+    from: iso(c.startedAt),
+    to: iso(Math.max(c.readyAt ?? now, c.startedAt)),
+    paused: c.paused,
+  }));
+
+/** As the crew's hands left it: dashed on the strip, until water is back. */
+function dryOnStrip({ job, installer }: Look): StripEntry[] {
+  const supply = isHandedOver(job) ? [] : (job.rig?.supply ?? []);
+  return supply.flatMap((s, i): StripEntry[] =>
+    s.is === "off"
+      ? [
+          {
+            item: `off.${i}`,
+            kind: "off",
+            title: "House dry",
+            who: installer,
+            from: iso(s.at),
+            to: iso(supply[i + 1]?.at ?? s.at + OPEN_ENDED),
+            paused: i === supply.length - 1,
+          },
+        ]
+      : [],
+  );
+}
+
+const visitsOnStrip = ({ job }: Look): StripEntry[] =>
+  visitsOf(job).map((v) => ({
+    item: `visit.${v.visit}`,
+    kind: "visit",
+    title: v.what,
+    who: v.person.name,
+    from: v.from,
+    to: v.to,
+    paused: false,
+  }));
+
+/** Readings that are a Stop and stand: not corrected, not taken on. */
+const stopsOf = (job: JobState) =>
+  job.readings.filter((r) => !r.supersededBy && !r.override && r.verdict.level === "Stop");
+
+function needOfStop({ job, profile, installer }: Look): Need | undefined {
+  const [stop] = stopsOf(job);
+  if (!stop) return undefined;
+  const { reason, remedy } = tell(stop.verdict, profile);
+  return { rank: 0, level: "Stop", next: reason, detail: remedy, who: installer };
+}
+
+function needOfHandedOver({ job, installer }: Look): Need | undefined {
+  if (!isHandedOver(job)) return undefined;
+  const signed = job.signatures.find((s) => s.as === "installer")?.name;
+  return { rank: 9, next: "Handed over", who: signed ?? installer };
+}
+
+function needOfRun({ job, now, profile, installer }: Look): Need | undefined {
+  if (!job.run) return undefined;
+  if (handOverBlockers(job).length === 0) return { rank: 1, next: "Sign the record", who: installer };
+  const step = nextStep(job, now);
+  if (!step) return { rank: 1, next: "Look at the run", who: installer };
+  const counting = statusOf(job, step, now) === "counting";
+  return {
+    rank: counting ? 3 : 1,
+    next: counting ? `${step.title} is running` : step.title,
+    detail: sayStep(step, profile).why,
+    who: installer,
+  };
+}
+
+const needOfSigned = ({ job, installer }: Look): Need | undefined =>
+  job.revisions.length > 0 ? { rank: 2, next: "Start the run", who: installer } : undefined;
+
+function needOfDesign({ job, knowledge, profile, planner }: Look): Need | undefined {
+  if (job.units.length === 0) return undefined;
+  const blockers = signingBlockers(job, knowledge);
+  const first = blockers.find((b) => b.verdict.level === "Stop") ?? blockers[0];
+  if (!first) return { rank: 2, next: "Sign the design", who: planner };
+  return {
+    rank: 2,
+    level: first.verdict.level,
+    next: tell(first.verdict, profile).reason,
+    detail: `${blockers.length} judgement${blockers.length === 1 ? "" : "s"} to settle before the design can be signed`,
+    who: planner,
+  };
+}
+
+function needOfSurvey({ job, knowledge, planner }: Look): Need {
+  const asked = (f: SurveyField) => !f.when || f.when.is.includes(job.answers[f.when.field]?.text ?? "");
+  const missing = [...knowledge.fields.values()].filter((f) => f.blocks && !job.answers[f.id] && asked(f));
+  const [first] = missing;
+  if (!first) return { rank: 4, next: "Choose the units", who: planner };
+  return {
+    rank: 4,
+    level: "Unknown",
+    next: `Survey: ${missing.length} answers missing`,
+    detail: `First: ${inSentence(first.label)}, which decides ${first.blocks}`,
+    who: planner,
+  };
+}
+
+/** The most pressing need: a Stop first, then what the job's phase asks for. */
+const needOf = (look: Look): Need =>
+  needOfStop(look) ??
+  needOfHandedOver(look) ??
+  needOfRun(look) ??
+  needOfSigned(look) ??
+  needOfDesign(look) ??
+  needOfSurvey(look);
 
 /** The job in short at a moment: what it needs next and from whom. */
 export function summarise(job: JobState, now: number, knowledge: Knowledge, profile: UnitSystem): JobSummary {
-  const phase = phaseOf(job);
-  const clocks = runningClocks(job, now);
-  const live = job.visits.filter((v) => !v.cancelled);
-  const onSite =
-    live.filter((v) => Date.parse(v.to) >= now).sort((a, b) => a.from.localeCompare(b.from))[0] ??
-    live.at(-1);
-  const planner = job.revisions.at(-1)?.by.name ?? job.opened?.by.name ?? "";
-  const installer = onSite?.person.name ?? job.run?.started.by.name ?? planner;
-  const strip: StripEntry[] = [
-    ...clocks.map((c): StripEntry => {
-      const to = c.readyAt ?? now;
-      return {
-        item: c.step.id,
-        kind: stripKind(c.step.kind),
-        title: c.step.title,
-        who: installer,
-        from: new Date(c.startedAt).toISOString(),
-        to: new Date(Math.max(to, c.startedAt)).toISOString(),
-        paused: c.paused,
-      };
-    }),
-    // As the crew's hands left it: dashed on the strip, until water is back.
-    ...(isHandedOver(job) ? [] : (job.rig?.supply ?? [])).flatMap((s, i, all): StripEntry[] =>
-      s.is === "off"
-        ? [
-            {
-              item: `off.${i}`,
-              kind: "off",
-              title: "House dry",
-              who: installer,
-              from: new Date(s.at).toISOString(),
-              to: new Date(all[i + 1]?.at ?? s.at + OPEN_ENDED).toISOString(),
-              paused: i === all.length - 1,
-            },
-          ]
-        : [],
-    ),
-    ...live.map((v): StripEntry => ({
-      item: `visit.${v.visit}`,
-      kind: "visit",
-      title: v.what,
-      who: v.person.name,
-      from: v.from,
-      to: v.to,
-      paused: false,
-    })),
-  ];
-  const open = job.openPoints.filter((p) => !p.closed);
-  const due = open.filter((p) => p.due).sort((a, b) => a.due!.localeCompare(b.due!))[0];
-  const stops = job.readings.filter((r) => !r.supersededBy && !r.override && r.verdict.level === "Stop");
-  const base = {
-    phase,
-    stops: stops.length,
+  const look = lookAt(job, now, knowledge, profile);
+  const [due] = job.openPoints.filter((p) => !p.closed && p.due).sort((a, b) => a.due!.localeCompare(b.due!));
+  return {
+    phase: phaseOf(job),
+    stops: stopsOf(job).length,
     units: job.units.map((u) => u.model),
-    strip,
-    ...(due ? { due: due.due!, dueText: due.text } : {}),
+    strip: [...clocksOnStrip(look), ...dryOnStrip(look), ...visitsOnStrip(look)],
+    due: due?.due,
+    dueText: due?.text,
+    ...needOf(look),
   };
-
-  if (stops.length > 0)
-    return {
-      ...base,
-      rank: 0,
-      level: "Stop",
-      next: tell(stops[0]!.verdict, profile).reason,
-      detail: tell(stops[0]!.verdict, profile).remedy,
-      who: installer,
-    };
-  if (isHandedOver(job))
-    return {
-      ...base,
-      rank: 9,
-      next: "Handed over",
-      who: job.signatures.find((s) => s.as === "installer")?.name ?? installer,
-    };
-  if (job.run) {
-    const step = nextStep(job, now);
-    if (handOverBlockers(job).length === 0)
-      return { ...base, rank: 1, next: "Sign the record", who: installer };
-    if (!step) return { ...base, rank: 1, next: "Look at the run", who: installer };
-    const counting = statusOf(job, step, now) === "counting";
-    return {
-      ...base,
-      rank: counting ? 3 : 1,
-      next: counting ? `${step.title} is running` : step.title,
-      detail: sayStep(step, profile).why,
-      who: installer,
-    };
-  }
-  if (job.revisions.length > 0) return { ...base, rank: 2, next: "Start the run", who: installer };
-  if (job.units.length > 0) {
-    const blockers = signingBlockers(job, knowledge);
-    const first = blockers.find((b) => b.verdict.level === "Stop") ?? blockers[0];
-    return first
-      ? {
-          ...base,
-          rank: 2,
-          level: first.verdict.level,
-          next: tell(first.verdict, profile).reason,
-          detail: `${blockers.length} judgement${blockers.length === 1 ? "" : "s"} to settle before the design can be signed`,
-          who: planner,
-        }
-      : { ...base, rank: 2, next: "Sign the design", who: planner };
-  }
-  const missing = [...knowledge.fields.values()].filter(
-    (f) =>
-      f.blocks &&
-      !job.answers[f.id] &&
-      (!f.when || f.when.is.includes(job.answers[f.when.field]?.text ?? "")),
-  );
-  return missing.length > 0
-    ? {
-        ...base,
-        rank: 4,
-        level: "Unknown",
-        next: `Survey: ${missing.length} answers missing`,
-        detail: `First: ${inSentence(missing[0]!.label)}, which decides ${missing[0]!.blocks}`,
-        who: planner,
-      }
-    : { ...base, rank: 4, next: "Choose the units", who: planner };
 }

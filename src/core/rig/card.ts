@@ -4,7 +4,7 @@ import { explain, type Explained } from "./explain";
 import { heardFull } from "./judge";
 import { plan } from "./plan";
 import { inService } from "./regions";
-import type { Rig, RigState } from "./rig";
+import type { Handle, Rig, RigState } from "./rig";
 
 /** What a household turns by itself: from how things stand every day, step by step. */
 export interface CardSequence {
@@ -29,96 +29,101 @@ function ordered(
   return { moves, end: moves.length > 0 ? heardFull(moves.at(-1)!.after) : state };
 }
 
+/** The positions that shut a house off: power off, the valve at the main, then a tap: what a household can do without thinking of the rest. */
+function shutOff(rig: Rig): Record<string, string> {
+  const main = rig.nodes.find((n) => n.kind === "main")!.id;
+  const closesMain = (h: Handle) =>
+    h.kind === "lever" &&
+    rig.edges.some(
+      (e) => (e.from === main || e.to === main) && h.positions.some((p) => p.edges[e.id] === "closed"),
+    );
+  const atMain = rig.handles.find(closesMain);
+  const all = (is: (h: Handle) => boolean, to: string) =>
+    Object.fromEntries(rig.handles.filter(is).map((h) => [h.id, to]));
+  return {
+    ...all((h) => h === atMain, "closed"),
+    ...all((h) => h.powers === "heater", "off"),
+    ...all((h) => h.role === "lowTap", "open"),
+  };
+}
+
+function waterOffAndOn(rig: Rig, every: RigState): CardSequence[] {
+  const house = rig.nodes.find((n) => n.kind === "house")?.id;
+  if (house === undefined) return [];
+  const goal = { relieved: [house], positions: shutOff(rig) };
+  const off = plan(rig, every, goal, { goOn: (states) => states < 40_000 });
+  if (!off.found) return [];
+  const moves = explain(rig, every, off.moves);
+  const last = moves.at(-1);
+  const on = last && ordered(rig, heardFull(last.after), { want: "normal" });
+  return [
+    { title: "Water off", steps: told(moves), note: "No tap in the house gives water then." },
+    ...(on ? [{ title: "Water on again", steps: told(on.moves) }] : []),
+  ];
+}
+
+function pastAndBack(rig: Rig, every: RigState): CardSequence[] {
+  const line = aimed(rig, { want: "passBy" }).goal.passedBy ?? [];
+  if (line.length === 0) return [];
+  const title = "Past the train (bypass)";
+  const past = ordered(rig, every, { want: "passBy" });
+  if (!past) return [{ title, steps: ["There is no safe way past it on this source: call the company."] }];
+  const back = ordered(rig, past.end, { want: "normal" });
+  return [
+    { title, steps: told(past.moves), note: "The water is untreated then." },
+    ...(back ? [{ title: "Back in service", steps: told(back.moves) }] : []),
+  ];
+}
+
+/** A regeneration by hand: what is waited for before the stage, and how both T-valves stand in it. */
+const REGENERATION = [
+  { after: undefined, positions: { inTee: "regenerate", outTee: "regenerate" } },
+  { after: "When the brine has run", positions: { inTee: "service", outTee: "regenerate" } },
+  { after: "When it has rinsed", positions: { inTee: "service", outTee: "service" } },
+] as const;
+
+/** How a unit with two T-valves is regenerated; nothing where it has none, or where no safe order leads through. */
+function regeneration(rig: Rig, every: RigState, unit: Rig["units"][number]): CardSequence[] {
+  const hasTee = (role: string) =>
+    rig.handles.some((h) => h.kind === "tee" && h.unit === unit.key && h.role === role);
+  if (!hasTee("inTee") || !hasTee("outTee")) return [];
+  const steps: string[] = [];
+  let state = every;
+  for (const { after, positions } of REGENERATION) {
+    const stage = ordered(rig, state, { want: "stand", unit: unit.key, positions });
+    if (!stage) return [];
+    const [first, ...others] = told(stage.moves);
+    if (first !== undefined) steps.push(after ? `${after}: ${inSentence(first)}` : first, ...others);
+    state = stage.end;
+  }
+  return [
+    {
+      title: `Regenerate ${unit.name}`,
+      steps,
+      note: "Its appliance off, brine full and rested. The times are in the unit's manual.",
+    },
+  ];
+}
+
+function afterPowerCut({ units }: Rig): CardSequence {
+  const steps = [
+    ...units
+      .filter((u) => u.uv)
+      .map((u) => `Draw no water to drink until the lamp of ${u.name} is on again.`),
+    ...units.filter((u) => u.clock).map((u) => `Set the clock of ${u.name} again.`),
+    ...units.filter((u) => u.pump).map((u) => `See that ${u.name} runs, and stops by itself.`),
+  ];
+  const nothing = "Nothing of the water treatment needs power: the valves stay as they are.";
+  return { title: "After a power cut", steps: steps.length > 0 ? steps : [nothing] };
+}
+
 /** The sequences of the valve card (handbook 4): water off and on again, past the train and back, and what to do after a power cut. */
 export function cardSequences(rig: Rig): CardSequence[] {
   const every = inService(rig);
-  const house = rig.nodes.find((n) => n.kind === "house")?.id;
-  const out: CardSequence[] = [];
-  // Power off first, then the valve at the main, then a tap: what a household can do without thinking of the rest.
-  const main = rig.nodes.find((n) => n.kind === "main")!.id;
-  const atMain = rig.handles.find(
-    (h) =>
-      h.kind === "lever" &&
-      rig.edges.some(
-        (e) => (e.from === main || e.to === main) && h.positions.some((p) => p.edges[e.id] === "closed"),
-      ),
-  );
-  const shut = {
-    ...(atMain ? { [atMain.id]: "closed" } : {}),
-    ...Object.fromEntries(rig.handles.filter((h) => h.powers === "heater").map((h) => [h.id, "off"])),
-    ...Object.fromEntries(rig.handles.filter((h) => h.role === "lowTap").map((h) => [h.id, "open"])),
-  };
-  const off =
-    house === undefined
-      ? undefined
-      : plan(rig, every, { relieved: [house], positions: shut }, { goOn: (states) => states < 40_000 });
-  if (off?.found) {
-    const moves = explain(rig, every, off.moves);
-    out.push({ title: "Water off", steps: told(moves), note: "No tap in the house gives water then." });
-    const on =
-      moves.length > 0 ? ordered(rig, heardFull(moves.at(-1)!.after), { want: "normal" }) : undefined;
-    if (on) out.push({ title: "Water on again", steps: told(on.moves) });
-  }
-  const line = aimed(rig, { want: "passBy" }).goal.passedBy ?? [];
-  if (line.length > 0) {
-    const past = ordered(rig, every, { want: "passBy" });
-    if (past) {
-      out.push({
-        title: "Past the train (bypass)",
-        steps: told(past.moves),
-        note: "The water is untreated then.",
-      });
-      const back = ordered(rig, past.end, { want: "normal" });
-      if (back) out.push({ title: "Back in service", steps: told(back.moves) });
-    } else
-      out.push({
-        title: "Past the train (bypass)",
-        steps: ["There is no safe way past it on this source: call the company."],
-      });
-  }
-  for (const unit of rig.units) {
-    const [enter, leave] = ["inTee", "outTee"].map((role) =>
-      rig.handles.find((h) => h.kind === "tee" && h.unit === unit.key && h.role === role),
-    );
-    if (!enter || !leave) continue;
-    const stages = [
-      { inTee: "regenerate", outTee: "regenerate" },
-      { inTee: "service", outTee: "regenerate" },
-      { inTee: "service", outTee: "service" },
-    ];
-    const steps: string[] = [];
-    let state: RigState | undefined = every;
-    for (const [i, positions] of stages.entries()) {
-      const next: ReturnType<typeof ordered> =
-        state && ordered(rig, state, { want: "stand", unit: unit.key, positions });
-      if (next)
-        steps.push(
-          ...told(next.moves).map((s, k) =>
-            k > 0 || i === 0
-              ? s
-              : `${i === 1 ? "When the brine has run" : "When it has rinsed"}: ${inSentence(s)}`,
-          ),
-        );
-      state = next?.end;
-    }
-    if (state)
-      out.push({
-        title: `Regenerate ${unit.name}`,
-        steps: steps,
-        note: "Its appliance off, brine full and rested. The times are in the unit's manual.",
-      });
-  }
-  const cut = [
-    ...rig.units
-      .filter((u) => u.uv)
-      .map((u) => `Draw no water to drink until the lamp of ${u.name} is on again.`),
-    ...rig.units.filter((u) => u.clock).map((u) => `Set the clock of ${u.name} again.`),
-    ...rig.units.filter((u) => u.pump).map((u) => `See that ${u.name} runs, and stops by itself.`),
+  return [
+    ...waterOffAndOn(rig, every),
+    ...pastAndBack(rig, every),
+    ...rig.units.flatMap((unit) => regeneration(rig, every, unit)),
+    afterPowerCut(rig),
   ];
-  out.push({
-    title: "After a power cut",
-    steps:
-      cut.length > 0 ? cut : ["Nothing of the water treatment needs power: the valves stay as they are."],
-  });
-  return out;
 }

@@ -77,6 +77,97 @@ function findUnit(units: readonly Unit[], written: string): Unit | undefined {
 
 const skipSpace = (text: string, at: number): number => at + (/^\s*/.exec(text.slice(at))?.[0].length ?? 0);
 
+/** What is being read: the text with single spaces, the quantity it is to be of, and how a person would write one. */
+interface Reading {
+  readonly text: string;
+  readonly quantity: Quantity;
+  readonly profile: UnitSystem;
+  readonly example: string;
+}
+
+const NOT_DETECTED = /^(nd|n\.d\.|not detected|none detected)$/i;
+const BELOW = /^(<|≤|less than)\s*/i;
+const DASH = /^\s*(?:–|—|-|to|\.\.)\s*(?=[\d.])/;
+const MINUTES_AND_SECONDS = /^(\d{1,4}):([0-5]\d(?:[.,]\d+)?)$/;
+const FEET = /^(?:'|’|′|ft\.?)\s*(?=[\d½¼¾])/i;
+
+/** A stopwatch's time, as `1:30`; undefined where the text is no such thing. */
+function readStopwatch({ text, quantity }: Reading): Parsed | undefined {
+  const stopped = quantity === "stopwatch" ? MINUTES_AND_SECONDS.exec(text) : null;
+  if (!stopped) return undefined;
+  const minutes = Number(stopped[1]) + Number(stopped[2]!.replace(",", ".")) / 60;
+  return within(quantity, { is: "value", value: minutes }, "min");
+}
+
+/** Feet with inches, as `5' 3"`; undefined where the text is no such thing. `at` is where the feet's number ended. */
+function readFeet({ text, quantity }: Reading, feet: number, at: number): Parsed | undefined {
+  const mark = FEET.exec(text.slice(at));
+  if (!mark || (quantity !== "length" && quantity !== "height")) return undefined;
+  const inches = readNumber(text, at + mark[0].length);
+  if ("error" in inches) return fail(inches.at, `Stopped at “${text.slice(inches.at)}”: ${inches.error}`);
+  const tail = text.slice(skipSpace(text, inches.end));
+  if (tail !== "" && findUnit(quantities.length.units, tail)?.factor !== 25.4)
+    return fail(inches.end, `Stopped at “${tail}”: inches were expected after feet`);
+  const mm = feet * 304.8 + inches.value * 25.4;
+  return within(quantity, { is: "value", value: quantity === "height" ? mm / 1000 : mm }, "ft in");
+}
+
+/** The unit that is written, or the profile's own where none is and the quantity allows that; else why there is none. */
+function readUnit({ quantity, profile, example }: Reading, written: string, at: number): Unit | Parsed {
+  const kind = quantities[quantity];
+  const own = kind.bare ? findUnit(kind.units, kind.show[profile]) : undefined;
+  const unit = written === "" ? own : findUnit(kind.units, written);
+  if (unit) return unit;
+  const known = kind.units
+    .map((u) => u.names[0])
+    .filter(Boolean)
+    .join(", ");
+  if (written === "") return fail(at, `Add a unit (${known}), for example ${example}`);
+  return fail(
+    at,
+    `Stopped at “${written.slice(0, 12)}”: not a unit of ${wordFor(quantity)} here. Use ${known || "a plain number"}`,
+  );
+}
+
+/** Numbers in a unit, as a value, a detection limit or a range in the canonical unit. */
+function measuredOf(unit: Unit, first: number, second: number | undefined, below: boolean): Measured {
+  const canonical = (n: number) => (n - (unit.offset ?? 0)) * unit.factor;
+  if (second !== undefined)
+    return {
+      is: "range",
+      low: canonical(Math.min(first, second)),
+      high: canonical(Math.max(first, second)),
+    };
+  return below ? { is: "below", limit: canonical(first) } : { is: "value", value: canonical(first) };
+}
+
+/** A number or a range with its unit. */
+function readAmount(reading: Reading, mayRange: boolean): Parsed {
+  const { text, quantity, example } = reading;
+  const below = BELOW.exec(text);
+  const first = readNumber(text, below ? below[0].length : 0);
+  if ("error" in first)
+    return fail(
+      first.at,
+      `Stopped at “${text.slice(first.at, first.at + 12)}”: ${first.error}. For example ${example}`,
+    );
+  const dash = mayRange && !below ? DASH.exec(text.slice(first.end)) : null;
+  const second = dash ? readNumber(text, first.end + dash[0].length) : undefined;
+  if (second && "error" in second)
+    return fail(second.at, `Stopped at “${text.slice(second.at, second.at + 12)}”: ${second.error}`);
+  const at = skipSpace(text, second?.end ?? first.end);
+  const written = text.slice(at);
+  if (written === "" && first.fraction)
+    return quantity === "pipeSize"
+      ? within(quantity, { is: "value", value: first.value * 25.4 }, "nominal", text)
+      : fail(at, `${text} alone could be a pipe size: add a unit, for example ${example}`);
+  const feet = readFeet(reading, first.value, at);
+  if (feet) return feet;
+  const unit = readUnit(reading, written, at);
+  if ("ok" in unit) return unit;
+  return within(quantity, measuredOf(unit, first.value, second?.value, below !== null), unit.names[0]!);
+}
+
 /**
  * Reads what a person wrote for a quantity into canonical units (handbook 2, Input parsing).
  * Accepts units of either profile, mixed numbers, feet with inches, `<x`, `ND` and, where `range` is
@@ -87,125 +178,46 @@ const skipSpace = (text: string, at: number): number => at + (/^\s*/.exec(text.s
 export function parseQuantity(
   input: string,
   quantity: Quantity,
-  options: { readonly profile: UnitSystem; readonly range?: boolean },
+  { profile, range = false }: { readonly profile: UnitSystem; readonly range?: boolean },
 ): Parsed {
-  const kind = quantities[quantity];
   if (input.length > MAX_TEXT)
     return fail(
       MAX_TEXT,
       `Too long for a ${wordFor(quantity)}: write a number and a unit, at most ${MAX_TEXT} characters`,
     );
   const text = input.trim().replace(/\s+/g, " ");
-  const example = exampleOf(quantity, options.profile);
+  const example = exampleOf(quantity, profile);
   if (text === "") return fail(0, `Write a ${wordFor(quantity)}, for example ${example}`);
-  if (/^(nd|n\.d\.|not detected|none detected)$/i.test(text))
-    return { ok: true, measured: { is: "notDetected" }, unit: "" };
-
-  const stopped = quantity === "stopwatch" ? /^(\d{1,4}):([0-5]\d(?:[.,]\d+)?)$/.exec(text) : null;
-  if (stopped) {
-    const minutes = Number(stopped[1]) + Number(stopped[2]!.replace(",", ".")) / 60;
-    return within(kind, quantity, { is: "value", value: minutes }, "min");
-  }
-
-  const below = /^(<|≤|less than)\s*/i.exec(text);
-  const start = below ? below[0].length : 0;
-  const first = readNumber(text, start);
-  if ("error" in first)
-    return fail(
-      first.at,
-      `Stopped at “${text.slice(first.at, first.at + 12)}”: ${first.error}. For example ${example}`,
-    );
-
-  const dash =
-    options.range && !below ? /^\s*(?:–|—|-|to|\.\.)\s*(?=[\d.])/.exec(text.slice(first.end)) : null;
-  let second: number | undefined;
-  let at = first.end;
-  if (dash) {
-    const read = readNumber(text, first.end + dash[0].length);
-    if ("error" in read)
-      return fail(read.at, `Stopped at “${text.slice(read.at, read.at + 12)}”: ${read.error}`);
-    second = read.value;
-    at = read.end;
-  }
-  at = skipSpace(text, at);
-  const written = text.slice(at);
-
-  if (quantity === "pipeSize" && written === "" && first.fraction)
-    return within(kind, quantity, { is: "value", value: first.value * 25.4 }, "nominal", text);
-  if (written === "" && first.fraction)
-    return fail(at, `${text} alone could be a pipe size: add a unit, for example ${example}`);
-
-  const feet = /^(?:'|’|′|ft\.?)\s*(?=[\d½¼¾])/i.exec(written);
-  if (feet && (quantity === "length" || quantity === "height")) {
-    const inchesAt = at + feet[0].length;
-    const inches = readNumber(text, inchesAt);
-    if ("error" in inches) return fail(inches.at, `Stopped at “${text.slice(inches.at)}”: ${inches.error}`);
-    const tail = text.slice(skipSpace(text, inches.end));
-    if (tail !== "" && findUnit(quantities.length.units, tail)?.factor !== 25.4)
-      return fail(inches.end, `Stopped at “${tail}”: inches were expected after feet`);
-    const mm = first.value * 304.8 + inches.value * 25.4;
-    return within(kind, quantity, { is: "value", value: quantity === "height" ? mm / 1000 : mm }, "ft in");
-  }
-
-  const unit =
-    written === ""
-      ? kind.bare
-        ? findUnit(kind.units, kind.show[options.profile])
-        : undefined
-      : findUnit(kind.units, written);
-  if (!unit) {
-    const known = kind.units
-      .map((u) => u.names[0])
-      .filter(Boolean)
-      .join(", ");
-    return written === ""
-      ? fail(at, `Add a unit (${known}), for example ${example}`)
-      : fail(
-          at,
-          `Stopped at “${written.slice(0, 12)}”: not a unit of ${wordFor(quantity)} here. Use ${known || "a plain number"}`,
-        );
-  }
-  const toCanonical = (n: number) => (n - (unit.offset ?? 0)) * unit.factor;
-  const measured: Measured =
-    second !== undefined
-      ? {
-          is: "range",
-          low: toCanonical(Math.min(first.value, second)),
-          high: toCanonical(Math.max(first.value, second)),
-        }
-      : below
-        ? { is: "below", limit: toCanonical(first.value) }
-        : { is: "value", value: toCanonical(first.value) };
-  return within(kind, quantity, measured, unit.names[0]!);
+  if (NOT_DETECTED.test(text)) return { ok: true, measured: { is: "notDetected" }, unit: "" };
+  const reading: Reading = { text, quantity, profile, example };
+  return readStopwatch(reading) ?? readAmount(reading, range);
 }
 
-function within(
-  kind: (typeof quantities)[Quantity],
-  quantity: Quantity,
-  measured: Measured,
-  unit: string,
-  nominal?: string,
-): Parsed {
-  const low =
-    measured.is === "value"
-      ? measured.value
-      : measured.is === "range"
-        ? measured.low
-        : measured.is === "below"
-          ? measured.limit
-          : 0;
-  const high = measured.is === "range" ? measured.high : low;
-  if (low < (kind.min ?? -Infinity))
-    return fail(
-      0,
-      kind.min === 0
-        ? `A ${wordFor(quantity)} cannot be below zero`
-        : `This ${wordFor(quantity)} is too low to be real`,
-    );
-  if (kind.aboveZero && high <= 0)
-    return fail(0, `A ${wordFor(quantity)} of nothing cannot be: stop it when the container is full`);
-  if (!Number.isFinite(high) || high > kind.max)
-    return fail(0, `This ${wordFor(quantity)} is too high to be real: check the number and the unit`);
+/** The least and the most that a value may be. */
+function endsOf(measured: Measured): readonly [low: number, high: number] {
+  switch (measured.is) {
+    case "value":
+      return [measured.value, measured.value];
+    case "range":
+      return [measured.low, measured.high];
+    case "below":
+      return [measured.limit, measured.limit];
+    default:
+      return [0, 0];
+  }
+}
+
+/** A value that was read, or why it cannot be one of this quantity. */
+function within(quantity: Quantity, measured: Measured, unit: string, nominal?: string): Parsed {
+  const { min = -Infinity, max, aboveZero } = quantities[quantity];
+  const name = wordFor(quantity);
+  const [low, high] = endsOf(measured);
+  if (low < min)
+    return fail(0, min === 0 ? `A ${name} cannot be below zero` : `This ${name} is too low to be real`);
+  if (aboveZero && high <= 0)
+    return fail(0, `A ${name} of nothing cannot be: stop it when the container is full`);
+  if (!Number.isFinite(high) || high > max)
+    return fail(0, `This ${name} is too high to be real: check the number and the unit`);
   return nominal
     ? { ok: true, measured, unit, nominal: nominal.replace(/\s*(in|")$/, "") }
     : { ok: true, measured, unit };
