@@ -1,0 +1,96 @@
+import type { Handle, OpeningKind, RigEdge, RigNode, RigUnit } from "../rig";
+import type { RigPart } from "./part";
+
+/** What a part is for, of which unit, and the id that the composer makes of it. */
+export interface Named {
+  readonly id: string;
+  readonly role: string;
+  readonly unit?: string;
+}
+/** A part by its role, and by its unit where it belongs to one. */
+export const named = (role: string, unit?: string): Named => ({
+  id: unit === undefined ? role : `${unit}.${role}`,
+  role,
+  unit,
+});
+
+/** Collects a rig part by part; names of handles are what a person reads on the tag. */
+export class RigBuilder {
+  readonly nodes: RigNode[] = [{ id: "main", kind: "main", name: "Main" }];
+  readonly edges: RigEdge[] = [];
+  readonly handles: Handle[] = [];
+  readonly units: RigUnit[] = [];
+  node(id: string, kind: RigNode["kind"] = "junction", over: Partial<RigNode> = {}): string {
+    if (!this.nodes.some((n) => n.id === id)) this.nodes.push({ id, kind, ...over });
+    return id;
+  }
+  pipe(from: string, to: string): void {
+    this.edges.push({ id: `p.${from}-${to}`, from, to, kind: "pipe" });
+  }
+  edge(id: string, from: string, to: string, kind: RigEdge["kind"], over: Partial<RigEdge> = {}): string {
+    this.edges.push({ id, from, to, kind, ...over });
+    return id;
+  }
+  lever(
+    { id, ...does }: Named,
+    name: string,
+    from: string,
+    to: string,
+    place: string,
+    normal: "open" | "closed" = "open",
+  ): void {
+    this.edge(id, from, to, "valve");
+    this.handles.push({
+      id,
+      ...does,
+      name,
+      kind: "lever",
+      place,
+      normal,
+      positions: (["closed", "quarter", "half", "open"] as const).map((p) => ({
+        name: p,
+        edges: { [id]: p },
+      })),
+    });
+  }
+  opening(
+    { id, ...does }: Named,
+    name: string,
+    at: string,
+    opening: OpeningKind,
+    place: string,
+    over: Partial<RigEdge> = {},
+  ): void {
+    this.edge(id, at, "air", "opening", { opening, role: does.role, ...over });
+    const kind: Handle["kind"] =
+      opening === "tap" || opening === "hose" ? "tap" : opening === "cap" ? "cap" : "vent";
+    this.handles.push({
+      id,
+      ...does,
+      name,
+      kind,
+      place,
+      normal: "closed",
+      positions: (["closed", "open"] as const).map((p) => ({ name: p, edges: { [id]: p } })),
+    });
+  }
+  plug(named: Named, name: string, what: string, place: string): void {
+    this.handles.push({
+      ...named,
+      name,
+      kind: "switch",
+      place,
+      normal: "on",
+      powers: what,
+      positions: [
+        { name: "off", edges: {}, on: false },
+        { name: "on", edges: {}, on: true },
+      ],
+    });
+  }
+  /** The plug of a lamp or a pump; nothing where the part has neither. */
+  plugOf(part: RigPart, key: string, name: string, place: string): void {
+    if (part.uv || part.pump)
+      this.plug(named("plug", key), part.uv ? `Lamp of ${name}` : `Plug of ${name}`, key, place);
+  }
+}

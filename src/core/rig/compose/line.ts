@@ -1,0 +1,151 @@
+import { positionsOf, type BypassHead } from "../../families";
+import type { Degree } from "../rig";
+import { named, RigBuilder } from "./builder";
+import type { Arrangement, RigChoice, RigPart } from "./part";
+
+/** A unit's head: its ways in, out and past, and what each position of the maker's opens. */
+function head(
+  d: RigBuilder,
+  key: string,
+  name: string,
+  place: string,
+  bypass: BypassHead,
+  [from, inlet, outlet, out]: readonly [string, string, string, string],
+): void {
+  const enter = d.edge(`${key}.enter`, from, inlet, "valve");
+  const leave = d.edge(`${key}.leave`, outlet, out, "valve");
+  const past = d.edge(`${key}.past`, from, out, "valve");
+  const opening = (...open: readonly string[]): Record<string, Degree> =>
+    Object.fromEntries([enter, leave, past].map((e) => [e, open.includes(e) ? "open" : "closed"]));
+  const sets: Readonly<Record<string, Record<string, Degree>>> = {
+    service: opening(enter, leave),
+    bypass: opening(past),
+    shut: opening(),
+    diagnostic: opening(enter, past),
+  };
+  d.handles.push({
+    ...named("head", key),
+    name: `Bypass head of ${name}`,
+    kind: "head",
+    place,
+    normal: "service",
+    positions: positionsOf(bypass).map((p) => ({
+      name: p.name,
+      edges: sets[p.name]!,
+      stands: p.stands,
+      angles: p.angles,
+    })),
+  });
+}
+
+/** Keys of a part's units: one, or as many as stand side by side. */
+const keysOf = ({ key, parallel }: RigPart): string[] =>
+  parallel > 1 ? Array.from({ length: parallel }, (_, i) => `${key}${"abcdef"[i]!}`) : [key];
+
+/** One unit between the ways in and out that it may share with its equals. */
+function unitBetween(
+  d: RigBuilder,
+  part: RigPart,
+  { key, name, group }: { readonly key: string; readonly name: string; readonly group?: string },
+  from: string,
+  out: string,
+  isolated: boolean,
+): void {
+  const place = part.place ?? "At the train";
+  const litres = part.litres === undefined ? {} : { litres: part.litres / 2 };
+  const inlet = d.node(`${key}.in`, "port", { name: `${name}, inlet`, ...litres });
+  const outlet = d.node(`${key}.out`, "port", { name: `${name}, outlet`, ...litres });
+  d.edge(`${key}.unit`, inlet, outlet, "unit", { unit: key });
+  d.units.push({
+    key,
+    name,
+    family: part.family,
+    media: part.media,
+    gentle: part.gentle,
+    flush: part.flush,
+    marks: [...part.marks],
+    clock: part.clock,
+    group,
+    uv: part.uv,
+    pump: part.pump,
+  });
+  if (part.head) head(d, key, name, place, part.head, [from, inlet, outlet, out]);
+  else if (isolated) {
+    d.lever(named("before", key), `Valve before ${name}`, from, inlet, place);
+    d.lever(named("behind", key), `Valve behind ${name}`, outlet, out, place);
+  } else {
+    d.pipe(from, inlet);
+    d.pipe(outlet, out);
+  }
+  if (part.vent) {
+    const vent = `${part.vent.charAt(0).toUpperCase()}${part.vent.slice(1)}`;
+    d.opening(named("vent", key), `${vent} of ${name}`, outlet, "vent", place);
+  }
+  d.plugOf(part, key, name, place);
+}
+
+/** One part of the line behind a node; units side by side share the ways in and out. Returns where its water comes out. */
+function linePart(d: RigBuilder, part: RigPart, from: string, arrangement: Arrangement): string {
+  const keys = keysOf(part);
+  const out = d.node(`${part.key}.after`);
+  // A chamber has valves on both sides whatever goes round it.
+  const isolated =
+    part.head === undefined && (keys.length > 1 || arrangement === "heads" || part.uv !== undefined);
+  for (const [i, key] of keys.entries()) {
+    const own =
+      keys.length > 1 ? { key, name: `${part.name} ${i + 1}`, group: part.key } : { key, name: part.name };
+    unitBetween(d, part, own, from, out, isolated);
+  }
+  return out;
+}
+
+/** Where the bypass ends and the units begin: open, capped, or joined to the train. */
+function joint(d: RigBuilder, id: string, name: string, stub: string, train: string, leaving = false): void {
+  const open = d.edge(`${id}.open`, stub, "air", "opening", { opening: "cap" }),
+    join = d.edge(`${id}.join`, leaving ? train : stub, leaving ? stub : train, "valve");
+  d.handles.push({
+    ...named(id),
+    name,
+    kind: "cap",
+    place: "At the train",
+    normal: "joined",
+    positions: [
+      { name: "uncapped", edges: { [open]: "open", [join]: "closed" } },
+      { name: "capped", edges: { [open]: "closed", [join]: "closed" } },
+      { name: "joined", edges: { [open]: "closed", [join]: "open" } },
+    ],
+  });
+}
+
+/** The units of the line behind a node, with the way past them. Returns where the house's pipe begins. */
+export function trainLine(d: RigBuilder, line: readonly RigPart[], from: string, choice: RigChoice): string {
+  const stubs = choice.arrangement === "threeValve";
+  const place = "At the train";
+  const before = d.node("before");
+  const first = d.node("stubIn", "port", { name: "Inlet stub" });
+  const last = d.node("stubOut", "port", { name: "Outlet stub", role: "stubOut" });
+  const behind = d.node("behind", "junction", { name: "Pipe behind the train", role: "behind" });
+  d.pipe(from, before);
+  // A unit that has valves of its own needs none more beside it.
+  const hasOwnValves = (part: RigPart) => !stubs && part.head === undefined;
+  if (hasOwnValves(line[0]!)) d.pipe(before, first);
+  else {
+    const name = stubs ? "Inlet valve of the bypass" : "Valve before the train";
+    d.lever(named("inlet"), name, before, first, place);
+  }
+  let at = d.node("trainIn", "junction", { name: "Pipe into the train", role: "trainIn" });
+  if (stubs) joint(d, "stubIn", "Inlet stub", first, at);
+  else d.pipe(first, at);
+  for (const part of line) at = linePart(d, part, at, choice.arrangement);
+  if (choice.drainCock)
+    d.opening(named("drainCock"), "Drain cock of the train", at, "drainCock", place, { low: true });
+  if (stubs) joint(d, "stubOut", "Outlet stub", last, at, true);
+  else d.pipe(at, last);
+  if (hasOwnValves(line.at(-1)!)) d.pipe(last, behind);
+  else {
+    const name = stubs ? "Outlet valve of the bypass" : "Valve behind the train";
+    d.lever(named("outlet"), name, last, behind, place);
+  }
+  if (stubs) d.lever(named("bypass"), "Bypass valve", before, behind, place, "closed");
+  return behind;
+}
