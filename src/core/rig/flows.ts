@@ -1,5 +1,5 @@
 import { degreesOf } from "./regions";
-import type { Degree, Rig, RigState } from "./rig";
+import type { Degree, Rig, RigEdge, RigNode, RigState, RigUnit } from "./rig";
 
 /** Resistances of the quick solver, without unit (handbook 4, Model). A check valve is an open valve that shuts against flow backwards. */
 const resistance: Readonly<Record<Degree, number>> = { open: 1, half: 4, quarter: 16, closed: Infinity };
@@ -130,6 +130,109 @@ export interface WaterAt {
   readonly reached: boolean;
 }
 
+/** What came to a node: the units passed on each way to it, and whether pipe on the way is not proven. */
+interface Came {
+  readonly ways: readonly (readonly string[])[];
+  readonly unproven: boolean;
+}
+
+/** How water mixes and takes marks on in one rig and state. */
+interface Waters {
+  readonly rig: Rig;
+  readonly state: RigState;
+  readonly units: ReadonlyMap<string, RigUnit>;
+  /** What is known so far, by node. */ readonly found: Map<string, Came>;
+}
+
+/** Never more ways than tell that water is blended. */
+const MOST_WAYS = 8;
+
+/** Water behind an edge. */
+const behind = (e: RigEdge, came: Came): Came => ({
+  ways: came.ways.map((way) => (e.unit === undefined ? way : [...way, e.unit])),
+  unproven: came.unproven,
+});
+
+/** Waters that meet at a node; ways through equal units side by side are one way. */
+function merged({ units, state }: Waters, node: string, came: readonly Came[]): Came {
+  const groups = (way: readonly string[]) => way.map((key) => units.get(key)!.group ?? key).join(">");
+  const different = new Map(came.flatMap((c) => c.ways).map((way) => [groups(way), way]));
+  return {
+    ways: [...different.values()].slice(0, MOST_WAYS),
+    unproven: state.unproven.includes(node) || came.some((c) => c.unproven),
+  };
+}
+
+/** The node that feeds another along an edge, by the flow in it. */
+function feeds(e: RigEdge, node: string, flow: number): string | undefined {
+  if (e.to === node && flow > 1e-10) return e.from;
+  if (e.from === node && flow < -1e-10 && e.kind !== "check") return e.to;
+  return undefined;
+}
+
+/** Carries the main's water down the pressure, node by node. */
+function carryDown(waters: Waters, order: readonly RigNode[], raw: ReadonlyMap<string, number>): void {
+  const { rig, found } = waters;
+  for (const n of order) {
+    if (n.kind === "main") {
+      found.set(n.id, { ways: [[]], unproven: false });
+      continue;
+    }
+    const came = rig.edges.flatMap((e) => {
+      const source = feeds(e, n.id, raw.get(e.id)!);
+      const before = source === undefined ? undefined : found.get(source);
+      return before ? [behind(e, before)] : [];
+    });
+    if (came.length > 0) found.set(n.id, merged(waters, n.id, came));
+  }
+}
+
+/** Dead ends hold the water of the pipe they hang on. */
+function fillDeadEnds(waters: Waters, degree: ReadonlyMap<string, Degree>): void {
+  const { rig, found } = waters;
+  const open = rig.edges.filter((e) => e.kind !== "opening" && degree.get(e.id) !== "closed");
+  const steps = open.flatMap((edge) => {
+    const on = { edge, from: edge.from, to: edge.to };
+    return edge.kind === "check" ? [on] : [on, { edge, from: edge.to, to: edge.from }];
+  });
+  for (let again = true; again;) {
+    again = false;
+    for (const { edge, from, to } of steps) {
+      const before = found.get(from);
+      if (!before || found.has(to)) continue;
+      found.set(to, merged(waters, to, [behind(edge, before)]));
+      again = true;
+    }
+  }
+}
+
+/** What is to be said of the water at a node. */
+function waterOf({ units, state, found }: Waters, node: string): WaterAt {
+  const here = found.get(node);
+  if (!here) return { marks: [], through: [], reached: false };
+  const through = [...new Set(here.ways.flat())];
+  const marks = new Set<WaterMark>(through.flatMap((key) => units.get(key)!.marks));
+  if (marks.size === 0) marks.add("raw");
+  const isFlushed = (key: string) => ["flushed", "inService"].includes(state.stages[key] ?? "dry");
+  if (through.some((key) => units.get(key)!.flush && !isFlushed(key))) marks.add("fines");
+  if (here.ways.length > 1) marks.add("blended");
+  if (here.unproven) marks.add("unproven");
+  return { marks: [...marks], through, reached: true };
+}
+
+/** Nodes at which a tap that is shut could be opened next. */
+function tapsToOpen(
+  rig: Rig,
+  degree: ReadonlyMap<string, Degree>,
+  outside: ReadonlySet<string>,
+): Set<string> {
+  const shut = rig.edges.filter(
+    (e) =>
+      e.kind === "opening" && degree.get(e.id) === "closed" && (e.opening === "tap" || e.opening === "hose"),
+  );
+  return new Set(shut.map((e) => (outside.has(e.from) ? e.to : e.from)));
+}
+
 /**
  * The water at every node: what each way from the main to it passes through, now or at the next tap opened there (handbook 4). Ways that differ
  * and meet make it blended; a unit not flushed gives fines; pipe behind UV that is not disinfected leaves it unproven.
@@ -137,84 +240,17 @@ export interface WaterAt {
 export function waterAt(rig: Rig, state: RigState): ReadonlyMap<string, WaterAt> {
   const degree = degreesOf(rig, state);
   const outside = new Set(rig.nodes.filter((n) => n.kind === "air" || n.kind === "drain").map((n) => n.id));
-  const taps = new Set(
-    rig.edges
-      .filter(
-        (e) =>
-          e.kind === "opening" &&
-          degree.get(e.id) === "closed" &&
-          (e.opening === "tap" || e.opening === "hose"),
-      )
-      .map((e) => (outside.has(e.from) ? e.to : e.from)),
-  );
-  const { pressure, raw } = solve(rig, degree, taps);
-  const units = new Map(rig.units.map((u) => [u.key, u]));
+  const { pressure, raw } = solve(rig, degree, tapsToOpen(rig, degree, outside));
   const order = rig.nodes
     .filter((n) => !outside.has(n.id))
     .sort((a, b) => pressure.get(b.id)! - pressure.get(a.id)! || a.id.localeCompare(b.id));
-  type Came = { readonly ways: readonly (readonly string[])[]; readonly unproven: boolean };
-  const found = new Map<string, Came>();
-  const unproven = new Set(state.unproven);
-  const groupOf = (key: string) => units.get(key)!.group ?? key;
-  const behind = (e: Rig["edges"][number], c: Came): Came => ({
-    ways: c.ways.map((w) => (e.unit === undefined ? w : [...w, e.unit])),
-    unproven: c.unproven,
-  });
-  const merged = (node: string, came: readonly Came[]): Came => ({
-    ways: [...new Map(came.flatMap((x) => x.ways).map((w) => [w.map(groupOf).join(">"), w])).values()].slice(
-      0,
-      8,
-    ),
-    unproven: unproven.has(node) || came.some((x) => x.unproven),
-  });
-  for (const n of order) {
-    if (n.kind === "main") {
-      found.set(n.id, { ways: [[]], unproven: false });
-      continue;
-    }
-    const came = rig.edges.flatMap((e) => {
-      const q = raw.get(e.id)!;
-      const source =
-        e.to === n.id && q > 1e-10
-          ? e.from
-          : e.from === n.id && q < -1e-10 && e.kind !== "check"
-            ? e.to
-            : undefined;
-      const before = source === undefined ? undefined : found.get(source);
-      return before ? [behind(e, before)] : [];
-    });
-    if (came.length > 0) found.set(n.id, merged(n.id, came));
-  }
-  // Dead ends hold the water of the pipe they hang on.
-  for (let again = true; again;) {
-    again = false;
-    for (const e of rig.edges) {
-      if (e.kind === "opening" || degree.get(e.id) === "closed") continue;
-      for (const [from, to] of e.kind === "check"
-        ? [[e.from, e.to] as const]
-        : [[e.from, e.to] as const, [e.to, e.from] as const]) {
-        const before = found.get(from);
-        if (before && !found.has(to)) {
-          found.set(to, merged(to, [behind(e, before)]));
-          again = true;
-        }
-      }
-    }
-  }
-  return new Map(
-    order.map((n): [string, WaterAt] => {
-      const here = found.get(n.id);
-      if (!here) return [n.id, { marks: [], through: [], reached: false }];
-      const keys = [...new Set(here.ways.flat())];
-      const marks = new Set<WaterMark>(here.ways.flatMap((w) => w.flatMap((k) => units.get(k)!.marks)));
-      if (marks.size === 0) marks.add("raw");
-      if (
-        keys.some((k) => units.get(k)!.flush && !["flushed", "inService"].includes(state.stages[k] ?? "dry"))
-      )
-        marks.add("fines");
-      if (here.ways.length > 1) marks.add("blended");
-      if (here.unproven) marks.add("unproven");
-      return [n.id, { marks: [...marks], through: keys, reached: true }];
-    }),
-  );
+  const waters: Waters = {
+    rig,
+    state,
+    units: new Map(rig.units.map((u) => [u.key, u])),
+    found: new Map(),
+  };
+  carryDown(waters, order, raw);
+  fillDeadEnds(waters, degree);
+  return new Map(order.map((n) => [n.id, waterOf(waters, n.id)]));
 }

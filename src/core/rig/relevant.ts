@@ -2,6 +2,210 @@ import type { Compiled } from "./compiled";
 import { bit, positionAt, type Given, type Layout } from "./scratch";
 import type { RigGoal, RigState } from "./rig";
 
+/** What is asked of each handle: the rig in numbers, where it starts, and what the goal and its permit name. */
+interface Look {
+  readonly c: Compiled;
+  readonly l: Layout;
+  readonly given: Given;
+  readonly start: Int32Array;
+  readonly state: RigState;
+  /** Ids of handles. */ readonly named: ReadonlySet<string>;
+  /** Ids of openings. */ readonly permitted: ReadonlySet<string>;
+  /** Knots. */ readonly wanted: ReadonlySet<number>;
+  /** Keys of units. */ readonly unitsWanted: ReadonlySet<string>;
+  /** Something is to be emptied: water leaves only where air comes in. */ readonly empties: boolean;
+  /** Something is to be vented, or a joint comes apart. */ readonly vents: boolean;
+  /** Edges and openings of each handle, by number. */ readonly setOf: readonly (readonly number[])[];
+  readonly openNow: (edge: number) => boolean;
+  readonly onNow: (handle: number) => boolean;
+  /** Changed as handles are found to be of no use. */ readonly relevant: boolean[];
+}
+
+function lookAt(
+  c: Compiled,
+  l: Layout,
+  given: Given,
+  start: Int32Array,
+  state: RigState,
+  goal: RigGoal,
+): Look {
+  const { rig } = c;
+  const permit = c.circumstances.permit;
+  const named = new Set([
+    ...Object.keys(goal.positions ?? {}),
+    ...Object.keys(goal.endsNot ?? {}),
+    ...(permit?.feed ? [permit.feed.handle] : []),
+  ]);
+  const places = [
+    ...(goal.live ?? []),
+    ...(goal.relieved ?? []),
+    ...(goal.empty ?? []),
+    ...(goal.always?.live ?? []),
+  ];
+  const joints = rig.handles.some((h, i) => c.joint[i]! >= 0 && named.has(h.id));
+  const setsNow = (h: number) => c.sets[h]![positionAt(start, 0, h)]!;
+  const opens = (sets: Int16Array, edge: number) => {
+    for (let i = 0; i < sets.length; i += 2) if (sets[i] === edge && sets[i + 1]! > 0) return true;
+    return false;
+  };
+  return {
+    c,
+    l,
+    given,
+    start,
+    state,
+    named,
+    permitted: new Set(permit?.openings),
+    wanted: new Set(places.flatMap((n) => c.knotOf.get(n) ?? [])),
+    unitsWanted: new Set([
+      ...(goal.serves ?? []),
+      ...(goal.passedBy ?? []),
+      ...(goal.full ?? []),
+      ...(permit?.units ?? []),
+    ]),
+    empties: (goal.empty?.length ?? 0) > 0,
+    vents: (goal.relieved?.length ?? 0) + (goal.empty?.length ?? 0) > 0 || joints,
+    setOf: c.sets.map((positions) => [
+      ...new Set(positions.flatMap((sets) => [...sets].filter((_, i) => i % 2 === 0))),
+    ]),
+    openNow: (edge) => rig.handles.some((_, h) => opens(setsNow(h), edge)),
+    onNow: (h) => c.powers[h]![positionAt(start, 0, h)]! >= 0,
+    relevant: rig.handles.map((h) => h.kind !== "automatic" || named.has(h.id)),
+  };
+}
+
+/** A switch that is off and not wanted on; and a lamp over a full chamber, which only matters where something is to be emptied. */
+function leaveSwitches({ c, l, start, named, empties, onNow, relevant }: Look): void {
+  const { rig } = c;
+  rig.handles.forEach((h, i) => {
+    if (h.kind !== "switch" || named.has(h.id)) return;
+    const lampOf = rig.units.findIndex((u) => u.key === h.powers && u.uv);
+    const isLamp = lampOf >= 0;
+    if (!onNow(i)) {
+      if (!isLamp || rig.source === "safe") relevant[i] = false;
+      return;
+    }
+    const isFull = (knot: number) => bit(start, l.wet, knot) === 1;
+    if (isLamp && !empties && isFull(c.unitIn[lampOf]!) && isFull(c.unitOut[lampOf]!)) relevant[i] = false;
+  });
+}
+
+/** The only opening of a handle that is a way out by itself; undefined for another handle. */
+function wayOut({ c, setOf }: Look, handle: number): number | undefined {
+  const own = setOf[handle]!;
+  const inner = c.edgeIds.length;
+  return own.length === 1 && own[0]! >= inner ? own[0]! - inner : undefined;
+}
+
+/** Does the goal, its permit or the start itself need this way out? */
+const wayIsNeeded = ({ c, named, permitted, openNow }: Look, handle: number, opening: number): boolean =>
+  named.has(c.rig.handles[handle]!.id) ||
+  permitted.has(c.openingIds[opening]!) ||
+  openNow(c.edgeIds.length + opening);
+
+/** A way out that is shut now where nothing is to be vented, and the second of two equal ones; two are kept where air has to come in as water leaves. */
+function leaveWaysOut(look: Look): void {
+  const { c, state, empties, vents, onNow, relevant } = look;
+  const { rig } = c;
+  const atPlace = (place: string) => rig.handles.filter((h) => h.place === place).length;
+  const heaterOn = rig.handles.some((h, i) => h.powers === "heater" && onNow(i));
+  const kept = new Map<string, number>();
+  rig.handles.forEach((h, i) => {
+    const opening = wayOut(look, i);
+    if (opening === undefined || !relevant[i] || wayIsNeeded(look, i, opening)) return;
+    const isHot = c.openingAt[opening] === c.heater && heaterOn;
+    if (!vents && !isHot) {
+      relevant[i] = false;
+      return;
+    }
+    if (c.openingBare[opening]) return;
+    // Where the hand is already, a way out saves a walk; so may one at a place that it goes to for something else.
+    if (h.place === state.place) return;
+    const isShared = atPlace(h.place) > 1;
+    const key = `${c.openingAt[opening]}:${c.openingLow[opening]}:${isShared ? h.place : "own"}`;
+    const had = kept.get(key) ?? 0;
+    if (had >= (empties ? 2 : 1)) relevant[i] = false;
+    else kept.set(key, had + 1);
+  });
+}
+
+type Part = ReturnType<typeof danglingParts>[number];
+
+/** Does an edge or an opening, by number, lie in a part? */
+function liesIn({ c }: Look, part: Part, number: number): boolean {
+  const inner = c.edgeIds.length;
+  return number < inner ? part.edges.has(number) : part.knots.has(c.openingAt[number - inner]!);
+}
+
+/** Does the goal, a permit, a pump that runs or a handle that reaches beyond it need something in a part? */
+function partIsNeeded(look: Look, part: Part, handles: readonly number[]): boolean {
+  const { c, given, named, permitted, wanted, unitsWanted, setOf, openNow } = look;
+  const inner = c.edgeIds.length;
+  const needsHandle = (i: number) => {
+    const h = c.rig.handles[i]!;
+    return (
+      named.has(h.id) ||
+      h.kind === "switch" ||
+      setOf[i]!.some(
+        (e) =>
+          !liesIn(look, part, e) || (e >= inner && (permitted.has(c.openingIds[e - inner]!) || openNow(e))),
+      )
+    );
+  };
+  const needsKnot = (k: number) =>
+    wanted.has(k) ||
+    c.rig.units.some(
+      (u, i) =>
+        (c.unitIn[i] === k || c.unitOut[i] === k) &&
+        (unitsWanted.has(u.key) || (u.pump !== undefined && given.runs[i]! > 0)),
+    );
+  return handles.some(needsHandle) || [...part.knots].some(needsKnot);
+}
+
+/** Could water still run into a part that is not full? */
+function mayFill({ c, l, start, openNow }: Look, part: Part): boolean {
+  const gate = [...part.edges].filter((e) => c.from[e] === part.at || c.to[e] === part.at);
+  const isEntered = gate.some((e) => c.isUnit[e] || c.isCheck[e] || openNow(e));
+  return isEntered && [...part.knots].some((k) => !bit(start, l.wet, k));
+}
+
+/** Is a shut way out of the kind that another at the same knot may stand for? */
+function isPlainVent(look: Look, handle: number): boolean {
+  const opening = wayOut(look, handle);
+  return opening !== undefined && !look.c.openingBare[opening] && !wayIsNeeded(look, handle, opening);
+}
+
+/** Could the part's ways out serve a vent better than those at its knot? Not where its places are walked to for nothing else, and the knot has as good ones. */
+function mayVent(look: Look, part: Part, handles: readonly number[]): boolean {
+  const { c, state, empties, vents, relevant } = look;
+  const { rig } = c;
+  const ways = c.openingIds.flatMap((_, o) => (part.knots.has(c.openingAt[o]!) ? [o] : []));
+  if (!vents || ways.length === 0) return false;
+  const isPrivate = (place: string) =>
+    place !== state.place &&
+    rig.handles.every((h, j) => h.place !== place || handles.includes(j) || !relevant[j]);
+  if (!handles.every((i) => isPrivate(rig.handles[i]!.place))) return true;
+  const atKnot = rig.handles.flatMap((_, i) => {
+    const opening = wayOut(look, i);
+    return relevant[i] && isPlainVent(look, i) && c.openingAt[opening!] === part.at ? [opening!] : [];
+  });
+  const asGood = !ways.some((o) => c.openingLow[o]) || atKnot.some((o) => c.openingLow[o]);
+  return !(atKnot.length > (empties ? 1 : 0) && asGood);
+}
+
+/** What hangs behind one knot with nothing in it that the goal, a rule or a vent needs (a drinking-water branch, say). */
+function leaveDangling(look: Look): void {
+  const { c, setOf, relevant } = look;
+  for (const part of danglingParts(c)) {
+    const handles = relevant.flatMap((is, i) =>
+      is && setOf[i]!.some((e) => liesIn(look, part, e)) ? [i] : [],
+    );
+    if (handles.length === 0 || part.knots.has(c.house) || part.knots.has(c.heater)) continue;
+    if (partIsNeeded(look, part, handles) || mayFill(look, part) || mayVent(look, part, handles)) continue;
+    for (const i of handles) relevant[i] = false;
+  }
+}
+
 /**
  * Which handles a plan has to think of at all. Left out is only what cannot make a plan cheaper: a way out where nothing is to be vented; the second
  * of two equal ways out; a switch that is off and not wanted on; and what hangs behind one knot with nothing in it that the goal, a rule or a vent needs
@@ -15,147 +219,11 @@ export function relevantHandles(
   state: RigState,
   goal: RigGoal,
 ): boolean[] {
-  const { rig } = c;
-  const inner = c.edgeIds.length;
-  const permit = c.circumstances.permit;
-  const named = new Set([
-    ...Object.keys(goal.positions ?? {}),
-    ...Object.keys(goal.endsNot ?? {}),
-    ...(permit?.feed ? [permit.feed.handle] : []),
-  ]);
-  const permitted = new Set(permit?.openings);
-  const wanted = new Set(
-    [
-      ...(goal.live ?? []),
-      ...(goal.relieved ?? []),
-      ...(goal.empty ?? []),
-      ...(goal.always?.live ?? []),
-    ].flatMap((n) => {
-      const k = c.knotOf.get(n);
-      return k === undefined ? [] : [k];
-    }),
-  );
-  const unitsWanted = new Set([
-    ...(goal.serves ?? []),
-    ...(goal.passedBy ?? []),
-    ...(goal.full ?? []),
-    ...(permit?.units ?? []),
-  ]);
-  const relevant = rig.handles.map((h) => h.kind !== "automatic" || named.has(h.id));
-  const setOf = rig.handles.map((_, h) => {
-    const all = new Map<number, number>();
-    for (const sets of c.sets[h]!)
-      for (let i = 0; i < sets.length; i += 2)
-        all.set(sets[i]!, Math.max(all.get(sets[i]!) ?? 0, sets[i + 1]!));
-    return [...all.keys()];
-  });
-  const openNow = (e: number) =>
-    rig.handles.some((_, h) => {
-      const sets = c.sets[h]![positionAt(start, 0, h)]!;
-      for (let i = 0; i < sets.length; i += 2) if (sets[i] === e && sets[i + 1]! > 0) return true;
-      return false;
-    });
-  const onNow = (h: number) => c.powers[h]![positionAt(start, 0, h)]! >= 0;
-  const joints = rig.handles.some((h, i) => c.joint[i]! >= 0 && named.has(h.id));
-  const vents = (goal.relieved?.length ?? 0) + (goal.empty?.length ?? 0) > 0 || joints;
-  const places = new Map<string, number>();
-  for (const h of rig.handles) places.set(h.place, (places.get(h.place) ?? 0) + 1);
-  const heaterOn = rig.handles.some((h, i) => h.powers === "heater" && onNow(i));
-
-  // Switches.
-  rig.handles.forEach((h, i) => {
-    if (h.kind !== "switch" || named.has(h.id)) return;
-    const lamp = rig.units.some((u) => u.key === h.powers && u.uv);
-    const uvCounts = lamp && rig.source !== "safe";
-    if (!onNow(i) && !uvCounts) relevant[i] = false;
-    // A lamp over a full chamber only matters where something is to be emptied.
-    else if (onNow(i) && lamp && (goal.empty?.length ?? 0) === 0) {
-      const u = rig.units.findIndex((x) => x.key === h.powers);
-      if (bit(start, l.wet, c.unitIn[u]!) && bit(start, l.wet, c.unitOut[u]!)) relevant[i] = false;
-    }
-  });
-
-  // Ways out that are shut now.
-  const plainVent = (i: number) => {
-    const own = setOf[i]!;
-    return (
-      own.length === 1 &&
-      own[0]! >= inner &&
-      !c.openingBare[own[0]! - inner] &&
-      !named.has(rig.handles[i]!.id) &&
-      !permitted.has(c.openingIds[own[0]! - inner]!) &&
-      !openNow(own[0]!)
-    );
-  };
-  const seen = new Map<string, number>();
-  rig.handles.forEach((h, i) => {
-    const own = setOf[i]!;
-    if (own.length !== 1 || own[0]! < inner || !relevant[i]) return;
-    const o = own[0]! - inner;
-    if (named.has(h.id) || permitted.has(c.openingIds[o]!) || openNow(own[0]!)) return;
-    const hot = c.openingAt[o] === c.heater && heaterOn;
-    if (!vents && !hot) {
-      relevant[i] = false;
-      return;
-    }
-    if (c.openingBare[o]) return;
-    // Equal to another at the same knot: one is enough, two where air has to come in as water leaves.
-    if (places.get(h.place)! > 1 && h.place !== state.place) {
-      /* shared place: may save a walk */
-    } else if (h.place === state.place) return;
-    const key = `${c.openingAt[o]}:${c.openingLow[o]}:${places.get(h.place)! > 1 ? h.place : "own"}`;
-    const had = seen.get(key) ?? 0;
-    if (had >= ((goal.empty?.length ?? 0) > 0 ? 2 : 1)) relevant[i] = false;
-    else seen.set(key, had + 1);
-  });
-
-  // What hangs behind one knot.
-  for (const behind of danglingParts(c)) {
-    const handles = rig.handles.flatMap((_, i) =>
-      relevant[i] &&
-      setOf[i]!.some((e) => (e < inner ? behind.edges.has(e) : behind.knots.has(c.openingAt[e - inner]!)))
-        ? [i]
-        : [],
-    );
-    if (handles.length === 0 || behind.knots.has(c.house) || behind.knots.has(c.heater)) continue;
-    const outside = (i: number) =>
-      setOf[i]!.some((e) => (e < inner ? !behind.edges.has(e) : !behind.knots.has(c.openingAt[e - inner]!)));
-    const unit = (k: number) =>
-      rig.units.some(
-        (u, i) =>
-          (c.unitIn[i] === k || c.unitOut[i] === k) &&
-          (unitsWanted.has(u.key) || (u.pump !== undefined && given.runs[i]! > 0)),
-      );
-    const needed =
-      handles.some(
-        (i) =>
-          named.has(rig.handles[i]!.id) ||
-          rig.handles[i]!.kind === "switch" ||
-          outside(i) ||
-          setOf[i]!.some((e) => e >= inner && (permitted.has(c.openingIds[e - inner]!) || openNow(e))),
-      ) || [...behind.knots].some((k) => wanted.has(k) || unit(k));
-    if (needed) continue;
-    const gate = [...behind.edges].filter((e) => c.from[e] === behind.at || c.to[e] === behind.at);
-    const entered = gate.some((e) => c.isUnit[e] || c.isCheck[e] || openNow(e));
-    const dry = [...behind.knots].some((k) => !bit(start, l.wet, k));
-    if (dry && entered) continue;
-    const waysOut = c.openingIds.some((_, o) => behind.knots.has(c.openingAt[o]!));
-    const low = c.openingIds.some((_, o) => behind.knots.has(c.openingAt[o]!) && c.openingLow[o]);
-    const privatePlaces = handles.every(
-      (i) =>
-        rig.handles[i]!.place !== state.place &&
-        rig.handles.every((h, j) => h.place !== rig.handles[i]!.place || handles.includes(j) || !relevant[j]),
-    );
-    const atKnot = rig.handles.flatMap((_, i) =>
-      relevant[i] && plainVent(i) && c.openingAt[setOf[i]![0]! - inner] === behind.at ? [i] : [],
-    );
-    const replaced =
-      atKnot.length > ((goal.empty?.length ?? 0) > 0 ? 1 : 0) &&
-      (!low || atKnot.some((i) => c.openingLow[setOf[i]![0]! - inner]));
-    if (vents && waysOut && !(privatePlaces && replaced)) continue;
-    for (const i of handles) relevant[i] = false;
-  }
-  return relevant;
+  const look = lookAt(c, l, given, start, state, goal);
+  leaveSwitches(look);
+  leaveWaysOut(look);
+  leaveDangling(look);
+  return look.relevant;
 }
 
 /** Parts of the rig that one knot joins to the rest, with everything open; the part with the main is not among them. */

@@ -106,6 +106,81 @@ function spread(points: readonly number[][], values: readonly (number | undefine
   return low < high ? { low, high } : undefined;
 }
 
+/** The answers that matter, the points of their ranges that were judged, and what was told at each. */
+interface Sampled {
+  readonly matters: readonly OpenEnd[];
+  readonly points: readonly number[][];
+  readonly told: readonly Told[];
+}
+
+/** Open answers that change what is told, whichever ends the others stand at. */
+function whatMatters(
+  answers: SurveyAnswers,
+  ends: readonly OpenEnd[],
+  judge: (answers: SurveyAnswers) => TrainJudgement,
+): OpenEnd[] {
+  const lows = ends.reduce((a, e) => putting(a, e.field, e.low), answers);
+  const highs = ends.reduce((a, e) => putting(a, e.field, e.high), answers);
+  const toldWith = (ground: SurveyAnswers, e: OpenEnd, value: OpenEnd["low"]) =>
+    told(judge(putting(ground, e.field, value)));
+  return ends.filter((e) =>
+    [lows, highs].some((ground) => !alike(toldWith(ground, e, e.low), toldWith(ground, e, e.high))),
+  );
+}
+
+/** A verdict with the levels found inside the ranges, the worst of them, and the fields that would settle it. */
+function verdictWithin({ matters, points, told: all }: Sampled, place: string, v: Verdict): Verdict {
+  const levels = all.map((t) => t.levels.get(figureKey(place, v.rule)) ?? "Good");
+  const found = new Set(levels);
+  if (found.size < 2) return v;
+  const turnsAlone = (i: number) =>
+    points.some((p, a) =>
+      points.some((q, b) => levels[a] !== levels[b] && p.every((x, j) => j === i || x === q[j])),
+    );
+  const worst = worstLevel([...found].map((level) => ({ level })));
+  return {
+    ...v,
+    level: v.level === "Unknown" ? "Unknown" : worstLevel([{ level: worst }, v]),
+    within: { levels: [...found], judged: v.level },
+    settle: matters.filter((_, i) => turnsAlone(i)).map((e) => e.field),
+  };
+}
+
+/** A figure with how far it reaches inside the ranges. */
+function figureWithin(sampled: Sampled, place: string, f: Figure): Figure {
+  const values = sampled.told.map((t) => t.figures.get(figureKey(place, f.id)));
+  const range = f.value === undefined ? undefined : spread(sampled.points, values);
+  const wide = range && { low: Math.min(range.low, f.value!), high: Math.max(range.high, f.value!) };
+  return {
+    ...f,
+    ...(wide ? { range: wide } : {}),
+    ...(f.verdict ? { verdict: verdictWithin(sampled, place, f.verdict) } : {}),
+  };
+}
+
+/** Verdicts of a place that only some points give: their worst, because what is not said at the others is no fault there. */
+function onlyInside(sampled: Sampled, place: string, known: readonly Verdict[]): Verdict[] {
+  const others = sampled.told
+    .flatMap((t) => t.verdicts.get(place) ?? [])
+    .filter((v) => v.level !== "Good" && !known.some((k) => k.rule === v.rule))
+    .sort(byWorst);
+  return others
+    .filter((v, i) => others.findIndex((o) => o.rule === v.rule) === i)
+    .map((v) => verdictWithin(sampled, place, v));
+}
+
+function stationWithin(sampled: Sampled, s: Station): Station {
+  const figures = s.figures.map((f) => figureWithin(sampled, s.key, f));
+  const verdicts = [
+    ...s.verdicts.map((v) => verdictWithin(sampled, s.key, v)),
+    ...onlyInside(sampled, s.key, stationVerdicts(s)),
+  ];
+  const limits = s.limits.map((l) => ({ ...l, verdict: verdictWithin(sampled, s.key, l.verdict) }));
+  const all = stationVerdicts({ figures, verdicts, limits });
+  const level = worstLevel(all);
+  return { ...s, figures, verdicts, limits, level, headline: headlineOf(level, all) };
+}
+
 /**
  * A judgement that says how far its figures reach and which verdicts are not settled, where answers are ranges or detection limits. The judgement itself
  * stands on the unfavourable ends, as ever; each figure gets `range`, and a verdict that differs inside the ranges gets the worst level found and the fields that would
@@ -118,91 +193,24 @@ export function judgeWithin(
   const base = judge(answers);
   const ends = openEnds(answers);
   if (ends.length === 0 || base.stations.length === 0) return base;
-  const lows = ends.reduce((a, e) => putting(a, e.field, e.low), answers);
-  const highs = ends.reduce((a, e) => putting(a, e.field, e.high), answers);
-  const matters = ends.filter((e) =>
-    [lows, highs].some(
-      (ground) =>
-        !alike(told(judge(putting(ground, e.field, e.low))), told(judge(putting(ground, e.field, e.high)))),
-    ),
-  );
+  const matters = whatMatters(answers, ends, judge);
   if (matters.length === 0) return base;
   const settled = ends
     .filter((e) => !matters.includes(e))
     .reduce((a, e) => putting(a, e.field, e.high), answers);
   const points = grid(matters.length);
-  const all = points.map((p) =>
-    told(judge(matters.reduce((a, e, i) => putting(a, e.field, at(e, p[i]!)), settled))),
-  );
-
-  const ofFigure = (place: string, f: Figure): Figure => {
-    const range =
-      f.value === undefined
-        ? undefined
-        : spread(
-            points,
-            all.map((t) => t.figures.get(figureKey(place, f.id))),
-          );
-    const wide = range && { low: Math.min(range.low, f.value!), high: Math.max(range.high, f.value!) };
-    return {
-      ...f,
-      ...(wide ? { range: wide } : {}),
-      ...(f.verdict ? { verdict: ofVerdict(place, f.verdict) } : {}),
-    };
-  };
-  const ofVerdict = (place: string, v: Verdict): Verdict => {
-    const levels = all.map((t) => t.levels.get(figureKey(place, v.rule)) ?? "Good");
-    const found = new Set(levels);
-    if (found.size < 2) return v;
-    const settle = matters
-      .filter((_, i) =>
-        points.some((p, a) =>
-          points.some((q, b) => levels[a] !== levels[b] && p.every((x, j) => j === i || x === q[j])),
-        ),
-      )
-      .map((e) => e.field);
-    const worst = worstLevel([...found].map((level) => ({ level })));
-    return {
-      ...v,
-      level: v.level === "Unknown" ? "Unknown" : worstLevel([{ level: worst }, v]),
-      within: { levels: [...found], judged: v.level },
-      settle,
-    };
-  };
-  /** Verdicts of a place that only some points give: their worst, because what is not said at the others is no fault there. */
-  const onlyInside = (place: string, known: readonly Verdict[]): Verdict[] => {
-    const others = all
-      .flatMap((t) => t.verdicts.get(place) ?? [])
-      .filter((v) => v.level !== "Good" && !known.some((k) => k.rule === v.rule))
-      .sort(byWorst);
-    return others
-      .filter((v, i) => others.findIndex((o) => o.rule === v.rule) === i)
-      .map((v) => ofVerdict(place, v));
-  };
-  const stations = base.stations.map((s): Station => {
-    const figures = s.figures.map((f) => ofFigure(s.key, f));
-    const known = stationVerdicts(s);
-    const verdicts = [...s.verdicts.map((v) => ofVerdict(s.key, v)), ...onlyInside(s.key, known)];
-    const limits = s.limits.map((l) => ({ ...l, verdict: ofVerdict(s.key, l.verdict) }));
-    const told = stationVerdicts({ figures, verdicts, limits });
-    const level = worstLevel(told);
-    return {
-      ...s,
-      figures,
-      verdicts,
-      limits,
-      level,
-      headline: headlineOf(level, told),
-    };
-  });
+  const answersAt = (point: readonly number[]) =>
+    matters.reduce((a, e, i) => putting(a, e.field, at(e, point[i]!)), settled);
+  const sampled: Sampled = { matters, points, told: points.map((p) => told(judge(answersAt(p)))) };
+  const stations = base.stations.map((s) => stationWithin(sampled, s));
   const verdicts = [
-    ...base.house.verdicts.map((v) => ofVerdict("house", v)),
-    ...onlyInside("house", base.house.verdicts),
+    ...base.house.verdicts.map((v) => verdictWithin(sampled, "house", v)),
+    ...onlyInside(sampled, "house", base.house.verdicts),
   ];
   return {
     ...base,
     stations,
-    demand: base.demand.map((f) => ofFigure("demand", f)),
+    demand: base.demand.map((f) => figureWithin(sampled, "demand", f)),
     house: { ...base.house, verdicts },
     level: worstLevel([...stations, ...verdicts]),
   };
