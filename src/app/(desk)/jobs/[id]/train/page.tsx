@@ -1,19 +1,51 @@
-import Link from "@/ui/Link";
-import type { Route } from "next";
 import { surveyFields } from "@/catalogue/survey";
+import type { UnitModel } from "@/core/families";
+import type { JobState, Knowledge } from "@/core/job";
 import { draftBasis, signingBlockers } from "@/core/record";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob } from "@/phases/job/load";
 import { stationsOf } from "@/phases/job/stations";
+import { HouseView } from "@/phases/train/HouseView";
 import { differences, Overview } from "@/phases/train/Overview";
 import { pictureOf } from "@/phases/train/pictureOf";
-import { StationView, VerdictNote } from "@/phases/train/StationView";
-import { AddUnit } from "@/phases/train/AddUnit";
-import { SignDesign, UndoChange } from "@/phases/train/SignDesign";
+import { StationView } from "@/phases/train/StationView";
+import { TrainHead } from "@/phases/train/TrainHead";
 import { UnitTools } from "@/phases/train/UnitTools";
 import { may } from "@/server/permissions";
 
 export const metadata = { title: "Train" };
+
+/** What a choice of unit shows of each that is offered. */
+const modelOf = ({ code, version, name, family, branch, ratedFlow, massFullKg, softener }: UnitModel) => ({
+  code,
+  version,
+  name,
+  family,
+  branch,
+  massFullKg,
+  ratedFlow,
+  softener,
+});
+
+/** Questions on which the trade is of two schools, with the company's answer and the job's own. */
+const schoolsOf = (job: JobState, known: Knowledge) =>
+  known.schoolChoices
+    .filter((s) => s.used)
+    .map(({ id, question, options, company }) => {
+      const own = job.schools[id];
+      return {
+        id,
+        question,
+        options,
+        company,
+        own: own && { option: own.option, why: own.why, by: own.mark.by.name },
+      };
+    });
+
+/** Which design this is, and whether it is signed. */
+function designSaid({ revisions }: JobState, signed: boolean): string {
+  return signed ? `design ${revisions.length}, signed` : `design ${revisions.length + 1}, not signed`;
+}
 
 /** The design: overview, or the station that is open. */
 export default async function TrainPage({ params, searchParams }: PageProps<"/jobs/[id]/train">) {
@@ -21,176 +53,67 @@ export default async function TrainPage({ params, searchParams }: PageProps<"/jo
   const { at } = await searchParams;
   const station = judged.stations.find((s) => s.key === at);
   const canDesign = may(person.role, "designChanged");
-  const models = known.offered.map(
-    ({ code, version, name, family, branch, ratedFlow, massFullKg, softener }) => ({
-      code,
-      version,
-      name,
-      family,
-      branch,
-      massFullKg,
-      ratedFlow,
-      softener,
-    }),
-  );
-  const blockers = signingBlockers(job, known).length;
+  const canOverride = may(person.role, "verdictOverridden");
+  const { profile } = person;
+  const models = known.offered.map(modelOf);
+  const schools = schoolsOf(job, known);
   const signed = job.revisions.length > 0 && differences(job).length === 0;
-  const schools = known.schoolChoices
-    .filter((s) => s.used)
-    .map((s) => {
-      const own = job.schools[s.id];
-      return {
-        id: s.id,
-        question: s.question,
-        options: s.options,
-        company: s.company,
-        own: own ? { option: own.option, why: own.why, by: own.mark.by.name } : undefined,
-      };
-    });
-  const labels = new Map([...surveyFields.values()].map((f) => [f.id, f.label]));
+  const tools = station && canDesign && (
+    <UnitTools jobId={job.id} unit={station.unit} units={job.units} models={models} seen={job.designSeq} />
+  );
+  const trainSchools = known.schoolsWith(draftBasis(job).schools ?? {});
+  const whole = (
+    <>
+      <TrainHead
+        job={job}
+        profile={profile}
+        models={models}
+        blockers={signingBlockers(job, known).length}
+        signed={signed}
+        canDesign={canDesign}
+      />
+      <Overview
+        schools={schools}
+        canChoose={may(person.role, "schoolChosen")}
+        job={job}
+        judged={judged}
+        profile={profile}
+        canOverride={canOverride}
+        zone={settings.timeZone}
+        labels={new Map([...surveyFields.values()].map((f) => [f.id, f.label]))}
+      />
+    </>
+  );
   return (
     <JobShell
       id={job.id}
       name={job.name}
-      about={`${job.place} · ${job.revisions.length === 0 ? "design 1, not signed" : signed ? `design ${job.revisions.length}, signed` : `design ${job.revisions.length + 1}, not signed`}`}
+      about={`${job.place} · ${designSaid(job, signed)}`}
       phase="train"
-      stations={stationsOf(job, judged, "train", now, person.profile)}
+      stations={stationsOf(job, judged, "train", now, profile)}
       active={typeof at === "string" ? at : undefined}
     >
       {station ? (
         <StationView
-          picture={pictureOf(
-            station,
-            judged,
-            known.schoolsWith(draftBasis(job).schools ?? {}),
-            known.offered,
-          )}
+          picture={pictureOf(station, judged, trainSchools, known.offered)}
           schools={schools}
           job={job}
           station={station}
-          profile={person.profile}
-          canOverride={may(person.role, "verdictOverridden")}
-          tools={
-            canDesign ? (
-              <UnitTools
-                jobId={job.id}
-                unit={station.unit}
-                units={job.units}
-                models={models}
-                seen={job.designSeq}
-              />
-            ) : null
-          }
+          profile={profile}
+          canOverride={canOverride}
+          tools={tools}
         />
       ) : at === "house" ? (
-        <>
-          <h1>House</h1>
-          <ul className="mt-4 grid gap-3">
-            {judged.house.verdicts.map((v) => (
-              <li key={v.rule} className="rule pt-2">
-                <VerdictNote
-                  profile={person.profile}
-                  jobId={job.id}
-                  at="house"
-                  verdict={v}
-                  overrides={job.overrides}
-                  schools={schools}
-                  canOverride={may(person.role, "verdictOverridden")}
-                />
-              </li>
-            ))}
-          </ul>
-          {judged.house.water.sodiumAdded ? (
-            <p className="mt-6 border-l-4 border-check pl-3">
-              Softening adds about <span className="num">{Math.round(judged.house.water.sodiumAdded)}</span>{" "}
-              mg/L of sodium here.
-            </p>
-          ) : null}
-        </>
+        <HouseView
+          house={judged.house}
+          profile={profile}
+          jobId={job.id}
+          overrides={job.overrides}
+          schools={schools}
+          canOverride={canOverride}
+        />
       ) : (
-        <>
-          <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
-            <h1>{job.units.length === 0 ? "Choose the units of the train" : "The train as a whole"}</h1>
-            {job.units.length > 0 && !canDesign ? (
-              <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/train/valves` as Route}>
-                Valves
-              </Link>
-            ) : null}
-            {canDesign ? (
-              <div className="flex flex-wrap gap-3">
-                {job.lastChange && !signed ? (
-                  <UndoChange
-                    jobId={job.id}
-                    what={job.lastChange.what}
-                    before={job.lastChange.before}
-                    seen={job.designSeq}
-                  />
-                ) : null}
-                <Link
-                  className="button quiet"
-                  prefetch={false}
-                  href={`/jobs/${job.id}/train/propose` as Route}
-                >
-                  Propose
-                </Link>
-                {job.units.length > 0 ? (
-                  <Link
-                    className="button quiet"
-                    prefetch={false}
-                    href={`/jobs/${job.id}/train/what-if` as Route}
-                  >
-                    What if
-                  </Link>
-                ) : null}
-                {job.units.length > 0 ? (
-                  <Link
-                    className="button quiet"
-                    prefetch={false}
-                    href={`/jobs/${job.id}/train/compare` as Route}
-                  >
-                    Compare
-                  </Link>
-                ) : null}
-                {job.units.length > 0 ? (
-                  <Link
-                    className="button quiet"
-                    prefetch={false}
-                    href={`/jobs/${job.id}/train/valves` as Route}
-                  >
-                    Valves
-                  </Link>
-                ) : null}
-                <AddUnit
-                  jobId={job.id}
-                  units={job.units}
-                  models={models}
-                  seen={job.designSeq}
-                  profile={person.profile}
-                  primary={job.units.length === 0}
-                />
-                {job.units.length > 0 ? (
-                  <SignDesign jobId={job.id} seen={job.designSeq} blockers={blockers} signed={signed} />
-                ) : null}
-              </div>
-            ) : null}
-          </div>
-          {job.units.length === 0 ? (
-            <p className="text-soft">
-              Nothing stands on the Line yet. Add units in any order; each is judged at once against the water
-              as it arrives there.
-            </p>
-          ) : null}
-          <Overview
-            schools={schools}
-            canChoose={may(person.role, "schoolChosen")}
-            job={job}
-            judged={judged}
-            profile={person.profile}
-            canOverride={may(person.role, "verdictOverridden")}
-            zone={settings.timeZone}
-            labels={labels}
-          />
-        </>
+        whole
       )}
     </JobShell>
   );

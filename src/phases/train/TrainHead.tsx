@@ -1,0 +1,89 @@
+import type { Route } from "next";
+import type { ComponentProps } from "react";
+import type { JobState } from "@/core/job";
+import type { UnitSystem } from "@/core/units";
+import Link from "@/ui/Link";
+import { AddUnit } from "./AddUnit";
+import { SignDesign, UndoChange } from "./SignDesign";
+
+function ToPage({ jobId, page, children }: { jobId: string; page: string; children: string }) {
+  return (
+    <Link className="button quiet" prefetch={false} href={`/jobs/${jobId}/train/${page}` as Route}>
+      {children}
+    </Link>
+  );
+}
+
+/** What a planner may do with the train: undo, propose, try, compare, add, sign. */
+function PlannerTools({ job, profile, models, blockers, signed }: Omit<HeadProps, "canDesign">) {
+  const hasUnits = job.units.length > 0;
+  const { lastChange } = job;
+  return (
+    <div className="flex flex-wrap gap-3">
+      {lastChange && !signed ? (
+        <UndoChange jobId={job.id} what={lastChange.what} before={lastChange.before} seen={job.designSeq} />
+      ) : null}
+      <ToPage jobId={job.id} page="propose">
+        Propose
+      </ToPage>
+      {hasUnits ? (
+        <>
+          <ToPage jobId={job.id} page="what-if">
+            What if
+          </ToPage>
+          <ToPage jobId={job.id} page="compare">
+            Compare
+          </ToPage>
+          <ToPage jobId={job.id} page="valves">
+            Valves
+          </ToPage>
+        </>
+      ) : null}
+      <AddUnit
+        jobId={job.id}
+        units={job.units}
+        models={models}
+        seen={job.designSeq}
+        profile={profile}
+        primary={!hasUnits}
+      />
+      {hasUnits ? (
+        <SignDesign jobId={job.id} seen={job.designSeq} blockers={blockers} signed={signed} />
+      ) : null}
+    </div>
+  );
+}
+
+interface HeadProps {
+  readonly job: JobState;
+  readonly profile: UnitSystem;
+  readonly models: ComponentProps<typeof AddUnit>["models"];
+  /** Judgements that keep the design from being signed. */ readonly blockers: number;
+  readonly signed: boolean;
+  readonly canDesign: boolean;
+}
+
+/** The heading of the train as a whole, with what may be done with it. */
+export function TrainHead({ canDesign, ...props }: HeadProps) {
+  const { job } = props;
+  const hasUnits = job.units.length > 0;
+  return (
+    <>
+      <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
+        <h1>{hasUnits ? "The train as a whole" : "Choose the units of the train"}</h1>
+        {canDesign ? <PlannerTools {...props} /> : null}
+        {!canDesign && hasUnits ? (
+          <ToPage jobId={job.id} page="valves">
+            Valves
+          </ToPage>
+        ) : null}
+      </div>
+      {hasUnits ? null : (
+        <p className="text-soft">
+          Nothing stands on the Line yet. Add units in any order; each is judged at once against the water as
+          it arrives there.
+        </p>
+      )}
+    </>
+  );
+}
