@@ -11,12 +11,14 @@ export function FormField({
   type = "text",
   autoComplete,
   inputMode,
+  maxLength,
 }: {
   form: Form;
   name: string;
   label: string;
   hint?: string;
   type?: string;
+  maxLength?: number;
   autoComplete?: string;
   inputMode?: "numeric" | "email" | "text";
 }) {
@@ -35,6 +37,7 @@ export function FormField({
         value={form.values[name] ?? ""}
         autoComplete={autoComplete}
         inputMode={inputMode}
+        maxLength={maxLength}
         className="field"
         aria-invalid={error ? true : undefined}
         aria-describedby={error ? `${id}-error` : undefined}

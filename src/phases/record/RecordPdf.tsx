@@ -63,11 +63,192 @@ const Foot = ({ head, name }: { head: string; name: string }) => (
   </Text>
 );
 
+/** Units with their numbers, and the design they stand in. */
+function Units({ job, report: r, zone }: PdfInput) {
+  const site = Object.entries(r.revision?.answers ?? job.answers);
+  return (
+    <>
+      <Text style={s.h2}>Units</Text>
+      {r.units.map((u) => (
+        <Cells
+          key={u.key}
+          widths={["20%", "40%", "40%"]}
+          cells={[
+            <Text key="c" style={s.mono}>{`${u.code}${u.parallel > 1 ? ` × ${u.parallel}` : ""}`}</Text>,
+            `${u.name}${u.place ? `, ${u.place}` : ""}`,
+            u.serials.map((n) => `${n.label}: ${n.text}`).join("\n") || "no number recorded",
+          ]}
+        />
+      ))}
+      {r.revision ? (
+        <Text style={s.small}>
+          Design {r.revision.revision}, signed by {r.revision.by.name}, {stamp(r.revision.at, zone)}. Survey
+          with {site.length} answers.
+        </Text>
+      ) : null}
+    </>
+  );
+}
+
+function Readings({ report: r }: PdfInput) {
+  return (
+    <>
+      <Text style={s.h2}>Readings</Text>
+      <Cells
+        style={s.head}
+        widths={["22%", "28%", "32%", "18%"]}
+        cells={["Reading", "Values", "Verdict", "Who and when"]}
+      />
+      {r.readings.map((x) => (
+        <Cells
+          key={x.id}
+          widths={["22%", "28%", "32%", "18%"]}
+          cells={[
+            `${x.label}\n${x.place}, ${x.when}`,
+            `${x.values}${x.derived ? `\n${x.derived}` : ""}`,
+            `${x.superseded ? "(corrected) " : ""}${shape[x.level] ?? x.level}: ${x.reason}${x.note ? `\n${x.note}` : ""}`,
+            `${x.who}\n${x.at}`,
+          ]}
+        />
+      ))}
+      {r.readings.length === 0 ? <Text>None taken.</Text> : null}
+    </>
+  );
+}
+
+function Overrides({ report: r }: PdfInput) {
+  if (r.overrides.length === 0) return null;
+  return (
+    <>
+      <Text style={s.h2}>Overrides in the design</Text>
+      {r.overrides.map((o) => (
+        <Cells
+          key={`${o.at}${o.rule}`}
+          widths={["12%", "46%", "42%"]}
+          cells={[o.level, o.said, `${o.mark.by.name}: ${o.why}`]}
+        />
+      ))}
+    </>
+  );
+}
+
+function OpenPoints({ report: r }: PdfInput) {
+  return (
+    <>
+      <Text style={s.h2}>Open points</Text>
+      {r.openPoints.length === 0 ? (
+        <Text>None.</Text>
+      ) : (
+        r.openPoints.map((p) => (
+          <Cells
+            key={p.point}
+            widths={["60%", "20%", "20%"]}
+            cells={[p.text, p.who, p.closed ? "settled" : (p.due ?? "no date")]}
+          />
+        ))
+      )}
+    </>
+  );
+}
+
+function Steps({ report: r }: PdfInput) {
+  return (
+    <>
+      <Text style={s.h2}>Steps</Text>
+      {r.steps.map((x) => (
+        <Cells
+          key={x.id}
+          widths={["46%", "14%", "9%", "31%"]}
+          cells={[
+            `${x.title}${x.note ? `\n${x.note}` : ""}`,
+            x.unit,
+            x.state,
+            `${x.who}${x.at ? `, ${x.at}` : ""}`,
+          ]}
+        />
+      ))}
+    </>
+  );
+}
+
+function CautionsGiven({ report: r }: PdfInput) {
+  if (r.cautionsGiven.length === 0) return null;
+  return (
+    <>
+      <Text style={s.h2}>Cautions given</Text>
+      {r.cautionsGiven.map((c) => (
+        <Text key={c}>– {c}</Text>
+      ))}
+    </>
+  );
+}
+
+function Photos({ photos }: PdfInput) {
+  if (photos.length === 0) return null;
+  return (
+    <>
+      <Text style={s.h2}>Photos</Text>
+      <View style={{ flexDirection: "row", flexWrap: "wrap", gap: 8 }}>
+        {photos.map((p, i) => (
+          <View key={i} style={{ width: 150 }} wrap={false}>
+            <Image
+              src={{ data: p.content, format: "jpg" }}
+              style={{ width: 150, height: 110, objectFit: "cover" }}
+            />
+            <Text style={s.small}>{p.caption}</Text>
+          </View>
+        ))}
+      </View>
+    </>
+  );
+}
+
+/** Both signatures, or the lines to sign on, with what they hold for. */
+function Signatures({ job, signatures, zone }: PdfInput) {
+  return (
+    <View wrap={false}>
+      <Text style={s.h2}>Signatures</Text>
+      <View style={{ flexDirection: "row", gap: 30 }}>
+        {(["installer", "householder"] as const).map((as) => {
+          const sig = job.signatures.find((x) => x.as === as);
+          const picture = sig ? signatures[sig.file] : undefined;
+          return (
+            <View key={as} style={{ width: 220 }}>
+              {picture ? (
+                <Image
+                  src={{ data: picture, format: "png" }}
+                  style={{ width: 200, height: 66, objectFit: "contain" }}
+                />
+              ) : (
+                <View style={{ height: 66, borderBottomWidth: 0.7 }} />
+              )}
+              <Text>
+                {as}: {sig ? `${sig.name}, ${stamp(sig.at, zone)}` : "not signed"}
+              </Text>
+            </View>
+          );
+        })}
+      </View>
+      <Text style={{ ...s.small, marginTop: 10 }}>
+        Local codes govern; the units&apos; own manuals win over this record. The head hash below is that of{" "}
+        {job.seq} log entries chained by SHA-256: any later change shows.
+      </Text>
+    </View>
+  );
+}
+
+/** How far the record has come, in words. */
+function standing({ handedOver, blockers }: Report): string {
+  if (handedOver) return "handed over";
+  return blockers.length === 0
+    ? "ready to be signed"
+    : `not handed over: ${blockers.length} reasons in the way`;
+}
+
 /** The commissioning record on paper. */
 export async function recordPdf(input: PdfInput): Promise<Buffer> {
   registerFonts();
-  const { job, report: r, zone } = input;
-  const site = Object.entries(r.revision?.answers ?? job.answers);
+  const { job, report, zone } = input;
   return renderToBuffer(
     <Document title={`Commissioning record, ${job.name}`} author={input.company} language="en">
       <Page size={input.paper} style={s.page}>
@@ -76,227 +257,117 @@ export async function recordPdf(input: PdfInput): Promise<Buffer> {
           {job.name}, {job.place}
         </Text>
         <Text style={s.small}>
-          {input.company} · printed {stamp(input.printed, zone)} ·{" "}
-          {r.handedOver
-            ? "handed over"
-            : r.blockers.length === 0
-              ? "ready to be signed"
-              : `not handed over: ${r.blockers.length} reasons in the way`}
+          {input.company} · printed {stamp(input.printed, zone)} · {standing(report)}
         </Text>
-        <Text style={s.h2}>Units</Text>
-        {r.units.map((u) => (
-          <Cells
-            key={u.key}
-            widths={["20%", "40%", "40%"]}
-            cells={[
-              <Text key="c" style={s.mono}>{`${u.code}${u.parallel > 1 ? ` × ${u.parallel}` : ""}`}</Text>,
-              `${u.name}${u.place ? `, ${u.place}` : ""}`,
-              u.serials.map((n) => `${n.label}: ${n.text}`).join("\n") || "no number recorded",
-            ]}
-          />
-        ))}
-        {r.revision ? (
-          <Text style={s.small}>
-            Design {r.revision.revision}, signed by {r.revision.by.name}, {stamp(r.revision.at, zone)}. Survey
-            with {site.length} answers.
-          </Text>
-        ) : null}
-        <Text style={s.h2}>Readings</Text>
-        <Cells
-          style={s.head}
-          widths={["22%", "28%", "32%", "18%"]}
-          cells={["Reading", "Values", "Verdict", "Who and when"]}
-        />
-        {r.readings.map((x) => (
-          <Cells
-            key={x.id}
-            widths={["22%", "28%", "32%", "18%"]}
-            cells={[
-              `${x.label}\n${x.place}, ${x.when}`,
-              `${x.values}${x.derived ? `\n${x.derived}` : ""}`,
-              `${x.superseded ? "(corrected) " : ""}${shape[x.level] ?? x.level}: ${x.reason}${x.note ? `\n${x.note}` : ""}`,
-              `${x.who}\n${x.at}`,
-            ]}
-          />
-        ))}
-        {r.readings.length === 0 ? <Text>None taken.</Text> : null}
-        {r.overrides.length > 0 ? (
-          <>
-            <Text style={s.h2}>Overrides in the design</Text>
-            {r.overrides.map((o) => (
-              <Cells
-                key={`${o.at}${o.rule}`}
-                widths={["12%", "46%", "42%"]}
-                cells={[o.level, o.said, `${o.mark.by.name}: ${o.why}`]}
-              />
-            ))}
-          </>
-        ) : null}
-        <Text style={s.h2}>Open points</Text>
-        {r.openPoints.length === 0 ? (
-          <Text>None.</Text>
-        ) : (
-          r.openPoints.map((p) => (
-            <Cells
-              key={p.point}
-              widths={["60%", "20%", "20%"]}
-              cells={[p.text, p.who, p.closed ? "settled" : (p.due ?? "no date")]}
-            />
-          ))
-        )}
-        <Text style={s.h2}>Steps</Text>
-        {r.steps.map((x) => (
-          <Cells
-            key={x.id}
-            widths={["46%", "14%", "9%", "31%"]}
-            cells={[
-              `${x.title}${x.note ? `\n${x.note}` : ""}`,
-              x.unit,
-              x.state,
-              `${x.who}${x.at ? `, ${x.at}` : ""}`,
-            ]}
-          />
-        ))}
-        {r.cautionsGiven.length > 0 ? (
-          <>
-            <Text style={s.h2}>Cautions given</Text>
-            {r.cautionsGiven.map((c) => (
-              <Text key={c}>– {c}</Text>
-            ))}
-          </>
-        ) : null}
-        {input.photos.length > 0 ? (
-          <>
-            <Text style={s.h2}>Photos</Text>
-            <View style={{ flexDirection: "row", flexWrap: "wrap", gap: 8 }}>
-              {input.photos.map((p, i) => (
-                <View key={i} style={{ width: 150 }} wrap={false}>
-                  <Image
-                    src={{ data: p.content, format: "jpg" }}
-                    style={{ width: 150, height: 110, objectFit: "cover" }}
-                  />
-                  <Text style={s.small}>{p.caption}</Text>
-                </View>
-              ))}
-            </View>
-          </>
-        ) : null}
-        <View wrap={false}>
-          <Text style={s.h2}>Signatures</Text>
-          <View style={{ flexDirection: "row", gap: 30 }}>
-            {(["installer", "householder"] as const).map((as) => {
-              const sig = job.signatures.find((x) => x.as === as);
-              const picture = sig ? input.signatures[sig.file] : undefined;
-              return (
-                <View key={as} style={{ width: 220 }}>
-                  {picture ? (
-                    <Image
-                      src={{ data: picture, format: "png" }}
-                      style={{ width: 200, height: 66, objectFit: "contain" }}
-                    />
-                  ) : (
-                    <View style={{ height: 66, borderBottomWidth: 0.7 }} />
-                  )}
-                  <Text>
-                    {as}: {sig ? `${sig.name}, ${stamp(sig.at, zone)}` : "not signed"}
-                  </Text>
-                </View>
-              );
-            })}
-          </View>
-          <Text style={{ ...s.small, marginTop: 10 }}>
-            Local codes govern; the units&apos; own manuals win over this record. The head hash below is that
-            of {job.seq} log entries chained by SHA-256: any later change shows.
-          </Text>
-        </View>
+        <Units {...input} />
+        <Readings {...input} />
+        <Overrides {...input} />
+        <OpenPoints {...input} />
+        <Steps {...input} />
+        <CautionsGiven {...input} />
+        <Photos {...input} />
+        <Signatures {...input} />
         <Foot head={job.head} name={job.name} />
       </Page>
     </Document>,
   );
 }
 
-/** Two pages for the household: what is installed, what to watch, when it is serviced. */
-export async function packPdf(input: PdfInput): Promise<Buffer> {
-  registerFonts();
-  const { job, report: r } = input;
-  return renderToBuffer(
-    <Document title={`Your water treatment, ${job.name}`} author={input.company} language="en">
-      <Page size={input.paper} style={{ ...s.page, fontSize: 11 }}>
-        <Text style={s.h1}>Your water treatment</Text>
-        <Text>
-          {job.name}, {job.place}
-        </Text>
-        <Text style={s.h2}>What is installed, in the order the water meets it</Text>
-        {r.units.map((u, i) => (
+/** What is installed, what to do when something is wrong, and where to look for leaks. */
+function Installed({ job, report: r, company, paper }: PdfInput) {
+  return (
+    <Page size={paper} style={{ ...s.page, fontSize: 11 }}>
+      <Text style={s.h1}>Your water treatment</Text>
+      <Text>
+        {job.name}, {job.place}
+      </Text>
+      <Text style={s.h2}>What is installed, in the order the water meets it</Text>
+      {r.units.map((u, i) => (
+        <Cells
+          key={u.key}
+          widths={["8%", "22%", "70%"]}
+          cells={[
+            String(i + 1),
+            <Text key="c" style={s.mono}>
+              {u.code}
+            </Text>,
+            `${u.name}${u.serials.length > 0 ? `\n${u.serials.map((n) => `${n.label}: ${n.text}`).join(", ")}` : ""}`,
+          ]}
+        />
+      ))}
+      <Text style={s.h2}>If something leaks or no water comes</Text>
+      <Text>1. Close the main valve: lever across the pipe is shut.</Text>
+      <Text>
+        2. For water without treatment, turn the bypass: the house is fed past the units.
+        {r.bypassed.map((line) => ` ${line}`)}
+      </Text>
+      <Text>3. Call {company}.</Text>
+      <Text style={s.h2}>Look for leaks</Text>
+      <Text>
+        Look at every joint and the floor below it on the first day, then every day for 14 days. A paper towel
+        shows a drop that the eye misses.
+      </Text>
+      <View style={{ flexDirection: "row", gap: 6, marginTop: 6 }}>
+        {Array.from({ length: 14 }, (_, i) => (
+          <View key={i} style={{ width: 28, height: 34, borderWidth: 0.7, padding: 3 }}>
+            <Text style={s.small}>{i + 1}</Text>
+          </View>
+        ))}
+      </View>
+      <Foot head={job.head.slice(0, 16)} name={job.name} />
+    </Page>
+  );
+}
+
+/** When the units are serviced, what is good to know, and what was measured. */
+function Service({ job, report: r, paper }: PdfInput) {
+  return (
+    <Page size={paper} style={{ ...s.page, fontSize: 11 }}>
+      <Text style={s.h1}>Service</Text>
+      <Cells style={s.head} widths={["18%", "42%", "40%"]} cells={["Unit", "What", "When"]} />
+      {r.units.flatMap((u) =>
+        u.service.map((i) => (
           <Cells
-            key={u.key}
-            widths={["8%", "22%", "70%"]}
+            key={`${u.key}${i.what}`}
+            widths={["18%", "42%", "40%"]}
             cells={[
-              String(i + 1),
               <Text key="c" style={s.mono}>
                 {u.code}
               </Text>,
-              `${u.name}${u.serials.length > 0 ? `\n${u.serials.map((n) => `${n.label}: ${n.text}`).join(", ")}` : ""}`,
+              i.what,
+              i.when,
             ]}
           />
+        )),
+      )}
+      <Text style={s.h2}>Good to know</Text>
+      {r.told.map((line) => (
+        <Text key={line}>– {line}</Text>
+      ))}
+      <Text>– Where it can freeze, have the units drained before the frost.</Text>
+      <Text>– The maker&apos;s manuals of the units win over this sheet.</Text>
+      <Text style={s.h2}>Measured at hand-over</Text>
+      {r.readings
+        .filter((x) => !x.superseded && x.when === "after")
+        .map((x) => (
+          <Cells
+            key={x.id}
+            widths={["34%", "66%"]}
+            cells={[x.label, `${shape[x.level] ?? x.level}: ${x.reason}`]}
+          />
         ))}
-        <Text style={s.h2}>If something leaks or no water comes</Text>
-        <Text>1. Close the main valve: lever across the pipe is shut.</Text>
-        <Text>
-          2. For water without treatment, turn the bypass: the house is fed past the units.
-          {r.bypassed.map((line) => ` ${line}`)}
-        </Text>
-        <Text>3. Call {input.company}.</Text>
-        <Text style={s.h2}>Look for leaks</Text>
-        <Text>
-          Look at every joint and the floor below it on the first day, then every day for 14 days. A paper
-          towel shows a drop that the eye misses.
-        </Text>
-        <View style={{ flexDirection: "row", gap: 6, marginTop: 6 }}>
-          {Array.from({ length: 14 }, (_, i) => (
-            <View key={i} style={{ width: 28, height: 34, borderWidth: 0.7, padding: 3 }}>
-              <Text style={s.small}>{i + 1}</Text>
-            </View>
-          ))}
-        </View>
-        <Foot head={job.head.slice(0, 16)} name={job.name} />
-      </Page>
-      <Page size={input.paper} style={{ ...s.page, fontSize: 11 }}>
-        <Text style={s.h1}>Service</Text>
-        <Cells style={s.head} widths={["18%", "42%", "40%"]} cells={["Unit", "What", "When"]} />
-        {r.units.flatMap((u) =>
-          u.service.map((i) => (
-            <Cells
-              key={`${u.key}${i.what}`}
-              widths={["18%", "42%", "40%"]}
-              cells={[
-                <Text key="c" style={s.mono}>
-                  {u.code}
-                </Text>,
-                i.what,
-                i.when,
-              ]}
-            />
-          )),
-        )}
-        <Text style={s.h2}>Good to know</Text>
-        {r.told.map((line) => (
-          <Text key={line}>– {line}</Text>
-        ))}
-        <Text>– Where it can freeze, have the units drained before the frost.</Text>
-        <Text>– The maker&apos;s manuals of the units win over this sheet.</Text>
-        <Text style={s.h2}>Measured at hand-over</Text>
-        {r.readings
-          .filter((x) => !x.superseded && x.when === "after")
-          .map((x) => (
-            <Cells
-              key={x.id}
-              widths={["34%", "66%"]}
-              cells={[x.label, `${shape[x.level] ?? x.level}: ${x.reason}`]}
-            />
-          ))}
-        <Foot head={job.head.slice(0, 16)} name={job.name} />
-      </Page>
+      <Foot head={job.head.slice(0, 16)} name={job.name} />
+    </Page>
+  );
+}
+
+/** Two pages for the household: what is installed, what to watch, when it is serviced. */
+export async function packPdf(input: PdfInput): Promise<Buffer> {
+  registerFonts();
+  return renderToBuffer(
+    <Document title={`Your water treatment, ${input.job.name}`} author={input.company} language="en">
+      <Installed {...input} />
+      <Service {...input} />
     </Document>,
   );
 }

@@ -12,49 +12,25 @@ import { circumstancesOf, soaksDisturbed, waterOffAt, wishOf } from "@/core/job/
 import { sayMove, whatHappened } from "@/core/rig/explain";
 import { wishesOf, type Wish } from "@/core/rig/goals";
 import { followed, judgeOf } from "@/core/rig/judge";
+import type { Circumstances } from "@/core/rig/rig";
 import { TurnWarning, type AskedTurn } from "./TurnWarning";
-import { VerdictMark } from "@/ui/VerdictMark";
-import { momentOf } from "@/ui/time";
-import { useRun } from "../run/useRun";
+import { RunNotices } from "../run/RunNotices";
+import { useRun, type Run } from "../run/useRun";
 import { momentsOf } from "../run/moments";
 import { useMoment, useServerClock } from "../run/useServerNow";
 import type { Drawing } from "./drawn";
 import type { Last } from "./Happened";
 import { RigDesk } from "./RigDesk";
 import { SupplyStrip } from "./SupplyStrip";
+import { TurnedSoFar } from "./TurnedSoFar";
 
-/** The run's valves: each turn is marked in the job's log; one that is a Stop is warned of first, and taken with a reason. */
-export function RunValves({
-  initial,
-  serverNow,
-  person,
-  zone,
-  profile,
-  drawing,
-  readOnly,
-  step: stepId,
-}: {
-  initial: JobState;
-  serverNow: number;
-  person: Actor;
-  zone: string;
-  drawing: Drawing;
-  profile: UnitSystem;
-  readOnly: boolean;
-  step?: string;
-}) {
-  const clock = useServerClock(serverNow);
-  const by = useMemo(
-    () => ({ id: person.id, name: person.name, role: person.role }),
-    [person.id, person.name, person.role],
-  );
-  const run = useRun(initial, by, profile, clock.at, clock.hear);
-  const now = useMoment(clock, serverNow, momentsOf(run.job));
-  const rig = run.job.rig!;
-  const step = stepId === undefined ? undefined : findStep(run.job, stepId);
-  const hours = waterOffAt(run.job.waterOffs, now);
-  const circumstances = useMemo(() => circumstancesOf(rig, step, hours), [rig, step, hours]);
-  const [wish, setWish] = useState<Wish | undefined>(wishOf(rig, step));
+/** Turning handles of a run: each turn is marked, one that is a Stop or disturbs a soak is asked about first. */
+function useTurning(
+  run: Run,
+  rig: NonNullable<JobState["rig"]>,
+  circumstances: Circumstances,
+  stepId: string | undefined,
+) {
   const [last, setLast] = useState<Last>();
   const [asked, setAsked] = useState<AskedTurn>();
   const judged = useMemo(() => judgeOf(rig.rig, circumstances), [rig.rig, circumstances]);
@@ -96,6 +72,46 @@ export function RunValves({
       stop: stops.length > 0,
     });
   };
+  const takeBack = () => {
+    setLast(undefined);
+    void run.send({ kind: "turnTakenBack", turn: rig.turned.length });
+  };
+  return { last, asked, mark, turn, takeBack, leave: () => setAsked(undefined) };
+}
+
+/** The run's valves: each turn is marked in the job's log; one that is a Stop is warned of first, and taken with a reason. */
+export function RunValves({
+  initial,
+  serverNow,
+  person,
+  zone,
+  profile,
+  drawing,
+  readOnly,
+  step: stepId,
+}: {
+  initial: JobState;
+  serverNow: number;
+  person: Actor;
+  zone: string;
+  drawing: Drawing;
+  profile: UnitSystem;
+  readOnly: boolean;
+  step?: string;
+}) {
+  const clock = useServerClock(serverNow);
+  const by = useMemo(
+    () => ({ id: person.id, name: person.name, role: person.role }),
+    [person.id, person.name, person.role],
+  );
+  const run = useRun(initial, by, profile, clock.at, clock.hear);
+  const now = useMoment(clock, serverNow, momentsOf(run.job));
+  const rig = run.job.rig!;
+  const step = stepId === undefined ? undefined : findStep(run.job, stepId);
+  const hours = waterOffAt(run.job.waterOffs, now);
+  const circumstances = useMemo(() => circumstancesOf(rig, step, hours), [rig, step, hours]);
+  const [wish, setWish] = useState<Wish | undefined>(wishOf(rig, step));
+  const turning = useTurning(run, rig, circumstances, stepId);
   return (
     <div data-run-valves>
       <div className="mb-4 flex flex-wrap items-start justify-between gap-3">
@@ -111,83 +127,30 @@ export function RunValves({
           Back to the run
         </Link>
       </div>
-      <div aria-live="polite" role="status">
-        {run.queued > 0 ? (
-          <p className="mb-3 border-l-4 border-check pl-3">
-            {run.waiting ? `${run.queued} kept on this phone. ${run.waiting}` : `Sending ${run.queued}…`}
-          </p>
-        ) : null}
-        {run.refused ? <p className="mb-3 border-l-4 border-stop pl-3">{run.refused.error}</p> : null}
-      </div>
-      {asked ? (
+      <RunNotices run={run} />
+      {turning.asked ? (
         <TurnWarning
-          key={`${asked.handle}${asked.to}`}
-          asked={asked}
-          turned={(why) => mark(asked.handle, asked.to, why)}
-          leave={() => setAsked(undefined)}
+          key={`${turning.asked.handle}${turning.asked.to}`}
+          asked={turning.asked}
+          turned={(why) => turning.mark(turning.asked!.handle, turning.asked!.to, why)}
+          leave={turning.leave}
         />
       ) : null}
       <RigDesk
         rig={rig.rig}
         drawing={drawing}
         state={rig.state}
-        {...(readOnly
-          ? {}
-          : {
-              turn,
-              heard: () => void run.send({ kind: "fillHeard", step: stepId || undefined }),
-              undo: rig.back
-                ? () => {
-                    setLast(undefined);
-                    void run.send({ kind: "turnTakenBack", turn: rig.turned.length });
-                  }
-                : undefined,
-            })}
-        last={last}
+        turn={readOnly ? undefined : turning.turn}
+        heard={readOnly ? undefined : () => void run.send({ kind: "fillHeard", step: stepId || undefined })}
+        undo={readOnly || !rig.back ? undefined : turning.takeBack}
+        last={turning.last}
         wishes={wishesOf(rig.rig)}
         wish={wish}
         setWish={setWish}
         circumstances={circumstances}
       >
         <SupplyStrip rig={rig} now={now} zone={zone} />
-        {rig.turned.length > 0 ? (
-          <section aria-label="Turned so far">
-            <h2>Turned so far</h2>
-            <ol className="mt-1 text-sm">
-              {[...rig.turned]
-                .reverse()
-                .slice(0, 12)
-                .map((t, i) => {
-                  const h = rig.rig.handles.find((x) => x.id === t.handle);
-                  return (
-                    <li key={`${t.at}${i}`} className="rule py-1.5">
-                      {t.takenBack ? (
-                        <s>{h ? sayMove(h, t.from, t.to) : t.handle}</s>
-                      ) : h ? (
-                        sayMove(h, t.from, t.to)
-                      ) : (
-                        t.handle
-                      )}
-                      <span className="block text-soft">
-                        {t.takenBack ? "taken back: not turned. " : ""}
-                        {t.by.name}, {momentOf(t.at, now, zone)}
-                        {t.why ? `: ${t.why}` : ""}
-                      </span>
-                      {t.takenBack
-                        ? null
-                        : t.warned
-                            .filter((w) => w.level === "Stop")
-                            .map((w) => (
-                              <VerdictMark key={w.rule} level="Stop">
-                                {rigTold(w).reason}
-                              </VerdictMark>
-                            ))}
-                    </li>
-                  );
-                })}
-            </ol>
-          </section>
-        ) : null}
+        <TurnedSoFar rig={rig} now={now} zone={zone} />
       </RigDesk>
     </div>
   );
