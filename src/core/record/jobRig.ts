@@ -79,7 +79,7 @@ export function rigChoice(answers: SurveyAnswers, bypass: BypassChoice): RigChoi
     outdoor: outdoor === "before" || outdoor === "after" ? outdoor : "none",
     heater: heater === "none" ? "none" : heater === "gas" || heater === "instant" ? "other" : "electric",
     expansion: answers["heater.expansion"]?.text === "yes",
-    fullFlow: facts.flowing ? facts.flowing.flow : undefined,
+    fullFlow: facts.flowing?.flow,
     source: sourceSafety(facts.water, facts.source),
   };
 }

@@ -89,8 +89,8 @@ export function changedVerdicts(
       {
         at: (is ?? was)!.at,
         rule: (is ?? was)!.verdict.rule,
-        before: was ? was.verdict : undefined,
-        after: is ? is.verdict : undefined,
+        before: was?.verdict,
+        after: is?.verdict,
       },
     ];
   });

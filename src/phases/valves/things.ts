@@ -241,7 +241,8 @@ function outlet(desk: Desk, e: RigEdge, h: Handle | undefined): Placed {
       h: 30 + lines.length * LINE,
       lines,
       rows: [],
-      ...(h ? { handle: h.id, tag: tags.get(h.id) ?? 0 } : {}),
+      handle: h?.id,
+      tag: h && (tags.get(h.id) ?? 0),
     },
     ends: [{ node: insideOf(desk, e), edge: e.id, enters: true }],
   };
@@ -260,7 +261,8 @@ function onPipe({ way, tags }: Desk, e: RigEdge, h: Handle | undefined): Placed 
       h: height,
       lines,
       rows: [],
-      ...(h ? { handle: h.id, tag: tags.get(h.id) ?? 0 } : {}),
+      handle: h?.id,
+      tag: h && (tags.get(h.id) ?? 0),
       edges: [e.id],
     },
     ends: [
