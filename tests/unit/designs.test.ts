@@ -10,7 +10,7 @@ import { allVerdicts, changedVerdicts, pairFigures, pairStations, waterProfile }
 import { value } from "@/core/units";
 import { designFrom, designText } from "@/phases/train/designText";
 import { pictureOf } from "@/phases/train/pictureOf";
-import { differences } from "@/phases/train/Overview";
+import { differences } from "@/phases/train/differences";
 import { designed, knowledge, signedDesign, surveyed, ulidAt, type Desk, type Wish } from "./desk";
 
 const judged = (d: Desk) => judgeJob(draftBasis(d.job), knowledge);

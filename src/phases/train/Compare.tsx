@@ -79,22 +79,28 @@ const same = (a: readonly Verdict[], b: readonly Verdict[]) =>
   a.length === b.length &&
   a.every((v, i) => v.level === b[i]!.level && JSON.stringify(v.facts) === JSON.stringify(b[i]!.facts));
 
-/** Two designs point by point; what is the same steps back. */
-export function Compare({
-  a,
-  b,
-  currency,
-  profile,
-  labels,
-  schoolLabels,
-}: {
-  a: Side;
-  b: Side;
-  currency: string;
-  profile: UnitSystem;
-  labels: ReadonlyMap<string, string>;
-  schoolLabels: ReadonlyMap<string, string>;
-}) {
+/** What is compared, and how it is said. */
+interface Compared {
+  readonly a: Side;
+  readonly b: Side;
+  readonly profile: UnitSystem;
+}
+
+/** Figures of both sides, each beside its other. */
+function FigureRows({ pairs, profile }: { pairs: ReturnType<typeof pairFigures>; profile: UnitSystem }) {
+  return pairs.map((p) => (
+    <Row
+      key={p.id}
+      label={(p.a ?? p.b)!.label}
+      a={<FigureText figure={p.a} profile={profile} />}
+      b={<FigureText figure={p.b} profile={profile} />}
+      differs={p.differs}
+    />
+  ));
+}
+
+/** Both trains as a whole: verdicts, money, what a year takes. */
+function Totals({ a, b, profile, currency }: Compared & { readonly currency: string }) {
   const money = (n: number) =>
     new Intl.NumberFormat("en", { style: "currency", currency, maximumFractionDigits: 0 }).format(n);
   const amount = (n: number | undefined, q: "mass" | "volume") =>
@@ -110,18 +116,123 @@ export function Compare({
       amount(b.cost.yearly.wasteLitres, "volume"),
     ],
   ];
-  const answers = [...new Set([...Object.keys(a.basis.answers), ...Object.keys(b.basis.answers)])].flatMap(
-    (field) => {
-      const [x, y] = [a.basis.answers[field]?.text ?? "unknown", b.basis.answers[field]?.text ?? "unknown"];
-      return x === y ? [] : [[labels.get(field) ?? field, x, y] as const];
-    },
+  return (
+    <tbody>
+      {totals.map(([label, x, y]) => (
+        <Row key={label} label={label} a={x} b={y} differs={x !== y} />
+      ))}
+      <FigureRows pairs={pairFigures(a.judged.demand, b.judged.demand)} profile={profile} />
+    </tbody>
   );
-  const schools = [
-    ...new Set([...Object.keys(a.basis.schools ?? {}), ...Object.keys(b.basis.schools ?? {})]),
-  ].flatMap((id) => {
-    const [x, y] = [a.basis.schools?.[id], b.basis.schools?.[id]];
-    return x === undefined || y === undefined || x === y ? [] : [[schoolLabels.get(id) ?? id, x, y] as const];
+}
+
+/** One place of the Line on both sides. */
+function StationRows({
+  pair,
+  profile,
+}: {
+  pair: ReturnType<typeof pairStations>[number];
+  profile: UnitSystem;
+}) {
+  const [x, y] = [notGood(ofStation(pair.a)), notGood(ofStation(pair.b))];
+  return (
+    <tbody>
+      <Row
+        strong
+        label={(pair.a ?? pair.b)!.model.name}
+        a={unitText(pair.a)}
+        b={unitText(pair.b)}
+        differs={unitText(pair.a) !== unitText(pair.b)}
+      />
+      <FigureRows pairs={pairFigures(pair.a?.figures, pair.b?.figures)} profile={profile} />
+      <Row
+        label="To settle"
+        a={pair.a ? verdictsCell(x, profile) : "—"}
+        b={pair.b ? verdictsCell(y, profile) : "—"}
+        differs={!pair.a || !pair.b || !same(x, y)}
+      />
+    </tbody>
+  );
+}
+
+/** What each train means for the house. */
+function HouseRows({ a, b, profile }: Compared) {
+  const [x, y] = [a.judged.house, b.judged.house];
+  const atPeak = (pressure: number | undefined) =>
+    pressure === undefined ? "—" : `${print(Math.max(0, pressure), "pressure", profile)} at peak`;
+  const [open, other] = [notGood(x.verdicts), notGood(y.verdicts)];
+  return (
+    <tbody>
+      <Row
+        strong
+        label="House"
+        a={atPeak(x.pressurePeak)}
+        b={atPeak(y.pressurePeak)}
+        differs={x.pressurePeak !== y.pressurePeak}
+      />
+      <Row
+        label="To settle"
+        a={verdictsCell(open, profile)}
+        b={verdictsCell(other, profile)}
+        differs={!same(open, other)}
+      />
+    </tbody>
+  );
+}
+
+type Pair = readonly [label: string, a: string, b: string];
+
+/** Keys of either of two records, once each. */
+const keysOfBoth = (x: object = {}, y: object = {}) => [...new Set([...Object.keys(x), ...Object.keys(y)])];
+
+/** Answers and schools on which the two stand apart. */
+function grounds(
+  a: DesignBasis,
+  b: DesignBasis,
+  labels: ReadonlyMap<string, string>,
+  schoolLabels: ReadonlyMap<string, string>,
+): Pair[] {
+  const answers = keysOfBoth(a.answers, b.answers).map((field): Pair => [
+    labels.get(field) ?? field,
+    a.answers[field]?.text ?? "unknown",
+    b.answers[field]?.text ?? "unknown",
+  ]);
+  const schools = keysOfBoth(a.schools, b.schools).flatMap((id): Pair[] => {
+    const [x, y] = [a.schools?.[id], b.schools?.[id]];
+    return x === undefined || y === undefined ? [] : [[schoolLabels.get(id) ?? id, x, y]];
   });
+  return [...answers, ...schools].filter(([, x, y]) => x !== y);
+}
+
+function Grounds({ pairs }: { pairs: readonly Pair[] }) {
+  if (pairs.length === 0) return null;
+  return (
+    <tbody>
+      <tr>
+        <th scope="row" colSpan={4} className="pt-4 text-left font-semibold">
+          What they stand on
+        </th>
+      </tr>
+      {pairs.map(([label, x, y]) => (
+        <Row key={label} label={label} a={x} b={y} differs />
+      ))}
+    </tbody>
+  );
+}
+
+/** Two designs point by point; what is the same steps back. */
+export function Compare({
+  a,
+  b,
+  currency,
+  profile,
+  labels,
+  schoolLabels,
+}: Compared & {
+  readonly currency: string;
+  readonly labels: ReadonlyMap<string, string>;
+  readonly schoolLabels: ReadonlyMap<string, string>;
+}) {
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Comparison">
       <table className="plain min-w-[720px]" data-compare>
@@ -137,84 +248,12 @@ export function Compare({
             </th>
           </tr>
         </thead>
-        <tbody>
-          {totals.map(([label, x, y]) => (
-            <Row key={label} label={label} a={x} b={y} differs={x !== y} />
-          ))}
-          {pairFigures(a.judged.demand, b.judged.demand).map((p) => (
-            <Row
-              key={p.id}
-              label={(p.a ?? p.b)!.label}
-              a={<FigureText figure={p.a} profile={profile} />}
-              b={<FigureText figure={p.b} profile={profile} />}
-              differs={p.differs}
-            />
-          ))}
-        </tbody>
-        {pairStations(a.judged, b.judged).map((pair) => {
-          const [x, y] = [notGood(ofStation(pair.a)), notGood(ofStation(pair.b))];
-          return (
-            <tbody key={pair.key}>
-              <Row
-                strong
-                label={(pair.a ?? pair.b)!.model.name}
-                a={unitText(pair.a)}
-                b={unitText(pair.b)}
-                differs={unitText(pair.a) !== unitText(pair.b)}
-              />
-              {pairFigures(pair.a?.figures, pair.b?.figures).map((p) => (
-                <Row
-                  key={p.id}
-                  label={(p.a ?? p.b)!.label}
-                  a={<FigureText figure={p.a} profile={profile} />}
-                  b={<FigureText figure={p.b} profile={profile} />}
-                  differs={p.differs}
-                />
-              ))}
-              <Row
-                label="To settle"
-                a={pair.a ? verdictsCell(x, profile) : "—"}
-                b={pair.b ? verdictsCell(y, profile) : "—"}
-                differs={!pair.a || !pair.b || !same(x, y)}
-              />
-            </tbody>
-          );
-        })}
-        <tbody>
-          <Row
-            strong
-            label="House"
-            a={
-              a.judged.house.pressurePeak === undefined
-                ? "—"
-                : `${print(Math.max(0, a.judged.house.pressurePeak), "pressure", profile)} at peak`
-            }
-            b={
-              b.judged.house.pressurePeak === undefined
-                ? "—"
-                : `${print(Math.max(0, b.judged.house.pressurePeak), "pressure", profile)} at peak`
-            }
-            differs={a.judged.house.pressurePeak !== b.judged.house.pressurePeak}
-          />
-          <Row
-            label="To settle"
-            a={verdictsCell(notGood(a.judged.house.verdicts), profile)}
-            b={verdictsCell(notGood(b.judged.house.verdicts), profile)}
-            differs={!same(notGood(a.judged.house.verdicts), notGood(b.judged.house.verdicts))}
-          />
-        </tbody>
-        {answers.length + schools.length > 0 ? (
-          <tbody>
-            <tr>
-              <th scope="row" colSpan={4} className="pt-4 text-left font-semibold">
-                What they stand on
-              </th>
-            </tr>
-            {[...answers, ...schools].map(([label, x, y]) => (
-              <Row key={label} label={label} a={x} b={y} differs />
-            ))}
-          </tbody>
-        ) : null}
+        <Totals a={a} b={b} profile={profile} currency={currency} />
+        {pairStations(a.judged, b.judged).map((pair) => (
+          <StationRows key={pair.key} pair={pair} profile={profile} />
+        ))}
+        <HouseRows a={a} b={b} profile={profile} />
+        <Grounds pairs={grounds(a.basis, b.basis, labels, schoolLabels)} />
       </table>
     </div>
   );

@@ -1,6 +1,6 @@
 import type { ComponentProps } from "react";
 import type { TrainJudgement } from "@/core/train";
-import { VerdictNote } from "./StationView";
+import { VerdictNote } from "./VerdictNote";
 
 /** What the train as a whole means for the house: its verdicts, and the sodium that softening adds. */
 export function HouseView({
