@@ -1,6 +1,5 @@
 "use client";
 
-import { rigTold } from "@/core/rig/told";
 import Link from "@/ui/Link";
 import { useMemo, useState } from "react";
 import {
@@ -15,11 +14,11 @@ import {
   type RigState,
   type Tried,
 } from "@/core/rig";
-import { VerdictMark } from "@/ui/VerdictMark";
 import type { Drawing } from "../valves/drawn";
 import type { Last } from "../valves/Happened";
 import { RigDesk } from "../valves/RigDesk";
 import { useOrder } from "../valves/useOrder";
+import { Best, Outcome } from "./Outcome";
 
 interface Stand {
   readonly state: RigState;
@@ -27,8 +26,8 @@ interface Stand {
   readonly last?: Last;
 }
 
-/** An exercise: turn until the rig stands as wanted, then see what it took against the safest order, and why. */
-export function Exercise({ exercise, drawing }: { exercise: Task; drawing: Drawing }) {
+/** What somebody does at an exercise: turns, takes back, asks whether it is done. */
+function useTrying(exercise: Task) {
   const { rig } = exercise;
   const aim = useMemo(() => aimed(rig, exercise.wish), [rig, exercise.wish]);
   const circumstances = useMemo(() => (aim.permit ? { permit: aim.permit } : {}), [aim]);
@@ -56,6 +55,37 @@ export function Exercise({ exercise, drawing }: { exercise: Task; drawing: Drawi
       },
     ]);
   };
+  const undo = () => {
+    setResult(undefined);
+    setPast(past.slice(0, -1));
+  };
+  const beginAgain = () => {
+    setPast([]);
+    setResult(undefined);
+    setShow(false);
+  };
+  return {
+    aim,
+    circumstances,
+    now,
+    moves,
+    result,
+    show,
+    best,
+    turn,
+    heard: () => setPast([...past, { state: heardFull(now.state), last: now.last }]),
+    undo: past.length > 0 ? undo : undefined,
+    ask: () => setResult(tried(exercise, moves)),
+    showBest: () => setShow(true),
+    beginAgain,
+  };
+}
+
+/** An exercise: turn until the rig stands as wanted, then see what it took against the safest order, and why. */
+export function Exercise({ exercise, drawing }: { exercise: Task; drawing: Drawing }) {
+  const { rig } = exercise;
+  const trying = useTrying(exercise);
+  const { aim, now, moves, result, show, best } = trying;
   return (
     <main id="content" className="px-4 py-6 md:px-8">
       <p>
@@ -75,97 +105,25 @@ export function Exercise({ exercise, drawing }: { exercise: Task; drawing: Drawi
         rig={rig}
         drawing={drawing}
         state={now.state}
-        turn={turn}
-        heard={() => setPast([...past, { state: heardFull(now.state), last: now.last }])}
-        undo={
-          past.length > 0
-            ? () => {
-                setResult(undefined);
-                setPast(past.slice(0, -1));
-              }
-            : undefined
-        }
+        turn={trying.turn}
+        heard={trying.heard}
+        undo={trying.undo}
         last={now.last}
         wishes={[]}
-        circumstances={circumstances}
+        circumstances={trying.circumstances}
       >
         <section aria-label="Result" className="rule pt-3">
           <div className="flex flex-wrap gap-2">
-            <button type="button" className="button" onClick={() => setResult(tried(exercise, moves))}>
+            <button type="button" className="button" onClick={trying.ask}>
               Is it done?
             </button>
-            <button
-              type="button"
-              className="button quiet"
-              onClick={() => {
-                setPast([]);
-                setResult(undefined);
-                setShow(false);
-              }}
-            >
+            <button type="button" className="button quiet" onClick={trying.beginAgain}>
               Begin again
             </button>
           </div>
           <div role="status" data-result>
-            {result ? (
-              <div className="mt-4">
-                {result.reached ? (
-                  <p>
-                    <span className="num text-[36px] leading-none">{result.score}</span>{" "}
-                    <span className="text-soft">of 100</span>
-                  </p>
-                ) : (
-                  <p>
-                    <VerdictMark level="Check">
-                      Not yet
-                      {result.left === undefined
-                        ? ": from here there is no safe way on, undo a move or two"
-                        : result.left === 0
-                          ? ""
-                          : `: the safest way on costs ${result.left}`}
-                    </VerdictMark>
-                  </p>
-                )}
-                <p className="text-soft">
-                  Your moves cost {result.cost}, the safest order {result.least}. A move costs 1, a Check
-                  passed through 3, a walk between places 0.5; each Stop takes ten off.
-                </p>
-                {result.mistakes.length > 0 ? (
-                  <>
-                    <h2 className="mt-3">What went wrong</h2>
-                    <ul className="grid gap-2">
-                      {result.mistakes.map((m) => (
-                        <li key={m.at}>
-                          <VerdictMark level="Stop">{`Move ${m.at + 1}: ${rigTold(m.verdict).reason}`}</VerdictMark>
-                          {rigTold(m.verdict).remedy ? (
-                            <span className="block pl-5 text-sm text-soft">{rigTold(m.verdict).remedy}</span>
-                          ) : null}
-                        </li>
-                      ))}
-                    </ul>
-                  </>
-                ) : null}
-                {show ? null : (
-                  <button type="button" className="plainlink mt-3 min-h-11" onClick={() => setShow(true)}>
-                    Show the safest order
-                  </button>
-                )}
-              </div>
-            ) : null}
-            {show && best.is === "found" ? (
-              <ol className="mt-3 grid gap-2" data-best>
-                {best.moves.map((m, i) => (
-                  <li key={`${i}${m.move.handle}`}>
-                    <b className="font-semibold">
-                      <span className="num">{i + 1}</span> {m.say}
-                    </b>
-                    <span className="block text-sm text-soft">{m.why}.</span>
-                  </li>
-                ))}
-              </ol>
-            ) : show && best.is === "working" ? (
-              <p className="mt-3 text-soft">Looking for it…</p>
-            ) : null}
+            {result ? <Outcome result={result} showBest={show ? undefined : trying.showBest} /> : null}
+            {show ? <Best order={best} /> : null}
           </div>
         </section>
       </RigDesk>

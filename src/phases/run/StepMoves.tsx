@@ -7,9 +7,65 @@ import { HandlePicture } from "../valves/HandlePicture";
 import { tagsOf } from "../valves/drawn";
 import type { Order } from "../valves/useOrder";
 import type { RunRig } from "@/core/job/runRig";
-import { sayMove } from "@/core/rig/explain";
+import { sayMove, type Explained } from "@/core/rig/explain";
 import { fillWait, saysFull } from "@/core/rig/fill";
 import { VerdictMark } from "@/ui/VerdictMark";
+
+/** How the search for the order ended, where it gives no move to make. */
+function OrderSaid({ order, filling }: { order: Order; filling: boolean }) {
+  switch (order.is) {
+    case "working":
+      return <p className="text-soft">Looking for the safest order…</p>;
+    case "none":
+      return (
+        <p>
+          <VerdictMark level="Check">{order.refusal.reason}</VerdictMark>
+        </p>
+      );
+    case "late":
+    case "failed":
+      return (
+        <p className="text-soft">
+          No order was found in two seconds: go by the step, and mark each handle on the valves.
+        </p>
+      );
+    case "found":
+      return order.moves.length === 0 && !filling ? (
+        <p className="text-[17px]">
+          <VerdictMark level="Good">The rig stands so</VerdictMark>
+        </p>
+      ) : null;
+    case "idle":
+      return null;
+  }
+}
+
+/** The move to make now. */
+function NextMove({ next, tag }: { next: Explained; tag: number | undefined }) {
+  return (
+    <div className="border-l-4 border-water pl-3" data-next-move={`${next.move.handle}:${next.move.to}`}>
+      <p className="text-[20px] leading-tight font-semibold">
+        {next.say}{" "}
+        <span className="num inline-block min-w-7 rounded-full border border-ink px-1.5 text-center text-base font-normal">
+          {tag}
+        </span>
+      </p>
+      <p className="flex items-start gap-2 text-soft">
+        <HandlePicture angles={next.handle.positions.find((p) => p.name === next.move.to)?.angles} />
+        {next.handle.place}
+        {next.stands ? `; ${next.stands}` : ""}
+      </p>
+      <p>
+        {next.why}.{next.wait ? ` ${next.wait}.` : ""}
+      </p>
+      {next.verdicts.map((v) => (
+        <p key={v.rule}>
+          <VerdictMark level={v.level}>{rigTold(v).reason}</VerdictMark>
+        </p>
+      ))}
+    </div>
+  );
+}
 
 /** The moves that bring the rig to what the step wants, from where it stands now: the next one large, the rest below it. */
 export function StepMoves({
@@ -38,22 +94,7 @@ export function StepMoves({
   const next = order.is === "found" ? order.moves[0] : undefined;
   return (
     <section className="mt-5" aria-label="Moves" data-step-moves>
-      {order.is === "working" ? <p className="text-soft">Looking for the safest order…</p> : null}
-      {order.is === "none" ? (
-        <p>
-          <VerdictMark level="Check">{order.refusal.reason}</VerdictMark>
-        </p>
-      ) : null}
-      {order.is === "late" || order.is === "failed" ? (
-        <p className="text-soft">
-          No order was found in two seconds: go by the step, and mark each handle on the valves.
-        </p>
-      ) : null}
-      {order.is === "found" && order.moves.length === 0 && !filling ? (
-        <p className="text-[17px]">
-          <VerdictMark level="Good">The rig stands so</VerdictMark>
-        </p>
-      ) : null}
+      <OrderSaid order={order} filling={filling} />
       {filling ? <p className="mt-2 text-[17px]">{fillWait(run.rig, run.state)}.</p> : null}
       {filling ? (
         <button type="button" className="button mt-2 w-full" disabled={readOnly} onClick={heard}>
@@ -62,30 +103,7 @@ export function StepMoves({
       ) : null}
       {next ? (
         <>
-          <div
-            className="border-l-4 border-water pl-3"
-            data-next-move={`${next.move.handle}:${next.move.to}`}
-          >
-            <p className="text-[20px] leading-tight font-semibold">
-              {next.say}{" "}
-              <span className="num inline-block min-w-7 rounded-full border border-ink px-1.5 text-center text-base font-normal">
-                {tags.get(next.move.handle)}
-              </span>
-            </p>
-            <p className="flex items-start gap-2 text-soft">
-              <HandlePicture angles={next.handle.positions.find((p) => p.name === next.move.to)?.angles} />
-              {next.handle.place}
-              {next.stands ? `; ${next.stands}` : ""}
-            </p>
-            <p>
-              {next.why}.{next.wait ? ` ${next.wait}.` : ""}
-            </p>
-            {next.verdicts.map((v) => (
-              <p key={v.rule}>
-                <VerdictMark level={v.level}>{rigTold(v).reason}</VerdictMark>
-              </p>
-            ))}
-          </div>
+          <NextMove next={next} tag={tags.get(next.move.handle)} />
           {readOnly ? null : (
             <button
               type="button"

@@ -1,36 +1,29 @@
 "use client";
-import type { Visit } from "@/core/log";
 import { useRouter } from "next/navigation";
 import { ulid } from "ulid";
-
-import { clockTime, dayName, inZone } from "@/ui/time";
+import type { Visit } from "@/core/log";
+import { FormField, SelectField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
+import { clockTime, dayName, inZone } from "@/ui/time";
 import { useForm, type Typed } from "@/ui/useForm";
 import { sendUntilTaken, withId } from "../job/send";
 
-/** When somebody goes there. The times are in the company's zone; the server turns them into UTC. */
-export function Visits({
-  jobId,
-  visits,
-  people,
-  zone,
-  readOnly,
-  today,
-}: {
-  jobId: string;
-  visits: readonly Visit[];
-  people: readonly { readonly id: string; readonly name: string }[];
-  zone: string;
-  readOnly: boolean;
-  today: string;
-}) {
+interface VisitProps {
+  readonly jobId: string;
+  readonly people: readonly { readonly id: string; readonly name: string }[];
+  readonly zone: string;
+  readonly today: string;
+}
+
+/** The form of a visit, its times in the company's zone until they are sent. */
+function useVisitForm({ jobId, people, zone, today }: VisitProps) {
   const router = useRouter();
   const planned = ({ person, day = "", from = "", to = "" }: Typed) => ({
     person: people.find((p) => p.id === person),
     from: inZone(day, from, zone),
     to: inZone(day, to, zone),
   });
-  const form = useForm({
+  return useForm({
     draft: `${jobId}.visit`,
     initial: { day: today, from: "09:00", to: "12:00", person: people[0]?.id ?? "", what: "" },
     check: (values) => {
@@ -53,7 +46,45 @@ export function Visits({
       return outcome;
     },
   });
-  const typed = form.values;
+}
+
+/** Plans a visit: who goes, when, and what for. */
+function PlanVisit(props: VisitProps) {
+  const form = useVisitForm(props);
+  return (
+    <details className="mt-2">
+      <summary className="min-h-10 cursor-pointer py-2">Plan a visit</summary>
+      <FormFrame form={form} className="grid max-w-xl grid-cols-2 gap-3 md:grid-cols-3">
+        <FormField form={form} label="Day" name="day" type="date" />
+        <FormField form={form} label="From" name="from" type="time" />
+        <FormField form={form} label="To" name="to" type="time" />
+        <SelectField
+          form={form}
+          label="Who"
+          name="person"
+          options={props.people.map((p) => ({ id: p.id, label: p.name }))}
+        />
+        <div className="col-span-2">
+          <FormField form={form} label="What for" name="what" maxLength={200} />
+        </div>
+        <button className="button col-span-2 md:col-span-1" disabled={form.busy}>
+          Plan it
+        </button>
+        <p role="status" className="col-span-full text-stop">
+          {form.whole}
+        </p>
+      </FormFrame>
+    </details>
+  );
+}
+
+/** When somebody goes there. The times are in the company's zone; the server turns them into UTC. */
+export function Visits({
+  visits,
+  readOnly,
+  ...props
+}: VisitProps & { readonly visits: readonly Visit[]; readonly readOnly: boolean }) {
+  const { zone } = props;
   return (
     <section className="mt-8" aria-labelledby="visits">
       <h2 id="visits">Visits</h2>
@@ -70,69 +101,7 @@ export function Visits({
             </li>
           ))}
       </ul>
-      {readOnly ? null : (
-        <details className="mt-2">
-          <summary className="min-h-10 cursor-pointer py-2">Plan a visit</summary>
-          <FormFrame form={form} className="grid max-w-xl grid-cols-2 gap-3 md:grid-cols-3">
-            <label>
-              Day
-              <input
-                type="date"
-                className="field"
-                value={typed.day}
-                onChange={(e) => form.set("day", e.target.value)}
-              />
-            </label>
-            <label>
-              From
-              <input
-                type="time"
-                className="field"
-                value={typed.from}
-                onChange={(e) => form.set("from", e.target.value)}
-              />
-            </label>
-            <label>
-              To
-              <input
-                type="time"
-                className="field"
-                value={typed.to}
-                onChange={(e) => form.set("to", e.target.value)}
-              />
-            </label>
-            <label>
-              Who
-              <select
-                className="field"
-                value={typed.person}
-                onChange={(e) => form.set("person", e.target.value)}
-              >
-                {people.map((p) => (
-                  <option key={p.id} value={p.id}>
-                    {p.name}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <label className="col-span-2">
-              What for
-              <input
-                className="field"
-                value={typed.what}
-                maxLength={200}
-                onChange={(e) => form.set("what", e.target.value)}
-              />
-            </label>
-            <button className="button col-span-2 md:col-span-1" disabled={form.busy}>
-              Plan it
-            </button>
-            <p role="status" className="col-span-full text-stop">
-              {form.whole}
-            </p>
-          </FormFrame>
-        </details>
-      )}
+      {readOnly ? null : <PlanVisit {...props} />}
     </section>
   );
 }
