@@ -4,9 +4,110 @@ import { useRouter } from "next/navigation";
 import type { Route } from "next";
 import type { UnitField } from "@/catalogue/units/fields";
 import { exampleOf, type UnitSystem } from "@/core/units";
+import { FormField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
-import { useForm } from "@/ui/useForm";
+import { useForm, type Form } from "@/ui/useForm";
 import { saveUnit } from "./actions";
+
+/** Several of some options, kept as their names in one line. */
+function Many({
+  field: f,
+  id,
+  value,
+  set,
+}: {
+  field: Extract<UnitField, { kind: "many" }>;
+  id: string;
+  value: string;
+  set: (value: string) => void;
+}) {
+  const chosen = value
+    .split(",")
+    .map((x) => x.trim())
+    .filter(Boolean);
+  return (
+    <div id={id} role="group" aria-label={f.label} className="flex flex-wrap gap-x-4">
+      {f.options.map((o) => (
+        <label key={o.id} className="flex min-h-9 items-center gap-2 text-sm">
+          <input
+            type="checkbox"
+            checked={chosen.includes(o.label)}
+            onChange={(e) =>
+              set((e.target.checked ? [...chosen, o.label] : chosen.filter((c) => c !== o.label)).join(", "))
+            }
+          />
+          {o.label}
+        </label>
+      ))}
+    </div>
+  );
+}
+
+/** The control of a figure, by its kind. */
+function Control({
+  field: f,
+  form,
+  profile,
+  isFixed,
+}: {
+  field: UnitField;
+  form: Form;
+  profile: UnitSystem;
+  /** A unit keeps its code. */ isFixed: boolean;
+}) {
+  const { set, values: typed } = form;
+  const error = form.errors[f.path];
+  const id = `f-${f.path}`;
+  const common = {
+    id,
+    className: "field",
+    "aria-invalid": error ? true : undefined,
+    "aria-describedby": error ? `${id}-error` : undefined,
+  } as const;
+  const value = typed[f.path] ?? "";
+  if (f.kind === "yesNo")
+    return (
+      <select {...common} value={value} onChange={(e) => set(f.path, e.target.value)}>
+        <option value="">{f.optional ? "not stated" : "choose…"}</option>
+        <option value="yes">yes</option>
+        <option value="no">no</option>
+      </select>
+    );
+  if (f.kind === "many") return <Many field={f} id={id} value={value} set={(next) => set(f.path, next)} />;
+  return (
+    <input
+      {...common}
+      className={`field ${f.kind === "text" ? "" : "num"}`}
+      value={value}
+      readOnly={isFixed}
+      placeholder={f.kind === "quantity" ? exampleOf(f.quantity, profile) : undefined}
+      onChange={(e) => set(f.path, e.target.value)}
+    />
+  );
+}
+
+/** A figure with its label, its control, and what was refused of it. */
+function FigureField(props: { field: UnitField; form: Form; profile: UnitSystem; isFixed: boolean }) {
+  const { field: f, form } = props;
+  const error = form.errors[f.path];
+  return (
+    <div className={f.kind === "many" ? "md:col-span-2 lg:col-span-3" : ""}>
+      <label htmlFor={`f-${f.path}`} className="block">
+        {f.label}
+        {f.kind === "number" && f.suffix ? <span className="text-sm text-soft">, {f.suffix}</span> : null}
+        {f.optional ? <span className="text-sm text-soft">, if stated</span> : null}
+      </label>
+      <Control {...props} />
+      {error ? (
+        <p id={`f-${f.path}-error`} className="text-sm text-stop">
+          {error}
+        </p>
+      ) : f.hint ? (
+        <p className="text-sm text-soft">{f.hint}</p>
+      ) : null}
+    </div>
+  );
+}
 
 /** The figures of a unit as a form, for the family chosen; a saved change is a new version. */
 export function UnitEditor({
@@ -39,62 +140,6 @@ export function UnitEditor({
   });
   const { set, values: typed } = form;
   const family = typed.family ?? "";
-  const error = (path: string) => form.errors[path];
-  const control = (f: UnitField) => {
-    const id = `f-${f.path}`;
-    const common = {
-      id,
-      className: "field",
-      "aria-invalid": error(f.path) ? true : undefined,
-      "aria-describedby": error(f.path) ? `${id}-error` : undefined,
-    } as const;
-    const value = typed[f.path] ?? "";
-    if (f.kind === "yesNo")
-      return (
-        <select {...common} value={value} onChange={(e) => set(f.path, e.target.value)}>
-          <option value="">{f.optional ? "not stated" : "choose…"}</option>
-          <option value="yes">yes</option>
-          <option value="no">no</option>
-        </select>
-      );
-    if (f.kind === "many") {
-      const chosen = value
-        .split(",")
-        .map((x) => x.trim())
-        .filter(Boolean);
-      return (
-        <div id={id} role="group" aria-label={f.label} className="flex flex-wrap gap-x-4">
-          {f.options.map((o) => (
-            <label key={o.id} className="flex min-h-9 items-center gap-2 text-sm">
-              <input
-                type="checkbox"
-                checked={chosen.includes(o.label)}
-                onChange={(e) =>
-                  set(
-                    f.path,
-                    (e.target.checked ? [...chosen, o.label] : chosen.filter((c) => c !== o.label)).join(
-                      ", ",
-                    ),
-                  )
-                }
-              />
-              {o.label}
-            </label>
-          ))}
-        </div>
-      );
-    }
-    return (
-      <input
-        {...common}
-        className={`field ${f.kind === "text" ? "" : "num"}`}
-        value={value}
-        readOnly={f.path === "code" && base !== undefined}
-        placeholder={f.kind === "quantity" ? exampleOf(f.quantity, profile) : undefined}
-        onChange={(e) => set(f.path, e.target.value)}
-      />
-    );
-  };
   return (
     <FormFrame form={form} className="grid gap-6">
       <label className="max-w-md">
@@ -120,38 +165,23 @@ export function UnitEditor({
           {(fields[family] ?? [])
             .filter((f) => f.path !== "family")
             .map((f) => (
-              <div key={f.path} className={f.kind === "many" ? "md:col-span-2 lg:col-span-3" : ""}>
-                <label htmlFor={`f-${f.path}`} className="block">
-                  {f.label}
-                  {f.kind === "number" && f.suffix ? (
-                    <span className="text-sm text-soft">, {f.suffix}</span>
-                  ) : null}
-                  {f.optional ? <span className="text-sm text-soft">, if stated</span> : null}
-                </label>
-                {control(f)}
-                {error(f.path) ? (
-                  <p id={`f-${f.path}-error`} className="text-sm text-stop">
-                    {error(f.path)}
-                  </p>
-                ) : f.hint ? (
-                  <p className="text-sm text-soft">{f.hint}</p>
-                ) : null}
-              </div>
+              <FigureField
+                key={f.path}
+                field={f}
+                form={form}
+                profile={profile}
+                isFixed={f.path === "code" && base !== undefined}
+              />
             ))}
         </div>
       )}
       <div className="max-w-2xl">
-        <label htmlFor="f-why" className="block">
-          Where the figures come from, or what changed
-        </label>
-        <input
-          id="f-why"
-          className="field"
-          value={typed.why ?? ""}
+        <FormField
+          form={form}
+          label="Where the figures come from, or what changed"
+          name="why"
           maxLength={300}
-          onChange={(e) => set("why", e.target.value)}
         />
-        {error("why") ? <p className="text-sm text-stop">{error("why")}</p> : null}
       </div>
       <p role="status" className="text-stop">
         {form.errors[""] ?? ""}

@@ -1,6 +1,6 @@
 "use client";
 import { boosted, fillCurve, tankFill, type BladderTank, type RoRated } from "@/core/treatment";
-import { memo, useDeferredValue, useMemo, useState } from "react";
+import { memo, useDeferredValue, useState } from "react";
 import { CartesianGrid, Line, LineChart, ResponsiveContainer, XAxis, YAxis } from "recharts";
 
 import { inProfile, print, unitName, type UnitSystem } from "@/core/units";
@@ -87,115 +87,161 @@ const FillCharts = memo(function FillCharts({
   );
 });
 
-/** How a tank fills here: volume over time as designed, with a permeate pump, and with a booster; both inputs can be moved. */
-export default function RoFill({
-  rated,
-  tank,
-  preLoss,
-  feed,
-  temperature,
-  tds,
-  pump,
-  booster,
-  boostedFrom,
-  shutOff,
-  profile,
+interface FillProps {
+  readonly shutOff?: number;
+  readonly rated: RoRated;
+  readonly tank: BladderTank;
+  readonly preLoss: number;
+  readonly feed: number;
+  readonly temperature: number;
+  readonly tds: number;
+  readonly pump: boolean;
+  readonly booster: { readonly boost: number; readonly setPoint: number; readonly minInlet: number };
+  /** Feed without the booster that stands ahead, kPa. */ readonly boostedFrom?: number;
+  readonly profile: UnitSystem;
+}
+
+/** Ways in which the tank may be filled: as designed, with or without a permeate pump, and with or without a booster. */
+function waysOf(kPa: number, { pump, booster, boostedFrom }: FillProps): Way[] {
+  return [
+    { name: pump ? "as designed, permeate pump" : "as designed", pressure: kPa, pump },
+    { name: pump ? "without the pump" : "with a permeate pump", pressure: kPa, pump: !pump, dash: "7 4" },
+    boostedFrom === undefined
+      ? { name: "with a booster", pressure: boosted(kPa, booster) ?? kPa, pump, dash: "2 4" }
+      : { name: "without the booster", pressure: boostedFrom, pump, dash: "2 4" },
+  ];
+}
+
+/** How the tank fills in one way: when it is full, and what flows until then. */
+function fillOf(way: Way, celsius: number, { rated, tank, preLoss, tds, shutOff, profile }: FillProps) {
+  const site = { pressure: way.pressure - preLoss, temperature: celsius, tds };
+  const asked = { rated, site, tank, permeatePump: way.pump, shutOff };
+  const fill = tankFill(asked);
+  return {
+    ...way,
+    fill: fill && !("never" in fill) ? fill : undefined,
+    points: fillCurve(asked).map((p) => ({
+      minutes: p.minutes,
+      volume: inProfile(p.litres, "volume", profile),
+      permeate: p.permeate * 1000,
+    })),
+  };
+}
+
+/** A value that can be moved, with what it is now. */
+function Slider({
+  label,
+  said,
+  range,
+  value,
+  onChange,
 }: {
-  shutOff?: number;
-  rated: RoRated;
-  tank: BladderTank;
-  preLoss: number;
-  feed: number;
-  temperature: number;
-  tds: number;
-  pump: boolean;
-  booster: { readonly boost: number; readonly setPoint: number; readonly minInlet: number };
-  /** Feed without the booster that stands ahead, kPa. */ boostedFrom?: number;
-  profile: UnitSystem;
+  label: string;
+  said: string;
+  range: { readonly min: number; readonly max: number; readonly step: number };
+  value: number;
+  onChange: (value: number) => void;
 }) {
-  const [kPa, setKPa] = useState(Math.round(feed));
-  const [celsius, setCelsius] = useState(Math.round(temperature));
-  const ways: readonly Way[] = useMemo(
-    () => [
-      { name: pump ? "as designed, permeate pump" : "as designed", pressure: kPa, pump },
-      { name: pump ? "without the pump" : "with a permeate pump", pressure: kPa, pump: !pump, dash: "7 4" },
-      boostedFrom === undefined
-        ? { name: "with a booster", pressure: boosted(kPa, booster) ?? kPa, pump, dash: "2 4" }
-        : { name: "without the booster", pressure: boostedFrom, pump, dash: "2 4" },
-    ],
-    [booster, boostedFrom, kPa, pump],
+  return (
+    <label className="block text-sm">
+      {label}, <span className="num">{said}</span>
+      <input
+        type="range"
+        className="h-11 w-full accent-[var(--water)]"
+        {...range}
+        value={value}
+        onChange={(e) => onChange(Number(e.target.value))}
+      />
+    </label>
   );
-  const drawn = useMemo(
-    () =>
-      ways.map((w) => {
-        const site = { pressure: w.pressure - preLoss, temperature: celsius, tds };
-        const fill = tankFill({
-          rated,
-          site,
-          tank,
-          permeatePump: w.pump,
-          shutOff,
-        });
-        const curve = fillCurve({
-          rated,
-          site,
-          tank,
-          permeatePump: w.pump,
-          shutOff,
-        });
-        return {
-          ...w,
-          fill: fill && !("never" in fill) ? fill : undefined,
-          points: curve.map((p) => ({
-            minutes: p.minutes,
-            volume: inProfile(p.litres, "volume", profile),
-            permeate: p.permeate * 1000,
-          })),
-          first: curve[0]?.permeate,
-        };
-      }),
-    [celsius, preLoss, profile, rated, shutOff, tank, tds, ways],
+}
+
+/** The same in figures. */
+function FillTable({ drawn, profile }: { drawn: readonly ReturnType<typeof fillOf>[]; profile: UnitSystem }) {
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="ro-fill">
+      <table className="plain max-w-3xl">
+        <ColumnHeads
+          columns={[
+            "Way",
+            "drawn",
+            { figure: "at the unit" },
+            { figure: "full in" },
+            { figure: "holds" },
+            { figure: "drain for one made" },
+          ]}
+        />
+        <tbody>
+          {drawn.map((d) => (
+            <tr key={d.name}>
+              <td>{d.name}</td>
+              <td>
+                <svg width="44" height="10" aria-hidden="true">
+                  <path
+                    d="M0 5h44"
+                    stroke={d.dash ? "var(--ink)" : "var(--water)"}
+                    strokeWidth={d.dash ? 1.6 : 2.6}
+                    strokeDasharray={d.dash}
+                  />
+                </svg>
+              </td>
+              <td className="figure">{print(d.pressure, "pressure", profile)}</td>
+              {d.fill ? (
+                <>
+                  <td className="figure">{lengthOf(d.fill.minutes)}</td>
+                  <td className="figure">{print(d.fill.fullLitres, "volume", profile)}</td>
+                  <td className="figure">{d.fill.wastePerLitre.toFixed(1)}</td>
+                </>
+              ) : (
+                <td colSpan={3}>
+                  <VerdictMark level="Stop">never fills: the drain runs for ever</VerdictMark>
+                </td>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
+}
+
+/** How a tank fills here: volume over time as designed, with a permeate pump, and with a booster; both inputs can be moved. */
+export default function RoFill(props: FillProps) {
+  const { feed, temperature, profile } = props;
+  const [predictedKPa, predictedCelsius] = [Math.round(feed), Math.round(temperature)];
+  const [kPa, setKPa] = useState(predictedKPa);
+  const [celsius, setCelsius] = useState(predictedCelsius);
+  const drawn = waysOf(kPa, props).map((way) => fillOf(way, celsius, props));
   // The figures answer at once; the drawing may come a moment later.
   const later = useDeferredValue(drawn);
-  const slider = "h-11 w-full accent-[var(--water)]";
+  const isMoved = kPa !== predictedKPa || celsius !== predictedCelsius;
   return (
     <section className="mt-8" aria-labelledby="ro-fill" data-ro-fill>
       <h2 id="ro-fill">How the tank fills</h2>
       <div className="grid gap-x-8 gap-y-4 xl:grid-cols-[minmax(0,1fr)_320px]">
         <FillCharts drawn={later} profile={profile} />
         <div>
-          <label className="block text-sm">
-            Feed at the unit, <span className="num">{print(kPa, "pressure", profile)}</span>
-            <input
-              type="range"
-              className={slider}
-              min={100}
-              max={700}
-              step={5}
-              value={kPa}
-              onChange={(e) => setKPa(Number(e.target.value))}
-            />
-          </label>
-          <label className="block text-sm">
-            Water, <span className="num">{print(celsius, "temperature", profile)}</span>
-            <input
-              type="range"
-              className={slider}
-              min={4}
-              max={35}
-              step={1}
-              value={celsius}
-              onChange={(e) => setCelsius(Number(e.target.value))}
-            />
-          </label>
-          {kPa !== Math.round(feed) || celsius !== Math.round(temperature) ? (
+          <Slider
+            label="Feed at the unit"
+            said={print(kPa, "pressure", profile)}
+            range={{ min: 100, max: 700, step: 5 }}
+            value={kPa}
+            onChange={setKPa}
+          />
+          <Slider
+            label="Water"
+            said={print(celsius, "temperature", profile)}
+            range={{ min: 4, max: 35, step: 1 }}
+            value={celsius}
+            onChange={setCelsius}
+          />
+          {isMoved ? (
             <button
               type="button"
               className="plainlink min-h-10"
               onClick={() => {
-                setKPa(Math.round(feed));
-                setCelsius(Math.round(temperature));
+                setKPa(predictedKPa);
+                setCelsius(predictedCelsius);
               }}
             >
               Back to this site
@@ -207,49 +253,7 @@ export default function RoFill({
           )}
         </div>
       </div>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="ro-fill">
-        <table className="plain max-w-3xl">
-          <ColumnHeads
-            columns={[
-              "Way",
-              "drawn",
-              { figure: "at the unit" },
-              { figure: "full in" },
-              { figure: "holds" },
-              { figure: "drain for one made" },
-            ]}
-          />
-          <tbody>
-            {drawn.map((d) => (
-              <tr key={d.name}>
-                <td>{d.name}</td>
-                <td>
-                  <svg width="44" height="10" aria-hidden="true">
-                    <path
-                      d="M0 5h44"
-                      stroke={d.dash ? "var(--ink)" : "var(--water)"}
-                      strokeWidth={d.dash ? 1.6 : 2.6}
-                      strokeDasharray={d.dash}
-                    />
-                  </svg>
-                </td>
-                <td className="figure">{print(d.pressure, "pressure", profile)}</td>
-                {d.fill ? (
-                  <>
-                    <td className="figure">{lengthOf(d.fill.minutes)}</td>
-                    <td className="figure">{print(d.fill.fullLitres, "volume", profile)}</td>
-                    <td className="figure">{d.fill.wastePerLitre.toFixed(1)}</td>
-                  </>
-                ) : (
-                  <td colSpan={3}>
-                    <VerdictMark level="Stop">never fills: the drain runs for ever</VerdictMark>
-                  </td>
-                )}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <FillTable drawn={drawn} profile={profile} />
     </section>
   );
 }

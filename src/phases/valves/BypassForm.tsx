@@ -10,24 +10,30 @@ const words: Readonly<Record<Arrangement, string>> = {
   heads: "Each unit's own head, isolating valves",
 };
 
-/** How the train can be passed by; a rig of one's own comes in as JSON. Saved at once, with what was said beside the field. */
-export function BypassForm({
-  jobId,
-  arrangement,
-  drainCock,
-  own,
-  seen,
-  running,
-  rig,
-}: {
-  jobId: string;
-  arrangement: Arrangement;
-  drainCock: boolean;
-  own: boolean;
-  seen: number;
-  running: boolean;
-  rig: Rig;
-}) {
+interface Choice {
+  readonly jobId: string;
+  readonly arrangement: Arrangement;
+  readonly drainCock: boolean;
+  readonly seen: number;
+}
+
+/** A rig from a file, or why it is none. */
+async function rigOfFile(file: File): Promise<RigData | string> {
+  if (file.size > 500_000) return "This file is too large for a rig";
+  let read: unknown;
+  try {
+    read = JSON.parse(await file.text());
+  } catch {
+    return "This file is not JSON";
+  }
+  const rig = rigSchema.safeParse(read);
+  if (rig.success) return rig.data;
+  const { path, message } = rig.error.issues[0]!;
+  return `Not taken: ${path.join(".")}${path.length > 0 ? ": " : ""}${message}`;
+}
+
+/** Saves what is chosen at once; says why where it is not taken. */
+function useBypass({ jobId, arrangement, drainCock, seen }: Choice) {
   const router = useRouter();
   const [say, setSay] = useState("");
   const [busy, setBusy] = useState(false);
@@ -53,89 +59,109 @@ export function BypassForm({
   };
   const take = async (file: File | undefined) => {
     if (!file) return;
-    if (file.size > 500_000) {
-      setSay("This file is too large for a rig");
-      return;
-    }
-    let read: unknown;
-    try {
-      read = JSON.parse(await file.text());
-    } catch {
-      setSay("This file is not JSON");
-      return;
-    }
-    const rig = rigSchema.safeParse(read);
-    if (!rig.success) {
-      const issue = rig.error.issues[0]!;
-      setSay(`Not taken: ${issue.path.join(".")}${issue.path.length > 0 ? ": " : ""}${issue.message}`);
-      return;
-    }
-    await send({ own: rig.data }, "A rig of its own, from a file");
+    const rig = await rigOfFile(file);
+    if (typeof rig === "string") setSay(rig);
+    else await send({ own: rig }, "A rig of its own, from a file");
   };
+  return { say, busy, send, take };
+}
+type Bypass = ReturnType<typeof useBypass>;
+
+function Choices({
+  arrangement,
+  drainCock,
+  bypass: { send },
+  disabled,
+}: Pick<Choice, "arrangement" | "drainCock"> & { bypass: Bypass; disabled: boolean }) {
+  return (
+    <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
+      <label>
+        Bypass
+        <select
+          className="field"
+          value={arrangement}
+          disabled={disabled}
+          onChange={(e) =>
+            void send(
+              { arrangement: e.target.value as Arrangement },
+              `Bypass: ${words[e.target.value as Arrangement]}`,
+            )
+          }
+        >
+          {(Object.keys(words) as Arrangement[]).map((a) => (
+            <option key={a} value={a}>
+              {words[a]}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex min-h-10 items-center gap-2">
+        <input
+          type="checkbox"
+          className="size-5"
+          checked={drainCock}
+          disabled={disabled}
+          onChange={(e) =>
+            void send(
+              { drainCock: e.target.checked },
+              e.target.checked ? "Drain cock at the train" : "No drain cock at the train",
+            )
+          }
+        />{" "}
+        Drain cock at the train
+      </label>
+    </div>
+  );
+}
+
+/** The rig to take away, and the way for one to come in. */
+function AsFile({ jobId, bypass: { take }, disabled }: { jobId: string; bypass: Bypass; disabled: boolean }) {
+  return (
+    <p className="mt-2 flex max-w-none flex-wrap items-center gap-x-5 text-sm">
+      <span className="text-soft">The rig as</span>
+      <a className="plainlink py-2" href={`/api/jobs/${jobId}/valves/svg`}>
+        drawing (SVG)
+      </a>
+      <a className="plainlink py-2" href={`/api/jobs/${jobId}/valves/json`}>
+        data (JSON)
+      </a>
+      <a className="plainlink py-2" href={`/api/jobs/${jobId}/valves/dot`}>
+        graph (DOT)
+      </a>
+      <label className="plainlink cursor-pointer py-2 focus-within:outline-3">
+        Take a rig from JSON
+        <input
+          type="file"
+          accept="application/json,.json"
+          className="visually-hidden"
+          disabled={disabled}
+          onChange={(e) => {
+            void take(e.target.files?.[0]);
+            e.target.value = "";
+          }}
+        />
+      </label>
+    </p>
+  );
+}
+
+/** How the train can be passed by; a rig of one's own comes in as JSON. Saved at once, with what was said beside the field. */
+export function BypassForm({
+  jobId,
+  arrangement,
+  drainCock,
+  own,
+  seen,
+  running,
+  rig,
+}: Choice & { readonly own: boolean; readonly running: boolean; readonly rig: Rig }) {
+  const bypass = useBypass({ jobId, arrangement, drainCock, seen });
+  const { say, busy, send } = bypass;
+  const disabled = busy || running;
   return (
     <section aria-label="Bypass" className="mb-5 border-b border-hair pb-4">
-      <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
-        <label>
-          Bypass
-          <select
-            className="field"
-            value={arrangement}
-            disabled={busy || running}
-            onChange={(e) =>
-              void send(
-                { arrangement: e.target.value as Arrangement },
-                `Bypass: ${words[e.target.value as Arrangement]}`,
-              )
-            }
-          >
-            {(Object.keys(words) as Arrangement[]).map((a) => (
-              <option key={a} value={a}>
-                {words[a]}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="flex min-h-10 items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-5"
-            checked={drainCock}
-            disabled={busy || running}
-            onChange={(e) =>
-              void send(
-                { drainCock: e.target.checked },
-                e.target.checked ? "Drain cock at the train" : "No drain cock at the train",
-              )
-            }
-          />{" "}
-          Drain cock at the train
-        </label>
-      </div>
-      <p className="mt-2 flex max-w-none flex-wrap items-center gap-x-5 text-sm">
-        <span className="text-soft">The rig as</span>
-        <a className="plainlink py-2" href={`/api/jobs/${jobId}/valves/svg`}>
-          drawing (SVG)
-        </a>
-        <a className="plainlink py-2" href={`/api/jobs/${jobId}/valves/json`}>
-          data (JSON)
-        </a>
-        <a className="plainlink py-2" href={`/api/jobs/${jobId}/valves/dot`}>
-          graph (DOT)
-        </a>
-        <label className="plainlink cursor-pointer py-2 focus-within:outline-3">
-          Take a rig from JSON
-          <input
-            type="file"
-            accept="application/json,.json"
-            className="visually-hidden"
-            disabled={busy || running}
-            onChange={(e) => {
-              void take(e.target.files?.[0]);
-              e.target.value = "";
-            }}
-          />
-        </label>
-      </p>
+      <Choices arrangement={arrangement} drainCock={drainCock} bypass={bypass} disabled={disabled} />
+      <AsFile jobId={jobId} bypass={bypass} disabled={disabled} />
       {running ? null : (
         <EditRig rig={rig} busy={busy} save={(changed, what) => send({ own: changed as RigData }, what)} />
       )}
@@ -145,7 +171,7 @@ export function BypassForm({
           <button
             type="button"
             className="plainlink"
-            disabled={busy || running}
+            disabled={disabled}
             onClick={() => void send({}, "The composed rig again")}
           >
             Go back to the composed one
