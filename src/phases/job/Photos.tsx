@@ -22,26 +22,16 @@ const CameraMark = () => (
   </svg>
 );
 
-/** Photos of a step or a part of the survey. Removing one can be undone by taking it again; the log keeps both. */
-export function Photos({
-  jobId,
-  step,
-  field,
-  photos,
-  caption,
-  readOnly,
-  zone,
-  onTaken,
-}: {
-  jobId: string;
-  step?: string;
-  field?: string;
-  photos: readonly Photo[];
-  caption: string;
-  readOnly: boolean;
-  zone: string;
-  onTaken?: () => void;
-}) {
+interface PhotoPlace {
+  readonly jobId: string;
+  readonly step?: string;
+  readonly field?: string;
+  readonly caption: string;
+  readonly onTaken?: () => void;
+}
+
+/** Takes photos in and out, and says how that goes. */
+function usePhotos({ jobId, step, field, caption, onTaken }: PhotoPlace) {
   const router = useRouter();
   const input = useRef<HTMLInputElement>(null);
   const [say, setSay] = useState<{ readonly text: string; readonly bad: boolean }>();
@@ -93,28 +83,46 @@ export function Photos({
     onTaken?.();
     router.refresh();
   };
+  return { input, say, take: (photo: File | undefined) => void take(photo), remove };
+}
+
+/** A photo, with the way to take it out. */
+function PhotoShown({ photo: p, zone, remove }: { photo: Photo; zone: string; remove?: () => void }) {
+  return (
+    <figure className="relative">
+      <a href={`/api/files/${p.file}`} target="_blank" rel="noreferrer">
+        <img
+          src={`/api/files/${p.file}`}
+          alt={`${p.caption}, ${stamp(p.at, zone)}`}
+          className="h-20 w-28 border border-hair object-cover"
+        />
+      </a>
+      {remove ? (
+        <button
+          type="button"
+          className="absolute top-0 right-0 min-h-6 min-w-6 bg-paper px-1 text-sm"
+          aria-label={`Take this photo out: ${p.caption}`}
+          onClick={remove}
+        >
+          ×
+        </button>
+      ) : null}
+    </figure>
+  );
+}
+
+/** Photos of a step or a part of the survey. Removing one can be undone by taking it again; the log keeps both. */
+export function Photos({
+  photos,
+  readOnly,
+  zone,
+  ...place
+}: PhotoPlace & { readonly photos: readonly Photo[]; readonly readOnly: boolean; readonly zone: string }) {
+  const { input, say, take, remove } = usePhotos(place);
   return (
     <div className="mt-3 flex flex-wrap items-center gap-3">
       {photos.map((p) => (
-        <figure key={p.file} className="relative">
-          <a href={`/api/files/${p.file}`} target="_blank" rel="noreferrer">
-            <img
-              src={`/api/files/${p.file}`}
-              alt={`${p.caption}, ${stamp(p.at, zone)}`}
-              className="h-20 w-28 border border-hair object-cover"
-            />
-          </a>
-          {readOnly ? null : (
-            <button
-              type="button"
-              className="absolute top-0 right-0 min-h-6 min-w-6 bg-paper px-1 text-sm"
-              aria-label={`Take this photo out: ${p.caption}`}
-              onClick={() => void remove(p)}
-            >
-              ×
-            </button>
-          )}
-        </figure>
+        <PhotoShown key={p.file} photo={p} zone={zone} remove={readOnly ? undefined : () => void remove(p)} />
       ))}
       {readOnly ? null : (
         <label className="button quiet cursor-pointer focus-within:outline-3">
@@ -125,8 +133,8 @@ export function Photos({
             accept="image/*"
             capture="environment"
             className="visually-hidden"
-            aria-label={`Photo: ${caption}`}
-            onChange={(e) => void take(e.target.files?.[0])}
+            aria-label={`Photo: ${place.caption}`}
+            onChange={(e) => take(e.target.files?.[0])}
           />
         </label>
       )}

@@ -20,115 +20,180 @@ const counts = (prefix: string, from: string): readonly SurveyField[] =>
 const kindOf = (field: SurveyField): Fixture => field.id.split(".")[1] as Fixture;
 const householdFields = ["household.persons", "household.daily", "household.drinkers"];
 
-/** Fixtures by steppers, both schools of peak flow beside each other, and what the peak does to pressure and units. */
-export function Demand({
-  job,
-  judged,
-  ground,
-  profile,
-  readOnly,
-}: {
-  job: JobState;
-  judged: TrainJudgement;
-  ground: Ground;
-  profile: UnitSystem;
-  readOnly: boolean;
-}) {
-  const row = (f: SurveyField) => (
-    <SurveyFieldRow
-      key={f.id}
-      jobId={job.id}
-      field={f}
-      saved={job.answers[f.id]?.text ?? ""}
-      profile={profile}
-      readOnly={readOnly}
-    />
-  );
-  const beside = (f: SurveyField, note: string) => (
-    <div key={f.id} className="grid grid-cols-[1fr_88px] items-center gap-4">
-      {row(f)}
-      <span className="num text-right text-sm text-soft">{note}</span>
-    </div>
-  );
-  const figure = (id: string) => judged.demand.find((f) => f.id === id)!;
-  const units = fixtureUnitsOf(ground.facts.fixtures, demandTables);
-  const chosen = ground.facts.chosenPeak ?? ground.schools.peak;
+interface DemandProps {
+  readonly job: JobState;
+  readonly judged: TrainJudgement;
+  readonly ground: Ground;
+  readonly profile: UnitSystem;
+  readonly readOnly: boolean;
+}
+
+/** One question of the survey. */
+const rowOf = ({ job, profile, readOnly }: DemandProps, f: SurveyField) => (
+  <SurveyFieldRow
+    key={f.id}
+    jobId={job.id}
+    field={f}
+    saved={job.answers[f.id]?.text ?? ""}
+    profile={profile}
+    readOnly={readOnly}
+  />
+);
+
+/** A question with what one of its kind counts. */
+const rowBeside = (props: DemandProps, f: SurveyField, note: string) => (
+  <div key={f.id} className="grid grid-cols-[1fr_88px] items-center gap-4">
+    {rowOf(props, f)}
+    <span className="num text-right text-sm text-soft">{note}</span>
+  </div>
+);
+
+type PeakFigure = "peakUnits" | "peakTogether" | "peak" | "continuous";
+
+/** What a flow rests on, in words. */
+function noteOf(id: PeakFigure, ground: Ground): string {
+  switch (id) {
+    case "peakUnits": {
+      const units = fixtureUnitsOf(ground.facts.fixtures, demandTables);
+      return units === undefined
+        ? "count the fixtures"
+        : `${units.toFixed(1).replace(/\.0$/, "")} fixture units on the curve`;
+    }
+    case "peakTogether":
+      return "the sum of what runs together";
+    case "peak":
+      return (ground.facts.chosenPeak ?? ground.schools.peak) === "larger"
+        ? "the larger of both"
+        : "as picked";
+    case "continuous":
+      return "half the peak, for contact time";
+  }
+}
+
+/** Both schools of peak flow beside each other, and what is used of them. */
+function BothSchools({ judged, ground, profile }: DemandProps) {
+  const figure = (id: PeakFigure) => judged.demand.find((f) => f.id === id)!;
   const used = (id: "peakUnits" | "peakTogether") =>
     figure("peak").value !== undefined && figure(id).value === figure("peak").value;
+  return (
+    <section
+      aria-labelledby="schools-beside"
+      className="grid grid-cols-2 gap-x-6 gap-y-4 md:gap-x-10 xl:grid-cols-4"
+      data-demand
+    >
+      <h2 id="schools-beside" className="visually-hidden">
+        Both schools
+      </h2>
+      {(["peakUnits", "peakTogether", "peak", "continuous"] as const).map((id) => (
+        <div key={id} className="border-t-2 border-ink pt-2" data-figure={id}>
+          <p className="text-sm text-soft">{figure(id).label}</p>
+          <p className="num text-xl font-medium whitespace-nowrap">
+            <FigureText figure={figure(id)} profile={profile} />
+          </p>
+          <p className="text-sm text-soft">
+            {noteOf(id, ground)}
+            {(id === "peakUnits" || id === "peakTogether") && used(id) ? (
+              <b className="font-semibold text-ink"> · in use</b>
+            ) : null}
+          </p>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+/** A day's water, as entered or by heads. */
+function DaysWater(props: DemandProps) {
+  const { judged, ground, profile } = props;
+  return (
+    <section aria-labelledby="volume">
+      <h2 id="volume">A day&apos;s water</h2>
+      {groupFields("household")
+        .filter((f) => householdFields.includes(f.id))
+        .map((f) => rowOf(props, f))}
+      <p className="mt-2">
+        <span className="num text-xl">
+          {judged.dailyLitres === undefined ? "—" : print(judged.dailyLitres, "volume", profile, 0)}
+        </span>{" "}
+        <span className="text-soft">
+          a day
+          {ground.facts.dailyLitres !== undefined
+            ? ", as entered"
+            : ground.facts.persons === undefined
+              ? ""
+              : `, ${ground.facts.persons} × ${print(demandTables.litresPerPerson, "volume", profile, 0)}`}
+        </span>
+      </p>
+    </section>
+  );
+}
+
+/** Fixtures by steppers, both schools of peak flow beside each other, and what the peak does to pressure and units. */
+export function Demand(props: DemandProps) {
+  const { judged, ground, profile } = props;
   const peakBy = groupFields("household").find((f) => f.id === "household.peakBy")!;
   return (
     <div className="grid gap-10">
-      <section
-        aria-labelledby="schools-beside"
-        className="grid grid-cols-2 gap-x-6 gap-y-4 md:gap-x-10 xl:grid-cols-4"
-        data-demand
-      >
-        <h2 id="schools-beside" className="visually-hidden">
-          Both schools
-        </h2>
-        {(["peakUnits", "peakTogether", "peak", "continuous"] as const).map((id) => (
-          <div key={id} className="border-t-2 border-ink pt-2" data-figure={id}>
-            <p className="text-sm text-soft">{figure(id).label}</p>
-            <p className="num text-xl font-medium whitespace-nowrap">
-              <FigureText figure={figure(id)} profile={profile} />
-            </p>
-            <p className="text-sm text-soft">
-              {id === "peakUnits"
-                ? units === undefined
-                  ? "count the fixtures"
-                  : `${units.toFixed(1).replace(/\.0$/, "")} fixture units on the curve`
-                : id === "peakTogether"
-                  ? "the sum of what runs together"
-                  : id === "peak"
-                    ? chosen === "larger"
-                      ? "the larger of both"
-                      : "as picked"
-                    : "half the peak, for contact time"}
-              {(id === "peakUnits" || id === "peakTogether") && used(id) ? (
-                <b className="font-semibold text-ink"> · in use</b>
-              ) : null}
-            </p>
-          </div>
-        ))}
-      </section>
+      <BothSchools {...props} />
       <div className="grid gap-x-12 gap-y-8 lg:grid-cols-2">
         <section aria-labelledby="counted">
           <h2 id="counted">
             Fixtures in the house <span className="text-base font-normal text-soft">fixture units each</span>
           </h2>
-          {counts("fixture", "household").map((f) => beside(f, String(demandTables.fixtureUnits[kindOf(f)])))}
+          {counts("fixture", "household").map((f) =>
+            rowBeside(props, f, String(demandTables.fixtureUnits[kindOf(f)])),
+          )}
         </section>
         <section aria-labelledby="running">
           <h2 id="running">
             Running together <span className="text-base font-normal text-soft">flow each</span>
           </h2>
           {counts("together", "together").map((f) =>
-            beside(f, print(demandTables.openFlow[kindOf(f)] ?? 0, "flow", profile)),
+            rowBeside(props, f, print(demandTables.openFlow[kindOf(f)] ?? 0, "flow", profile)),
           )}
-          <div className="mt-4">{row(peakBy)}</div>
+          <div className="mt-4">{rowOf(props, peakBy)}</div>
         </section>
-        <section aria-labelledby="volume">
-          <h2 id="volume">A day&apos;s water</h2>
-          {groupFields("household")
-            .filter((f) => householdFields.includes(f.id))
-            .map(row)}
-          <p className="mt-2">
-            <span className="num text-xl">
-              {judged.dailyLitres === undefined ? "—" : print(judged.dailyLitres, "volume", profile, 0)}
-            </span>{" "}
-            <span className="text-soft">
-              a day
-              {ground.facts.dailyLitres !== undefined
-                ? ", as entered"
-                : ground.facts.persons === undefined
-                  ? ""
-                  : `, ${ground.facts.persons} × ${print(demandTables.litresPerPerson, "volume", profile, 0)}`}
-            </span>
-          </p>
-        </section>
+        <DaysWater {...props} />
         <AtPeak judged={judged} ground={ground} profile={profile} />
       </div>
     </div>
+  );
+}
+
+/** A unit of the line at peak: what passes each of them, what it is rated for, takes and leaves. */
+function UnitAtPeak({
+  station: s,
+  peak,
+  loss,
+  leaves,
+  profile,
+}: {
+  station: TrainJudgement["stations"][number];
+  peak: number;
+  loss: number;
+  leaves: number | undefined;
+  profile: UnitSystem;
+}) {
+  const kPa = (n: number) => print(n, "pressure", profile);
+  const each = peak / s.unit.parallel;
+  const isBeyond = s.model.ratedFlow !== undefined && s.model.ratedFlow < each;
+  return (
+    <tr>
+      <th scope="row" className="text-left font-normal">
+        {s.model.code}
+        {s.unit.parallel > 1 ? ` × ${s.unit.parallel}` : ""}
+      </th>
+      <td className="figure">
+        <Qty>{print(each, "flow", profile)}</Qty>
+      </td>
+      <td className={`figure ${isBeyond ? "font-semibold" : ""}`}>
+        {s.model.ratedFlow === undefined ? "—" : <Qty>{printStated(s.model.ratedFlow, "flow", profile)}</Qty>}
+      </td>
+      <td className="figure">{kPa(loss)}</td>
+      <td className="figure">
+        {leaves === undefined ? <span className="text-soft">unknown</span> : kPa(leaves)}
+      </td>
+    </tr>
   );
 }
 
@@ -189,28 +254,14 @@ function AtPeak({
               </td>
             </tr>
             {main.map((s, i) => (
-              <tr key={s.key}>
-                <th scope="row" className="text-left font-normal">
-                  {s.model.code}
-                  {s.unit.parallel > 1 ? ` × ${s.unit.parallel}` : ""}
-                </th>
-                <td className="figure">
-                  <Qty>{print(peak / s.unit.parallel, "flow", profile)}</Qty>
-                </td>
-                <td
-                  className={`figure ${s.model.ratedFlow !== undefined && s.model.ratedFlow < peak / s.unit.parallel ? "font-semibold" : ""}`}
-                >
-                  {s.model.ratedFlow === undefined ? (
-                    "—"
-                  ) : (
-                    <Qty>{printStated(s.model.ratedFlow, "flow", profile)}</Qty>
-                  )}
-                </td>
-                <td className="figure">{kPa(losses[i]!)}</td>
-                <td className="figure">
-                  {behind[i] === undefined ? <span className="text-soft">unknown</span> : kPa(behind[i])}
-                </td>
-              </tr>
+              <UnitAtPeak
+                key={s.key}
+                station={s}
+                peak={peak}
+                loss={losses[i]!}
+                leaves={behind[i]}
+                profile={profile}
+              />
             ))}
           </tbody>
         </table>

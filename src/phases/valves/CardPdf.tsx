@@ -84,25 +84,123 @@ export interface CardInput {
   readonly printed: string;
 }
 
-/** The valve card: one page to hang by the tanks, with the rig as it stands every day, its tags, and what a household turns. */
-export async function cardPdf({
-  rig,
-  drawing,
-  name,
-  place,
-  company,
-  paper,
-  printed,
-}: CardInput): Promise<Buffer> {
-  registerFonts();
-  const state = inService(rig);
-  const tags = tagsOf(rig);
-  const groups = shapesOf(drawing, rig, state);
+/** The rig as it stands every day, as large as the page has room. */
+function RigDrawing({ rig, drawing, paper }: CardInput) {
   const [w, h] = paper === "A4" ? [842, 595] : [792, 612];
-  const room = { w: w - 60, h: h * 0.34 };
-  const scale = Math.min(room.w / drawing.width, room.h / drawing.height, 0.95);
-  const handles = rig.handles.filter((x) => x.kind !== "automatic");
+  const scale = Math.min((w - 60) / drawing.width, (h * 0.34) / drawing.height, 0.95);
+  const groups = shapesOf(drawing, rig, inService(rig));
+  return (
+    <Svg
+      width={drawing.width * scale}
+      height={drawing.height * scale}
+      viewBox={`0 0 ${drawing.width} ${drawing.height}`}
+      style={{ marginTop: 6 }}
+    >
+      {groups.map((g) => (
+        <G key={g.id}>
+          {g.shapes.map((x, i) =>
+            x.is === "path" ? (
+              <Path
+                key={i}
+                d={x.d}
+                fill={x.fill ? inks[x.fill] : "none"}
+                stroke={x.stroke ? inks[x.stroke] : "none"}
+                strokeWidth={x.width ?? 1}
+                strokeDasharray={x.dash || undefined}
+              />
+            ) : (
+              <Text
+                key={i}
+                x={x.x}
+                y={x.y}
+                style={{ fontSize: x.size, fontFamily: "Next", fontWeight: x.bold ? 600 : 400 }}
+                fill={inks[x.ink ?? "ink"]}
+                textAnchor={x.anchor === "middle" ? "middle" : "start"}
+              >
+                {x.text}
+              </Text>
+            ),
+          )}
+        </G>
+      ))}
+    </Svg>
+  );
+}
+
+/** Handles that a hand turns: what works by itself has no tag. */
+const taggedHandles = (rig: Rig) => rig.handles.filter((h) => h.kind !== "automatic");
+
+/** The list of tags, and how each handle stands every day. */
+function Tags({ rig }: CardInput) {
+  const tags = tagsOf(rig);
+  const handles = taggedHandles(rig);
   const half = Math.ceil(handles.length / 2);
+  return (
+    <View style={{ width: "46%" }}>
+      <Text style={s.h2}>Tags, and how each stands every day</Text>
+      <View style={{ flexDirection: "row", gap: 10 }}>
+        {[handles.slice(0, half), handles.slice(half)].map((part, c) => (
+          <View key={c} style={{ width: "50%" }}>
+            {part.map((x) => (
+              <View key={x.id} style={s.row}>
+                <Text style={{ width: 16, fontWeight: 600 }}>{String(tags.get(x.id) ?? "")}</Text>
+                <Text style={{ flex: 1, paddingRight: 2 }}>{x.name}</Text>
+                <Stands angles={x.positions.find((p) => p.name === x.normal)?.angles} />
+                <Text style={{ width: 38 }}>{x.normal}</Text>
+              </View>
+            ))}
+          </View>
+        ))}
+      </View>
+    </View>
+  );
+}
+
+/** What a household turns, step by step. */
+function Sequences({ rig }: CardInput) {
+  return (
+    <View style={{ width: "54%", flexDirection: "row", flexWrap: "wrap", gap: 10 }}>
+      {cardSequences(rig).map((q) => (
+        <View key={q.title} style={{ width: "47%" }} wrap={false}>
+          <Text style={s.h2}>{q.title}</Text>
+          {q.steps.map((step, i) => (
+            <Text key={i}>
+              {i + 1}. {step}
+            </Text>
+          ))}
+          {q.note ? <Text style={s.small}>{q.note}</Text> : null}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+/** Tags to cut out. */
+function CutOut({ rig }: CardInput) {
+  const tags = tagsOf(rig);
+  const handles = taggedHandles(rig);
+  return (
+    <View style={s.tags}>
+      <Text style={{ ...s.small, width: "100%" }}>Tags to cut out and hang on the valves</Text>
+      {handles
+        .filter((x) => x.kind !== "cap")
+        .map((x) => (
+          <View key={x.id} style={s.tag} wrap={false}>
+            <Text style={s.number}>{String(tags.get(x.id) ?? "")}</Text>
+            <View style={{ flex: 1 }}>
+              <Text style={{ fontSize: 7, lineHeight: 1.15 }}>{x.name}</Text>
+              <Text style={{ fontSize: 7, fontWeight: 600 }}>{x.normal}</Text>
+            </View>
+          </View>
+        ))}
+    </View>
+  );
+}
+
+/** The valve card: one page to hang by the tanks, with the rig as it stands every day, its tags, and what a household turns. */
+export async function cardPdf(input: CardInput): Promise<Buffer> {
+  registerFonts();
+  const { name, place, company, paper, printed } = input;
   return renderToBuffer(
     <Document title={`Valve card, ${name}`} author={company} language="en">
       <Page size={paper} orientation="landscape" style={s.page}>
@@ -112,86 +210,12 @@ export async function cardPdf({
             {place} · {company} · {printed}
           </Text>
         </View>
-        <Svg
-          width={drawing.width * scale}
-          height={drawing.height * scale}
-          viewBox={`0 0 ${drawing.width} ${drawing.height}`}
-          style={{ marginTop: 6 }}
-        >
-          {groups.map((g) => (
-            <G key={g.id}>
-              {g.shapes.map((x, i) =>
-                x.is === "path" ? (
-                  <Path
-                    key={i}
-                    d={x.d}
-                    fill={x.fill ? inks[x.fill] : "none"}
-                    stroke={x.stroke ? inks[x.stroke] : "none"}
-                    strokeWidth={x.width ?? 1}
-                    strokeDasharray={x.dash || undefined}
-                  />
-                ) : (
-                  <Text
-                    key={i}
-                    x={x.x}
-                    y={x.y}
-                    style={{ fontSize: x.size, fontFamily: "Next", fontWeight: x.bold ? 600 : 400 }}
-                    fill={inks[x.ink ?? "ink"]}
-                    textAnchor={x.anchor === "middle" ? "middle" : "start"}
-                  >
-                    {x.text}
-                  </Text>
-                ),
-              )}
-            </G>
-          ))}
-        </Svg>
+        <RigDrawing {...input} />
         <View style={s.columns}>
-          <View style={{ width: "46%" }}>
-            <Text style={s.h2}>Tags, and how each stands every day</Text>
-            <View style={{ flexDirection: "row", gap: 10 }}>
-              {[handles.slice(0, half), handles.slice(half)].map((part, c) => (
-                <View key={c} style={{ width: "50%" }}>
-                  {part.map((x) => (
-                    <View key={x.id} style={s.row}>
-                      <Text style={{ width: 16, fontWeight: 600 }}>{String(tags.get(x.id) ?? "")}</Text>
-                      <Text style={{ flex: 1, paddingRight: 2 }}>{x.name}</Text>
-                      <Stands angles={x.positions.find((p) => p.name === x.normal)?.angles} />
-                      <Text style={{ width: 38 }}>{x.normal}</Text>
-                    </View>
-                  ))}
-                </View>
-              ))}
-            </View>
-          </View>
-          <View style={{ width: "54%", flexDirection: "row", flexWrap: "wrap", gap: 10 }}>
-            {cardSequences(rig).map((q) => (
-              <View key={q.title} style={{ width: "47%" }} wrap={false}>
-                <Text style={s.h2}>{q.title}</Text>
-                {q.steps.map((step, i) => (
-                  <Text key={i}>
-                    {i + 1}. {step}
-                  </Text>
-                ))}
-                {q.note ? <Text style={s.small}>{q.note}</Text> : null}
-              </View>
-            ))}
-          </View>
+          <Tags {...input} />
+          <Sequences {...input} />
         </View>
-        <View style={s.tags}>
-          <Text style={{ ...s.small, width: "100%" }}>Tags to cut out and hang on the valves</Text>
-          {handles
-            .filter((x) => x.kind !== "cap")
-            .map((x) => (
-              <View key={x.id} style={s.tag} wrap={false}>
-                <Text style={s.number}>{String(tags.get(x.id) ?? "")}</Text>
-                <View style={{ flex: 1 }}>
-                  <Text style={{ fontSize: 7, lineHeight: 1.15 }}>{x.name}</Text>
-                  <Text style={{ fontSize: 7, fontWeight: 600 }}>{x.normal}</Text>
-                </View>
-              </View>
-            ))}
-        </View>
+        <CutOut {...input} />
       </Page>
     </Document>,
   );
