@@ -3,6 +3,7 @@ import { KeyButton } from "@/ui/Pressed";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { ulid } from "ulid";
+import { FormField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { Sheet } from "@/ui/Sheet";
 import { useForm } from "@/ui/useForm";
@@ -200,6 +201,39 @@ export function OverrideReading({
   );
 }
 
+/** Adds a point: what, who, until when. */
+function AddPoint({ jobId }: { jobId: string }) {
+  const router = useRouter();
+  const form = useForm({
+    draft: `${jobId}.point`,
+    send: async ({ text = "", who = "", due }, waiting) => {
+      const outcome = await sendUntilTaken(
+        jobId,
+        withId({ kind: "openPointAdded", point: ulid(), text, who, due: due || undefined }),
+        waiting,
+      );
+      router.refresh();
+      return outcome;
+    },
+  });
+  return (
+    <details className="mt-2 print:hidden">
+      <summary className="min-h-10 cursor-pointer py-2">Add an open point</summary>
+      <FormFrame form={form} className="grid max-w-2xl gap-3 md:grid-cols-[2fr_1fr_160px]">
+        <FormField form={form} label="What" name="text" />
+        <FormField form={form} label="Who" name="who" />
+        <FormField form={form} label="Promised for" name="due" type="date" />
+        <button className="button justify-self-start" disabled={form.busy}>
+          Add
+        </button>
+        <p role="status" className="text-stop">
+          {form.whole}
+        </p>
+      </FormFrame>
+    </details>
+  );
+}
+
 /** Points left open at hand-over: what, who, until when. */
 export function OpenPoints({
   jobId,
@@ -220,19 +254,6 @@ export function OpenPoints({
 }) {
   const router = useRouter();
   const [say, setSay] = useState("");
-  const form = useForm({
-    draft: `${jobId}.point`,
-    send: async ({ text = "", who = "", due }, waiting) => {
-      const outcome = await sendUntilTaken(
-        jobId,
-        withId({ kind: "openPointAdded", point: ulid(), text, who, due: due || undefined }),
-        waiting,
-      );
-      router.refresh();
-      return outcome;
-    },
-  });
-  const { errors } = form;
   const close = async (point: string) => {
     const outcome = await sendUntilTaken(
       jobId,
@@ -262,49 +283,11 @@ export function OpenPoints({
           </li>
         ))}
       </ul>
+      <p role="status" className="text-stop">
+        {say}
+      </p>
       {points.length === 0 ? <p className="text-soft">None.</p> : null}
-      {readOnly ? null : (
-        <details className="mt-2 print:hidden">
-          <summary className="min-h-10 cursor-pointer py-2">Add an open point</summary>
-          <FormFrame form={form} className="grid max-w-2xl gap-3 md:grid-cols-[2fr_1fr_160px]">
-            <label>
-              What
-              <input
-                className="field"
-                value={form.values.text ?? ""}
-                aria-invalid={errors.text ? true : undefined}
-                onChange={(e) => form.set("text", e.target.value)}
-              />
-              {errors.text ? <span className="text-sm text-stop">{errors.text}</span> : null}
-            </label>
-            <label>
-              Who
-              <input
-                className="field"
-                value={form.values.who ?? ""}
-                aria-invalid={errors.who ? true : undefined}
-                onChange={(e) => form.set("who", e.target.value)}
-              />
-              {errors.who ? <span className="text-sm text-stop">{errors.who}</span> : null}
-            </label>
-            <label>
-              Promised for
-              <input
-                type="date"
-                className="field"
-                value={form.values.due ?? ""}
-                onChange={(e) => form.set("due", e.target.value)}
-              />
-            </label>
-            <button className="button justify-self-start" disabled={form.busy}>
-              Add
-            </button>
-            <p role="status" className="text-stop">
-              {form.whole || say}
-            </p>
-          </FormFrame>
-        </details>
-      )}
+      {readOnly ? null : <AddPoint jobId={jobId} />}
     </div>
   );
 }

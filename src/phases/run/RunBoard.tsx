@@ -46,51 +46,52 @@ function useLaterParts() {
   }, []);
 }
 
-/** The run on site: one step a screen, its clock, and everything else a thumb away. */
-export function RunBoard({
-  frame,
-  children,
-  initial,
-  serverNow,
-  person,
-  profile,
-  zone,
-  texts,
-  readOnly,
-  wanted,
-  unit,
-}: {
-  frame: Omit<ComponentProps<typeof JobShell>, "phase" | "children">;
-  children: React.ReactNode;
-  initial: JobState;
-  serverNow: number;
-  person: Actor;
-  profile: UnitSystem;
-  zone: string;
-  texts: RunTexts;
-  readOnly: boolean;
-  wanted?: string;
-  unit?: string;
-}) {
+interface RunBoardProps {
+  readonly frame: Omit<ComponentProps<typeof JobShell>, "phase" | "children">;
+  readonly children: React.ReactNode;
+  readonly initial: JobState;
+  readonly serverNow: number;
+  readonly person: Actor;
+  readonly profile: UnitSystem;
+  readonly zone: string;
+  readonly texts: RunTexts;
+  readonly readOnly: boolean;
+  readonly wanted?: string;
+  readonly unit?: string;
+}
+
+/** The run on this phone, and the moment it is looked at. */
+function useRunNow({ initial, serverNow, person, profile }: RunBoardProps) {
   const clock = useServerClock(serverNow);
   const by = useMemo(
     () => ({ id: person.id, name: person.name, role: person.role }),
     [person.id, person.name, person.role],
   );
   const run = useRun(initial, by, profile, clock.at, clock.hear);
+  return { run, at: clock.at, now: useMoment(clock, serverNow, momentsOf(run.job)) };
+}
+
+/** Stations of the Line as they stand now, minute by minute. */
+function useStations(frame: RunBoardProps["frame"], job: JobState, now: number) {
+  const minute = Math.floor(now / 60_000);
+  return useMemo(
+    () => frame.stations.map((s) => ({ ...s, ...liveOf(job, s.key, minute * 60_000) })),
+    [frame.stations, job, minute],
+  );
+}
+
+/** The run on site: one step a screen, its clock, and everything else a thumb away. */
+export function RunBoard(props: RunBoardProps) {
+  const { frame, children, serverNow, profile, zone, texts, readOnly, wanted, unit } = props;
+  const { run, at, now } = useRunNow(props);
   const { job } = run;
-  const now = useMoment(clock, serverNow, momentsOf(job));
   const steps = job.run?.steps ?? [];
   const [chosen, choose] = useChosenStep(wanted ?? firstAtUnit(job, unit, serverNow)?.id);
   const next = nextStep(job, now);
   const step = steps.find((s) => s.id === chosen) ?? next ?? steps.at(-1);
   useTopAtEach(step?.id);
   useLaterParts();
-  const minute = Math.floor(now / 60_000);
-  const stations = useMemo(
-    () => frame.stations.map((s) => ({ ...s, ...liveOf(job, s.key, minute * 60_000) })),
-    [frame.stations, job, minute],
-  );
+  const stations = useStations(frame, job, now);
   if (!step)
     return (
       <JobShell {...frame} phase="run">
@@ -100,9 +101,7 @@ export function RunBoard({
   const finished = steps.filter((s) => isOver(job, s, now)).length;
   const others = runningClocks(job, now).filter((c) => c.step.id !== step.id);
   const running =
-    others.length > 0 ? (
-      <RunningNow clocks={others} now={now} at={clock.at} zone={zone} choose={choose} />
-    ) : null;
+    others.length > 0 ? <RunningNow clocks={others} now={now} at={at} zone={zone} choose={choose} /> : null;
   return (
     <JobShell {...frame} stations={stations} active={step.unit ?? frame.active} phase="run">
       <div data-run-screen>
@@ -117,7 +116,7 @@ export function RunBoard({
               step={step}
               job={job}
               now={now}
-              at={clock.at}
+              at={at}
               profile={profile}
               zone={zone}
               texts={texts}

@@ -10,6 +10,60 @@ import type { Way } from "./useTakeReport";
 
 const MAX_FILE = 2_000_000;
 
+/** A test from a laboratory's file. */
+function FromFile({ look, refuse }: { look: (content: string) => void; refuse: (why: string) => void }) {
+  return (
+    <label>
+      A table of a laboratory, CSV or tab-separated{" "}
+      <input
+        type="file"
+        accept=".csv,.tsv,.txt,text/csv,text/plain"
+        className="field"
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          if (!file) return;
+          if (file.size > MAX_FILE) refuse("This file is too large for a water test: at most 2 MB");
+          else void file.arrayBuffer().then((b) => look(decoded(new Uint8Array(b))));
+        }}
+      />
+    </label>
+  );
+}
+
+/** A test that is pasted. */
+function Paste({ look }: { look: (content: string) => void }) {
+  const [text, setText] = useState("");
+  return (
+    <div className="grid gap-2">
+      <label>
+        The report&apos;s lines or cells
+        <textarea
+          className="field num min-h-32"
+          value={text}
+          placeholder={"Hardness: 22 gpg\nIron 0.35 mg/L\npH 7.2"}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </label>
+      <p>
+        <button
+          type="button"
+          className="button quiet"
+          disabled={text.trim() === ""}
+          onClick={() => look(text)}
+        >
+          Read it
+        </button>
+      </p>
+    </div>
+  );
+}
+
+const WAYS = [
+  ["file", "From a file"],
+  ["paste", "Paste"],
+  ["form", "Type it in"],
+] as const;
+
 /** A water test in, by form, by paste, or from a laboratory's file. */
 export function LabReport({
   jobId,
@@ -21,7 +75,6 @@ export function LabReport({
   remembered: Readonly<Record<string, LabChoice>>;
 }) {
   const [way, setWay] = useState<Way>();
-  const [text, setText] = useState("");
   const [error, setError] = useState("");
   const [table, setTable] = useState<{ readonly of: Way; readonly table: LabTable; readonly n: number }>();
   const [done, setDone] = useState(false);
@@ -46,19 +99,12 @@ export function LabReport({
   const finish = () => {
     setWay(undefined);
     setTable(undefined);
-    setText("");
     setDone(true);
   };
   return (
     <div className="grid gap-4" data-lab-report>
       <div className="flex flex-wrap gap-3" role="group" aria-label="How the test comes in">
-        {(
-          [
-            ["file", "From a file"],
-            ["paste", "Paste"],
-            ["form", "Type it in"],
-          ] as const
-        ).map(([id, label]) => (
+        {WAYS.map(([id, label]) => (
           <button
             key={id}
             type="button"
@@ -73,48 +119,8 @@ export function LabReport({
       <p role="status" className={error ? "text-stop" : "text-good"}>
         {error || (done ? "Taken in. The survey and every judgement stand on it now" : "")}
       </p>
-      {way === "file" ? (
-        <label>
-          A table of a laboratory, CSV or tab-separated{" "}
-          <input
-            type="file"
-            accept=".csv,.tsv,.txt,text/csv,text/plain"
-            className="field"
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              if (!file) return;
-              if (file.size > MAX_FILE) {
-                setError("This file is too large for a water test: at most 2 MB");
-                return;
-              }
-              void file.arrayBuffer().then((b) => look("file", decoded(new Uint8Array(b))));
-            }}
-          />
-        </label>
-      ) : null}
-      {way === "paste" ? (
-        <div className="grid gap-2">
-          <label>
-            The report&apos;s lines or cells
-            <textarea
-              className="field num min-h-32"
-              value={text}
-              placeholder={"Hardness: 22 gpg\nIron 0.35 mg/L\npH 7.2"}
-              onChange={(e) => setText(e.target.value)}
-            />
-          </label>
-          <p>
-            <button
-              type="button"
-              className="button quiet"
-              disabled={text.trim() === ""}
-              onClick={() => look("paste", text)}
-            >
-              Read it
-            </button>
-          </p>
-        </div>
-      ) : null}
+      {way === "file" ? <FromFile look={(content) => look("file", content)} refuse={setError} /> : null}
+      {way === "paste" ? <Paste look={(content) => look("paste", content)} /> : null}
       {way === "form" ? <LabForm jobId={jobId} profile={profile} onDone={finish} /> : null}
       {table && way === table.of ? (
         <LabMapping

@@ -1,9 +1,65 @@
 "use client";
 import { useState } from "react";
 import { editRig, type Rig, type RigEdit } from "@/core/rig";
+import type { Handle } from "@/core/rig/rig";
 import type { FormOutcome } from "@/ui/useForm";
 import { AddToRig } from "./AddToRig";
 import { RenameHandle } from "./RenameHandle";
+
+type Apply = (edit: RigEdit, words: string) => Promise<FormOutcome>;
+
+/** A handle of the rig, with what may be changed of it. */
+function HandleRow({
+  handle: h,
+  busy,
+  apply,
+  rename,
+}: {
+  handle: Handle;
+  busy: boolean;
+  apply: Apply;
+  rename: () => void;
+}) {
+  const tied = h.tied === true;
+  const change = (words: string, does: string, act: () => void) => (
+    <button
+      type="button"
+      className="plainlink min-h-9 text-sm"
+      aria-label={`${does} ${h.name}`}
+      disabled={busy}
+      onClick={act}
+    >
+      {words}
+    </button>
+  );
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-4">
+      <span className="min-w-64">
+        {h.name}
+        <span className="block text-sm text-soft">
+          {h.place}
+          {tied ? "; tied" : ""}
+        </span>
+      </span>
+      {change("rename", "Rename", rename)}
+      {h.kind === "lever"
+        ? change(
+            tied ? "untie" : "tie",
+            tied ? "Untie" : "Tie",
+            () =>
+              void apply({ do: "tie", handle: h.id, tied: !tied }, `${h.name} ${tied ? "untied" : "tied"}`),
+          )
+        : null}
+      {["lever", "vent", "tap"].includes(h.kind)
+        ? change(
+            "take away",
+            "Take away",
+            () => void apply({ do: "remove", handle: h.id }, `${h.name} taken away`),
+          )
+        : null}
+    </div>
+  );
+}
 
 /** The rig as it is built: names and places of handles, what is added and what is not there. Each change is saved at once and makes the rig the job's own. */
 export function EditRig({
@@ -18,7 +74,7 @@ export function EditRig({
   const [error, setError] = useState("");
   const [naming, setNaming] = useState<string>();
   const places = [...new Set(rig.handles.map((h) => h.place))];
-  const apply = async (edit: RigEdit, words: string): Promise<FormOutcome> => {
+  const apply: Apply = async (edit, words) => {
     const result = editRig(rig, edit);
     setError(result.ok ? "" : result.error);
     if (!result.ok) return result;
@@ -52,51 +108,7 @@ export function EditRig({
                   onDone={() => setNaming(undefined)}
                 />
               ) : (
-                <div className="flex flex-wrap items-baseline gap-x-4">
-                  <span className="min-w-64">
-                    {h.name}
-                    <span className="block text-sm text-soft">
-                      {h.place}
-                      {h.tied ? "; tied" : ""}
-                    </span>
-                  </span>
-                  <button
-                    type="button"
-                    className="plainlink min-h-9 text-sm"
-                    aria-label={`Rename ${h.name}`}
-                    disabled={busy}
-                    onClick={() => setNaming(h.id)}
-                  >
-                    rename
-                  </button>
-                  {h.kind === "lever" ? (
-                    <button
-                      type="button"
-                      className="plainlink min-h-9 text-sm"
-                      aria-label={`${h.tied ? "Untie" : "Tie"} ${h.name}`}
-                      disabled={busy}
-                      onClick={() =>
-                        void apply(
-                          { do: "tie", handle: h.id, tied: h.tied !== true },
-                          `${h.name} ${h.tied ? "untied" : "tied"}`,
-                        )
-                      }
-                    >
-                      {h.tied ? "untie" : "tie"}
-                    </button>
-                  ) : null}
-                  {["lever", "vent", "tap"].includes(h.kind) ? (
-                    <button
-                      type="button"
-                      className="plainlink min-h-9 text-sm"
-                      aria-label={`Take away ${h.name}`}
-                      disabled={busy}
-                      onClick={() => void apply({ do: "remove", handle: h.id }, `${h.name} taken away`)}
-                    >
-                      take away
-                    </button>
-                  ) : null}
-                </div>
+                <HandleRow handle={h} busy={busy} apply={apply} rename={() => setNaming(h.id)} />
               )}
             </li>
           ))}
