@@ -15,12 +15,13 @@ export default defineConfig({
   testDir: "tests/e2e",
   workers: stands.length,
   fullyParallel: false,
-  timeout: 240_000,
-  expect: { timeout: 20_000 },
+  // Generous, because two browsers, two servers and two databases share what may be two busy cores.
+  timeout: 300_000,
+  expect: { timeout: 40_000 },
   outputDir: "test-results",
   use: {
     baseURL: own.base,
-    actionTimeout: 30_000,
+    actionTimeout: 60_000,
     screenshot: "only-on-failure",
     launchOptions: {
       executablePath: "/usr/bin/chromium",
