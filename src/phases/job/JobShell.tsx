@@ -3,7 +3,9 @@ import type { Phase } from "@/core/job";
 import Link from "@/ui/Link";
 import type { Route } from "next";
 
-import { Line, LineAcross, type LineStation } from "@/ui/Line";
+import { Line } from "@/ui/line/Line";
+import { LineAcross } from "@/ui/line/LineAcross";
+import type { LineStation } from "@/ui/line/station";
 
 const phases: readonly { readonly id: Phase; readonly key: string; readonly label: string }[] = [
   { id: "site", key: "1", label: "Site" },

@@ -5,7 +5,7 @@ import { tell } from "@/core/tell";
 
 import type { TrainJudgement } from "@/core/train";
 import { print, type UnitSystem } from "@/core/units";
-import type { LineStation } from "@/ui/Line";
+import type { LineStation } from "@/ui/line/station";
 import { liveOf } from "./live";
 
 /** The Line of a job for a phase: main, units in water's order, house. */

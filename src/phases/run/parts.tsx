@@ -1,5 +1,6 @@
 "use client";
 import dynamic from "next/dynamic";
+import { fetchSearch } from "../valves/useOrder";
 
 /** Fetches a part of the page again each time a connection is there, until it has come. */
 async function untilFetched<T>(fetchIt: () => Promise<T>): Promise<T> {
@@ -23,6 +24,7 @@ const fetchers = {
   soakTools: () => import("./SoakTools"),
   stepMoves: () => import("./StepMoves"),
   waterOff: () => import("./WaterOff"),
+  orderSearch: fetchSearch,
 } as const;
 
 const Coming = () => <p className="mt-5 text-soft">This part is on its way…</p>;

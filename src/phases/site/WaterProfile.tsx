@@ -3,7 +3,7 @@ import { waterProfile, type TrainJudgement } from "@/core/train";
 import { printMeasured, type UnitSystem } from "@/core/units";
 import type { Water, WaterKey } from "@/core/water";
 import { inSentence } from "@/core/words";
-import type { LineStation } from "@/ui/Line";
+import type { LineStation } from "@/ui/line/station";
 import { Qty } from "@/ui/Qty";
 
 const keys: readonly WaterKey[] = [

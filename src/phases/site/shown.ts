@@ -2,7 +2,7 @@ import type { JobState, Knowledge } from "@/core/job";
 import { findingsOf, type Findings } from "@/core/record/findings";
 import type { TrainJudgement } from "@/core/train";
 import type { UnitSystem } from "@/core/units";
-import type { LineStation } from "@/ui/Line";
+import type { LineStation } from "@/ui/line/station";
 import { stationsOf } from "../job/stations";
 
 /** What the survey's page shows beside its questions, as the job stands after entry `seq`. */

@@ -1,14 +1,16 @@
 "use client";
-import { proxy, wrap } from "comlink";
 import { useEffect, useState } from "react";
 import type { Circumstances, Rig, RigState, Wish } from "@/core/rig";
-import type { Ordered, RigWork } from "@/workers/rig";
+import type { Ordered } from "@/workers/rig";
 
 export type Order =
   | Ordered
   | { readonly is: "working"; readonly states: number }
   | { readonly is: "failed" }
   | { readonly is: "idle" };
+
+/** Fetches the search: a step that wants nothing of the rig does without it. */
+export const fetchSearch = () => import("./searchOrder");
 
 /** The moves that lead from a state to what is wished for, found beside the page; begins anew when either changes, so that a detour is planned from where one stands. */
 export function useOrder(
@@ -34,24 +36,23 @@ export function useOrder(
   });
   useEffect(() => {
     if (!wish) return;
-    const worker = new Worker(new URL("../../workers/rig.ts", import.meta.url), { type: "module" });
     let live = true;
+    let stop = () => {};
     const say = (order: Order) => {
       if (live) setResult({ key, order });
     };
-    worker.onerror = () => say({ is: "failed" });
-    wrap<RigWork>(worker)
-      .order(
-        rig,
-        state,
-        wish,
-        circumstances,
-        proxy((states: number) => say({ is: "working", states })),
-      )
-      .then(say, () => say({ is: "failed" }));
+    const progress = (states: number) => say({ is: "working", states });
+    fetchSearch()
+      .then(({ searchOrder }) => {
+        if (!live) return;
+        const search = searchOrder({ rig, state, wish, circumstances, progress });
+        stop = search.stop;
+        return search.found.then(say);
+      })
+      .catch(() => say({ is: "failed" }));
     return () => {
       live = false;
-      worker.terminate();
+      stop();
     };
     // What the state and wish say is in the key.
     // eslint-disable-next-line react-hooks/exhaustive-deps
