@@ -1,0 +1,53 @@
+"use client";
+import { useCallback, useRef, useState, type RefObject } from "react";
+import type { JobState } from "@/core/job";
+import type { Entry } from "@/core/log";
+import { applyEntry } from "@/core/log/state";
+
+/** A job as the server has it, as far as this phone has heard. */
+export interface Entries {
+  readonly job: JobState;
+  /** The job at this moment, for what runs beside the page. */
+  readonly now: RefObject<JobState>;
+  readonly signedOut: boolean;
+  readonly setSignedOut: (out: boolean) => void;
+  /** Applies the entries that follow; what is known already, or comes after a gap, is left out. */
+  readonly take: (entries: readonly Entry[]) => void;
+  /** Fetches what others wrote meanwhile. Without a connection nothing changes: the next look tries again. */
+  readonly look: () => Promise<void>;
+}
+
+/** Keeps a job up to date with the entries of every phone, through the one reducer. */
+export function useEntries(initial: JobState, hear: (now: number) => void): Entries {
+  const [job, setJob] = useState(initial);
+  const [signedOut, setSignedOut] = useState(false);
+  const now = useRef(initial);
+
+  const take = useCallback((entries: readonly Entry[]) => {
+    const next = entries
+      .filter((e) => e.seq > now.current.seq)
+      .sort((a, b) => a.seq - b.seq)
+      .reduce((s, e) => (e.seq === s.seq + 1 ? applyEntry(s, e) : s), now.current);
+    if (next === now.current) return;
+    now.current = next;
+    setJob(next);
+  }, []);
+
+  const look = useCallback(async () => {
+    try {
+      const response = await fetch(`/api/jobs/${initial.id}/entries?after=${now.current.seq}`);
+      if (response.status === 401) {
+        setSignedOut(true);
+        return;
+      }
+      if (!response.ok) return;
+      const body = (await response.json()) as { now: number; entries: Entry[] };
+      hear(body.now);
+      take(body.entries);
+    } catch {
+      /* no connection: the next look tries again */
+    }
+  }, [hear, initial.id, take]);
+
+  return { job, now, signedOut, setSignedOut, take, look };
+}
