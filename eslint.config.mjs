@@ -27,5 +27,11 @@ export default ts.config(
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
     },
   },
+  {
+    files: ["src/**/*.ts", "src/**/*.tsx"],
+    ignores: ["**/*.test.ts"],
+    // A function that is longer is several with names.
+    rules: { "max-lines-per-function": ["error", 80] },
+  },
   { files: ["src/ui/Link.tsx"], rules: { "no-restricted-imports": "off" } },
 );

@@ -20,7 +20,7 @@ export function FormField({
   type?: string;
   maxLength?: number;
   autoComplete?: string;
-  inputMode?: "numeric" | "email" | "text";
+  inputMode?: "numeric" | "decimal" | "email" | "text";
 }) {
   const id = useId();
   const error = form.errors[name];

@@ -41,6 +41,12 @@ export class Bound {
   private readonly visit: Uint8Array;
   private readonly bars: Uint8Array;
   private readonly dries: boolean;
+  /** Handles that have to move in any case, and places that have to be walked to for them. */
+  private positions = 0;
+  private walks = 0;
+  private fedNow = false;
+  /** The Check that a house which is left dry costs in any case. */
+  private dry = 0;
   constructor(
     private readonly c: Compiled,
     private readonly aim: Aim,
@@ -154,10 +160,32 @@ export class Bound {
     }
   }
 
+  /**
+   * Never more than the moves from a state to the aim cost; `NONE` where no moves lead there. `t`: the state worked out, `s` and `l`: the states and
+   * how one is laid out, `base`: where it begins.
+   */
   of(t: Scratch, l: Layout, s: Int32Array, base: number): number {
-    const { c, aim, shares } = this;
+    this.count(t, l, s, base);
+    const { aim, c } = this;
+    let most = Math.max(this.moves(0), this.ofLive(t));
+    for (let i = 0; i < aim.relieved.length && most < NONE; i += 1)
+      if (bit(s, base + l.pressured, aim.relieved[i]!))
+        most = Math.max(most, this.ofRelieved(t, aim.relieved[i]!));
+    for (let i = 0; i < aim.empty.length && most < NONE; i += 1)
+      if (bit(s, base + l.wet, aim.empty[i]!)) most = Math.max(most, this.ofEmpty(t, aim.empty[i]!));
+    if (c.house >= 0 && most < NONE) most = Math.max(most, this.ofHouse(t));
+    for (let i = 0; i < aim.full.length && most < NONE; i += 1) {
+      const u = aim.full[i]!;
+      const isFull = bit(s, base + l.wet, c.unitIn[u]!) && bit(s, base + l.wet, c.unitOut[u]!);
+      if (!isFull) most = Math.max(most, this.ofFull(t, u));
+    }
+    return most;
+  }
+
+  /** Counts what has to be moved and walked to in any case, and takes those handles out of the shares. */
+  private count(t: Scratch, l: Layout, s: Int32Array, base: number): void {
+    const { c, aim, shares, visit } = this;
     let positions = 0;
-    const visit = this.visit;
     visit.fill(0);
     shares.set(this.full);
     for (let h = 0; h < aim.positions.length; h += 1) {
@@ -172,102 +200,123 @@ export class Bound {
       const sets = c.sets[h]![0]!;
       for (let i = 0; i < sets.length; i += 2) shares[sets[i]!] = 0;
     }
-    // Every place with a handle to move has to be walked to, but for the one where the hand is.
+    this.positions = positions;
+    this.walks = this.rules && c.places.length > 1 ? this.walksFrom(placeAt(s[base + l.rest]!)) : 0;
+    this.fedNow = c.house >= 0 && isLive(t, c.house);
+    this.dry = this.rules && this.fedNow && this.dries ? CHECK : 0;
+  }
+
+  /** Every place with a handle to move has to be walked to, but for the one where the hand is. */
+  private walksFrom(at: number): number {
+    const { visit } = this;
     let walks = 0;
-    if (this.rules && c.places.length > 1) {
-      const at = placeAt(s[base + l.rest]!);
-      for (let p = 0; p < visit.length; p += 1) if (visit[p] && p !== at) walks += 1;
-      if (at < 0 && walks > 0) walks -= 1;
-    }
-    const inner = c.edgeIds.length;
-    const fedNow = c.house >= 0 && isLive(t, c.house);
-    const dry = this.rules && fedNow && this.dries ? CHECK : 0;
-    let most = positions * MOVE + walks * WALK + dry;
-    const moves = (share: number): number =>
-      MOVE * (positions + Math.ceil(share / WHOLE)) + walks * WALK + dry;
+    for (let p = 0; p < visit.length; p += 1) if (visit[p] && p !== at) walks += 1;
+    return at < 0 && walks > 0 ? walks - 1 : walks;
+  }
+
+  /** What is moved in any case, and a share of edges on top of it. */
+  private moves(share: number): number {
+    return MOVE * (this.positions + Math.ceil(share / WHOLE)) + this.walks * WALK + this.dry;
+  }
+
+  /** The Check of a house that goes dry, where it is fed now and was not counted yet. */
+  private dryCheck(): number {
+    return this.rules && this.fedNow && this.dry === 0 ? CHECK : 0;
+  }
+
+  /** The share of an opening that has to be open. */
+  private opened(t: Scratch, o: number): number {
+    const e = this.c.edgeIds.length + o;
+    return t.degree[e]! > 0 ? 0 : this.shares[e]!;
+  }
+
+  private ofLive(t: Scratch): number {
+    const { aim, dist } = this;
     let missing = false;
-    for (let i = 0; i < aim.live.length && !missing; i += 1) if (!isLive(t, aim.live[i]!)) missing = true;
-    if (missing) {
-      this.spread(t, -1, -1, -1);
-      for (let i = 0; i < aim.live.length; i += 1) {
-        const d = this.dist[aim.live[i]!]!;
-        if (d >= FAR) return NONE;
-        most = Math.max(most, moves(d));
-      }
-    }
-    for (let i = 0; i < aim.relieved.length; i += 1) {
-      const k = aim.relieved[i]!;
-      if (!bit(s, base + l.pressured, k)) continue;
-      if (k === c.main || (k === c.house && aim.fed)) return NONE;
-      this.spread(t, k, -1, -1);
-      let vent = FAR;
-      for (let o = 0; o < c.openingIds.length; o += 1) {
-        const d = this.dist[c.openingAt[o]!]! + (t.degree[inner + o]! > 0 ? 0 : shares[inner + o]!);
-        if (d < vent) vent = d;
-      }
-      if (vent >= FAR) return NONE;
-      // The house may be fed at the end, on a way that leaves this node out, or, where it may go dry, that may cost its Check.
-      let best = NONE;
-      if (c.house >= 0 && k !== c.house) {
-        this.spread(t, c.main, k, -1);
-        const way = this.dist[c.house]!;
-        const cut = way >= FAR ? FAR : this.cut(t, k, true);
-        if (way < FAR && cut < FAR) best = moves(vent + way + cut);
-      }
-      if (!aim.fed) {
-        const cut = this.cut(t, k, false);
-        if (cut < FAR) best = Math.min(best, moves(vent + cut) + (this.rules && fedNow && !dry ? CHECK : 0));
-      }
-      if (best >= NONE) return NONE;
-      most = Math.max(most, best);
-    }
-    for (let i = 0; i < aim.empty.length; i += 1) {
-      const k = aim.empty[i]!;
-      if (!bit(s, base + l.wet, k)) continue;
-      this.spread(t, k, -1, -1);
-      let low = FAR;
-      for (let o = 0; o < c.openingIds.length; o += 1) {
-        if (!c.openingLow[o]) continue;
-        // Another opening lets air in: open already somewhere, or one move more.
-        let other = FAR;
-        for (let p = 0; p < c.openingIds.length; p += 1)
-          if (p !== o && this.dist[c.openingAt[p]!]! < FAR)
-            other = Math.min(other, t.degree[inner + p]! > 0 ? 0 : shares[inner + p]!);
-        low = Math.min(
-          low,
-          this.dist[c.openingAt[o]!]! + (t.degree[inner + o]! > 0 ? 0 : shares[inner + o]!) + other,
-        );
-      }
-      if (low >= FAR) return NONE;
-      const cut = this.cut(t, k, false);
-      if (cut >= FAR) return NONE;
-      most = Math.max(most, moves(low + cut) + (this.rules && fedNow && !dry && k === c.house ? CHECK : 0));
-    }
-    if (c.house >= 0) {
-      for (let i = 0; i < aim.serves.length; i += 1) {
-        const u = aim.serves[i]!;
-        this.spread(t, c.main, -1, -1);
-        const into = Math.min(this.dist[c.unitIn[u]!]!, this.dist[c.unitOut[u]!]!);
-        this.spread(t, c.house, -1, -1);
-        const onward = Math.min(this.dist[c.unitIn[u]!]!, this.dist[c.unitOut[u]!]!);
-        if (into + onward >= FAR) return NONE;
-        most = Math.max(most, moves(into + onward));
-      }
-      for (let i = 0; i < aim.passedBy.length; i += 1) {
-        this.spread(t, c.main, -1, this.groupOf(aim.passedBy[i]!));
-        if (this.dist[c.house]! >= FAR) return NONE;
-        most = Math.max(most, moves(this.dist[c.house]!));
-      }
-    }
-    for (let i = 0; i < aim.full.length; i += 1) {
-      const u = aim.full[i]!;
-      if (bit(s, base + l.wet, c.unitIn[u]!) && bit(s, base + l.wet, c.unitOut[u]!)) continue;
-      this.spread(t, -1, -1, -1);
-      const d = Math.max(this.dist[c.unitIn[u]!]!, this.dist[c.unitOut[u]!]!);
+    for (let i = 0; i < aim.live.length && !missing; i += 1) missing = !isLive(t, aim.live[i]!);
+    if (!missing) return 0;
+    this.spread(t, -1, -1, -1);
+    let most = 0;
+    for (let i = 0; i < aim.live.length; i += 1) {
+      const d = dist[aim.live[i]!]!;
       if (d >= FAR) return NONE;
-      most = Math.max(most, moves(d));
+      most = Math.max(most, this.moves(d));
     }
     return most;
+  }
+
+  /** A knot without pressure: a way from it to an opening, and a cut that parts it from the main. */
+  private ofRelieved(t: Scratch, k: number): number {
+    const { c, aim, dist } = this;
+    if (k === c.main || (k === c.house && aim.fed)) return NONE;
+    this.spread(t, k, -1, -1);
+    let vent = FAR;
+    for (let o = 0; o < c.openingIds.length; o += 1) {
+      const d = dist[c.openingAt[o]!]! + this.opened(t, o);
+      if (d < vent) vent = d;
+    }
+    if (vent >= FAR) return NONE;
+    // The house may be fed at the end, on a way that leaves this node out, or, where it may go dry, that may cost its Check.
+    let best = NONE;
+    if (c.house >= 0 && k !== c.house) {
+      this.spread(t, c.main, k, -1);
+      const way = dist[c.house]!;
+      const cut = way >= FAR ? FAR : this.cut(t, k, true);
+      if (way < FAR && cut < FAR) best = this.moves(vent + way + cut);
+    }
+    if (!aim.fed) {
+      const cut = this.cut(t, k, false);
+      if (cut < FAR) best = Math.min(best, this.moves(vent + cut) + this.dryCheck());
+    }
+    return best;
+  }
+
+  /** A knot without water: a low opening, another that lets air in, and a cut that parts it from the main. */
+  private ofEmpty(t: Scratch, k: number): number {
+    const { c, dist } = this;
+    this.spread(t, k, -1, -1);
+    let low = FAR;
+    for (let o = 0; o < c.openingIds.length; o += 1) {
+      if (!c.openingLow[o]) continue;
+      // Another opening lets air in: open already somewhere, or one move more.
+      let other = FAR;
+      for (let p = 0; p < c.openingIds.length; p += 1)
+        if (p !== o && dist[c.openingAt[p]!]! < FAR) other = Math.min(other, this.opened(t, p));
+      low = Math.min(low, dist[c.openingAt[o]!]! + this.opened(t, o) + other);
+    }
+    if (low >= FAR) return NONE;
+    const cut = this.cut(t, k, false);
+    if (cut >= FAR) return NONE;
+    return this.moves(low + cut) + (k === c.house ? this.dryCheck() : 0);
+  }
+
+  /** A house served through units, or past others. */
+  private ofHouse(t: Scratch): number {
+    const { c, aim, dist } = this;
+    let most = 0;
+    for (let i = 0; i < aim.serves.length; i += 1) {
+      const u = aim.serves[i]!;
+      this.spread(t, c.main, -1, -1);
+      const into = Math.min(dist[c.unitIn[u]!]!, dist[c.unitOut[u]!]!);
+      this.spread(t, c.house, -1, -1);
+      const onward = Math.min(dist[c.unitIn[u]!]!, dist[c.unitOut[u]!]!);
+      if (into + onward >= FAR) return NONE;
+      most = Math.max(most, this.moves(into + onward));
+    }
+    for (let i = 0; i < aim.passedBy.length; i += 1) {
+      this.spread(t, c.main, -1, this.groupOf(aim.passedBy[i]!));
+      if (dist[c.house]! >= FAR) return NONE;
+      most = Math.max(most, this.moves(dist[c.house]!));
+    }
+    return most;
+  }
+
+  /** A unit full of water: what is live reaches both its ends. */
+  private ofFull(t: Scratch, u: number): number {
+    const { c, dist } = this;
+    this.spread(t, -1, -1, -1);
+    const d = Math.max(dist[c.unitIn[u]!]!, dist[c.unitOut[u]!]!);
+    return d >= FAR ? NONE : this.moves(d);
   }
 
   private groupOf(u: number): number {

@@ -109,22 +109,18 @@ function FigureField(props: { field: UnitField; form: Form; profile: UnitSystem;
   );
 }
 
+interface UnitEditorProps {
+  readonly base?: string;
+  readonly seen: number;
+  /** By family. */
+  readonly fields: Readonly<Record<string, readonly UnitField[]>>;
+  readonly families: readonly { readonly id: string; readonly label: string }[];
+  readonly initial: Readonly<Record<string, string>>;
+  readonly profile: UnitSystem;
+}
+
 /** The figures of a unit as a form, for the family chosen; a saved change is a new version. */
-export function UnitEditor({
-  base,
-  seen,
-  fields,
-  families,
-  initial,
-  profile,
-}: {
-  base?: string;
-  seen: number;
-  /** By family. */ fields: Readonly<Record<string, readonly UnitField[]>>;
-  families: readonly { readonly id: string; readonly label: string }[];
-  initial: Readonly<Record<string, string>>;
-  profile: UnitSystem;
-}) {
+export function UnitEditor({ base, seen, fields, families, initial, profile }: UnitEditorProps) {
   const router = useRouter();
   const form = useForm({
     draft: `unit.${base ?? "new"}.${seen}`,

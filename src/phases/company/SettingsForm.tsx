@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { Company } from "@/core/site";
 import { FormFrame } from "@/ui/FormFrame";
-import { useForm } from "@/ui/useForm";
+import { useForm, type Form } from "@/ui/useForm";
 import { FormField, FormNote, SelectField } from "@/ui/FormField";
 import { saveSettings } from "./actions";
 
@@ -14,18 +14,25 @@ interface School {
   readonly used?: boolean;
 }
 
-/** The company's settings and what it holds where installers differ. */
-export function SettingsForm({
-  settings,
-  version,
-  schools,
-}: {
-  settings: Company;
-  version: number;
-  schools: readonly School[];
-}) {
+/** What the company holds of one question. */
+function SchoolField({ form, school: s }: { form: Form; school: School }) {
+  return (
+    <SelectField
+      form={form}
+      label={s.question}
+      name={`school.${s.id}`}
+      options={s.options.map((o) => ({
+        id: o.id,
+        label: o.id === s.fallback ? `${o.label} (default)` : o.label,
+      }))}
+    />
+  );
+}
+
+/** Settings as they are typed, sent with the version that they were typed over. */
+function useSettings(settings: Company, version: number, schools: readonly School[]): Form {
   const [seen, setSeen] = useState(version);
-  const form = useForm({
+  return useForm({
     draft: "company",
     initial: {
       name: settings.name,
@@ -43,18 +50,21 @@ export function SettingsForm({
       return outcome;
     },
   });
-  const school = (s: School) => (
-    <SelectField
-      form={form}
-      key={s.id}
-      label={s.question}
-      name={`school.${s.id}`}
-      options={s.options.map((o) => ({
-        id: o.id,
-        label: o.id === s.fallback ? `${o.label} (default)` : o.label,
-      }))}
-    />
-  );
+}
+
+/** The company's settings and what it holds where installers differ. */
+export function SettingsForm({
+  settings,
+  version,
+  schools,
+}: {
+  settings: Company;
+  version: number;
+  schools: readonly School[];
+}) {
+  const form = useSettings(settings, version, schools);
+  const used = schools.filter((s) => s.used !== false);
+  const later = schools.filter((s) => s.used === false);
   return (
     <FormFrame form={form} className="grid gap-8">
       <div className="grid gap-4 md:grid-cols-3">
@@ -85,10 +95,16 @@ export function SettingsForm({
         <p className="mb-3 text-soft">
           Questions on which good installers differ. A job&apos;s reasons name the school they rest on.
         </p>
-        <div className="grid gap-4 md:grid-cols-3">{schools.filter((s) => s.used !== false).map(school)}</div>
+        <div className="grid gap-4 md:grid-cols-3">
+          {used.map((s) => (
+            <SchoolField key={s.id} form={form} school={s} />
+          ))}
+        </div>
         <h3 className="mt-6">Written down now, used once fit and parts are planned here</h3>
         <div className="mt-2 grid gap-4 md:grid-cols-3">
-          {schools.filter((s) => s.used === false).map(school)}
+          {later.map((s) => (
+            <SchoolField key={s.id} form={form} school={s} />
+          ))}
         </div>
       </section>
       <div className="flex items-center gap-4">

@@ -49,22 +49,27 @@ function Stopwatch({
   );
 }
 
+/** Whether this measurement replaces the last one. */
+function Corrects({ checked, set }: { checked: boolean; set: (checked: boolean) => void }) {
+  return (
+    <label className="flex min-h-12 items-center gap-3">
+      <input type="checkbox" className="size-6" checked={checked} onChange={(e) => set(e.target.checked)} />{" "}
+      corrects the last one, which was misread
+    </label>
+  );
+}
+
+interface FlowFormProps {
+  readonly step: Step;
+  readonly profile: UnitSystem;
+  readonly last: Reading | undefined;
+  readonly run: Run;
+  readonly at: () => number;
+  readonly onTaken: () => void;
+}
+
 /** A flow to be measured by container and time; where one was measured before, it may correct that one. */
-export function FlowForm({
-  step,
-  profile,
-  last,
-  run,
-  at,
-  onTaken,
-}: {
-  step: Step;
-  profile: UnitSystem;
-  last: Reading | undefined;
-  run: Run;
-  at: () => number;
-  onTaken: () => void;
-}) {
+export function FlowForm({ step, profile, last, run, at, onTaken }: FlowFormProps) {
   const [volume, keepVolume] = useDraft(`container.${profile}`);
   const jug = volume ?? (profile === "us" ? "2.5 gal" : "10 L");
   const [correct, setCorrect] = useState(false);
@@ -115,17 +120,7 @@ export function FlowForm({
         at={at}
         stopped={(seconds) => form.set("time", `${seconds.toFixed(1)} s`)}
       />
-      {last ? (
-        <label className="flex min-h-12 items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-6"
-            checked={correct}
-            onChange={(e) => setCorrect(e.target.checked)}
-          />{" "}
-          corrects the last one, which was misread
-        </label>
-      ) : null}
+      {last ? <Corrects checked={correct} set={setCorrect} /> : null}
       {correct ? <FormField form={form} label="Why is it corrected?" name="why" /> : null}
       <p role="status" className="text-stop">
         {form.errors[""] ?? ""}

@@ -2,6 +2,7 @@
 import type { JobState } from "@/core/job";
 
 import { clockTime, dateIn, dayName, inZone } from "@/ui/time";
+import { FormField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type Typed } from "@/ui/useForm";
 import type { Run } from "./useRun";
@@ -33,8 +34,6 @@ export function WaterOff({
       return run.send({ kind: "waterOffAgreed", from, to });
     },
   });
-  const { day, from, to } = form.values;
-  const error = form.errors.to || form.errors[""];
   return (
     <section className="mt-4" aria-label="Hours without water" data-water-off>
       {job.waterOffs.map((h) => (
@@ -47,41 +46,17 @@ export function WaterOff({
       ))}
       {readOnly ? null : (
         <FormFrame form={form} className="mt-2 grid grid-cols-2 gap-3">
-          <label className="col-span-2">
-            Water off on
-            <input
-              type="date"
-              className="field"
-              value={day}
-              onChange={(e) => form.set("day", e.target.value)}
-            />
-          </label>
-          <label>
-            from
-            <input
-              type="time"
-              className="field"
-              value={from}
-              aria-invalid={error ? true : undefined}
-              onChange={(e) => form.set("from", e.target.value)}
-            />
-          </label>
-          <label>
-            to
-            <input
-              type="time"
-              className="field"
-              value={to}
-              aria-invalid={error ? true : undefined}
-              onChange={(e) => form.set("to", e.target.value)}
-            />
-          </label>
+          <div className="col-span-2">
+            <FormField form={form} label="Water off on" name="day" type="date" />
+          </div>
+          <FormField form={form} label="from" name="from" type="time" />
+          <FormField form={form} label="to" name="to" type="time" />
           <button className="button quiet col-span-2" disabled={form.busy}>
             Keep these hours
           </button>
           <p role="status" className="col-span-2 text-soft">
-            {error ? (
-              <span className="text-stop">{error}</span>
+            {form.whole ? (
+              <span className="text-stop">{form.whole}</span>
             ) : job.waterOffs.length > 0 ? (
               "More hours may be added."
             ) : (

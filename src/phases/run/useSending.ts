@@ -19,6 +19,25 @@ export interface Sending {
   readonly answerTo: (id: string) => Promise<SendOutcome>;
 }
 
+/** Looks and sends every ten seconds, and when the page is seen again or a connection is back. */
+function useWhenConnected(look: () => Promise<void>, work: () => Promise<void>) {
+  useEffect(() => {
+    const again = () => {
+      if (document.visibilityState !== "visible") return;
+      void look();
+      void work();
+    };
+    const timer = setInterval(again, 10_000);
+    document.addEventListener("visibilitychange", again);
+    window.addEventListener("online", again);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener("visibilitychange", again);
+      window.removeEventListener("online", again);
+    };
+  }, [look, work]);
+}
+
 /** Sends a queue in order until the server has taken it, trying again whenever there is a connection. */
 export function useSending(
   jobId: string,
@@ -82,22 +101,11 @@ export function useSending(
     void takeUp().then((found) => {
       if (found && !left.current) void work();
     });
-    const again = () => {
-      if (document.visibilityState === "visible") {
-        void look();
-        void work();
-      }
-    };
-    const timer = setInterval(again, 10_000);
-    document.addEventListener("visibilitychange", again);
-    window.addEventListener("online", again);
     return () => {
       left.current = true;
-      clearInterval(timer);
-      document.removeEventListener("visibilitychange", again);
-      window.removeEventListener("online", again);
     };
-  }, [look, takeUp, work]);
+  }, [takeUp, work]);
+  useWhenConnected(look, work);
 
   const answerTo = useCallback(
     (id: string) => new Promise<SendOutcome>((resolve) => waiters.current.set(id, resolve)),

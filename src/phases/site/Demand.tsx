@@ -197,6 +197,38 @@ function UnitAtPeak({
   );
 }
 
+/** The main at peak: what it gives, what its own pipe takes, and what it leaves. */
+function MainAtPeak({
+  peak,
+  start,
+  standing,
+  profile,
+}: {
+  peak: number;
+  start: number | undefined;
+  standing: number | undefined;
+  profile: UnitSystem;
+}) {
+  const kPa = (n: number) => print(n, "pressure", profile);
+  return (
+    <tr>
+      <th scope="row" className="text-left font-normal">
+        Main
+      </th>
+      <td className="figure">
+        <Qty>{print(peak, "flow", profile)}</Qty>
+      </td>
+      <td className="figure text-soft">—</td>
+      <td className="figure">
+        {start === undefined || standing === undefined ? "—" : kPa(standing - start)}
+      </td>
+      <td className="figure">
+        {start === undefined ? <span className="text-soft">unknown</span> : kPa(start)}
+      </td>
+    </tr>
+  );
+}
+
 /** Pressure and flow through the train while the house draws its peak. */
 function AtPeak({
   judged,
@@ -208,7 +240,6 @@ function AtPeak({
   profile: UnitSystem;
 }) {
   const { peak } = judged;
-  const kPa = (n: number) => print(n, "pressure", profile);
   if (peak === undefined)
     return (
       <section aria-labelledby="at-peak">
@@ -238,21 +269,7 @@ function AtPeak({
             ]}
           />
           <tbody>
-            <tr>
-              <th scope="row" className="text-left font-normal">
-                Main
-              </th>
-              <td className="figure">
-                <Qty>{print(peak, "flow", profile)}</Qty>
-              </td>
-              <td className="figure text-soft">—</td>
-              <td className="figure">
-                {start === undefined || ground.curve === undefined ? "—" : kPa(ground.curve.static - start)}
-              </td>
-              <td className="figure">
-                {start === undefined ? <span className="text-soft">unknown</span> : kPa(start)}
-              </td>
-            </tr>
+            <MainAtPeak peak={peak} start={start} standing={ground.curve?.static} profile={profile} />
             {main.map((s, i) => (
               <UnitAtPeak
                 key={s.key}

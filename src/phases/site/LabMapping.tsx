@@ -48,22 +48,17 @@ function SampleChoice({
   );
 }
 
+interface LabMappingProps {
+  readonly jobId: string;
+  readonly table: LabTable;
+  readonly source: Way;
+  readonly remembered: Choices;
+  readonly profile: UnitSystem;
+  readonly onDone: () => void;
+}
+
 /** What a report was understood as, line by line, with what is unclear; nothing is taken in before it was looked at. */
-export function LabMapping({
-  jobId,
-  table,
-  source,
-  remembered,
-  profile,
-  onDone,
-}: {
-  jobId: string;
-  table: LabTable;
-  source: Way;
-  remembered: Choices;
-  profile: UnitSystem;
-  onDone: () => void;
-}) {
+export function LabMapping({ jobId, table, source, remembered, profile, onDone }: LabMappingProps) {
   const [sample, setSample] = useState(0);
   const [said, setSaid] = useState<Choices>({});
   const take = useTakeReport(jobId, profile);

@@ -53,14 +53,66 @@ export function withChanges(
     return {
       ...rest,
       line:
-        [
-          ...(station.markOut === "disinfected" && station.markIn !== "disinfected" ? ["disinfects"] : []),
-          ...told,
-        ]
-          .slice(0, 3)
-          .join(", ") || "leaves it as it is",
+        [...(disinfectsAt(station) ? ["disinfects"] : []), ...told].slice(0, 3).join(", ") ||
+        "leaves it as it is",
     };
   });
+}
+
+type Station = TrainJudgement["stations"][number];
+
+const disinfectsAt = (s: Station) => s.markOut === "disinfected" && s.markIn !== "disinfected";
+
+/** What is known of bacteria in the raw water. */
+function bacteriaIn({ ecoli, coliform }: Water): "present" | "absent" | "unknown" {
+  if (ecoli === "present" || coliform === "present") return "present";
+  return ecoli === "absent" && coliform === "absent" ? "absent" : "unknown";
+}
+
+/** A row of the table: its name, and what is there at the main and behind each station. */
+function ProfileRow({ label, children }: { label: string; children: React.ReactNode }) {
+  return (
+    <tr>
+      <th scope="row" className="text-left font-normal">
+        {label}
+      </th>
+      {children}
+    </tr>
+  );
+}
+
+const Unknown = () => <span className="text-soft">unknown</span>;
+
+/** Where sodium is added, and how much of it there is. */
+function SodiumRow({ stations }: { stations: readonly Station[] }) {
+  return (
+    <ProfileRow label="Sodium added">
+      <td className="figure text-soft">—</td>
+      {stations.map((s) => (
+        <td
+          key={s.key}
+          className={`figure ${s.waterOut.sodiumAdded !== s.waterIn.sodiumAdded ? "font-semibold" : "text-soft"}`}
+        >
+          {s.waterOut.sodiumAdded ? <Qty>{`${Math.round(s.waterOut.sodiumAdded)} mg/L`}</Qty> : "—"}
+        </td>
+      ))}
+    </ProfileRow>
+  );
+}
+
+/** Where bacteria are, and where they are inactivated. */
+function BacteriaRow({ stations, raw }: { stations: readonly Station[]; raw: Water }) {
+  const bacteria = bacteriaIn(raw);
+  return (
+    <ProfileRow label="Bacteria">
+      <td className="figure">{bacteria === "unknown" ? <Unknown /> : bacteria}</td>
+      {stations.map((s) => (
+        <td key={s.key} className={`figure ${disinfectsAt(s) ? "font-semibold" : "text-soft"}`}>
+          {s.markOut === "disinfected" ? "inactivated" : bacteria}
+        </td>
+      ))}
+    </ProfileRow>
+  );
 }
 
 /** The water behind every station, as a table; what a unit changed stands out. */
@@ -79,12 +131,6 @@ export function WaterProfile({
       <p className="text-soft">Once units stand on the Line, the water behind each of them is shown here.</p>
     );
   if (rows.length === 0) return <p className="text-soft">Nothing of the water is known yet.</p>;
-  const bacteria =
-    raw.ecoli === "present" || raw.coliform === "present"
-      ? "present"
-      : raw.ecoli === "absent" && raw.coliform === "absent"
-        ? "absent"
-        : undefined;
   const sodium = judged.stations.some((s) => s.waterOut.sodiumAdded);
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Water behind every station">
@@ -105,54 +151,19 @@ export function WaterProfile({
         </thead>
         <tbody>
           {rows.map((r) => (
-            <tr key={r.key}>
-              <th scope="row" className="text-left font-normal">
-                {fieldOf(r.key).label}
-              </th>
+            <ProfileRow key={r.key} label={fieldOf(r.key).label}>
               {r.values.map((v, i) => (
                 <td
                   key={i}
                   className={`figure ${r.changed[i] ? "font-semibold" : i === 0 ? "" : "text-soft"}`}
                 >
-                  {v ? (
-                    <Qty>{printMeasured(v, quantityOf(r.key), profile)}</Qty>
-                  ) : (
-                    <span className="text-soft">unknown</span>
-                  )}
+                  {v ? <Qty>{printMeasured(v, quantityOf(r.key), profile)}</Qty> : <Unknown />}
                 </td>
               ))}
-            </tr>
+            </ProfileRow>
           ))}
-          {sodium ? (
-            <tr>
-              <th scope="row" className="text-left font-normal">
-                Sodium added
-              </th>
-              <td className="figure text-soft">—</td>
-              {judged.stations.map((s) => (
-                <td
-                  key={s.key}
-                  className={`figure ${s.waterOut.sodiumAdded !== s.waterIn.sodiumAdded ? "font-semibold" : "text-soft"}`}
-                >
-                  {s.waterOut.sodiumAdded ? <Qty>{`${Math.round(s.waterOut.sodiumAdded)} mg/L`}</Qty> : "—"}
-                </td>
-              ))}
-            </tr>
-          ) : null}
-          <tr>
-            <th scope="row" className="text-left font-normal">
-              Bacteria
-            </th>
-            <td className="figure">{bacteria ?? <span className="text-soft">unknown</span>}</td>
-            {judged.stations.map((s) => (
-              <td
-                key={s.key}
-                className={`figure ${s.markOut === "disinfected" && s.markIn !== "disinfected" ? "font-semibold" : "text-soft"}`}
-              >
-                {s.markOut === "disinfected" ? "inactivated" : (bacteria ?? "unknown")}
-              </td>
-            ))}
-          </tr>
+          {sodium ? <SodiumRow stations={judged.stations} /> : null}
+          <BacteriaRow stations={judged.stations} raw={raw} />
         </tbody>
       </table>
     </div>

@@ -1,5 +1,6 @@
 "use client";
 import type { DesignUnit } from "@/core/families";
+import { FormField, SelectField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { KeyButton } from "@/ui/Pressed";
 import { useForm, type FormOutcome, type Typed } from "@/ui/useForm";
@@ -15,20 +16,16 @@ function faultsOf({ parallel = "", salt = "" }: Typed): FormOutcome | undefined 
   return undefined;
 }
 
+interface UnitFormProps {
+  readonly jobId: string;
+  readonly unit: DesignUnit;
+  readonly models: readonly ModelInfo[];
+  readonly save: (over: Partial<DesignUnit>, waiting: (words: string) => void) => Promise<FormOutcome>;
+  readonly onSaved: () => void;
+}
+
 /** Changes a unit of the design: its model, how many side by side, its salt, its place. */
-export function UnitForm({
-  jobId,
-  unit,
-  models,
-  save,
-  onSaved,
-}: {
-  jobId: string;
-  unit: DesignUnit;
-  models: readonly ModelInfo[];
-  save: (over: Partial<DesignUnit>, waiting: (words: string) => void) => Promise<FormOutcome>;
-  onSaved: () => void;
-}) {
+export function UnitForm({ jobId, unit, models, save, onSaved }: UnitFormProps) {
   const form = useForm({
     draft: `${jobId}.unit.${unit.key}`,
     initial: {
@@ -51,56 +48,32 @@ export function UnitForm({
       ),
     onTaken: onSaved,
   });
-  const { errors, values: typed } = form;
+  const isOffered = models.some((m) => m.code === unit.model);
+  const salt = models[0]?.softener?.saltLbPerFt3;
   return (
     <FormFrame form={form} className="grid gap-4">
-      <label>
-        Model
-        <select className="field" value={typed.model} onChange={(e) => form.set("model", e.target.value)}>
-          {models.some((m) => m.code === unit.model) ? null : (
-            <option value={unit.model}>{unit.model}, no longer offered</option>
-          )}
-          {models.map((m) => (
-            <option key={m.code} value={m.code}>
-              {m.code}, {m.name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label>
-        Side by side
-        <input
-          className="field num"
-          inputMode="numeric"
-          value={typed.parallel}
-          aria-invalid={errors.parallel ? true : undefined}
-          onChange={(e) => form.set("parallel", e.target.value)}
+      <SelectField
+        form={form}
+        label="Model"
+        name="model"
+        options={[
+          ...(isOffered ? [] : [{ id: unit.model, label: `${unit.model}, no longer offered` }]),
+          ...models.map((m) => ({ id: m.code, label: `${m.code}, ${m.name}` })),
+        ]}
+      />
+      <FormField form={form} label="Side by side" name="parallel" inputMode="numeric" />
+      {salt === undefined ? null : (
+        <FormField
+          form={form}
+          label="Salt setting, lb/ft³"
+          hint={`${salt} when empty`}
+          name="salt"
+          inputMode="decimal"
         />
-      </label>
-      {models[0]?.softener ? (
-        <label>
-          Salt setting, lb/ft³{" "}
-          <span className="text-sm text-soft">{models[0].softener.saltLbPerFt3} when empty</span>
-          <input
-            className="field num"
-            inputMode="decimal"
-            value={typed.salt}
-            aria-invalid={errors.salt ? true : undefined}
-            onChange={(e) => form.set("salt", e.target.value)}
-          />
-        </label>
-      ) : null}
-      <label>
-        Place <span className="text-sm text-soft">in words, if you like</span>
-        <input
-          className="field"
-          value={typed.place}
-          maxLength={80}
-          onChange={(e) => form.set("place", e.target.value)}
-        />
-      </label>
+      )}
+      <FormField form={form} label="Place" hint="in words, if you like" name="place" maxLength={80} />
       <p role="status" className="text-stop">
-        {errors.parallel || errors.salt || form.whole}
+        {form.whole}
       </p>
       <KeyButton className="button" disabled={form.busy} pressedBy="save">
         Save

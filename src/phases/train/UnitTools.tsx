@@ -4,55 +4,64 @@ import { KeyButton } from "@/ui/Pressed";
 import { Sheet } from "@/ui/Sheet";
 import { useRouter } from "next/navigation";
 import type { Route } from "next";
-import { useState } from "react";
+import { useState, type ComponentProps } from "react";
 import type { Asked } from "../job/send";
 import type { ModelInfo } from "./modelInfo";
 import { UnitForm } from "./UnitForm";
 import { useDesign } from "./useDesign";
 
+interface UnitToolsProps {
+  readonly jobId: string;
+  readonly unit: DesignUnit;
+  readonly units: readonly DesignUnit[];
+  readonly models: readonly ModelInfo[];
+  readonly seen: number;
+}
+
+const Tool = (props: ComponentProps<"button">) => (
+  <button type="button" className="button quiet" {...props} />
+);
+
 /** Moves, changes or takes out the unit that is open. */
-export function UnitTools({
-  jobId,
-  unit,
-  units,
-  models,
-  seen,
-}: {
-  jobId: string;
-  unit: DesignUnit;
-  units: readonly DesignUnit[];
-  models: readonly ModelInfo[];
-  seen: number;
-}) {
+export function UnitTools({ jobId, unit, units, models, seen }: UnitToolsProps) {
   const router = useRouter();
   const { act, send, say, busy } = useDesign(jobId);
   const [editing, setEditing] = useState(false);
   const at = units.findIndex((u) => u.key === unit.key);
   const model = models.find((m) => m.code === unit.model);
-  const swap = (to: number) => {
-    const next = [...units];
-    [next[at], next[to]] = [next[to]!, next[at]!];
-    void act({ kind: "designChanged", units: next, what: `${unit.model} moved`, seen });
-  };
-  const changed = (over: Partial<DesignUnit>, what: string): Asked => ({
+  const isOutdated = (model?.version ?? 1) > (unit.version ?? 1);
+  const designOf = (next: readonly DesignUnit[], what: string): Asked => ({
     kind: "designChanged",
-    units: units.map((u) => (u.key === unit.key ? { ...u, ...over } : u)),
+    units: [...next],
     what,
     seen,
   });
+  const moved = (to: number) => {
+    const next = [...units];
+    [next[at], next[to]] = [next[to]!, next[at]!];
+    return designOf(next, `${unit.model} moved`);
+  };
+  const changed = (over: Partial<DesignUnit>, what: string) =>
+    designOf(
+      units.map((u) => (u.key === unit.key ? { ...u, ...over } : u)),
+      what,
+    );
+  const takeOut = () =>
+    act(
+      designOf(
+        units.filter((u) => u.key !== unit.key),
+        `${unit.model} taken out`,
+      ),
+      () => router.push(`/jobs/${jobId}/train` as Route),
+    );
   return (
     <div className="flex flex-wrap items-center gap-2">
-      <button type="button" className="button quiet" disabled={busy || at <= 0} onClick={() => swap(at - 1)}>
+      <Tool disabled={busy || at <= 0} onClick={() => void act(moved(at - 1))}>
         Earlier
-      </button>
-      <button
-        type="button"
-        className="button quiet"
-        disabled={busy || at >= units.length - 1}
-        onClick={() => swap(at + 1)}
-      >
+      </Tool>
+      <Tool disabled={busy || at >= units.length - 1} onClick={() => void act(moved(at + 1))}>
         Later
-      </button>
+      </Tool>
       <KeyButton
         type="button"
         className="button quiet"
@@ -62,35 +71,18 @@ export function UnitTools({
       >
         Change <kbd>e</kbd>
       </KeyButton>
-      <button
-        type="button"
-        className="button quiet"
-        disabled={busy}
-        onClick={() =>
-          void act(
-            {
-              kind: "designChanged",
-              units: units.filter((u) => u.key !== unit.key),
-              what: `${unit.model} taken out`,
-              seen,
-            },
-            () => router.push(`/jobs/${jobId}/train` as Route),
-          )
-        }
-      >
+      <Tool disabled={busy} onClick={() => void takeOut()}>
         Take out
-      </button>
-      {model && (model.version ?? 1) > (unit.version ?? 1) ? (
-        <button
-          type="button"
-          className="button quiet"
+      </Tool>
+      {model && isOutdated ? (
+        <Tool
           disabled={busy}
           onClick={() =>
             void act(changed({ version: model.version }, `${unit.model} with its newer figures`))
           }
         >
           Take the newer figures, version {model.version}
-        </button>
+        </Tool>
       ) : null}
       <span role="status" className="text-sm text-stop">
         {say?.text ?? ""}

@@ -33,36 +33,26 @@ function usePaneAt(drawing: Drawing, handle: string | undefined) {
   return pane;
 }
 
+interface RigDeskProps {
+  readonly rig: Rig;
+  readonly drawing: Drawing;
+  readonly state: RigState;
+  readonly turn?: (handle: string, to: string) => void;
+  readonly heard?: () => void;
+  readonly undo?: () => void;
+  readonly last?: Last;
+  readonly wishes: readonly Wish[];
+  readonly wish?: Wish;
+  readonly setWish?: (wish: Wish | undefined) => void;
+  readonly circumstances?: Circumstances;
+  readonly reached?: string;
+  readonly children?: React.ReactNode;
+}
+
 /** A rig under a person's hands: its picture, what turning does and would do, goals with their moves, and the same in words. */
-export function RigDesk({
-  rig,
-  drawing,
-  state,
-  turn,
-  heard,
-  undo,
-  last,
-  wishes,
-  wish,
-  setWish,
-  circumstances = {},
-  reached,
-  children,
-}: {
-  rig: Rig;
-  drawing: Drawing;
-  state: RigState;
-  turn?: (handle: string, to: string) => void;
-  heard?: () => void;
-  undo?: () => void;
-  last?: Last;
-  wishes: readonly Wish[];
-  wish?: Wish;
-  setWish?: (wish: Wish | undefined) => void;
-  circumstances?: Circumstances;
-  reached?: string;
-  children?: React.ReactNode;
-}) {
+export function RigDesk(props: RigDeskProps) {
+  const { rig, drawing, state, turn, heard, undo, last, wishes, wish, setWish, reached, children } = props;
+  const { circumstances = {} } = props;
   const [at, setAt] = useState<string>();
   const order = useOrder(rig, state, wish, circumstances);
   const next = order.is === "found" ? order.moves[0]?.move.handle : undefined;

@@ -20,6 +20,30 @@ const MOST = 5;
 /** Placements after which a third train is not waited for. */
 const PATIENCE = 3000;
 
+/** Needs that nobody can answer yet, and what has to be found out for each. */
+function NotKnown({ open, jobId }: { open: ReturnType<typeof needsOf>["open"]; jobId: string }) {
+  return (
+    <section className="mb-6 border-l-4 border-check pl-4" aria-labelledby="unknown" data-not-known>
+      <h2 id="unknown">Not known yet, and could change this</h2>
+      <ul className="text-sm">
+        {open.map((o) => (
+          <li key={o.need}>
+            <VerdictMark level="Unknown">{needKind(o.need).whether}</VerdictMark>:{" "}
+            {o.missing.map((m, i) => (
+              <span key={m}>
+                {i > 0 ? ", " : ""}
+                <Link prefetch={false} className="plainlink" href={`/jobs/${jobId}/site#water.${m}` as Route}>
+                  {inSentence(surveyFields.get(`water.${m}`)?.label ?? m)}
+                </Link>
+              </span>
+            ))}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 /** Trains that the rules allow, the best first. */
 export default async function ProposePage({ params, searchParams }: PageProps<"/jobs/[id]/train/propose">) {
   const { job, person, judged, known, now, settings } = await openJob((await params).id);
@@ -72,30 +96,7 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
           </Link>
         </div>
       </div>
-      {findings.open.length > 0 ? (
-        <section className="mb-6 border-l-4 border-check pl-4" aria-labelledby="unknown" data-not-known>
-          <h2 id="unknown">Not known yet, and could change this</h2>
-          <ul className="text-sm">
-            {findings.open.map((o) => (
-              <li key={o.need}>
-                <VerdictMark level="Unknown">{needKind(o.need).whether}</VerdictMark>:{" "}
-                {o.missing.map((m, i) => (
-                  <span key={m}>
-                    {i > 0 ? ", " : ""}
-                    <Link
-                      prefetch={false}
-                      className="plainlink"
-                      href={`/jobs/${job.id}/site#water.${m}` as Route}
-                    >
-                      {inSentence(surveyFields.get(`water.${m}`)?.label ?? m)}
-                    </Link>
-                  </span>
-                ))}
-              </li>
-            ))}
-          </ul>
-        </section>
-      ) : null}
+      {findings.open.length > 0 ? <NotKnown open={findings.open} jobId={job.id} /> : null}
       <Proposals
         jobId={job.id}
         input={input}
