@@ -1,4 +1,5 @@
 import type { Recipe } from "../../core/run/recipe";
+import { serial } from "./serial";
 
 export const booster: Recipe = {
   id: "booster",
@@ -16,16 +17,7 @@ export const booster: Recipe = {
       details: ["Pressure switch on the product line, either way round"],
       tightening: "Push to the stop, tug, clip",
     },
-    {
-      id: "serial",
-      stage: "join",
-      kind: "record",
-      title: "Write down {unit}'s serial",
-      why: "The warranty and the next installer ask for it.",
-      work: 1,
-      water: "any",
-      record: { what: "serial", label: "Serial number" },
-    },
+    serial,
     {
       id: "power",
       stage: "branch",

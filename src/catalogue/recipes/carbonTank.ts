@@ -1,5 +1,6 @@
 import type { Recipe } from "../../core/run/recipe";
 import { connectors } from "./connectors";
+import { serial } from "./serial";
 
 export const carbonTank: Recipe = {
   id: "carbon-tank",
@@ -83,16 +84,7 @@ export const carbonTank: Recipe = {
       water: "bypassed",
       ...connectors,
     },
-    {
-      id: "serial",
-      stage: "joinLate",
-      kind: "record",
-      title: "Write down {unit}'s serial",
-      why: "The warranty and the next installer ask for it.",
-      work: 1,
-      water: "any",
-      record: { what: "serial", label: "Serial number" },
-    },
+    { ...serial, stage: "joinLate" },
     {
       id: "service",
       stage: "serve",

@@ -1,4 +1,5 @@
 import type { Recipe } from "../../core/run/recipe";
+import { serial } from "./serial";
 
 /** Whole-house units (handbook 5). */
 export const cartridgeRack: Recipe = {
@@ -58,17 +59,7 @@ export const cartridgeRack: Recipe = {
       tightening: "Hand-tight; wrench only if it weeps or the unit says so",
       sealant: "O-ring greased all round with food-grade silicone, still in its groove",
     },
-    {
-      id: "serial",
-      stage: "join",
-      kind: "record",
-      title: "Write down {unit}'s serial",
-      why: "The warranty and the next installer ask for it.",
-      work: 1,
-      water: "any",
-      record: { what: "serial", label: "Serial number" },
-      when: [{ unit: "serials.0.id", is: ["serial"] }],
-    },
+    { ...serial, when: [{ unit: "serials.0.id", is: ["serial"] }] },
     {
       id: "flush",
       stage: "start",

@@ -1,5 +1,6 @@
 import type { Recipe } from "../../core/run/recipe";
 import { connectors } from "./connectors";
+import { serial } from "./serial";
 
 export const conditioner: Recipe = {
   id: "conditioner",
@@ -25,16 +26,7 @@ export const conditioner: Recipe = {
       water: "bypassed",
       ...connectors,
     },
-    {
-      id: "serial",
-      stage: "join",
-      kind: "record",
-      title: "Write down {unit}'s serial",
-      why: "The warranty and the next installer ask for it.",
-      work: 1,
-      water: "any",
-      record: { what: "serial", label: "Serial number" },
-    },
+    serial,
     {
       id: "fill",
       stage: "start",

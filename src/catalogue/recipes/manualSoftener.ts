@@ -1,4 +1,5 @@
 import type { Recipe } from "../../core/run/recipe";
+import { serial } from "./serial";
 
 export const manualSoftener: Recipe = {
   id: "manual-softener",
@@ -26,16 +27,7 @@ export const manualSoftener: Recipe = {
       water: "off",
       cautions: ["airGap"],
     },
-    {
-      id: "serial",
-      stage: "join",
-      kind: "record",
-      title: "Write down {unit}'s serial",
-      why: "The warranty and the next installer ask for it.",
-      work: 1,
-      water: "any",
-      record: { what: "serial", label: "Serial number" },
-    },
+    serial,
     {
       id: "brine",
       stage: "branch",

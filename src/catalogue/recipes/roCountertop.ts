@@ -1,4 +1,5 @@
 import type { Recipe } from "../../core/run/recipe";
+import { serial } from "./serial";
 
 export const roCountertop: Recipe = {
   id: "ro-countertop",
@@ -37,16 +38,7 @@ export const roCountertop: Recipe = {
       cautions: ["airGap"],
       tightening: "Push to the stop, tug, clip",
     },
-    {
-      id: "serial",
-      stage: "join",
-      kind: "record",
-      title: "Write down {unit}'s serial",
-      why: "The warranty and the next installer ask for it.",
-      work: 1,
-      water: "any",
-      record: { what: "serial", label: "Serial number" },
-    },
+    serial,
     {
       id: "leak",
       stage: "branch",

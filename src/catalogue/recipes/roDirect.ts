@@ -1,4 +1,5 @@
 import type { Recipe } from "../../core/run/recipe";
+import { serial } from "./serial";
 
 export const roDirect: Recipe = {
   id: "ro-direct",
@@ -49,16 +50,7 @@ export const roDirect: Recipe = {
       water: "any",
       hold: { statement: "Each filter at its alignment mark and turned a quarter to its click." },
     },
-    {
-      id: "serial",
-      stage: "join",
-      kind: "record",
-      title: "Write down {unit}'s serial",
-      why: "The warranty and the next installer ask for it.",
-      work: 1,
-      water: "any",
-      record: { what: "serial", label: "Serial number" },
-    },
+    serial,
     {
       id: "water",
       stage: "branch",

@@ -1,4 +1,5 @@
 import type { Recipe } from "../../core/run/recipe";
+import { serial } from "./serial";
 
 export const roHighOutput: Recipe = {
   id: "ro-high-output",
@@ -27,16 +28,7 @@ export const roHighOutput: Recipe = {
       cautions: ["airGap"],
       details: ["Float valve at the reservoir: without it the pump never stops"],
     },
-    {
-      id: "serial",
-      stage: "join",
-      kind: "record",
-      title: "Write down {unit}'s serial",
-      why: "The warranty and the next installer ask for it.",
-      work: 1,
-      water: "any",
-      record: { what: "serial", label: "Serial number" },
-    },
+    serial,
     {
       id: "membraneSerial",
       stage: "join",

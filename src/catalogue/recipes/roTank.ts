@@ -1,4 +1,5 @@
 import type { Recipe } from "../../core/run/recipe";
+import { serial } from "./serial";
 
 /** Drinking-water units (handbook 5). */
 export const roTank: Recipe = {
@@ -115,16 +116,7 @@ export const roTank: Recipe = {
         photo: "wanted",
       },
     },
-    {
-      id: "serial",
-      stage: "join",
-      kind: "record",
-      title: "Write down {unit}'s serial",
-      why: "The warranty and the next installer ask for it.",
-      work: 1,
-      water: "any",
-      record: { what: "serial", label: "Serial number" },
-    },
+    serial,
     {
       id: "firstRinse",
       stage: "branch",

@@ -1,4 +1,5 @@
 import type { Recipe } from "../../core/run/recipe";
+import { serial } from "./serial";
 
 export const scaleControl: Recipe = {
   id: "scale-control",
@@ -25,16 +26,7 @@ export const scaleControl: Recipe = {
       tightening: "Hand-tight",
       sealant: "No tape on bypass or head ports",
     },
-    {
-      id: "serial",
-      stage: "join",
-      kind: "record",
-      title: "Write down {unit}'s serial",
-      why: "The warranty and the next installer ask for it.",
-      work: 1,
-      water: "any",
-      record: { what: "serial", label: "Serial number" },
-    },
+    serial,
     {
       id: "fill",
       stage: "start",

@@ -1,4 +1,5 @@
 import type { Recipe } from "../../core/run/recipe";
+import { serial } from "./serial";
 
 export const softener: Recipe = {
   id: "softener",
@@ -75,16 +76,7 @@ export const softener: Recipe = {
         "To a standpipe with open space round the tube, sink, sump, or outdoors where allowed",
       ],
     },
-    {
-      id: "serial",
-      stage: "join",
-      kind: "record",
-      title: "Write down {unit}'s serial",
-      why: "The warranty and the next installer ask for it.",
-      work: 1,
-      water: "any",
-      record: { what: "serial", label: "Serial number" },
-    },
+    serial,
     {
       id: "plug",
       stage: "start",

@@ -1,4 +1,5 @@
 import type { Recipe } from "../../core/run/recipe";
+import { serial } from "./serial";
 
 export const uv: Recipe = {
   id: "uv",
@@ -83,16 +84,7 @@ export const uv: Recipe = {
       water: "any",
       record: { what: "lampKey", label: "Lamp key" },
     },
-    {
-      id: "serial",
-      stage: "join",
-      kind: "record",
-      title: "Write down {unit}'s serial",
-      why: "The warranty and the next installer ask for it.",
-      work: 1,
-      water: "any",
-      record: { what: "serial", label: "Serial number" },
-    },
+    serial,
     {
       id: "lampAhead",
       stage: "start",

@@ -1,4 +1,5 @@
 import type { Recipe } from "../../core/run/recipe";
+import { serial } from "./serial";
 
 export const uvPoint: Recipe = {
   id: "uv-point",
@@ -19,16 +20,7 @@ export const uvPoint: Recipe = {
       ],
       cautions: ["stone"],
     },
-    {
-      id: "serial",
-      stage: "join",
-      kind: "record",
-      title: "Write down {unit}'s serial",
-      why: "The warranty and the next installer ask for it.",
-      work: 1,
-      water: "any",
-      record: { what: "serial", label: "Serial number" },
-    },
+    serial,
     {
       id: "run",
       stage: "branch",

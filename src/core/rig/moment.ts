@@ -255,21 +255,10 @@ export function back(
 }
 
 /** As `turn`, from any scratch. */
-export function advance(
-  c: Compiled,
-  t: Scratch,
-  given: Given,
-  l: Layout,
-  before: Int32Array,
-  from: number,
-  handle: number,
-  position: number,
-  out: Int32Array,
-  to: number,
-  rules = true,
-): void {
+export function advance(...move: Parameters<typeof turn>): void {
+  const [c, t, given, , before, from] = move;
   stand(c, t, given, before, from);
-  turn(c, t, given, l, before, from, handle, position, out, to, rules);
+  turn(...move);
 }
 
 /** Water comes to knots that were empty, or are filling still: gently through what their units allow, else it is a hard fill. */

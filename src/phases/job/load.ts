@@ -21,3 +21,6 @@ export const openJob = cache(async (id: string) => {
     now: now(),
   };
 });
+
+/** A job as its pages have it. */
+export type Opened = Awaited<ReturnType<typeof openJob>>;

@@ -47,7 +47,7 @@ function useLaterParts() {
 }
 
 interface RunBoardProps {
-  readonly frame: Omit<ComponentProps<typeof JobShell>, "phase" | "children">;
+  readonly frame: Omit<ComponentProps<typeof JobShell>, "children">;
   readonly children: React.ReactNode;
   readonly initial: JobState;
   readonly serverNow: number;
@@ -94,7 +94,7 @@ export function RunBoard(props: RunBoardProps) {
   const stations = useStations(frame, job, now);
   if (!step)
     return (
-      <JobShell {...frame} phase="run">
+      <JobShell {...frame}>
         <p>The run has no steps.</p>
       </JobShell>
     );
@@ -103,7 +103,7 @@ export function RunBoard(props: RunBoardProps) {
   const running =
     others.length > 0 ? <RunningNow clocks={others} now={now} at={at} zone={zone} choose={choose} /> : null;
   return (
-    <JobShell {...frame} stations={stations} active={step.unit ?? frame.active} phase="run">
+    <JobShell {...frame} stations={stations} active={step.unit ?? frame.active}>
       <div data-run-screen>
         <RunNotices run={run} />
         {finished === steps.length ? <AllDone jobId={job.id} /> : null}

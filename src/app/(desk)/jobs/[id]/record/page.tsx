@@ -1,6 +1,6 @@
 import { JobShell } from "@/phases/job/JobShell";
+import { frameOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
-import { stationsOf } from "@/phases/job/stations";
 import { RecordPage } from "@/phases/record/RecordPage";
 import { reportOf } from "@/phases/record/report";
 import { may } from "@/server/permissions";
@@ -9,16 +9,11 @@ export const metadata = { title: "Record" };
 
 /** The commissioning record, its signatures and papers. */
 export default async function Page({ params }: PageProps<"/jobs/[id]/record">) {
-  const { job, person, judged, known, now, settings } = await openJob((await params).id);
+  const opened = await openJob((await params).id);
+  const { job, person, known, now, settings } = opened;
   const today = new Intl.DateTimeFormat("en-CA", { timeZone: settings.timeZone }).format(new Date(now));
   return (
-    <JobShell
-      id={job.id}
-      name={job.name}
-      about={job.place}
-      phase="record"
-      stations={stationsOf(job, judged, "record", now, person.profile)}
-    >
+    <JobShell {...frameOf(opened, "record")}>
       <RecordPage
         job={job}
         report={reportOf(job, known, person.profile, settings.timeZone)}

@@ -4,9 +4,9 @@ import { cautions } from "@/catalogue/cautions";
 import { readingKinds } from "@/core/readings";
 import { sayFor, sayText } from "@/core/words";
 import { allPeople } from "@/data/queries/people";
+import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob } from "@/phases/job/load";
-import { stationsOf } from "@/phases/job/stations";
 import { RunBoard } from "@/phases/run/RunBoard";
 import { StartRun } from "@/phases/run/StartRun";
 import { Visits } from "@/phases/run/Visits";
@@ -17,7 +17,8 @@ export const metadata = { title: "Run" };
 
 /** The run on site, or why it has not started. */
 export default async function RunPage({ params, searchParams }: PageProps<"/jobs/[id]/run">) {
-  const { job, person, judged, now, settings } = await openJob((await params).id);
+  const opened = await openJob((await params).id);
+  const { job, person, now, settings } = opened;
   const { step, at } = await searchParams;
   const people = (await allPeople(database()))
     .filter((p) => p.active && p.role !== "apprentice")
@@ -32,13 +33,8 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
     ),
   };
   const crew = may(person.role, "stepDone");
-  const frame = {
-    id: job.id,
-    name: job.name,
-    about: job.place,
-    stations: stationsOf(job, judged, "run", now, person.profile),
-    active: typeof at === "string" ? at : undefined,
-  };
+  const active = typeof at === "string" ? at : undefined;
+  const frame = { ...frameOf(opened, "run"), active };
   const visits = (
     <Visits
       jobId={job.id}
@@ -62,13 +58,13 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
         texts={texts}
         readOnly={!crew}
         wanted={typeof step === "string" ? step : undefined}
-        unit={typeof at === "string" ? at : undefined}
+        unit={active}
       >
         {visits}
       </RunBoard>
     );
   return (
-    <JobShell {...frame} phase="run">
+    <JobShell {...frame}>
       <h1>The run has not started</h1>
       {job.revisions.length === 0 ? (
         <p className="mt-2">

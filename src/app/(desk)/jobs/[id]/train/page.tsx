@@ -2,9 +2,9 @@ import { surveyFields } from "@/catalogue/survey";
 import type { UnitModel } from "@/core/families";
 import type { JobState, Knowledge } from "@/core/job";
 import { draftBasis, signingBlockers } from "@/core/record";
+import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob } from "@/phases/job/load";
-import { stationsOf } from "@/phases/job/stations";
 import { HouseView } from "@/phases/train/HouseView";
 import { differences } from "@/phases/train/differences";
 import { Overview } from "@/phases/train/Overview";
@@ -50,7 +50,8 @@ function designSaid({ revisions }: JobState, signed: boolean): string {
 
 /** The design: overview, or the station that is open. */
 export default async function TrainPage({ params, searchParams }: PageProps<"/jobs/[id]/train">) {
-  const { job, person, judged, now, known, settings } = await openJob((await params).id);
+  const opened = await openJob((await params).id);
+  const { job, person, judged, known, settings } = opened;
   const { at } = await searchParams;
   const station = judged.stations.find((s) => s.key === at);
   const canDesign = may(person.role, "designChanged");
@@ -87,11 +88,8 @@ export default async function TrainPage({ params, searchParams }: PageProps<"/jo
   );
   return (
     <JobShell
-      id={job.id}
-      name={job.name}
+      {...frameOf(opened, "train")}
       about={`${job.place} · ${designSaid(job, signed)}`}
-      phase="train"
-      stations={stationsOf(job, judged, "train", now, profile)}
       active={typeof at === "string" ? at : undefined}
     >
       {station ? (

@@ -1,8 +1,8 @@
 import Link from "@/ui/Link";
 import type { Route } from "next";
 import { JobShell } from "@/phases/job/JobShell";
+import { frameOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
-import { stationsOf } from "@/phases/job/stations";
 import { drawingOf } from "@/phases/valves/drawing";
 import { RunValves } from "@/phases/valves/RunValves";
 import { may } from "@/server/permissions";
@@ -11,16 +11,11 @@ export const metadata = { title: "Valves" };
 
 /** The rig as it stands during the run. */
 export default async function RunValvesPage({ params, searchParams }: PageProps<"/jobs/[id]/run/valves">) {
-  const { job, person, judged, now, settings } = await openJob((await params).id);
+  const opened = await openJob((await params).id);
+  const { job, person, now, settings } = opened;
   const { step } = await searchParams;
   return (
-    <JobShell
-      id={job.id}
-      name={job.name}
-      about={job.place}
-      phase="run"
-      stations={stationsOf(job, judged, "run", now, person.profile)}
-    >
+    <JobShell {...frameOf(opened, "run")}>
       {job.rig ? (
         <RunValves
           initial={job}

@@ -4,8 +4,8 @@ import { draftBasis } from "@/core/record";
 import { siteFacts } from "@/core/site";
 import { groundOf } from "@/core/train";
 import { JobShell } from "@/phases/job/JobShell";
+import { frameOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
-import { stationsOf } from "@/phases/job/stations";
 import { Demand } from "@/phases/site/Demand";
 import { may } from "@/server/permissions";
 
@@ -13,20 +13,15 @@ export const metadata = { title: "Demand" };
 
 /** Fixtures, peak flow, and what the peak does. */
 export default async function DemandPage({ params }: PageProps<"/jobs/[id]/site/demand">) {
-  const { job, person, judged, known, now } = await openJob((await params).id);
+  const opened = await openJob((await params).id);
+  const { job, person, judged, known } = opened;
   const ground = groundOf({
     facts: siteFacts(job.answers),
     schools: known.schoolsWith(draftBasis(job).schools ?? {}),
     tables: known.tables,
   });
   return (
-    <JobShell
-      id={job.id}
-      name={job.name}
-      about={job.place}
-      phase="site"
-      stations={stationsOf(job, judged, "site", now, person.profile)}
-    >
+    <JobShell {...frameOf(opened, "site")}>
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
         <h1>Demand</h1>
         <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/site#household` as Route}>

@@ -3,8 +3,8 @@ import type { Route } from "next";
 import { siteFacts } from "@/core/site";
 import { rememberedLabels } from "@/data/queries/labNames";
 import { JobShell } from "@/phases/job/JobShell";
+import { frameOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
-import { stationsOf } from "@/phases/job/stations";
 import { LabReport } from "@/phases/site/LabReport";
 import { Reports } from "@/phases/site/Reports";
 import { WaterProfile, withChanges } from "@/phases/site/WaterProfile";
@@ -15,17 +15,13 @@ export const metadata = { title: "Water" };
 
 /** Water tests, and the water behind every station. */
 export default async function WaterPage({ params }: PageProps<"/jobs/[id]/site/water">) {
-  const { job, person, judged, now, settings } = await openJob((await params).id);
+  const opened = await openJob((await params).id);
+  const { job, person, judged, settings } = opened;
+  const frame = frameOf(opened, "site");
   const { water } = siteFacts(job.answers);
   const { profile } = person;
   return (
-    <JobShell
-      id={job.id}
-      name={job.name}
-      about={job.place}
-      phase="site"
-      stations={withChanges(stationsOf(job, judged, "site", now, profile), judged, water, profile)}
-    >
+    <JobShell {...frame} stations={withChanges(frame.stations, judged, water, profile)}>
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
         <h1>Water</h1>
         <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/site#water` as Route}>

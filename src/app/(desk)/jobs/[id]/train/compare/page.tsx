@@ -5,8 +5,8 @@ import { surveyFields } from "@/catalogue/survey";
 import { draftBasis } from "@/core/record";
 import { costOfTrain } from "@/core/train";
 import { JobShell } from "@/phases/job/JobShell";
+import { frameOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
-import { stationsOf } from "@/phases/job/stations";
 import { Compare, type Side } from "@/phases/train/Compare";
 import { ComparePick } from "@/phases/train/ComparePick";
 import { designFrom } from "@/phases/train/designText";
@@ -16,7 +16,8 @@ export const metadata = { title: "Compare designs" };
 
 /** Two designs beside each other. */
 export default async function ComparePage({ params, searchParams }: PageProps<"/jobs/[id]/train/compare">) {
-  const { job, person, judged, known, now, settings } = await openJob((await params).id);
+  const opened = await openJob((await params).id);
+  const { job, person, judged, known, settings } = opened;
   const asked = await searchParams;
   const company = Object.fromEntries(known.schoolChoices.filter((s) => s.used).map((s) => [s.id, s.company]));
   const draft = draftBasis(job);
@@ -54,13 +55,7 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
     (id) => ({ id, name: nameOf(id) }),
   );
   return (
-    <JobShell
-      id={job.id}
-      name={job.name}
-      about={job.place}
-      phase="train"
-      stations={stationsOf(job, judged, "train", now, person.profile)}
-    >
+    <JobShell {...frameOf(opened, "train")}>
       <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
         <div>
           <h1>Two designs, point by point</h1>

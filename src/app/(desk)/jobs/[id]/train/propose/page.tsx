@@ -6,8 +6,8 @@ import { draftBasis } from "@/core/record";
 import { siteFacts } from "@/core/site";
 import { needKind, needsOf } from "@/core/water";
 import { JobShell } from "@/phases/job/JobShell";
+import { frameOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
-import { stationsOf } from "@/phases/job/stations";
 import { Proposals } from "@/phases/train/Proposals";
 import { may } from "@/server/permissions";
 import { VerdictMark } from "@/ui/VerdictMark";
@@ -46,7 +46,8 @@ function NotKnown({ open, jobId }: { open: ReturnType<typeof needsOf>["open"]; j
 
 /** Trains that the rules allow, the best first. */
 export default async function ProposePage({ params, searchParams }: PageProps<"/jobs/[id]/train/propose">) {
-  const { job, person, judged, known, now, settings } = await openJob((await params).id);
+  const opened = await openJob((await params).id);
+  const { job, person, known, settings } = opened;
   const { ro } = await searchParams;
   const facts = siteFacts(job.answers);
   const findings = needsOf(facts.water, {
@@ -67,13 +68,7 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
   };
   const here = `/jobs/${job.id}/train`;
   return (
-    <JobShell
-      id={job.id}
-      name={job.name}
-      about={job.place}
-      phase="train"
-      stations={stationsOf(job, judged, "train", now, person.profile)}
-    >
+    <JobShell {...frameOf(opened, "train")}>
       <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
         <div>
           <h1>Trains for this site</h1>

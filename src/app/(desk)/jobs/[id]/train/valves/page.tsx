@@ -3,8 +3,8 @@ import Link from "@/ui/Link";
 import type { Route } from "next";
 import { defaultBypass, draftBasis, rigFor } from "@/core/record";
 import { JobShell } from "@/phases/job/JobShell";
+import { frameOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
-import { stationsOf } from "@/phases/job/stations";
 import { BypassForm } from "@/phases/valves/BypassForm";
 import { drawingOf } from "@/phases/valves/drawing";
 import { Planned } from "@/phases/valves/Planned";
@@ -14,18 +14,13 @@ export const metadata = { title: "Valves" };
 
 /** The rig of the design and its orders of moves. */
 export default async function ValvesPage({ params }: PageProps<"/jobs/[id]/train/valves">) {
-  const { job, person, judged, now, known } = await openJob((await params).id);
+  const opened = await openJob((await params).id);
+  const { job, person, now, known } = opened;
   const rig = rigFor(job, draftBasis(job), known);
   const drawing = await drawingOf(rig, "down");
   const bypass = job.bypass ?? defaultBypass;
   return (
-    <JobShell
-      id={job.id}
-      name={job.name}
-      about={job.place}
-      phase="train"
-      stations={stationsOf(job, judged, "train", now, person.profile)}
-    >
+    <JobShell {...frameOf(opened, "train")}>
       <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
         <div>
           <h1>Valves</h1>

@@ -3,15 +3,16 @@ import Link from "@/ui/Link";
 import type { Route } from "next";
 import { draftBasis } from "@/core/record";
 import { JobShell } from "@/phases/job/JobShell";
+import { frameOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
-import { stationsOf } from "@/phases/job/stations";
 import { WhatIf } from "@/phases/train/WhatIf";
 
 export const metadata = { title: "What if" };
 
 /** What a changed answer would do to the design. */
 export default async function WhatIfPage({ params }: PageProps<"/jobs/[id]/train/what-if">) {
-  const { job, person, judged, known, now } = await openJob((await params).id);
+  const opened = await openJob((await params).id);
+  const { job, person, known } = opened;
   const given = {
     answers: job.answers,
     units: withModels(job.units, known),
@@ -20,13 +21,7 @@ export default async function WhatIfPage({ params }: PageProps<"/jobs/[id]/train
     profile: person.profile,
   };
   return (
-    <JobShell
-      id={job.id}
-      name={job.name}
-      about={job.place}
-      phase="train"
-      stations={stationsOf(job, judged, "train", now, person.profile)}
-    >
+    <JobShell {...frameOf(opened, "train")}>
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
         <h1>What if</h1>
         <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/train` as Route}>
