@@ -85,22 +85,22 @@ export function Visits({
   ...props
 }: VisitProps & { readonly visits: readonly Visit[]; readonly readOnly: boolean }) {
   const { zone } = props;
+  const planned = visits.filter((v) => !v.cancelled);
   return (
     <section className="mt-8" aria-labelledby="visits">
       <h2 id="visits">Visits</h2>
       <ul>
-        {visits
-          .filter((v) => !v.cancelled)
-          .map((v) => (
-            <li key={v.visit} className="rule py-2">
-              {dayName(v.from, zone)},{" "}
-              <span className="num">
-                {clockTime(v.from, zone)}–{clockTime(v.to, zone)}
-              </span>{" "}
-              {v.what}, {v.person.name}
-            </li>
-          ))}
+        {planned.map((v) => (
+          <li key={v.visit} className="rule py-2">
+            {dayName(v.from, zone)},{" "}
+            <span className="num">
+              {clockTime(v.from, zone)}–{clockTime(v.to, zone)}
+            </span>{" "}
+            {v.what}, {v.person.name}
+          </li>
+        ))}
       </ul>
+      {planned.length === 0 ? <p className="text-soft">No visit is planned.</p> : null}
       {readOnly ? null : <PlanVisit {...props} />}
     </section>
   );

@@ -149,7 +149,7 @@ export function Demand(props: DemandProps) {
             Running together <span className="text-base font-normal text-soft">flow each</span>
           </h2>
           {counts("together", "together").map((f) =>
-            rowBeside(props, f, print(demandTables.openFlow[kindOf(f)] ?? 0, "flow", profile)),
+            rowBeside(props, f, printStated(demandTables.openFlow[kindOf(f)] ?? 0, "flow", profile)),
           )}
           <div className="mt-4">{rowOf(props, peakBy)}</div>
         </section>
