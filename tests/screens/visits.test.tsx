@@ -1,0 +1,115 @@
+import { act, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import type { Visit } from "@/core/log";
+import { Visits } from "@/phases/run/Visits";
+import { imke } from "../unit/desk";
+
+const refresh = vi.fn();
+vi.mock("next/navigation", () => ({ useRouter: () => ({ refresh }) }));
+
+const tobias = { id: "p2", name: "Tobias Rell" };
+const visit = (over: Partial<Visit>): Visit =>
+  ({
+    visit: "v1",
+    from: "2026-11-25T08:00:00.000Z",
+    to: "2026-11-25T10:30:00.000Z",
+    person: tobias,
+    what: "Rinse the carbon",
+    by: imke,
+    at: "2026-11-24T08:00:00.000Z",
+    ...over,
+  }) as Visit;
+const answers = (status: number, body: object) => {
+  const fetched = vi.fn((_: string, __: RequestInit) =>
+    Promise.resolve(new Response(JSON.stringify(body), { status })),
+  );
+  vi.stubGlobal("fetch", fetched);
+  return fetched;
+};
+const shown = (visits: readonly Visit[], readOnly = false) =>
+  render(
+    <Visits
+      jobId="job1"
+      visits={visits}
+      people={[tobias, { id: imke.id, name: imke.name }]}
+      zone="Europe/Amsterdam"
+      today="2026-11-25"
+      readOnly={readOnly}
+    />,
+  );
+const write = (label: string, value: string) =>
+  fireEvent.change(screen.getByLabelText(label), { target: { value } });
+const submit = () => act(async () => fireEvent.submit(document.querySelector("form")!));
+
+beforeEach(() => refresh.mockClear());
+
+describe("visits of a job", () => {
+  it("say day, hours, work and person in the company's zone", () => {
+    shown([visit({})]);
+    expect(screen.getByRole("listitem").textContent).toBe(
+      "Wed 25 Nov, 09:00–11:30 Rinse the carbon, Tobias Rell",
+    );
+  });
+
+  it("leave out those that were called off, and say when none is left", () => {
+    shown([visit({ cancelled: "The baker is away" })]);
+    expect(screen.queryByRole("listitem")).toBeNull();
+    expect(screen.getByText("No visit is planned.")).toBeTruthy();
+  });
+
+  it("are planned by the office only", () => {
+    shown([], true);
+    expect(document.querySelector("form")).toBeNull();
+  });
+});
+
+describe("planning a visit", () => {
+  it("sends the hours as moments, and looks again", async () => {
+    const fetched = answers(200, { ok: true, seq: 5, head: "x" });
+    shown([]);
+    write("From", "08:30");
+    write("To", "12:00");
+    write("Who", imke.id);
+    write("What for", "  Anchors and brackets ");
+    await submit();
+    await waitFor(() => expect(refresh).toHaveBeenCalled());
+    const [path, request] = fetched.mock.calls[0]!;
+    expect(path).toBe("/api/jobs/job1/entries");
+    expect(JSON.parse(request.body as string)).toMatchObject({
+      kind: "visitPlanned",
+      from: "2026-11-25T07:30:00.000Z",
+      to: "2026-11-25T11:00:00.000Z",
+      person: { id: imke.id, name: imke.name },
+      what: "Anchors and brackets",
+    });
+  });
+
+  it("calls a visit without words a visit", async () => {
+    const fetched = answers(200, { ok: true, seq: 5, head: "x" });
+    shown([]);
+    await submit();
+    await waitFor(() => expect(fetched).toHaveBeenCalled());
+    expect(JSON.parse(fetched.mock.calls[0]![1].body as string).what).toBe("Visit");
+  });
+
+  it("asks for hours before it sends anything, and keeps what was typed", async () => {
+    const fetched = answers(200, { ok: true });
+    shown([]);
+    write("From", "");
+    write("What for", "Anchors");
+    await submit();
+    expect(fetched).not.toHaveBeenCalled();
+    expect(screen.getByText("Give a day and times, for example 09:00")).toBeTruthy();
+    expect(screen.getByLabelText<HTMLInputElement>("What for").value).toBe("Anchors");
+  });
+
+  it("says what the server refused", async () => {
+    answers(422, { ok: false, why: "refused", error: "A visit ends after it begins" });
+    shown([]);
+    write("From", "12:00");
+    write("To", "09:00");
+    await submit();
+    await waitFor(() => expect(screen.getByText("A visit ends after it begins")).toBeTruthy());
+    expect(screen.getByLabelText<HTMLInputElement>("From").value).toBe("12:00");
+  });
+});
