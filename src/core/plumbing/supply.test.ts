@@ -38,6 +38,7 @@ describe("supply and losses", () => {
   it("refuses a flowing reading that cannot be", () => {
     expect(supplyCurve({ static: 400, flowing: 400, flow: 10 })).toBeUndefined();
     expect(supplyCurve({ static: 400, flowing: 300, flow: 0 })).toBeUndefined();
+    expect(supplyCurve({ static: 400, flowing: 300, flow: 5e-324 })).toBeUndefined();
   });
 
   it("passes through its reading and never rises with flow", () => {

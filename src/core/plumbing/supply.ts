@@ -10,7 +10,8 @@ export interface SupplyCurve {
 }
 
 /**
- * The curve through a static pressure and one flowing reading. Refused (undefined) unless flow > 0 and 0 ≤ flowing < static.
+ * The curve through a static pressure and one flowing reading. Refused (undefined) unless flow > 0 and 0 ≤ flowing < static, and where the
+ * flow is too small for a curve to follow from it.
  */
 export function supplyCurve(of: {
   readonly static: number;
@@ -18,9 +19,11 @@ export function supplyCurve(of: {
   readonly flow: number;
 }): SupplyCurve | undefined {
   if (!(of.flow > 0) || of.flowing < 0 || of.flowing >= of.static) return undefined;
+  const k = (of.static - of.flowing) / of.flow ** 1.852;
+  if (!Number.isFinite(k)) return undefined;
   return {
     static: of.static,
-    k: (of.static - of.flowing) / of.flow ** 1.852,
+    k,
     measuredFlow: of.flow,
     assumed: false,
   };
