@@ -17,7 +17,7 @@ export const metadata = { title: "Compare designs" };
 /** Two designs beside each other. */
 export default async function ComparePage({ params, searchParams }: PageProps<"/jobs/[id]/train/compare">) {
   const opened = await openJob((await params).id);
-  const { job, person, judged, known, settings } = opened;
+  const { job, person, known, settings } = opened;
   const asked = await searchParams;
   const company = Object.fromEntries(known.schoolChoices.filter((s) => s.used).map((s) => [s.id, s.company]));
   const draft = draftBasis(job);

@@ -15,7 +15,7 @@ export const metadata = { title: "Valves" };
 /** The rig of the design and its orders of moves. */
 export default async function ValvesPage({ params }: PageProps<"/jobs/[id]/train/valves">) {
   const opened = await openJob((await params).id);
-  const { job, person, now, known } = opened;
+  const { job, person, known } = opened;
   const rig = rigFor(job, draftBasis(job), known);
   const drawing = await drawingOf(rig, "down");
   const bypass = job.bypass ?? defaultBypass;
