@@ -49,7 +49,7 @@ async function fill(db, name, jobs, tree = root) {
 }
 
 /** Built as the application is, not by the runner of scripts, which names every closure again each time it is made. */
-async function built(script, tree = root) {
+async function built(script, tree = root, packages = "bundle") {
   const out = join(folder, `${script}-${tree === root ? "now" : "before"}.mjs`);
   await run(
     "npx",
@@ -59,6 +59,7 @@ async function built(script, tree = root) {
       "--bundle",
       "--platform=node",
       "--format=esm",
+      `--packages=${packages}`,
       `--outfile=${out}`,
       "--log-level=error",
     ],
@@ -68,8 +69,8 @@ async function built(script, tree = root) {
 }
 
 /** Runs a script in a process of its own, and reads the JSON of its last line. */
-const measured = async (script, ...args) =>
-  lastLine(await run(process.execPath, [await built(script), ...args]));
+const measured = async (script, { args = [], env = process.env, packages } = {}) =>
+  lastLine(await run(process.execPath, [await built(script, root, packages), ...args], { env }));
 
 /** Judging one train in both trees, turn by turn: the median of each. */
 async function judging(before) {
@@ -292,14 +293,17 @@ async function main() {
   const db = await startDatabase({ folder, port: await freePort(13500), name: "brant_small" });
   try {
     await fill(db, "brant_small", 20);
+    // Before the database is busy with what it was filled with.
+    const append = await measured("bench-append", {
+      env: envFor(db, "brant_small"),
+      // The database's driver cannot be bundled.
+      packages: "external",
+    });
     await fill(db, "brant_large", 5000);
     if (before) await fill(db, "brant_before", 20, before);
-    const append = lastLine(
-      await run("npx", ["tsx", "scripts/bench-append.ts"], { env: envFor(db, "brant_small") }),
-    );
     const core = await measured("bench-core");
     if (!core.same) throw new Plain("Proposing and trying everything disagree.");
-    const rig = await measured("bench-rig", join(root, "docs/rig-growth.svg"));
+    const rig = await measured("bench-rig", { args: [join(root, "docs/rig-growth.svg")] });
     const pair = before ? await judging(before) : undefined;
     const rows = [
       ...pageRows(await pages(db, before)),
