@@ -18,12 +18,9 @@ import { KPA_PER_METRE, parseQuantity, quantities, type Quantity } from "../src/
 import { pipeLoss, supplyCurve, supplyPressure } from "../src/core/plumbing";
 
 import { plan, type Degree, type Rig, type RigNode } from "../src/core/rig";
+import { jobKinds } from "./calcJobs";
+import { kind, refuse, Refused, type Compute } from "./calcKind";
 import { bleachDose, compensatedHardness, hardnessFromIons, langelierIndex } from "../src/core/water";
-
-class Refused extends Error {}
-const refuse = (why: string): never => {
-  throw new Refused(why);
-};
 
 const any = z.number();
 const some = z.number().nonnegative();
@@ -115,19 +112,8 @@ function rigFrom(plain: z.infer<typeof plainRig>): Rig {
   };
 }
 
-/** One kind of calculation: what a case must hold, and what is computed of it. Canonical units, shapes as in the reference figures. */
-const kind =
-  <S extends z.ZodType>(inputs: S, compute: (given: z.infer<S>) => object) =>
-  (given: unknown): object => {
-    const read = inputs.safeParse(given);
-    if (!read.success) {
-      const [issue] = read.error.issues;
-      return refuse(`${issue!.path.join(".") || "the case"}: ${issue!.message}`);
-    }
-    return compute(read.data);
-  };
-
-const kinds: Readonly<Record<string, (given: unknown) => object>> = {
+const kinds: Readonly<Record<string, Compute>> = {
+  ...jobKinds,
   units: kind(
     z.looseObject({
       text: z.string(),
@@ -320,7 +306,7 @@ const kinds: Readonly<Record<string, (given: unknown) => object>> = {
 export type Answered =
   { readonly ok: true; readonly answers: readonly object[] } | { readonly ok: false; readonly why: string };
 
-function answerTo(compute: (given: unknown) => object, given: unknown): object {
+function answerTo(compute: Compute, given: unknown): object {
   try {
     return compute(given);
   } catch (error) {

@@ -181,6 +181,12 @@ export const surveyGroups: readonly SurveyGroup[] = [
         ],
       },
       {
+        id: "appliance.valve",
+        label: "A valve of its own ahead of the appliance's tap",
+        kind: "choice",
+        options: [...yesNo],
+      },
+      {
         id: "takeoff.note",
         label: "Other take-offs",
         kind: "text",

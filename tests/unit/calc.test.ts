@@ -214,3 +214,83 @@ describe("npm run calc", () => {
     expect(bad.stdout).toBe("");
   }, 20_000);
 });
+
+describe("whole sites", () => {
+  const answers = {
+    "source.kind": "municipal",
+    "source.static": "58 psi",
+    "source.flowing": "50 psi",
+    "source.flowingAt": "5 gpm",
+    "fixture.kitchenSink": "2",
+    "fixture.toilet": "1",
+    "water.hardness": "22 gpg",
+  };
+  const site = (over: object) => ({ answers, units: [], profile: "us", ...over });
+  interface Judged {
+    readonly worst: string;
+    readonly verdicts: readonly {
+      at: string;
+      rule: string;
+      level: string;
+      reason: string;
+      remedy?: string;
+    }[];
+  }
+  interface Composed {
+    readonly steps: readonly {
+      id: string;
+      kind: string;
+      unit?: string;
+      needs: string[];
+      statement?: string;
+    }[];
+    readonly notes: readonly string[];
+  }
+  const judged = (over: object) => calc("judge", [site(over)])[0] as unknown as Judged;
+  const composed = (over: object) => calc("run", [site(over)])[0] as unknown as Composed;
+
+  it("are judged with every verdict at its place, the Good ones too, in the units asked for", () => {
+    const { worst, verdicts } = judged({ units: [{ key: "a", model: "SF-150", parallel: 1 }] });
+    const interval = verdicts.find((v) => v.rule === "softener-interval")!;
+    expect(interval).toMatchObject({ at: "a", level: "Unknown" });
+    expect(verdicts.some((v) => v.level === "Good")).toBe(true);
+    expect(verdicts.find((v) => v.rule === "house-pressure")!.reason).toMatch(/psi/);
+    expect(worst).toBe("Check");
+    const metric = judged({ units: [{ key: "a", model: "SF-150" }], profile: "metric", answers });
+    expect(metric.verdicts.find((v) => v.rule === "need-softener")).toBeUndefined();
+  });
+
+  it("say what the bare site needs", () => {
+    const { verdicts } = judged({});
+    expect(verdicts.find((v) => v.rule === "need-softener")).toMatchObject({ at: "house", level: "Check" });
+  });
+
+  it("are composed into a run, what would have kept the design from being signed named", () => {
+    const { steps, notes } = composed({ units: [{ key: "a", model: "CT-1354", parallel: 1 }] });
+    expect(steps[0]!.id).toBe("site.boxes");
+    expect(steps.some((s) => s.id === "a.soak" && s.unit === "a")).toBe(true);
+    const ids = new Set(steps.map((s) => s.id));
+    for (const s of steps) for (const need of s.needs) expect(ids.has(need)).toBe(true);
+    expect(notes.some((n) => n.startsWith("Overridden at a: "))).toBe(true);
+    expect(steps.find((s) => s.id === "site.tell")!.statement).toMatch(/bypassed and untreated/);
+  });
+
+  it("are composed by where their units connect", () => {
+    const { steps } = composed({ units: [{ key: "a", model: "RO-T5", parallel: 1 }] });
+    expect(steps.map((s) => s.id)).not.toContain("site.bypass");
+  });
+
+  it.each([
+    [{ answers: { "water.hardness": "hard" } }, /^water\.hardness: /],
+    [{ answers: { "water.hardnes": "22 gpg" } }, "water.hardnes is no question of the survey"],
+    [{ units: [{ key: "a", model: "SF-9" }] }, "designChanged: SF-9 is not in the catalogue"],
+    [{ units: [{ key: "a", model: "SF-150", parallel: 9 }] }, /^units\.0\.parallel: /],
+    [{ profile: "imperial" }, /^profile: /],
+  ])("with a bad case say what is wrong in its place: %j", (over, error) => {
+    const [bad, good] = calc("judge", [site(over), site({})]);
+    const said = (bad as { error: string }).error;
+    if (typeof error === "string") expect(said).toBe(error);
+    else expect(said).toMatch(error);
+    expect(good).toHaveProperty("worst");
+  });
+});

@@ -103,7 +103,7 @@ describe("the drawing of a rig", () => {
     "%s, water running %s: no words on each other, in service, before the first water and with the bypass just fitted",
     async (_, way, rig) => {
       const d = await drawingOf(rig, way);
-      for (const state of [inService(rig), beforeFirstWater(rig), startOfRun(rig)]) {
+      for (const state of [inService(rig), beforeFirstWater(rig), startOfRun(rig, true)]) {
         const words = shapesOf(d, rig, state)
           .flatMap((g) => g.shapes)
           .filter((s): s is Extract<Shape, { is: "text" }> => s.is === "text")

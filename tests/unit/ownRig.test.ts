@@ -39,7 +39,7 @@ describe("a job's own rig, whatever its parts are called", () => {
     expect(sorted(lineHandles(other.rig).map(other.was))).toEqual(sorted(lineHandles(composed)));
     expect(other.was(feedHandle(other.rig)!)).toBe(feedHandle(composed));
     const start = (rig: Rig, was: (id: string) => string) =>
-      Object.fromEntries(Object.entries(startOfRun(rig).positions).map(([h, p]) => [was(h), p]));
+      Object.fromEntries(Object.entries(startOfRun(rig, true).positions).map(([h, p]) => [was(h), p]));
     expect(start(other.rig, other.was)).toEqual(start(composed, (id) => id));
     expect(wishesOf(other.rig).map((w) => ("node" in w ? other.was(w.node) : w))).toEqual(
       wishesOf(composed).map((w) => ("node" in w ? w.node : w)),

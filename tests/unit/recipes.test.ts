@@ -97,9 +97,9 @@ describe("site steps (chapter 5)", () => {
   it("power the heater only after the hot tap ran without air", () =>
     before(siteRecipe, "hotAir", "heaterOn"));
   it("treat an unknown heater as an electric one", () =>
-    expect(step(siteRecipe, "heaterOffElectric").when).toEqual([
+    expect(step(siteRecipe, "heaterOffElectric").when).toContainEqual(
       expect.objectContaining({ is: expect.arrayContaining(["unknown"]) as unknown }),
-    ]));
+    ));
   it("restore water through the bypass before the units are joined", () =>
     expect(stages.indexOf(step(siteRecipe, "restore").stage)).toBeLessThan(stages.indexOf("join")));
 });

@@ -87,7 +87,7 @@ describe("the rig of a run", () => {
     const d = designed();
     d.do({ kind: "surveyAnswered", field: "source.kind", text: "", profile: "us" });
     expect(surveyed().job.answers["source.kind"]).toBeDefined();
-    expect(startOfRun(rigOf([carbon()], { source: "unknown" })).positions.mainValve).toBe("closed");
+    expect(startOfRun(rigOf([carbon()], { source: "unknown" }), true).positions.mainValve).toBe("closed");
     const rig = rigOf([carbon(), chamber()], { source: "unknown" });
     expect(standing(rig, inService(rig, { "u3.plug": "off" })).map((v) => [v.level, v.rule])).toEqual([
       ["Check", "rig-unsafe"],
@@ -319,7 +319,7 @@ describe("the rig of a run", () => {
 
   it("a unit that was not filled by the valves does not soak", () => {
     const d = work(runOf(["CN-40"]), "u1.fill");
-    d.do({ kind: "stepDone", step: "u1.fill" });
+    d.do({ kind: "stepDone", step: "u1.fill" }).do({ kind: "stepDone", step: "u1.dry" });
     expect(d.try({ kind: "clockStarted", step: "u1.soak" })).toMatchObject({
       ok: false,
       error: expect.stringContaining("CN-40 is not full"),

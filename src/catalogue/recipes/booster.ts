@@ -1,9 +1,10 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
+import { threadDry } from "./dry";
 
 export const booster: Recipe = {
   id: "booster",
-  version: 2,
+  version: 3,
   title: "Booster pump",
   steps: [
     {
@@ -18,6 +19,7 @@ export const booster: Recipe = {
       tightening: "Push to the stop, tug, clip",
     },
     serial,
+    threadDry,
     {
       id: "power",
       stage: "branch",

@@ -1,10 +1,11 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
+import { dry } from "./dry";
 
 /** Whole-house units (handbook 5). */
 export const cartridgeRack: Recipe = {
   id: "cartridge-rack",
-  version: 1,
+  version: 2,
   title: "Whole-house cartridges",
   steps: [
     {
@@ -61,10 +62,23 @@ export const cartridgeRack: Recipe = {
     },
     { ...serial, when: [{ unit: "serials.0.id", is: ["serial"] }] },
     {
+      id: "fill",
+      stage: "start",
+      kind: "turn",
+      title: "Open slowly: fill {unit}",
+      why: "Air leaves by the nearest cold tap.",
+      work: 3,
+      water: "on",
+      turn: { direction: "a quarter, then full", seenFrom: "the handle" },
+      goal: { want: "fill" },
+      cautions: ["standClear"],
+    },
+    dry,
+    {
       id: "flush",
       stage: "start",
       kind: "flow",
-      title: "Open slowly, then flush at a cold tub",
+      title: "Flush at a cold tub",
       why: "Fines leave here, not through an aerator.",
       work: 3,
       water: "on",

@@ -1,10 +1,11 @@
 import type { Recipe } from "../../core/run/recipe";
 import { connectors } from "./connectors";
 import { serial } from "./serial";
+import { dry } from "./dry";
 
 export const conditioner: Recipe = {
   id: "conditioner",
-  version: 1,
+  version: 2,
   title: "Salt-free conditioner",
   steps: [
     {
@@ -40,6 +41,7 @@ export const conditioner: Recipe = {
       details: ["Crack the feed, fill the lines, leak check", "Vent at the nearest cold tap, aerator off"],
       cautions: ["standClear"],
     },
+    dry,
     {
       id: "soak",
       stage: "start",

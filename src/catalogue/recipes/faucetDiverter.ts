@@ -1,8 +1,9 @@
 import type { Recipe } from "../../core/run/recipe";
+import { threadDry } from "./dry";
 
 export const faucetDiverter: Recipe = {
   id: "faucet-diverter",
-  version: 1,
+  version: 2,
   title: "Faucet diverter",
   steps: [
     {
@@ -16,6 +17,7 @@ export const faucetDiverter: Recipe = {
       tightening: "Hand-tight",
       details: ["Lever down: tap water; turned: filtered"],
     },
+    threadDry,
     {
       id: "run",
       stage: "branch",

@@ -1,8 +1,9 @@
 import type { Recipe } from "../../core/run/recipe";
+import { threadDry } from "./dry";
 
 export const iceMaker: Recipe = {
   id: "ice-maker",
-  version: 1,
+  version: 2,
   title: "Ice-maker branch",
   steps: [
     {
@@ -30,6 +31,7 @@ export const iceMaker: Recipe = {
       water: "on",
       details: ["Only after the last discard"],
     },
+    threadDry,
     {
       id: "first",
       stage: "branch",

@@ -1,8 +1,9 @@
 import type { Recipe } from "../../core/run/recipe";
+import { threadDry } from "./dry";
 
 export const inLine: Recipe = {
   id: "in-line",
-  version: 2,
+  version: 3,
   title: "In-line cartridge",
   steps: [
     {
@@ -16,6 +17,7 @@ export const inLine: Recipe = {
       tightening: "Push to the stop, tug, clip",
       details: ["On a product line: unit, then remineraliser, then UV, then faucet"],
     },
+    threadDry,
     {
       id: "run",
       stage: "branch",

@@ -1,9 +1,10 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
+import { dryAtStop } from "./dry";
 
 export const manualSoftener: Recipe = {
   id: "manual-softener",
-  version: 2,
+  version: 3,
   title: "Manual softener",
   steps: [
     {
@@ -28,6 +29,7 @@ export const manualSoftener: Recipe = {
       cautions: ["airGap"],
     },
     serial,
+    dryAtStop,
     {
       id: "brine",
       stage: "branch",

@@ -1,10 +1,13 @@
 import type { Recipe } from "../../core/run/recipe";
+import { stopProved } from "./stopProved";
+import { dryAtStop } from "./dry";
 
 export const pointFilter: Recipe = {
   id: "point-filter",
-  version: 2,
+  version: 3,
   title: "Under-sink filter",
   steps: [
+    stopProved,
     {
       id: "fit",
       stage: "place",
@@ -15,6 +18,7 @@ export const pointFilter: Recipe = {
       water: "off",
       details: ["Cartridge into the head and turned until it has no play"],
     },
+    dryAtStop,
     {
       id: "run",
       stage: "branch",

@@ -1,11 +1,13 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
+import { stopProved } from "./stopProved";
 
 export const roCountertop: Recipe = {
   id: "ro-countertop",
-  version: 2,
+  version: 3,
   title: "Countertop RO",
   steps: [
+    stopProved,
     {
       id: "drill",
       stage: "place",

@@ -1,21 +1,13 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
+import { stopProved } from "./stopProved";
 
 export const roDirect: Recipe = {
   id: "ro-direct",
-  version: 2,
+  version: 3,
   title: "Direct RO",
   steps: [
-    {
-      id: "stops",
-      stage: "place",
-      kind: "check",
-      title: "Shut cold and hot stops, open the tap",
-      why: "A mixer lets hot across.",
-      work: 5,
-      water: "any",
-      check: { question: "Does the tap run dry? If not, close the main." },
-    },
+    stopProved,
     {
       id: "faucet",
       stage: "place",

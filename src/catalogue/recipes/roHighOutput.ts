@@ -1,11 +1,14 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
+import { stopProved } from "./stopProved";
+import { dryAtStop } from "./dry";
 
 export const roHighOutput: Recipe = {
   id: "ro-high-output",
-  version: 2,
+  version: 3,
   title: "High-output RO",
   steps: [
+    stopProved,
     {
       id: "mount",
       stage: "place",
@@ -39,6 +42,7 @@ export const roHighOutput: Recipe = {
       water: "any",
       record: { what: "membrane", label: "Membrane serial" },
     },
+    dryAtStop,
     {
       id: "waste",
       stage: "branch",

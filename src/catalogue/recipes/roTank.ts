@@ -1,22 +1,15 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
+import { stopProved } from "./stopProved";
+import { dryAtStop } from "./dry";
 
 /** Drinking-water units (handbook 5). */
 export const roTank: Recipe = {
   id: "ro-tank",
-  version: 2,
+  version: 3,
   title: "RO with tank",
   steps: [
-    {
-      id: "stops",
-      stage: "place",
-      kind: "check",
-      title: "Shut cold and hot stops, open the tap",
-      why: "A mixer lets hot across; a stop that leaks floods the cabinet.",
-      work: 5,
-      water: "any",
-      check: { question: "Does the tap run dry? If not, close the main." },
-    },
+    stopProved,
     {
       id: "tags",
       stage: "place",
@@ -189,6 +182,7 @@ export const roTank: Recipe = {
       details: ["Leak check at every fitting"],
       when: [{ tankOpen: true }],
     },
+    dryAtStop,
     {
       id: "rinse",
       stage: "branch",

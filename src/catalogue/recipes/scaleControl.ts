@@ -1,9 +1,10 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
+import { dry } from "./dry";
 
 export const scaleControl: Recipe = {
   id: "scale-control",
-  version: 2,
+  version: 3,
   title: "Scale-control media tank",
   steps: [
     {
@@ -40,6 +41,7 @@ export const scaleControl: Recipe = {
       details: ["Nearest cold tap open as vent, aerator off", "Plug in hand-tight, tap shut"],
       cautions: ["standClear"],
     },
+    dry,
     {
       id: "soak",
       stage: "start",

@@ -1,8 +1,9 @@
 import type { Recipe } from "../../core/run/recipe";
+import { threadDry } from "./dry";
 
 export const shower: Recipe = {
   id: "shower",
-  version: 1,
+  version: 2,
   title: "Shower filter",
   steps: [
     {
@@ -15,6 +16,7 @@ export const shower: Recipe = {
       water: "any",
       tightening: "Hand-tight",
     },
+    threadDry,
     {
       id: "run",
       stage: "branch",

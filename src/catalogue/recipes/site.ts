@@ -1,9 +1,19 @@
-import type { Recipe } from "../../core/run/recipe";
+import type { Recipe, RecipeStep } from "../../core/run/recipe";
 
-/** Steps of every plumbed-in job (handbook 5, Site steps). */
+type When = NonNullable<RecipeStep["when"]>;
+/** In the house's line. */
+const inLine: When = [{ present: ["line"] }];
+/** Nothing in the house's line: at a stop, a pipe, an appliance, a faucet or another unit. */
+const notInLine: When = [{ absent: ["line"] }];
+/** At a stop, a cold pipe or an appliance. */
+const aside: When = [{ present: ["sink", "supply", "appliance"] }];
+/** Cut into a pipe or joined at a stop; what is screwed on a faucet or rides on another unit is not. */
+const onPipe: When = [{ present: ["line", "sink", "supply", "appliance"] }];
+
+/** The site part of a job, by the kinds of its units (handbook 5, Site steps; handbook 9, Where a unit connects). */
 export const siteRecipe: Recipe = {
   id: "site",
-  version: 3,
+  version: 4,
   title: "Site",
   steps: [
     {
@@ -39,6 +49,19 @@ export const siteRecipe: Recipe = {
         "Build every assembly that needs no cut at the bench",
       ],
       cautions: ["drilling", "codes"],
+      when: inLine,
+    },
+    {
+      id: "routeAside",
+      stage: "arrive",
+      kind: "check",
+      title: "Walk the route and photograph it",
+      why: "What differs from the survey is cheaper to find now.",
+      work: 10,
+      water: "any",
+      check: { question: "Place, connection and drain as surveyed?", photo: "wanted" },
+      cautions: ["drilling", "codes"],
+      when: notInLine,
     },
     {
       id: "pressureBefore",
@@ -59,6 +82,7 @@ export const siteRecipe: Recipe = {
       work: 5,
       water: "on",
       read: { reading: "rawWater", place: "Main, before the train", when: "before" },
+      when: onPipe,
     },
     {
       id: "tell",
@@ -74,6 +98,58 @@ export const siteRecipe: Recipe = {
       },
       asks: "waterOff",
       cautions: ["untreated"],
+      when: [...inLine, { bypass: true }],
+    },
+    {
+      id: "tellOff",
+      stage: "arrive",
+      kind: "hold",
+      title: "Tell the household when the water is off",
+      why: "There is no way round these units: the house is dry until they are open.",
+      work: 5,
+      water: "any",
+      hold: {
+        statement:
+          "The household knows from when to when the house is without water, and has water to drink.",
+      },
+      asks: "waterOff",
+      when: [...inLine, { bypass: false }],
+    },
+    {
+      id: "tellHouse",
+      stage: "arrive",
+      kind: "hold",
+      title: "Tell the household when the water is off",
+      why: "Nobody should find a dry tap.",
+      work: 5,
+      water: "any",
+      hold: { statement: "The household knows from when to when the house is without water." },
+      asks: "waterOff",
+      when: [...notInLine, { houseShut: true }],
+    },
+    {
+      id: "tellStop",
+      stage: "arrive",
+      kind: "hold",
+      title: "Tell the household what is off meanwhile",
+      why: "What hangs on the same stop or pipe goes off with it.",
+      work: 3,
+      water: "any",
+      hold: {
+        statement: "The household knows what hangs on that stop or pipe, and that it is off meanwhile.",
+      },
+      when: [...notInLine, ...aside, { houseShut: false }],
+    },
+    {
+      id: "tellHost",
+      stage: "arrive",
+      kind: "hold",
+      title: "Tell the household that the unit is off meanwhile",
+      why: "The new part stands on its line.",
+      work: 3,
+      water: "any",
+      hold: { statement: "The household knows that the unit it is fitted to gives no water meanwhile." },
+      when: [{ absent: ["line", "sink", "supply", "appliance"] }, { present: ["product", "feed"] }],
     },
     {
       id: "heaterOffElectric",
@@ -86,7 +162,7 @@ export const siteRecipe: Recipe = {
       power: "off",
       hold: { statement: "The breaker is off and tagged." },
       cautions: ["heaterOff", "licensed"],
-      when: [{ survey: "heater.kind", is: ["electric", "unknown"] }],
+      when: [{ houseShut: true }, { survey: "heater.kind", is: ["electric", "unknown"] }],
     },
     {
       id: "heaterOffGas",
@@ -99,7 +175,7 @@ export const siteRecipe: Recipe = {
       power: "off",
       hold: { statement: "The heater stands at pilot or vacation." },
       cautions: ["heaterOff", "licensed"],
-      when: [{ survey: "heater.kind", is: ["gas", "instant"] }],
+      when: [{ houseShut: true }, { survey: "heater.kind", is: ["gas", "instant"] }],
     },
     {
       id: "drainDown",
@@ -117,6 +193,7 @@ export const siteRecipe: Recipe = {
         "Wait until it stops; leave them open until the last joint is closed",
         "Bucket and towels at the cut",
       ],
+      when: [{ houseShut: true }],
     },
     {
       id: "cut",
@@ -127,6 +204,7 @@ export const siteRecipe: Recipe = {
       work: 20,
       water: "off",
       cautions: ["codes", "leadFree"],
+      when: inLine,
     },
     {
       id: "inlet",
@@ -141,6 +219,7 @@ export const siteRecipe: Recipe = {
         photo: "wanted",
       },
       details: ["Two people, or one radio walk", "Shut again, dry the ends"],
+      when: inLine,
     },
     {
       id: "bypass",
@@ -151,6 +230,7 @@ export const siteRecipe: Recipe = {
       work: 40,
       water: "off",
       details: ["A stub that waits is capped, or its handle tied and the reason logged"],
+      when: [...inLine, { bypass: true }],
     },
     {
       id: "restore",
@@ -164,7 +244,7 @@ export const siteRecipe: Recipe = {
       goal: { want: "restore" },
       details: ["Appliance valves shut, one tap open", "Leak check at a quarter, then at full"],
       cautions: ["untreated", "standClear"],
-      when: [{ source: ["safe", "unknown"] }],
+      when: [...inLine, { bypass: true }, { source: ["safe", "unknown"] }],
     },
     {
       id: "staysOff",
@@ -179,7 +259,21 @@ export const siteRecipe: Recipe = {
           "The household knows that water stays off until the pipe behind the lamp is proven, and has water to drink.",
       },
       cautions: ["noUse"],
-      when: [{ source: ["unsafe"] }],
+      when: [...inLine, { bypass: true }, { source: ["unsafe"] }],
+    },
+    {
+      id: "mainBack",
+      stage: "order",
+      kind: "turn",
+      title: "Open the main again, slowly",
+      why: "Air leaves by one open tap; a quarter first shows a leak while it is small.",
+      work: 5,
+      water: "on",
+      turn: { direction: "main a quarter, then full", seenFrom: "the handle" },
+      goal: { want: "restore" },
+      details: ["Appliance valves shut, one tap open", "Leak check at a quarter, then at full"],
+      cautions: ["standClear"],
+      when: [...notInLine, { houseShut: true }],
     },
     {
       id: "order",
@@ -191,6 +285,7 @@ export const siteRecipe: Recipe = {
       work: 5,
       water: "bypassed",
       hold: { statement: "Read aloud from the main to the house: every unit, every arrow, every handle." },
+      when: inLine,
     },
     {
       id: "leakQuarter",
@@ -203,6 +298,19 @@ export const siteRecipe: Recipe = {
       water: "on",
       check: { question: "Every joint dry to a paper towel?", photo: "wanted" },
       cautions: ["standClear"],
+      when: inLine,
+    },
+    {
+      id: "leakLast",
+      stage: "prove",
+      kind: "check",
+      gathers: true,
+      title: "A last round before leaving",
+      why: "A joint that was dry at first may weep once it is warm.",
+      work: 5,
+      water: "on",
+      check: { question: "Every joint that was made dry to a paper towel?", photo: "wanted" },
+      when: notInLine,
     },
     {
       id: "holdTest",
@@ -213,6 +321,7 @@ export const siteRecipe: Recipe = {
       work: 17,
       water: "on",
       read: { reading: "holdTest", place: "Treated line, shut in", when: "after" },
+      when: inLine,
     },
     {
       id: "pressureAfter",
@@ -223,6 +332,7 @@ export const siteRecipe: Recipe = {
       work: 5,
       water: "on",
       read: { reading: "trainLoss", place: "Before and after the train", when: "after" },
+      when: inLine,
     },
     {
       id: "hotAir",
@@ -233,7 +343,7 @@ export const siteRecipe: Recipe = {
       work: 5,
       water: "on",
       hold: { statement: "The hot tap runs without air." },
-      when: [{ survey: "heater.kind", is: ["electric", "gas", "instant", "unknown"] }],
+      when: [{ houseShut: true }, { survey: "heater.kind", is: ["electric", "gas", "instant", "unknown"] }],
     },
     {
       id: "heaterOn",
@@ -244,7 +354,7 @@ export const siteRecipe: Recipe = {
       work: 3,
       water: "on",
       power: "on",
-      when: [{ survey: "heater.kind", is: ["electric", "gas", "instant", "unknown"] }],
+      when: [{ houseShut: true }, { survey: "heater.kind", is: ["electric", "gas", "instant", "unknown"] }],
     },
     {
       id: "everyday",
@@ -266,6 +376,18 @@ export const siteRecipe: Recipe = {
       work: 15,
       water: "on",
       check: { question: "Aerators back by the list, floor dry, film off, labels on?", photo: "wanted" },
+      when: inLine,
+    },
+    {
+      id: "clearAside",
+      stage: "close",
+      kind: "check",
+      title: "Clear up, photo after",
+      why: "The photo is the proof of how it was left.",
+      work: 10,
+      water: "on",
+      check: { question: "Floor dry, film off, labels on?", photo: "wanted" },
+      when: notInLine,
     },
     {
       id: "walk",
@@ -277,6 +399,33 @@ export const siteRecipe: Recipe = {
       work: 15,
       water: "on",
       hold: { statement: "Shown: which valve does what, bypass, what to listen for, when service is due." },
+      when: [...inLine, { bypass: true }],
+    },
+    {
+      id: "walkShutOff",
+      stage: "close",
+      kind: "hold",
+      gathers: true,
+      title: "Walk through it with the household",
+      why: "They will turn these valves, not you.",
+      work: 15,
+      water: "on",
+      hold: {
+        statement: "Shown: which valve shuts the water off, what to listen for, when service is due.",
+      },
+      when: [...inLine, { bypass: false }],
+    },
+    {
+      id: "walkAside",
+      stage: "close",
+      kind: "hold",
+      gathers: true,
+      title: "Walk through it with the household",
+      why: "They will use it, and shut it when it drips.",
+      work: 10,
+      water: "on",
+      hold: { statement: "Shown: what shuts it off, what to listen for, when service is due." },
+      when: notInLine,
     },
   ],
 };

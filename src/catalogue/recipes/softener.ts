@@ -1,9 +1,10 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
+import { dry } from "./dry";
 
 export const softener: Recipe = {
   id: "softener",
-  version: 1,
+  version: 2,
   title: "Softener",
   steps: [
     {
@@ -100,6 +101,7 @@ export const softener: Recipe = {
       goal: { want: "fill" },
       cautions: ["standClear"],
     },
+    dry,
     {
       id: "rinse",
       stage: "start",

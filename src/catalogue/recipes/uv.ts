@@ -1,9 +1,10 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
+import { chamberDry } from "./dry";
 
 export const uv: Recipe = {
   id: "uv",
-  version: 2,
+  version: 3,
   title: "UV, whole house",
   steps: [
     {
@@ -125,6 +126,7 @@ export const uv: Recipe = {
       goal: { want: "stand", positions: { vent: "closed", before: "open" } },
       cautions: ["standClear"],
     },
+    chamberDry,
     {
       id: "power",
       stage: "start",

@@ -1,11 +1,14 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
+import { stopProved } from "./stopProved";
+import { dryAtStop } from "./dry";
 
 export const uvPoint: Recipe = {
   id: "uv-point",
-  version: 2,
+  version: 3,
   title: "LED UV reactor",
   steps: [
+    stopProved,
     {
       id: "fit",
       stage: "place",
@@ -21,6 +24,7 @@ export const uvPoint: Recipe = {
       cautions: ["stone"],
     },
     serial,
+    dryAtStop,
     {
       id: "run",
       stage: "branch",

@@ -4,7 +4,7 @@ import { answeredBy } from "./effects";
 import type { Family } from "./family";
 import { limitRules } from "./limits";
 import { families } from "./list";
-import type { UnitModel } from "./unit";
+import type { Connects, UnitModel } from "./unit";
 
 const byId: ReadonlyMap<string, Family> = new Map(families.map((f) => [f.id, f]));
 
@@ -14,6 +14,13 @@ export function familyOf(model: Pick<UnitModel, "family" | "code">): Family {
   if (!found) throw new Error(`unit ${model.code} is of the family ${model.family}, which is not registered`);
   return found;
 }
+
+/** Where a unit connects (handbook 9): as it states, else as its family usually does. */
+export const connectionOf = (model: UnitModel): Connects => model.connects ?? familyOf(model).connects(model);
+
+/** Where it connects in a job: some stand on an RO's product line as soon as there is an RO. */
+export const connectionIn = (model: UnitModel, hasRo: boolean): Connects =>
+  hasRo && familyOf(model).behindRo === true ? "product" : connectionOf(model);
 
 /** Every rule that a unit is judged by: its family's own, those that families share, and the limits of its feed. */
 export const unitRules: readonly AnyRule[] = [

@@ -8,7 +8,7 @@ export const pointFilter: Family = {
   figures: {},
   judge: judgePointOfUse,
   rules: [],
-  connects: (model) => (model.effects.includes("minerals") ? "product" : "sink"),
+  connects: () => "sink",
   rig: { media: false, flushed: true, gentle: "open" },
   shape: "small",
   service: [{ what: "Change the cartridge", when: "6 to 12 months" }],

@@ -5,6 +5,15 @@ import { figured, numberFigure, quantityFigure, yesNoFigure, type Frozen } from 
 /** Where a unit connects (handbook 9, Where a unit connects). */
 export const connections = ["line", "sink", "supply", "appliance", "faucet", "product", "feed"] as const;
 export type Connects = (typeof connections)[number];
+const connectionWords: Readonly<Record<Connects, string>> = {
+  line: "in the house's line",
+  sink: "at one cold stop",
+  supply: "at a tee in a cold pipe, or a hose",
+  appliance: "ahead of one appliance",
+  faucet: "on a faucet or shower arm",
+  product: "behind another unit",
+  feed: "on another unit's feed line",
+};
 
 const gentleness = [
   { id: "quarter", label: "a quarter" },
@@ -39,6 +48,12 @@ export const unitFigures = {
   variant: figured(z.string().max(60), { label: "Variant", kind: "text" }),
   /** Drinking-water units hang on a branch; the others stand in the house's line. */
   branch: yesNoFigure("On a drinking-water branch"),
+  /** Where it connects, where that is not its family's usual place. */
+  connects: figured(z.enum(connections), {
+    label: "Connects",
+    kind: "choice",
+    options: connections.map((id) => ({ id, label: connectionWords[id] })),
+  }).optional(),
   effects: figured(z.array(z.enum(effectIds)).min(1), {
     label: "What it does",
     kind: "many",

@@ -42,21 +42,31 @@ export interface RunRig {
 /** Roles of handles that stand open when a run starts: the house is drained through them. */
 const openAtStart: ReadonlySet<string> = new Set(["lowTap", "highTap", "heaterValve"]);
 
-/** Where everything stands once the bypass is fitted and nothing is joined: main and train shut, stubs open, heads past their units, power off, taps open. */
-export function startOfRun(rig: Rig): RigState {
-  const first: Partial<Record<Rig["handles"][number]["kind"], string>> = {
-    lever: "closed",
-    cap: "uncapped",
-    head: "bypass",
-    switch: "off",
+/** How handles stand that nothing has been done with yet. */
+const untouched: Partial<Record<Rig["handles"][number]["kind"], string>> = {
+  lever: "closed",
+  cap: "uncapped",
+  head: "bypass",
+  switch: "off",
+};
+
+/**
+ * Where everything stands when the rig begins to be followed. Where the house is shut for the job: the bypass fitted and nothing joined, main and train
+ * shut, stubs open, heads past their units, power off, taps open. Else: the house fed as every day, and what is new shut, dry and off.
+ */
+export function startOfRun(rig: Rig, isHouseShut: boolean): RigState {
+  const wanted = (h: Rig["handles"][number]): string | undefined => {
+    if (!isHouseShut && h.unit === undefined) return h.normal;
+    return h.role && openAtStart.has(h.role) ? "open" : untouched[h.kind];
   };
   const positions = Object.fromEntries(
     rig.handles.flatMap((h) => {
-      const wanted = h.role && openAtStart.has(h.role) ? "open" : first[h.kind];
-      return wanted !== undefined && h.positions.some((p) => p.name === wanted) ? [[h.id, wanted]] : [];
+      const position = wanted(h);
+      return position !== undefined && h.positions.some((p) => p.name === position) ? [[h.id, position]] : [];
     }),
   );
-  const state = beforeFirstWater(rig, positions);
+  const dry = beforeFirstWater(rig, positions);
+  const state = isHouseShut ? dry : { ...dry, purged: true };
   const lamps = rig.units.filter((u) => u.uv);
   return lamps.length === 0 ? state : { ...state, unproven: behindLamps(rig) };
 }
@@ -257,17 +267,20 @@ function withSupply(run: RunRig, at: number): RunRig {
   return run.supply.at(-1)?.is === is ? run : { ...run, supply: [...run.supply, { at, is }] };
 }
 
-/** The run's rig at its start; undefined for what does not hang together. */
-export function rigAtStart(rig: Rig, at: number): RunRig | undefined {
+/** Does a step shut the house's water off. */
+const shutsHouse = (step: Step): boolean => step.stage === "cut" && step.water === "off";
+
+/** The rig of a run of some steps at its start; undefined for what does not hang together. */
+export function rigAtStart(rig: Rig, steps: readonly Step[], at: number): RunRig | undefined {
   if (faultsOf(rig).length > 0) return undefined;
-  const state = startOfRun(rig);
+  const state = startOfRun(rig, steps.some(shutsHouse));
   // Until the water is shut off for the cut the house has its old, untreated supply.
   return { rig, state, turned: [], supply: [{ at, is: "bypassed" }] };
 }
 
 /** A step that shuts the house's water off before any handle of the rig is there to be turned. */
 export const shutOn = (run: RunRig, step: Step, at: number): RunRig =>
-  run.turned.length === 0 && step.stage === "cut" && step.water === "off" ? withSupply(run, at) : run;
+  run.turned.length === 0 && shutsHouse(step) ? withSupply(run, at) : run;
 
 /** Flow steps whose water a turn stopped: their clock stands until it runs again (handbook 5, Steps). */
 export function flowsStopped(
@@ -293,11 +306,13 @@ export function flowsStopped(
   return counting.filter((s) => runs(before, s.unit!) && !runs(after, s.unit!));
 }
 
-/** Is a unit that its recipe fills through the valves right before this soak still without water in it. */
+/** Is a unit that its recipe fills through the valves, and turns to nothing else before this soak, still without water in it. */
 export function soaksDry(run: RunRig | undefined, steps: readonly Step[], step: Step): boolean {
-  const ofUnit = steps.filter((s) => s.unit !== undefined && s.unit === step.unit);
-  if (!run || step.kind !== "soak" || ofUnit[ofUnit.indexOf(step) - 1]?.goal?.want !== "fill") return false;
-  const own = keysBelow(run.rig, step.unit!);
+  if (!run || step.kind !== "soak" || step.unit === undefined) return false;
+  const ofUnit = steps.filter((s) => s.unit === step.unit);
+  const before = ofUnit.slice(0, ofUnit.indexOf(step));
+  if (before.findLast((s) => s.goal)?.goal?.want !== "fill") return false;
+  const own = keysBelow(run.rig, step.unit);
   return run.rig.edges.some(
     (e) =>
       e.unit !== undefined &&

@@ -1,10 +1,11 @@
+import { arrangements, type Arrangement } from "../rig/compose/part";
 import { faultsOf, type Rig } from "../rig/rig";
 import { CHANGED_MEANWHILE } from "./design";
 import { line, oneOf, optional, rig, whole, yesNo, type Of } from "./fields";
 import { accept, logKind, office, refuse } from "./kind";
 
 const kept = {
-  arrangement: oneOf("threeValve", "heads"),
+  arrangement: oneOf(...arrangements),
   drainCock: yesNo,
   /** The rig as somebody changed it, in place of the composed one. */
   own: optional(rig),
@@ -24,7 +25,7 @@ declare module "../job/job" {
   interface JobState {
     /** How the train can be passed by, where somebody chose. */
     readonly bypass?: {
-      readonly arrangement: "threeValve" | "heads";
+      readonly arrangement: Arrangement;
       readonly drainCock: boolean;
       readonly own?: Rig;
     };

@@ -49,6 +49,6 @@ export const runStarted = logKind({
       : {
           ...job,
           run: { ...run, started: { by, at } },
-          rig: rig && rigAtStart(rig, Date.parse(at)),
+          rig: rig && rigAtStart(rig, run.steps, Date.parse(at)),
         },
 });

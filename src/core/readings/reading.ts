@@ -25,6 +25,11 @@ export interface ReadingContext {
   /** Loss curves of the train's units at their share of the flow, for the loss the design predicts. */
   readonly loss?: readonly { readonly curve: LossCurve; readonly parallel: number }[];
   readonly trainMax?: number;
+  /** Where nothing stands in the house's line: the pressures that the units take, kPa, and which of them ask for it. */
+  readonly feed?: {
+    readonly least?: { readonly kPa: number; readonly unit: string };
+    readonly most?: { readonly kPa: number; readonly unit: string };
+  };
 }
 
 /** Values as they were understood: numbers in canonical units, answers by their id. */

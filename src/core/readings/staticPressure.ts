@@ -1,6 +1,7 @@
 import { housePressures } from "../water/pressures";
 import { rule } from "../words";
-import { numberIn, only, open, type ReadingKind } from "./reading";
+import type { Verdict } from "../verdict";
+import { numberIn, only, open, type ReadingContext, type ReadingKind } from "./reading";
 
 const { housingMost, reduceAbove, fixtureGood, fixtureLeast } = housePressures;
 /** A gauge reads no closer than a thousandth. */
@@ -30,6 +31,33 @@ const pressureRule = rule<{ readonly pressure: number; readonly most: number }>(
   },
 });
 
+interface FeedFacts {
+  readonly pressure: number;
+  readonly limit?: number;
+  readonly unit?: string;
+  readonly side?: "under" | "over";
+}
+const feedRule = rule<FeedFacts>("unit-pressure", {
+  reason: ({ pressure, limit, unit, side }, say) => {
+    if (limit === undefined) return `${say.of(pressure, "pressure")}, inside what the units take`;
+    const words = side === "under" ? "needs at least" : "takes at most";
+    return `${say.beside(pressure, limit, "pressure")}, ${unit} ${words} ${say.of(limit, "pressure")}`;
+  },
+  remedy: ({ side }) =>
+    side === "under"
+      ? "Find the restriction, or plan a booster before it"
+      : "A pressure-reducing valve before it",
+});
+
+/** A pressure against what the units at a stop or pipe take: below the least or above the most of any is a Stop before anything is drilled. */
+function judgeFeed(pressure: number, { least, most }: NonNullable<ReadingContext["feed"]>): Verdict {
+  if (least && pressure < least.kPa / ROUNDING)
+    return feedRule.stop({ pressure, limit: least.kPa, unit: least.unit, side: "under" });
+  if (most && pressure > most.kPa * ROUNDING)
+    return feedRule.stop({ pressure, limit: most.kPa, unit: most.unit, side: "over" });
+  return feedRule.good({ pressure });
+}
+
 function levelOf(p: number, most: number) {
   if (p > most * ROUNDING || p < fixtureLeast) return "Stop";
   return p > reduceAbove || p < fixtureGood ? "Check" : "Good";
@@ -39,11 +67,12 @@ export const staticPressure: ReadingKind = {
   id: "staticPressure",
   label: "Static pressure",
   fields: [{ id: "pressure", label: "Gauge reads", quantity: "pressure" }],
-  judge: (v, { trainMax: most = housingMost }) => {
+  judge: (v, { trainMax: most = housingMost, feed }) => {
     const pressure = numberIn(v, "pressure");
-    return pressure === undefined
-      ? open("The verdict")
-      : only(pressureRule.at(levelOf(pressure, most), { pressure, most }));
+    if (pressure === undefined) return open("The verdict");
+    return only(
+      feed ? judgeFeed(pressure, feed) : pressureRule.at(levelOf(pressure, most), { pressure, most }),
+    );
   },
-  rules: [pressureRule],
+  rules: [pressureRule, feedRule],
 };

@@ -10,10 +10,11 @@ import {
 } from "../rig";
 import { siteFacts, type SurveyAnswers } from "../site";
 import { sourceSafety } from "../water";
-import { familyOf, unitMarks, type UnitModel } from "../families";
+import { connectionIn, familyOf, unitMarks, type UnitModel } from "../families";
 import { withModels, type DesignBasis } from "../train";
 import { circumstancesOf, wishOf, type JobState, type Knowledge, type RunRig } from "../job";
 import { governing } from "./readingContext";
+import { connectsOf, isHouseShut } from "../run/compose";
 import type { Step } from "../run/step";
 
 export interface BypassChoice {
@@ -24,11 +25,10 @@ export const defaultBypass: BypassChoice = { arrangement: "threeValve", drainCoc
 
 /** Does the unit stand on another unit's line, not on a branch of its own. */
 function ridesAlong(model: UnitModel, hasRo: boolean): boolean {
-  const family = familyOf(model);
-  const connects = family.connects(model);
+  const connects = connectionIn(model, hasRo);
   if (connects === "feed") return true;
-  if (connects === "product") return hasRo || !model.effects.includes("minerals");
-  return hasRo && family.behindRo === true;
+  // What may stand on a product line hangs on a stop where there is no RO; what always does waits for one.
+  return connects === "product" && (hasRo || familyOf(model).connects(model) === "product");
 }
 
 /** The parts of a rig from a design's units (handbook 4); what only hangs on another unit's line is left out. */
@@ -83,6 +83,10 @@ export function rigChoice(answers: SurveyAnswers, bypass: BypassChoice): RigChoi
     source: sourceSafety(facts.water, facts.source),
   };
 }
+
+/** Is the house shut for the job of a design. */
+export const isShutFor = (basis: DesignBasis, knowledge: Knowledge): boolean =>
+  isHouseShut(connectsOf(withModels(basis.units, knowledge)), basis.answers);
 
 /** The rig of a design: the job's own if somebody changed it, else composed. */
 export function rigFor(job: Pick<JobState, "bypass">, basis: DesignBasis, knowledge: Knowledge): Rig {

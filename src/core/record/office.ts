@@ -8,7 +8,7 @@ import { allVerdicts, judgeJob, withModels } from "../train";
 import type { UnitSystem } from "../units";
 import { verdictKey, type Verdict } from "../verdict";
 import { sourceSafety } from "../water";
-import { rigFor } from "./jobRig";
+import { defaultBypass, rigFor } from "./jobRig";
 import { draftBasis, readingContext } from "./readingContext";
 
 /** Verdicts of the draft that keep it from being signed: Stop and Unknown without a written reason (handbook 2). */
@@ -43,6 +43,7 @@ export function startOf(job: JobState, knowledge: Knowledge): Kept["runStarted"]
     demand: knowledge.tables.demand,
     defaults: { "ro.discards": schools.roDiscards, "ro.rinseMinutes": schools.roRinseMinutes },
     tankOpen: schools.tankOpen,
+    bypass: (job.bypass ?? defaultBypass).arrangement !== "none",
     source: sourceSafety(facts.water, facts.source),
     units,
   });

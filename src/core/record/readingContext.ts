@@ -1,5 +1,5 @@
 import { lossCurve } from "../treatment";
-import { roRated, type DesignUnit } from "../families";
+import { connectionOf, roRated, type DesignUnit, type UnitModel } from "../families";
 import type { ReadingContext } from "../readings";
 import { judgeJob, withModels, type DesignBasis } from "../train";
 import { upper } from "../units";
@@ -18,6 +18,25 @@ export const governing = (job: JobState): DesignBasis =>
   job.revisions.find((r) => r.revision === job.run?.revision) ?? job.revisions.at(-1) ?? draftBasis(job);
 /** The units of the design that governs the run. */
 export const governingUnits = (job: JobState): readonly DesignUnit[] => governing(job).units;
+
+/** The least and the most pressure that a unit takes where it is connected, kPa; a pump needs only its own inlet. */
+function feedBand(model: UnitModel, isBoosted: boolean) {
+  const least = model.booster?.minInlet ?? (isBoosted ? undefined : model.ro?.minFeed);
+  return { least, most: Math.min(model.ro?.maxFeed ?? Infinity, model.maxPressure ?? Infinity) };
+}
+
+/** What the units of a job take where none stands in the house's line; undefined where one does. */
+function feedOf(models: readonly UnitModel[]): ReadingContext["feed"] {
+  if (models.length === 0 || models.some((m) => connectionOf(m) === "line")) return undefined;
+  const isBoosted = models.some((m) => m.booster && !m.ro);
+  const bands = models.map((m) => ({ unit: m.code, ...feedBand(m, isBoosted) }));
+  const least = bands.filter((b) => b.least !== undefined).sort((a, b) => b.least! - a.least!)[0];
+  const most = bands.filter((b) => b.most < Infinity).sort((a, b) => a.most - b.most)[0];
+  return {
+    least: least && { kPa: least.least!, unit: least.unit },
+    most: most && { kPa: most.most, unit: most.unit },
+  };
+}
 
 /** What readings are judged against (handbook 6): those of one unit of the governing design, or those of the whole train. */
 export function readingContext(
@@ -50,5 +69,6 @@ export function readingContext(
       maxFlow: uv.maxFlow ?? uv.ratedFlow,
     },
     carbonLitres: carbon?.mediaLitres,
+    feed: feedOf(units.map((u) => u.model)),
   };
 }

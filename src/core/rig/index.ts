@@ -34,7 +34,7 @@ export {
 } from "./regions";
 export { flows, waterAt, type Flows, type WaterAt, type WaterMark } from "./flows";
 export { followed, heardFull, judge, judgeOf, standing, type Judged } from "./judge";
-export { composeRig, type Arrangement, type RigChoice, type RigPart } from "./compose";
+export { arrangements, composeRig, type Arrangement, type RigChoice, type RigPart } from "./compose";
 export { aimed, wishesOf, type Aimed, type Wish } from "./goals";
 export { feedHandle, lineHandles, onLine } from "./line";
 export { whyNot, type NoWay } from "./whyNot";

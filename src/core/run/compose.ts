@@ -1,10 +1,10 @@
 import type { Wish } from "../rig";
 import type { SourceSafety } from "../water";
-import type { DesignUnit, UnitModel } from "../families";
+import { connectionIn, type Connects, type DesignUnit, type UnitModel } from "../families";
 import type { DemandTables, Fixture, SurveyAnswers } from "../site";
 import type { Figures, Text } from "../words";
 import type { Recipe, RecipeStep, StepCondition } from "./recipe";
-import { stages, type Step } from "./step";
+import { stages, type FlowBand, type Step } from "./step";
 
 export interface ComposeInput {
   readonly site: Recipe;
@@ -22,6 +22,8 @@ export interface ComposeInput {
   readonly defaults: Readonly<Record<string, number>>;
   /** Is the source safe to drink as it comes; from an unsafe one the house is not fed past its treatment. */
   readonly source: SourceSafety;
+  /** Can the house be fed past the units in its line; without a bypass it is off until they are open. */
+  readonly bypass: boolean;
   /** Tank valve open during the first start: one discard more (handbook 1, Schools). */
   readonly tankOpen: boolean;
 }
@@ -48,12 +50,38 @@ const numberOf = (
   defaults: ComposeInput["defaults"],
 ): number => (typeof written === "number" ? written : stated(model, written.slice(1), defaults));
 
+/** How the units of a job connect (handbook 9); a design without units is a bypass in the house's line. */
+export function connectsOf(units: readonly { readonly model: UnitModel }[]): ReadonlySet<Connects> {
+  const hasRo = units.some(({ model }) => model.ro);
+  const kinds = units.map(({ model }) => connectionIn(model, hasRo));
+  return new Set<Connects>(kinds.length === 0 ? ["line"] : kinds);
+}
+
+/**
+ * Must the house's own valve be shut: for the line always, at a stop that does not hold, and for an appliance unless a valve of its branch is known
+ * to stand ahead (handbook 9, Where a unit connects).
+ */
+export function isHouseShut(kinds: ReadonlySet<Connects>, answers: SurveyAnswers): boolean {
+  if (kinds.has("line")) return true;
+  const atStop = kinds.has("sink") || kinds.has("supply");
+  if (atStop && answers["sink.coldStop"]?.text === "no") return true;
+  return kinds.has("appliance") && answers["appliance.valve"]?.text !== "yes";
+}
+
 /** Does a condition hold of a job? Throws where a figure is compared that the unit does not state: unknown is neither much nor little. */
 function conditionHolds(
   c: StepCondition,
-  { answers, source, tankOpen }: ComposeInput,
+  { answers, source, tankOpen, units, bypass }: ComposeInput,
   model: UnitModel | undefined,
 ) {
+  if ("present" in c) return c.present.some((kind) => connectsOf(units).has(kind));
+  if ("absent" in c) return !c.absent.some((kind) => connectsOf(units).has(kind));
+  if ("bypass" in c) return c.bypass === bypass;
+  if ("at" in c) {
+    const hasRo = units.some((u) => u.model.ro);
+    return model !== undefined && c.at.includes(connectionIn(model, hasRo));
+  }
+  if ("houseShut" in c) return isHouseShut(connectsOf(units), answers) === c.houseShut;
   if ("source" in c) return c.source.includes(source);
   if ("tankOpen" in c) return c.tankOpen === tankOpen;
   if ("survey" in c) return c.is.includes(answers[c.survey]?.text || "unknown");
@@ -75,44 +103,82 @@ const tapNames: Partial<Record<Fixture, string>> = {
   lavatory: "lavatory tap",
 };
 
+interface Taps {
+  readonly counts: Readonly<Partial<Record<Fixture, number>>>;
+  readonly taps: number;
+  readonly flow: number;
+}
+
+/** Every way to open taps of a house, by how many of each; at most `most` of a kind, more are never needed. */
+function waysToOpen(
+  available: Readonly<Partial<Record<Fixture, number>>>,
+  demand: DemandTables,
+  most: number,
+): Taps[] {
+  const kinds = (Object.keys(tapNames) as Fixture[]).filter((kind) => (available[kind] ?? 0) > 0);
+  return kinds.reduce<Taps[]>(
+    (ways, kind) =>
+      ways.flatMap(({ counts, taps, flow }) =>
+        Array.from({ length: Math.min(available[kind]!, most) + 1 }, (_, n) => ({
+          counts: n === 0 ? counts : { ...counts, [kind]: n },
+          taps: taps + n,
+          flow: flow + n * (demand.openFlow[kind] ?? 0),
+        })),
+      ),
+    [{ counts: {}, taps: 0, flow: 0 }],
+  );
+}
+
+/** So many taps of a kind are asked about at most: six tubs feed any band. */
+const MOST_TAPS = 6;
+
 /**
- * Cold taps that together give at least a flow, largest first, in words; says what is missing when they fall short (handbook 5, conditioner flush).
- * A complete bathroom counts as a tub and a lavatory tap.
+ * The fewest cold taps whose sum lies inside a band, in words (handbook 9, K5); among as many the nearest to its middle. Where no sum lies inside,
+ * the least that is above it, to be throttled at one tap, else all of them with what is missing said. A complete bathroom counts as a tub and a
+ * lavatory tap. L/min.
  */
 export function tapsFor(
-  flow: number,
+  { low, high }: FlowBand,
   fixtures: Readonly<Partial<Record<Fixture, number>>>,
   demand: DemandTables,
 ): Text {
   const bathrooms = fixtures.bathroomGroup ?? 0;
-  const available: Partial<Record<Fixture, number>> = {
+  const available = {
     ...fixtures,
     bathtub: (fixtures.bathtub ?? 0) + bathrooms,
     lavatory: (fixtures.lavatory ?? 0) + bathrooms,
   };
-  const order = (Object.keys(tapNames) as Fixture[]).sort(
-    (a, b) => (demand.openFlow[b] ?? 0) - (demand.openFlow[a] ?? 0),
-  );
-  const picked: string[] = [];
-  let sum = 0;
-  for (const kind of order) {
-    const each = demand.openFlow[kind] ?? 0;
-    const use = Math.min(available[kind] ?? 0, Math.max(0, Math.ceil((flow - sum) / each)));
-    if (use > 0) {
-      picked.push(plural(use, tapNames[kind]!));
-      sum += use * each;
-    }
-    if (sum >= flow) break;
-  }
-  if (picked.length === 0)
+  const ways = waysToOpen(available, demand, MOST_TAPS).filter((way) => way.taps > 0);
+  if (ways.length === 0)
     return {
       text: "No taps were surveyed: open cold taps one by one until the flow is reached, and measure it",
     };
-  const names = picked.join(" and ");
-  if (sum >= flow) return { text: `Cold, fully open: ${names}` };
+  const offMiddle = (way: Taps) => Math.abs(way.flow - (low + high) / 2);
+  const named = ({ counts }: Taps) =>
+    (Object.keys(counts) as Fixture[])
+      .sort((x, y) => (demand.openFlow[y] ?? 0) - (demand.openFlow[x] ?? 0))
+      .map((kind) => plural(counts[kind]!, tapNames[kind]!))
+      .join(" and ");
+  const least = (some: readonly Taps[], by: (way: Taps) => number) =>
+    some.toSorted((x, y) => by(x) - by(y) || x.taps - y.taps || offMiddle(x) - offMiddle(y))[0];
+  const inside = least(
+    ways.filter((way) => way.flow >= low && way.flow <= high),
+    (way) => way.taps,
+  );
+  if (inside) return { text: `Cold, fully open: ${named(inside)}` };
+  const above = least(
+    ways.filter((way) => way.flow > high),
+    (way) => way.flow,
+  );
+  if (above)
+    return {
+      text: `Cold: ${named(above)}, about {all} fully open; that is too much, so close one until what you measure is inside`,
+      of: { all: { value: above.flow, quantity: "flow" } },
+    };
+  const all = least(ways, (way) => -way.flow)!;
   return {
-    text: `Cold, fully open: ${names}, about {all} in all; that falls short, so add a hose and measure`,
-    of: { all: { value: sum, quantity: "flow" } },
+    text: `Cold, fully open: ${named(all)}, about {all} in all; that falls short, so add a hose and measure`,
+    of: { all: { value: all.flow, quantity: "flow" } },
   };
 }
 
@@ -173,7 +239,8 @@ function stepFrom(
     why: name(template.why),
     figures: figuresOf(template, model),
     work: template.work,
-    water: template.water === "bypassed" && input.source === "unsafe" ? "off" : template.water,
+    water:
+      template.water === "bypassed" && (input.source === "unsafe" || !input.bypass) ? "off" : template.water,
     cautions: [...(template.cautions ?? []), ...(heavy ? ["heavy"] : [])],
     power: template.power,
     details: template.details ? template.details.map(name) : undefined,
@@ -192,7 +259,10 @@ function stepFrom(
               : undefined,
           litres: flow.litres,
           untilClear: flow.untilClear ? true : undefined,
-          taps: flow.taps ? tapsFor(flow.low ?? 0, input.fixtures, input.demand) : undefined,
+          taps:
+            flow.taps && flow.low !== undefined && flow.high !== undefined
+              ? tapsFor({ low: flow.low, high: flow.high }, input.fixtures, input.demand)
+              : undefined,
         }
       : undefined,
     soak: soak

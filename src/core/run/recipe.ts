@@ -1,10 +1,15 @@
 import { z } from "zod";
+import { connections } from "../families/unit";
 import { stages, type Step } from "./step";
 
 /** A number, or the unit's own figure by path, e.g. `$ro.rinseMinutes`. */
 const figure = z.union([z.number().nonnegative(), z.string().regex(/^\$[a-zA-Z.]+$/)]);
 const unitFigure = z.string().regex(/^[a-zA-Z0-9.]+$/);
-/** When a step belongs to a job. `unit` is a figure of the unit by path: one of some values, so much or more, less than that, or stated at all. */
+/**
+ * When a step belongs to a job. `unit` is a figure of the unit by path: one of some values, so much or more, less than that, or stated at all.
+ * `present` and `absent`: some unit of the job connects so, or none does; `at`: this unit does; `houseShut`: the house's own valve has to be shut for it;
+ * `bypass`: the house can be fed past the line (handbook 9).
+ */
 const condition = z.union([
   z.strictObject({ survey: z.string(), is: z.array(z.string()).min(1) }),
   z.strictObject({ unit: unitFigure, is: z.array(z.union([z.string(), z.boolean()])).min(1) }),
@@ -13,6 +18,11 @@ const condition = z.union([
   z.strictObject({ unit: unitFigure, has: z.boolean() }),
   z.strictObject({ tankOpen: z.boolean() }),
   z.strictObject({ source: z.array(z.enum(["safe", "unsafe", "unknown"])).min(1) }),
+  z.strictObject({ present: z.array(z.enum(connections)).min(1) }),
+  z.strictObject({ absent: z.array(z.enum(connections)).min(1) }),
+  z.strictObject({ at: z.array(z.enum(connections)).min(1) }),
+  z.strictObject({ houseShut: z.boolean() }),
+  z.strictObject({ bypass: z.boolean() }),
 ]);
 
 /** What the rig is to come to: a wish of chapter 4, or handles of the unit at positions, with the openings that the step permits and the handle that feeds them. */

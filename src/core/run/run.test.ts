@@ -35,6 +35,7 @@ const compose = (
     demand: demandTables,
     defaults: { "ro.discards": 3, "ro.rinseMinutes": 30 },
     tankOpen: false,
+    bypass: true,
     source: "safe",
     units: codes.map((code, i) => {
       const model = unitModels.get(code)!;
@@ -167,8 +168,14 @@ describe("composeRun", () => {
   });
   it("adds taps up to the flush flow, and says when they fall short", () => {
     const said = (fixtures: Parameters<typeof tapsFor>[1], system: "us" | "metric") =>
-      sayText(tapsFor(19, fixtures, demandTables), sayFor(system));
+      sayText(tapsFor({ low: 17, high: 24 }, fixtures, demandTables), sayFor(system));
     expect(said({ bathtub: 1, kitchenSink: 1 }, "us")).toBe("Cold, fully open: 1 bathtub and 1 kitchen tap");
+    // Two tubs would be 30 L/min, above the band.
+    expect(said({ bathtub: 2 }, "us")).toMatch(
+      /^Cold: 2 bathtubs, about 7\.93 gpm fully open; that is too much/,
+    );
+    expect(said({ bathtub: 2, lavatory: 2 }, "us")).toBe("Cold, fully open: 1 bathtub and 1 lavatory tap");
+    expect(said({ hoseBib: 1, bathtub: 2, shower: 3 }, "us")).toBe("Cold, fully open: 1 hose bib");
     expect(said({ lavatory: 1 }, "us")).toMatch(/1 lavatory tap, about 1\.19 gpm in all; that falls short/);
     expect(said({ lavatory: 1 }, "metric")).toMatch(/about 4\.5 L\/min in all; that falls short/);
     expect(said({}, "us")).toMatch(/No taps were surveyed/);

@@ -198,7 +198,7 @@ function smokehouseJob(scene: Scene): DemoDesk {
   smokehouse.by = adaeze;
   smokehouse.now = now - 22 * HOUR;
   visit(smokehouse, now - 23 * HOUR, now - 18 * HOUR, adaeze, "Install and start up");
-  smokehouse.do({ kind: "runStarted" }).work("site.leakQuarter", {
+  smokehouse.do({ kind: "runStarted" }).work("site.leakLast", {
     ...readings,
     staticPressure: { pressure: "27.6 psi" },
     rawWater: { hardness: "8 gpg" },

@@ -8,6 +8,7 @@ import { EditRig } from "./EditRig";
 const words: Readonly<Record<Arrangement, string>> = {
   threeValve: "Three valves round the train",
   heads: "Each unit's own head, isolating valves",
+  none: "None: a shut-off ahead, the house off meanwhile",
 };
 
 interface Choice {

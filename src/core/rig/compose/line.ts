@@ -117,6 +117,12 @@ function joint(d: RigBuilder, id: string, name: string, stub: string, train: str
   });
 }
 
+const inletNames: Readonly<Record<Arrangement, string>> = {
+  threeValve: "Inlet valve of the bypass",
+  heads: "Valve before the train",
+  none: "Shut-off ahead of the train",
+};
+
 /** The units of the line behind a node, with the way past them. Returns where the house's pipe begins. */
 export function trainLine(d: RigBuilder, line: readonly RigPart[], from: string, choice: RigChoice): string {
   const stubs = choice.arrangement === "threeValve";
@@ -127,12 +133,9 @@ export function trainLine(d: RigBuilder, line: readonly RigPart[], from: string,
   const behind = d.node("behind", "junction", { name: "Pipe behind the train", role: "behind" });
   d.pipe(from, before);
   // A unit that has valves of its own needs none more beside it.
-  const hasOwnValves = (part: RigPart) => !stubs && part.head === undefined;
+  const hasOwnValves = (part: RigPart) => choice.arrangement === "heads" && part.head === undefined;
   if (hasOwnValves(line[0]!)) d.pipe(before, first);
-  else {
-    const name = stubs ? "Inlet valve of the bypass" : "Valve before the train";
-    d.lever(named("inlet"), name, before, first, place);
-  }
+  else d.lever(named("inlet"), inletNames[choice.arrangement], before, first, place);
   let at = d.node("trainIn", "junction", { name: "Pipe into the train", role: "trainIn" });
   if (stubs) joint(d, "stubIn", "Inlet stub", first, at);
   else d.pipe(first, at);
@@ -141,7 +144,7 @@ export function trainLine(d: RigBuilder, line: readonly RigPart[], from: string,
     d.opening(named("drainCock"), "Drain cock of the train", at, "drainCock", place, { low: true });
   if (stubs) joint(d, "stubOut", "Outlet stub", last, at, true);
   else d.pipe(at, last);
-  if (hasOwnValves(line.at(-1)!)) d.pipe(last, behind);
+  if (choice.arrangement === "none" || hasOwnValves(line.at(-1)!)) d.pipe(last, behind);
   else {
     const name = stubs ? "Outlet valve of the bypass" : "Valve behind the train";
     d.lever(named("outlet"), name, last, behind, place);

@@ -1,7 +1,7 @@
 import { startOfRun } from "@/core/job";
 import Link from "@/ui/Link";
 import type { Route } from "next";
-import { defaultBypass, draftBasis, rigFor } from "@/core/record";
+import { defaultBypass, draftBasis, isShutFor, rigFor } from "@/core/record";
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
@@ -50,7 +50,7 @@ export default async function ValvesPage({ params }: PageProps<"/jobs/[id]/train
         key={JSON.stringify(bypass) + job.designSeq}
         rig={rig}
         drawing={drawing}
-        startOfRun={startOfRun(rig)}
+        startOfRun={startOfRun(rig, isShutFor(draftBasis(job), known))}
       />
     </JobShell>
   );
