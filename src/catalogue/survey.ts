@@ -205,7 +205,10 @@ export const surveyGroups: readonly SurveyGroup[] = [
         options: [
           { id: "electric", label: "Electric tank" },
           { id: "gas", label: "Gas tank" },
-          { id: "instant", label: "Tankless" },
+          { id: "instant", label: "Tankless, gas" },
+          { id: "instantElectric", label: "Tankless, electric" },
+          { id: "heatPump", label: "Heat pump" },
+          { id: "indirect", label: "Tank heated by a boiler" },
           { id: "none", label: "None" },
         ],
         blocks: "which power-off step the run needs",

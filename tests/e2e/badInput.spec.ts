@@ -125,7 +125,7 @@ test("roles, origins and strangers are kept out on the server", async ({ browser
   const { page, context } = await signedIn(browser, "sunniva");
   const job = await openJob(page, "Ropewalk Studio", "run");
   await expect(page.getByText("only the crew can press here")).toBeVisible();
-  const done = { kind: "stepDone", id: freshId(), step: "site.drainDown" };
+  const done = { kind: "stepDone", id: freshId(), step: "u1.faucet" };
   expect((await post(page, job, done)).status()).toBe(403);
   expect((await page.request.get(`/api/jobs/${job}/record?as=bundle`)).status()).toBe(403);
   await page.goto("/people");
@@ -193,25 +193,24 @@ test("two people finishing one step finish it once, and both phones agree", asyn
   const job = await openJob(one.page, "Ropewalk Studio", "run");
   await two.page.goto(`/jobs/${job}/run`);
   const step = one.page.locator("article[data-step]");
-  await expect(step).toHaveAttribute("data-step", "site.drainDown");
+  await expect(step).toHaveAttribute("data-step", "u1.faucet");
   await Promise.all(
     [one.page, two.page].map((p) => p.getByRole("button", { name: "Done", exact: true }).click()),
   );
   await Promise.all(
     [one.page, two.page].map((p) =>
-      expect(p.locator("article[data-step]")).toHaveAttribute("data-step", "site.cut"),
+      expect(p.locator("article[data-step]")).toHaveAttribute("data-step", "u2.fit"),
     ),
   );
   await expect
     .poll(
       async () =>
-        (await entriesOf(one.page, job)).filter(
-          (e) => e.kind === "stepDone" && e.data.step === "site.drainDown",
-        ).length,
+        (await entriesOf(one.page, job)).filter((e) => e.kind === "stepDone" && e.data.step === "u1.faucet")
+          .length,
     )
     .toBeGreaterThan(0);
-  await one.page.goto(`/jobs/${job}/run?step=site.drainDown`);
-  await two.page.goto(`/jobs/${job}/run?step=site.drainDown`);
+  await one.page.goto(`/jobs/${job}/run?step=u1.faucet`);
+  await two.page.goto(`/jobs/${job}/run?step=u1.faucet`);
   const said = await one.page.getByText(/Done by/).innerText();
   expect(await two.page.getByText(/Done by/).innerText()).toBe(said);
   await one.context.close();
@@ -249,12 +248,12 @@ test("the database gone for a while in the middle of a step: queued, said, nothi
   test.setTimeout(180_000);
   const { page, context } = await signedIn(browser, "tobias", phone);
   const job = await openJob(page, "Ropewalk Studio", "run");
-  await expect(page.locator("article[data-step]")).toHaveAttribute("data-step", "site.cut");
+  await expect(page.locator("article[data-step]")).toHaveAttribute("data-step", "u2.fit");
   const pid = Number(readFileSync(join(folder, "m.pid"), "utf8"));
   process.kill(pid, "SIGKILL");
   await page.getByRole("button", { name: "Done", exact: true }).click();
   await expect(page.locator("[data-queued]")).toContainText("kept on this phone");
-  await expect(page.locator("article[data-step]")).toHaveAttribute("data-step", "site.inlet");
+  await expect(page.locator("article[data-step]")).toHaveAttribute("data-step", "u1.ports");
   await page.waitForTimeout(20_000);
   await expect(page.locator("[data-queued]")).toBeVisible();
   const settings = join(folder, "my.cnf");
@@ -264,7 +263,7 @@ test("the database gone for a while in the middle of a step: queued, said, nothi
   }).unref();
   await expect(page.locator("[data-queued]")).toHaveCount(0, { timeout: 60_000 });
   const entries = await entriesOf(page, job);
-  expect(entries.filter((e) => e.kind === "stepDone" && e.data.step === "site.cut")).toHaveLength(1);
+  expect(entries.filter((e) => e.kind === "stepDone" && e.data.step === "u2.fit")).toHaveLength(1);
   expect((await page.request.get("/api/health")).status()).toBe(200);
   await context.close();
 });

@@ -267,6 +267,7 @@ test("carbon and conditioner start up by their goals, the carbon past until the 
   let state = await stateOf(page, job);
   expect(state.rig!.state.stages).toMatchObject({ u1: "flushed", u2: "wet" });
   expect(state.rig!.state.positions).toMatchObject({ "u1.head": "bypass", "u2.head": "service" });
+  await sent(page, job, { kind: "stepDone", step: "u2.dry" });
   await sentClock(page, job, "u2.soak");
   await page.goto(`/jobs/${job}/run/valves`);
   await page.locator("[data-twin] summary").click();

@@ -91,7 +91,16 @@ describe("site steps (chapter 5)", () => {
       "walk",
     ));
   it("hold the household's word, the heater and the order read back", () => {
-    for (const id of ["tell", "heaterOffElectric", "heaterOffGas", "order", "hotAir", "walk"])
+    for (const id of [
+      "tell",
+      "heaterOffElectric",
+      "heaterOffGas",
+      "heaterOffControl",
+      "heaterOffBoiler",
+      "order",
+      "hotAir",
+      "walk",
+    ])
       expect(step(siteRecipe, id).kind).toBe("hold");
   });
   it("power the heater only after the hot tap ran without air", () =>

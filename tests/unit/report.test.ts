@@ -122,6 +122,7 @@ describe("the commissioning record", () => {
       signatures: {},
       photos: [],
       printed: d.now,
+      canPassBy: true,
     };
     const size = (pdf: Buffer) =>
       /MediaBox\s*\[\s*0 0 ([\d.]+) ([\d.]+)/.exec(pdf.toString("latin1"))!.slice(1, 3).map(Number);

@@ -3,7 +3,10 @@ import { describe, expect, it } from "vitest";
 import { connectionIn } from "@/core/families";
 import { statusOf } from "@/core/job";
 import type { Step } from "@/core/run";
+import { canPassBy } from "@/core/rig";
 import { tell } from "@/core/tell";
+import { inTrouble } from "@/phases/record/RecordPdf";
+import { reportOf } from "@/phases/record/report";
 import { type Desk, knowledge, runOf, signed, surveyed, ulidAt, work } from "./desk";
 
 const siteSteps = (models: readonly string[], answers: Readonly<Record<string, string>> = {}): string[] =>
@@ -72,6 +75,20 @@ describe("the site part of a run, by where its units connect", () => {
     ],
   ] as const)("of %s", (_, models, answers, wanted) => {
     expect(siteSteps(models, answers)).toEqual(wanted);
+  });
+
+  it.each([
+    ["electric", "heaterOffElectric"],
+    ["instantElectric", "heaterOffElectric"],
+    ["heatPump", "heaterOffElectric"],
+    ["unknown", "heaterOffElectric"],
+    ["gas", "heaterOffGas"],
+    ["instant", "heaterOffControl"],
+    ["indirect", "heaterOffBoiler"],
+  ])("switches a heater of the kind %s off where it is switched: %s", (kind, wanted) => {
+    const steps = siteSteps(["CT-1354"], { "heater.kind": kind });
+    expect(steps.filter((id) => id.startsWith("heaterOff"))).toEqual([wanted]);
+    expect(steps.indexOf("hotAir")).toBeLessThan(steps.indexOf("heaterOn"));
   });
 
   it("has no step about the heater where there is none", () => {
@@ -185,6 +202,28 @@ describe("the rig of a run that leaves the house its water", () => {
     const supplies = (d: Desk) => new Set(work(d).job.rig!.supply.map((s) => s.is));
     expect(supplies(runOf(["RO-T5"]))).toEqual(new Set(["bypassed"]));
     expect(supplies(runOf(["MS-2"]))).toEqual(new Set(["bypassed", "off"]));
+  });
+});
+
+describe("what the household's pack says of trouble", () => {
+  const said = (d: Desk) =>
+    inTrouble(
+      reportOf(d.job, knowledge, "metric", "Europe/Amsterdam"),
+      "Saltmarsh Water Fitters",
+      canPassBy(d.job.rig!.rig),
+    ).join("\n");
+
+  it("names the bypass where it can be turned", () => {
+    expect(said(runOf(["CT-1354"]))).toMatch(/turn the bypass/);
+  });
+
+  it.each([
+    ["an RO at a stop", runOf(["RO-T5"])],
+    ["a softener for one appliance", runOf(["MS-2"])],
+    ["a line without a way past", withoutBypass(["CH-3"])],
+  ])("says nothing of one for %s", (_, d) => {
+    expect(said(d)).not.toMatch(/bypass/);
+    expect(said(d)).toMatch(/^Close the main valve[^]*Call Saltmarsh Water Fitters\.$/);
   });
 });
 

@@ -3,6 +3,13 @@ import type { Recipe, RecipeStep } from "../../core/run/recipe";
 type When = NonNullable<RecipeStep["when"]>;
 /** In the house's line. */
 const inLine: When = [{ present: ["line"] }];
+/** Heaters that their breaker switches off; one that is not known is taken for such (handbook 10, ruling 30). */
+const byBreaker = ["electric", "instantElectric", "heatPump", "unknown"];
+/** The house is shut, and has a heater that must not be heated empty. */
+const withHeater: When = [
+  { houseShut: true },
+  { survey: "heater.kind", is: [...byBreaker, "gas", "instant", "indirect"] },
+];
 /** Nothing in the house's line: at a stop, a pipe, an appliance, a faucet or another unit. */
 const notInLine: When = [{ absent: ["line"] }];
 /** At a stop, a cold pipe or an appliance. */
@@ -162,7 +169,7 @@ export const siteRecipe: Recipe = {
       power: "off",
       hold: { statement: "The breaker is off and tagged." },
       cautions: ["heaterOff", "licensed"],
-      when: [{ houseShut: true }, { survey: "heater.kind", is: ["electric", "unknown"] }],
+      when: [{ houseShut: true }, { survey: "heater.kind", is: byBreaker }],
     },
     {
       id: "heaterOffGas",
@@ -175,7 +182,33 @@ export const siteRecipe: Recipe = {
       power: "off",
       hold: { statement: "The heater stands at pilot or vacation." },
       cautions: ["heaterOff", "licensed"],
-      when: [{ houseShut: true }, { survey: "heater.kind", is: ["gas", "instant"] }],
+      when: [{ houseShut: true }, { survey: "heater.kind", is: ["gas"] }],
+    },
+    {
+      id: "heaterOffControl",
+      stage: "cut",
+      kind: "hold",
+      title: "Switch the heater off at its control",
+      why: "A burner must not fire on an empty coil.",
+      work: 5,
+      water: "on",
+      power: "off",
+      hold: { statement: "The heater is off at its control." },
+      cautions: ["heaterOff", "licensed"],
+      when: [{ houseShut: true }, { survey: "heater.kind", is: ["instant"] }],
+    },
+    {
+      id: "heaterOffBoiler",
+      stage: "cut",
+      kind: "hold",
+      title: "Take the tank off at the boiler's control",
+      why: "A coil must not heat a drained tank.",
+      work: 5,
+      water: "on",
+      power: "off",
+      hold: { statement: "The boiler's control heats the tank no more." },
+      cautions: ["heaterOff", "licensed"],
+      when: [{ houseShut: true }, { survey: "heater.kind", is: ["indirect"] }],
     },
     {
       id: "drainDown",
@@ -343,7 +376,7 @@ export const siteRecipe: Recipe = {
       work: 5,
       water: "on",
       hold: { statement: "The hot tap runs without air." },
-      when: [{ houseShut: true }, { survey: "heater.kind", is: ["electric", "gas", "instant", "unknown"] }],
+      when: withHeater,
     },
     {
       id: "heaterOn",
@@ -354,7 +387,7 @@ export const siteRecipe: Recipe = {
       work: 3,
       water: "on",
       power: "on",
-      when: [{ houseShut: true }, { survey: "heater.kind", is: ["electric", "gas", "instant", "unknown"] }],
+      when: withHeater,
     },
     {
       id: "everyday",

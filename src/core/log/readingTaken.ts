@@ -1,7 +1,7 @@
 import { judgeReading, readingKinds } from "../readings/kinds";
 import type { ReadingContext, ReadingField, ReadingKind } from "../readings/reading";
 import { parseQuantity, upper, type Measured, type UnitSystem } from "../units";
-import { inSentence } from "../words";
+import { inSentence, sayFor, sayText } from "../words";
 import {
   derived,
   id,
@@ -137,7 +137,13 @@ export const readingTaken = logKind({
     const { values, plain, errors } = readValues(kind, intent.values, intent.profile);
     if (Object.keys(errors).length > 0)
       return { ok: false, error: "Some values could not be read", fields: errors };
-    const judged = judgeReading(kind.id, plain, against(job, step, deciding));
+    const context = against(job, step, deciding);
+    const refused = kind.refuses?.(plain, context);
+    if (refused) {
+      const because = sayText(refused.because, sayFor(intent.profile));
+      return { ok: false, error: because, fields: { [refused.field]: because } };
+    }
+    const judged = judgeReading(kind.id, plain, context);
     return accept({
       reading,
       kind: kind.id,

@@ -1,4 +1,5 @@
 import { readAnswer } from "../site/answer";
+import { pairFault } from "../site/pairs";
 import type { SurveyAnswer } from "../site/survey";
 import { id, measured, optional, system, text, type Of } from "./fields";
 import { without, type Mark } from "../job/job";
@@ -28,11 +29,13 @@ export const surveyAnswered = logKind({
   may: crew,
   touchesDesign: true,
   begins: { answers: {}, answered: {} },
-  decide: (_job, { field: name, text, profile }, { office }) => {
+  decide: (job, { field: name, text, profile }, { office }) => {
     const field = office().knowledge.fields.get(name);
     if (!field) return refuse("The survey does not ask this");
     const read = readAnswer(field, text, profile);
-    return read.ok ? accept({ field: field.id, ...read.answer }) : refuse(read.error, field.id);
+    if (!read.ok) return refuse(read.error, field.id);
+    const fault = pairFault(job.answers, field.id, read.answer, profile);
+    return fault ? refuse(fault, field.id) : accept({ field: field.id, ...read.answer });
   },
   apply: (job, { field, ...answer }, { by, at }) => ({
     ...job,

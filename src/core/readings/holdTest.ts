@@ -1,8 +1,21 @@
 import { rule, type Say } from "../words";
-import { atMostLevel, numberIn, open, type Derived, type ReadingKind } from "./reading";
+import {
+  atMostLevel,
+  numberIn,
+  open,
+  type Derived,
+  type ReadingContext,
+  type ReadingKind,
+  type ReadingValues,
+  type SaysNothing,
+} from "./reading";
 
 /** Minutes that a hold test is watched (handbook 6). */
 const WATCHED = 15;
+/** The largest division of a gauge, as a share of the pressure at the start (handbook 10, ruling 22). */
+const DIVISION = 0.05;
+/** How far the pressure at the start may be from the static one (handbook 10, ruling 22). */
+const FROM_STATIC = 0.2;
 
 interface HoldFacts {
   readonly per15: number;
@@ -16,15 +29,43 @@ const holdRule = rule<HoldFacts>("hold-test", {
     if (start <= 0) return "no pressure at the start: the test is invalid";
     if (level === "Unknown") return `watched for ${minutes.toFixed(0)} min only`;
     if (level === "Stop") return `${onGauge(per15, say)} in 15 min: a leak`;
+    if (per15 < -division) return `rose ${onGauge(-per15, say)} in 15 min: something feeds or heats it`;
     return `${onGauge(Math.max(0, per15), say)} in 15 min, one division is ${onGauge(division, say)}`;
   },
-  remedy: ({ start }, _say, level) => {
+  remedy: ({ start, per15, division }, _say, level) => {
     if (level === "Unknown") return start <= 0 ? "Test or measure it" : "Watch it for 15 min";
+    if (per15 < -division) return "Look for a heater, a pump or a valve that passes, then repeat it";
     return level === "Check"
       ? "Repeat it once; an opening in the region makes it invalid"
       : "Find the leak, then repeat the test";
   },
 });
+
+const levelOf = (per15: number, division: number) =>
+  per15 < -division ? "Check" : atMostLevel(per15, division, 2 * division);
+
+/** A test that proves nothing: too coarse a gauge, or a region that is not at the pressure of the house (handbook 10, ruling 22). */
+function refuses(v: ReadingValues, { static: still }: ReadingContext): SaysNothing | undefined {
+  const [start, division] = [numberIn(v, "start"), numberIn(v, "division")];
+  if (start === undefined || start <= 0) return undefined;
+  if (still !== undefined && Math.abs(start / still - 1) > FROM_STATIC)
+    return {
+      field: "start",
+      because: {
+        text: "Bring it to the pressure of the house first: {still} is static here, within a fifth of it is a test",
+        of: { still: { value: still, quantity: "pressure" } },
+      },
+    };
+  if (division !== undefined && division > DIVISION * start)
+    return {
+      field: "division",
+      because: {
+        text: "Take a finer gauge: one division is at most {most} at this pressure",
+        of: { most: { value: DIVISION * start, quantity: "pressure" } },
+      },
+    };
+  return undefined;
+}
 
 export const holdTest: ReadingKind = {
   id: "holdTest",
@@ -52,7 +93,8 @@ export const holdTest: ReadingKind = {
     ];
     const facts = { per15, division, minutes, start };
     if (start <= 0 || minutes < WATCHED) return { derived, verdict: holdRule.unknown(facts) };
-    return { derived, verdict: holdRule.at(atMostLevel(per15, division, 2 * division), facts) };
+    return { derived, verdict: holdRule.at(levelOf(per15, division), facts) };
   },
+  refuses,
   rules: [holdRule],
 };

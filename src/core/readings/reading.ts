@@ -1,7 +1,7 @@
 import type { LossCurve, RoRated, UvDuty } from "../treatment";
 import type { Quantity } from "../units";
 import type { Verdict } from "../verdict";
-import { rule, type AnyRule } from "../words";
+import { rule, type AnyRule, type Text } from "../words";
 
 /** One value that is asked for: a quantity, or one of some answers. */
 export interface ReadingField {
@@ -25,6 +25,8 @@ export interface ReadingContext {
   /** Loss curves of the train's units at their share of the flow, for the loss the design predicts. */
   readonly loss?: readonly { readonly curve: LossCurve; readonly parallel: number }[];
   readonly trainMax?: number;
+  /** Static pressure of the site, kPa. */
+  readonly static?: number;
   /** Where nothing stands in the house's line: the pressures that the units take, kPa, and which of them ask for it. */
   readonly feed?: {
     readonly least?: { readonly kPa: number; readonly unit: string };
@@ -50,6 +52,12 @@ export interface ReadingJudgement {
   readonly verdict: Verdict;
 }
 
+/** Why a reading says nothing, at the field where it is put right. */
+export interface SaysNothing {
+  readonly field: string;
+  readonly because: Text;
+}
+
 /**
  * A kind of reading (handbook 6): what is asked for, what follows from it, and how it is judged. To add one: a file of this shape, and its name in
  * `list.ts`; forms, record and spreadsheet are derived from it.
@@ -59,6 +67,8 @@ export interface ReadingKind {
   readonly label: string;
   readonly fields: readonly ReadingField[];
   readonly judge: (values: ReadingValues, context: ReadingContext) => ReadingJudgement;
+  /** Why values that can be read say nothing at all, by field; nothing where they may be judged. */
+  readonly refuses?: (values: ReadingValues, context: ReadingContext) => SaysNothing | undefined;
   readonly rules: readonly AnyRule[];
 }
 

@@ -56,6 +56,8 @@ describe("judgements of handbook 6", () => {
     ["holdTest", { start: 400, end: 395, minutes: 15, division: 10 }, "Good"],
     ["holdTest", { start: 400, end: 385, minutes: 15, division: 10 }, "Check"],
     ["holdTest", { start: 400, end: 340, minutes: 15, division: 10 }, "Stop"],
+    ["holdTest", { start: 400, end: 409, minutes: 15, division: 10 }, "Good"],
+    ["holdTest", { start: 400, end: 411, minutes: 15, division: 10 }, "Check"],
     ["holdTest", { start: 400, end: 400, minutes: 5, division: 10 }, "Unknown"],
     ["residual", { dose: 50, start: 55, end: 30 }, "Good"],
     ["residual", { dose: 50, start: 55, end: 10 }, "Check"],
@@ -124,5 +126,34 @@ describe("judgements of handbook 6", () => {
   it("never calls an empty reading Good", () => {
     for (const kind of readingKinds.keys()) expect(level(kind, {})).not.toBe("Good");
     expect(level("no such kind", {})).toBe("Unknown");
+  });
+});
+
+describe("gauges (handbook 10, rulings 21 and 22)", () => {
+  const refused = (values: Record<string, number>, context = {}) =>
+    readingKinds.get("holdTest")!.refuses!(values, context)?.field;
+  const loss = (over: Record<string, number>) =>
+    readingKinds
+      .get("trainLoss")!
+      .judge(
+        { before: 400, after: 380, flow: 10, ...over },
+        { loss: [{ curve: { a: 1.6, b: 0 }, parallel: 1 }] },
+      ).verdict.level;
+
+  it("refuse a hold test on a gauge that is too coarse, or far from the pressure of the house", () => {
+    expect(refused({ start: 400, end: 399, minutes: 15, division: 20 })).toBeUndefined();
+    expect(refused({ start: 400, end: 399, minutes: 15, division: 21 })).toBe("division");
+    expect(refused({ start: 321, end: 320, minutes: 15, division: 10 }, { static: 400 })).toBeUndefined();
+    expect(refused({ start: 319, end: 319, minutes: 15, division: 10 }, { static: 400 })).toBe("start");
+    expect(refused({ start: 481, end: 481, minutes: 15, division: 10 }, { static: 400 })).toBe("start");
+  });
+
+  it("take a difference within one division for none, and ask for a finer one where it is too coarse to tell", () => {
+    // 16 kPa are predicted: 20 lost is 25 % off, 27 is 69 %.
+    expect(loss({})).toBe("Good");
+    expect(loss({ after: 373 })).toBe("Stop");
+    expect(loss({ after: 379.3, division: 4.7 })).toBe("Good");
+    expect(loss({ after: 373, division: 4.8 })).toBe("Stop");
+    expect(loss({ division: 4.9 })).toBe("Unknown");
   });
 });

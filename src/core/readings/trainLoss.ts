@@ -1,11 +1,16 @@
 import { unitLoss } from "../treatment";
+import type { Level } from "../verdict";
 import { rule, type Say } from "../words";
 import { numberIn, open, type Derived, type ReadingContext, type ReadingKind } from "./reading";
 
 interface LossFacts {
   readonly measured: number;
   readonly predicted?: number;
+  /** One division of the gauge, where it is too coarse for what is predicted. */
+  readonly coarse?: number;
 }
+/** The largest division of a gauge, as a share of the predicted loss (handbook 10, ruling 21). */
+const DIVISION = 0.3;
 /** How far measured and predicted loss may be apart (handbook 6). */
 const GOOD = 0.3;
 const CHECK = 0.6;
@@ -13,13 +18,16 @@ const CHECK = 0.6;
 const onGauge = (v: number, say: Say) => say.of(v, "pressure", say.system === "us" ? 1 : 0);
 
 const lossRule = rule<LossFacts>("train-loss-measured", {
-  reason: ({ measured, predicted }, say) => {
+  reason: ({ measured, predicted, coarse }, say) => {
+    if (coarse !== undefined)
+      return `one division is ${onGauge(coarse, say)}, too coarse for ${onGauge(predicted!, say)} predicted`;
     if (measured < 0) return "the pressure after is higher than before";
     return predicted === undefined || predicted <= 0
       ? "the design predicts no loss to compare with"
       : `${onGauge(measured, say)} lost, ${onGauge(predicted, say)} predicted at this flow`;
   },
-  remedy: ({ measured }, _say, level) => {
+  remedy: ({ measured, coarse }, _say, level) => {
+    if (coarse !== undefined) return "Read it again on a finer gauge";
     if (level === "Unknown")
       return measured < 0 ? "Read both gauges again at the same flow" : "Test or measure it";
     return level === "Check"
@@ -27,6 +35,13 @@ const lossRule = rule<LossFacts>("train-loss-measured", {
       : "A valve not fully open, a wrapper left on, or a bypass partly open";
   },
 });
+
+/** A difference of one division passes of itself: a gauge on which that were more is too coarse to be judged by. */
+function levelOf(measured: number, predicted: number): Level {
+  const off = Math.abs(measured / predicted - 1);
+  if (off <= GOOD) return "Good";
+  return off <= CHECK ? "Check" : "Stop";
+}
 
 const predictedAt = ({ loss }: ReadingContext, flow: number): number | undefined =>
   loss && loss.length > 0
@@ -40,6 +55,7 @@ export const trainLoss: ReadingKind = {
     { id: "before", label: "Before the train", quantity: "pressure" },
     { id: "after", label: "After the train", quantity: "pressure" },
     { id: "flow", label: "At a flow of", quantity: "flow" },
+    { id: "division", label: "One gauge division", quantity: "pressure", optional: true },
   ],
   judge: (v, context) => {
     const [before, after, flow] = [numberIn(v, "before"), numberIn(v, "after"), numberIn(v, "flow")];
@@ -59,11 +75,10 @@ export const trainLoss: ReadingKind = {
     const facts = { measured, predicted };
     if (measured < 0 || predicted === undefined || predicted <= 0)
       return { derived, verdict: lossRule.unknown(facts) };
-    const off = Math.abs(measured / predicted - 1);
-    return {
-      derived,
-      verdict: lossRule.at(off <= GOOD ? "Good" : off <= CHECK ? "Check" : "Stop", facts),
-    };
+    const division = numberIn(v, "division");
+    if (division !== undefined && division > DIVISION * predicted)
+      return { derived, verdict: lossRule.unknown({ ...facts, coarse: division }) };
+    return { derived, verdict: lossRule.at(levelOf(measured, predicted), facts) };
   },
   rules: [lossRule],
 };

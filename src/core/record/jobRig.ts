@@ -69,6 +69,9 @@ export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
     });
 }
 
+/** Heaters that no breaker switches off; one that is not known is taken for electric. */
+const firedHeaters: ReadonlySet<string> = new Set(["gas", "instant", "indirect"]);
+
 /** What the survey says of the house's plumbing; what it does not say is left out, and an unknown source stays unknown. */
 export function rigChoice(answers: SurveyAnswers, bypass: BypassChoice): RigChoice {
   const facts = siteFacts(answers);
@@ -77,7 +80,7 @@ export function rigChoice(answers: SurveyAnswers, bypass: BypassChoice): RigChoi
   return {
     ...bypass,
     outdoor: outdoor === "before" || outdoor === "after" ? outdoor : "none",
-    heater: heater === "none" ? "none" : heater === "gas" || heater === "instant" ? "other" : "electric",
+    heater: heater === "none" ? "none" : heater && firedHeaters.has(heater) ? "other" : "electric",
     expansion: answers["heater.expansion"]?.text === "yes",
     fullFlow: facts.flowing?.flow,
     source: sourceSafety(facts.water, facts.source),

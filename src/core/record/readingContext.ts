@@ -2,6 +2,7 @@ import { lossCurve } from "../treatment";
 import { connectionOf, roRated, type DesignUnit, type UnitModel } from "../families";
 import type { ReadingContext } from "../readings";
 import { judgeJob, withModels, type DesignBasis } from "../train";
+import { siteFacts } from "../site";
 import { upper } from "../units";
 import { housePressures } from "../water/pressures";
 import type { JobState, Knowledge } from "../job";
@@ -70,5 +71,6 @@ export function readingContext(
     },
     carbonLitres: carbon?.mediaLitres,
     feed: feedOf(units.map((u) => u.model)),
+    static: siteFacts(job.answers).staticPressure,
   };
 }

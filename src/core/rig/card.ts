@@ -75,6 +75,12 @@ function pastAndBack(rig: Rig, every: RigState): CardSequence[] {
   ];
 }
 
+/** Can the house be fed past the units of its line, by a safe order of moves from how things stand every day. */
+export function canPassBy(rig: Rig): boolean {
+  const line = aimed(rig, { want: "passBy" }).goal.passedBy ?? [];
+  return line.length > 0 && ordered(rig, inService(rig), { want: "passBy" }) !== undefined;
+}
+
 /** A regeneration by hand: what is waited for before the stage, and how both T-valves stand in it. */
 const REGENERATION = [
   { after: undefined, positions: { inTee: "regenerate", outTee: "regenerate" } },

@@ -40,7 +40,7 @@ export { feedHandle, lineHandles, onLine } from "./line";
 export { whyNot, type NoWay } from "./whyNot";
 export { explain, partsIn, sayMove, whatHappened, type Explained } from "./explain";
 export { fillMinutes, saysFull } from "./fill";
-export { cardSequences, type CardSequence } from "./card";
+export { canPassBy, cardSequences, type CardSequence } from "./card";
 export { toDot } from "./dot";
 export { editRig, type RigEdit } from "./edit";
 export type { RuleId } from "./compiled";

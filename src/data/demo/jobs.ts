@@ -165,7 +165,7 @@ function studioJob(scene: Scene): DemoDesk {
   visit(studio, now - 75 * MIN, now + 95 * MIN, tobias, "Install and start up");
   studio.by = tobias;
   studio.now = now - 74 * MIN;
-  studio.do({ kind: "runStarted" }).work("site.drainDown", {
+  studio.do({ kind: "runStarted" }).work("u1.faucet", {
     ...readings,
     staticPressure: { pressure: "61 psi" },
     rawWater: { hardness: "6 gpg" },

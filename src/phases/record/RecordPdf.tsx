@@ -55,6 +55,8 @@ export interface PdfInput {
   readonly signatures: Readonly<Record<string, Buffer>>;
   readonly photos: readonly { readonly caption: string; readonly content: Buffer }[];
   readonly printed: number;
+  /** Can the household turn a bypass: the card has an order of moves for it. */
+  readonly canPassBy: boolean;
 }
 
 const Foot = ({ head, name }: { head: string; name: string }) => (
@@ -273,8 +275,22 @@ export async function recordPdf(input: PdfInput): Promise<Buffer> {
   );
 }
 
+/** What to do when something leaks: the bypass only where it can be turned. */
+export const inTrouble = (r: Report, company: string, canPassBy: boolean): string[] => [
+  "Close the main valve: lever across the pipe is shut.",
+  ...(canPassBy
+    ? [
+        [
+          "For water without treatment, turn the bypass: the house is fed past the units.",
+          ...r.bypassed,
+        ].join(" "),
+      ]
+    : []),
+  `Call ${company}.`,
+];
+
 /** What is installed, what to do when something is wrong, and where to look for leaks. */
-function Installed({ job, report: r, company, paper }: PdfInput) {
+function Installed({ job, report: r, company, paper, canPassBy }: PdfInput) {
   return (
     <Page size={paper} style={{ ...s.page, fontSize: 11 }}>
       <Text style={s.h1}>Your water treatment</Text>
@@ -296,12 +312,11 @@ function Installed({ job, report: r, company, paper }: PdfInput) {
         />
       ))}
       <Text style={s.h2}>If something leaks or no water comes</Text>
-      <Text>1. Close the main valve: lever across the pipe is shut.</Text>
-      <Text>
-        2. For water without treatment, turn the bypass: the house is fed past the units.
-        {r.bypassed.map((line) => ` ${line}`)}
-      </Text>
-      <Text>3. Call {company}.</Text>
+      {inTrouble(r, company, canPassBy).map((line, i) => (
+        <Text key={line}>
+          {i + 1}. {line}
+        </Text>
+      ))}
       <Text style={s.h2}>Look for leaks</Text>
       <Text>
         Look at every joint and the floor below it on the first day, then every day for 14 days. A paper towel

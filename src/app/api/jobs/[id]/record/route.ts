@@ -1,4 +1,6 @@
 import type { NextRequest } from "next/server";
+import { draftRig } from "@/core/record";
+import { canPassBy } from "@/core/rig";
 import { loadJob } from "@/data/queries/jobs";
 import { packPdf, recordPdf } from "@/phases/record/RecordPdf";
 import { readingsCsv } from "@/phases/record/readingsCsv";
@@ -47,6 +49,7 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
       signatures,
       photos,
       printed: now(),
+      canPassBy: canPassBy(job.rig?.rig ?? draftRig(job, known)),
     };
     const pdf = as === "pack" ? await packPdf(input) : await recordPdf(input);
     return attachment(
