@@ -11,7 +11,7 @@ export const stopProved = {
   water: "any",
   check: {
     question:
-      "Stop shut and tap open: dry within a minute, and nothing across from hot? If not, the house's own valve is shut.",
+      "Stop shut and tap open: dry within a minute, and nothing across from hot? If not, shut the house's own valve instead.",
   },
   details: ["A towel and a bowl under the joint"],
   when: [{ at: ["sink", "supply"] }],

@@ -85,7 +85,9 @@ export function StepList({
                 </span>
                 <span className="min-w-0">
                   {s.title}
-                  {s.unitName ? <span className="text-sm font-normal text-soft"> · {s.unitName}</span> : null}
+                  {s.unitName ? (
+                    <span className="text-sm font-normal whitespace-nowrap text-soft"> · {s.unitName}</span>
+                  ) : null}
                 </span>
                 <span className="visually-hidden">, {words[status]}</span>
               </button>
