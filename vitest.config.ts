@@ -11,7 +11,7 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: "unit",
-          include: ["src/**/*.test.ts", "tests/unit/**/*.test.ts"],
+          include: ["src/**/*.test.ts", "tests/unit/**/*.test.ts", "tests/kinds/**/*.test.ts"],
           environment: "node",
           testTimeout: 30_000,
         },

@@ -205,7 +205,6 @@ describe("RO with tank", () => {
       "lastFill",
       "tds",
       "flows",
-      "leakStop",
     ));
   it("rinses the pre-filters into a bucket before the membrane goes in", () =>
     expect(step(r, "firstRinse").flow).toMatchObject({ litres: 6, untilClear: true }));
@@ -214,7 +213,10 @@ describe("RO with tank", () => {
   it("counts its discards as proof", () =>
     expect(step(r, "discard")).toMatchObject({ kind: "cycle", proves: "discard" }));
   it("takes its feed from cold", () => expect(step(r, "feedTee").title).toMatch(/cold/));
-  it("puts the leak-stop pad in last", () => expect(ordered(r).at(-1)).toBe("leakStop"));
+  it("asks for no leak-stop pad: that is the leak stop's own, and only where there is one", () => {
+    expect(r.steps.some((s) => /pad in/i.test(s.title))).toBe(false);
+    expect(ordered(recipe("leak-stop")).at(-1)).toBe("pad");
+  });
 });
 
 describe("other drinking-water units", () => {

@@ -2,7 +2,7 @@ import type { Recipe } from "../../core/run/recipe";
 
 export const leakStop: Recipe = {
   id: "leak-stop",
-  version: 1,
+  version: 2,
   title: "Leak stop",
   steps: [
     {
@@ -18,9 +18,9 @@ export const leakStop: Recipe = {
     },
     {
       id: "pad",
-      stage: "close",
+      stage: "prove",
       kind: "check",
-      title: "Pad in, last of all",
+      title: "Pad in, once every joint was found dry",
       why: "A pad wetted on the first day is used up.",
       work: 2,
       water: "on",

@@ -249,15 +249,5 @@ export const roTank: Recipe = {
       water: "on",
       read: { reading: "roFlows", place: "RO product and drain line", when: "after" },
     },
-    {
-      id: "leakStop",
-      stage: "branch",
-      kind: "check",
-      title: "Leak-stop pad in last, on a dry floor",
-      why: "Wetted on the first day it is used up.",
-      work: 3,
-      water: "on",
-      check: { question: "Leak check done, floor dry, pad in, label dated?", photo: "wanted" },
-    },
   ],
 };

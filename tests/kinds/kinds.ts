@@ -1,0 +1,255 @@
+import type { Arrangement } from "@/core/rig";
+
+/** A kind of job (handbook 9) as far as it is composed: what its run must hold and must not, and in which order. */
+export interface Kind {
+  readonly id: string;
+  readonly title: string;
+  readonly units: readonly string[];
+  readonly answers?: Readonly<Record<string, string>>;
+  readonly arrangement?: Arrangement;
+  /** Steps that must be there, in this order. Units are u1, u2 and so on, as listed. */
+  readonly order: readonly (readonly string[])[];
+  /** Steps that must not. */
+  readonly absent: readonly string[];
+  /** Is the household's pack to name a bypass. */
+  readonly bypass: boolean;
+  /** How the house is fed in the course of it. */
+  readonly supply: readonly ("treated" | "notReady" | "bypassed" | "off")[];
+}
+
+/** What only a job in the house's line has. */
+const ofLine = [
+  "site.cut",
+  "site.inlet",
+  "site.bypass",
+  "site.restore",
+  "site.order",
+  "site.holdTest",
+  "site.pressureAfter",
+];
+const ofHeater = ["site.heaterOffElectric", "site.hotAir", "site.heaterOn"];
+/** What a job that leaves the house its water has none of. */
+const leavesWater = [...ofLine, ...ofHeater, "site.drainDown", "site.tell", "site.tellHouse"];
+const aside = ["site.boxes", "site.routeAside", "site.pressureBefore"];
+const closing = ["site.leakLast", "site.everyday", "site.clearAside", "site.walkAside"];
+const house = ["site.tell", "site.heaterOffElectric", "site.drainDown", "site.cut", "site.inlet"];
+
+export const kinds: readonly Kind[] = [
+  {
+    id: "K1",
+    title: "Direct RO with a mineral cartridge on its product line",
+    units: ["RO-D", "RM-1"],
+    order: [
+      [...aside, "site.tellStop", "u1.stops", "u1.faucet", "u1.ports", "u1.filters", "u1.water"],
+      ["u1.water", "u1.plug", "u1.run", "u1.tds", ...closing],
+      ["u2.fit", "u2.dry", "u2.run"],
+    ],
+    absent: [...leavesWater, "u2.stops", "u1.discard"],
+    bypass: false,
+    supply: ["bypassed"],
+  },
+  {
+    id: "K2",
+    title: "LED reactor fed by a tee with a shut-off",
+    units: ["PL-2"],
+    order: [
+      [...aside, "site.tellStop", "u1.stops", "u1.fit", "u1.dry", "u1.run", "u1.indicator", ...closing],
+    ],
+    absent: leavesWater,
+    bypass: false,
+    supply: ["bypassed"],
+  },
+  {
+    id: "K3",
+    title: "RO with tank, pre-filters rinsed before the membrane goes in",
+    units: ["RO-T4"],
+    order: [
+      [...aside, "site.tellStop", "u1.stops", "u1.faucet", "u1.feedTee", "u1.saddle", "u1.precharge"],
+      ["u1.filters", "u1.firstRinse", "u1.membrane", "u1.open", "u1.dry", "u1.rinse", "u1.discard"],
+      ["u1.discard", "u1.lastFill", "u1.tds", ...closing],
+    ],
+    absent: leavesWater,
+    bypass: false,
+    supply: ["bypassed"],
+  },
+  {
+    id: "K4",
+    title: "Carbon tank and conditioner behind a sediment housing",
+    units: ["PS-20", "CT-1354", "CN-40"],
+    order: [
+      ["site.boxes", "site.route", ...house, "site.bypass", "site.restore", "site.order"],
+      ["site.tell", "u2.fillHose", "u2.soak", "site.drainDown"],
+      ["u2.fillHose", "u2.soak", "u2.trickle", "u2.reverse", "u2.join", "u2.service"],
+      ["u1.fill", "u1.dry", "u1.flush"],
+      ["u3.fill", "u3.dry", "u3.soak", "u3.flush", "u3.trickle", "u2.service", "u2.leak"],
+      [
+        "site.leakQuarter",
+        "site.holdTest",
+        "site.pressureAfter",
+        "site.hotAir",
+        "site.heaterOn",
+        "site.walk",
+      ],
+    ],
+    absent: ["site.tellStop", "site.leakLast", "site.walkAside", "site.mainBack"],
+    bypass: true,
+    supply: ["bypassed", "off", "notReady", "treated"],
+  },
+  {
+    id: "K7",
+    title: "Direct RO with a lamp on its product line and a leak-stop valve on its feed",
+    units: ["RO-D", "PL-2", "LS-1"],
+    order: [
+      ["u1.stops", "u1.ports", "u1.water", "u1.plug", "u1.run"],
+      ["u1.water", "site.leakLast", "u3.pad", "site.walkAside"],
+      ["u2.fit", "u2.dry", "u2.run"],
+    ],
+    absent: [...leavesWater, "u2.stops", "u3.stops"],
+    bypass: false,
+    supply: ["bypassed"],
+  },
+  {
+    id: "K8",
+    title: "Three housings in a row, no bypass",
+    units: ["CH-3"],
+    arrangement: "none",
+    order: [
+      ["site.tellOff", ...house.slice(1), "u1.bracket", "u1.join", "u1.cartridges", "u1.bowls", "site.order"],
+      ["u1.fill", "u1.dry", "u1.flush", "site.leakQuarter", "site.holdTest", "site.walkShutOff"],
+    ],
+    absent: ["site.tell", "site.bypass", "site.restore", "site.walk", "site.staysOff"],
+    bypass: false,
+    supply: ["bypassed", "off", "notReady", "treated"],
+  },
+  {
+    id: "K9",
+    title: "Faucet diverter with ceramic",
+    units: ["FD-1"],
+    order: [["site.boxes", "site.routeAside", "u1.fit", "u1.dry", "u1.run", "u1.ceramic", ...closing]],
+    absent: [...leavesWater, "site.tellStop", "site.tellHost", "site.hardnessBefore", "u1.stops"],
+    bypass: false,
+    supply: ["bypassed"],
+  },
+  {
+    id: "K10",
+    title: "Under-sink cartridge in a loop",
+    units: ["PF-1"],
+    answers: { "sink.coldStop": "yes" },
+    order: [[...aside, "site.tellStop", "u1.stops", "u1.fit", "u1.dry", "u1.run", ...closing]],
+    absent: leavesWater,
+    bypass: false,
+    supply: ["bypassed"],
+  },
+  {
+    id: "K11",
+    title: "Manual softener for one appliance, no valve of its own ahead",
+    units: ["MS-2"],
+    order: [
+      [...aside, "site.tellHouse", "site.heaterOffElectric", "site.drainDown", "u1.fit", "u1.hose"],
+      [
+        "u1.hose",
+        "site.mainBack",
+        "u1.dry",
+        "u1.brine",
+        "u1.rest",
+        "u1.regenerate",
+        "u1.rinse",
+        "u1.service",
+      ],
+      ["u1.hardness", "site.leakLast", "site.hotAir", "site.heaterOn", "site.everyday", "site.walkAside"],
+    ],
+    absent: [...ofLine, "site.tell", "site.tellStop", "u1.stops"],
+    bypass: false,
+    supply: ["bypassed", "off"],
+  },
+  {
+    id: "K13",
+    title: "Softener with salt tank",
+    units: ["SF-150"],
+    order: [
+      [
+        ...house,
+        "site.bypass",
+        "site.restore",
+        "u1.saltTank",
+        "u1.valve",
+        "u1.adapters",
+        "u1.lines",
+        "site.order",
+      ],
+      ["u1.plug", "u1.fill", "u1.dry", "u1.rinse", "u1.program", "u1.salt", "u1.dissolve", "u1.regenerate"],
+      ["u1.regenerate", "site.leakQuarter", "site.holdTest", "site.walk"],
+    ],
+    absent: ["site.tellStop", "site.leakLast"],
+    bypass: true,
+    supply: ["bypassed", "off", "notReady", "treated"],
+  },
+  {
+    id: "K14",
+    title: "Countertop RO",
+    units: ["RO-C"],
+    order: [
+      ["u1.stops", "u1.drill", "u1.feed", "u1.drain", "u1.leak", "u1.ceramic", "u1.rinse", "u1.discard"],
+    ],
+    absent: leavesWater,
+    bypass: false,
+    supply: ["bypassed"],
+  },
+  {
+    id: "K17",
+    title: "Five-stage RO on municipal water",
+    units: ["RO-T5"],
+    order: [
+      ["site.pressureBefore", "u1.faucet", "u1.saddle", "u1.tubes", "u1.firstRinse", "u1.membrane"],
+      ["u1.open", "u1.dry", "u1.rinse", "u1.discard", "u1.lastFill", "u1.tds", "u1.flows"],
+    ],
+    absent: [...leavesWater, "u1.leakStop"],
+    bypass: false,
+    supply: ["bypassed"],
+  },
+  {
+    id: "K18",
+    title: "Five-stage RO with permeate pump and ice maker",
+    units: ["RO-T5P", "IM-1"],
+    order: [
+      ["u1.membrane", "u1.open", "u1.dry", "u1.rinse", "u1.discard"],
+      ["u2.fit", "u2.open", "u2.dry", "u2.first"],
+    ],
+    absent: [...leavesWater, "u2.stops"],
+    bypass: false,
+    supply: ["bypassed"],
+  },
+  {
+    id: "K19",
+    title: "High-output wall RO at a tee, with a booster",
+    units: ["RO-H", "BP-3"],
+    order: [
+      [
+        "site.pressureBefore",
+        "u1.stops",
+        "u1.mount",
+        "u1.tubes",
+        "u1.dry",
+        "u1.waste",
+        "u1.flushValve",
+        "u1.tds",
+      ],
+      ["u2.fit", "u2.dry", "u2.power"],
+    ],
+    absent: leavesWater,
+    bypass: false,
+    supply: ["bypassed"],
+  },
+  {
+    id: "K21",
+    title: "Scale-control media tank",
+    units: ["SC-36"],
+    order: [
+      [...house, "u1.place", "u1.join", "site.order", "u1.fill", "u1.dry", "u1.soak", "u1.clear", "u1.purge"],
+      ["u1.purge", "site.leakQuarter", "site.holdTest", "site.walk"],
+    ],
+    absent: ["site.tellStop", "site.leakLast"],
+    bypass: true,
+    supply: ["bypassed", "off", "treated"],
+  },
+];
