@@ -105,8 +105,8 @@ describe("the site part of a run, by where its units connect", () => {
 });
 
 /** A signed design whose line has no way past it. */
-const withoutBypass = (models: readonly string[]): Desk => {
-  const d = surveyed();
+const withoutBypass = (models: readonly string[], answers: Readonly<Record<string, string>> = {}): Desk => {
+  const d = surveyed().answer(answers);
   d.do({
     kind: "designChanged",
     units: models.map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 })),
@@ -123,24 +123,17 @@ describe("a line without a bypass", () => {
   const { steps } = d.job.run!;
 
   it("tells the household that it is off until the units are open, and promises no way round", () => {
-    expect(steps.filter((s) => s.unit === undefined).map((s) => s.id.replace("site.", ""))).toEqual([
-      ...inLine.slice(0, 4),
-      "tellOff",
-      "heaterOffElectric",
-      "drainDown",
-      "cut",
-      "inlet",
-      "order",
-      "leakQuarter",
-      "holdTest",
-      "pressureAfter",
-      "hotAir",
-      "heaterOn",
-      ...end,
-      "clear",
-      "walkShutOff",
-    ]);
+    expect(steps.filter((s) => s.unit === undefined).map((s) => s.id.replace("site.", ""))).toEqual(
+      inLine
+        .filter((id) => id !== "bypass" && id !== "restore")
+        .map((id) => ({ tell: "tellOff", walk: "walkShutOff" })[id] ?? id),
+    );
     expect(steps.some((s) => s.water === "bypassed")).toBe(false);
+  });
+
+  it("stays off behind an unsafe source until the lamp is proven, as with a bypass", () => {
+    const unsafe = withoutBypass(["PS-20", "UV-45"], { "water.ecoli": "present" });
+    expect(unsafe.job.run!.steps.map((s) => s.id)).toContain("site.staysOff");
   });
 
   it("has one valve ahead of it and none round it", () => {

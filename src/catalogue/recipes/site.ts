@@ -10,6 +10,22 @@ const withHeater: When = [
   { houseShut: true },
   { survey: "heater.kind", is: [...byBreaker, "gas", "instant", "indirect"] },
 ];
+/** Takes a heater out of power before the house is drained, where its kind is switched. */
+const heaterOff = (
+  id: string,
+  is: string[],
+  words: Pick<RecipeStep, "title" | "why" | "hold">,
+): RecipeStep => ({
+  id,
+  stage: "cut",
+  kind: "hold",
+  ...words,
+  work: 5,
+  water: "on",
+  power: "off",
+  cautions: ["heaterOff", "licensed"],
+  when: [{ houseShut: true }, { survey: "heater.kind", is }],
+});
 /** Nothing in the house's line: at a stop, a pipe, an appliance, a faucet or another unit. */
 const notInLine: When = [{ absent: ["line"] }];
 /** At a stop, a cold pipe or an appliance. */
@@ -158,58 +174,26 @@ export const siteRecipe: Recipe = {
       hold: { statement: "The household knows that the unit it is fitted to gives no water meanwhile." },
       when: [{ absent: ["line", "sink", "supply", "appliance"] }, { present: ["product", "feed"] }],
     },
-    {
-      id: "heaterOffElectric",
-      stage: "cut",
-      kind: "hold",
+    heaterOff("heaterOffElectric", byBreaker, {
       title: "Switch the heater off at its breaker",
       why: "An element energised while drained burns out.",
-      work: 5,
-      water: "on",
-      power: "off",
       hold: { statement: "The breaker is off and tagged." },
-      cautions: ["heaterOff", "licensed"],
-      when: [{ houseShut: true }, { survey: "heater.kind", is: byBreaker }],
-    },
-    {
-      id: "heaterOffGas",
-      stage: "cut",
-      kind: "hold",
+    }),
+    heaterOff("heaterOffGas", ["gas"], {
       title: "Set the heater to pilot or vacation",
       why: "A burner must not fire on a drained tank.",
-      work: 5,
-      water: "on",
-      power: "off",
       hold: { statement: "The heater stands at pilot or vacation." },
-      cautions: ["heaterOff", "licensed"],
-      when: [{ houseShut: true }, { survey: "heater.kind", is: ["gas"] }],
-    },
-    {
-      id: "heaterOffControl",
-      stage: "cut",
-      kind: "hold",
+    }),
+    heaterOff("heaterOffControl", ["instant"], {
       title: "Switch the heater off at its control",
       why: "A burner must not fire on an empty coil.",
-      work: 5,
-      water: "on",
-      power: "off",
       hold: { statement: "The heater is off at its control." },
-      cautions: ["heaterOff", "licensed"],
-      when: [{ houseShut: true }, { survey: "heater.kind", is: ["instant"] }],
-    },
-    {
-      id: "heaterOffBoiler",
-      stage: "cut",
-      kind: "hold",
+    }),
+    heaterOff("heaterOffBoiler", ["indirect"], {
       title: "Take the tank off at the boiler's control",
       why: "A coil must not heat a drained tank.",
-      work: 5,
-      water: "on",
-      power: "off",
       hold: { statement: "The boiler's control heats the tank no more." },
-      cautions: ["heaterOff", "licensed"],
-      when: [{ houseShut: true }, { survey: "heater.kind", is: ["indirect"] }],
-    },
+    }),
     {
       id: "drainDown",
       stage: "cut",
@@ -292,7 +276,7 @@ export const siteRecipe: Recipe = {
           "The household knows that water stays off until the pipe behind the lamp is proven, and has water to drink.",
       },
       cautions: ["noUse"],
-      when: [...inLine, { bypass: true }, { source: ["unsafe"] }],
+      when: [...inLine, { source: ["unsafe"] }],
     },
     {
       id: "mainBack",
@@ -339,7 +323,7 @@ export const siteRecipe: Recipe = {
       kind: "check",
       gathers: true,
       title: "A last round before leaving",
-      why: "A joint that was dry at first may weep once it is warm.",
+      why: "A joint that was dry at first may weep later.",
       work: 5,
       water: "on",
       check: { question: "Every joint that was made dry to a paper towel?", photo: "wanted" },
