@@ -1,7 +1,7 @@
 import type { Route } from "next";
 import { recipes } from "@/catalogue/recipes";
 import { fieldsOf } from "@/catalogue/units";
-import type { UnitModel } from "@/core/families";
+import { connectionOf, type UnitModel } from "@/core/families";
 import type { UnitSystem } from "@/core/units";
 import type { jobsWith } from "@/data/queries/catalogue";
 import type { catalogueUnits } from "@/server/catalogue";
@@ -14,8 +14,9 @@ type UnitLine = NonNullable<ReturnType<Awaited<ReturnType<typeof catalogueUnits>
 /** Fields that the page's heading says already, or that stand by themselves. */
 const SAID_ELSEWHERE = ["code", "name", "family", "variant", "recipes"];
 
-/** Every figure that a unit's family has, as it was stated. */
-export function Figures({ unit: shown, profile }: { unit: UnitModel; profile: UnitSystem }) {
+/** Every figure that a unit's family has, as it was stated; where it connects is known of each. */
+export function Figures({ unit, profile }: { unit: UnitModel; profile: UnitSystem }) {
+  const shown: UnitModel = { ...unit, connects: connectionOf(unit) };
   return (
     <section aria-labelledby="figures">
       <h2 id="figures">Figures</h2>
