@@ -3,6 +3,8 @@ import { describe, expect, it } from "vitest";
 import { connectionIn } from "@/core/families";
 import { statusOf } from "@/core/job";
 import type { Step } from "@/core/run";
+import { judgeReading } from "@/core/readings";
+import { readingContext } from "@/core/record";
 import { canPassBy } from "@/core/rig";
 import { tell } from "@/core/tell";
 import { inTrouble } from "@/phases/record/RecordPdf";
@@ -217,6 +219,23 @@ describe("what the household's pack says of trouble", () => {
   ])("says nothing of one for %s", (_, d) => {
     expect(said(d)).not.toMatch(/bypass/);
     expect(said(d)).toMatch(/^Close the main valve[^]*Call Saltmarsh Water Fitters\.$/);
+  });
+});
+
+describe("what readings are judged against", () => {
+  const contextOf = (answers: Readonly<Record<string, string>>) =>
+    readingContext(runOf(["CT-1354"], answers).job, undefined, knowledge);
+
+  it("is the pressure that the house has: behind its reducing valve where there is one", () => {
+    const street = { "source.static": "700 kPa", "source.flowing": "600 kPa" };
+    expect(contextOf({ "source.static": "58 psi" }).static).toBeCloseTo(399.9, 1);
+    expect(contextOf({ ...street, "source.reducer": "415 kPa" }).static).toBeCloseTo(415, 6);
+  });
+
+  it("is never taken for good where no unit states what it takes", () => {
+    const { verdict } = judgeReading("staticPressure", { pressure: 400 }, { feed: {} });
+    expect(verdict.level).toBe("Unknown");
+    expect(tell(verdict, "metric").reason).toBe("400 kPa, no unit here states what it takes");
   });
 });
 

@@ -25,7 +25,7 @@ export interface ReadingContext {
   /** Loss curves of the train's units at their share of the flow, for the loss the design predicts. */
   readonly loss?: readonly { readonly curve: LossCurve; readonly parallel: number }[];
   readonly trainMax?: number;
-  /** Static pressure of the site, kPa. */
+  /** Static pressure of the house, behind a reducing valve where it has one, kPa. */
   readonly static?: number;
   /** Where nothing stands in the house's line: the pressures that the units take, kPa, and which of them ask for it. */
   readonly feed?: {

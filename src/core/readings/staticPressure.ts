@@ -37,20 +37,25 @@ interface FeedFacts {
   readonly unit?: string;
   readonly side?: "under" | "over";
 }
+const NOT_STATED = "no unit here states what it takes";
 const feedRule = rule<FeedFacts>("unit-pressure", {
-  reason: ({ pressure, limit, unit, side }, say) => {
+  reason: ({ pressure, limit, unit, side }, say, level) => {
+    if (level === "Unknown") return `${say.of(pressure, "pressure")}, ${NOT_STATED}`;
     if (limit === undefined) return `${say.of(pressure, "pressure")}, inside what the units take`;
     const words = side === "under" ? "needs at least" : "takes at most";
     return `${say.beside(pressure, limit, "pressure")}, ${unit} ${words} ${say.of(limit, "pressure")}`;
   },
-  remedy: ({ side }) =>
-    side === "under"
+  remedy: ({ side }, _say, level) => {
+    if (level === "Unknown") return "Look into the unit's manual";
+    return side === "under"
       ? "Find the restriction, or plan a booster before it"
-      : "A pressure-reducing valve before it",
+      : "A pressure-reducing valve before it";
+  },
 });
 
 /** A pressure against what the units at a stop or pipe take: below the least or above the most of any is a Stop before anything is drilled. */
 function judgeFeed(pressure: number, { least, most }: NonNullable<ReadingContext["feed"]>): Verdict {
+  if (!least && !most) return feedRule.unknown({ pressure });
   if (least && pressure < least.kPa / ROUNDING)
     return feedRule.stop({ pressure, limit: least.kPa, unit: least.unit, side: "under" });
   if (most && pressure > most.kPa * ROUNDING)

@@ -2,7 +2,7 @@ import { lossCurve } from "../treatment";
 import { connectionOf, roRated, type DesignUnit, type UnitModel } from "../families";
 import type { ReadingContext } from "../readings";
 import { judgeJob, withModels, type DesignBasis } from "../train";
-import { siteFacts } from "../site";
+import { siteFacts, type SiteFacts } from "../site";
 import { upper } from "../units";
 import { housePressures } from "../water/pressures";
 import type { JobState, Knowledge } from "../job";
@@ -19,6 +19,10 @@ export const governing = (job: JobState): DesignBasis =>
   job.revisions.find((r) => r.revision === job.run?.revision) ?? job.revisions.at(-1) ?? draftBasis(job);
 /** The units of the design that governs the run. */
 export const governingUnits = (job: JobState): readonly DesignUnit[] => governing(job).units;
+
+/** What stands in the house at rest: no more than its reducing valve lets through. */
+const staticOf = ({ staticPressure, reducer }: SiteFacts): number | undefined =>
+  staticPressure === undefined ? undefined : Math.min(staticPressure, reducer ?? Infinity);
 
 /** The least and the most pressure that a unit takes where it is connected, kPa; a pump needs only its own inlet. */
 function feedBand(model: UnitModel, isBoosted: boolean) {
@@ -71,6 +75,6 @@ export function readingContext(
     },
     carbonLitres: carbon?.mediaLitres,
     feed: feedOf(units.map((u) => u.model)),
-    static: siteFacts(job.answers).staticPressure,
+    static: staticOf(siteFacts(job.answers)),
   };
 }
