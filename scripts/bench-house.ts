@@ -10,7 +10,7 @@ export const facts: SiteFacts = {
   drinkers: 4,
   fixtures: { bathroomGroup: 1, kitchenSink: 1 },
   together: {},
-  groundFault: true,
+  outlet: "protected",
   airGap: true,
   tapRise: 1,
   water: {

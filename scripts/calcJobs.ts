@@ -20,6 +20,8 @@ const site = z.looseObject({
       model: z.string().min(1),
       parallel: z.number().int().min(1).max(6).default(1),
       place: z.string().optional(),
+      set: z.number().positive().optional(),
+      on: z.strictObject({ unit: z.string().min(1), port: z.enum(["product", "feed"]) }).optional(),
     }),
   ),
   arrangement: z.enum(arrangements).optional(),

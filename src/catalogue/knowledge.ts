@@ -3,7 +3,7 @@ import type { UnitModel } from "../core/families";
 import type { Knowledge } from "../core/job/knowledge";
 
 import { demandTables } from "./demand";
-import { feedLimits } from "./limits";
+import { feedLimits, tapLimits } from "./limits";
 import { pipes } from "./pipes";
 import { recipes, siteRecipe } from "./recipes";
 import { defaultSchools, schools, trainSchools } from "./schools";
@@ -45,6 +45,6 @@ export function knowledgeWith({
       used: s.used !== false,
     })),
     schoolsWith: (own) => trainSchools({ ...chosen, ...own }, roDiscards),
-    tables: { demand: demandTables, limits: feedLimits, pipes },
+    tables: { demand: demandTables, limits: feedLimits, tap: tapLimits, pipes },
   };
 }

@@ -1,4 +1,5 @@
 import type { FeedLimit } from "../core/families";
+import type { TapLimit } from "../core/train";
 import { housePressures, waterValues, type WaterKey } from "../core/water";
 
 /** A limit of a value of the water; what it is called and measured in stands with the value. */
@@ -35,6 +36,7 @@ export const feedLimits: Readonly<Partial<Record<string, readonly FeedLimit[]>>>
     c("hardness", 120),
     c("turbidity", 1),
     limit("uvt", { min: 85, checkMin: 75 }),
+    t(2, 38),
   ],
   ro: [
     c("chlorine", 0.1),
@@ -82,5 +84,18 @@ export const feedLimits: Readonly<Partial<Record<string, readonly FeedLimit[]>>>
     p(100, 690),
   ],
   carbonTank: [c("turbidity", 5), t(2, 43), p(138, housePressures.housingMost)],
+  mediaFilter: [c("turbidity", 5), t(2, 43), p(138, housePressures.housingMost)],
+  doser: [t(2, 38), { ...pressure, max: housePressures.housingMost }],
   cartridge: [t(2, 38), { ...pressure, max: 621 }],
+  pointFilter: [t(2, 38)],
 };
+
+/** Limits of the water that people drink (handbook 2, Needs; handbook 10, ruling 1: general practice). */
+export const tapLimits: readonly TapLimit[] = [
+  { ...waterValues.nitrate, key: "nitrate", max: 44, over: "Stop" },
+  { ...waterValues.lead, key: "lead", max: 5, over: "Stop" },
+  { ...waterValues.tds, key: "tds", max: 500, over: "Check" },
+  { ...waterValues.copper, key: "copper", max: 1.3, over: "Stop", onlyMeasured: true },
+  { ...waterValues.chlorine, key: "chlorine", max: 4, over: "Stop", onlyMeasured: true },
+  { ...waterValues.sodium, key: "sodium", max: 200, over: "Check", onlyMeasured: true },
+];

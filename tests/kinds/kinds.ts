@@ -98,7 +98,7 @@ export const kinds: readonly Kind[] = [
   {
     id: "K7",
     title: "Direct RO with a lamp on its product line and a leak-stop valve on its feed",
-    units: ["RO-D", "PL-2", "LS-1"],
+    units: ["RO-D", "PL-1", "LS-1"],
     order: [
       ["u1.stops", "u1.ports", "u1.water", "u1.plug", "u1.run"],
       ["u1.water", "site.leakLast", "u3.pad", "site.walkAside"],

@@ -48,7 +48,16 @@ const cases = [
   [
     "a booster on the RO's feed",
     rigOf([
-      osmosis({ ro: { tank: true, rinseShut: true, airGap: true, booster: { key: "u7", name: "BP-2" } } }),
+      osmosis(),
+      part("u7", "BP-2", "booster", {
+        branch: true,
+        media: false,
+        flush: false,
+        gentle: "open",
+        marks: [],
+        pump: { pressureSwitch: true },
+        on: { unit: "u4", port: "feed" },
+      }),
     ]),
   ] as const,
 ].flatMap(([name, rig]) => (["down", "right"] as const).map((way) => [name, way, rig] as const));

@@ -71,8 +71,8 @@ describe("facts from a survey", () => {
     expect(facts({ "drain.airGap": "unknown" }).airGap).toBeUndefined();
     expect(facts({ "drain.airGap": "no" }).airGap).toBe(false);
     expect(facts({ "drain.airGap": "yes" }).airGap).toBe(true);
-    expect(facts({ "power.outlet": "unknown" }).groundFault).toBeUndefined();
-    expect(facts({ "power.outlet": "protected" }).groundFault).toBe(true);
+    expect(facts({ "power.outlet": "unknown" }).outlet).toBeUndefined();
+    expect(facts({ "power.outlet": "protected" }).outlet).toBe("protected");
   });
 
   it("counts fixtures, none as none and unasked as unknown", () => {

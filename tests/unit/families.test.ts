@@ -1,7 +1,7 @@
 import type { DesignUnit, TrainSchools, UnitModel } from "@/core/families";
 import { describe, expect, it } from "vitest";
 import { demandTables } from "@/catalogue/demand";
-import { feedLimits } from "@/catalogue/limits";
+import { feedLimits, tapLimits } from "@/catalogue/limits";
 import { pipes } from "@/catalogue/pipes";
 import { defaultSchools, trainSchools } from "@/catalogue/schools";
 import { unitModels } from "@/catalogue/units";
@@ -13,7 +13,7 @@ import type { Level } from "@/core/verdict";
 import { facts } from "../../scripts/bench-house";
 
 const GPG = 64.79891 / 3.785411784;
-const tables: TrainInput["tables"] = { demand: demandTables, limits: feedLimits, pipes };
+const tables: TrainInput["tables"] = { demand: demandTables, limits: feedLimits, tap: tapLimits, pipes };
 type Placed = string | (Partial<DesignUnit> & { readonly model: string }) | { readonly own: UnitModel };
 
 /** Judges a train of catalogue units, of placed units, or of models of the test's own. */
@@ -206,7 +206,9 @@ describe("UV", () => {
     expect(judge(house, ["PS-20", "SF-150", "UV-45"]).of("u2", "uv-prefilter")?.level).toBe("Stop");
   });
   it("asks for a protected outlet", () =>
-    expect(judge({ ...house, groundFault: false }, line("UV-45")).of("u2", "uv-power")?.level).toBe("Check"));
+    expect(judge({ ...house, outlet: "unprotected" }, line("UV-45")).of("u2", "unit-power")?.level).toBe(
+      "Check",
+    ));
   it("is Unknown, never Good, without a transmittance", () =>
     expect(judge(withWater({ uvt: undefined }), line("UV-45")).of("u2", "uv-flow")).toMatchObject({
       level: "Unknown",

@@ -333,10 +333,31 @@ describe("proposeTrains", () => {
       }
   }, 60_000);
 
+  /** A dosing pump disinfects too, where the lamp's water is not clear enough to be Good. */
+  const undosed = [...unitModels.values()].filter((m) => !m.doser);
+
+  it("proposes a dosing pump only with carbon behind it, and none for cysts", () => {
+    const dosed = proposeTrains(
+      input(cottage, {
+        catalogue: models("CD-450", "CB-20", "CT-1054", "SF-150", "PS-20", "AS-20", "IF-1054"),
+        maxUnits: 4,
+      }),
+    ).proposals[0]!;
+    const families = dosed.units.map((u) => u.model.family);
+    expect(families).toContain("doser");
+    const behindIt = dosed.units.slice(families.indexOf("doser") + 1);
+    expect(behindIt.some((u) => u.model.effects.includes("carbon"))).toBe(true);
+    const lake = proposeTrains(
+      input(
+        { ...cottage, source: "surface" },
+        { catalogue: models("CD-450", "CB-20", "CT-1054", "SF-150", "PS-20"), maxUnits: 3 },
+      ),
+    ).proposals[0]!;
+    expect(lake.open.map((o) => o.verdict.rule)).toContain("need-cysts");
+  }, 120_000);
+
   it("treats iron and hardness before the lighthouse's UV, and puts 5 µm directly ahead of it", () => {
-    const [first] = proposeTrains(
-      input(cottage, { catalogue: [...unitModels.values()], maxUnits: 4 }),
-    ).proposals;
+    const [first] = proposeTrains(input(cottage, { catalogue: undosed, maxUnits: 4 })).proposals;
     const families = first!.units.map((u) => u.model.family);
     expect(first!.stops).toBe(0);
     expect(families.at(-1)).toBe("uv");
@@ -346,7 +367,7 @@ describe("proposeTrains", () => {
 
   it("never ranks untreated unsafe water before a train that disinfects, however little the well gives", () => {
     const dry: SiteFacts = { ...cottage, wellYield: 20 };
-    const [first] = proposeTrains(input(dry, { catalogue: [...unitModels.values()], maxUnits: 4 })).proposals;
+    const [first] = proposeTrains(input(dry, { catalogue: undosed, maxUnits: 4 })).proposals;
     expect(first!.units.at(-1)!.model.family).toBe("uv");
     expect(first!.open.map((o) => o.verdict.rule)).toContain("well-yield");
   }, 60_000);

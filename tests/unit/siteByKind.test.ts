@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { connectionIn } from "@/core/families";
+import { placementsOf } from "@/core/families";
 import { statusOf } from "@/core/job";
 import type { Step } from "@/core/run";
 import { judgeReading } from "@/core/readings";
@@ -291,8 +291,11 @@ describe("whatever stands in a design", () => {
       fc.property(fc.uniqueArray(fc.constantFrom(...codes), { minLength: 1, maxLength: 4 }), (models) => {
         const run = runOf(models).job.run!.steps;
         const site = run.filter((s) => s.unit === undefined).map((s) => s.id.replace("site.", ""));
-        const hasRo = models.some((code) => knowledge.models.get(code)!.ro !== undefined);
-        const kinds = models.map((code) => connectionIn(knowledge.models.get(code)!, hasRo));
+        const units = models.map((code, i) => ({
+          unit: { key: `u${i + 1}`, model: code, parallel: 1 },
+          model: knowledge.models.get(code)!,
+        }));
+        const kinds = [...placementsOf(units).values()].map((placed) => placed.connects);
         for (const id of lineOnly) expect([id, site.includes(id)]).toEqual([id, kinds.includes("line")]);
         for (const id of aside) expect([id, site.includes(id)]).toEqual([id, !kinds.includes("line")]);
         for (const [i, kind] of kinds.entries()) {

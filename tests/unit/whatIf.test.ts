@@ -5,7 +5,7 @@ import { allVerdicts, judgeTrain, nearestTurns, type TrainInput } from "@/core/t
 import { value } from "@/core/units";
 import { knowledge, surveyed } from "./desk";
 
-const facts: SiteFacts = { ...siteFacts(surveyed().job.answers), groundFault: true };
+const facts: SiteFacts = { ...siteFacts(surveyed().job.answers), outlet: "protected" };
 const input = (f: SiteFacts, ...codes: string[]): TrainInput => ({
   facts: f,
   schools: knowledge.schoolsWith({}),

@@ -19,6 +19,9 @@ import { leakStop } from "./leakStop";
 import { faucetDiverter } from "./faucetDiverter";
 import { shower } from "./shower";
 import { manualSoftener } from "./manualSoftener";
+import { mediaFilter } from "./mediaFilter";
+import { doser } from "./doser";
+import { expansionVessel, houseBooster, lineDevice, reducingValve } from "./devices";
 
 /** Every recipe of a unit. A recipe is registered here and nowhere else. */
 export const unitRecipes: readonly Recipe[] = [
@@ -42,4 +45,10 @@ export const unitRecipes: readonly Recipe[] = [
   faucetDiverter,
   shower,
   manualSoftener,
+  mediaFilter,
+  doser,
+  lineDevice,
+  reducingValve,
+  expansionVessel,
+  houseBooster,
 ];

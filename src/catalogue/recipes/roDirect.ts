@@ -63,6 +63,7 @@ export const roDirect: Recipe = {
       work: 2,
       water: "on",
       power: "on",
+      goal: { want: "stand", positions: { valve: "open", plug: "on" } },
       cautions: ["dryPump", "groundFault"],
       details: ["Automatic flush, about 5 min; pump vibration is normal"],
     },

@@ -101,6 +101,10 @@ export function cellAt(model: UnitModel, f: UnitField): Cell {
       return Object.entries(v as NonNullable<UnitModel["limits"]>)
         .map(([k, own]) => `${k} = ${ownLimitText(own)}`)
         .join("; ");
+    case "reductions":
+      return Object.entries(v as NonNullable<UnitModel["reductions"]>)
+        .map(([k, { removes, litres }]) => `${k} = ${percent(removes)} %${litres ? ` for ${litres} L` : ""}`)
+        .join("; ");
     case "angles":
       return Object.entries(v as Record<string, readonly number[]>)
         .map(([k, x]) => `${k} = ${x.join(" ")}`)
@@ -110,6 +114,17 @@ export function cellAt(model: UnitModel, f: UnitField): Cell {
     default:
       return v as string | number;
   }
+}
+
+/** A share in percent, with the digits that it needs and no more. */
+const percent = (share: number): number => Number((share * 100).toPrecision(8));
+
+/** What is written for a reduction; text that is none stays text, so that the schema refuses it in its place. */
+function reductionFrom(text: string): unknown {
+  const found = /^([\d.]+)\s*%(?:\s*for\s*([\d.]+)\s*L)?$/i.exec(text);
+  if (!found) return text;
+  const removes = Number((Number(found[1]) / 100).toPrecision(8));
+  return found[2] === undefined ? { removes } : { removes, litres: Number(found[2]) };
 }
 
 /** A unit's own limit as it is written: a number, or `6.8 to 8.2`, `at least 6.8`, `at most 8.2`. */
@@ -174,6 +189,13 @@ function valueOf(f: UnitField, cell: Cell): unknown {
         list(text, /;/).map((p) => {
           const [id = "", x = ""] = p.split("=");
           return [id.trim(), list(x, /\s/).map(Number)];
+        }),
+      );
+    case "reductions":
+      return Object.fromEntries(
+        list(text, /;/).map((p) => {
+          const [id = "", x = ""] = p.split("=");
+          return [id.trim(), reductionFrom(x.trim())];
         }),
       );
     case "limits":

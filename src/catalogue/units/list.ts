@@ -12,6 +12,9 @@ import { pointFilters } from "./pointFilter";
 import { iceMakers } from "./iceMaker";
 import { leakStops } from "./leakStop";
 import { manualSofteners } from "./manualSoftener";
+import { mediaFilters } from "./mediaFilter";
+import { dosers } from "./doser";
+import { devices } from "./devices";
 
 /** Every unit that Brant brings along, the house's line first. Costs in the company's currency, without labour; yearly: cartridges, lamps, media. */
 export const unitList: readonly UnitModel[] = [
@@ -19,6 +22,8 @@ export const unitList: readonly UnitModel[] = [
   ...carbonTanks,
   ...conditioners,
   ...scaleControls,
+  ...mediaFilters,
+  ...dosers,
   ...softeners,
   ...uvChambers,
   ...roUnits,
@@ -28,4 +33,5 @@ export const unitList: readonly UnitModel[] = [
   ...iceMakers,
   ...leakStops,
   ...manualSofteners,
+  ...devices,
 ];

@@ -5,6 +5,7 @@ import { serial } from "./shared";
 const alike = {
   family: "manualSoftener",
   variant: "manual regeneration",
+  outlet: "appliance",
   branch: true,
   maxPressure: 862,
   effects: ["softening"],

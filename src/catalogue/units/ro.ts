@@ -421,6 +421,7 @@ export const roUnits: readonly UnitModel[] = [
       rinseMinutes: 15,
       discards: 3,
       carbonStages: 1,
+      reservoir: 3,
     },
     cost: {
       parts: 310,

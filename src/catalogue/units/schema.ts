@@ -1,8 +1,8 @@
 import { z } from "zod";
-import { families, unitFigures, type FeedLimit, type UnitModel } from "../../core/families";
+import { families, unitFigures, type UnitModel } from "../../core/families";
 import { parseQuantity, printStated } from "../../core/units";
 import { fieldsOf, figureAt } from "./fields";
-import { feedLimits } from "../limits";
+import { waterKeys } from "../../core/water";
 import { recipes } from "../recipes";
 
 const recipeNames = z
@@ -30,17 +30,11 @@ const missingRecords = (m: UnitModel): Issue[] =>
 
 /** Own limits that the family does not have, or that say too little for one that has two ends. */
 function limitIssues(m: UnitModel): Issue[] {
-  const known: readonly FeedLimit[] = feedLimits[m.family] ?? [];
+  const known: readonly string[] = ["pressure", ...waterKeys];
   return Object.entries(m.limits ?? {}).flatMap(([key, own]): Issue[] => {
-    const limit = known.find((l) => l.key === key);
     const path = ["limits", key];
-    if (!limit)
-      return [
-        {
-          path,
-          message: `This family has no limit “${key}”: ${known.map((l) => l.key).join(", ") || "none"} are judged`,
-        },
-      ];
+    if (!known.includes(key))
+      return [{ path, message: `There is no value “${key}”: ${known.join(", ")} are judged` }];
     if (typeof own === "number") return [];
     if (own.min === undefined && own.max === undefined)
       return [{ path, message: "Say the least, the most, or both" }];

@@ -19,8 +19,10 @@ export const uvPoints: readonly UnitModel[] = [
   {
     code: "PL-1",
     name: "In-line LED UV on the product line",
-    ratedFlow: 1.5,
-    lossPoints: [[1.5, 30]],
+    connects: "product",
+    ratedFlow: 3,
+    restrictor: 3,
+    lossPoints: [[3, 30]],
     cost: {
       parts: 120,
       yearly: 45,
@@ -31,6 +33,9 @@ export const uvPoints: readonly UnitModel[] = [
     code: "PL-2",
     name: "LED UV reactor with switched faucet",
     ratedFlow: 2,
+    restrictor: 2,
+    powerBy: ["adapter", "dc"],
+    fuse: 3,
     lossPoints: [[2, 30]],
     cost: {
       parts: 180,
@@ -42,6 +47,9 @@ export const uvPoints: readonly UnitModel[] = [
     code: "PL-4",
     name: "LED UV reactor 4",
     ratedFlow: 4,
+    restrictor: 3.8,
+    powerBy: ["adapter", "dc"],
+    fuse: 5,
     lossPoints: [[4, 30]],
     cost: {
       parts: 290,

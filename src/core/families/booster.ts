@@ -39,7 +39,7 @@ export function pressureAtPlace(ctx: StationContext): {
   readonly rise?: number;
   readonly missing: readonly string[];
 } {
-  const rise = ctx.unit.riseM ?? ctx.facts.tapRise;
+  const { rise } = ctx;
   return {
     rise,
     pressure:

@@ -1,9 +1,9 @@
-import type { SiteFacts } from "../site";
+import type { DemandTables, SiteFacts } from "../site";
 import type { Verdict } from "../verdict";
 import type { Water } from "../water";
 import type { Text } from "../words";
 import type { Figure } from "./figure";
-import type { DesignUnit, UnitModel } from "./unit";
+import type { DesignUnit, Placement, UnitModel } from "./unit";
 
 /** The schools a judgement depends on; company default with the job's own choice over it. */
 export interface TrainSchools {
@@ -39,6 +39,7 @@ export interface BranchFacts {
 export interface StationContext extends BranchFacts {
   readonly unit: DesignUnit;
   readonly model: UnitModel;
+  readonly placement: Placement;
   readonly upstream: readonly UnitModel[];
   readonly water: Water;
   readonly peak?: number;
@@ -46,6 +47,12 @@ export interface StationContext extends BranchFacts {
   readonly dailyLitres?: number;
   /** kPa at the unit's inlet while the house draws its continuous flow, before any height of its own. */
   readonly pressure?: number;
+  /** Height above the gauge at the main, m; unknown on a branch where nobody measured it. */
+  readonly rise?: number;
+  /** L/min that a restrictor ahead lets through at most. */
+  readonly held?: number;
+  /** Flow of a fixture when open, L/min. */
+  readonly openFlow: DemandTables["openFlow"];
   readonly pressureAssumed: boolean;
   readonly facts: SiteFacts;
   readonly schools: TrainSchools;

@@ -1,13 +1,18 @@
 import { lower, mapMeasured, upper, type Measured } from "../units";
-import { totalHardness, type NeedId, type Water } from "../water";
+import { totalHardness, waterValues, type NeedId, type Organic, type Water, type WaterKey } from "../water";
 import { chloramineRemoved, chlorineRemoved, emptyBedContactTime, sodiumAdded } from "../treatment";
 
 /** What an effect asks of the unit that has it. */
 export interface Treating {
   readonly effects: readonly Effect[];
   readonly microns?: number;
+  readonly absolute?: boolean;
   readonly carbon?: { readonly mediaLitres: number; readonly catalytic: boolean };
   readonly ro?: { readonly rejection: number };
+  readonly uv?: { readonly dose: number };
+  readonly neutraliser?: { readonly ph: number; readonly hardness: number };
+  readonly doser?: { readonly residual: number };
+  readonly reductions?: Readonly<Partial<Record<string, { readonly removes: number }>>>;
 }
 
 /** mg/L as CaCO3 behind a softener (handbook 2, What a unit does to the water). */
@@ -41,10 +46,26 @@ export interface EffectKind {
   readonly mark?: UnitMark;
   /** The water's name on the Line where it is stronger than what was before; absent: the effect is not seen there. */
   readonly line?: LineMark;
-  /** Needs that it answers by itself, whatever the figures. */
-  readonly answers?: readonly NeedId[];
+  /** Needs that it answers by itself. */
+  readonly answers?: (model: Treating) => readonly NeedId[];
 }
-const CARBON_ANSWERS = ["carbon", "catalytic-carbon", "taste"] as const;
+/** Any carbon takes chlorine and taste; chloramine asks for catalytic carbon. */
+function carbonAnswers(model: Treating): readonly NeedId[] {
+  const catalytic = model.effects.includes("catalyticCarbon");
+  return catalytic ? ["carbon", "taste", "catalytic-carbon"] : ["carbon", "taste"];
+}
+function softeningAnswers(): readonly NeedId[] {
+  return ["softener"];
+}
+function chlorineAnswers(): readonly NeedId[] {
+  return ["disinfection"];
+}
+function lampAnswers(model: Treating): readonly NeedId[] {
+  return (model.uv?.dose ?? 0) >= CYST_DOSE ? ["disinfection", "cysts"] : ["disinfection"];
+}
+/** Dose that counts against cysts, mJ/cm², and an absolute rating that holds them back, µm (handbook 10, ruling 3). */
+const CYST_DOSE = 40;
+const CYST_MICRONS = 1;
 
 function afterCarbon(water: Water, model: Treating, flow: number | undefined): Water {
   const taste = water.taste ? false : water.taste;
@@ -98,6 +119,46 @@ function afterMembrane(water: Water, model: Treating): Water {
   };
 }
 
+/** Lime goes into solution until the water is no longer acid. */
+function afterNeutralising(water: Water, { neutraliser }: Treating): Water {
+  // What is not known may be neutral already: then nothing goes into solution.
+  if (!neutraliser || !water.ph) return water;
+  const more = (m: Measured | undefined) => m && mapMeasured(m, (n) => n + neutraliser.hardness);
+  const acid = (lower(water.ph) ?? -Infinity) < neutraliser.ph;
+  if (!acid) return water;
+  return {
+    ...water,
+    ph: { is: "value", value: neutraliser.ph },
+    hardness: more(totalHardness(water)),
+    calcium: undefined,
+    magnesium: undefined,
+    alkalinity: more(water.alkalinity),
+  };
+}
+
+/** A dosing pump leaves its residual, and turns dissolved iron to rust and sulphide to sulphur. */
+function afterChlorine(water: Water, { doser }: Treating): Water {
+  if (!doser) return water;
+  return {
+    ...water,
+    chlorine: { is: "value", value: doser.residual },
+    ironForm: water.iron ? "ferric" : water.ironForm,
+  };
+}
+
+/** Water behind what is taken out by certificate or media: a share of each value. */
+function afterReductions(water: Water, { reductions = {} }: Treating): Water {
+  const shares = Object.entries(reductions).flatMap(([key, of]) =>
+    of && isWaterKey(key) && water[key] ? [[key, removing(water[key], of.removes)] as const] : [],
+  );
+  const taken = (o: Organic) => (reductions[o]?.removes ?? 0) >= ORGANICS_TAKEN;
+  const organics = water.organics?.filter((o) => !taken(o));
+  return { ...water, ...Object.fromEntries(shares), ...(organics ? { organics } : {}) };
+}
+/** Share from which an organic compound counts as taken out. */
+const ORGANICS_TAKEN = 0.9;
+const isWaterKey = (key: string): key is WaterKey => key in waterValues;
+
 /** Everything that a unit can do to water (handbook 2, What a unit does to the water). */
 export const effects = {
   sediment: { label: "sediment", after: afterSediment, mark: "filtered", line: "filtered" },
@@ -106,36 +167,46 @@ export const effects = {
     after: afterCarbon,
     mark: "filtered",
     line: "filtered",
-    answers: CARBON_ANSWERS,
+    answers: carbonAnswers,
   },
   catalyticCarbon: {
     label: "catalytic carbon",
     after: afterCarbon,
     mark: "filtered",
     line: "filtered",
-    answers: CARBON_ANSWERS,
+    answers: carbonAnswers,
   },
   softening: {
     label: "softening",
     after: afterSoftening,
     mark: "softened",
     line: "softened",
-    answers: ["softener"],
+    answers: softeningAnswers,
   },
-  scaleControl: { label: "scale control", mark: "conditioned", line: "filtered", answers: ["softener"] },
+  scaleControl: { label: "scale control", mark: "conditioned", line: "filtered", answers: softeningAnswers },
   ultraviolet: {
     label: "ultraviolet",
     mark: "disinfected",
     line: "disinfected",
-    answers: ["disinfection"],
+    answers: lampAnswers,
   },
   reverseOsmosis: {
     label: "reverse osmosis",
     after: afterMembrane,
     mark: "permeate",
     line: "permeate",
-    answers: ["ro-tds", "ro-nitrate", "ro-lead"],
   },
+  oxidation: { label: "oxidation", mark: "filtered", line: "filtered" },
+  neutralising: { label: "neutralising", after: afterNeutralising, mark: "filtered", line: "filtered" },
+  chlorination: {
+    label: "chlorination",
+    after: afterChlorine,
+    mark: "disinfected",
+    line: "disinfected",
+    answers: chlorineAnswers,
+  },
+  tanninRemoval: { label: "tannin removal", mark: "filtered", line: "filtered" },
+  control: { label: "control of flow or pressure" },
   pressure: { label: "pressure" },
   minerals: { label: "minerals" },
   delivery: { label: "delivery to an appliance", line: "filtered" },
@@ -151,7 +222,10 @@ const kindOf = (effect: Effect): EffectKind => effects[effect];
  * without it a contact-time unit's effect on what it adsorbs stays unknown.
  */
 export const waterAfter = (model: Treating, water: Water, flow: number | undefined): Water =>
-  model.effects.reduce((now, effect) => kindOf(effect).after?.(now, model, flow) ?? now, water);
+  afterReductions(
+    model.effects.reduce((now, effect) => kindOf(effect).after?.(now, model, flow) ?? now, water),
+    model,
+  );
 
 /** The feed as a membrane meets it behind the unit's own pre-filters: 5 µm sediment and its carbon stages in series. */
 export function behindPreFilters(water: Water, carbonStages: number): Water {
@@ -164,6 +238,10 @@ export function behindPreFilters(water: Water, carbonStages: number): Water {
     iron: water.ironForm === "ferric" ? removing(water.iron, RUST_HELD_BACK) : water.iron,
   };
 }
+
+const plumbing: ReadonlySet<Effect> = new Set<Effect>(["control", "pressure", "protection", "delivery"]);
+/** Does it leave the water as it is: a valve, a pump, a vessel. */
+export const isPlumbing = (m: Treating): boolean => m.effects.every((e) => plumbing.has(e));
 
 /** A sediment stage of 5 µm or finer. */
 export const isFineStage = (m: Treating): boolean =>
@@ -196,5 +274,11 @@ export const isKnownAbove = (m: Measured | undefined, limit: number): boolean =>
   m !== undefined && (lower(m) ?? -Infinity) > limit;
 
 /** Needs that a unit's effects answer. */
-export const answeredBy = (model: Treating): readonly NeedId[] =>
-  model.effects.flatMap((e) => kindOf(e).answers ?? []);
+export const answeredBy = (model: Treating): readonly NeedId[] => [
+  ...model.effects.flatMap((e) => kindOf(e).answers?.(model) ?? []),
+  ...(holdsCysts(model) ? (["cysts"] as const) : []),
+];
+
+/** Does it hold cysts back by itself: by its certificate, or a stage rated absolute. */
+const holdsCysts = (m: Treating): boolean =>
+  m.reductions?.cysts !== undefined || (m.absolute === true && (m.microns ?? Infinity) <= CYST_MICRONS);

@@ -18,10 +18,6 @@ export function familyOf(model: Pick<UnitModel, "family" | "code">): Family {
 /** Where a unit connects (handbook 9): as it states, else as its family usually does. */
 export const connectionOf = (model: UnitModel): Connects => model.connects ?? familyOf(model).connects(model);
 
-/** Where it connects in a job: some stand on an RO's product line as soon as there is an RO. */
-export const connectionIn = (model: UnitModel, hasRo: boolean): Connects =>
-  hasRo && familyOf(model).behindRo === true ? "product" : connectionOf(model);
-
 /** Every rule that a unit is judged by: its family's own, those that families share, and the limits of its feed. */
 export const unitRules: readonly AnyRule[] = [
   ...new Set([...families.flatMap((f) => f.rules), ...limitRules]),

@@ -57,8 +57,8 @@ export interface Family {
   readonly answers?: (model: UnitModel) => readonly NeedId[];
   /** Where it connects unless the unit's data say otherwise (handbook 9). */
   readonly connects: (model: UnitModel) => Connects;
-  /** Where a job has an RO it stands on the RO's product line, not on a branch of its own. */
-  readonly behindRo?: boolean;
+  /** The line ends at it: nothing stands behind it. */
+  readonly ends?: boolean;
   readonly rig: RigTraits;
   readonly shape: Shape;
   readonly service: readonly ServiceItem[];

@@ -76,6 +76,7 @@ export const iceMaker: Family = {
   judge,
   rules: [pressureRule],
   connects: () => "product",
+  ends: true,
   rig: { media: false, flushed: false, gentle: "open" },
   shape: "small",
   service: [{ what: "Look at the ice maker's tube and valve", when: "at every filter change" }],

@@ -1,11 +1,14 @@
 import { lower, upper, type Measured, type Quantity } from "../units";
 import type { Level, Verdict } from "../verdict";
-import { waterKeys, type WaterKey } from "../water";
+import { housePressures, waterKeys, waterValues, type WaterKey } from "../water";
 import { inSentence, rule, type AnyRule, type Rule, type Say } from "../words";
 import type { OwnLimit, UnitModel } from "./unit";
 
+/** Pressure where a unit stands: flowing for its minimum, at rest and at night for its maximum (handbook 10, ruling 9). */
+const pressureKeys = ["pressure", "pressureRest", "pressureNight"] as const;
+type PressureKey = (typeof pressureKeys)[number];
 /** What a limit is of: a value of the water, or the pressure. */
-export type LimitKey = WaterKey | "pressure";
+export type LimitKey = WaterKey | PressureKey;
 
 /** One limit of water fed to a unit, canonical units. */
 export interface FeedLimit {
@@ -102,7 +105,7 @@ function remedy(f: LimitFacts, say: Say, level: Level): string {
 
 const ruleOf = (key: LimitKey): Rule<LimitFacts> => rule(`feed-${key}`, { reason, remedy });
 const rules = new Map<LimitKey, Rule<LimitFacts>>(
-  [...waterKeys, "pressure" as const].map((key) => [key, ruleOf(key)]),
+  [...waterKeys, ...pressureKeys].map((key) => [key, ruleOf(key)]),
 );
 /** The rule of every limit. */
 export const limitRules: readonly AnyRule[] = [...rules.values()];
@@ -145,10 +148,13 @@ export function judgeLimit(measured: Measured | undefined, limit: FeedLimit): Ve
   return own.good(facts("none"));
 }
 
+type Band = Pick<FeedLimit, "min" | "max" | "checkMin" | "checkMax">;
+
 /** A unit's own limit as a band: a bare number is the end that the family's limit has, its maximum where it has both. */
-function ownBand(own: OwnLimit, limit: FeedLimit): Pick<FeedLimit, "min" | "max" | "checkMin" | "checkMax"> {
+function ownBand(own: OwnLimit, limit: Band): Band {
   if (typeof own !== "number") return own;
-  return limit.max === undefined ? { min: own } : { max: own };
+  const onlyLeast = limit.max === undefined && limit.min !== undefined;
+  return onlyLeast ? { min: own } : { max: own };
 }
 
 /** A family's limit with what the unit itself says of it: its own limit takes the place of the whole band. */
@@ -161,3 +167,44 @@ export function limitFor(limit: FeedLimit, model: UnitModel): FeedLimit {
   // A chamber that asks for more than its family moves the whole band; one that takes less moves the end of its Check.
   return least >= (limit.min ?? 0) ? { ...rest, min: least } : { ...limit, checkMin: least };
 }
+
+const PRESSURE = { label: "Pressure", quantity: "pressure", survey: "source.static" } as const;
+
+/** The pressures that a unit takes, flowing, at rest and at night: its own figures, else its family's; at most what a house's line takes. */
+function pressureLimits(family: FeedLimit | undefined, model: UnitModel): FeedLimit[] {
+  const base: FeedLimit = family ?? { key: "pressure", ...PRESSURE, max: housePressures.housingMost };
+  const { min, max, checkMin, checkMax, ...rest } = limitFor(base, model);
+  const most = Math.min(
+    max ?? housePressures.housingMost,
+    model.maxPressure ?? Infinity,
+    model.ro?.maxFeed ?? Infinity,
+  );
+  const flowing: FeedLimit = { ...rest, label: "Pressure, flowing", min, checkMin };
+  const highest = { ...rest, max: most, checkMax, remedy: "A pressure-reducing valve ahead of it" };
+  return [
+    ...(min === undefined ? [] : [flowing]),
+    { ...highest, key: "pressureRest", label: "Pressure at rest" },
+    { ...highest, key: "pressureNight", label: "Pressure at night", survey: "source.night" },
+  ];
+}
+
+/** What a unit itself limits and its family does not. */
+const ownLimits = (family: readonly FeedLimit[], model: UnitModel): FeedLimit[] =>
+  waterKeys
+    .filter((key) => model.limits?.[key] !== undefined && !family.some((l) => l.key === key))
+    .map((key) => ({
+      key,
+      ...waterValues[key],
+      survey: `water.${key}`,
+      ...ownBand(model.limits![key]!, {}),
+    }));
+
+/** Every limit of what is fed to a unit: its family's with what the unit itself says, and its pressures. */
+export const limitsFor = (family: readonly FeedLimit[], model: UnitModel): FeedLimit[] => [
+  ...family.filter((l) => l.key !== "pressure").map((l) => limitFor(l, model)),
+  ...ownLimits(family, model),
+  ...pressureLimits(
+    family.find((l) => l.key === "pressure"),
+    model,
+  ),
+];

@@ -1,12 +1,18 @@
 import { booster } from "./booster";
 import { carbonTank } from "./carbonTank";
 import { cartridge } from "./cartridge";
+import { checkValve } from "./checkValve";
 import { conditioner } from "./conditioner";
+import { doser } from "./doser";
+import { expansionVessel } from "./expansionVessel";
 import type { Family } from "./family";
 import { iceMaker } from "./iceMaker";
 import { leakStop } from "./leakStop";
 import { manualSoftener } from "./manualSoftener";
+import { mediaFilter } from "./mediaFilter";
 import { pointFilter } from "./pointFilter";
+import { reducer } from "./reducer";
+import { restrictor } from "./restrictor";
 import { ro } from "./ro";
 import { scaleControl } from "./scaleControl";
 import { softener } from "./softener";
@@ -19,6 +25,8 @@ export const families: readonly Family[] = [
   carbonTank,
   conditioner,
   scaleControl,
+  mediaFilter,
+  doser,
   softener,
   uv,
   ro,
@@ -28,4 +36,8 @@ export const families: readonly Family[] = [
   pointFilter,
   iceMaker,
   leakStop,
+  reducer,
+  restrictor,
+  checkValve,
+  expansionVessel,
 ];

@@ -1,5 +1,5 @@
 import type { Family } from "./family";
-import { judgePointOfUse } from "./flow";
+import { judgePointOfUse, pointFlow } from "./flow";
 
 /** Point-of-use filters: under the sink, in line, at a faucet or shower; remineralising cartridges. */
 export const pointFilter: Family = {
@@ -7,7 +7,7 @@ export const pointFilter: Family = {
   label: "Point-of-use filter",
   figures: {},
   judge: judgePointOfUse,
-  rules: [],
+  rules: [pointFlow],
   connects: () => "sink",
   rig: { media: false, flushed: true, gentle: "open" },
   shape: "small",

@@ -61,6 +61,8 @@ const roFigures = z.strictObject({
   /** Tanks (or reservoirs) to discard. */
   discards: wholeNumber("Tanks to discard").optional(),
   carbonStages: wholeNumber("Carbon stages"),
+  /** L that a reservoir of its own holds; the faucet then draws from it. */
+  reservoir: quantityFigure("Reservoir", "volume").optional(),
 });
 export type RoData = Frozen<z.infer<typeof roFigures>>;
 declare module "./unit" {
@@ -181,10 +183,13 @@ const outputRule = rule<OutputFacts>("ro-output", {
   remedy: (_f, _say, level) =>
     level === "Unknown" ? MEASURE : level === "Stop" ? "A booster pump" : "A restrictor that lets more pass",
 });
-const dayRule = rule<{ readonly makes: number; readonly wanted: number }>("ro-day", {
+const dayRule = rule<{ readonly makes?: number; readonly wanted?: number }>("ro-day", {
   reason: ({ makes, wanted }, say, level) =>
-    `${say.of(makes, "production")}${level === "Good" ? " for" : ", but"} ${say.of(wanted, "volume", 0)} of drinking use`,
-  remedy: () => "A larger membrane or a booster",
+    wanted === undefined
+      ? "how much is wanted in a day is not known"
+      : `${say.of(makes!, "production")}${level === "Good" ? " for" : ", but"} ${say.of(wanted, "volume", 0)} wanted in a day`,
+  remedy: ({ wanted }) =>
+    wanted === undefined ? "Ask what it is for, and how much that takes" : "A larger membrane or a booster",
 });
 interface FillFacts {
   readonly minutes?: number;
@@ -397,10 +402,51 @@ function directWaste(ctx: StationContext, op: RoOperation, point: RoPoint | unde
 /** A day's production against the household's drinking use. */
 function judgeDay(ctx: StationContext, point: RoPoint | undefined): Verdict | undefined {
   const drinkers = ctx.facts.drinkers ?? ctx.facts.persons;
-  if (!point || point.permeate <= 0 || drinkers === undefined) return undefined;
-  const wanted = drinkers * ctx.schools.litresPerDrinker;
+  const byPeople = drinkers === undefined ? undefined : drinkers * ctx.schools.litresPerDrinker;
+  const wanted = ctx.facts.roDaily ?? (ctx.placement.connects === "supply" ? undefined : byPeople);
+  if (wanted === undefined)
+    return ctx.placement.connects === "supply" ? dayRule.unknown({}, ["household.roDaily"]) : undefined;
+  if (!point || point.permeate <= 0) return undefined;
   const enough = point.permeate * 1440 >= wanted;
   return dayRule.at(enough ? "Good" : "Check", { makes: point.permeate, wanted });
+}
+
+/** L/min at the faucet of a unit without a tank that are Good, and that are enough (handbook 10, ruling 13). */
+const FAUCET_GOOD = 0.75;
+const FAUCET_LEAST = 0.4;
+const faucetRule = rule<{ readonly flow?: number }>("ro-faucet", {
+  reason: ({ flow }, say, level) => {
+    if (flow === undefined) return OUTPUT_NEEDS;
+    const limit = level === "Stop" ? FAUCET_LEAST : FAUCET_GOOD;
+    const shown = `${say.beside(flow, limit, "flow")} at the faucet`;
+    return level === "Good"
+      ? shown
+      : `${shown}, ${say.of(limit, "flow")} ${level === "Stop" ? "needed" : "is Good"}`;
+  },
+  remedy: ({ flow }) =>
+    flow === undefined ? MEASURE : "More feed pressure, a larger membrane, or a unit with a tank",
+});
+
+/** Does the faucet draw straight from the membrane. */
+const isDirect = ({ model, placement }: StationContext): boolean =>
+  model.ro!.tank === undefined && model.ro!.reservoir === undefined && placement.connects !== "supply";
+
+/** Product flow at the faucet of a unit without a tank; a day's litres alone never make it Good. */
+function faucetFigure(ctx: StationContext, op: RoOperation, point: RoPoint | undefined): Figure {
+  const flow = point?.permeate;
+  const good = flow !== undefined && !isUnder(flow, FAUCET_GOOD);
+  const enough = flow !== undefined && !isUnder(flow, FAUCET_LEAST);
+  return {
+    id: "faucetFlow",
+    label: "Flow at the faucet",
+    quantity: "flow",
+    value: flow,
+    verdict:
+      flow === undefined
+        ? faucetRule.unknown({}, op.missing)
+        : faucetRule.at(good ? "Good" : enough ? "Check" : "Stop", { flow }),
+    working: { formula: "permeate at this feed", inputs: siteInputs(op, ctx.model.code) },
+  };
 }
 
 /** Feed pressure, permeate, tank fill, waste, and a day's production (handbook 2, RO). */
@@ -421,6 +467,7 @@ function judge(ctx: StationContext): StationJudgement {
         inputs: siteInputs(op, ctx.model.code),
       },
     },
+    ...(isDirect(ctx) ? [faucetFigure(ctx, op, point)] : []),
     ...(data.tank ? tankFigures(ctx, op) : [directWaste(ctx, op, point)]),
   ];
   const verdicts = [op.site && !point ? dataRule.stop({}) : undefined, judgeDay(ctx, point)];
@@ -460,7 +507,7 @@ export const ro: Family = {
   figures: { ro: roFigures, booster: pumpFigures.optional() },
   faults,
   judge,
-  rules: [feedRule, dataRule, outputRule, dayRule, fillRule, wasteRule],
+  rules: [feedRule, dataRule, outputRule, dayRule, fillRule, wasteRule, faucetRule],
   connects: () => "sink",
   rig: { media: false, flushed: true, gentle: "open" },
   shape: "membrane",

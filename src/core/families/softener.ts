@@ -382,11 +382,30 @@ function washFigure(ctx: StationContext): Figure {
 const judgeDrain = ({ facts: { airGap } }: StationContext): Verdict =>
   airGap === undefined ? drainRule.unknown({}, ["drain.airGap"]) : drainRule.at(airGap ? "Good" : "Stop", {});
 
-/** The hardness to set the valve to, whole grains. */
+/** So much above a whole grain is the arithmetic's, not the water's. */
+const EXACT = 1e-6;
+/** The hardness to set the valve to, whole grains: rounded up, what is whole as it is (handbook 10, ruling 15). */
+export const wholeGrains = (compensated: number): number => Math.ceil(compensated / GPG - EXACT);
 const setting = (compensated: number): Text => ({
   text: "Set the valve to {grains} gpg.",
-  of: { grains: { value: Math.ceil(compensated / GPG), quantity: "plain" } },
+  of: { grains: { value: wholeGrains(compensated), quantity: "plain" } },
 });
+
+const oneOut = rule<{ readonly peak: number; readonly left: number }>("softener-one-out", {
+  reason: ({ peak, left }, _say, level) =>
+    `while one regenerates ${counted(left, "tank")} ${left === 1 ? "carries" : "carry"} ${peak.toFixed(1)} gpm/ft³ at peak${level === "Good" ? "" : "; up to 10 is Good"}`,
+  remedy: () => "Regenerate at night, one after the other, or take more resin",
+});
+/** Several softeners side by side: what is left carries the peak while one regenerates (handbook 10, ruling 15). */
+function judgeOneOut(ctx: StationContext): Verdict[] {
+  const { parallel } = ctx.unit;
+  if (parallel < 2 || ctx.peak === undefined || ctx.continuous === undefined) return [];
+  const left = parallel - 1;
+  const perFt3 = (flow: number) => flow / LITRES_PER_GALLON / (ctx.model.softener!.resinFt3 * left);
+  const peak = perFt3(ctx.peak);
+  const level = serviceFlowLevel(perFt3(ctx.continuous), peak);
+  return [oneOut.at(level === "Good" ? "Good" : "Check", { peak, left })];
+}
 
 /** Interval, service flow, salt and backwash of a softener (handbook 2, Softener). */
 function judge(ctx: StationContext): StationJudgement {
@@ -404,6 +423,7 @@ function judge(ctx: StationContext): StationJudgement {
   const verdicts = [
     capacityPerFt3(cycle.salt) === undefined ? saltSetting.stop({ setting: cycle.salt }) : undefined,
     judgeDrain(ctx),
+    ...judgeOneOut(ctx),
     load.hardness === undefined
       ? undefined
       : sodiumRule.good({ added: sodiumAdded(load.hardness, Math.min(load.hardness, 17)) }),
@@ -417,7 +437,17 @@ export const softener: Family = {
   label: "Softener",
   figures: { softener: softenerFigures, head: headFigures.optional() },
   judge,
-  rules: [compensatedRule, saltSetting, intervalRule, saltYear, flowRule, washRule, drainRule, sodiumRule],
+  rules: [
+    compensatedRule,
+    saltSetting,
+    intervalRule,
+    saltYear,
+    flowRule,
+    washRule,
+    drainRule,
+    sodiumRule,
+    oneOut,
+  ],
   connects: () => "line",
   rig: { media: true, flushed: true, gentle: "quarter", clock: true },
   shape: "vessel",

@@ -18,6 +18,7 @@ export type FigureKind =
   | { readonly kind: "points" }
   | { readonly kind: "pairs" }
   | { readonly kind: "limits" }
+  | { readonly kind: "reductions" }
   | { readonly kind: "angles" };
 
 /** What a schema says of a figure beside its type: the one place where the figure is named. */

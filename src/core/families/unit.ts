@@ -30,6 +30,40 @@ const band = z.strictObject({
 /** A unit's own limit: one number takes the place of the family's only end, a band takes the place of its whole band. */
 export type OwnLimit = number | Frozen<z.infer<typeof band>>;
 
+/** What a unit may be certified to take out, or takes out by its media: values of the water, and what no water test of ours counts. */
+export const reduced = [
+  "iron",
+  "manganese",
+  "sulphide",
+  "tannin",
+  "lead",
+  "copper",
+  "nitrate",
+  "tds",
+  "chlorine",
+  "chloramine",
+  "turbidity",
+  "cysts",
+  "voc",
+  "pfas",
+  "mercury",
+  "scale",
+] as const;
+export type Reduced = (typeof reduced)[number];
+/** The share that is removed, 0 to 1, and the litres that it holds for; absent: as long as the unit's media. */
+const reduction = z.strictObject({
+  removes: z.number().gt(0).max(1),
+  litres: z.number().positive().optional(),
+});
+
+/** What its water comes out at. */
+const outlets = [
+  { id: "own", label: "a faucet of its own" },
+  { id: "kitchen", label: "the kitchen faucet" },
+  { id: "shower", label: "a shower" },
+  { id: "appliance", label: "an appliance" },
+] as const;
+
 /** The figures that a unit of any family may state; canonical units. A family's own records stand in its file. */
 export const unitFigures = {
   code: figured(
@@ -69,6 +103,22 @@ export const unitFigures = {
   }),
   maxPressure: quantityFigure("Largest pressure", "pressure").optional(),
   microns: numberFigure("Finest stage", "µm").optional(),
+  /** Its finest stage is rated absolute: nothing larger passes. */
+  absolute: yesNoFigure("Finest stage rated absolute").optional(),
+  /** What it takes out, by its certificate or its media (handbook 10, ruling 2). */
+  reductions: figured(z.partialRecord(z.enum(reduced), reduction), {
+    label: "Takes out",
+    kind: "reductions",
+    hint: "lead = 95 % for 3000 L; cysts = 99.95 %",
+  }).optional(),
+  /** At a stop or a faucet: what its water comes out at; absent: a faucet of its own. */
+  outlet: figured(z.enum(["own", "kitchen", "shower", "appliance"]), {
+    label: "Its water comes out at",
+    kind: "choice",
+    options: outlets,
+  }).optional(),
+  /** L/min that its own restrictor holds. */
+  restrictor: quantityFigure("Its restrictor holds", "flow").optional(),
   massFullKg: quantityFigure("Mass, full", "mass"),
   /** Water it holds, L; absent means unknown. */
   waterL: quantityFigure("Water it holds", "volume").optional(),
@@ -79,6 +129,18 @@ export const unitFigures = {
     options: gentleness,
   }).optional(),
   power: yesNoFigure("Needs power"),
+  /** What it may be fed with; absent: its own adapter at an outlet (handbook 9, rule 7). */
+  powerBy: figured(z.array(z.enum(["adapter", "mains", "dc"])).min(1), {
+    label: "Powered by",
+    kind: "many",
+    options: [
+      { id: "adapter", label: "its adapter" },
+      { id: "mains", label: "mains" },
+      { id: "dc", label: "a DC supply" },
+    ],
+  }).optional(),
+  /** Fuse or breaker that its DC supply asks for, A. */
+  fuse: numberFigure("Fuse of a DC supply", "A").optional(),
   /** In the company's currency, without labour; yearly: cartridges, lamps, media, but neither salt nor water. */
   cost: z.strictObject({
     parts: figured(z.number().nonnegative(), { label: "Parts, cost", kind: "number" }),
@@ -117,4 +179,21 @@ export interface DesignUnit {
   readonly riseM?: number;
   readonly saltLbPerFt3?: number;
   readonly place?: string;
+  /** What it is set to where it can be: a reducing valve in kPa, a restrictor in L/min; absent: as it is delivered. */
+  readonly set?: number;
+  /** The port of another unit that it stands on; absent: where it usually connects. */
+  readonly on?: { readonly unit: string; readonly port: "product" | "feed" };
+}
+
+/** A unit of a design with its figures. */
+export interface PlacedUnit {
+  readonly unit: DesignUnit;
+  readonly model: UnitModel;
+}
+
+/** Where a unit of a design stands: how it connects, and on which other unit's port where it stands on one. */
+export interface Placement {
+  readonly connects: Connects;
+  /** Key of the unit whose product or feed line it stands on; absent in the house's line, at a stop, or where no such unit is in the design. */
+  readonly host?: string;
 }

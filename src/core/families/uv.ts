@@ -3,7 +3,7 @@ import { uvFlowLimit } from "../treatment";
 import type { Verdict } from "../verdict";
 import { rule } from "../words";
 import type { StationContext, StationJudgement } from "./context";
-import { hasCarbon, isFineStage } from "./effects";
+import { hasCarbon, isFineStage, isPlumbing } from "./effects";
 import type { Family } from "./family";
 import { input, known, type Figure } from "./figure";
 import { COUNT_FIXTURES, PEAK_FIELDS, PEAK_UNKNOWN } from "./flow";
@@ -39,23 +39,28 @@ declare module "./unit" {
 /** What a chamber has to be able to disinfect beside the peak, to be Good. */
 const TO_SPARE = 1.1;
 
-const flowRule = rule<{ readonly limit?: number; readonly peak?: number }>("uv-flow", {
-  reason: ({ limit, peak }, say, level) => {
-    if (limit === undefined) return "UV transmittance is not known";
-    if (peak === undefined) return PEAK_UNKNOWN;
-    const can = `${say.beside(limit, peak, "flow")} can be disinfected`;
-    if (level === "Stop") return `${can}, but ${say.of(peak, "flow")} flows at peak`;
-    return `${can}, peak ${say.of(peak, "flow")}${level === "Check" ? ": less than a tenth to spare" : ""}`;
+const flowRule = rule<{ readonly limit?: number; readonly peak?: number; readonly atBest?: boolean }>(
+  "uv-flow",
+  {
+    reason: ({ limit, peak, atBest }, say, level) => {
+      if (limit === undefined) return "UV transmittance is not known";
+      if (atBest)
+        return `${say.beside(limit, peak!, "flow")} at most in the clearest water, but ${say.of(peak!, "flow")} flows at peak`;
+      if (peak === undefined) return PEAK_UNKNOWN;
+      const can = `${say.beside(limit, peak, "flow")} can be disinfected`;
+      if (level === "Stop") return `${can}, but ${say.of(peak, "flow")} flows at peak`;
+      return `${can}, peak ${say.of(peak, "flow")}${level === "Check" ? ": less than a tenth to spare" : ""}`;
+    },
+    remedy: ({ limit, peak }, say, level) => {
+      if (limit === undefined) return "Test or measure it";
+      if (peak === undefined) return COUNT_FIXTURES;
+      return level === "Check"
+        ? "A larger chamber, or a flow restrictor"
+        : `A flow restrictor at ${say.of(limit, "flow")}, a larger chamber, or two in parallel`;
+    },
+    caution: () => "UV-C burns eyes and skin: never power a lamp outside its chamber.",
   },
-  remedy: ({ limit, peak }, say, level) => {
-    if (limit === undefined) return "Test or measure it";
-    if (peak === undefined) return COUNT_FIXTURES;
-    return level === "Check"
-      ? "A larger chamber, or a flow restrictor"
-      : `A flow restrictor at ${say.of(limit, "flow")}, a larger chamber, or two in parallel`;
-  },
-  caution: () => "UV-C burns eyes and skin: never power a lamp outside its chamber.",
-});
+);
 const prefilter = rule<{ readonly own?: boolean; readonly between?: readonly string[] }>("uv-prefilter", {
   reason: ({ own, between }, _say, level) => {
     if (own) return "the rack's own 5 µm stage stands ahead";
@@ -69,26 +74,18 @@ const prefilter = rule<{ readonly own?: boolean; readonly between?: readonly str
       ? "Move the 5 µm stage directly before the chamber; at most carbon may stand between"
       : "Put a 5 µm housing, 4½ × 20 in, directly before it",
 });
-const power = rule<Record<string, never>>("uv-power", {
-  reason: (_f, _say, level) =>
-    level === "Check"
-      ? "the outlet has no ground-fault protection"
-      : level === "Unknown"
-        ? "the outlet's protection is not known"
-        : "the outlet is ground-fault protected; a surge protector belongs to it",
-  remedy: (_f, _say, level) =>
-    level === "Check" ? "A protected outlet and a surge protector" : "Look at the outlet",
-  caution: () => "Plugs above and away from pipes. Work on mains voltage belongs to licensed people.",
-});
-
 /** Transmittance to compute with, %: what was measured, the low end of a range. */
 function transmittance({ water: { uvt } }: StationContext): number | undefined {
   if (uvt?.is === "value") return uvt.value;
   return uvt?.is === "range" ? uvt.low : undefined;
 }
 
-function judgeFlow(limit: number | undefined, peak: number | undefined): Verdict {
-  if (limit === undefined) return flowRule.unknown({}, ["water.uvt"]);
+/** What a chamber can disinfect against the peak; where the transmittance is not known, what is certain at any is still said (handbook 10, ruling 14). */
+function judgeFlow(limit: number | undefined, peak: number | undefined, most: number): Verdict {
+  if (limit === undefined)
+    return peak !== undefined && most < peak
+      ? flowRule.stop({ limit: most, peak, atBest: true })
+      : flowRule.unknown({}, ["water.uvt"]);
   if (peak === undefined) return flowRule.unknown({ limit }, PEAK_FIELDS);
   const level = limit >= peak * TO_SPARE ? "Good" : limit >= peak ? "Check" : "Stop";
   return flowRule.at(level, { limit, peak });
@@ -99,31 +96,24 @@ function judgePrefilter({ model, upstream }: StationContext): Verdict {
   const last = upstream.findLastIndex(isFineStage);
   if (last === -1) return prefilter.stop({});
   const between = upstream.slice(last + 1);
-  return between.every(hasCarbon)
+  return between.every((m) => hasCarbon(m) || isPlumbing(m))
     ? prefilter.good({})
     : prefilter.stop({ between: between.map((m) => m.code) });
 }
-
-const judgePower = ({ facts: { groundFault } }: StationContext): Verdict =>
-  groundFault === undefined
-    ? power.unknown({}, ["power.outlet"])
-    : power.at(groundFault ? "Good" : "Check", {});
 
 function limitFigure(ctx: StationContext): Figure {
   const data = ctx.model.uv!;
   const from = { unit: ctx.model.code };
   const uvt = transmittance(ctx);
   const byFormula = uvt === undefined ? undefined : uvFlowLimit({ ...data, uvt, ratedDose: data.dose });
-  const limit =
-    byFormula === undefined
-      ? undefined
-      : Math.min(byFormula, data.maxFlow ?? data.ratedFlow) * ctx.unit.parallel;
+  const most = (data.maxFlow ?? data.ratedFlow) * ctx.unit.parallel;
+  const limit = byFormula === undefined ? undefined : Math.min(byFormula * ctx.unit.parallel, most);
   return {
     id: "uvLimit",
     label: "UV flow limit here",
     quantity: "flow",
     value: limit,
-    verdict: judgeFlow(limit, ctx.peak),
+    verdict: judgeFlow(limit, ctx.peak, most),
     working: {
       formula:
         "rated flow × f(UVT) ÷ f(rated UVT) × age factor, f = (1 − T^d) ÷ (−d·ln T), at most the unit's maximum",
@@ -143,7 +133,7 @@ function limitFigure(ctx: StationContext): Figure {
 /** Site flow limit of a UV chamber, its place and its pre-treatment (handbook 2, UV). */
 const judge = (ctx: StationContext): StationJudgement => ({
   figures: [limitFigure(ctx)],
-  verdicts: [judgePrefilter(ctx), judgePower(ctx)],
+  verdicts: [judgePrefilter(ctx)],
   cautions: ["In service only after the pipework behind it was disinfected and the contact time ran."],
 });
 
@@ -162,7 +152,7 @@ export const uv: Family = {
         ]
       : [],
   judge,
-  rules: [flowRule, prefilter, power],
+  rules: [flowRule, prefilter],
   connects: () => "line",
   rig: { media: false, flushed: false, gentle: "half", vent: "relief button" },
   shape: "lamp",

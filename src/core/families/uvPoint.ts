@@ -1,5 +1,5 @@
 import type { Family } from "./family";
-import { judgePointOfUse } from "./flow";
+import { judgePointOfUse, pointFlow } from "./flow";
 
 /** UV reactor at one faucet: its disinfection counts for that faucet, never for the house. */
 export const uvPoint: Family = {
@@ -7,10 +7,9 @@ export const uvPoint: Family = {
   label: "UV reactor, point of use",
   figures: {},
   judge: judgePointOfUse,
-  rules: [],
+  rules: [pointFlow],
   answers: () => [],
   connects: () => "sink",
-  behindRo: true,
   rig: { media: false, flushed: false, gentle: "open" },
   shape: "small",
   service: [{ what: "Change the reactor's lamp", when: "8000 hours of flow" }],

@@ -1,5 +1,6 @@
 import type { DesignUnit } from "../families/unit";
 import { modelKey } from "../families/modelKey";
+import { circleIn } from "../families/circle";
 import { designUnits, line, whole, type Of } from "./fields";
 import { CHANGED_MEANWHILE } from "./design";
 import { accept, logKind, office, refuse } from "./kind";
@@ -35,6 +36,11 @@ export const designChanged = logKind({
     const { models } = office().knowledge;
     const strange = units.find((u) => !models.has(modelKey(u)));
     if (strange) return refuse(`${strange.model} is not in the catalogue`);
+    const keys = new Set(units.map((u) => u.key));
+    const loose = units.find((u) => u.on && (!keys.has(u.on.unit) || u.on.unit === u.key));
+    if (loose) return refuse(`${loose.model} stands on a unit that is not in this design`);
+    const circle = circleIn(units);
+    if (circle !== undefined) return refuse("These units stand on each other in a circle: none is fed");
     // The first version is the one that is meant where none is named.
     const first = (version: number | undefined) => (version === 1 ? undefined : version);
     return accept({ units: units.map((u) => ({ ...u, version: first(u.version) })), what });

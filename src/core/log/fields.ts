@@ -99,6 +99,8 @@ export const designUnit = object({
   riseM: optional(number(-100, 300)),
   saltLbPerFt3: optional(number(6, 15)),
   place: optional(text(80)),
+  set: optional(number(0.01, 2000)),
+  on: optional(object({ unit: pattern("^[a-z0-9]{1,12}$", 12), port: oneOf("product", "feed") })),
 });
 /** Units that a design may hold. */
 export const designUnits = list(designUnit, 14);

@@ -10,7 +10,7 @@ import {
 } from "../rig";
 import { siteFacts, type SurveyAnswers } from "../site";
 import { sourceSafety } from "../water";
-import { connectionIn, familyOf, unitMarks, type UnitModel } from "../families";
+import { familyOf, placementsOf, unitMarks, type UnitModel } from "../families";
 import { withModels, type DesignBasis } from "../train";
 import { circumstancesOf, wishOf, type JobState, type Knowledge, type RunRig } from "../job";
 import { governing } from "./readingContext";
@@ -23,29 +23,32 @@ export interface BypassChoice {
 }
 export const defaultBypass: BypassChoice = { arrangement: "threeValve", drainCock: true };
 
-/** Does the unit stand on another unit's line, not on a branch of its own. */
-function ridesAlong(model: UnitModel, hasRo: boolean): boolean {
-  const connects = connectionIn(model, hasRo);
-  if (connects === "feed") return true;
-  // What may stand on a product line hangs on a stop where there is no RO; what always does waits for one.
-  return connects === "product" && (hasRo || familyOf(model).connects(model) === "product");
-}
+/** Units of RO that plug in have a pump of their own; a separate pump states its figures. */
+const pumpOf = (model: UnitModel): RigPart["pump"] =>
+  model.booster || (model.ro && model.power) ? { pressureSwitch: true } : undefined;
 
-/** The parts of a rig from a design's units (handbook 4); what only hangs on another unit's line is left out. */
+/** What the rig has to know of an RO. */
+const membraneOf = (model: UnitModel, tankOpen: boolean): RigPart["ro"] =>
+  model.ro && { tank: model.ro.tank !== undefined, rinseShut: !tankOpen, airGap: true };
+
+/** The parts of a rig from a design's units (handbook 4); what stands on the line of a unit that is not in the design is left out. */
 export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
   const units = withModels(basis.units, knowledge);
-  const hasRo = units.some(({ model }) => model.ro);
-  const booster = units.find(({ model }) => model.booster && !model.ro);
+  const placed = placementsOf(units);
   const { tankOpen } = knowledge.schoolsWith(basis.schools ?? {});
-  return units
-    .filter(({ model }) => !ridesAlong(model, hasRo))
-    .map(({ unit, model }): RigPart => {
-      const { rig } = familyOf(model);
-      return {
+  return units.flatMap(({ unit, model }): RigPart[] => {
+    const { rig, ends } = familyOf(model);
+    const { connects, host } = placed.get(unit.key)!;
+    const rides = connects === "product" || connects === "feed";
+    if (rides && host === undefined) return [];
+    return [
+      {
         key: unit.key,
         name: model.code,
         family: model.family,
-        branch: model.branch,
+        branch: connects !== "line",
+        on: rides ? { unit: host!, port: connects } : undefined,
+        ends,
         parallel: unit.parallel,
         media: rig.media,
         flush: rig.flushed,
@@ -58,15 +61,11 @@ export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
         vent: rig.vent,
         clock: rig.clock,
         uv: model.uv && { lampFirst: model.uv.lampFirst },
-        pump: model.booster && { pressureSwitch: true },
-        ro: model.ro && {
-          tank: model.ro.tank !== undefined,
-          rinseShut: !tankOpen,
-          airGap: true,
-          booster: booster && { key: booster.unit.key, name: booster.model.code },
-        },
-      };
-    });
+        pump: pumpOf(model),
+        ro: membraneOf(model, tankOpen),
+      },
+    ];
+  });
 }
 
 /** Heaters that no breaker switches off; one that is not known is taken for electric. */

@@ -14,19 +14,31 @@ export const keysBelow = (rig: Rig, key: string): string[] =>
   rig.units.filter((u) => u.key === key || u.group === key || u.of === key).map((u) => u.key);
 
 const EVERY_UNIT = "*.";
-/** Handles of a unit by their role, those of its equals side by side too; `*.` before it for those of every unit; else the rig's own of that role. */
+/** A unit, its equals side by side, and the units on whose lines they stand, each before its host. */
+function owners(rig: Rig, unit: string): string[][] {
+  const own = [unit, ...rig.units.filter((u) => u.group === unit).map((u) => u.key)];
+  const host = rig.units.find((u) => u.key === unit)?.on;
+  return [own, ...(host === undefined ? [] : owners(rig, host))];
+}
+/**
+ * Handles of a unit by their role, those of its equals side by side too, or of the unit on whose line it stands; `*.` before it for those of every
+ * unit; else the rig's own of that role.
+ */
 export function handlesNamed(
   rig: Rig,
   unit: string,
   positions: Readonly<Record<string, string>>,
 ): Record<string, string> {
-  const owners = [unit, ...rig.units.filter((u) => u.group === unit).map((u) => u.key)];
+  const chain = owners(rig, unit);
   return Object.fromEntries(
     Object.entries(positions).flatMap(([name, to]) => {
       const everyUnits = name.startsWith(EVERY_UNIT);
       const role = everyUnits ? name.slice(EVERY_UNIT.length) : name;
       const called = rig.handles.filter((h) => h.role === role);
-      const own = called.filter((h) => h.unit !== undefined && (everyUnits || owners.includes(h.unit)));
+      const nearest = chain
+        .map((keys) => called.filter((h) => h.unit !== undefined && keys.includes(h.unit)))
+        .find((found) => found.length > 0);
+      const own = everyUnits ? called.filter((h) => h.unit !== undefined) : (nearest ?? []);
       return (own.length > 0 ? own : called.filter((h) => h.unit === undefined))
         .filter((h) => to === "" || h.positions.some((p) => p.name === to))
         .map((h) => [h.id, to] as const);

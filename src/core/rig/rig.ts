@@ -105,6 +105,8 @@ export interface RigUnit {
   readonly clock?: boolean;
   /** Equal units side by side count as one way. */
   readonly group?: string;
+  /** The unit on whose line it stands: what it has no handle for, that one's do. */
+  readonly on?: string;
 }
 export interface Rig {
   readonly nodes: readonly RigNode[];

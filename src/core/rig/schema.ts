@@ -63,6 +63,7 @@ const unitSchema = z.strictObject({
   tank: z.strictObject({ edge: id, rinseShut: z.boolean() }).optional(),
   clock: z.boolean().optional(),
   group: id.optional(),
+  on: id.optional(),
 });
 
 /** A rig as data: what goes out as JSON comes back in (handbook 4, Model). */

@@ -1,6 +1,6 @@
 import type { Wish } from "../rig";
 import type { SourceSafety } from "../water";
-import { connectionIn, type Connects, type DesignUnit, type UnitModel } from "../families";
+import { placementsOf, type Connects, type DesignUnit, type PlacedUnit, type UnitModel } from "../families";
 import type { DemandTables, Fixture, SurveyAnswers } from "../site";
 import type { Figures, Text } from "../words";
 import type { Recipe, RecipeStep, StepCondition } from "./recipe";
@@ -28,6 +28,15 @@ export interface ComposeInput {
   readonly tankOpen: boolean;
 }
 
+/** What a run is woven from: the steps of the site, or of one unit where it connects. */
+interface Chain {
+  readonly key: string;
+  readonly model?: UnitModel;
+  readonly connects?: Connects;
+  readonly predicted?: Readonly<Record<string, number | undefined>>;
+  readonly steps: readonly RecipeStep[];
+}
+
 function pathOf(model: UnitModel, path: string): unknown {
   return path
     .split(".")
@@ -51,9 +60,8 @@ const numberOf = (
 ): number => (typeof written === "number" ? written : stated(model, written.slice(1), defaults));
 
 /** How the units of a job connect (handbook 9); a design without units is a bypass in the house's line. */
-export function connectsOf(units: readonly { readonly model: UnitModel }[]): ReadonlySet<Connects> {
-  const hasRo = units.some(({ model }) => model.ro);
-  const kinds = units.map(({ model }) => connectionIn(model, hasRo));
+export function connectsOf(units: readonly PlacedUnit[]): ReadonlySet<Connects> {
+  const kinds = [...placementsOf(units).values()].map((placed) => placed.connects);
   return new Set<Connects>(kinds.length === 0 ? ["line"] : kinds);
 }
 
@@ -72,15 +80,12 @@ export function isHouseShut(kinds: ReadonlySet<Connects>, answers: SurveyAnswers
 function conditionHolds(
   c: StepCondition,
   { answers, source, tankOpen, units, bypass }: ComposeInput,
-  model: UnitModel | undefined,
+  { model, connects }: Pick<Chain, "model" | "connects">,
 ) {
   if ("present" in c) return c.present.some((kind) => connectsOf(units).has(kind));
   if ("absent" in c) return !c.absent.some((kind) => connectsOf(units).has(kind));
   if ("bypass" in c) return c.bypass === bypass;
-  if ("at" in c) {
-    const hasRo = units.some((u) => u.model.ro);
-    return model !== undefined && c.at.includes(connectionIn(model, hasRo));
-  }
+  if ("at" in c) return connects !== undefined && c.at.includes(connects);
   if ("houseShut" in c) return isHouseShut(connectsOf(units), answers) === c.houseShut;
   if ("source" in c) return c.source.includes(source);
   if ("tankOpen" in c) return c.tankOpen === tankOpen;
@@ -91,8 +96,8 @@ function conditionHolds(
   return "has" in c ? (figure !== undefined) === c.has : c.is.includes(figure as string | boolean);
 }
 
-const holds = (step: RecipeStep, input: ComposeInput, model: UnitModel | undefined): boolean =>
-  (step.when ?? []).every((c) => conditionHolds(c, input, model));
+const holds = (step: RecipeStep, input: ComposeInput, chain: Pick<Chain, "model" | "connects">): boolean =>
+  (step.when ?? []).every((c) => conditionHolds(c, input, chain));
 
 const plural = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
 const tapNames: Partial<Record<Fixture, string>> = {
@@ -217,11 +222,7 @@ function figuresOf(template: RecipeStep, model: UnitModel | undefined): Figures 
 
 function stepFrom(
   template: RecipeStep,
-  chain: {
-    readonly key: string;
-    readonly model?: UnitModel;
-    readonly predicted?: Readonly<Record<string, number | undefined>>;
-  },
+  chain: Omit<Chain, "steps">,
   input: ComposeInput,
 ): Omit<Step, "needs"> {
   const { model, predicted } = chain;
@@ -300,11 +301,13 @@ function stepFrom(
  * so that passive waits overlap with other work and holds keep their order. A cycle of no repeats is left out.
  */
 export function composeRun(input: ComposeInput): Step[] {
-  const chains = [
-    { key: "site", model: undefined, predicted: undefined, steps: input.site.steps },
+  const placed = placementsOf(input.units);
+  const chains: Chain[] = [
+    { key: "site", steps: input.site.steps },
     ...input.units.map(({ unit, model, recipes, predicted }) => ({
       key: unit.key,
       model,
+      connects: placed.get(unit.key)!.connects,
       predicted,
       steps: recipes.flatMap((r) => r.steps),
     })),
@@ -312,7 +315,7 @@ export function composeRun(input: ComposeInput): Step[] {
   const listed = chains
     .flatMap((chain, order) =>
       chain.steps
-        .filter((s) => holds(s, input, chain.model))
+        .filter((s) => holds(s, input, chain))
         .map((template, index) => ({ template, chain, order, index })),
     )
     .filter(
@@ -329,15 +332,7 @@ export function composeRun(input: ComposeInput): Step[] {
   const steps: Step[] = [];
   const lastOf = new Map<string, string>();
   for (const { template, chain } of listed) {
-    const base = stepFrom(
-      template,
-      {
-        key: chain.key,
-        model: chain.model,
-        predicted: chain.predicted,
-      },
-      input,
-    );
+    const base = stepFrom(template, chain, input);
     const needs = template.gathers
       ? [...lastOf.values()]
       : [lastOf.get(chain.key), lastOf.get("site")].filter((id): id is string => id !== undefined);

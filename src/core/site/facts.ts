@@ -1,22 +1,33 @@
 import { lower, mapMeasured, upper, type Measured } from "../units";
 import type { Fixture } from "./demand";
-import { waterKeys, type Presence, type Water } from "../water";
+import { waterKeys, type Presence, type Source, type Water } from "../water";
 import type { SurveyAnswers } from "./survey";
 
 /** The survey as the judgements need it; a missing member is unknown. */
 export interface SiteFacts {
-  readonly source?: "municipal" | "well" | "surface";
+  readonly source?: Source;
   readonly staticPressure?: number;
   readonly flowing?: { readonly pressure: number; readonly flow: number };
   readonly nightPressure?: number;
   /** Set point of a reducing valve ahead of the train, fitted or planned; the other pressures are those before it. */
   readonly reducer?: number;
   readonly wellCutIn?: number;
+  readonly wellCutOut?: number;
   readonly wellYield?: number;
   readonly pipe?: string;
   readonly pipeSize?: string;
   readonly heater?: string;
-  readonly groundFault?: boolean;
+  readonly outlet?: "protected" | "unprotected" | "none" | "dc";
+  readonly socketPlanned?: boolean;
+  readonly drainKind?: string;
+  /** Used in season only. */
+  readonly season?: boolean;
+  readonly floorCarries?: boolean;
+  /** Outdoor taps are taken off before the treatment. */
+  readonly outdoorBefore?: boolean;
+  /** Nothing can flow back to the street: a check valve, a meter with one, a backflow preventer. */
+  readonly closed?: boolean;
+  readonly expansion?: boolean;
   readonly airGap?: boolean;
   readonly frost?: boolean;
   readonly ambient?: number;
@@ -26,6 +37,8 @@ export interface SiteFacts {
   readonly together: Readonly<Partial<Record<Fixture, number>>>;
   readonly tapRise?: number;
   readonly drinkers?: number;
+  /** L of product that the user wants in a day. */
+  readonly roDaily?: number;
   readonly chosenPeak?: "fixtureUnits" | "together";
   readonly water: Water;
 }
@@ -52,24 +65,20 @@ export const tdsFactor = (answers: SurveyAnswers): number => {
   return chosen >= 0.5 && chosen <= 0.7 ? chosen : TDS_PER_CONDUCTIVITY;
 };
 
-/** Reads answers into facts. Pure; nothing unknown is filled in, except TDS from a measured conductivity. */
-export function siteFacts(answers: SurveyAnswers): SiteFacts {
+const sources: readonly string[] = [
+  "municipal",
+  "well",
+  "shallowWell",
+  "surface",
+] satisfies readonly Source[];
+const isSource = (text: string | undefined): text is Source => text !== undefined && sources.includes(text);
+
+/** The water test; a missing member is unknown, and only TDS may come from another answer, a measured conductivity. */
+function waterFacts(answers: SurveyAnswers): Water {
   const text = (id: string): string | undefined => answers[id]?.text || undefined;
   const measured = (id: string): Measured | undefined => answers[id]?.measured;
-  const low = (id: string) => lower(measured(id));
-  const count = (id: string) => upper(measured(id));
-  const yes = (id: string): boolean | undefined =>
-    text(id) === undefined || text(id) === "unknown" ? undefined : text(id) === "yes";
   const presence = (id: string): Presence | undefined =>
     text(id) === "present" || text(id) === "absent" ? (text(id) as Presence) : undefined;
-  const counts = (prefix: string) =>
-    Object.fromEntries(
-      fixtureKinds.flatMap((k) => {
-        const n = count(`${prefix}.${k}`);
-        return n === undefined ? [] : [[k, n]];
-      }),
-    ) as Partial<Record<Fixture, number>>;
-
   const water: Record<string, unknown> = {};
   for (const key of waterKeys) {
     const m = measured(`water.${key}`);
@@ -91,29 +100,57 @@ export function siteFacts(answers: SurveyAnswers): SiteFacts {
   const organics = (text("water.organics") ?? "").split(",").filter((o) => o === "voc" || o === "pfas");
   if (organics.length > 0) water.organics = organics;
   if (text("water.taste")) water.taste = text("water.taste") === "yes";
+  return water as Water;
+}
 
+/** Reads answers into facts. Pure; nothing unknown is filled in, except TDS from a measured conductivity. */
+export function siteFacts(answers: SurveyAnswers): SiteFacts {
+  const text = (id: string): string | undefined => answers[id]?.text || undefined;
+  const measured = (id: string): Measured | undefined => answers[id]?.measured;
+  const low = (id: string) => lower(measured(id));
+  const count = (id: string) => upper(measured(id));
+  const yes = (id: string): boolean | undefined =>
+    text(id) === undefined || text(id) === "unknown" ? undefined : text(id) === "yes";
+  const counts = (prefix: string) =>
+    Object.fromEntries(
+      fixtureKinds.flatMap((k) => {
+        const n = count(`${prefix}.${k}`);
+        return n === undefined ? [] : [[k, n]];
+      }),
+    ) as Partial<Record<Fixture, number>>;
+
+  const water = waterFacts(answers);
   const [flowingPressure, flowingFlow] = [low("source.flowing"), low("source.flowingAt")];
   const source = text("source.kind");
   const facts: { -readonly [K in keyof SiteFacts]: SiteFacts[K] } = {
     fixtures: counts("fixture"),
     together: counts("together"),
-    water: water as Water,
+    water,
   };
   const put = <K extends keyof SiteFacts>(key: K, v: SiteFacts[K] | undefined) => {
     if (v !== undefined) facts[key] = v;
   };
-  if (source === "municipal" || source === "well" || source === "surface") facts.source = source;
+  if (isSource(source)) facts.source = source;
   put("staticPressure", low("source.static"));
   if (flowingPressure !== undefined && flowingFlow !== undefined)
     facts.flowing = { pressure: flowingPressure, flow: flowingFlow };
   put("nightPressure", upper(measured("source.night")));
   put("wellCutIn", low("source.cutIn"));
+  put("wellCutOut", upper(measured("source.cutOut")));
   put("wellYield", low("source.yield"));
   put("pipe", text("cutin.pipe"));
   put("pipeSize", text("cutin.size"));
   put("heater", text("heater.kind"));
-  if (text("power.outlet"))
-    put("groundFault", text("power.outlet") === "unknown" ? undefined : text("power.outlet") === "protected");
+  const outlet = text("power.outlet");
+  if (outlet === "protected" || outlet === "unprotected" || outlet === "none" || outlet === "dc")
+    facts.outlet = outlet;
+  put("socketPlanned", yes("power.socket"));
+  put("drainKind", text("drain.kind"));
+  if (text("source.season")) facts.season = text("source.season") === "season";
+  put("floorCarries", yes("floor.carries"));
+  if (text("takeoff.outdoor")) facts.outdoorBefore = text("takeoff.outdoor") === "before";
+  put("closed", yes("source.closed"));
+  put("expansion", yes("heater.expansion"));
   put("airGap", yes("drain.airGap"));
   put("frost", yes("frost.risk"));
   put("ambient", low("frost.ambient"));
@@ -121,6 +158,7 @@ export function siteFacts(answers: SurveyAnswers): SiteFacts {
   put("dailyLitres", upper(measured("household.daily")));
   put("tapRise", upper(measured("sink.rise")));
   put("drinkers", count("household.drinkers"));
+  put("roDaily", upper(measured("household.roDaily")));
   const chosen = text("household.peakBy");
   if (chosen === "fixtureUnits" || chosen === "together") facts.chosenPeak = chosen;
   put("reducer", upper(measured("source.reducer")));

@@ -17,11 +17,18 @@ export interface Demand {
   readonly dailyLitres?: number;
 }
 
+/** The fixtures whose water is treated: outdoor taps that are taken off before the train are not (handbook 10, ruling 16). */
+function treatedOnly(counts: SiteFacts["fixtures"], { outdoorBefore }: SiteFacts): SiteFacts["fixtures"] {
+  if (!outdoorBefore || counts.hoseBib === undefined) return counts;
+  const { hoseBib: _, ...rest } = counts;
+  return rest;
+}
+
 /** Peak by both schools, the one the design uses, and continuous flow (handbook 2, Demand). */
 export function judgeDemand(facts: SiteFacts, tables: DemandTables, school: TrainSchools["peak"]): Demand {
-  const units = fixtureUnitsOf(facts.fixtures, tables);
+  const units = fixtureUnitsOf(treatedOnly(facts.fixtures, facts), tables);
   const byUnits = units === undefined ? undefined : peakByFixtureUnits(units, tables);
-  const together = peakTogether(facts.together, tables);
+  const together = peakTogether(treatedOnly(facts.together, facts), tables);
   const both = [byUnits, together].filter((v): v is number => v !== undefined);
   const larger = both.length === 0 ? undefined : Math.max(...both);
   const chosen = facts.chosenPeak ?? school;

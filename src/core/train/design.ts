@@ -1,4 +1,4 @@
-import { modelKey, type DesignUnit, type TrainSchools, type UnitModel } from "../families";
+import { modelKey, type DesignUnit, type PlacedUnit, type TrainSchools, type UnitModel } from "../families";
 import { siteFacts, type SurveyAnswers } from "../site";
 import { worstLevel } from "../verdict";
 import { rule } from "../words";
@@ -12,12 +12,6 @@ export interface DesignKnowledge {
   readonly tables: TrainInput["tables"];
   /** What judgements take from the company's schools with a job's own over them. */
   readonly schoolsWith: (chosen: Readonly<Record<string, string>>) => TrainSchools;
-}
-
-/** A unit of a design with its figures. */
-export interface PlacedUnit {
-  readonly unit: DesignUnit;
-  readonly model: UnitModel;
 }
 
 /** Units of a design with their models; a version whose figures are not here is left out, and `judgeJob` says so. */

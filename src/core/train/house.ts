@@ -1,6 +1,16 @@
-import { isKnownAbove, isOver, type TrainSchools } from "../families";
+import {
+  hasCarbon,
+  isKnownAbove,
+  isKnownAtMost,
+  isOver,
+  isPlumbing,
+  reducedTo,
+  type TrainSchools,
+} from "../families";
 import { supplyPressure, type SupplyCurve } from "../plumbing";
 import type { SiteFacts } from "../site";
+import { boosted } from "../treatment";
+import type { Measured } from "../units";
 import type { Verdict } from "../verdict";
 import { housePressures } from "../water";
 import { rule } from "../words";
@@ -18,10 +28,18 @@ const EXPANSION = "A closed system may need an expansion tank.";
 interface OrderFacts {
   readonly first: "carbon" | "softener";
   readonly school: TrainSchools["order"];
-  readonly disinfected: boolean;
+  readonly disinfected?: boolean;
+  /** The carbon takes the sulphide that the softener must not see. */
+  readonly sulphide?: boolean;
 }
 const orderRule = rule<OrderFacts>("carbon-softener-order", {
-  reason: ({ school, disinfected }, _say, level) => {
+  reason: ({ school, disinfected, sulphide }, _say, level) => {
+    if (level === "Unknown")
+      return "whether there is disinfectant is not known: it decides which stands first";
+    if (sulphide)
+      return level === "Good"
+        ? "carbon first: it takes the sulphide, which fouls resin"
+        : "softener stands first, but sulphide fouls its resin";
     if (school !== "disinfectant")
       return level === "Good"
         ? `${school} first, by the school chosen`
@@ -34,7 +52,9 @@ const orderRule = rule<OrderFacts>("carbon-softener-order", {
       ? "softener stands first, but chlorine harms its resin"
       : "carbon stands first, but no disinfectant above 0.5 mg/L is known";
   },
-  remedy: ({ school, disinfected }) => {
+  remedy: ({ school, disinfected, sulphide }, _say, level) => {
+    if (level === "Unknown") return "Test free chlorine and chloramine";
+    if (sulphide) return "Carbon first";
     if (school !== "disinfectant")
       return `${school === "carbon" ? "Carbon" : "Softener"} first, or keep it with a reason`;
     return disinfected ? "Carbon first" : "Softener first, or keep it with a reason";
@@ -44,6 +64,45 @@ const uvLast = rule<{ readonly after: readonly string[] }>("uv-last", {
   reason: ({ after }) => `${after.join(", ")} stands after the UV chamber`,
   remedy: () => "UV is the last unit in the house's line",
 });
+
+/** A dosing pump without carbon behind it. */
+export const carbonBehind = rule<Record<string, never>>("doser-carbon", {
+  reason: () => "no carbon stands behind the dosing pump: its chlorine reaches the taps",
+  remedy: () => "A carbon tank behind the retention tank",
+});
+
+/** Is there disinfectant in the water that comes: undefined where nobody tested it; in a private source there is none unless somebody did (handbook 10, ruling 6). */
+function isDisinfected({ water, source }: SiteFacts): boolean | undefined {
+  const { chlorine, chloramine } = water;
+  if (isKnownAbove(chlorine, 0.5) || isKnownAbove(chloramine, 0.5)) return true;
+  const none = (m: Measured | undefined) => m?.is === "notDetected" || isKnownAtMost(m, 0.5);
+  if (none(chlorine) && none(chloramine)) return false;
+  const ofOwn = source !== undefined && source !== "municipal";
+  return ofOwn && chlorine === undefined && chloramine === undefined ? false : undefined;
+}
+
+/** Which of carbon and softener stands first: by sulphide that the carbon takes, else by the school, else by disinfectant (handbook 10, rulings 6 and 7). */
+function judgeCarbonSoftener(
+  facts: SiteFacts,
+  school: TrainSchools["order"],
+  { carbon, first: carbonFirst }: { readonly carbon: Station; readonly first: boolean },
+): Verdict {
+  const first = carbonFirst ? "carbon" : "softener";
+  const sulphide =
+    isKnownAbove(facts.water.sulphide, 0.05) && carbon.model.reductions?.sulphide !== undefined;
+  if (sulphide) return orderRule.at(carbonFirst ? "Good" : "Check", { first, school, sulphide });
+  const disinfected = isDisinfected(facts);
+  if (school === "disinfectant" && disinfected === undefined)
+    return {
+      ...orderRule.unknown({ first, school }, ["water.chlorine", "water.chloramine"]),
+      school: "order",
+    };
+  const wanted = school === "disinfectant" ? (disinfected ? "carbon" : "softener") : school;
+  return {
+    ...orderRule.at(first === wanted ? "Good" : "Check", { first, school, disinfected }),
+    school: "order",
+  };
+}
 
 /** Where a unit with a record stands first in the line; undefined where none does. */
 function firstWith(line: readonly Station[], record: "carbon" | "softener" | "uv"): number | undefined {
@@ -61,16 +120,13 @@ export function judgeOrder(
   const soft = firstWith(line, "softener");
   const uv = firstWith(line, "uv");
   const verdicts: Verdict[] = [];
-  if (carbon !== undefined && soft !== undefined) {
-    const { chlorine, chloramine } = facts.water;
-    const disinfected = isKnownAbove(chlorine, 0.5) || isKnownAbove(chloramine, 0.5);
-    const first = carbon < soft ? "carbon" : "softener";
-    const wanted = school === "disinfectant" ? (disinfected ? "carbon" : "softener") : school;
-    const said = orderRule.at(first === wanted ? "Good" : "Check", { first, school, disinfected });
-    verdicts.push({ ...said, school: "order" });
-  }
-  if (uv !== undefined && uv !== line.length - 1)
-    verdicts.push(uvLast.stop({ after: line.slice(uv + 1).map((s) => s.model.code) }));
+  if (carbon !== undefined && soft !== undefined)
+    verdicts.push(judgeCarbonSoftener(facts, school, { carbon: line[carbon]!, first: carbon < soft }));
+  const dosed = line.findIndex((s) => s.model.doser);
+  if (dosed !== -1 && !line.slice(dosed + 1).some((s) => hasCarbon(s.model)))
+    verdicts.push(carbonBehind.check({}));
+  const after = uv === undefined ? [] : line.slice(uv + 1).filter((s) => !isPlumbing(s.model));
+  if (after.length > 0) verdicts.push(uvLast.stop({ after: after.map((s) => s.model.code) }));
   return verdicts;
 }
 
@@ -104,7 +160,11 @@ const behindReducer = (facts: SiteFacts, pressure: number | undefined): number |
   pressure === undefined || facts.reducer === undefined ? pressure : Math.min(pressure, facts.reducer);
 
 /** Static pressure by day and night against what the line takes, and against what a house should have. */
-function judgeStatic(facts: SiteFacts, line: readonly Pick<Station, "model">[]): Verdict[] {
+function judgeStatic(given: SiteFacts, line: readonly Pick<Station, "unit" | "model">[]): Verdict[] {
+  // A reducing valve of the design holds as one of the house does.
+  const setPoints = line.flatMap((s) => reducedTo(s.unit, s.model) ?? []);
+  const reducer = Math.min(given.reducer ?? Infinity, ...setPoints);
+  const facts = { ...given, reducer: Number.isFinite(reducer) ? reducer : undefined };
   const most = Math.min(housingMost, ...line.map((s) => s.model.maxPressure ?? housingMost));
   const [day, night] = [facts.staticPressure, facts.nightPressure].map((p) => behindReducer(facts, p));
   const verdicts: Verdict[] = [];
@@ -148,16 +208,64 @@ const trainLoss = rule<{ readonly loss: number }>("train-loss", {
   },
   remedy: (_f, _say, level) => (level === "Stop" ? "Larger units, or two in parallel" : "Larger units"),
 });
-const wellYield = rule<{ readonly peak: number; readonly yields: number }>("well-yield", {
+const wellYield = rule<{ readonly peak: number; readonly yields?: number }>("well-yield", {
   reason: ({ peak, yields }, say) =>
-    `${say.beside(peak, yields, "flow")} at peak, the pump yields ${say.of(yields, "flow")}`,
-  remedy: () => "A smaller peak, or a larger pump",
+    yields === undefined
+      ? `${say.of(peak, "flow")} at peak; what the pump yields is not known`
+      : `${say.beside(peak, yields, "flow")} at peak, the pump yields ${say.of(yields, "flow")}`,
+  remedy: ({ yields }) =>
+    yields === undefined ? "Measure the pump's yield" : "A smaller peak, a flow restrictor, or a larger pump",
 });
+interface ClosedFacts {
+  readonly by?: string;
+  readonly lacking?: "expansion" | "heater";
+}
+const closedSystem = rule<ClosedFacts>("closed-system", {
+  reason: ({ by, lacking }, _say, level) => {
+    if (lacking === "heater") return "the system is closed; whether its heater stores water is not known";
+    if (lacking === "expansion")
+      return "the system is closed; whether it has an expansion vessel is not known";
+    return level === "Good"
+      ? "an expansion vessel takes up what the heater warms"
+      : `${by} closes the system: what the heater warms finds no room`;
+  },
+  remedy: ({ lacking }) => (lacking ? "Look at the heater" : "An expansion vessel on the heater's cold side"),
+  caution: () => EXPANSION,
+});
+
+/** Heaters that hold water while they warm it. */
+const storing: ReadonlySet<string> = new Set(["electric", "gas", "heatPump", "indirect"]);
+
+/** A closed system with a heater that stores water asks for an expansion vessel, at every pressure (handbook 10, ruling 11). */
+export function judgeClosed(facts: SiteFacts, stations: readonly Pick<Station, "model">[]): Verdict[] {
+  const has = (family: string) => stations.some((s) => s.model.family === family);
+  const by = [
+    ...(facts.reducer !== undefined || has("reducer") ? ["the reducing valve"] : []),
+    ...(has("checkValve") ? ["the check valve"] : []),
+    ...(facts.closed ? ["a check valve or backflow preventer"] : []),
+  ][0];
+  if (by === undefined) return [];
+  const { heater, expansion } = facts;
+  if (heater === undefined || heater === "unknown")
+    return [closedSystem.unknown({ by, lacking: "heater" }, ["heater.kind"])];
+  if (!storing.has(heater)) return [];
+  const room = expansion === true || has("expansionVessel");
+  if (!room && expansion === undefined)
+    return [closedSystem.unknown({ by, lacking: "expansion" }, ["heater.expansion"])];
+  return [closedSystem.at(room ? "Good" : "Check", { by })];
+}
 const beyondMeasured = rule<{ readonly peak: number; readonly measured: number }>("beyond-measured", {
   reason: ({ peak, measured }, say) =>
     `peak ${say.of(peak, "flow")} is beyond 1.5 times the measured ${say.of(measured, "flow")}`,
   remedy: () => "Measure the flowing pressure at a higher flow",
 });
+
+/** What a line's own pump and reducing valve make of the supply's pressure, kPa. */
+const regulatedBy = (line: readonly Pick<Station, "unit" | "model">[], kPa: number): number =>
+  line.reduce((at, { unit, model }) => {
+    const lifted = model.booster ? (boosted(at, model.booster) ?? at) : at;
+    return Math.min(lifted, reducedTo(unit, model) ?? Infinity);
+  }, kPa);
 
 const bandLevel = (bad: boolean, fair: boolean) => (bad ? "Stop" : fair ? "Check" : "Good");
 
@@ -170,8 +278,12 @@ export interface HousePressure {
 /** Pressure at the house: what the line takes, and what it leaves at peak (handbook 3, The network). */
 export function judgePressure(
   facts: SiteFacts,
-  line: readonly Pick<Station, "model">[],
-  at: { readonly curve?: SupplyCurve; readonly peak?: number; readonly lossPeak?: number },
+  line: readonly Pick<Station, "unit" | "model">[],
+  at: {
+    readonly curve?: SupplyCurve;
+    readonly peak?: number;
+    readonly lossPeak?: number;
+  },
 ): HousePressure {
   const { curve, peak, lossPeak } = at;
   const resting = judgeStatic(facts, line);
@@ -186,11 +298,13 @@ export function judgePressure(
   if (peak === undefined || lossPeak === undefined)
     return open(housePressure.unknown({ lacking: "peak" }, ["fixture.bathroomGroup"]));
   const flowing: Verdict[] = [];
+  const pumped = facts.source !== undefined && facts.source !== "municipal";
+  if (pumped && facts.wellYield === undefined) flowing.push(wellYield.unknown({ peak }, ["source.yield"]));
   if (facts.wellYield !== undefined && peak > facts.wellYield)
     flowing.push(wellYield.stop({ peak, yields: facts.wellYield }));
   if (curve.measuredFlow !== undefined && peak > MEASURED_REACH * curve.measuredFlow)
     flowing.push(beyondMeasured.check({ peak, measured: curve.measuredFlow }));
-  const left = supplyPressure(curve, peak) - lossPeak;
+  const left = regulatedBy(line, supplyPressure(curve, peak)) - lossPeak;
   flowing.push(
     housePressure.at(bandLevel(left < fixtureLeast, left < fixtureGood), { left, assumed: curve.assumed }),
     trainLoss.at(bandLevel(lossPeak > LOSS_MOST, lossPeak > LOSS_GOOD), { loss: lossPeak }),
@@ -208,4 +322,6 @@ export const houseRules = [
   trainLoss,
   wellYield,
   beyondMeasured,
+  closedSystem,
+  carbonBehind,
 ];

@@ -1,5 +1,6 @@
 export * from "./design";
 export * from "./judge";
+export { drinkingOutlets, type Outlet, type TapLimit } from "./outlets";
 export * from "./station";
 export * from "./uncertainty";
 export * from "./propose/propose";

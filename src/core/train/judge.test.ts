@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { defaultSchools, trainSchools } from "../../catalogue/schools";
 import { demandTables } from "../../catalogue/demand";
-import { feedLimits } from "../../catalogue/limits";
+import { feedLimits, tapLimits } from "../../catalogue/limits";
 import { pipes } from "../../catalogue/pipes";
 import { unitModels, unitSchema } from "../../catalogue/units";
 import type { SiteFacts } from "../site";
@@ -14,7 +14,7 @@ import { allVerdicts, judgeTrain, type TrainInput } from ".";
 const GPG = 64.79891 / 3.785411784;
 const schools = trainSchools(defaultSchools, 2);
 
-const tables = { demand: demandTables, limits: feedLimits, pipes };
+const tables = { demand: demandTables, limits: feedLimits, tap: tapLimits, pipes };
 const train = (facts: SiteFacts, ...codes: (string | DesignUnit)[]) => {
   const units = codes.map((c, i) => {
     const unit: DesignUnit = typeof c === "string" ? { key: `u${i}`, model: c, parallel: 1 } : c;
@@ -32,7 +32,7 @@ const bakery: SiteFacts = {
   tapRise: 5.8,
   drinkers: 5,
   airGap: true,
-  groundFault: true,
+  outlet: "protected",
   water: {
     hardness: value(22 * GPG),
     iron: value(0.08),
@@ -122,7 +122,7 @@ describe("judgeTrain elsewhere", () => {
     persons: 3,
     fixtures: { bathroomGroup: 1, kitchenSink: 1 },
     together: {},
-    groundFault: true,
+    outlet: "protected",
     airGap: true,
     water: {
       hardness: value(310),

@@ -1,8 +1,12 @@
 import {
+  connectionOf,
   familyOf,
+  heldTo,
   judgeLimit,
-  limitFor,
+  limitsFor,
   markAfter,
+  placementsOf,
+  reducedTo,
   waterAfter,
   type BranchFacts,
   type DesignUnit,
@@ -10,29 +14,35 @@ import {
   type Figure,
   type LimitRow,
   type LineMark,
+  type PlacedUnit,
+  type Placement,
   type StationContext,
   type TrainSchools,
   type UnitModel,
 } from "../families";
 import { assumedSupplyCurve, supplyCurve, supplyPressure, type SupplyCurve } from "../plumbing";
 import type { DemandTables, SiteFacts } from "../site";
-import { lossCurve, unitLoss } from "../treatment";
-import { value, type Measured } from "../units";
+import { boosted, lossCurve, unitLoss } from "../treatment";
+import { KPA_PER_METRE, value, type Measured } from "../units";
 import { worstLevel, type Level, type Verdict } from "../verdict";
 import { needsOf, totalHardness, type Findings, type Water } from "../water";
 import { judgeDemand, peakRule, type Demand } from "./demand";
-import { houseRules, judgeOrder, judgePressure, type HousePressure } from "./house";
+import { houseRules, judgeClosed, judgeOrder, judgePressure, type HousePressure } from "./house";
+import { judgeSiting, sitingRules } from "./siting";
 import { houseHardness, judgeHouseHardness, judgeNeeds, needRules } from "./needs";
+import { judgeOutlets, outletRules, type OutletJudgement, type TapLimit } from "./outlets";
 import { headlineOf, stationVerdicts, type Station } from "./station";
 
 export interface TrainInput {
   readonly facts: SiteFacts;
-  readonly units: readonly { readonly unit: DesignUnit; readonly model: UnitModel }[];
+  readonly units: readonly PlacedUnit[];
   readonly schools: TrainSchools;
   readonly tables: {
     readonly demand: DemandTables;
     /** Limits of feed water by family. */
     readonly limits: Readonly<Partial<Record<string, readonly FeedLimit[]>>>;
+    /** Limits of the water that people drink. */
+    readonly tap: readonly TapLimit[];
     /** Roughness and inside diameters, mm, by pipe and nominal size. */
     readonly pipes: Readonly<
       Record<string, { readonly C: number; readonly idMm: Readonly<Record<string, number>> }>
@@ -56,7 +66,14 @@ export interface TrainJudgement {
 }
 
 /** The rules that a train as a whole is judged by. */
-export const trainRules = [peakRule, ...needRules, houseHardness, ...houseRules];
+export const trainRules = [
+  peakRule,
+  ...needRules,
+  houseHardness,
+  ...outletRules,
+  ...sitingRules,
+  ...houseRules,
+];
 
 function supplyCurveOf(facts: SiteFacts, pipes: TrainInput["tables"]["pipes"]): SupplyCurve | undefined {
   if (facts.source && facts.source !== "municipal" && facts.wellCutIn !== undefined)
@@ -89,9 +106,19 @@ export interface Reached extends BranchFacts {
   readonly mark: LineMark;
   /** kPa at continuous flow. */
   readonly pressure?: number;
+  /** kPa with nothing running, by day: the main's, behind a reducing valve; a well's at the pump's cut-out. */
+  readonly rest?: number;
+  /** kPa with nothing running, the highest of a night, where it was measured. */
+  readonly night?: number;
   /** kPa lost so far at peak flow. */
   readonly lossPeak?: number;
   readonly upstream: readonly UnitModel[];
+  /** L/min that a restrictor ahead lets through at most. */
+  readonly held?: number;
+  /** On a line behind a membrane, which the house's pressure does not reach. */
+  readonly behindMembrane?: boolean;
+  /** Height of the unit that the line belongs to, m. */
+  readonly riseM?: number;
 }
 
 /** The ground of a train: everything that does not depend on its units. */
@@ -116,15 +143,45 @@ export function groundOf(input: Omit<TrainInput, "units">): Ground {
 
 /** Where the water stands before the first unit. */
 export function beforeFirst({ facts, demand, curve }: Ground): Reached {
+  const pumped = facts.source !== undefined && facts.source !== "municipal";
+  const held = (kPa: number | undefined) =>
+    kPa === undefined || facts.reducer === undefined ? kPa : Math.min(kPa, facts.reducer);
   return {
     water: facts.water,
     mark: "raw",
     upstream: [],
     // An assumed peak would be an invention: without fixtures the Line's pressure is that of the supply at rest.
     pressure: curve && supplyPressure(curve, demand.continuous ?? 0),
+    rest: held(pumped ? facts.wellCutOut : facts.staticPressure),
+    night: held(facts.nightPressure),
     lossPeak: demand.peak === undefined ? undefined : 0,
   };
 }
+
+/** Pressures and flow behind a pump, a reducing valve or a restrictor; behind any other unit as they were. */
+function regulated(
+  at: Reached,
+  unit: DesignUnit,
+  model: UnitModel,
+): Pick<Reached, "pressure" | "rest" | "night" | "held"> {
+  const most = reducedTo(unit, model) ?? Infinity;
+  const flow = heldTo(unit, model);
+  const behind = (kPa: number | undefined) => {
+    if (kPa === undefined) return undefined;
+    const lifted = model.booster && !model.ro ? (boosted(kPa, model.booster) ?? kPa) : kPa;
+    return Math.min(most, lifted);
+  };
+  return {
+    pressure: behind(at.pressure),
+    rest: behind(at.rest),
+    night: behind(at.night),
+    held: flow === undefined ? at.held : Math.min(at.held ?? Infinity, flow),
+  };
+}
+
+/** A flow of the house where a restrictor ahead lets no more through. */
+const heldBack = (flow: number | undefined, { held }: Pick<Reached, "held">): number | undefined =>
+  flow === undefined || held === undefined ? flow : Math.min(flow, held);
 
 /** How far the water has come behind a unit of the line that leaves it as `water`. */
 export function reachedAfter(
@@ -134,7 +191,10 @@ export function reachedAfter(
   model: UnitModel,
   water: Water,
 ): Reached {
-  const { peak, continuous } = ground.demand;
+  const behind = regulated(at, unit, model);
+  const { pressure } = behind;
+  const peak = heldBack(ground.demand.peak, behind);
+  const continuous = heldBack(ground.demand.continuous, behind);
   const loss = lossCurve(model.lossPoints);
   const lost = (flow: number) => unitLoss(loss, flow / unit.parallel);
   return {
@@ -142,15 +202,63 @@ export function reachedAfter(
     water,
     mark: markAfter(model, at.mark),
     upstream: [...at.upstream, model],
-    pressure: at.pressure === undefined ? undefined : at.pressure - lost(continuous ?? 0),
+    ...behind,
+    pressure: pressure === undefined ? undefined : pressure - lost(continuous ?? 0),
     lossPeak: at.lossPeak === undefined || peak === undefined ? undefined : at.lossPeak + lost(peak),
   };
 }
 
-/** What a limit is held against where a unit stands. */
-function measuredFor(limit: FeedLimit, water: Water, pressure: number | undefined): Measured | undefined {
-  if (limit.key === "pressure") return pressure === undefined ? undefined : value(pressure);
-  return limit.key === "hardness" ? totalHardness(water) : water[limit.key];
+/** How far the water has come behind a unit on a branch: a pump hands on its lift, a membrane parts what is behind it from the house's pressure. */
+function reachedOnBranch(
+  at: Reached,
+  unit: DesignUnit,
+  model: UnitModel,
+  water: Water,
+  handsOn: BranchFacts | undefined,
+): Reached {
+  const { rest, night, held } = regulated(at, unit, model);
+  const set = reducedTo(unit, model);
+  return {
+    ...at,
+    water,
+    mark: markAfter(model, at.mark),
+    upstream: [...at.upstream, model],
+    rest,
+    night,
+    held,
+    // A booster's lift is worked out at the unit it feeds, at that unit's height.
+    pressure: set === undefined || at.pressure === undefined ? at.pressure : Math.min(at.pressure, set),
+    booster: handsOn?.booster ?? (model.ro ? undefined : at.booster),
+    tankFull: handsOn?.tankFull ?? at.tankFull,
+    behindMembrane: model.ro ? true : at.behindMembrane,
+    riseM: unit.riseM ?? at.riseM,
+  };
+}
+
+/** What a limit is held against where a unit stands; pressures at its height, of which one that is not known lifts nothing at rest. */
+function measuredFor(limit: FeedLimit, water: Water, at: Reached, rise: number | undefined) {
+  const placed = (kPa: number | undefined, metres: number | undefined): Measured | undefined =>
+    kPa === undefined || metres === undefined ? undefined : value(kPa - KPA_PER_METRE * metres);
+  const full = at.tankFull === undefined ? undefined : value(at.tankFull);
+  switch (limit.key) {
+    case "pressure":
+      return placed(at.pressure, rise);
+    case "pressureRest":
+      return at.behindMembrane ? full : placed(at.rest, rise ?? 0);
+    case "pressureNight":
+      return placed(at.night, rise ?? 0);
+    case "hardness":
+      return totalHardness(water);
+    default:
+      return water[limit.key];
+  }
+}
+
+/** Is a limit of pressure asked about here at all: the night where it was measured, and behind a membrane only what its tank gives. */
+function isAsked({ key }: FeedLimit, at: Reached): boolean {
+  if (key === "pressureNight") return at.night !== undefined && !at.behindMembrane;
+  if (key === "pressure") return !at.behindMembrane;
+  return key !== "pressureRest" || !at.behindMembrane || at.tankFull !== undefined;
 }
 
 /** A unit's limits, judged on the water and pressure that reach it. */
@@ -158,13 +266,19 @@ function judgeLimits(
   ground: Ground,
   model: UnitModel,
   water: Water,
-  pressure: number | undefined,
+  at: Reached,
+  rise: number | undefined,
 ): LimitRow[] {
-  return (ground.tables.limits[model.family] ?? []).map((family) => {
-    const limit = limitFor(family, model);
-    const measured = measuredFor(limit, water, pressure);
-    return { limit, measured, verdict: judgeLimit(measured, limit) };
-  });
+  const pumped = ground.facts.source !== undefined && ground.facts.source !== "municipal";
+  const ofSource = (limit: FeedLimit): FeedLimit =>
+    limit.key === "pressureRest" && pumped ? { ...limit, survey: "source.cutOut" } : limit;
+  return limitsFor(ground.tables.limits[model.family] ?? [], model)
+    .filter((limit) => isAsked(limit, at))
+    .map((asked) => {
+      const limit = ofSource(asked);
+      const measured = measuredFor(limit, water, at, rise);
+      return { limit, measured, verdict: judgeLimit(measured, limit) };
+    });
 }
 
 /** Judges one unit where the water has come to, and where it comes behind it. */
@@ -173,12 +287,18 @@ export function placeUnit(
   at: Reached,
   unit: DesignUnit,
   model: UnitModel,
+  placement: Placement = { connects: connectionOf(model) },
 ): { readonly station: Station; readonly reached: Reached } {
-  const { peak, continuous, dailyLitres } = ground.demand;
+  const { dailyLitres } = ground.demand;
+  const peak = heldBack(ground.demand.peak, at);
+  const continuous = heldBack(ground.demand.continuous, at);
   const { water, pressure, mark } = at;
+  const inLine = placement.connects === "line";
+  const rise = unit.riseM ?? (inLine ? 0 : (at.riseM ?? ground.facts.tapRise));
   const ctx: StationContext = {
     unit,
     model,
+    placement,
     upstream: at.upstream,
     water,
     facts: ground.facts,
@@ -188,22 +308,24 @@ export function placeUnit(
     continuous,
     dailyLitres,
     pressure,
-    booster: model.branch ? at.booster : undefined,
-    tankFull: model.branch ? at.tankFull : undefined,
+    rise,
+    held: at.held,
+    openFlow: ground.tables.demand.openFlow,
+    booster: inLine ? undefined : at.booster,
+    tankFull: inLine ? undefined : at.tankFull,
   };
   const own = familyOf(model).judge(ctx);
-  const limits = judgeLimits(ground, model, own.limitWater ?? water, pressure);
-  const told = { figures: own.figures, verdicts: own.verdicts, limits };
+  const limits = judgeLimits(ground, model, own.limitWater ?? water, at, rise);
+  const siting = judgeSiting(model, unit.parallel, placement, ground.facts);
+  const told = { figures: own.figures, verdicts: [...own.verdicts, ...siting], limits };
   const level = worstLevel(stationVerdicts(told));
-  const waterOut = waterAfter(
-    model,
-    water,
-    continuous === undefined ? undefined : continuous / unit.parallel,
-  );
+  const through = inLine ? continuous : model.ratedFlow;
+  const waterOut = waterAfter(model, water, through === undefined ? undefined : through / unit.parallel);
   const station: Station = {
     key: unit.key,
     unit,
     model,
+    placement,
     level,
     headline: headlineOf(level, stationVerdicts(told)),
     waterIn: water,
@@ -216,51 +338,95 @@ export function placeUnit(
   };
   return {
     station,
-    reached: model.branch
-      ? { ...at, booster: own.handsOn?.booster ?? at.booster, tankFull: own.handsOn?.tankFull ?? at.tankFull }
-      : reachedAfter(ground, at, unit, model, waterOut),
+    reached: inLine
+      ? reachedAfter(ground, at, unit, model, waterOut)
+      : reachedOnBranch(at, unit, model, waterOut, own.handsOn),
   };
 }
 
+/** Units where their water passes them: the house's line first, then each branch, what stands on a unit's feed before it and on its product line behind it. */
+function alongTheWater(
+  ground: Ground,
+  units: readonly PlacedUnit[],
+): { readonly stations: ReadonlyMap<string, Station>; readonly end: Reached } {
+  const placed = placementsOf(units);
+  const stations = new Map<string, Station>();
+  const onPort = (host: string, port: "product" | "feed") =>
+    units.filter(({ unit }) => {
+      const at = placed.get(unit.key)!;
+      return at.host === host && at.connects === port;
+    });
+  const judge = (at: Reached, { unit, model }: PlacedUnit): Reached => {
+    const fed = onPort(unit.key, "feed").reduce(judge, at);
+    const { station, reached } = placeUnit(ground, fed, unit, model, placed.get(unit.key));
+    stations.set(unit.key, station);
+    const behind = onPort(unit.key, "product").reduce(judge, { ...reached, riseM: unit.riseM ?? at.riseM });
+    return station.placement.connects === "line" || familyOf(model).ends ? reached : behind;
+  };
+  const ofLine = units.filter(({ unit }) => placed.get(unit.key)!.connects === "line");
+  const ofBranches = units.filter(({ unit }) => {
+    const at = placed.get(unit.key)!;
+    return at.connects !== "line" && at.host === undefined;
+  });
+  const end = ofLine.reduce(judge, beforeFirst(ground));
+  for (const unit of ofBranches) judge({ ...end, riseM: undefined }, unit);
+  return { stations, end };
+}
+
+/** What is said of the house as a whole, and of each outlet where people drink. */
+export interface HouseJudgement extends HousePressure {
+  /** Verdicts of a unit's own outlet, by its key. */
+  readonly outlets: OutletJudgement["own"];
+}
+
 /** Verdicts of the house as a whole behind the stations that stand. */
-export function judgeHouse(ground: Ground, stations: readonly Station[], end: Reached): HousePressure {
-  const line = stations.filter((s) => !s.model.branch);
-  const needs = ground.needs(stations.some((s) => s.model.effects.includes("reverseOsmosis")));
+export function judgeHouse(ground: Ground, stations: readonly Station[], end: Reached): HouseJudgement {
+  const line = stations.filter((s) => s.placement.connects === "line");
+  const needs = ground.needs(stations.some((s) => s.model.ro));
+  const outlets = judgeOutlets(ground, stations, end.water);
   const pressures = judgePressure(ground.facts, line, {
     curve: ground.curve,
-    peak: ground.demand.peak,
+    peak: heldBack(ground.demand.peak, end),
     lossPeak: end.lossPeak,
   });
   return {
     verdicts: [
       ...judgeOrder(ground.facts, ground.schools.order, line),
-      ...judgeNeeds(needs, stations, end.water),
-      ...judgeHouseHardness(stations, end.water),
+      ...judgeClosed(ground.facts, stations),
+      ...judgeNeeds(needs, stations, { house: end.water, outlets: outlets.own.size > 0 }),
+      ...judgeHouseHardness(line, end.water),
+      ...outlets.kitchen,
       ...pressures.verdicts,
     ],
+    outlets: outlets.own,
     pressurePeak: pressures.pressurePeak,
   };
 }
 
+/** A station with what is said of its outlet. */
+function withOutlet(station: Station, verdicts: readonly Verdict[] | undefined): Station {
+  if (!verdicts || verdicts.length === 0) return station;
+  const whole = { ...station, verdicts: [...station.verdicts, ...verdicts] };
+  const level = worstLevel(stationVerdicts(whole));
+  return { ...whole, level, headline: headlineOf(level, stationVerdicts(whole)) };
+}
+
 /**
- * Judges every unit against the water as it arrives there, the flow and the pressure, and the train as a whole (handbook 2).
- * Pure: the same input gives the same judgement, in the browser while editing and on the server when signing.
+ * Judges every unit against the water as it arrives there, the flow and the pressure, each outlet where people drink, and the train as a whole
+ * (handbook 2; handbook 9, rule 10). Pure: the same input gives the same judgement, in the browser while editing and on the server when signing.
  */
 export function judgeTrain(input: TrainInput): TrainJudgement {
   const ground = groundOf(input);
-  let reached = beforeFirst(ground);
-  const stations = input.units.map(({ unit, model }) => {
-    const placed = placeUnit(ground, reached, unit, model);
-    reached = placed.reached;
-    return placed.station;
-  });
-  const house = judgeHouse(ground, stations, reached);
+  const { stations: found, end } = alongTheWater(ground, input.units);
+  const placed = input.units.flatMap(({ unit }) => found.get(unit.key) ?? []);
+  const { outlets, ...house } = judgeHouse(ground, placed, end);
+  const stations = placed.map((s) => withOutlet(s, outlets.get(s.key)));
   const { figures, ...flows } = ground.demand;
   return {
     stations,
     demand: figures,
     ...flows,
-    house: { water: reached.water, mark: reached.mark, ...house },
+    house: { water: end.water, mark: end.mark, ...house },
     level: worstLevel([...stations, ...house.verdicts]),
   };
 }

@@ -1,4 +1,5 @@
 import { answersOf } from "../families";
+import { lower } from "../units";
 import type { Verdict } from "../verdict";
 import {
   isAbove,
@@ -8,6 +9,7 @@ import {
   type Findings,
   type NeedFacts,
   type NeedId,
+  type NeedKind,
   type Water,
 } from "../water";
 import { rule, type Rule } from "../words";
@@ -17,6 +19,8 @@ import type { Station } from "./station";
 function unanswered(id: NeedId): string {
   if (id === "disinfection") return "nothing disinfects";
   if (id === "softener") return "nothing treats it";
+  if (id === "neutraliser") return "nothing raises it";
+  if (id === "cysts") return "nothing holds them back";
   if (needKind(id).atTap) return "no RO is planned";
   return "nothing takes it out";
 }
@@ -24,6 +28,8 @@ const remedyOf = (id: NeedId): string => {
   if (id === "disinfection") return "UV last, after its pre-treatment";
   return id === "softener" ? "A softener, or a salt-free conditioner" : needKind(id).what;
 };
+/** Left unanswered it makes people ill. */
+const isUnsafe = (id: NeedId): boolean => id === "disinfection" || id === "cysts";
 const BOIL = "Do not drink untreated: boil or use bottled water.";
 
 const ruleFor = (id: NeedId): Rule<NeedFacts> =>
@@ -34,7 +40,7 @@ const ruleFor = (id: NeedId): Rule<NeedFacts> =>
         : `${needKind(id).because(facts, say)}, and ${unanswered(id)}`,
     remedy: (_f, _say, level) => (level === "Unknown" ? "Test or measure it" : remedyOf(id)),
     caution: (_f, _say, level) =>
-      id === "disinfection" && level === "Stop"
+      isUnsafe(id) && level === "Stop"
         ? BOIL
         : needKind(id).atTap && level === "Check"
           ? (needKind(id).note ?? "")
@@ -49,29 +55,46 @@ export const needRuleId = (id: NeedId): string => `need-${id}`;
 /** Needs that the feed limits of the unit concerned say already. */
 const judgedByLimits: ReadonlySet<NeedId> = new Set<NeedId>(["soft-before-ro"]);
 
-/** Is a need answered: by what some unit is, or because the water that reaches the house is within its limit. */
-function isAnswered(id: NeedId, stations: readonly Station[], house: Water): boolean {
-  if (stations.some((s) => answersOf(s.model).includes(id))) return true;
-  const limit = needKind(id).limit;
-  if (!limit) return false;
-  const behind = [
-    house,
-    ...stations.filter((s) => s.model.branch && needKind(id).atTap).map((s) => s.waterOut),
-  ];
-  return behind.some((water) => isAbove(water[limit.key], limit.above) === false);
+/** Where needs are asked: the water that reaches the house, and whether the design has outlets of its own, which are judged on their water. */
+export interface NeedPlaces {
+  readonly house: Water;
+  readonly outlets: boolean;
+}
+
+/**
+ * Is a need answered: at the drinking tap by an outlet, which is judged on its own water; in the house by what some unit of its line does, or because
+ * the water behind the line is within the limit. What stands at one faucet or appliance answers nothing for the house (handbook 10, ruling 2).
+ */
+function isAnswered(id: NeedId, line: readonly Station[], { house, outlets }: NeedPlaces): boolean {
+  const { atTap, limit } = needKind(id);
+  if (atTap && outlets) return true;
+  if (line.some((s) => answersOf(s.model).includes(id))) return true;
+  return limit !== undefined && isWithin(house, limit);
+}
+
+/** Is the water known to be within a need's limit. */
+function isWithin(water: Water, { key, above, below }: NonNullable<NeedKind["limit"]>): boolean {
+  const measured = water[key];
+  if (above !== undefined) return isAbove(measured, above) === false;
+  return below !== undefined && (lower(measured) ?? -Infinity) >= below;
 }
 
 /**
  * Every need of the water that nothing in the train answers: Check, without disinfection Stop; Unknown where a test is missing (handbook 10, ruling 5).
+ * Where nothing stands in the house's line, a missing test of the house's water keeps nothing open.
  */
-export function judgeNeeds(findings: Findings, stations: readonly Station[], house: Water): Verdict[] {
-  const open = (id: NeedId) => !judgedByLimits.has(id) && !isAnswered(id, stations, house);
+export function judgeNeeds(findings: Findings, stations: readonly Station[], at: NeedPlaces): Verdict[] {
+  const line = stations.filter((s) => s.placement.connects === "line");
+  const open = (id: NeedId) => !judgedByLimits.has(id) && !isAnswered(id, line, at);
+  // Where nothing disinfects at all, cysts need no word of their own.
+  const alsoCysts = isAnswered("disinfection", line, at);
+  const ofHouse = line.length > 0 || stations.length === 0;
   const unmet = findings.needs
-    .filter(({ need }) => open(need))
-    .map(({ need, ...facts }) => rules.get(need)!.at(need === "disinfection" ? "Stop" : "Check", facts));
+    .filter(({ need }) => open(need) && (need !== "cysts" || alsoCysts))
+    .map(({ need, ...facts }) => rules.get(need)!.at(isUnsafe(need) ? "Stop" : "Check", facts));
   // A range that has the limit inside it is no missing test: what it may come to is judged at its ends.
   const unknown = findings.open
-    .filter(({ need, spans }) => !spans && open(need))
+    .filter(({ need, spans }) => !spans && open(need) && (ofHouse || needKind(need).atTap))
     .map(({ need, missing }) =>
       rules.get(need)!.unknown(
         {},

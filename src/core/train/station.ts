@@ -1,4 +1,4 @@
-import type { DesignUnit, Figure, LimitRow, LineMark, UnitModel } from "../families";
+import type { DesignUnit, Figure, LimitRow, LineMark, Placement, UnitModel } from "../families";
 import { figureVerdicts } from "../families";
 import type { Level, Verdict } from "../verdict";
 import type { Water } from "../water";
@@ -9,6 +9,8 @@ export interface Station {
   readonly key: string;
   readonly unit: DesignUnit;
   readonly model: UnitModel;
+  /** Where it connects, and the unit whose line it stands on. */
+  readonly placement: Placement;
   readonly level: Level;
   /** The verdict that says most of it; absent where there is nothing to judge. */
   readonly headline?: Verdict;

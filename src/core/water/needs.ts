@@ -5,11 +5,15 @@ import { waterValues, type Water, type WaterKey } from "./water";
 
 /** A value of the water test, numbers and presence alike. */
 export type WaterFact = WaterKey | "coliform" | "ecoli";
-export type Source = "municipal" | "well" | "surface";
+export type Source = "municipal" | "well" | "shallowWell" | "surface";
+
+/** Lake, stream, cistern or shallow well: what falls on the ground today may be in it tomorrow (handbook 10, ruling 3). */
+export const isSurface = (source: Source | undefined): boolean =>
+  source === "surface" || source === "shallowWell";
 
 /** What a need rests on: what was found, or what was measured against which limit. */
 export type NeedFacts = {
-  readonly found?: "ecoli" | "coliform" | "untestedSurface" | "taste";
+  readonly found?: "ecoli" | "coliform" | "surface" | "taste";
   readonly measured?: Measured;
 };
 export interface Need extends NeedFacts {
@@ -39,7 +43,7 @@ type Asked =
   | { readonly missing: readonly WaterFact[]; readonly spans?: boolean }
   | undefined;
 
-interface NeedKind {
+export interface NeedKind {
   /** What has to be done. */
   readonly what: string;
   /** Shown with it: the other school, or a caution. */
@@ -52,7 +56,7 @@ interface NeedKind {
   /** Whose drinking outlets it concerns alone; absent: the whole house. */
   readonly atTap?: boolean;
   /** The value that it is a limit of, and the limit: a unit that brings the water to it answers the need. */
-  readonly limit?: { readonly key: WaterKey; readonly above: number };
+  readonly limit?: { readonly key: WaterKey; readonly above?: number; readonly below?: number };
 }
 
 /** Is the measurement above the limit: yes, no, or not to be said from what is known. */
@@ -71,7 +75,8 @@ const openAt = (key: WaterKey, m: Measured | undefined) => ({ missing: [key], sp
 function above(key: WaterKey, limit: number, what: string, more: Partial<NeedKind> = {}): NeedKind {
   const { label, quantity } = waterValues[key];
   const name = inSentence(label);
-  const expectedInWell = key === "chlorine" || key === "chloramine";
+  const ofMains = key === "chlorine" || key === "chloramine";
+  const ofGround = key === "sulphide" || key === "tannin";
   return {
     what,
     whether: `whether ${name} calls for ${inSentence(what)}`,
@@ -80,8 +85,10 @@ function above(key: WaterKey, limit: number, what: string, more: Partial<NeedKin
       const m = water[key];
       const over = isAbove(m, limit);
       if (over) return { is: { measured: m } };
-      // Nobody disinfects a private well: there it is none unless somebody tested it.
-      return over === undefined && !(source === "well" && expectedInWell) ? openAt(key, m) : undefined;
+      if (over !== undefined) return undefined;
+      // Nobody disinfects a private source, and the street brings neither sulphide nor tannin: there it is none unless somebody tested it.
+      const isNone = source === "municipal" ? ofGround : source !== undefined && ofMains;
+      return isNone ? undefined : openAt(key, m);
     },
     because: ({ measured }, say) =>
       `${name} ${say.measured(measured!, quantity)}, limit ${say.of(limit, quantity)}`,
@@ -93,6 +100,8 @@ const HARD = 120;
 const HARD_FOR_MEMBRANE = 170;
 const ACID = 6.5;
 const SULPHIDE = 0.05;
+/** A chamber takes no more (handbook 2, Limits). */
+const TANNIN = 0.1;
 const atTap = { atTap: true } as const;
 const BOIL = "Do not drink untreated: boil or use bottled water.";
 const UV = "Disinfection: UV last, after its pre-treatment";
@@ -107,13 +116,13 @@ const needKinds = {
       if (water.ecoli === "present") return { is: { found: "ecoli" } };
       if (water.coliform === "present") return { is: { found: "coliform" } };
       const safety = sourceSafety(water, source);
-      if (safety === "unsafe") return { is: { found: "untestedSurface" } };
+      if (safety === "unsafe") return { is: { found: "surface" } };
       if (safety === "safe" || source !== "well") return undefined;
       return { missing: (["coliform", "ecoli"] as const).filter((k) => water[k] === undefined) };
     },
     because: ({ found }) =>
-      found === "untestedSurface"
-        ? "surface water of unknown quality"
+      found === "surface"
+        ? "surface water, whatever one sample said"
         : `${found === "ecoli" ? "E. coli" : "coliform bacteria"} present`,
   },
   softener: {
@@ -165,19 +174,31 @@ const needKinds = {
   neutraliser: {
     what: "Neutraliser",
     whether: "whether the water attacks copper",
+    limit: { key: "ph", below: ACID },
     ask: ({ ph }) => {
       if (!ph || lower(ph) === undefined) return { missing: ["ph"] };
-      return upper(ph)! < ACID ? { is: { measured: ph } } : undefined;
+      if (upper(ph)! < ACID) return { is: { measured: ph } };
+      return lower(ph)! < ACID ? openAt("ph", ph) : undefined;
     },
     because: ({ measured }, say) => `pH ${say.measured(measured!, "ph")} below ${ACID} attacks copper`,
   },
-  sulphide: {
-    what: "Oxidation or carbon before softener or conditioner",
+  sulphide: above("sulphide", SULPHIDE, "Oxidation or carbon before softener or conditioner", {
     whether: "whether hydrogen sulphide has to be taken out",
-    ask: ({ sulphide }) =>
-      isAbove(sulphide, SULPHIDE) && sulphide!.is !== "below" ? { is: { measured: sulphide } } : undefined,
-    because: ({ measured }, say) => `hydrogen sulphide ${say.measured(measured!, "concentration")}`,
-    limit: { key: "sulphide", above: SULPHIDE },
+    ask: ({ sulphide }, { source }) => {
+      // "0" of a test for sulphide means not detected, or below 0.05.
+      if (sulphide?.is === "notDetected") return undefined;
+      const over = isAbove(sulphide, SULPHIDE);
+      if (over) return { is: { measured: sulphide } };
+      return over === undefined && source !== "municipal" ? openAt("sulphide", sulphide) : undefined;
+    },
+  }),
+  tannin: above("tannin", TANNIN, "Tannin resin"),
+  cysts: {
+    what: "A lamp of 40 mJ/cm², or a stage of 1 µm absolute",
+    note: BOIL,
+    whether: "whether cysts have to be held back",
+    ask: (_water, { source }) => (isSurface(source) ? { is: { found: "surface" } } : undefined),
+    because: () => "surface water may carry cysts, which chlorine in minutes does not kill",
   },
 } satisfies Readonly<Record<string, NeedKind>>;
 export type NeedId = keyof typeof needKinds;
@@ -187,14 +208,16 @@ export const needIds = Object.keys(needKinds) as readonly NeedId[];
 export const needKind = (id: NeedId): NeedKind => needKinds[id];
 
 export type SourceSafety = "safe" | "unsafe" | "unknown";
-/** Is a source safe to drink as it comes: tested without coliform or E. coli, or from the street; surface water that nobody tested is not (handbook 2, Needs). */
+/** Is a source safe to drink as it comes: from the street, or a well tested without coliform or E. coli; surface water never is (handbook 10, ruling 3). */
 export function sourceSafety(
   water: Pick<Water, "coliform" | "ecoli">,
   source: Source | undefined,
 ): SourceSafety {
   if (water.ecoli === "present" || water.coliform === "present") return "unsafe";
-  if (source === "municipal" || (water.coliform === "absent" && water.ecoli === "absent")) return "safe";
-  return source === "surface" ? "unsafe" : "unknown";
+  if (isSurface(source)) return "unsafe";
+  return source === "municipal" || (water.coliform === "absent" && water.ecoli === "absent")
+    ? "safe"
+    : "unknown";
 }
 
 /** What this water needs, each with its facts, and what cannot be said yet (handbook 2, Needs). */

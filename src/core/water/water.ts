@@ -30,6 +30,7 @@ export interface Water {
   readonly nitrate?: Measured;
   readonly lead?: Measured;
   readonly copper?: Measured;
+  readonly sodium?: Measured;
   readonly coliform?: Presence;
   readonly ecoli?: Presence;
   readonly taste?: boolean;
@@ -66,5 +67,6 @@ export const waterValues: Readonly<
   nitrate: { label: "Nitrate as NO3", quantity: "concentration" },
   lead: { label: "Lead", quantity: "traceConcentration" },
   copper: { label: "Copper", quantity: "concentration" },
+  sodium: { label: "Sodium", quantity: "concentration" },
 };
 export const waterKeys = Object.keys(waterValues) as readonly WaterKey[];

@@ -1,5 +1,6 @@
 import type { JobState, Phase } from "@/core/job";
 import { familyOf } from "@/core/families";
+import type { Source } from "@/core/water";
 import { siteFacts } from "@/core/site";
 import { tell } from "@/core/tell";
 
@@ -7,6 +8,13 @@ import type { TrainJudgement } from "@/core/train";
 import { print, type UnitSystem } from "@/core/units";
 import type { LineStation } from "@/ui/line/station";
 import { liveOf } from "./live";
+
+const sourceWords: Readonly<Record<Source, string>> = {
+  municipal: "from the street",
+  well: "from the well",
+  shallowWell: "from the shallow well",
+  surface: "from the intake",
+};
 
 /** The Line of a job for a phase: main, units in water's order, house. */
 export function stationsOf(
@@ -24,7 +32,7 @@ export function stationsOf(
     shape: "main",
     branch: false,
     line: facts.source
-      ? { municipal: "from the street", well: "from the well", surface: "from the intake" }[facts.source]
+      ? sourceWords[facts.source]
       : "source not surveyed",
     markIn: "raw",
     markOut: "raw",
@@ -37,7 +45,7 @@ export function stationsOf(
       key: s.key,
       name: `${s.model.code}${s.unit.parallel > 1 ? ` × ${s.unit.parallel}` : ""}`,
       shape: familyOf(s.model).shape,
-      branch: s.model.branch,
+      branch: s.placement.connects !== "line",
       markIn: s.markIn,
       markOut: s.markOut,
       href:
@@ -52,7 +60,7 @@ export function stationsOf(
         ? liveOf(job, s.key, now)
         : { level: s.level, line: s.headline ? tell(s.headline, profile).reason : "nothing to judge" }),
       pressure:
-        s.pressureIn === undefined || s.model.branch ? undefined : print(s.pressureIn, "pressure", profile),
+        s.pressureIn === undefined || s.placement.connects !== "line" ? undefined : print(s.pressureIn, "pressure", profile),
     };
   });
   const last = judged.house;

@@ -247,7 +247,7 @@ function AtPeak({
         <p className="text-soft">Known once fixtures are counted.</p>
       </section>
     );
-  const main = judged.stations.filter((s) => !s.model.branch);
+  const main = judged.stations.filter((s) => s.placement.connects === "line");
   const start = ground.curve ? supplyPressure(ground.curve, peak) : undefined;
   const losses = main.map((s) => unitLoss(lossCurve(s.model.lossPoints), peak / s.unit.parallel));
   const behind = losses.map((_, i) =>

@@ -143,7 +143,7 @@ export function WaterProfile({
             </th>
             {judged.stations.map((s) => (
               <th key={s.key} scope="col" className="figure">
-                {s.model.branch ? "↳ " : ""}
+                {s.placement.connects === "line" ? "" : "↳ "}
                 {s.model.code}
               </th>
             ))}

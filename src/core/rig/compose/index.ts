@@ -47,10 +47,11 @@ export function composeRig(parts: readonly RigPart[], choice: RigChoice): Rig {
   const meter = d.node("meter");
   d.lever(named("mainValve"), "Main valve", "main", meter, "At the main");
   if (choice.outdoor === "before") outdoorTaps(d, meter);
-  const line = parts.filter((p) => !p.branch);
+  const rooted = parts.filter((p) => p.on === undefined);
+  const line = rooted.filter((p) => !p.branch);
   const behind = line.length > 0 ? trainLine(d, line, meter, choice) : meter;
   const at = house(d, behind, choice);
-  for (const part of parts.filter((p) => p.branch)) branchPart(d, part, at);
+  for (const part of rooted.filter((p) => p.branch)) branchPart(d, part, at, parts);
   return {
     nodes: d.nodes,
     edges: d.edges,

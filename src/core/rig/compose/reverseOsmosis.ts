@@ -1,31 +1,6 @@
+import { behindFeed, behindProduct } from "./branch";
 import { named, RigBuilder } from "./builder";
 import type { RigPart } from "./part";
-
-/** A booster on a feed line, with its plug. Returns where its water comes out. */
-function boosterPart(
-  d: RigBuilder,
-  booster: { readonly key: string; readonly name: string },
-  from: string,
-  place: string,
-): string {
-  const { key, name } = booster;
-  const a = d.node(`${key}.in`, "port"),
-    b = d.node(`${key}.out`, "port");
-  d.pipe(from, a);
-  d.edge(`${key}.unit`, a, b, "unit", { unit: key });
-  d.units.push({
-    key,
-    name,
-    family: "booster",
-    media: false,
-    gentle: "open",
-    flush: false,
-    marks: [],
-    pump: { pressureSwitch: true },
-  });
-  d.plug(named("plug", key), `Plug of ${name}`, key, place);
-  return b;
-}
 
 /** The line before the membrane: apart, it rinses the pre-filters past the membrane. Returns where it enters the shut-off. */
 function lineBeforeMembrane(d: RigBuilder, { key, name }: RigPart, line: string, place: string): string {
@@ -76,6 +51,8 @@ function unitsOf(d: RigBuilder, part: RigPart, ro: NonNullable<RigPart["ro"]>): 
       ...base,
       flush: false,
       marks: ["filtered"],
+      // A pump of its own stands behind its pre-filters: it is fed where they are.
+      pump: part.pump,
     },
     {
       key,
@@ -84,7 +61,6 @@ function unitsOf(d: RigBuilder, part: RigPart, ro: NonNullable<RigPart["ro"]>): 
       slow: true,
       flush: part.flush,
       marks: ["permeate"],
-      pump: part.pump,
       tank: ro.tank ? { edge: `${key}.tankValve`, rinseShut: ro.rinseShut } : undefined,
     },
     {
@@ -105,10 +81,11 @@ export function reverseOsmosis(
   part: RigPart,
   ro: NonNullable<RigPart["ro"]>,
   feed: string,
+  all: readonly RigPart[],
   place: string,
 ): void {
   const { key, name } = part;
-  const boosted = ro.booster ? boosterPart(d, ro.booster, feed, place) : feed;
+  const boosted = behindFeed(d, part, feed, all, place);
   const pre = d.node(`${key}.pre`, "port", { role: "prefilters" });
   const line = d.node(`${key}.line`, "port", { name: "Line before the membrane" });
   const permeate = d.node(`${key}.permeate`, "port");
@@ -127,6 +104,8 @@ export function reverseOsmosis(
     const tank = d.node(`${key}.tank`, "port", { name: "Tank" });
     d.lever(named("tankValve", key), `Tank valve of ${name}`, product, tank, place);
   }
-  d.opening(named("faucet", key), `Faucet of ${name}`, product, "tap", place, { drinking: true });
+  const end = behindProduct(d, part, product, all, place);
+  d.opening(named("faucet", key), `Faucet of ${name}`, end, "tap", place, { drinking: true });
+  if (part.pump) d.plug(named("plug", key), `Plug of ${name}`, `${key}.pre`, place);
   unitsOf(d, part, ro);
 }

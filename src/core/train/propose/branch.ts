@@ -6,7 +6,8 @@ import { placeUnit, type Ground, type Reached } from "../judge";
 import type { Station } from "../station";
 import type { Placing } from "./placing";
 import type { Prices } from "./running";
-import { add, less, scoreOf, zero, type Score } from "./score";
+import { judgeTaps } from "../outlets";
+import { add, less, scoreOf, sum, zero, type Score } from "./score";
 
 /** A drinking-water branch behind a line: an RO, with or without a booster. */
 export interface Branch {
@@ -49,7 +50,8 @@ export function branchesOn(
       const at: Reached = { water, mark: "raw", upstream: [] };
       const { station } = placeUnit(ground, at, { key: "x", model: m.code, parallel: 1 }, m);
       return scoreOf(
-        station.limits.map((l) => l.verdict),
+        // The pressure is not known here; what it says is scored apart.
+        station.limits.filter((l) => !l.limit.key.startsWith("pressure")).map((l) => l.verdict),
         lifetime(m),
       );
     });
@@ -86,7 +88,9 @@ export function branchesOn(
         const first = booster && placing.place(reached, `u${n + 1}`, booster, 1);
         const key = `u${n + (booster ? 2 : 1)}`;
         const second = placing.place(first?.reached ?? reached, key, membrane, 1);
-        const score = add(first?.score ?? zero, second.score);
+        const drunk = { name: membrane.code, water: second.station.waterOut };
+        const tap = scoreOf(judgeTaps(ground, drunk), 0);
+        const score = sum(first?.score ?? zero, second.score, tap);
         if (!found || less(score, found.score) < 0)
           found = { stations: [...(first ? [first.station] : []), second.station], score };
       }

@@ -3,12 +3,14 @@ import {
   familyOf,
   hasCarbon,
   isFineStage,
-  limitFor,
+  isPlumbing,
+  limitsFor,
   type FeedLimit,
+  type Reduced,
   type UnitModel,
 } from "../../families";
 import { lossCurve, unitLoss } from "../../treatment";
-import { mapMeasured, value } from "../../units";
+import { lower, value } from "../../units";
 import { housePressures, type NeedId, type Water } from "../../water";
 import { beforeFirst, placeUnit, type Ground } from "../judge";
 import { stationVerdicts } from "../station";
@@ -26,10 +28,14 @@ export interface Option {
 }
 
 /** Needs of the house that a line of units can answer, each group by one bit. */
-export const NEED_GROUPS: readonly (readonly NeedId[])[] = [
-  ["disinfection"],
-  ["softener"],
-  ["carbon", "catalytic-carbon", "taste"],
+export const NEED_GROUPS: readonly { readonly needs: readonly NeedId[]; readonly bit: number }[] = [
+  { needs: ["disinfection", "cysts"], bit: 1 },
+  { needs: ["softener"], bit: 2 },
+  { needs: ["carbon", "catalytic-carbon", "taste"], bit: 4 },
+  { needs: ["iron-first", "manganese-first"], bit: 64 },
+  { needs: ["neutraliser"], bit: 128 },
+  { needs: ["sulphide"], bit: 256 },
+  { needs: ["tannin"], bit: 512 },
 ];
 export const DISINFECT = 1;
 const SOFT = 2;
@@ -43,11 +49,23 @@ export const CLEARED = 32;
 const isHardness = (m: UnitModel): boolean => answersOf(m).includes("softener");
 const isSoftener = (m: UnitModel): boolean => m.effects.includes("softening");
 
+/** Needs that a unit may answer by what it takes out, whether or not it takes out enough. */
+function mayAnswer(m: UnitModel): NeedId[] {
+  const takes = (key: Reduced) => m.reductions?.[key] !== undefined;
+  return [
+    ...(takes("iron") || isSoftener(m) || isFineStage(m) ? (["iron-first"] as const) : []),
+    ...(takes("manganese") ? (["manganese-first"] as const) : []),
+    ...(takes("sulphide") ? (["sulphide"] as const) : []),
+    ...(takes("tannin") ? (["tannin"] as const) : []),
+    ...(m.neutraliser ? (["neutraliser"] as const) : []),
+  ];
+}
+
 /** Which needs a unit of the line answers, as bits. */
 function provides(m: UnitModel): number {
-  const answers = answersOf(m);
+  const answers = [...answersOf(m), ...mayAnswer(m)];
   const needs = NEED_GROUPS.reduce(
-    (bits, group, i) => (group.some((n) => answers.includes(n)) ? bits | (1 << i) : bits),
+    (bits, group) => (group.needs.some((n) => answers.includes(n)) ? bits | group.bit : bits),
     0,
   );
   return (
@@ -73,6 +91,8 @@ export function metAfter(met: number, o: Option): number {
 /** Needs met by units in this order, as bits. */
 export const metBy = (chosen: readonly Option[]): number => chosen.reduce(metAfter, 0);
 
+/** pH that a neutraliser brings acid water to at least; what is higher already stays. */
+const NEUTRAL = value(7);
 /** Water as the best pre-treatment could leave it: what any unit can take out is gone, what none changes stays. */
 export const treated = (water: Water): Water => ({
   ...water,
@@ -80,28 +100,47 @@ export const treated = (water: Water): Water => ({
   calcium: undefined,
   magnesium: undefined,
   iron: value(0),
+  manganese: value(0),
+  sulphide: value(0),
+  tannin: value(0),
   turbidity: value(0),
   chlorine: value(0),
+  ph: water.ph && (lower(water.ph) ?? 0) < NEUTRAL_PH ? NEUTRAL : water.ph,
 });
-const takenOut = ["hardness", "iron", "turbidity", "chlorine"] as const;
+const NEUTRAL_PH = 7;
+const takenOut = [
+  "hardness",
+  "iron",
+  "manganese",
+  "sulphide",
+  "tannin",
+  "turbidity",
+  "chlorine",
+  "ph",
+] as const;
 
-/** What hardness finds: the hardness as it is, because a line holds one such unit and nothing else takes it out; and the iron, unless two fine stages took rust out of it. */
+/** What hardness finds: the hardness as it is, because a line holds one such unit and nothing else takes it out. */
 function asHard(water: Water): Water {
-  const { hardness, calcium, magnesium, iron, ironForm } = water;
-  const rusted = iron && ironForm === "ferric" ? mapMeasured(iron, (n) => 0.04 * n) : iron;
-  return { ...treated(water), hardness, calcium, magnesium, iron: rusted };
+  const { hardness, calcium, magnesium } = water;
+  return { ...treated(water), hardness, calcium, magnesium };
 }
 
 /** A unit's limits of feed water, its own in place of its family's. */
 export const limitsOf = (ground: Ground, model: UnitModel): readonly FeedLimit[] =>
-  (ground.tables.limits[model.family] ?? []).map((l) => limitFor(l, model));
+  limitsFor(ground.tables.limits[model.family] ?? [], model);
 
 /** Rules that say nothing certain of a unit before its place is known: where it stands, and limits that the best water may be on the wrong side of. */
 function byPlace(ground: Ground, model: UnitModel): ReadonlySet<string> {
   const least = limitsOf(ground, model).filter(
     (l) => l.min !== undefined && takenOut.some((k) => k === l.key),
   );
-  return new Set(["feed-pressure", "uv-prefilter", ...least.map((l) => `feed-${l.key}`)]);
+  return new Set([
+    "feed-pressure",
+    "feed-pressureRest",
+    "feed-pressureNight",
+    "uv-prefilter",
+    ...least.map((l) => `feed-${l.key}`),
+  ]);
 }
 
 /** What a unit adds at best: judged in the best-treated water, without what depends on its place. */
@@ -118,7 +157,7 @@ function leastOf(ground: Ground, model: UnitModel, parallel: number, prices: Pri
 /** Every way to place a unit of the line: one, or two side by side. */
 export const optionsOf = (ground: Ground, catalogue: readonly UnitModel[], prices: Prices): Option[] =>
   catalogue
-    .filter((m) => !m.branch)
+    .filter((m) => !m.branch && !isPlumbing(m))
     .flatMap((model) =>
       [1, 2].map((parallel) => ({
         model,
@@ -129,6 +168,16 @@ export const optionsOf = (ground: Ground, catalogue: readonly UnitModel[], price
         least: leastOf(ground, model, parallel, prices),
       })),
     );
+
+/** What a unit asks of its water and takes out of it, beside what its kind says. */
+const takesOf = ({ limits, reductions, neutraliser, doser, absolute, media }: UnitModel) => [
+  limits,
+  reductions,
+  neutraliser,
+  doser,
+  absolute,
+  media?.backwash,
+];
 
 /**
  * Options without those that another of the same kind outdoes in everything: verdicts, cost, pressure taken, pressure borne, and what it takes out of the water.
@@ -147,7 +196,7 @@ export function withoutWorse(options: readonly Option[], ground: Ground, tooHigh
           lossPeak: at(peak),
           bears: o.model.maxPressure ?? housePressures.housingMost,
           media: (o.model.carbon?.mediaLitres ?? 0) * o.parallel,
-          limits: JSON.stringify(o.model.limits ?? {}),
+          limits: JSON.stringify(takesOf(o.model)),
         },
       ];
     }),

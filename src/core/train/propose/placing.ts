@@ -38,7 +38,9 @@ export interface PlainPressure {
 
 /** The pressures that every option takes. */
 export function plainPressureOf(ground: Ground, options: readonly Option[]): PlainPressure {
-  const limits = options.flatMap((o) => limitsOf(ground, o.model)).filter((l) => l.key === "pressure");
+  const limits = options
+    .flatMap((o) => limitsOf(ground, o.model))
+    .filter((l) => l.key.startsWith("pressure"));
   return {
     from: Math.max(0, ...limits.map((l) => l.min ?? 0)),
     to: Math.min(Infinity, ...limits.map((l) => l.max ?? Infinity)),

@@ -13,6 +13,8 @@ import {
 } from "../../water";
 import { beforeFirst, groundOf, judgeHouse, type Ground, type Reached, type TrainInput } from "../judge";
 import { houseHardness, needRuleId } from "../needs";
+import { carbonBehind } from "../house";
+import { BACTERIA, outletRules } from "../outlets";
 import { stationVerdicts, type Station } from "../station";
 import { branchesOn, noBranch, type Branches } from "./branch";
 import {
@@ -136,12 +138,18 @@ function reduced(facts: TrainInput["facts"]): { readonly facts: TrainInput["fact
 
 /** What it costs to leave each group of needs unanswered, then hard water before an RO, a chamber's fine stage, and clearing. */
 function acceptedScores(findings: Findings, hardRo: Score): Score[] {
-  const groups = NEED_GROUPS.map((group): Score => {
-    const known = findings.needs.filter((n) => group.includes(n.need)).length;
-    const open = findings.open.filter((n) => group.includes(n.need)).length;
-    return [group.includes("disinfection") ? known * UNSAFE : known, 0, open, 0];
-  });
-  return [...groups, hardRo, [1, 0, 0, 0], [1, 0, 0, 0]];
+  const byBit = new Map<number, Score>([
+    [SOFT_FOR_RO, hardRo],
+    [FINE, [1, 0, 0, 0]],
+    [CLEARED, [1, 0, 0, 0]],
+  ]);
+  for (const { needs, bit } of NEED_GROUPS) {
+    const known = findings.needs.filter((n) => needs.includes(n.need)).length;
+    const open = findings.open.filter((n) => needs.includes(n.need) && !n.spans).length;
+    const stops = needs.includes("disinfection") && known > 0 ? UNSAFE : known;
+    byBit.set(bit, [stops, 0, open, 0]);
+  }
+  return Array.from({ length: byBit.size }, (_, i) => byBit.get(1 << i)!);
 }
 
 /** What an RO says of the hardness if nothing takes it out. */
@@ -176,7 +184,7 @@ function answerableNeeds(ground: Ground, options: readonly Option[], withRo: boo
   return needIds.filter((id) => {
     const { limit, atTap } = needKind(id);
     return (
-      NEED_GROUPS.some((g) => g.includes(id)) ||
+      NEED_GROUPS.some((g) => g.needs.includes(id)) ||
       (atTap && withRo) ||
       (limit !== undefined && changes(limit.key))
     );
@@ -199,7 +207,7 @@ function startSearch(input: ProposeInput, ground: Ground): Search & { readonly o
   const needed = new Set([...findings.needs, ...findings.open].map((n) => n.need));
   const has = (id: NeedId) => findings.needs.some((n) => n.need === id);
   const wanted =
-    NEED_GROUPS.reduce((bits, g, i) => (g.some((n) => needed.has(n)) ? bits | (1 << i) : bits), 0) |
+    NEED_GROUPS.reduce((bits, g) => (g.needs.some((n) => needed.has(n)) ? bits | g.bit : bits), 0) |
     (input.withRo && less(hardRo, zero) > 0 ? SOFT_FOR_RO : 0) |
     (has("disinfection") ? FINE : 0) |
     (cloudy && has("softener") ? CLEARED : 0);
@@ -240,7 +248,12 @@ function startSearch(input: ProposeInput, ground: Ground): Search & { readonly o
     tooHigh,
     roFloor,
     waysAfter,
-    answerable: new Set([...answerable.map(needRuleId), houseHardness.id]),
+    answerable: new Set([
+      ...answerable.map(needRuleId),
+      houseHardness.id,
+      carbonBehind.id,
+      ...outletRules.map((r) => r.id),
+    ]),
     atTap: new Set(input.withRo && membranes.length > 0 ? tapNeeds.map(needRuleId) : []),
   };
 }
@@ -342,8 +355,10 @@ class Frontier {
     const { ground, input, branches } = this.search;
     const branch = input.withRo ? branches.best(node.reached, node.options.length) : noBranch;
     const stations = [...node.stations, ...branch.stations];
-    const house = judgeHouse(ground, stations, node.reached).verdicts;
-    const score = sum(node.own, branch.score, scoreOf(house, 0));
+    const house = judgeHouse(ground, stations, node.reached);
+    // What the outlet's limits say is part of the branch's own score.
+    const bacteria = [...house.outlets.values()].flat().filter((v) => v.rule === BACTERIA);
+    const score = sum(node.own, branch.score, scoreOf([...house.verdicts, ...bacteria], 0));
     this.put({ ...node, stage: "exact", stations, score });
   }
 
@@ -385,9 +400,15 @@ function bestLines(search: Search): Node[] {
 
 function proposalOf(node: Node, ground: Ground): Proposal {
   const { stations, score } = node;
+  const { verdicts, outlets } = judgeHouse(ground, stations, node.reached);
   const open = [
-    ...stations.flatMap((s) => stationVerdicts(s).map((verdict) => ({ at: s.model.code, verdict }))),
-    ...judgeHouse(ground, stations, node.reached).verdicts.map((verdict) => ({ at: "House", verdict })),
+    ...stations.flatMap((s) =>
+      [...stationVerdicts(s), ...(outlets.get(s.key) ?? [])].map((verdict) => ({
+        at: s.model.code,
+        verdict,
+      })),
+    ),
+    ...verdicts.map((verdict) => ({ at: "House", verdict })),
   ]
     .filter((o) => o.verdict.level !== "Good")
     .sort((a, b) => byWorst(a.verdict, b.verdict));

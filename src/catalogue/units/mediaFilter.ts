@@ -1,0 +1,166 @@
+import type { UnitModel } from "../../core/families";
+import { dial, knobs, serial } from "./shared";
+
+/** What all of them state alike. */
+const alike = {
+  family: "mediaFilter",
+  branch: false,
+  maxPressure: 862,
+  serials: [serial],
+} satisfies Partial<UnitModel>;
+
+/** Oxidising media: they turn what is dissolved into what they hold back, and lose it in their backwash. */
+const oxidising = {
+  effects: ["oxidation"],
+  power: true,
+  head: dial,
+  recipes: ["media-filter"],
+  limits: { ph: { min: 6.8, max: 9 }, iron: 10, manganese: 3, tannin: 0.5, sulphide: 2 },
+} satisfies Partial<UnitModel>;
+
+/** Calcite goes into solution, so that its bed is topped up. */
+const calcite = {
+  effects: ["neutralising"],
+  limits: { iron: 5, ph: { min: 5.8, max: 7 } },
+} satisfies Partial<UnitModel>;
+
+/** Media filters, made up, with descriptive codes. */
+export const mediaFilters: readonly UnitModel[] = [
+  {
+    code: "IF-1054",
+    name: "Iron and manganese filter, backwashed, 10 × 54 in",
+    variant: "oxidising, backwash",
+    ratedFlow: 26,
+    lossPoints: [
+      [15, 18],
+      [26, 46],
+    ],
+    reductions: { iron: { removes: 0.97 }, manganese: { removes: 0.92 }, sulphide: { removes: 0.7 } },
+    massFullKg: 98,
+    waterL: 46,
+    media: { litres: 35, diameterMm: 254, backwash: 19 },
+    cost: { parts: 980, yearly: 20 },
+    ...alike,
+    ...oxidising,
+  },
+  {
+    code: "IF-1354",
+    name: "Iron and manganese filter, backwashed, 13 × 54 in",
+    variant: "oxidising, backwash",
+    ratedFlow: 45,
+    lossPoints: [
+      [25, 20],
+      [45, 52],
+    ],
+    reductions: { iron: { removes: 0.97 }, manganese: { removes: 0.92 }, sulphide: { removes: 0.7 } },
+    massFullKg: 156,
+    waterL: 78,
+    media: { litres: 62, diameterMm: 330, backwash: 34 },
+    cost: { parts: 1380, yearly: 30 },
+    ...alike,
+    ...oxidising,
+  },
+  {
+    code: "IN-1054",
+    name: "Iron filter without a backwash, 10 × 54 in",
+    variant: "oxidising, no backwash",
+    ratedFlow: 18,
+    lossPoints: [
+      [9, 12],
+      [18, 34],
+    ],
+    effects: ["oxidation"],
+    reductions: { iron: { removes: 0.9 }, manganese: { removes: 0.6 } },
+    limits: { ph: { min: 7, max: 8.5 }, iron: 3, tannin: 0.5, sulphide: 0.05 },
+    massFullKg: 84,
+    waterL: 47,
+    media: { litres: 28, diameterMm: 254 },
+    power: false,
+    head: knobs,
+    recipes: ["media-filter"],
+    cost: { parts: 620, yearly: 110 },
+    ...alike,
+  },
+  {
+    code: "NT-1054",
+    name: "Calcite neutraliser, upflow, 10 × 54 in",
+    variant: "calcite, no backwash",
+    ratedFlow: 30,
+    lossPoints: [
+      [15, 8],
+      [30, 24],
+    ],
+    massFullKg: 102,
+    waterL: 44,
+    media: { litres: 40, diameterMm: 254 },
+    neutraliser: { ph: 7.3, hardness: 45 },
+    power: false,
+    head: knobs,
+    recipes: ["media-filter"],
+    cost: { parts: 560, yearly: 45 },
+    ...alike,
+    ...calcite,
+  },
+  {
+    code: "NB-1354",
+    name: "Calcite neutraliser, backwashed, 13 × 54 in",
+    variant: "calcite, backwash",
+    ratedFlow: 48,
+    lossPoints: [
+      [25, 12],
+      [48, 38],
+    ],
+    massFullKg: 168,
+    waterL: 75,
+    media: { litres: 70, diameterMm: 330, backwash: 38 },
+    neutraliser: { ph: 7.4, hardness: 50 },
+    power: true,
+    head: dial,
+    recipes: ["media-filter"],
+    cost: { parts: 1040, yearly: 60 },
+    ...alike,
+    ...calcite,
+  },
+  {
+    code: "SA-1252",
+    name: "Sulphide filter: air injection and catalytic carbon, 12 × 52 in",
+    variant: "air injection, carbon",
+    ratedFlow: 38,
+    lossPoints: [
+      [20, 20],
+      [38, 55],
+    ],
+    effects: ["oxidation", "catalyticCarbon"],
+    reductions: { sulphide: { removes: 0.96 }, iron: { removes: 0.85 } },
+    limits: { ph: { min: 6.5, max: 9 }, sulphide: 5, iron: 5 },
+    massFullKg: 126,
+    waterL: 62,
+    media: { litres: 42, diameterMm: 305, backwash: 30 },
+    power: true,
+    head: dial,
+    recipes: ["media-filter"],
+    cost: { parts: 1460, yearly: 70 },
+    ...alike,
+  },
+  {
+    code: "TR-1054",
+    name: "Tannin resin filter, 10 × 54 in",
+    variant: "tannin resin",
+    ratedFlow: 28,
+    lossPoints: [
+      [15, 22],
+      [28, 58],
+    ],
+    effects: ["tanninRemoval"],
+    reductions: { tannin: { removes: 0.95 } },
+    limits: { iron: 0.3, hardness: 120, tannin: 4 },
+    massFullKg: 94,
+    waterL: 46,
+    media: { litres: 35, diameterMm: 254, backwash: 12 },
+    power: true,
+    head: dial,
+    recipes: ["media-filter"],
+    cost: { parts: 1180, yearly: 60 },
+    ...alike,
+  },
+];
