@@ -8,6 +8,7 @@ import { knowledge } from "../unit/desk";
 
 const infoOf = (code: string, version?: number): ModelInfo => ({ ...knowledge.models.get(code)!, version });
 const unit: DesignUnit = { key: "b", model: "SF-150", parallel: 1 };
+const units: readonly DesignUnit[] = [unit, { key: "r", model: "RO-D", parallel: 1 }];
 const softeners = [infoOf("SF-100"), infoOf("SF-150", 3)];
 
 function shown(over: Partial<DesignUnit> = {}, models = softeners, outcome: FormOutcome = { ok: true }) {
@@ -18,6 +19,8 @@ function shown(over: Partial<DesignUnit> = {}, models = softeners, outcome: Form
       jobId="job1"
       unit={{ ...unit, ...over }}
       models={models}
+      units={units}
+      profile="us"
       save={(changes) => save(changes)}
       onSaved={onSaved}
     />,
@@ -41,6 +44,8 @@ describe("changing a unit of the design", () => {
       parallel: 2,
       saltLbPerFt3: 8,
       place: "Cellar",
+      set: undefined,
+      on: undefined,
     });
     expect(onSaved).toHaveBeenCalledOnce();
   });
@@ -91,7 +96,8 @@ describe("changing a unit of the design", () => {
 
   it("keeps a unit that is no longer offered in its list", () => {
     shown({ model: "SF-75" });
-    const options = screen.getAllByRole("option").map((o) => o.textContent);
+    const list = screen.getByLabelText<HTMLSelectElement>(/^Model/);
+    const options = [...list.options].map((o) => o.textContent);
     expect(options[0]).toBe("SF-75, no longer offered");
     expect(options).toHaveLength(softeners.length + 1);
   });
@@ -101,5 +107,25 @@ describe("changing a unit of the design", () => {
     await submit();
     expect(screen.getByRole("status").textContent).toBe("The design has changed meanwhile");
     expect(onSaved).not.toHaveBeenCalled();
+  });
+
+  it("stands on a line of another unit, or again where it usually connects", async () => {
+    const { save } = shown();
+    fireEvent.change(screen.getByLabelText(/^Stands/), { target: { value: "product:r" } });
+    await submit();
+    expect(save.mock.calls[0]![0].on).toEqual({ unit: "r", port: "product" });
+    fireEvent.change(screen.getByLabelText(/^Stands/), { target: { value: "" } });
+    await submit();
+    expect(save.mock.calls[1]![0].on).toBeUndefined();
+  });
+
+  it("sets a reducing valve in any unit, and says beside the field what cannot be", async () => {
+    const { save } = shown({ key: "p", model: "PR-25" }, [infoOf("PR-25")]);
+    write(/^Set to/, "4 bananas");
+    await submit();
+    expect(save).not.toHaveBeenCalled();
+    write(/^Set to/, "4 bar");
+    await submit();
+    expect(save.mock.calls[0]![0].set).toBeCloseTo(400, 9);
   });
 });

@@ -5,7 +5,8 @@ import { figured, numberFigure, quantityFigure, yesNoFigure, type Frozen } from 
 /** Where a unit connects (handbook 9, Where a unit connects). */
 export const connections = ["line", "sink", "supply", "appliance", "faucet", "product", "feed"] as const;
 export type Connects = (typeof connections)[number];
-const connectionWords: Readonly<Record<Connects, string>> = {
+/** What each is called on a screen. */
+export const connectionWords: Readonly<Record<Connects, string>> = {
   line: "in the house's line",
   sink: "at one cold stop",
   supply: "at a tee in a cold pipe, or a hose",

@@ -2,7 +2,8 @@ import { modelKey, type DesignUnit, type PlacedUnit, type TrainSchools, type Uni
 import { siteFacts, type SurveyAnswers } from "../site";
 import { worstLevel } from "../verdict";
 import { rule } from "../words";
-import { judgeTrain, type TrainInput, type TrainJudgement } from "./judge";
+import type { TrainInput } from "./ground";
+import { judgeTrain, type TrainJudgement } from "./judge";
 import { judgeWithin } from "./uncertainty";
 
 /** What the judgement of a design takes from catalogue and company. */

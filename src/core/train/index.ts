@@ -1,6 +1,7 @@
 export * from "./design";
+export { groundOf, type Ground, type TapLimit, type TrainInput } from "./ground";
 export * from "./judge";
-export { drinkingOutlets, type Outlet, type TapLimit } from "./outlets";
+export { drinkingOutlets, type Outlet } from "./outlets";
 export * from "./station";
 export * from "./uncertainty";
 export * from "./propose/propose";

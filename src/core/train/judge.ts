@@ -17,38 +17,21 @@ import {
   type PlacedUnit,
   type Placement,
   type StationContext,
-  type TrainSchools,
   type UnitModel,
 } from "../families";
-import { assumedSupplyCurve, supplyCurve, supplyPressure, type SupplyCurve } from "../plumbing";
-import type { DemandTables, SiteFacts } from "../site";
+import { supplyPressure } from "../plumbing";
 import { boosted, lossCurve, unitLoss } from "../treatment";
 import { KPA_PER_METRE, value, type Measured } from "../units";
 import { worstLevel, type Level, type Verdict } from "../verdict";
-import { needsOf, totalHardness, type Findings, type Water } from "../water";
-import { judgeDemand, peakRule, type Demand } from "./demand";
+import { totalHardness, type Water } from "../water";
+import { peakRule } from "./demand";
+import type { Ground, TrainInput } from "./ground";
+import { groundOf } from "./ground";
 import { houseRules, judgeClosed, judgeOrder, judgePressure, type HousePressure } from "./house";
 import { judgeSiting, sitingRules } from "./siting";
 import { houseHardness, judgeHouseHardness, judgeNeeds, needRules } from "./needs";
-import { judgeOutlets, outletRules, type OutletJudgement, type TapLimit } from "./outlets";
+import { judgeOutlets, outletRules, type OutletJudgement } from "./outlets";
 import { headlineOf, stationVerdicts, type Station } from "./station";
-
-export interface TrainInput {
-  readonly facts: SiteFacts;
-  readonly units: readonly PlacedUnit[];
-  readonly schools: TrainSchools;
-  readonly tables: {
-    readonly demand: DemandTables;
-    /** Limits of feed water by family. */
-    readonly limits: Readonly<Partial<Record<string, readonly FeedLimit[]>>>;
-    /** Limits of the water that people drink. */
-    readonly tap: readonly TapLimit[];
-    /** Roughness and inside diameters, mm, by pipe and nominal size. */
-    readonly pipes: Readonly<
-      Record<string, { readonly C: number; readonly idMm: Readonly<Record<string, number>> }>
-    >;
-  };
-}
 
 export interface TrainJudgement {
   readonly stations: readonly Station[];
@@ -75,31 +58,6 @@ export const trainRules = [
   ...houseRules,
 ];
 
-function supplyCurveOf(facts: SiteFacts, pipes: TrainInput["tables"]["pipes"]): SupplyCurve | undefined {
-  if (facts.source && facts.source !== "municipal" && facts.wellCutIn !== undefined)
-    return { static: facts.wellCutIn, k: 0, assumed: false };
-  if (facts.staticPressure === undefined) return undefined;
-  const { pressure: flowing, flow } = facts.flowing ?? {};
-  const measured =
-    flowing === undefined || flow === undefined
-      ? undefined
-      : supplyCurve({ static: facts.staticPressure, flowing, flow });
-  if (measured) return measured;
-  const line = facts.pipe === undefined ? undefined : pipes[facts.pipe];
-  const idMm = facts.pipeSize === undefined ? undefined : line?.idMm[facts.pipeSize];
-  return line && idMm !== undefined
-    ? assumedSupplyCurve(facts.staticPressure, { C: line.C, idMm })
-    : undefined;
-}
-
-/** What a train stands on before its first unit: demand by the schools, and the supply. */
-export interface Ground extends Omit<TrainInput, "units"> {
-  readonly demand: Demand;
-  readonly curve?: SupplyCurve;
-  /** What the water needs, with or without an RO behind it; worked out once it is asked for. */
-  readonly needs: (roWanted: boolean) => Findings;
-}
-
 /** How far the water has come: what it is, what drives it, and what it passed. */
 export interface Reached extends BranchFacts {
   readonly water: Water;
@@ -119,26 +77,6 @@ export interface Reached extends BranchFacts {
   readonly behindMembrane?: boolean;
   /** Height of the unit that the line belongs to, m. */
   readonly riseM?: number;
-}
-
-/** The ground of a train: everything that does not depend on its units. */
-export function groundOf(input: Omit<TrainInput, "units">): Ground {
-  const { facts, schools, tables } = input;
-  const supply = supplyCurveOf(facts, tables.pipes);
-  const known = new Map<boolean, Findings>();
-  const needs = (roWanted: boolean): Findings => {
-    const found = known.get(roWanted) ?? needsOf(facts.water, { source: facts.source, roWanted });
-    known.set(roWanted, found);
-    return found;
-  };
-  return {
-    needs,
-    facts,
-    schools,
-    tables,
-    demand: judgeDemand(facts, tables.demand, schools.peak),
-    curve: supply && facts.reducer !== undefined ? { ...supply, cap: facts.reducer } : supply,
-  };
 }
 
 /** Where the water stands before the first unit. */

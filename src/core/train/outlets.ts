@@ -3,19 +3,8 @@ import { mapMeasured, upper, value, type Measured, type Quantity } from "../unit
 import type { Verdict } from "../verdict";
 import { needKind, sourceSafety, type SourceSafety, type Water, type WaterKey } from "../water";
 import { inSentence, rule, type AnyRule, type Rule } from "../words";
-import type { Ground } from "./judge";
+import type { Ground, TapLimit } from "./ground";
 import type { Station } from "./station";
-
-/** A limit of the water that people drink, canonical units (handbook 2, Needs; handbook 10, ruling 1). */
-export interface TapLimit {
-  readonly key: WaterKey;
-  readonly label: string;
-  readonly quantity: Quantity;
-  readonly max: number;
-  readonly over: "Stop" | "Check";
-  /** Nothing is said where nobody measured it. */
-  readonly onlyMeasured?: boolean;
-}
 
 /** A place where people drink, and the water that reaches it. */
 export interface Outlet {
@@ -177,6 +166,18 @@ function judgeKitchen(
 export interface OutletJudgement {
   readonly kitchen: readonly Verdict[];
   readonly own: ReadonlyMap<string, readonly Verdict[]>;
+}
+
+/** Rules of what the kitchen tap is told of an outlet that answers for it: they come with the outlet, not with the house's line. */
+export const toldOfOutlet = (ground: Ground): ReadonlySet<string> =>
+  new Set(ground.tables.tap.filter((l) => !l.onlyMeasured).map((l) => rules.get(l.key)!.id));
+
+/** What an outlet behind the house's line adds: what is said of its own water, and of the kitchen tap that it answers for. */
+export function judgeDrunk(ground: Ground, house: Water, outlet: Pick<Outlet, "name" | "water">): Verdict[] {
+  const told = toldOfOutlet(ground);
+  const drunk: Outlet = { ...outlet, at: outlet.name, safety: "safe" };
+  const kitchen = judgeKitchen(ground, [], [drunk], house).filter((v) => told.has(v.rule));
+  return [...judgeTaps(ground, outlet), ...kitchen];
 }
 
 /** What is said of the water at each place where people drink (handbook 10, rulings 1, 2 and 6). */

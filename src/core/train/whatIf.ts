@@ -10,7 +10,8 @@ import {
 } from "../units";
 import { verdictKey, type Level, type Verdict } from "../verdict";
 import type { WaterKey } from "../water";
-import { allVerdicts, judgeTrain, type TrainInput } from "./judge";
+import type { TrainInput } from "./ground";
+import { allVerdicts, judgeTrain } from "./judge";
 
 export interface Flip {
   readonly at: string;

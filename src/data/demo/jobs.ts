@@ -157,7 +157,7 @@ function studioJob(scene: Scene): DemoDesk {
     .design(
       [
         { key: "u1", model: "RO-D", parallel: 1 },
-        { key: "u2", model: "PL-2", parallel: 1 },
+        { key: "u2", model: "PL-2", parallel: 1, on: { unit: "u1", port: "product" } },
       ],
       "Direct RO, then the reactor",
     )

@@ -68,6 +68,7 @@ export const surveys = {
     "source.season": "year",
     "source.static": "42 psi",
     "source.cutIn": "40 psi",
+    "source.cutOut": "60 psi",
     "source.yield": "9 gpm",
     "source.flowing": "38 psi",
     "source.flowingAt": "7 gpm",

@@ -1,3 +1,4 @@
+import { connectionWords } from "@/core/families";
 import type { JobState } from "@/core/job";
 import { tell } from "@/core/tell";
 import type { Station } from "@/core/train";
@@ -11,6 +12,13 @@ import { Filling } from "./Filling";
 import type { Picture } from "./pictureOf";
 import type { SchoolInUse } from "./Schools";
 import { schoolSaid, VerdictNote } from "./VerdictNote";
+
+/** Where a unit connects, and on which unit's line. */
+function standsSaid({ placement: { connects, host } }: Station, job: JobState): string {
+  const other = job.units.find((u) => u.key === host)?.model;
+  if (other === undefined) return connectionWords[connects];
+  return `on the ${connects === "feed" ? "feed" : "product"} line of ${other}`;
+}
 
 /** A unit judged against the water as it arrives there, the flow and the pressure. */
 export function StationView({
@@ -40,6 +48,7 @@ export function StationView({
             {s.model.code}, {s.model.name}
             {s.unit.parallel > 1 ? `, ${s.unit.parallel} side by side` : ""}
           </h1>
+          <p className="text-soft">{standsSaid(s, job)}</p>
           <p className="mt-1">
             <VerdictMark level={s.level}>
               {s.headline ? tell(s.headline, profile).reason : "nothing to judge"}

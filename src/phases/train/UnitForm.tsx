@@ -1,10 +1,52 @@
 "use client";
 import type { DesignUnit } from "@/core/families";
+import { parseQuantity, print, type UnitSystem } from "@/core/units";
 import { FormField, SelectField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { KeyButton } from "@/ui/Pressed";
 import { useForm, type FormOutcome, type Typed } from "@/ui/useForm";
 import type { ModelInfo } from "./modelInfo";
+
+/** What a reducing valve or a restrictor is set in; undefined where a unit cannot be set. */
+const setIn = (model: ModelInfo | undefined): "pressure" | "flow" | undefined =>
+  model?.reducer ? "pressure" : model?.holds ? "flow" : undefined;
+const setHints = { pressure: "as delivered when empty", flow: "as stated when empty" } as const;
+
+/** The number that was typed for a setting; undefined where nothing was. */
+function setFrom(
+  text: string,
+  quantity: "pressure" | "flow",
+  profile: UnitSystem,
+): number | undefined | FormOutcome {
+  if (text.trim() === "") return undefined;
+  const read = parseQuantity(text, quantity, { profile });
+  if (!read.ok) return { ok: false, error: read.error, field: "set" };
+  const single = read.measured.is === "value" && read.measured.value > 0;
+  return single && read.measured.is === "value"
+    ? read.measured.value
+    : { ok: false, error: "One number above zero, with its unit", field: "set" };
+}
+
+/** Where a unit stands, as one word: as usual, or on a port of another. */
+const placeWord = (on: DesignUnit["on"]): string => (on ? `${on.port}:${on.unit}` : "");
+function onFrom(word: string): DesignUnit["on"] {
+  const [port, unit] = word.split(":");
+  return unit !== undefined && (port === "product" || port === "feed") ? { unit, port } : undefined;
+}
+const ports = { product: "on the product line of", feed: "on the feed line of" } as const;
+
+/** Every place that a unit may stand at: where it usually does, or a line of another unit. */
+const placesFor = (unit: DesignUnit, others: readonly DesignUnit[]) => [
+  { id: "", label: "where it usually connects" },
+  ...others
+    .filter((o) => o.key !== unit.key && o.on?.unit !== unit.key)
+    .flatMap((o) =>
+      (["product", "feed"] as const).map((port) => ({
+        id: `${port}:${o.key}`,
+        label: `${ports[port]} ${o.model}`,
+      })),
+    ),
+];
 
 /** What cannot stand in a design. */
 function faultsOf({ parallel = "", salt = "" }: Typed): FormOutcome | undefined {
@@ -20,12 +62,16 @@ interface UnitFormProps {
   readonly jobId: string;
   readonly unit: DesignUnit;
   readonly models: readonly ModelInfo[];
+  /** Every unit of the design: it may stand on a line of another. */
+  readonly units: readonly DesignUnit[];
+  readonly profile: UnitSystem;
   readonly save: (over: Partial<DesignUnit>, waiting: (words: string) => void) => Promise<FormOutcome>;
   readonly onSaved: () => void;
 }
 
-/** Changes a unit of the design: its model, how many side by side, its salt, its place. */
-export function UnitForm({ jobId, unit, models, save, onSaved }: UnitFormProps) {
+/** Changes a unit of the design: its model, how many side by side, what it is set to, the line it stands on, its place. */
+export function UnitForm({ jobId, unit, models, units, profile, save, onSaved }: UnitFormProps) {
+  const quantity = setIn(models.find((m) => m.code === unit.model));
   const form = useForm({
     draft: `${jobId}.unit.${unit.key}`,
     initial: {
@@ -33,19 +79,26 @@ export function UnitForm({ jobId, unit, models, save, onSaved }: UnitFormProps) 
       parallel: String(unit.parallel),
       salt: unit.saltLbPerFt3 === undefined ? "" : String(unit.saltLbPerFt3),
       place: unit.place ?? "",
+      on: placeWord(unit.on),
+      set: unit.set === undefined || !quantity ? "" : print(unit.set, quantity, profile),
     },
     check: faultsOf,
-    send: ({ model = "", parallel, salt, place }, waiting) =>
-      save(
+    send: async ({ model = "", parallel, salt, place, on = "", set = "" }, waiting) => {
+      const setTo = quantity && setFrom(set, quantity, profile);
+      if (typeof setTo === "object") return setTo;
+      return save(
         {
           model,
           version: model === unit.model ? undefined : models.find((m) => m.code === model)?.version,
           parallel: Number(parallel),
           saltLbPerFt3: salt ? Number(salt) : undefined,
           place: place || undefined,
+          set: setTo,
+          on: onFrom(on),
         },
         waiting,
-      ),
+      );
+    },
     onTaken: onSaved,
   });
   const isOffered = models.some((m) => m.code === unit.model);
@@ -71,6 +124,10 @@ export function UnitForm({ jobId, unit, models, save, onSaved }: UnitFormProps) 
           inputMode="decimal"
         />
       )}
+      {quantity === undefined ? null : (
+        <FormField form={form} label="Set to" hint={setHints[quantity]} name="set" inputMode="text" />
+      )}
+      <SelectField form={form} label="Stands" name="on" options={placesFor(unit, units)} />
       <FormField form={form} label="Place" hint="in words, if you like" name="place" maxLength={80} />
       <p role="status" className="text-stop">
         {form.whole}

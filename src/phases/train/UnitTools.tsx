@@ -1,5 +1,6 @@
 "use client";
 import type { DesignUnit } from "@/core/families";
+import type { UnitSystem } from "@/core/units";
 import { KeyButton } from "@/ui/Pressed";
 import { Sheet } from "@/ui/Sheet";
 import { useRouter } from "next/navigation";
@@ -16,6 +17,7 @@ interface UnitToolsProps {
   readonly units: readonly DesignUnit[];
   readonly models: readonly ModelInfo[];
   readonly seen: number;
+  readonly profile: UnitSystem;
 }
 
 const Tool = (props: ComponentProps<"button">) => (
@@ -23,7 +25,7 @@ const Tool = (props: ComponentProps<"button">) => (
 );
 
 /** Moves, changes or takes out the unit that is open. */
-export function UnitTools({ jobId, unit, units, models, seen }: UnitToolsProps) {
+export function UnitTools({ jobId, unit, units, models, seen, profile }: UnitToolsProps) {
   const router = useRouter();
   const { act, send, say, busy } = useDesign(jobId);
   const [editing, setEditing] = useState(false);
@@ -49,7 +51,10 @@ export function UnitTools({ jobId, unit, units, models, seen }: UnitToolsProps) 
   const takeOut = () =>
     act(
       designOf(
-        units.filter((u) => u.key !== unit.key),
+        // What stood on its lines goes back to where it usually connects.
+        units
+          .filter((u) => u.key !== unit.key)
+          .map((u) => (u.on?.unit === unit.key ? { ...u, on: undefined } : u)),
         `${unit.model} taken out`,
       ),
       () => router.push(`/jobs/${jobId}/train` as Route),
@@ -92,6 +97,8 @@ export function UnitTools({ jobId, unit, units, models, seen }: UnitToolsProps) 
           key={unit.key}
           jobId={jobId}
           unit={unit}
+          units={units}
+          profile={profile}
           models={models.filter((m) => m.family === model?.family)}
           save={(over, waiting) => send(changed(over, `${unit.model} changed`), waiting)}
           onSaved={() => setEditing(false)}

@@ -1,6 +1,6 @@
-import { behindFeed, behindProduct } from "./branch";
 import { named, RigBuilder } from "./builder";
 import type { RigPart } from "./part";
+import { behindFeed, behindProduct } from "./series";
 
 /** The line before the membrane: apart, it rinses the pre-filters past the membrane. Returns where it enters the shut-off. */
 function lineBeforeMembrane(d: RigBuilder, { key, name }: RigPart, line: string, place: string): string {

@@ -2,11 +2,12 @@ import { isOver, isUnder, type UnitModel } from "../../families";
 import { boosted } from "../../treatment";
 import { KPA_PER_METRE } from "../../units";
 import type { Water } from "../../water";
-import { placeUnit, type Ground, type Reached } from "../judge";
+import type { Ground } from "../ground";
+import { placeUnit, type Reached } from "../judge";
 import type { Station } from "../station";
 import type { Placing } from "./placing";
 import type { Prices } from "./running";
-import { judgeTaps } from "../outlets";
+import { judgeDrunk } from "../outlets";
 import { add, less, scoreOf, sum, zero, type Score } from "./score";
 
 /** A drinking-water branch behind a line: an RO, with or without a booster. */
@@ -89,7 +90,7 @@ export function branchesOn(
         const key = `u${n + (booster ? 2 : 1)}`;
         const second = placing.place(first?.reached ?? reached, key, membrane, 1);
         const drunk = { name: membrane.code, water: second.station.waterOut };
-        const tap = scoreOf(judgeTaps(ground, drunk), 0);
+        const tap = scoreOf(judgeDrunk(ground, reached.water, drunk), 0);
         const score = sum(first?.score ?? zero, second.score, tap);
         if (!found || less(score, found.score) < 0)
           found = { stations: [...(first ? [first.station] : []), second.station], score };

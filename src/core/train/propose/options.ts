@@ -12,7 +12,8 @@ import {
 import { lossCurve, unitLoss } from "../../treatment";
 import { lower, value } from "../../units";
 import { housePressures, type NeedId, type Water } from "../../water";
-import { beforeFirst, placeUnit, type Ground } from "../judge";
+import type { Ground } from "../ground";
+import { beforeFirst, placeUnit } from "../judge";
 import { stationVerdicts } from "../station";
 import { rankedCost, type Prices } from "./running";
 import { add, less, scoreOf, zero, type Score } from "./score";

@@ -1,6 +1,7 @@
 import { isFineStage, hasCarbon, type UnitModel } from "../../families";
 import type { Water } from "../../water";
-import { placeUnit, reachedAfter, type Ground, type Reached } from "../judge";
+import type { Ground } from "../ground";
+import { placeUnit, reachedAfter, type Reached } from "../judge";
 import { stationVerdicts, type Station } from "../station";
 import { limitsOf, type Option } from "./options";
 import { rankedCost, type Prices } from "./running";

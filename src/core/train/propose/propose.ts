@@ -11,10 +11,11 @@ import {
   type NeedId,
   type Water,
 } from "../../water";
-import { beforeFirst, groundOf, judgeHouse, type Ground, type Reached, type TrainInput } from "../judge";
+import { groundOf, type Ground, type TrainInput } from "../ground";
+import { beforeFirst, judgeHouse, type Reached } from "../judge";
 import { houseHardness, needRuleId } from "../needs";
 import { carbonBehind } from "../house";
-import { BACTERIA, outletRules } from "../outlets";
+import { BACTERIA, outletRules, toldOfOutlet } from "../outlets";
 import { stationVerdicts, type Station } from "../station";
 import { branchesOn, noBranch, type Branches } from "./branch";
 import {
@@ -358,7 +359,9 @@ class Frontier {
     const house = judgeHouse(ground, stations, node.reached);
     // What the outlet's limits say is part of the branch's own score.
     const bacteria = [...house.outlets.values()].flat().filter((v) => v.rule === BACTERIA);
-    const score = sum(node.own, branch.score, scoreOf([...house.verdicts, ...bacteria], 0));
+    const told = input.withRo ? toldOfOutlet(ground) : new Set<string>();
+    const ofHouse = house.verdicts.filter((v) => !told.has(v.rule));
+    const score = sum(node.own, branch.score, scoreOf([...ofHouse, ...bacteria], 0));
     this.put({ ...node, stage: "exact", stations, score });
   }
 

@@ -1,5 +1,5 @@
 import { LITRES_PER_GALLON } from "../../units";
-import type { Ground } from "../judge";
+import type { Ground } from "../ground";
 import type { Station } from "../station";
 
 /** What a year of running costs beside the unit's own consumables; in the company's currency. */

@@ -17,7 +17,18 @@ import { may } from "@/server/permissions";
 export const metadata = { title: "Train" };
 
 /** What a choice of unit shows of each that is offered. */
-const modelOf = ({ code, version, name, family, branch, ratedFlow, massFullKg, softener }: UnitModel) => ({
+const modelOf = ({
+  code,
+  version,
+  name,
+  family,
+  branch,
+  ratedFlow,
+  massFullKg,
+  softener,
+  reducer,
+  holds,
+}: UnitModel) => ({
   code,
   version,
   name,
@@ -26,6 +37,8 @@ const modelOf = ({ code, version, name, family, branch, ratedFlow, massFullKg, s
   massFullKg,
   ratedFlow,
   softener,
+  reducer,
+  holds,
 });
 
 /** Questions on which the trade is of two schools, with the company's answer and the job's own. */
@@ -61,7 +74,14 @@ export default async function TrainPage({ params, searchParams }: PageProps<"/jo
   const schools = schoolsOf(job, known);
   const signed = job.revisions.length > 0 && differences(job).length === 0;
   const tools = station && canDesign && (
-    <UnitTools jobId={job.id} unit={station.unit} units={job.units} models={models} seen={job.designSeq} />
+    <UnitTools
+      jobId={job.id}
+      unit={station.unit}
+      units={job.units}
+      models={models}
+      seen={job.designSeq}
+      profile={profile}
+    />
   );
   const trainSchools = known.schoolsWith(draftBasis(job).schools ?? {});
   const whole = (
