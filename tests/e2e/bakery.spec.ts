@@ -3,7 +3,19 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
 import sharp from "sharp";
-import { base, desk, entriesOf, folder, moveClock, other, phone, signedIn, survey } from "./hands";
+import {
+  base,
+  desk,
+  entriesOf,
+  folder,
+  moveClock,
+  other,
+  phone,
+  signedIn,
+  survey,
+  pressThrough,
+  turnAll,
+} from "./hands";
 
 const answers = {
   "source.kind": "Municipal",
@@ -96,11 +108,12 @@ async function doStep(page: Page, seen: { flowCorrected: boolean; photo: boolean
   const over = step.getByRole("button", { name: /Soak is over|Water is clear|Flow is done/ });
   if (kind === "soak" || kind === "flow") {
     if ((await over.count()) === 0) {
-      await step
-        .getByRole("button", {
-          name: /^(All turned; )?(soak starts now|water is running|water runs again)$/i,
-        })
-        .click();
+      await pressThrough(
+        step,
+        step.getByRole("button", {
+          name: /^(All turned; )?(now listen|soak starts now|water is running|water runs again)$/i,
+        }),
+      );
       // A clock that only counts makes room for other work; a flow that must be measured stays.
       await expect(
         over.or(page.locator(`article[data-step]:not([data-step="${id}"])`)).first(),
@@ -128,6 +141,7 @@ async function doStep(page: Page, seen: { flowCorrected: boolean; photo: boolean
     }
     await over.click();
   } else if (kind === "read") {
+    if ((await step.locator("[data-step-moves]").count()) > 0) await turnAll(step);
     for (const [label, text] of Object.entries(readings[id] ?? readings[name]!))
       await step
         .getByLabel(label, { exact: true })
@@ -139,7 +153,12 @@ async function doStep(page: Page, seen: { flowCorrected: boolean; photo: boolean
     await step.getByRole("button", { name: "Go on" }).click();
   } else if (kind === "cycle") {
     for (let c = 1; c <= 2; c += 1)
-      await step.getByRole("button", { name: `Filled, emptied and discarded: ${c}` }).click();
+      await pressThrough(
+        step,
+        step.getByRole("button", {
+          name: new RegExp(`now listen|Filled, emptied and discarded: ${c}$`, "i"),
+        }),
+      );
     await step.getByRole("button", { name: "Discards are done" }).click();
   } else if (kind === "record") {
     await step
@@ -161,11 +180,12 @@ async function doStep(page: Page, seen: { flowCorrected: boolean; photo: boolean
       await expect(step).toContainText("Photo kept");
       seen.photo = true;
     }
-    await step
-      .getByRole("button", {
-        name: /^(All turned; )?(done|yes, checked|turned|all turned as listed|sign this hold)$/i,
-      })
-      .click();
+    await pressThrough(
+      step,
+      step.getByRole("button", {
+        name: /^(All turned; )?(now listen|done|yes, checked|turned|all turned as listed|sign this hold)$/i,
+      }),
+    );
   }
   await expect(page.locator(`article[data-step="${id}"]:not([data-status="done"])`)).toHaveCount(0);
   return true;

@@ -1,4 +1,4 @@
-import { expect, type Browser, type BrowserContext, type Page } from "@playwright/test";
+import { type Locator, expect, type Browser, type BrowserContext, type Page } from "@playwright/test";
 
 export const base = process.env.BRANT_TEST_BASE!;
 export const other = process.env.BRANT_TEST_OTHER!;
@@ -124,4 +124,39 @@ export async function survey(page: Page, answers: Readonly<Record<string, string
     await expect(box).toContainText(/saved|✓/);
   }
   await expect(page.getByText("saving…")).toHaveCount(0);
+}
+
+/** Presses a step's button as a crew does: what fills on the way is listened to and answered first, then it is pressed again. */
+export async function pressThrough(step: Locator, press: Locator): Promise<void> {
+  const heard = step.locator("[data-heard]");
+  for (;;) {
+    await expect(press.or(heard).first()).toBeVisible();
+    if (await heard.isVisible()) {
+      await heard.click();
+      await expect(heard).toHaveCount(0);
+      continue;
+    }
+    await expect(press).toBeEnabled();
+    const listens = /listen/.test((await press.textContent()) ?? "");
+    await press.click();
+    if (!listens) return;
+    await expect(heard).toBeVisible();
+  }
+}
+
+/** Makes every move that a step lists, one after the other, and answers what fills. */
+export async function turnAll(step: Locator): Promise<void> {
+  const turned = step.getByRole("button", { name: /^Turned: / });
+  const heard = step.locator("[data-heard]");
+  const stands = step.getByText("The rig stands so");
+  for (;;) {
+    await expect(turned.or(heard).or(stands).first()).toBeVisible();
+    if (await heard.isVisible()) await heard.click();
+    else if (await turned.isVisible()) {
+      const move = step.locator("[data-next-move]");
+      const now = (await move.getAttribute("data-next-move"))!;
+      await turned.click();
+      await expect(step.locator(`[data-next-move="${now}"]`)).toHaveCount(0);
+    } else return;
+  }
 }

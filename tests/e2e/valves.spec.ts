@@ -8,7 +8,7 @@ import { knowledgeWith } from "@/catalogue/knowledge";
 import { movesFor, signingBlockers } from "@/core/record";
 import { rigSchema } from "@/core/rig";
 import { clockOf } from "@/core/run";
-import { entriesOf, folder, freshId, moveClock, openJob, phone, post, signedIn } from "./hands";
+import { entriesOf, folder, freshId, moveClock, openJob, phone, post, pressThrough, signedIn } from "./hands";
 
 /** What is pressed when something that filled is full. */
 const fullWords = /^(The sound has stopped|Water comes without air|The tank is full)/;
@@ -261,13 +261,16 @@ test("carbon and conditioner start up by their goals, the carbon past until the 
   const job = await startedBefore(page, "Quay cottage", "u2.fill");
   await page.goto(`/jobs/${job}/run?step=u2.fill`);
   await expect(page.locator("[data-step-moves]")).toContainText(/Join inlet stub|Open inlet valve/);
-  await page.getByRole("button", { name: "All turned as listed" }).click();
+  const turnedAll = page.getByRole("button", {
+    name: /^(All turned; now listen|All turned as listed|Turned)$/,
+  });
+  await pressThrough(page.locator("article[data-step]"), turnedAll);
   await expect(page.locator('article[data-step="u2.fill"]')).toHaveCount(0);
   await expect(page.locator("[data-queued]")).toHaveCount(0);
   let state = await stateOf(page, job);
   expect(state.rig!.state.stages).toMatchObject({ u1: "flushed", u2: "wet" });
   expect(state.rig!.state.positions).toMatchObject({ "u1.head": "bypass", "u2.head": "service" });
-  await sent(page, job, { kind: "stepDone", step: "u2.dry" });
+  await crewUntil(page, job, "u2.soak");
   await sentClock(page, job, "u2.soak");
   await page.goto(`/jobs/${job}/run/valves`);
   await page.locator("[data-twin] summary").click();
@@ -279,7 +282,7 @@ test("carbon and conditioner start up by their goals, the carbon past until the 
   await crewUntil(page, job, "u1.service");
   await page.goto(`/jobs/${job}/run?step=u1.service`);
   await expect(page.locator("[data-next-move]")).toBeVisible();
-  await page.getByRole("button", { name: "All turned as listed" }).click();
+  await pressThrough(page.locator("article[data-step]"), turnedAll);
   await expect(page.locator('article[data-step="u1.service"]')).toHaveCount(0);
   await expect(page.locator("[data-queued]")).toHaveCount(0);
   state = await stateOf(page, job);

@@ -27,6 +27,7 @@ function shown(job: JobState, step: Step, now: number, over: Shown = {}) {
   const moves: StepMovesOf = {
     order: { is: "idle" },
     looking: false,
+    mustListen: false,
     markListed,
     withListed: (words) => words,
     ...over.moves,

@@ -31,6 +31,7 @@ const inLine = [
   "inlet",
   "bypass",
   "restore",
+  "joined",
   "order",
   "leakQuarter",
   "holdTest",
@@ -127,7 +128,7 @@ describe("a line without a bypass", () => {
   it("tells the household that it is off until the units are open, and promises no way round", () => {
     expect(steps.filter((s) => s.unit === undefined).map((s) => s.id.replace("site.", ""))).toEqual(
       inLine
-        .filter((id) => id !== "bypass" && id !== "restore")
+        .filter((id) => id !== "bypass" && id !== "restore" && id !== "joined")
         .map((id) => ({ tell: "tellOff", walk: "walkShutOff" })[id] ?? id),
     );
     expect(steps.some((s) => s.water === "bypassed")).toBe(false);

@@ -22,7 +22,7 @@ export const booster: Recipe = {
     threadDry,
     {
       id: "power",
-      stage: "branch",
+      stage: "power",
       kind: "check",
       title: "Pre-filters full, then pump power",
       why: "A pump without water is ruined in a minute.",

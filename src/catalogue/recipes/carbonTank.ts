@@ -89,6 +89,7 @@ export const carbonTank: Recipe = {
       id: "service",
       stage: "serve",
       kind: "turn",
+      gathers: true,
       title: "Carbon to service, slowly",
       why: "A fast opening disturbs the bed.",
       work: 5,

@@ -1,6 +1,6 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
-import { dry } from "./dry";
+import { dry, dryFirst } from "./dry";
 
 /** Whole-house units (handbook 5). */
 export const cartridgeRack: Recipe = {
@@ -73,16 +73,17 @@ export const cartridgeRack: Recipe = {
       goal: { want: "fill" },
       cautions: ["standClear"],
     },
+    dryFirst,
     dry,
     {
       id: "flush",
       stage: "start",
       kind: "flow",
-      title: "Flush at a cold tub",
+      title: "Flush {unit}",
       why: "Fines leave here, not through an aerator.",
       work: 3,
       water: "on",
-      goal: { want: "flush" },
+      goal: { want: "flush", fully: true },
       flow: { minutes: 10, direction: "forward", to: "a cold tub, aerator off" },
       cautions: ["standClear", "drains"],
     },

@@ -1,7 +1,7 @@
 import type { Recipe } from "../../core/run/recipe";
 import { connectors } from "./connectors";
 import { serial } from "./serial";
-import { dry } from "./dry";
+import { dry, dryFirst } from "./dry";
 
 export const conditioner: Recipe = {
   id: "conditioner",
@@ -41,6 +41,7 @@ export const conditioner: Recipe = {
       details: ["Crack the feed, fill the lines, leak check", "Vent at the nearest cold tap, aerator off"],
       cautions: ["standClear"],
     },
+    dryFirst,
     dry,
     {
       id: "soak",
@@ -57,7 +58,7 @@ export const conditioner: Recipe = {
       id: "flush",
       stage: "start",
       kind: "flow",
-      title: "Flush with the taps wide open",
+      title: "Flush {unit} with a full flow",
       why: "{flow} carries the loose media dust out.",
       figures: { flow: { us: "5 gpm", metric: "19 L/min" } },
       work: 5,

@@ -1,5 +1,5 @@
 import type { Recipe, RecipeStep } from "../../core/run/recipe";
-import { dry } from "./dry";
+import { dry, dryFirst } from "./dry";
 import { serial } from "./serial";
 
 /** Fits a device into a pipe, arrow with the flow. */
@@ -14,11 +14,18 @@ const fit: RecipeStep = {
   cautions: ["leadFree"],
 };
 
+/** Asked of what holds no water of its own: it is dry when the line it stands in was filled. */
+const deviceDry: RecipeStep = {
+  ...dry,
+  goal: undefined,
+  check: { question: "Every joint of {unit} dry, at a quarter and at full pressure?" },
+};
+
 export const lineDevice: Recipe = {
   id: "line-device",
   version: 1,
   title: "Restrictor or check valve",
-  steps: [fit, dry],
+  steps: [fit, deviceDry],
 };
 
 /** Set to what the design says, and read back (handbook 10, ruling 12). */
@@ -28,7 +35,7 @@ export const reducingValve: Recipe = {
   title: "Reducing valve",
   steps: [
     fit,
-    dry,
+    deviceDry,
     {
       id: "set",
       stage: "start",
@@ -58,7 +65,7 @@ export const expansionVessel: Recipe = {
       check: { question: "Pre-charge, empty, set to the pressure of the house at rest?" },
     },
     { ...fit, title: "Fit {unit} on the heater's cold side", why: "No valve may part it from the heater." },
-    dry,
+    deviceDry,
   ],
 };
 
@@ -81,6 +88,7 @@ export const houseBooster: Recipe = {
       goal: { want: "fill" },
       cautions: ["standClear"],
     },
+    dryFirst,
     dry,
     {
       id: "power",

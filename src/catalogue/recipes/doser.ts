@@ -1,6 +1,6 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
-import { dry } from "./dry";
+import { dry, dryFirst } from "./dry";
 
 export const doser: Recipe = {
   id: "doser",
@@ -39,6 +39,7 @@ export const doser: Recipe = {
       goal: { want: "fill" },
       cautions: ["standClear"],
     },
+    dryFirst,
     dry,
     {
       id: "solution",

@@ -23,18 +23,20 @@ export const iceMaker: Recipe = {
     },
     {
       id: "open",
-      stage: "branch",
+      stage: "tail",
       kind: "do",
       title: "Open the branch",
       why: "Discards must not end as ice.",
       work: 3,
       water: "on",
       details: ["Only after the last discard"],
+      goal: { want: "stand", positions: { valve: "open" } },
     },
-    threadDry,
+    // Its tube has no water before its valve is opened.
+    { ...threadDry, stage: "tail" },
     {
       id: "first",
-      stage: "branch",
+      stage: "tail",
       kind: "check",
       title: "Throw the first ice away",
       why: "It was made from what stood in the tube.",

@@ -1,4 +1,5 @@
 import type { Recipe } from "../../core/run/recipe";
+import { threadDry } from "./dry";
 
 export const leakStop: Recipe = {
   id: "leak-stop",
@@ -16,6 +17,7 @@ export const leakStop: Recipe = {
       tightening: "Push to the stop, tug, clip",
       details: ["Flat dry floor", "No pad yet"],
     },
+    threadDry,
     {
       id: "pad",
       stage: "prove",

@@ -1,6 +1,6 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
-import { dryAtStop } from "./dry";
+import { dryAtStop, dryFirstAtStop } from "./dry";
 
 export const manualSoftener: Recipe = {
   id: "manual-softener",
@@ -29,6 +29,7 @@ export const manualSoftener: Recipe = {
       cautions: ["airGap"],
     },
     serial,
+    dryFirstAtStop,
     dryAtStop,
     {
       id: "brine",

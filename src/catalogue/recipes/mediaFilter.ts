@@ -1,7 +1,7 @@
 import type { Recipe } from "../../core/run/recipe";
 import { connectors } from "./connectors";
 import { serial } from "./serial";
-import { dry } from "./dry";
+import { dry, dryFirst } from "./dry";
 
 const backwashed = [{ unit: "media.backwash", has: true }];
 
@@ -66,16 +66,17 @@ export const mediaFilter: Recipe = {
       goal: { want: "fill" },
       cautions: ["standClear"],
     },
+    dryFirst,
     dry,
     {
       id: "flush",
       stage: "start",
       kind: "flow",
-      title: "Nearest cold tap until clear",
+      title: "Flush {unit} until clear",
       why: "Media dust and air leave here.",
       work: 5,
       water: "on",
-      goal: { want: "flush" },
+      goal: { want: "flush", fully: true },
       flow: { minutes: 10, untilClear: true, direction: "forward", to: "the nearest cold tap, aerator off" },
       cautions: ["drains"],
     },

@@ -1,6 +1,6 @@
 import type { Recipe } from "../../core/run/recipe";
 import { stopProved } from "./stopProved";
-import { dryAtStop } from "./dry";
+import { dryAtStop, dryFirstAtStop } from "./dry";
 
 export const pointFilter: Recipe = {
   id: "point-filter",
@@ -18,6 +18,7 @@ export const pointFilter: Recipe = {
       water: "off",
       details: ["Cartridge into the head and turned until it has no play"],
     },
+    dryFirstAtStop,
     dryAtStop,
     {
       id: "run",

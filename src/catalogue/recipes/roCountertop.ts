@@ -43,7 +43,7 @@ export const roCountertop: Recipe = {
     serial,
     {
       id: "leak",
-      stage: "branch",
+      stage: "firstWater",
       kind: "check",
       title: "Water on slowly, leak check",
       why: "Before the reservoir's ceramic filter goes in.",

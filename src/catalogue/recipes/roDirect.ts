@@ -1,4 +1,5 @@
 import type { Recipe } from "../../core/run/recipe";
+import { dryAtStop, dryFirstAtStop } from "./dry";
 import { serial } from "./serial";
 import { stopProved } from "./stopProved";
 
@@ -43,20 +44,11 @@ export const roDirect: Recipe = {
       hold: { statement: "Each filter at its alignment mark and turned a quarter to its click." },
     },
     serial,
-    {
-      id: "water",
-      stage: "branch",
-      kind: "check",
-      title: "Water on, leak check",
-      why: "Before any power.",
-      work: 5,
-      water: "on",
-      goal: { want: "stand", positions: { faucet: "closed", valve: "open" } },
-      check: { question: "All joints dry?" },
-    },
+    { ...dryFirstAtStop, id: "water" },
+    dryAtStop,
     {
       id: "plug",
-      stage: "branch",
+      stage: "power",
       kind: "do",
       title: "Wall plug last",
       why: "The pump must find water.",

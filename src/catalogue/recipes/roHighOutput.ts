@@ -1,7 +1,7 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
 import { stopProved } from "./stopProved";
-import { dryAtStop } from "./dry";
+import { dryAtStop, dryFirstAtStop } from "./dry";
 
 export const roHighOutput: Recipe = {
   id: "ro-high-output",
@@ -42,6 +42,7 @@ export const roHighOutput: Recipe = {
       water: "any",
       record: { what: "membrane", label: "Membrane serial" },
     },
+    dryFirstAtStop,
     dryAtStop,
     {
       id: "waste",

@@ -1,7 +1,7 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
 import { stopProved } from "./stopProved";
-import { dryAtStop } from "./dry";
+import { dryAtStop, dryFirst } from "./dry";
 
 /** Drinking-water units (handbook 5). */
 export const roTank: Recipe = {
@@ -112,7 +112,7 @@ export const roTank: Recipe = {
     serial,
     {
       id: "firstRinse",
-      stage: "branch",
+      stage: "firstWater",
       kind: "flow",
       title: "Rinse the pre-filters into a bucket",
       why: "{amount}, or until clear: carbon fines would foul the membrane.",
@@ -135,7 +135,7 @@ export const roTank: Recipe = {
     },
     {
       id: "membrane",
-      stage: "branch",
+      stage: "firstWater",
       kind: "check",
       title: "Membrane from its bag, seated to the stop",
       why: "Not fully seated, raw water goes round it.",
@@ -146,7 +146,7 @@ export const roTank: Recipe = {
     },
     {
       id: "membraneSerial",
-      stage: "branch",
+      stage: "firstWater",
       kind: "record",
       title: "Write down the membrane's serial",
       why: "Its age is judged by it.",
@@ -156,7 +156,7 @@ export const roTank: Recipe = {
     },
     {
       id: "open",
-      stage: "branch",
+      stage: "firstWater",
       kind: "turn",
       title: "Tank shut, feed open slowly",
       why: "The first water must not go into the tank.",
@@ -170,7 +170,7 @@ export const roTank: Recipe = {
     },
     {
       id: "openBoth",
-      stage: "branch",
+      stage: "firstWater",
       kind: "turn",
       title: "Tank open, feed open slowly",
       why: "The house school: the first water goes into the tank, and one tank more is discarded.",
@@ -182,10 +182,11 @@ export const roTank: Recipe = {
       details: ["Leak check at every fitting"],
       when: [{ tankOpen: true }],
     },
+    { ...dryFirst, stage: "firstWater" },
     dryAtStop,
     {
       id: "pump",
-      stage: "branch",
+      stage: "power",
       kind: "check",
       title: "Plug the pump of {unit} in",
       why: "It needs water first; without it the feed is too low for every reading after this.",

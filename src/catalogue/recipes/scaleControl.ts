@@ -1,6 +1,6 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
-import { dry } from "./dry";
+import { dry, dryFirst } from "./dry";
 
 export const scaleControl: Recipe = {
   id: "scale-control",
@@ -41,6 +41,7 @@ export const scaleControl: Recipe = {
       details: ["Nearest cold tap open as vent, aerator off", "Plug in hand-tight, tap shut"],
       cautions: ["standClear"],
     },
+    dryFirst,
     dry,
     {
       id: "soak",

@@ -26,6 +26,8 @@ const heaterOff = (
   cautions: ["heaterOff", "licensed"],
   when: [{ houseShut: true }, { survey: "heater.kind", is }],
 });
+/** The heater is not on again yet. */
+const coldYet = { heaterPower: "off" };
 /** Nothing in the house's line: at a stop, a pipe, an appliance, a faucet or another unit. */
 const notInLine: When = [{ absent: ["line"] }];
 /** At a stop, a cold pipe or an appliance. */
@@ -293,6 +295,22 @@ export const siteRecipe: Recipe = {
       when: [...notInLine, { houseShut: true }],
     },
     {
+      id: "joined",
+      stage: "order",
+      kind: "turn",
+      title: "Join the train to its stubs, without pressure",
+      why: "A cap that comes off under pressure sprays; a joint that is made under water weeps.",
+      work: 10,
+      water: "bypassed",
+      turn: { direction: "both legs shut, caps off, joints made", seenFrom: "the train" },
+      goal: {
+        want: "stand",
+        positions: { inlet: "closed", outlet: "closed", stubIn: "joined", stubOut: "joined" },
+      },
+      cautions: ["relieve"],
+      when: [...inLine, { arrangement: ["threeValve"] }],
+    },
+    {
       id: "order",
       stage: "order",
       kind: "hold",
@@ -314,6 +332,7 @@ export const siteRecipe: Recipe = {
       work: 15,
       water: "on",
       check: { question: "Every joint dry to a paper towel?", photo: "wanted" },
+      goal: { want: "normal", but: coldYet },
       cautions: ["standClear"],
       when: inLine,
     },
@@ -338,6 +357,7 @@ export const siteRecipe: Recipe = {
       work: 17,
       water: "on",
       read: { reading: "holdTest", place: "Treated line, shut in", when: "after" },
+      goal: { want: "trap" },
       when: inLine,
     },
     {
@@ -349,6 +369,7 @@ export const siteRecipe: Recipe = {
       work: 5,
       water: "on",
       read: { reading: "trainLoss", place: "Before and after the train", when: "after" },
+      goal: { want: "normal", but: { ...coldYet, coldTap: "open" } },
       when: inLine,
     },
     {
@@ -360,6 +381,7 @@ export const siteRecipe: Recipe = {
       work: 5,
       water: "on",
       hold: { statement: "The hot tap runs without air." },
+      goal: { want: "normal", but: { ...coldYet, hotTap: "open" } },
       when: withHeater,
     },
     {

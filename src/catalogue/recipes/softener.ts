@@ -1,6 +1,6 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
-import { dry } from "./dry";
+import { dry, dryFirst } from "./dry";
 
 export const softener: Recipe = {
   id: "softener",
@@ -101,16 +101,17 @@ export const softener: Recipe = {
       goal: { want: "fill" },
       cautions: ["standClear"],
     },
+    dryFirst,
     dry,
     {
       id: "rinse",
       stage: "start",
       kind: "flow",
-      title: "Outlet open: nearest cold tap until clear",
+      title: "Rinse {unit} until clear",
       why: "Resin dust and air leave here.",
       work: 5,
       water: "on",
-      goal: { want: "flush" },
+      goal: { want: "flush", fully: true },
       flow: { minutes: 5, untilClear: true, direction: "forward", to: "the nearest cold tap, aerator off" },
       cautions: ["drains"],
     },

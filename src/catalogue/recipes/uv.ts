@@ -1,6 +1,11 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
-import { chamberDry } from "./dry";
+import { chamberDry, chamberDryFirst } from "./dry";
+
+/** Open all the way to the chamber: main and inlet are never what throttles it. */
+const fedAhead = { mainValve: "open", inlet: "open" };
+/** Open from the main to the house, and the way past shut: what is to reach the house goes through the chamber. */
+const throughIt = { ...fedAhead, outlet: "open", bypass: "closed" };
 
 export const uv: Recipe = {
   id: "uv",
@@ -110,10 +115,14 @@ export const uv: Recipe = {
       work: 10,
       water: "on",
       turn: { direction: "inlet half", seenFrom: "the handle" },
-      goal: { want: "stand", positions: { behind: "closed", vent: "open", before: "half" } },
+      goal: {
+        want: "stand",
+        positions: { ...fedAhead, behind: "closed", vent: "open", before: "half" },
+      },
       details: ["Vent at the pressure-relief button until water comes without air", "Leak check"],
       cautions: ["standClear"],
     },
+    chamberDryFirst,
     {
       id: "full",
       stage: "start",
@@ -166,6 +175,7 @@ export const uv: Recipe = {
       goal: {
         want: "stand",
         positions: {
+          ...throughIt,
           plug: "on",
           coldTap: "open",
           hotTap: "open",
@@ -227,6 +237,7 @@ export const uv: Recipe = {
       goal: {
         want: "stand",
         positions: {
+          ...throughIt,
           plug: "on",
           coldTap: "open",
           hotTap: "open",
@@ -268,6 +279,7 @@ export const uv: Recipe = {
       goal: {
         want: "stand",
         positions: {
+          ...throughIt,
           before: "open",
           vent: "closed",
           plug: "on",

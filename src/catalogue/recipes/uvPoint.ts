@@ -1,7 +1,7 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
 import { stopProved } from "./stopProved";
-import { dryAtStop } from "./dry";
+import { dryAtStop, dryFirstAtStop } from "./dry";
 
 export const uvPoint: Recipe = {
   id: "uv-point",
@@ -24,6 +24,7 @@ export const uvPoint: Recipe = {
       cautions: ["stone"],
     },
     serial,
+    dryFirstAtStop,
     dryAtStop,
     {
       id: "run",

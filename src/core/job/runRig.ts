@@ -3,6 +3,7 @@ import { aimed, type Wish } from "../rig/goals";
 import { keysBelow } from "../rig/named";
 import { followed, heardFull, judge } from "../rig/judge";
 import { beforeFirstWater, houseFeed } from "../rig/regions";
+import { isThere } from "../rig/there";
 import {
   faultsOf,
   type Circumstances,
@@ -198,6 +199,14 @@ export function wishOf(run: RunRig | undefined, step: Step | undefined): Wish | 
   } catch {
     return undefined;
   }
+}
+
+/** What a step still wants of the rig that is not there yet, as a title; nothing where it stands so, or where the step wants nothing (handbook 9, rule 6). */
+export function rigLacks(run: RunRig | undefined, step: Step): string | undefined {
+  const wish = wishOf(run, step);
+  if (!run || !wish) return undefined;
+  const { goal, title } = aimed(run.rig, wish);
+  return isThere(run.rig, run.state, goal) ? undefined : title;
 }
 
 /** What the step in hand permits on the rig. */

@@ -1,7 +1,11 @@
 import { judgeReading, readingKinds } from "../readings/kinds";
 import type { ReadingContext, ReadingField, ReadingKind } from "../readings/reading";
 import { parseQuantity, upper, type Measured, type UnitSystem } from "../units";
-import { inSentence, sayFor, sayText } from "../words";
+import { onLine } from "../rig/line";
+import { unitEnds } from "../rig/named";
+import { regions } from "../rig/regions";
+import type { RunRig } from "../job/runRig";
+import { inSentence, listed, sayFor, sayText } from "../words";
 import {
   derived,
   id,
@@ -120,6 +124,22 @@ function correctionFault(
   return (why ?? "").trim().length < 3 ? refuse("Say why the first reading is corrected", "why") : undefined;
 }
 
+/** Why the line is not shut in under pressure, so that a gauge on it says something; undefined where it is, or where the run has no line to follow (handbook 9, rule 5). */
+function whyNotShutIn(run: RunRig | undefined): string | undefined {
+  if (!run) return undefined;
+  const units = run.rig.units.filter((u) => onLine(run.rig, u.key));
+  const ends = units.flatMap((u) => unitEnds(run.rig, u.key));
+  const through = regions(run.rig, run.state).filter((r) => r.nodes.some((n) => ends.includes(n)));
+  if (through.length === 0) return undefined;
+  const nameOf = (edge: string) =>
+    run.rig.handles.find((h) => h.positions.some((p) => edge in p.edges))?.name ?? edge;
+  const open = through.flatMap((r) => r.open).map(nameOf);
+  if (open.length > 0) return `Shut first, or the gauge says nothing: ${inSentence(listed(open))}`;
+  return through.every((r) => r.state === "trapped")
+    ? undefined
+    : "The line is not shut in under pressure: shut it in first, or the gauge says nothing";
+}
+
 export const readingTaken = logKind({
   kind: "readingTaken",
   asked,
@@ -137,6 +157,8 @@ export const readingTaken = logKind({
     const { values, plain, errors } = readValues(kind, intent.values, intent.profile);
     if (Object.keys(errors).length > 0)
       return { ok: false, error: "Some values could not be read", fields: errors };
+    const opened = kind.shutIn ? whyNotShutIn(job.rig) : undefined;
+    if (opened) return refuse(opened);
     const context = against(job, step, deciding);
     const refused = kind.refuses?.(plain, context);
     if (refused) {

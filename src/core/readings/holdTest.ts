@@ -96,5 +96,6 @@ export const holdTest: ReadingKind = {
     return { derived, verdict: holdRule.at(levelOf(per15, division), facts) };
   },
   refuses,
+  shutIn: true,
   rules: [holdRule],
 };

@@ -69,6 +69,8 @@ export interface ReadingKind {
   readonly judge: (values: ReadingValues, context: ReadingContext) => ReadingJudgement;
   /** Why values that can be read say nothing at all, by field; nothing where they may be judged. */
   readonly refuses?: (values: ReadingValues, context: ReadingContext) => SaysNothing | undefined;
+  /** It is taken of a part of the rig that is cut off from the main and under pressure, with no opening in it (handbook 10, ruling 22). */
+  readonly shutIn?: boolean;
   readonly rules: readonly AnyRule[];
 }
 

@@ -43,7 +43,7 @@ export function startOf(job: JobState, knowledge: Knowledge): Kept["runStarted"]
     demand: knowledge.tables.demand,
     defaults: { "ro.discards": schools.roDiscards, "ro.rinseMinutes": schools.roRinseMinutes },
     tankOpen: schools.tankOpen,
-    bypass: (job.bypass ?? defaultBypass).arrangement !== "none",
+    arrangement: (job.bypass ?? defaultBypass).arrangement,
     source: sourceSafety(facts.water, facts.source),
     units,
   });

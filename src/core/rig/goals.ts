@@ -6,14 +6,18 @@ import { handleOpening, handlesNamed, keysBelow, unitEnds } from "./named";
 
 /** What hands want of a rig (handbook 4, Sequences). */
 export type Wish =
-  | { readonly want: "isolate" | "serve" | "fill"; readonly unit: string }
+  | { readonly want: "isolate" | "serve"; readonly unit: string }
+  /** `fully`: it has filled, and its feed is opened all the way. */
+  | { readonly want: "fill"; readonly unit: string; readonly fully?: boolean }
   | {
       readonly want: "flush";
       readonly unit: string;
       /** The opening it is flushed at: its role, or its id. */ readonly at: string;
       readonly fully?: boolean;
     }
-  | { readonly want: "passBy" | "restore" | "normal" }
+  | { readonly want: "passBy" | "restore" | "trap" }
+  /** Every handle as it stands every day; `but`: those that stand otherwise, by their role. */
+  | { readonly want: "normal"; readonly but?: Readonly<Record<string, string>> }
   | { readonly want: "drain"; readonly node: string }
   /** Handles brought to positions: the unit's own by their role, else the rig's; what the rig has not is left out. */
   | {
@@ -41,7 +45,7 @@ function aim(rig: Rig, wish: Wish): Aimed {
     case "serve":
       return served(rig, wish.unit);
     case "fill":
-      return filled(rig, wish.unit);
+      return filled(rig, wish);
     case "flush":
       return flushed(rig, wish);
     case "stand":
@@ -53,7 +57,9 @@ function aim(rig: Rig, wish: Wish): Aimed {
     case "restore":
       return restored(rig);
     case "normal":
-      return allNormal(rig);
+      return allNormal(rig, wish.but ?? {});
+    case "trap":
+      return trapped(rig);
   }
 }
 
@@ -113,17 +119,75 @@ function served(rig: Rig, unit: string): Aimed {
   };
 }
 
-function filled(rig: Rig, unit: string): Aimed {
+/** Levers at the main and round the train as they stand while the house is fed past it: nothing that feeds it stays throttled (handbook 9, rule 3). */
+function fullyPast(rig: Rig): Record<string, string> {
+  const atMain = rig.handles.filter((h) => h.kind === "lever" && standsAtMain(rig, h));
+  const past = rig.handles.filter((h) => h.role === "bypass");
+  return { ...normally(atMain), ...Object.fromEntries(past.map((h) => [h.id, "open"])) };
+}
+
+/** Can the house be fed past a unit while it fills: a way round the train, or a head of its own that lets water in alone, or a valve behind it. */
+function hasWayPast(rig: Rig, keys: readonly string[]): boolean {
+  if (rig.handles.some((h) => h.role === "bypass")) return true;
+  const shutsBehind = rig.handles.some((h) => h.role === "outlet" && h.unit === undefined);
+  return rig.handles.some(
+    (h) =>
+      h.kind === "head" &&
+      h.unit !== undefined &&
+      keys.includes(h.unit) &&
+      (shutsBehind || h.positions.some((p) => p.name === "diagnostic")),
+  );
+}
+
+/** The main open, the train's way out and the way past it shut: nothing reaches the house (handbook 10, ruling 26). */
+function shutOffHouse(rig: Rig): Record<string, string> {
+  const atMain = rig.handles.filter((h) => h.kind === "lever" && standsAtMain(rig, h));
+  const ends = rig.handles.filter(
+    (h) => h.unit === undefined && (h.role === "bypass" || h.role === "outlet"),
+  );
+  return { ...normally(atMain), ...Object.fromEntries(ends.map((h) => [h.id, "closed"])) };
+}
+/** Heads of units as they stand in service. */
+const inService = (rig: Rig, keys: readonly string[]): Record<string, string> =>
+  normally(rig.handles.filter((h) => h.kind === "head" && h.unit !== undefined && keys.includes(h.unit)));
+
+/** Fills a unit that has no way past: its air leaves at the nearest cold tap, and what it gives until it is flushed is drawn there alone. */
+function filledThrough(rig: Rig, unit: string, levers: Readonly<Record<string, string>>): Aimed {
+  const keys = keysOf(rig, unit);
+  const title = `Fill ${nameOf(rig, unit)}`;
+  const tap = rig.handles.find((h) => h.role === "coldTap");
+  if (!tap) return { title, goal: { full: keys, positions: levers } };
+  const openings = tap.positions.flatMap((p) => Object.keys(p.edges));
+  const feed = feedHandle(rig);
+  return {
+    title: `${title}, the air out at ${inSentence(tap.name)}`,
+    goal: { full: keys, positions: { ...normally(otherTaps(rig, tap)), [tap.id]: "open", ...levers } },
+    permit: {
+      openings: [...new Set(openings)],
+      units: rig.units.filter((u) => onLine(rig, u.key)).map((u) => u.key),
+      feed: feed ? { handle: feed, to: levers[feed] ?? "quarter" } : undefined,
+    },
+  };
+}
+
+function filled(rig: Rig, { unit, fully }: Extract<Wish, { want: "fill" }>): Aimed {
   const keys = keysOf(rig, unit);
   const feed = feedHandle(rig);
+  // From its inlet, not backwards through the outlet.
+  const fed = feed ? { [feed]: fully ? "open" : "quarter" } : {};
+  if (rig.source === "unsafe")
+    return {
+      title: `Fill ${nameOf(rig, unit)}, the house off behind it`,
+      goal: { full: keys, positions: { ...shutOffHouse(rig), ...inService(rig, keys), ...fed } },
+    };
+  if (!hasWayPast(rig, keys)) return filledThrough(rig, unit, { ...fullyPast(rig), ...fed });
   return {
     title: `Fill ${nameOf(rig, unit)} and soak, house fed past it`,
     goal: {
       full: keys,
       passedBy: keys,
       live: houses(rig),
-      // From its inlet, not backwards through the outlet.
-      positions: feed ? { [feed]: "quarter" } : {},
+      positions: { ...fullyPast(rig), ...fed },
     },
   };
 }
@@ -143,8 +207,38 @@ function otherTaps(rig: Rig, but: Handle): Handle[] {
   );
 }
 
+/** Levers that the house's water passes on its way through the train: at the main, and behind the units. */
+const isOnWayThrough = (rig: Rig, h: Handle): boolean =>
+  standsAtMain(rig, h) || (h.role === "outlet" && h.unit === undefined);
+
+/** From an unsafe source what is rinsed leaves at the train's own drain cock: no drinking fixture sees it, and the house stays off (handbook 10, ruling 26). */
+function flushedAhead(rig: Rig, wish: Extract<Wish, { want: "flush" }>, cock: Handle): Aimed {
+  const keys = keysOf(rig, wish.unit);
+  const feed = feedHandle(rig);
+  const to = wish.fully ? "open" : "quarter";
+  return {
+    title: `Flush ${nameOf(rig, wish.unit)} at ${inSentence(cock.name)}`,
+    goal: {
+      full: keys,
+      positions: {
+        ...shutOffHouse(rig),
+        ...inService(rig, keys),
+        [cock.id]: "open",
+        ...(feed ? { [feed]: to } : {}),
+      },
+    },
+    permit: {
+      openings: cock.positions.flatMap((p) => Object.keys(p.edges)).slice(0, 1),
+      units: keys,
+      feed: feed ? { handle: feed, to } : undefined,
+    },
+  };
+}
+
 function flushed(rig: Rig, wish: Extract<Wish, { want: "flush" }>): Aimed {
   const keys = keysOf(rig, wish.unit);
+  const cock = rig.handles.find((h) => h.role === "drainCock");
+  if (rig.source === "unsafe" && cock) return flushedAhead(rig, wish, cock);
   const opening = rig.edges.find((e) => e.kind === "opening" && e.role === wish.at)?.id ?? wish.at;
   const at = handleOpening(rig, opening);
   if (!at) throw new Error(`no handle opens ${wish.at}`);
@@ -157,13 +251,15 @@ function flushed(rig: Rig, wish: Extract<Wish, { want: "flush" }>): Aimed {
       full: keys,
       positions: {
         ...normally(otherTaps(rig, at)),
+        ...normally(rig.handles.filter((h) => h.kind === "lever" && isOnWayThrough(rig, h))),
         [at.id]: at.positions.find((p) => p.edges[opening] === "open")!.name,
         ...(feed ? { [feed]: to } : {}),
       },
     },
     permit: {
       openings: [opening],
-      units: keys,
+      // Where there is no way past, the water of one passes those that are not flushed yet.
+      units: hasWayPast(rig, keys) ? keys : rig.units.filter((u) => onLine(rig, u.key)).map((u) => u.key),
       feed: feed ? { handle: feed, to } : undefined,
     },
   };
@@ -210,6 +306,7 @@ function passedBy(rig: Rig): Aimed {
       live: houses(rig),
       avoid: { ...unjoined(rig), ...halfWay(rig) },
       endsNot: uncapped(rig),
+      positions: fullyPast(rig),
     },
   };
 }
@@ -221,25 +318,43 @@ function drained(rig: Rig, node: string): Aimed {
 
 function restored(rig: Rig): Aimed {
   const closedAgain = rig.handles.filter((h) => h.kind === "tap" || h.kind === "vent");
-  const openedAgain = rig.handles.filter((h) => h.kind === "lever" && standsAtMain(rig, h));
   return {
     title: "Restore water to the house",
     goal: {
       live: houses(rig),
       avoid: unjoined(rig),
       endsNot: uncapped(rig),
-      positions: normally([...closedAgain, ...openedAgain]),
+      positions: { ...normally(closedAgain), ...fullyPast(rig) },
     },
   };
 }
 
-function allNormal(rig: Rig): Aimed {
+function allNormal(rig: Rig, but: Readonly<Record<string, string>>): Aimed {
+  const otherwise = handlesNamed(rig, "", but);
+  const every = normally(rig.handles.filter((h) => h.kind !== "automatic"));
   return {
-    title: "Everything back to normal",
-    goal: {
-      live: houses(rig),
-      positions: normally(rig.handles.filter((h) => h.kind !== "automatic")),
-    },
+    title:
+      Object.keys(otherwise).length === 0
+        ? "Everything back to normal"
+        : `Everything as every day, but ${titleOf(rig, otherwise)}`,
+    goal: { live: houses(rig), positions: { ...every, ...otherwise } },
+  };
+}
+
+/** Shuts the line in under pressure for a hold test: between its valves where the house may be fed past it, else with the house behind it. */
+function trapped(rig: Rig): Aimed {
+  const ways = rig.handles.filter((h) => h.kind !== "automatic" && h.kind !== "switch");
+  const role = (name: string) => rig.handles.find((h) => h.role === name && h.unit === undefined)?.id;
+  const feed = role("inlet") ?? feedHandle(rig);
+  const [outlet, past] = [role("outlet"), role("bypass")];
+  const shut = { ...normally(ways), ...(feed ? { [feed]: "closed" } : {}) };
+  const between = outlet !== undefined && past !== undefined && rig.source === "safe";
+  return {
+    title: "Shut the line in, under pressure",
+    // Where there is a way past, the house is fed by it meanwhile.
+    goal: between
+      ? { positions: { ...shut, [outlet]: "closed", [past]: "open" }, always: { live: houses(rig) } }
+      : { positions: shut },
   };
 }
 

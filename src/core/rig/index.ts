@@ -37,6 +37,7 @@ export { followed, heardFull, judge, judgeOf, standing, type Judged } from "./ju
 export { arrangements, composeRig, type Arrangement, type RigChoice, type RigPart } from "./compose";
 export { aimed, wishesOf, type Aimed, type Wish } from "./goals";
 export { feedHandle, lineHandles, onLine } from "./line";
+export { isThere } from "./there";
 export { whyNot, type NoWay } from "./whyNot";
 export { explain, partsIn, sayMove, whatHappened, type Explained } from "./explain";
 export { fillMinutes, saysFull } from "./fill";

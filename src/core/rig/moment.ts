@@ -318,11 +318,11 @@ function openedBare(
     )
       raise(t.caused, c.at.openUnderPressure! + o);
   }
+  // Nor does its cap come off while water stands behind it.
   for (let i = 0; i < sets.length; i += 2)
     if (
       sets[i] === joint &&
-      sets[i + 1] === 0 &&
-      had[i + 1]! > 0 &&
+      (sets[i + 1] === 0) !== (had[i + 1] === 0) &&
       (bit(before, from + l.pressured, c.from[joint]!) || bit(before, from + l.pressured, c.to[joint]!))
     )
       for (let j = 0; j < sets.length; j += 2)

@@ -1,6 +1,13 @@
-import type { Wish } from "../rig";
+import type { Arrangement, Wish } from "../rig";
 import type { SourceSafety } from "../water";
-import { placementsOf, type Connects, type DesignUnit, type PlacedUnit, type UnitModel } from "../families";
+import {
+  placementsOf,
+  type Connects,
+  type DesignUnit,
+  type PlacedUnit,
+  type Placement,
+  type UnitModel,
+} from "../families";
 import type { DemandTables, Fixture, SurveyAnswers } from "../site";
 import type { Figures, Text } from "../words";
 import type { Recipe, RecipeStep, StepCondition } from "./recipe";
@@ -22,15 +29,32 @@ export interface ComposeInput {
   readonly defaults: Readonly<Record<string, number>>;
   /** Is the source safe to drink as it comes; from an unsafe one the house is not fed past its treatment. */
   readonly source: SourceSafety;
-  /** Can the house be fed past the units in its line; without a bypass it is off until they are open. */
-  readonly bypass: boolean;
+  /** How the house can be fed past the units in its line; without a way it is off until they are open. */
+  readonly arrangement: Arrangement;
   /** Tank valve open during the first start: one discard more (handbook 1, Schools). */
   readonly tankOpen: boolean;
+}
+
+type Placed = ReadonlyMap<string, Placement>;
+
+/** The unit at whose own connection a chain of lines begins. */
+function rootOf(placed: Placed, key: string): string {
+  const host = placed.get(key)?.host;
+  return host === undefined ? key : rootOf(placed, host);
+}
+
+/** Units in the order of the design, but each behind the unit on whose line it stands: what has no water before its host is asked about after it. */
+function hostsFirst<U extends PlacedUnit>(units: readonly U[], placed: Placed): readonly U[] {
+  const at = (u: U) => units.findIndex((x) => x.unit.key === rootOf(placed, u.unit.key));
+  const isRoot = (u: U) => placed.get(u.unit.key)!.host === undefined;
+  return units.toSorted((x, y) => at(x) - at(y) || Number(isRoot(y)) - Number(isRoot(x)));
 }
 
 /** What a run is woven from: the steps of the site, or of one unit where it connects. */
 interface Chain {
   readonly key: string;
+  /** The unit at whose connection its line begins; its own key for most. */
+  readonly group: string;
   readonly model?: UnitModel;
   readonly connects?: Connects;
   readonly predicted?: Readonly<Record<string, number | undefined>>;
@@ -76,15 +100,24 @@ export function isHouseShut(kinds: ReadonlySet<Connects>, answers: SurveyAnswers
   return kinds.has("appliance") && answers["appliance.valve"]?.text !== "yes";
 }
 
+/** Can the house be fed past the units in its line: by a way round them, or because each has a head of its own. */
+export function canFeedPast(arrangement: Arrangement, units: readonly PlacedUnit[]): boolean {
+  if (arrangement !== "heads") return arrangement === "threeValve";
+  const placed = placementsOf(units);
+  const line = units.filter(({ unit }) => placed.get(unit.key)!.connects === "line");
+  return line.every(({ model }) => model.head !== undefined);
+}
+
 /** Does a condition hold of a job? Throws where a figure is compared that the unit does not state: unknown is neither much nor little. */
 function conditionHolds(
   c: StepCondition,
-  { answers, source, tankOpen, units, bypass }: ComposeInput,
+  { answers, source, tankOpen, units, arrangement }: ComposeInput,
   { model, connects }: Pick<Chain, "model" | "connects">,
 ) {
   if ("present" in c) return c.present.some((kind) => connectsOf(units).has(kind));
   if ("absent" in c) return !c.absent.some((kind) => connectsOf(units).has(kind));
-  if ("bypass" in c) return c.bypass === bypass;
+  if ("bypass" in c) return c.bypass === canFeedPast(arrangement, units);
+  if ("arrangement" in c) return c.arrangement.includes(arrangement);
   if ("at" in c) return connects !== undefined && c.at.includes(connects);
   if ("houseShut" in c) return isHouseShut(connectsOf(units), answers) === c.houseShut;
   if ("source" in c) return c.source.includes(source);
@@ -191,16 +224,19 @@ function wishFrom(goal: NonNullable<RecipeStep["goal"]>, unit: string): Wish {
   switch (goal.want) {
     case "isolate":
     case "serve":
-    case "fill":
       return { want: goal.want, unit };
+    case "fill":
+      return { want: "fill", unit, fully: goal.fully ? true : undefined };
     case "flush":
       return { want: "flush", unit, at: goal.at ?? "coldTap", fully: goal.fully ? true : undefined };
     case "stand":
       return { ...goal, unit };
     case "passBy":
     case "restore":
-    case "normal":
+    case "trap":
       return { want: goal.want };
+    case "normal":
+      return goal.but ? { want: "normal", but: goal.but } : { want: "normal" };
   }
 }
 
@@ -231,6 +267,7 @@ function stepFrom(
   const expected = (key: string | undefined) =>
     key !== undefined && predicted?.[key] !== undefined ? { expected: predicted[key] } : {};
   const { flow, soak, wait, cycle } = template;
+  const atCock = input.source === "unsafe" && template.goal?.want === "flush";
   return {
     id: `${chain.key}.${template.id}`,
     ...(model ? { unit: chain.key, unitName: model.code } : {}),
@@ -241,7 +278,10 @@ function stepFrom(
     figures: figuresOf(template, model),
     work: template.work,
     water:
-      template.water === "bypassed" && (input.source === "unsafe" || !input.bypass) ? "off" : template.water,
+      template.water === "bypassed" &&
+      (input.source === "unsafe" || !canFeedPast(input.arrangement, input.units))
+        ? "off"
+        : template.water,
     cautions: [...(template.cautions ?? []), ...(heavy ? ["heavy"] : [])],
     power: template.power,
     details: template.details ? template.details.map(name) : undefined,
@@ -253,7 +293,8 @@ function stepFrom(
       ? {
           minutes: numberOf(flow.minutes, model, input.defaults),
           direction: flow.direction,
-          to: flow.to,
+          // From an unsafe source nothing is rinsed out at a fixture (handbook 10, ruling 26).
+          to: atCock ? "the drain cock of the train, a hose on it" : flow.to,
           band:
             flow.low !== undefined && flow.high !== undefined
               ? { low: flow.low, high: flow.high }
@@ -261,7 +302,7 @@ function stepFrom(
           litres: flow.litres,
           untilClear: flow.untilClear ? true : undefined,
           taps:
-            flow.taps && flow.low !== undefined && flow.high !== undefined
+            flow.taps && !atCock && flow.low !== undefined && flow.high !== undefined
               ? tapsFor({ low: flow.low, high: flow.high }, input.fixtures, input.demand)
               : undefined,
         }
@@ -303,9 +344,10 @@ function stepFrom(
 export function composeRun(input: ComposeInput): Step[] {
   const placed = placementsOf(input.units);
   const chains: Chain[] = [
-    { key: "site", steps: input.site.steps },
-    ...input.units.map(({ unit, model, recipes, predicted }) => ({
+    { key: "site", group: "site", steps: input.site.steps },
+    ...hostsFirst(input.units, placed).map(({ unit, model, recipes, predicted }) => ({
       key: unit.key,
+      group: rootOf(placed, unit.key),
       model,
       connects: placed.get(unit.key)!.connects,
       predicted,
@@ -333,10 +375,13 @@ export function composeRun(input: ComposeInput): Step[] {
   const lastOf = new Map<string, string>();
   for (const { template, chain } of listed) {
     const base = stepFrom(template, chain, input);
-    const needs = template.gathers
-      ? [...lastOf.values()]
-      : [lastOf.get(chain.key), lastOf.get("site")].filter((id): id is string => id !== undefined);
-    steps.push({ ...base, needs: [...new Set(needs)] });
+    // From its first water on a unit and what stands on its lines are one.
+    const together = stages.indexOf(template.stage) >= stages.indexOf("firstWater");
+    const before = together
+      ? chains.filter((c) => c.group === chain.group).map((c) => lastOf.get(c.key))
+      : [lastOf.get(chain.key)];
+    const needs = template.gathers ? [...lastOf.values()] : [...before, lastOf.get("site")];
+    steps.push({ ...base, needs: [...new Set(needs.filter((id) => id !== undefined))] });
     lastOf.set(chain.key, base.id);
   }
   return steps;

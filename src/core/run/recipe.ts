@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { connections } from "../families/unit";
+import { arrangements } from "../rig/compose/part";
 import { stages, type Step } from "./step";
 
 /** A number, or the unit's own figure by path, e.g. `$ro.rinseMinutes`. */
@@ -23,11 +24,14 @@ const condition = z.union([
   z.strictObject({ at: z.array(z.enum(connections)).min(1) }),
   z.strictObject({ houseShut: z.boolean() }),
   z.strictObject({ bypass: z.boolean() }),
+  z.strictObject({ arrangement: z.array(z.enum(arrangements)).min(1) }),
 ]);
 
 /** What the rig is to come to: a wish of chapter 4, or handles of the unit at positions, with the openings that the step permits and the handle that feeds them. */
 const goalSchema = z.union([
-  z.strictObject({ want: z.enum(["isolate", "serve", "fill", "passBy", "restore", "normal"]) }),
+  z.strictObject({ want: z.enum(["isolate", "serve", "passBy", "restore", "trap"]) }),
+  z.strictObject({ want: z.literal("fill"), fully: z.boolean().optional() }),
+  z.strictObject({ want: z.literal("normal"), but: z.record(z.string(), z.string()).optional() }),
   z.strictObject({ want: z.literal("flush"), at: z.string().optional(), fully: z.boolean().optional() }),
   z.strictObject({
     want: z.literal("stand"),

@@ -35,7 +35,7 @@ const compose = (
     demand: demandTables,
     defaults: { "ro.discards": 3, "ro.rinseMinutes": 30 },
     tankOpen: false,
-    bypass: true,
+    arrangement: "threeValve",
     source: "safe",
     units: codes.map((code, i) => {
       const model = unitModels.get(code)!;

@@ -19,7 +19,10 @@ export const stages = [
   "start",
   "disinfect",
   "serve",
+  "firstWater",
+  "power",
   "branch",
+  "tail",
   "prove",
   "close",
 ] as const;

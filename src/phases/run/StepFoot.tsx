@@ -2,6 +2,7 @@
 import { stepState, type JobState } from "@/core/job";
 import { statusOf, waitsFor, whyNotFinish } from "@/core/job/progress";
 import { clockOf, maySkip, type Step } from "@/core/run/step";
+import { inSentence } from "@/core/words";
 import { momentOf } from "@/ui/time";
 import type { StepMovesOf } from "./useStepMoves";
 import type { Run } from "./useRun";
@@ -29,6 +30,9 @@ const finishWords = (step: Step): string => {
       return "Done";
   }
 };
+
+/** Do the buttons wait: for the order, or for an ear. */
+const isHeld = ({ looking, rig }: StepMovesOf): boolean => looking || (rig?.state.filling.length ?? 0) > 0;
 
 interface FootProps {
   readonly step: Step;
@@ -76,6 +80,7 @@ function ClockButton({ step, job, now, run, moves }: FootProps) {
   const { clock } = stepState(job, step.id);
   const begin = () => {
     moves.markListed();
+    if (moves.mustListen) return;
     void run.send({ kind: "clockStarted", step: step.id });
   };
   if (clock?.on && step.soak) return null;
@@ -98,7 +103,7 @@ function ClockButton({ step, job, now, run, moves }: FootProps) {
         ? "Its minutes start now"
         : "Water is running";
   return (
-    <button type="button" className="button" disabled={moves.looking} onClick={begin}>
+    <button type="button" className="button" disabled={isHeld(moves)} onClick={begin}>
       {moves.withListed(words)}
     </button>
   );
@@ -111,9 +116,10 @@ function CycleButton({ step, job, run, moves }: FootProps) {
     <button
       type="button"
       className="button"
-      disabled={moves.looking}
+      disabled={isHeld(moves)}
       onClick={() => {
         moves.markListed();
+        if (moves.mustListen) return;
         void run.send({ kind: "cycleCounted", step: step.id, cycle: cycles + 1 });
       }}
     >
@@ -128,6 +134,7 @@ function FinishButton({ step, job, now, run, moves, onFinished }: FootProps) {
   const finish = async () => {
     // A clock that has run began with everything turned: what was turned since is another matter.
     if (!timed) moves.markListed();
+    if (!timed && moves.mustListen) return;
     const done = run.send({ kind: "stepDone", step: step.id });
     onFinished();
     await done;
@@ -136,11 +143,31 @@ function FinishButton({ step, job, now, run, moves, onFinished }: FootProps) {
     <button
       type="button"
       className="button"
-      disabled={blocked !== undefined || moves.looking}
+      disabled={blocked !== undefined || isHeld(moves) || moves.lacks !== undefined}
       onClick={() => void finish()}
     >
       {timed ? finishWords(step) : moves.withListed(finishWords(step))}
     </button>
+  );
+}
+
+/** Finishes a step that the rig has not followed, with a written reason: there is no safe order, or it was done otherwise. */
+function DoneAllTheSame({ step, job, run, onFinished, lacks }: FootProps & { readonly lacks: string }) {
+  return (
+    <>
+      <p className="text-soft">Not there yet: {inSentence(lacks)}</p>
+      <WithReason
+        jobId={job.id}
+        label="Done all the same, with a reason"
+        ask="Why is it done all the same?"
+        send={async (why) => {
+          const outcome = await run.send({ kind: "stepDone", step: step.id, why });
+          if (outcome.ok) onFinished();
+          return outcome;
+        }}
+        draftKey={`done.${step.id}`}
+      />
+    </>
   );
 }
 
@@ -172,6 +199,9 @@ function Presses(props: FootProps) {
       {counting ? <CycleButton {...props} /> : null}
       {begun && !counting ? <FinishButton {...props} /> : null}
       {begun && blocked ? <p className="text-soft">{blocked}</p> : null}
+      {begun && !counting && !blocked && props.moves.lacks !== undefined ? (
+        <DoneAllTheSame {...props} lacks={props.moves.lacks} />
+      ) : null}
       {elsewhere}
       {maySkip(step) ? (
         <WithReason

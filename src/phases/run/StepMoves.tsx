@@ -97,7 +97,7 @@ export function StepMoves({
       <OrderSaid order={order} filling={filling} />
       {filling ? <p className="mt-2 text-[17px]">{fillWait(run.rig, run.state)}.</p> : null}
       {filling ? (
-        <button type="button" className="button mt-2 w-full" disabled={readOnly} onClick={heard}>
+        <button type="button" className="button mt-2 w-full" data-heard disabled={readOnly} onClick={heard}>
           {saysFull(run.rig, run.state)}
         </button>
       ) : null}

@@ -1,7 +1,7 @@
 "use client";
 import { useEffect, useState } from "react";
 import type { JobState } from "@/core/job";
-import { circumstancesOf, waterOffAt, wishOf, type RunRig } from "@/core/job/runRig";
+import { circumstancesOf, rigLacks, waterOffAt, wishOf, type RunRig } from "@/core/job/runRig";
 import type { Rig, RigState } from "@/core/rig";
 import type { Step } from "@/core/run/step";
 import { inSentence } from "@/core/words";
@@ -37,7 +37,11 @@ export interface StepMovesOf {
   readonly order: Order;
   /** Its buttons wait: the order is looked for, or the step has only just appeared. */
   readonly looking: boolean;
-  /** Marks every listed move as turned, as if each had been pressed. */
+  /** Something fills before the step is over, or is filling: it is heard by a person first (handbook 10, ruling 31). */
+  readonly mustListen: boolean;
+  /** Nothing is left to turn, and yet the rig is not where the step wants it: the title of what it wants. */
+  readonly lacks?: string;
+  /** Marks the listed moves as turned, as if each had been pressed, up to the first after which something fills. */
   readonly markListed: () => void;
   /** The words of a button that marks them too. */
   readonly withListed: (words: string) => string;
@@ -53,20 +57,25 @@ export function useStepMoves(job: JobState, step: Step, now: number, run: Run, o
     wish,
     circumstancesOf(job.rig, step, waterOffAt(job.waterOffs, now)),
   );
-  const listed = order.is === "found" ? order.moves : [];
+  const found = order.is === "found" ? order.moves : [];
+  const fills = found.findIndex((m) => m.after.filling.length > 0);
+  const listed = fills === -1 ? found : found.slice(0, fills + 1);
+  const filling = (rig?.state.filling.length ?? 0) > 0;
+  const mustListen = fills !== -1 || filling;
   const settled = useSettled();
   return {
     rig,
     order,
     // While the order is looked for, what was turned would be left unmarked.
     looking: order.is === "working" || !settled,
+    mustListen,
+    lacks: order.is === "working" || found.length > 0 || filling ? undefined : rigLacks(rig, step),
     markListed: () => {
-      for (const m of listed) {
+      for (const m of listed)
         void run.send({ kind: "handleTurned", handle: m.move.handle, to: m.move.to, step: step.id });
-        if (m.after.filling.length > 0) void run.send({ kind: "fillHeard", step: step.id });
-      }
     },
     withListed: (words) => {
+      if (fills !== -1) return "All turned; now listen";
       if (listed.length === 0) return words;
       return step.kind === "turn" ? "All turned as listed" : `All turned; ${inSentence(words)}`;
     },

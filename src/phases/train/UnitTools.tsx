@@ -20,6 +20,10 @@ interface UnitToolsProps {
   readonly profile: UnitSystem;
 }
 
+/** A design without a unit; what stood on its lines goes back to where it usually connects. */
+const without = (units: readonly DesignUnit[], key: string): DesignUnit[] =>
+  units.filter((u) => u.key !== key).map((u) => (u.on?.unit === key ? { ...u, on: undefined } : u));
+
 const Tool = (props: ComponentProps<"button">) => (
   <button type="button" className="button quiet" {...props} />
 );
@@ -49,15 +53,8 @@ export function UnitTools({ jobId, unit, units, models, seen, profile }: UnitToo
       what,
     );
   const takeOut = () =>
-    act(
-      designOf(
-        // What stood on its lines goes back to where it usually connects.
-        units
-          .filter((u) => u.key !== unit.key)
-          .map((u) => (u.on?.unit === unit.key ? { ...u, on: undefined } : u)),
-        `${unit.model} taken out`,
-      ),
-      () => router.push(`/jobs/${jobId}/train` as Route),
+    act(designOf(without(units, unit.key), `${unit.model} taken out`), () =>
+      router.push(`/jobs/${jobId}/train` as Route),
     );
   return (
     <div className="flex flex-wrap items-center gap-2">
