@@ -126,6 +126,9 @@ function fullyPast(rig: Rig): Record<string, string> {
   return { ...normally(atMain), ...Object.fromEntries(past.map((h) => [h.id, "open"])) };
 }
 
+const throttledPast = (rig: Rig) =>
+  Object.fromEntries(rig.handles.filter((h) => h.role === "bypass").map((h) => [h.id, ["quarter", "half"]]));
+
 /** Can the house be fed past a unit while it fills: a way round the train, or a head of its own that lets water in alone, or a valve behind it. */
 function hasWayPast(rig: Rig, keys: readonly string[]): boolean {
   if (rig.handles.some((h) => h.role === "bypass")) return true;
@@ -318,13 +321,15 @@ function drained(rig: Rig, node: string): Aimed {
 
 function restored(rig: Rig): Aimed {
   const closedAgain = rig.handles.filter((h) => h.kind === "tap" || h.kind === "vent");
+  const openedAgain = rig.handles.filter((h) => h.kind === "lever" && standsAtMain(rig, h));
   return {
     title: "Restore water to the house",
     goal: {
       live: houses(rig),
       avoid: unjoined(rig),
-      endsNot: uncapped(rig),
-      positions: { ...normally(closedAgain), ...fullyPast(rig) },
+      // The way past is used or not; what is used is not left throttled.
+      endsNot: { ...uncapped(rig), ...throttledPast(rig) },
+      positions: normally([...closedAgain, ...openedAgain]),
     },
   };
 }
