@@ -397,10 +397,13 @@ describe("17: outlet, drain, frost and floor of every unit that needs them", () 
       undefined,
     ]);
   });
-  it.each(["CT-1054", "SC-24", "SF-150", "NT-1054"])("the floor carries %s full", (code) => {
+  it.each(["CT-1354", "SF-300", "NT-1054"])("the floor carries %s full", (code) => {
     const at = (floorCarries: boolean | undefined) =>
       judged({ ...town, floorCarries }, [code]).level("u1", "unit-floor");
-    expect([at(true), at(false), at(undefined)]).toEqual(["Good", "Stop", "Check"]);
+    expect([at(true), at(false), at(undefined)]).toEqual(["Good", "Stop", "Unknown"]);
+  });
+  it("what weighs no more than a person asks nothing of a floor", () => {
+    expect(judged(town, ["CN-40"]).of("u1", "unit-floor")).toBeUndefined();
   });
 });
 

@@ -96,19 +96,20 @@ const judgeFrost = ({ frost: freezes, season }: SiteFacts): Verdict[] =>
 const floor = rule<{ readonly kg: number; readonly carries?: boolean }>("unit-floor", {
   reason: ({ kg, carries }, say) => {
     const full = `${say.of(kg, "mass", 0)} full`;
-    if (carries === undefined) return `${full}: whether the floor is level and carries it was not looked at`;
+    if (carries === undefined) return `${full}: whether the floor is level and carries it is not known`;
     return carries ? `${full}, which the floor carries` : `${full}, which the floor does not carry`;
   },
   remedy: (_f, _say, level) =>
-    level === "Stop"
-      ? "Another place, or a floor that is strengthened"
-      : "Look at the floor, and answer it in the survey",
-  caution: ({ kg }) => (kg > 25 ? "Two people or a trolley." : ""),
+    level === "Stop" ? "Another place, or a floor that is strengthened" : "Look at the floor",
+  caution: () => "Two people or a trolley.",
 });
+/** A floor that people walk on carries what weighs no more than one of them, kg. */
+const AS_A_PERSON = 100;
 function judgeFloor(model: UnitModel, parallel: number, { floorCarries: carries }: SiteFacts): Verdict[] {
-  if (familyOf(model).shape !== "vessel") return [];
-  const facts = { kg: model.massFullKg * parallel, carries };
-  return [floor.at(carries === undefined ? "Check" : carries ? "Good" : "Stop", facts)];
+  const kg = model.massFullKg * parallel;
+  if (familyOf(model).shape !== "vessel" || kg <= AS_A_PERSON) return [];
+  if (carries === undefined) return [floor.unknown({ kg }, ["floor.carries"])];
+  return [floor.at(carries ? "Good" : "Stop", { kg, carries })];
 }
 
 /** What is said of a unit's place whatever its family: outlet, drain, frost and floor (handbook 9, rule 7; handbook 10, ruling 17). */
