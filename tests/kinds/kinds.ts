@@ -14,7 +14,7 @@ export interface Kind {
   /** Is the household's pack to name a bypass. */
   readonly bypass: boolean;
   /** How the house is fed in the course of it. */
-  readonly supply: readonly ("treated" | "notReady" | "bypassed" | "off")[];
+  readonly supply: readonly ("treated" | "notReady" | "partly" | "bypassed" | "off")[];
 }
 
 /** What only a job in the house's line has. */
@@ -93,7 +93,7 @@ export const kinds: readonly Kind[] = [
     ],
     absent: ["site.tellStop", "site.leakLast", "site.walkAside", "site.mainBack"],
     bypass: true,
-    supply: ["bypassed", "off", "notReady", "treated"],
+    supply: ["bypassed", "off", "notReady", "partly", "treated"],
   },
   {
     id: "K7",
@@ -251,5 +251,68 @@ export const kinds: readonly Kind[] = [
     absent: ["site.tellStop", "site.leakLast"],
     bypass: true,
     supply: ["bypassed", "off", "treated"],
+  },
+  {
+    id: "K5",
+    title: "The same in a tight closet, PEX main",
+    units: ["PS-20", "CT-1354", "CN-40"],
+    answers: { "cutin.pipe": "pex", "wall.substrate": "metalStud,concrete" },
+    order: [
+      ["site.joined", "site.order", "u1.fill", "u1.dryFirst", "u1.dry", "u1.flush"],
+      ["u3.fill", "u3.dryFirst", "u3.dry", "u3.soak", "u3.flush", "u3.trickle", "u2.service", "u2.leak"],
+    ],
+    absent: ["site.tellStop", "site.tellOff", "site.leakLast"],
+    bypass: true,
+    supply: ["bypassed", "off", "notReady", "partly", "treated"],
+  },
+  {
+    id: "K6",
+    title: "Sediment housing and two tanks, plain shut-offs, no bypass",
+    units: ["PS-20", "CT-1354", "CN-40"],
+    arrangement: "none",
+    order: [
+      ["site.tellOff", ...house.slice(1), "u1.join", "site.order", "u1.fill", "u1.dryFirst", "u1.dry"],
+      ["u3.fill", "u3.dry", "u2.service", "site.leakQuarter", "site.holdTest", "site.walkShutOff"],
+    ],
+    absent: ["site.tell", "site.bypass", "site.restore", "site.joined", "site.walk"],
+    bypass: false,
+    supply: ["bypassed", "off", "notReady", "partly", "treated"],
+  },
+  {
+    id: "K15",
+    title: "Rack of sediment, carbon and UV on a well that is not safe",
+    units: ["UR-30"],
+    answers: { "source.kind": "well", "water.coliform": "present", "takeoff.outdoor": "before" },
+    order: [
+      ["site.staysOff", "u1.sleeve", "u1.cartridges", "u1.lamp", "site.order", "u1.fill", "u1.dryFirst"],
+      ["u1.dryFirst", "u1.full", "u1.dry", "u1.power", "u1.branches", "u1.dose", "u1.contact", "u1.service"],
+    ],
+    absent: ["site.restore", "site.mainBack", "site.tellStop"],
+    bypass: false,
+    supply: ["bypassed", "off", "notReady", "treated"],
+  },
+  {
+    id: "K16",
+    title: "UV chamber behind its pre-treatment, with an RO, on a well that is not safe",
+    units: ["PS-20", "SF-150", "UV-45", "RO-T5"],
+    answers: { "source.kind": "well", "water.coliform": "present" },
+    order: [
+      ["site.staysOff", "site.joined", "site.order", "u1.fill", "u1.dry", "u1.flush", "u2.fill", "u2.rinse"],
+      ["u3.fill", "u3.dryFirst", "u3.full", "u3.dry", "u3.power", "u3.branches", "u3.dose", "u3.contact"],
+      ["u3.contact", "u3.residual", "u3.flushOut", "u3.proved", "u3.service", "u4.firstRinse", "u4.open"],
+    ],
+    absent: ["site.restore", "u4.leakStop"],
+    bypass: false,
+    supply: ["bypassed", "off", "notReady", "treated"],
+  },
+  {
+    id: "K20",
+    title: "Motorised RO under the counter",
+    units: ["RO-D8"],
+    answers: { "power.outlet": "none", "power.socket": "yes" },
+    order: [["u1.stops", "u1.ports", "u1.filters", "u1.water", "u1.dry", "u1.plug", "u1.run", "u1.tds"]],
+    absent: [...leavesWater, "u1.discard"],
+    bypass: false,
+    supply: ["bypassed"],
   },
 ];

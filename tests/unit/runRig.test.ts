@@ -148,7 +148,7 @@ describe("the rig of a run", () => {
   it("a whole run by its goals: bypassed, off, bypassed, not ready while it is flushed, treated; media follow the steps; every day's positions at the end", () => {
     const d = work(running());
     expect(rigOn(d).supply.map((s) => s.is)).toEqual([
-      ...["bypassed", "off", "bypassed", "notReady", "treated"],
+      ...["bypassed", "off", "bypassed", "notReady", "partly", "treated"],
       // The hold test shuts the train in; the house is fed past it meanwhile.
       ...["bypassed", "off", "treated"],
     ]);

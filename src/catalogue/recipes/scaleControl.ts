@@ -52,6 +52,7 @@ export const scaleControl: Recipe = {
       work: 2,
       water: "bypassed",
       soak: { minutes: 1440, maxMinutes: 10_080 },
+      goal: { want: "stand", positions: { head: "bypass", inlet: "open" } },
       cautions: ["untreated"],
     },
     {

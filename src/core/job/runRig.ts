@@ -3,6 +3,7 @@ import { aimed, type Wish } from "../rig/goals";
 import { keysBelow } from "../rig/named";
 import { followed, heardFull, judge } from "../rig/judge";
 import { beforeFirstWater, houseFeed } from "../rig/regions";
+import { onLine } from "../rig/line";
 import { isThere } from "../rig/there";
 import {
   faultsOf,
@@ -16,8 +17,11 @@ import type { Step } from "../run/step";
 import type { Verdict } from "../verdict";
 import type { Mark, StepState } from "./job";
 
-/** How the house is fed: through the units of the line and all of them ready, through one that is not flushed or pipe that is not proven, past them, or not. */
-export type Supply = "treated" | "notReady" | "bypassed" | "off";
+/**
+ * How the house is fed: through every unit of the line and all of them ready, through one that is not flushed or pipe that is not proven, past some of
+ * them, past all, or not (handbook 9, rule 10).
+ */
+export type Supply = "treated" | "notReady" | "partly" | "bypassed" | "off";
 export interface Turned extends Mark {
   readonly handle: string;
   readonly from: string;
@@ -32,7 +36,8 @@ export interface RunRig {
   readonly rig: Rig;
   readonly state: RigState;
   readonly turned: readonly Turned[];
-  readonly supply: readonly { readonly at: number; readonly is: Supply }[];
+  /** `past`: the units that it runs past, by name, where it runs through others. */
+  readonly supply: readonly { readonly at: number; readonly is: Supply; readonly past?: readonly string[] }[];
   /** What stood before the last turn, and the clocks that it touched, until it is taken back. */ readonly back?: {
     readonly state: RigState;
     readonly supply: RunRig["supply"];
@@ -112,9 +117,18 @@ export function houseSupply(rig: Rig, state: RigState): Supply {
     const stage = state.stages[key] ?? "dry";
     return !u.flush || stage === "flushed" || stage === "inService";
   };
-  return through.every(ready) && !rig.nodes.some((n) => n.kind === "house" && state.unproven.includes(n.id))
-    ? "treated"
-    : "notReady";
+  const unproven = rig.nodes.some((n) => n.kind === "house" && state.unproven.includes(n.id));
+  if (!through.every(ready) || unproven) return "notReady";
+  return passedUnits(rig, through).length > 0 ? "partly" : "treated";
+}
+
+/** Units of the line that the house's water runs past while it runs through others, by name; of equals side by side one is enough. */
+function passedUnits(rig: Rig, through: readonly string[]): string[] {
+  const groupOf = (u: Rig["units"][number]) => u.group ?? u.key;
+  const passed = new Set(rig.units.filter((u) => through.includes(u.key)).map(groupOf));
+  return rig.units
+    .filter((u) => u.marks.length > 0 && onLine(rig, u.key) && !passed.has(groupOf(u)))
+    .map((u) => u.name);
 }
 
 /** How far each unit's media has come, from the steps of the run (handbook 4, Unit media stage). */
@@ -273,7 +287,10 @@ export const heardOn = (run: RunRig): RunRig => ({ ...run, state: followed(run.r
 
 function withSupply(run: RunRig, at: number): RunRig {
   const is = houseSupply(run.rig, run.state);
-  return run.supply.at(-1)?.is === is ? run : { ...run, supply: [...run.supply, { at, is }] };
+  const past = is === "partly" ? passedUnits(run.rig, houseFeed(run.rig, run.state) ?? []) : undefined;
+  const last = run.supply.at(-1);
+  const same = last?.is === is && String(last.past ?? "") === String(past ?? "");
+  return same ? run : { ...run, supply: [...run.supply, past ? { at, is, past } : { at, is }] };
 }
 
 /** Does a step shut the house's water off. */

@@ -47,6 +47,9 @@ function shutOff(rig: Rig): Record<string, string> {
   };
 }
 
+/** From an unsafe source nobody is led past the lamp: there is no order to look for. */
+const leadsPastLamp = (rig: Rig): boolean => rig.source === "unsafe" && rig.units.some((u) => u.uv);
+
 function waterOffAndOn(rig: Rig, every: RigState): CardSequence[] {
   const house = rig.nodes.find((n) => n.kind === "house")?.id;
   if (house === undefined) return [];
@@ -66,7 +69,7 @@ function pastAndBack(rig: Rig, every: RigState): CardSequence[] {
   const line = aimed(rig, { want: "passBy" }).goal.passedBy ?? [];
   if (line.length === 0) return [];
   const title = "Past the train (bypass)";
-  const past = ordered(rig, every, { want: "passBy" });
+  const past = leadsPastLamp(rig) ? undefined : ordered(rig, every, { want: "passBy" });
   if (!past) return [{ title, steps: ["There is no safe way past it on this source: call the company."] }];
   const back = ordered(rig, past.end, { want: "normal" });
   return [
@@ -78,6 +81,7 @@ function pastAndBack(rig: Rig, every: RigState): CardSequence[] {
 /** Can the house be fed past the units of its line, by a safe order of moves from how things stand every day. */
 export function canPassBy(rig: Rig): boolean {
   const line = aimed(rig, { want: "passBy" }).goal.passedBy ?? [];
+  if (leadsPastLamp(rig)) return false;
   return line.length > 0 && ordered(rig, inService(rig), { want: "passBy" }) !== undefined;
 }
 

@@ -1,13 +1,23 @@
 import { useMemo } from "react";
 import type { RunRig, Supply } from "@/core/job/runRig";
 import { onLine } from "@/core/rig/line";
+import { listed } from "@/core/words";
 import { lengthOf, momentOf } from "@/ui/time";
 
 const words: Readonly<Record<Supply, string>> = {
   treated: "treated",
   notReady: "through the train, not ready to drink",
+  partly: "through the train, but past",
   bypassed: "past the train, untreated",
   off: "off",
+};
+
+const looks: Readonly<Record<Supply, string>> = {
+  treated: "wet-bar border border-water",
+  notReady: "border-2 border-water",
+  partly: "border-2 border-water",
+  bypassed: "border border-ink",
+  off: "border-y border-dashed border-ink",
 };
 
 /** How the house was fed over the job, from the handles that were turned: hatched water for treated, hollow for bypassed (in water's hue while it runs through units that are not ready), broken for off. */
@@ -23,7 +33,7 @@ export function SupplyStrip({ rig, now, zone }: { rig: RunRig; now: number; zone
         {parts.map((p) => (
           <span
             key={p.at}
-            className={`h-7 ${p.is === "treated" ? "wet-bar border border-water" : p.is === "notReady" ? "border-2 border-water" : p.is === "bypassed" ? "border border-ink" : "border-y border-dashed border-ink"}`}
+            className={`h-7 ${looks[p.is]}`}
             style={{ width: `${(100 * Math.max(0, p.to - p.at)) / span}%`, minWidth: 3 }}
           />
         ))}
@@ -31,7 +41,8 @@ export function SupplyStrip({ rig, now, zone }: { rig: RunRig; now: number; zone
       <ol className="mt-1 text-sm text-soft">
         {parts.slice(-4).map((p) => (
           <li key={p.at}>
-            {p.is === "bypassed" && !line ? "as it comes" : words[p.is]} from {momentOf(p.at, now, zone)},{" "}
+            {p.is === "bypassed" && !line ? "as it comes" : words[p.is]}
+            {p.past ? ` ${listed(p.past)}` : ""} from {momentOf(p.at, now, zone)},{" "}
             {lengthOf(Math.max(0, p.to - p.at) / 60_000)}
           </li>
         ))}
