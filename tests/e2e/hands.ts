@@ -133,7 +133,8 @@ export async function pressThrough(step: Locator, press: Locator): Promise<void>
     await expect(press.or(heard).first()).toBeVisible();
     if (await heard.isVisible()) {
       await heard.click();
-      await expect(heard).toHaveCount(0);
+      // What was turned just before may be on its way still, and fill anew: it is looked at again.
+      await step.page().waitForTimeout(300);
       continue;
     }
     await expect(press).toBeEnabled();
@@ -151,8 +152,10 @@ export async function turnAll(step: Locator): Promise<void> {
   const stands = step.getByText("The rig stands so");
   for (;;) {
     await expect(turned.or(heard).or(stands).first()).toBeVisible();
-    if (await heard.isVisible()) await heard.click();
-    else if (await turned.isVisible()) {
+    if (await heard.isVisible()) {
+      await heard.click();
+      await step.page().waitForTimeout(300);
+    } else if (await turned.isVisible()) {
       const move = step.locator("[data-next-move]");
       const now = (await move.getAttribute("data-next-move"))!;
       await turned.click();
