@@ -38,11 +38,15 @@ export const dry = {
 /** At full pressure, of a chamber that is filled in steps of its own. */
 export const chamberDry = { ...dry, goal: undefined } satisfies RecipeStep;
 
+/** Where a unit has a valve of its own ahead; on another unit's line that one's is opened, and asked about there. */
+const ownValve = [{ at: ["sink", "supply", "appliance"] }] satisfies RecipeStep["when"];
+
 /** At a stop, its faucet shut: a quarter first. */
 export const dryFirstAtStop = {
   ...dryFirst,
   stage: "firstWater",
   goal: { want: "stand", positions: { faucet: "closed", valve: "quarter" } },
+  when: [...ownValve],
 } satisfies RecipeStep;
 
 /** At a stop, its faucet shut: then fully open. */
@@ -50,6 +54,7 @@ export const dryAtStop = {
   ...dry,
   stage: "firstWater",
   goal: { want: "stand", positions: { faucet: "closed", valve: "open" } },
+  when: [...ownValve],
 } satisfies RecipeStep;
 
 /** Of what is screwed on a faucet or rides on another unit's line, where there is no valve to open by degrees. */

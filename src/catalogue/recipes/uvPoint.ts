@@ -1,7 +1,7 @@
 import type { Recipe } from "../../core/run/recipe";
 import { serial } from "./serial";
 import { stopProved } from "./stopProved";
-import { dryAtStop, dryFirstAtStop } from "./dry";
+import { dryAtStop, dryFirstAtStop, threadDry } from "./dry";
 
 export const uvPoint: Recipe = {
   id: "uv-point",
@@ -26,6 +26,7 @@ export const uvPoint: Recipe = {
     serial,
     dryFirstAtStop,
     dryAtStop,
+    { ...threadDry, when: [{ at: ["product", "feed"] }] },
     {
       id: "run",
       stage: "branch",
