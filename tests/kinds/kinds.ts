@@ -102,7 +102,7 @@ export const kinds: readonly Kind[] = [
     order: [
       ["u1.stops", "u1.ports", "u1.water", "u1.plug", "u1.run"],
       ["u1.water", "site.leakLast", "u3.pad", "site.walkAside"],
-      ["u2.fit", "u2.dry", "u2.run"],
+      ["u2.fit", "u2.dryOnLine", "u2.run"],
     ],
     absent: [...leavesWater, "u2.stops", "u3.stops"],
     bypass: false,

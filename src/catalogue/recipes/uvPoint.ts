@@ -26,7 +26,7 @@ export const uvPoint: Recipe = {
     serial,
     dryFirstAtStop,
     dryAtStop,
-    { ...threadDry, when: [{ at: ["product", "feed"] }] },
+    { ...threadDry, id: "dryOnLine", when: [{ at: ["product", "feed"] }] },
     {
       id: "run",
       stage: "branch",
