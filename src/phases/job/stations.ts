@@ -31,9 +31,7 @@ export function stationsOf(
     name: "Main",
     shape: "main",
     branch: false,
-    line: facts.source
-      ? sourceWords[facts.source]
-      : "source not surveyed",
+    line: facts.source ? sourceWords[facts.source] : "source not surveyed",
     markIn: "raw",
     markOut: "raw",
     href: phase === "site" ? `${base}#source` : base,
@@ -60,7 +58,9 @@ export function stationsOf(
         ? liveOf(job, s.key, now)
         : { level: s.level, line: s.headline ? tell(s.headline, profile).reason : "nothing to judge" }),
       pressure:
-        s.pressureIn === undefined || s.placement.connects !== "line" ? undefined : print(s.pressureIn, "pressure", profile),
+        s.pressureIn === undefined || s.placement.connects !== "line"
+          ? undefined
+          : print(s.pressureIn, "pressure", profile),
     };
   });
   const last = judged.house;
