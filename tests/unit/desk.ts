@@ -167,6 +167,7 @@ export const readings: Record<string, Record<string, string>> = {
   rawWater: { hardness: "377" },
   precharge: { pressure: "42" },
   chlorine: { in: "1.1", out: "0.05", flow: "10" },
+  totalChlorine: { in: "1.8", out: "0.05" },
   hardness: { in: "377", out: "12" },
   holdTest: { start: "400", end: "398", minutes: "15", division: "10" },
   trainLoss: { before: "380", after: "355", flow: "15" },

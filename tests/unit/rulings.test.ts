@@ -8,6 +8,7 @@ import { tell } from "@/core/tell";
 import { allVerdicts, judgeTrain } from "@/core/train";
 import { value } from "@/core/units";
 import type { Water } from "@/core/water";
+import { signed, surveyed } from "./desk";
 
 // The rulings of handbook 10 that judge a design, each with the case in which it came out wrong.
 const { tables } = knowledgeWith();
@@ -429,5 +430,64 @@ describe("rule 10 of handbook 9: a unit on another's line is judged on the water
     expect(judged(town, ["PL-9"], { models: [{ ...bare, code: "PL-9" }] }).level("u1", "point-flow")).toBe(
       "Stop",
     );
+  });
+});
+
+describe("rule 2 of handbook 9, and what stands on another unit's line: the order of a run", () => {
+  const composed = (units: readonly DesignUnit[]) => {
+    const d = surveyed();
+    d.do({ kind: "designChanged", units, what: "On its lines", seen: d.job.designSeq });
+    return signed(d).do({ kind: "runStarted" }).job.run!.steps;
+  };
+  const pump = { key: "p", model: "BP-3", parallel: 1 };
+  const membrane = { key: "r", model: "RO-T5", parallel: 1 };
+
+  it.each([
+    ["before its RO", [pump, membrane]],
+    ["behind it", [membrane, pump]],
+  ])(
+    "a booster that the design has %s is powered after its water, before what needs its pressure",
+    (_, units) => {
+      const ids = composed(units).map((s) => s.id);
+      const order = ["r.open", "r.dryFirst", "r.dry", "p.dry", "p.power", "r.rinse", "r.flows"];
+      expect(order.map((id) => ids.indexOf(id))).toEqual(
+        order.map((id) => ids.indexOf(id)).toSorted((a, b) => a - b),
+      );
+      expect(order.filter((id) => !ids.includes(id))).toEqual([]);
+    },
+  );
+
+  it("an ice maker's tube is opened after the last discard, whatever the design's order", () => {
+    for (const units of [
+      [membrane, { key: "i", model: "IM-1", parallel: 1 }],
+      [{ key: "i", model: "IM-1", parallel: 1 }, membrane],
+    ]) {
+      const steps = composed(units);
+      const ids = steps.map((s) => s.id);
+      expect(ids.indexOf("i.open")).toBeGreaterThan(ids.indexOf("r.discard"));
+      expect(steps.find((s) => s.id === "i.open")!.needs.some((n) => n.startsWith("r."))).toBe(true);
+    }
+  });
+
+  it("units that stand on each other in a circle, or on one that is not there, are refused", () => {
+    const d = surveyed();
+    const on = (unit: string) => ({ unit, port: "product" as const });
+    const tried = (units: readonly DesignUnit[]) =>
+      d.try({ kind: "designChanged", units, what: "In a circle", seen: d.job.designSeq });
+    expect(tried([{ ...membrane, on: on("x") }])).toMatchObject({ ok: false });
+    expect(
+      tried([
+        { key: "a", model: "RM-1", parallel: 1, on: on("b") },
+        { key: "b", model: "PI-1", parallel: 1, on: on("a") },
+      ]),
+    ).toMatchObject({ ok: false, error: expect.stringContaining("circle") });
+  });
+
+  it("carbon goes to service only after what follows it is flushed", () => {
+    const steps = composed([
+      { key: "c", model: "CT-1354", parallel: 1 },
+      { key: "n", model: "CN-40", parallel: 1 },
+    ]);
+    expect(steps.find((s) => s.id === "c.service")!.needs).toContain("n.trickle");
   });
 });

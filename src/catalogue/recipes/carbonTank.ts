@@ -116,6 +116,18 @@ export const carbonTank: Recipe = {
       work: 5,
       water: "on",
       read: { reading: "chlorine", place: "Before and after the carbon tank", when: "after" },
+      when: [{ unit: "carbon.catalytic", is: [false] }],
+    },
+    {
+      id: "totalChlorine",
+      stage: "prove",
+      kind: "read",
+      title: "Test total chlorine before and after the carbon",
+      why: "Chloramine shows as total chlorine, not as free chlorine.",
+      work: 5,
+      water: "on",
+      read: { reading: "totalChlorine", place: "Before and after the carbon tank", when: "after" },
+      when: [{ unit: "carbon.catalytic", is: [true] }],
     },
   ],
 };

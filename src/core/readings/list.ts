@@ -11,6 +11,7 @@ import { residual } from "./residual";
 import { roFlows } from "./roFlows";
 import { staticPressure } from "./staticPressure";
 import { timedFlow } from "./timedFlow";
+import { totalChlorine } from "./totalChlorine";
 import { trainLoss } from "./trainLoss";
 import { uvFlow } from "./uvFlow";
 
@@ -26,6 +27,7 @@ export const readings: readonly ReadingKind[] = [
   precharge,
   hardness,
   chlorine,
+  totalChlorine,
   uvFlow,
   residual,
   flushResidual,

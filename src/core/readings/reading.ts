@@ -20,7 +20,8 @@ export interface ReadingContext {
     readonly designWaste?: number;
     readonly feedTds?: number;
   };
-  readonly uv?: UvDuty & { readonly maxFlow: number };
+  /** Of one chamber; `least`: the transmittance that it asks for, %; `parallel`: how many share the flow. */
+  readonly uv?: UvDuty & { readonly maxFlow: number; readonly least?: number; readonly parallel?: number };
   readonly carbonLitres?: number;
   /** Loss curves of the train's units at their share of the flow, for the loss the design predicts. */
   readonly loss?: readonly { readonly curve: LossCurve; readonly parallel: number }[];

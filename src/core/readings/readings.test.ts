@@ -123,6 +123,26 @@ describe("judgements of handbook 6", () => {
     expect(level("uvFlow", { flow: 45.1, uvt: 99, lamp: "on" }, context)).toBe("Stop");
   });
 
+  it("takes the least transmittance that a chamber asks for where nobody measured it, and below it is a Stop (handbook 10, ruling 14)", () => {
+    const context: ReadingContext = {
+      uv: { ratedFlow: 45, ratedUvt: 95, uvt: 95, layerCm: 2, endOfLife: true, maxFlow: 45, least: 80 },
+    };
+    const at = (values: Record<string, number | string>) => judgeReading("uvFlow", values, context).verdict;
+    expect(at({ flow: 20, lamp: "on" })).toMatchObject({ level: "Good", facts: { assumed: 80 } });
+    expect(at({ flow: 44, lamp: "on" }).level).toBe("Stop");
+    const two = { uv: { ...context.uv!, parallel: 2 } };
+    expect(judgeReading("uvFlow", { flow: 60, uvt: 95, lamp: "on" }, two).verdict.level).toBe("Good");
+    expect(at({ flow: 5, uvt: 78, lamp: "on" })).toMatchObject({
+      level: "Stop",
+      facts: { below: { uvt: 78, least: 80 } },
+    });
+  });
+
+  it("proves catalytic carbon by total chlorine; nothing in and nothing out proves nothing (handbook 10, ruling 4)", () => {
+    const at = (inflow: number, out: number) => level("totalChlorine", { in: inflow, out });
+    expect([at(2, 0.1), at(2, 0.3), at(2, 0.31), at(0, 0)]).toEqual(["Good", "Check", "Stop", "Unknown"]);
+  });
+
   it("never calls an empty reading Good", () => {
     for (const kind of readingKinds.keys()) expect(level(kind, {})).not.toBe("Good");
     expect(level("no such kind", {})).toBe("Unknown");

@@ -55,8 +55,9 @@ export function readingContext(
   const mine = unitKey ? units.filter((u) => u.unit.key === unitKey) : units;
   const ro = mine.find((u) => u.model.ro)?.model.ro;
   const station = judged.stations.find((s) => s.model.ro && (!unitKey || s.key === unitKey));
-  const uv = mine.find((u) => u.model.uv)?.model.uv;
-  const carbon = mine.find((u) => u.model.carbon)?.model.carbon;
+  const lamp = mine.find((u) => u.model.uv);
+  const uv = lamp?.model.uv;
+  const carbon = mine.find((u) => u.model.carbon);
   const main = units.filter((u) => !u.model.branch);
   const feedTds = station ? upper(station.waterIn.tds) : undefined;
   const designWaste = station?.figures.find((f) => f.id === "waste")?.value ?? ro?.wasteRatio;
@@ -72,8 +73,11 @@ export function readingContext(
       endOfLife: uv.endOfLife,
       ratedDose: uv.dose,
       maxFlow: uv.maxFlow ?? uv.ratedFlow,
+      parallel: lamp!.unit.parallel,
+      least: uv.minUvt,
     },
-    carbonLitres: carbon?.mediaLitres,
+    // Equal units side by side share what flows (handbook 10, ruling 20).
+    carbonLitres: carbon && carbon.model.carbon!.mediaLitres * carbon.unit.parallel,
     feed: feedOf(units.map((u) => u.model)),
     static: staticOf(siteFacts(job.answers)),
   };
