@@ -44,7 +44,8 @@ export function stationsOf(
       name: `${s.model.code}${s.unit.parallel > 1 ? ` × ${s.unit.parallel}` : ""}`,
       shape: familyOf(s.model).shape,
       branch: s.placement.connects !== "line",
-      markIn: s.markIn,
+      // What leaves the line paints it as the house has it, whatever the branch's own water is.
+      markIn: s.placement.connects === "line" ? s.markIn : judged.house.mark,
       markOut: s.markOut,
       href:
         phase === "train"
