@@ -136,7 +136,7 @@ function afterNeutralising(water: Water, { neutraliser }: Treating): Water {
   };
 }
 
-/** A dosing pump leaves its residual, and turns dissolved iron to rust and sulphide to sulphur. */
+/** A dosing pump leaves its residual, and turns dissolved iron to rust. */
 function afterChlorine(water: Water, { doser }: Treating): Water {
   if (!doser) return water;
   return {

@@ -1,5 +1,5 @@
-import { connectionOf, familyOf } from "./families";
-import type { Connects, PlacedUnit, Placement, UnitModel } from "./unit";
+import { connectionOf } from "./families";
+import type { Connects, PlacedUnit, Placement } from "./unit";
 
 const ridesOn = (connects: Connects): connects is "product" | "feed" =>
   connects === "product" || connects === "feed";
@@ -38,6 +38,3 @@ export function placementsOf(units: readonly PlacedUnit[]): ReadonlyMap<string, 
     }),
   );
 }
-
-/** May other units be placed on a unit: one that gives water to a line behind it. */
-export const carriesOthers = (model: UnitModel): boolean => familyOf(model).ends !== true;

@@ -88,6 +88,28 @@ export class RigBuilder {
       ],
     });
   }
+  /** What the water passes of a part, from its inlet to its outlet; `own`: what one of several equal units is called, and how it stands among them. */
+  unit(
+    part: RigPart,
+    [inlet, outlet]: readonly [string, string],
+    own: Partial<Pick<RigUnit, "key" | "name" | "group" | "on">> = {},
+  ): void {
+    const key = own.key ?? part.key;
+    this.edge(`${key}.unit`, inlet, outlet, "unit", { unit: key });
+    this.units.push({
+      key,
+      name: part.name,
+      family: part.family,
+      media: part.media,
+      gentle: part.gentle,
+      flush: part.flush,
+      marks: [...part.marks],
+      clock: part.clock,
+      uv: part.uv,
+      pump: part.pump,
+      ...own,
+    });
+  }
   /** The plug of a lamp or a pump; nothing where the part has neither. */
   plugOf(part: RigPart, key: string, name: string, place: string): void {
     if (part.uv || part.pump)

@@ -55,20 +55,7 @@ function unitBetween(
   const litres = part.litres === undefined ? {} : { litres: part.litres / 2 };
   const inlet = d.node(`${key}.in`, "port", { name: `${name}, inlet`, ...litres });
   const outlet = d.node(`${key}.out`, "port", { name: `${name}, outlet`, ...litres });
-  d.edge(`${key}.unit`, inlet, outlet, "unit", { unit: key });
-  d.units.push({
-    key,
-    name,
-    family: part.family,
-    media: part.media,
-    gentle: part.gentle,
-    flush: part.flush,
-    marks: [...part.marks],
-    clock: part.clock,
-    group,
-    uv: part.uv,
-    pump: part.pump,
-  });
+  d.unit(part, [inlet, outlet], { key, name, group });
   if (part.head) head(d, key, name, place, part.head, [from, inlet, outlet, out]);
   else if (isolated) {
     d.lever(named("before", key), `Valve before ${name}`, from, inlet, place);

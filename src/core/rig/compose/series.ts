@@ -7,22 +7,9 @@ export const onPort = (all: readonly RigPart[], key: string, port: "product" | "
 
 /** What the water passes of a part, from its inlet to its outlet. Returns both. */
 export function unitOf(d: RigBuilder, part: RigPart): readonly [inlet: string, outlet: string] {
-  const { key, name } = part;
-  const inlet = d.node(`${key}.in`, "port");
-  const outlet = d.node(`${key}.out`, "port");
-  d.edge(`${key}.unit`, inlet, outlet, "unit", { unit: key });
-  d.units.push({
-    key,
-    name,
-    family: part.family,
-    media: part.media,
-    gentle: part.gentle,
-    flush: part.flush,
-    marks: [...part.marks],
-    uv: part.uv,
-    pump: part.pump,
-    on: part.on?.unit,
-  });
+  const inlet = d.node(`${part.key}.in`, "port");
+  const outlet = d.node(`${part.key}.out`, "port");
+  d.unit(part, [inlet, outlet], { on: part.on?.unit });
   return [inlet, outlet];
 }
 
