@@ -18,7 +18,8 @@ export interface Mark {
 
 /** How far a step of the run has come. */
 export interface StepState {
-  readonly done?: Mark & { readonly note?: string };
+  /** `why`: the rig was not where the step wants it. */
+  readonly done?: Mark & { readonly note?: string; readonly why?: string };
   readonly skipped?: Mark & { readonly why: string };
   readonly clock?: Clock;
   readonly cycles: number;

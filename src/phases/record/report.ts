@@ -90,6 +90,7 @@ export function reportOf(job: JobState, known: Knowledge, profile: UnitSystem, z
       at: mark ? stamp(mark.at, zone) : "",
       note: [
         st.skipped?.why,
+        st.done?.why && `Done all the same: ${st.done.why}`,
         ...st.kept.map((k) => `soak kept: ${k.why}`),
         st.clock && st.clock.restarts > 0 ? `restarted ${st.clock.restarts}` : "",
       ]

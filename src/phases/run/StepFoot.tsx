@@ -54,7 +54,7 @@ function Ended({ step, job, now, zone, readOnly, run, goNext }: FootProps) {
     <>
       <p>
         {done
-          ? `Done by ${done.by.name}, ${momentOf(done.at, now, zone)}`
+          ? `Done by ${done.by.name}, ${momentOf(done.at, now, zone)}${done.why ? `, all the same: ${done.why}` : ""}`
           : `Skipped by ${skipped!.by.name}: ${skipped!.why}`}
       </p>
       {goNext ? (
