@@ -27,5 +27,6 @@ export const cautions: Readonly<Record<string, string | Text>> = {
   airGap: "Air gap always; never a direct connection to the sewer side.",
   leadFree: "Lead-free parts only.",
   drains: "Watch the drain: walk round every 2 minutes.",
+  bond: "A metal water pipe may be the house's earth: never cut it unbridged.",
   dryPump: "Power is the last step: a pump without water is ruined.",
 };

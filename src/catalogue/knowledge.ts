@@ -42,7 +42,6 @@ export function knowledgeWith({
       question: s.question,
       options: s.options,
       company: chosen[s.id] ?? s.fallback,
-      used: s.used !== false,
     })),
     schoolsWith: (own) => trainSchools({ ...chosen, ...own }, roDiscards),
     tables: { demand: demandTables, limits: feedLimits, tap: tapLimits, pipes },

@@ -4,9 +4,9 @@ import type { TrainSchools } from "../core/families";
 export const schools: readonly {
   readonly id: string;
   readonly question: string;
-  readonly options: readonly { readonly id: string; readonly label: string }[];
+  /** `says`: what a step says where it is chosen. */
+  readonly options: readonly { readonly id: string; readonly label: string; readonly says?: string }[];
   readonly fallback: string;
-  /** False while no phase that works depends on it. */ readonly used?: boolean;
 }[] = [
   {
     id: "ironGpg",
@@ -37,37 +37,62 @@ export const schools: readonly {
     id: "threads",
     question: "Threads",
     options: [
-      { id: "rule", label: "By material" },
-      { id: "tape", label: "Tape only" },
-      { id: "both", label: "Tape and paste" },
-      { id: "paste", label: "Paste only on metal" },
+      { id: "rule", label: "By material", says: "tape on plastic, tape or paste on metal" },
+      { id: "tape", label: "Tape only", says: "tape only, clockwise seen from the thread's end" },
+      { id: "both", label: "Tape and paste", says: "tape, then paste over it" },
+      { id: "paste", label: "Paste only on metal", says: "paste on metal, nothing on plastic" },
     ],
     fallback: "rule",
-    used: false,
   },
   {
     id: "pex",
     question: "PEX joints",
     options: [
-      { id: "crimp", label: "Copper crimp ring" },
-      { id: "clamp", label: "Stainless clamp ring" },
-      { id: "push", label: "Push-fit" },
-      { id: "expansion", label: "Expansion" },
+      {
+        id: "crimp",
+        label: "Copper crimp ring",
+        says: "Copper crimp ring, an eighth of an inch from the end; second bite at a right angle to the first; gauge to the line",
+      },
+      {
+        id: "clamp",
+        label: "Stainless clamp ring",
+        says: "Stainless clamp ring, tab up; gauge on the closed ear",
+      },
+      {
+        id: "push",
+        label: "Push-fit",
+        says: "Push-fit: depth marked, pushed to the mark, tugged; it may still turn",
+      },
+      {
+        id: "expansion",
+        label: "Expansion",
+        says: "Expansion ring: expanded, pushed to the shoulder, held until it grips",
+      },
     ],
     fallback: "crimp",
-    used: false,
   },
   {
     id: "bypass",
     question: "Bypass",
     options: [
-      { id: "both", label: "Built-in and three-valve" },
-      { id: "three", label: "Three-valve" },
-      { id: "builtin", label: "Built into each head" },
-      { id: "isolating", label: "Isolating valves only" },
+      {
+        id: "both",
+        label: "Built-in and three-valve",
+        says: "Three valves round the whole train, and the head's own bypass",
+      },
+      { id: "three", label: "Three-valve", says: "Three valves round the whole train" },
+      {
+        id: "builtin",
+        label: "Built into each head",
+        says: "Each head's own bypass, a shut-off before and behind",
+      },
+      {
+        id: "isolating",
+        label: "Isolating valves only",
+        says: "A shut-off ahead and behind, and no way past",
+      },
     ],
     fallback: "both",
-    used: false,
   },
   {
     id: "order",
@@ -109,7 +134,6 @@ export const schools: readonly {
       { id: "first", label: "Stages 1 and 2 alone first" },
     ],
     fallback: "one",
-    used: false,
   },
   {
     id: "uvChamber",
@@ -118,27 +142,32 @@ export const schools: readonly {
       {
         id: "upright",
         label: "Upright, inlet at the bottom",
+        says: "Upright, inlet below, lamp end up: air leaves by itself.",
       },
       {
         id: "horizontal",
         label: "Horizontal allowed, air purged",
+        says: "Horizontal is allowed here: then its air is purged before the lamp is powered.",
       },
     ],
     fallback: "upright",
-    used: false,
   },
   {
     id: "sleeve",
     question: "Sealing the quartz sleeve, where the unit does not say",
     options: [
-      { id: "grease", label: "Silicone grease on the O-ring" },
+      {
+        id: "grease",
+        label: "Silicone grease on the O-ring",
+        says: "Sleeve's O-ring with food-grade silicone, unless the unit says otherwise",
+      },
       {
         id: "dry",
         label: "Warm O-rings, slid dry",
+        says: "Sleeve's O-ring warmed and slid dry, unless the unit says otherwise",
       },
     ],
     fallback: "grease",
-    used: false,
   },
   {
     id: "uvPower",
@@ -148,37 +177,41 @@ export const schools: readonly {
       { id: "lamp", label: "Lamp first" },
     ],
     fallback: "full",
-    used: false,
   },
   {
     id: "outdoor",
     question: "Outdoor taps",
     options: [
-      { id: "before", label: "Before treatment" },
-      { id: "treated", label: "Treated too" },
+      { id: "before", label: "Before treatment", says: "Outdoor taps are taken off before the treatment" },
+      { id: "treated", label: "Treated too", says: "Outdoor taps stay behind the treatment" },
     ],
     fallback: "before",
-    used: false,
   },
   {
     id: "connector",
     question: "Flexible connector",
     options: [
-      { id: "house", label: "House end first" },
-      { id: "unit", label: "Unit end first" },
+      { id: "house", label: "House end first", says: "House end first, then the bend, then the unit" },
+      {
+        id: "unit",
+        label: "Unit end first",
+        says: "Unit end first, then the bend, then onto the pipe's stem",
+      },
     ],
     fallback: "house",
-    used: false,
   },
   {
     id: "coupling",
     question: "Coupling nut over an O-ring",
     options: [
-      { id: "hand", label: "By hand" },
-      { id: "wrench", label: "Snugged with a wrench" },
+      { id: "hand", label: "By hand", says: "Coupling nuts over their O-rings by hand" },
+      {
+        id: "wrench",
+        label: "Snugged with a wrench",
+        says: "Coupling nuts by hand, then snugged with a wrench held against a second",
+      },
     ],
     fallback: "hand",
-    used: false,
   },
   {
     id: "housings",
@@ -187,11 +220,11 @@ export const schools: readonly {
       {
         id: "hand",
         label: "Hand-tight, wrench if it weeps",
+        says: "Hand-tight; the wrench only if it weeps or the unit says so",
       },
-      { id: "wrench", label: "Plus ¼ to ½ turn" },
+      { id: "wrench", label: "Plus ¼ to ½ turn", says: "Hand-tight and ¼ to ½ turn with the wrench" },
     ],
     fallback: "hand",
-    used: false,
   },
   {
     id: "peak",
@@ -207,18 +240,47 @@ export const schools: readonly {
     id: "soakPlace",
     question: "Where to soak",
     options: [
-      { id: "fewer", label: "Whichever gives fewer visits" },
-      { id: "site", label: "On site" },
-      { id: "shop", label: "At the shop" },
+      {
+        id: "fewer",
+        label: "Whichever gives fewer visits",
+        says: "Wherever it saves a visit: filled at the shop where the van comes anyway, else here",
+      },
+      { id: "site", label: "On site", says: "Soaked on site" },
+      { id: "shop", label: "At the shop", says: "Soaked at the shop, carried full and closed" },
     ],
     fallback: "fewer",
-    used: false,
+  },
+  {
+    id: "firstRegeneration",
+    question: "Manual softener: first regeneration",
+    options: [
+      { id: "now", label: "At the installation" },
+      { id: "later", label: "After the computed litres" },
+    ],
+    fallback: "now",
+  },
+  {
+    id: "newPipe",
+    question: "Disinfecting new or opened pipe",
+    options: [
+      { id: "slow", label: "50 mg/L for 24 h" },
+      { id: "fast", label: "200 mg/L for 3 h" },
+    ],
+    fallback: "slow",
   },
 ];
 
 export const defaultSchools: Readonly<Record<string, string>> = Object.fromEntries(
   schools.map((s) => [s.id, s.fallback]),
 );
+
+/** How a train is passed by under each answer to the question of the bypass. */
+const arrangements: Readonly<Record<string, TrainSchools["arrangement"]>> = {
+  both: "threeValve",
+  three: "threeValve",
+  builtin: "heads",
+  isolating: "none",
+};
 
 /** The schools that judgements depend on, from the company's choices and its discard count. */
 export function trainSchools(chosen: Readonly<Record<string, string>>, roDiscards: number): TrainSchools {
@@ -232,5 +294,7 @@ export function trainSchools(chosen: Readonly<Record<string, string>>, roDiscard
     tankOpen: of("tankValve") === "open",
     roRinseMinutes: Number(of("roRinse")),
     roDiscards,
+    arrangement: arrangements[of("bypass")] ?? "threeValve",
+    lampFirst: of("uvPower") === "lamp",
   };
 }

@@ -1,9 +1,11 @@
 import type { SurveyField, SurveyGroup } from "../core/site";
+import { askedFor } from "./surveyFor";
 
 const yesNo = [
   { id: "yes", label: "Yes" },
   { id: "no", label: "No" },
 ] as const;
+const pipeSizes = ["1/2", "3/4", "1", "1-1/4"].map((id) => ({ id, label: `${id} in` }));
 const fixtures: readonly [string, string][] = [
   ["bathroomGroup", "Bathrooms, complete"],
   ["bathtub", "Bathtubs"],
@@ -21,8 +23,7 @@ const counts = (prefix: string, skip: readonly string[] = []): SurveyField[] =>
     .filter(([id]) => !skip.includes(id))
     .map(([id, label]) => ({ id: `${prefix}.${id}`, label, kind: "count" as const }));
 
-/** The survey in the order in which one walks a house (handbook 1, Site). */
-export const surveyGroups: readonly SurveyGroup[] = [
+const groups: readonly SurveyGroup[] = [
   {
     id: "source",
     title: "Source",
@@ -142,6 +143,7 @@ export const surveyGroups: readonly SurveyGroup[] = [
           },
           { id: "pex", label: "PEX" },
           { id: "cpvc", label: "CPVC" },
+          { id: "steel", label: "Galvanised steel" },
           {
             id: "pvc",
             label: "PVC, schedule 40",
@@ -154,12 +156,7 @@ export const surveyGroups: readonly SurveyGroup[] = [
         id: "cutin.size",
         label: "Size",
         kind: "choice",
-        options: [
-          { id: "1/2", label: "1/2 in" },
-          { id: "3/4", label: "3/4 in" },
-          { id: "1", label: "1 in" },
-          { id: "1-1/4", label: "1-1/4 in" },
-        ],
+        options: [...pipeSizes],
         blocks: "the losses of the service line",
       },
       {
@@ -202,10 +199,71 @@ export const surveyGroups: readonly SurveyGroup[] = [
         options: [...yesNo],
       },
       {
+        id: "appliance.kind",
+        label: "The appliance",
+        kind: "choice",
+        options: [
+          { id: "washer", label: "A washing machine" },
+          { id: "heater", label: "A heater" },
+        ],
+      },
+      {
         id: "takeoff.note",
         label: "Other take-offs",
         kind: "text",
       },
+    ],
+  },
+  {
+    id: "existing",
+    title: "Treatment there already",
+    lead: "What goes out, and what it did to the water test",
+    fields: [
+      {
+        id: "existing.kind",
+        label: "What is there",
+        kind: "choice",
+        many: true,
+        options: [
+          { id: "none", label: "Nothing" },
+          { id: "softener", label: "Softener" },
+          { id: "tank", label: "Media tank" },
+          { id: "housing", label: "Housing" },
+          { id: "uv", label: "UV" },
+          { id: "ro", label: "RO" },
+        ],
+      },
+      {
+        id: "existing.sample",
+        label: "Water tested",
+        kind: "choice",
+        options: [
+          { id: "ahead", label: "Ahead of it" },
+          { id: "behind", label: "Behind it" },
+        ],
+        when: { field: "existing.kind", is: ["softener", "tank", "housing", "uv", "ro"] },
+      },
+    ],
+  },
+  {
+    id: "behind",
+    title: "Pipe behind the treatment",
+    lead: "What a disinfection has to fill",
+    fields: [
+      {
+        id: "behind.age",
+        label: "That pipe is",
+        kind: "choice",
+        options: [
+          { id: "existing", label: "Long in use" },
+          { id: "opened", label: "New, or opened for this job" },
+        ],
+      },
+      { id: "behind.coldLength", label: "Cold pipe, in all", kind: "quantity", quantity: "height" },
+      { id: "behind.coldSize", label: "Its size", kind: "choice", options: [...pipeSizes] },
+      { id: "behind.hotLength", label: "Hot pipe, in all", kind: "quantity", quantity: "height" },
+      { id: "behind.hotSize", label: "Its size", kind: "choice", options: [...pipeSizes] },
+      { id: "behind.bleach", label: "Strength of the bleach", kind: "quantity", quantity: "percent" },
     ],
   },
   {
@@ -480,6 +538,40 @@ export const surveyGroups: readonly SurveyGroup[] = [
         quantity: "pipeSize",
       },
       {
+        id: "sink.height",
+        label: "Free height under the sink",
+        kind: "quantity",
+        quantity: "length",
+      },
+      {
+        id: "sink.stopSize",
+        label: "Cold stop takes",
+        kind: "choice",
+        options: [
+          { id: "3/8", label: "3/8 in" },
+          { id: "1/2", label: "1/2 in" },
+        ],
+      },
+      {
+        id: "sink.stopSide",
+        label: "Stop on the",
+        kind: "choice",
+        options: [
+          { id: "left", label: "Left" },
+          { id: "right", label: "Right" },
+        ],
+      },
+      {
+        id: "faucet.thread",
+        label: "Thread of the faucet, aerator off",
+        kind: "choice",
+        options: [
+          { id: "outside", label: "Outside" },
+          { id: "inside", label: "Inside" },
+          { id: "none", label: "None" },
+        ],
+      },
+      {
         id: "sink.worktop",
         label: "Worktop",
         kind: "choice",
@@ -726,6 +818,18 @@ export const surveyGroups: readonly SurveyGroup[] = [
     ],
   },
 ];
+
+/** A question with the plans that it is asked for: its own, else those of its group. */
+const forPlans = (group: SurveyGroup): SurveyGroup => ({
+  ...group,
+  fields: group.fields.map((field) => {
+    const plans = askedFor[field.id] ?? askedFor[group.id];
+    return plans ? { ...field, for: plans } : field;
+  }),
+});
+
+/** The survey in the order in which one walks a house (handbook 1, Site). */
+export const surveyGroups: readonly SurveyGroup[] = groups.map(forPlans);
 
 export const surveyFields: ReadonlyMap<string, SurveyField> = new Map(
   surveyGroups.flatMap((g) => g.fields.map((f) => [f.id, f] as const)),

@@ -1,10 +1,16 @@
-import type { Recipe } from "../../core/run/recipe";
+import type { Recipe, RecipeStep } from "../../core/run/recipe";
 import { connectors } from "./connectors";
+import { dry, dryFirst } from "./dry";
 import { serial } from "./serial";
+import { minutesOf, roomOf } from "./unitFigure";
+
+/** Carbon that soaks before it is joined, and carbon whose maker asks only for a purge at the nearest tap (handbook 9, K4, K6). */
+const soaked: RecipeStep["when"] = [{ unit: "startUp.purge", has: false }];
+const purged: RecipeStep["when"] = [{ unit: "startUp.purge", has: true }];
 
 export const carbonTank: Recipe = {
   id: "carbon-tank",
-  version: 2,
+  version: 3,
   title: "Carbon tank, no backwash valve",
   steps: [
     {
@@ -17,9 +23,22 @@ export const carbonTank: Recipe = {
       water: "any",
       cautions: ["heavy"],
       details: [
+        "{school.soakPlace}",
         "Hose adapter on the inlet; backflow protection on the hose",
         "Keep the hose adapter with the unit: it is needed at the next media change",
       ],
+      when: soaked,
+    },
+    {
+      id: "soakDry",
+      stage: "soakOff",
+      kind: "check",
+      title: "Is {unit} dry, full of water?",
+      why: "It stands alone for two days.",
+      work: 2,
+      water: "any",
+      check: { question: "Hose off, both ports closed or upright: nothing drips?" },
+      when: soaked,
     },
     {
       id: "soak",
@@ -29,7 +48,8 @@ export const carbonTank: Recipe = {
       why: "Carbon gives up its air slowly; opened early it sends fines into the house.",
       work: 2,
       water: "any",
-      soak: { minutes: 2880, maxMinutes: 10_080 },
+      soak: { minutes: minutesOf("startUp.soak", 2880), maxMinutes: 10_080 },
+      when: soaked,
     },
     {
       id: "trickle",
@@ -42,12 +62,13 @@ export const carbonTank: Recipe = {
       flow: {
         low: 1.5,
         high: 2.5,
-        minutes: 30,
-        untilClear: true,
+        minutes: minutesOf("startUp.trickle", 30),
+        until: "clear",
         direction: "forward",
         to: "the drain, through the outlet hose",
       },
       cautions: ["drains", "airGap"],
+      when: soaked,
     },
     {
       id: "reverse",
@@ -59,6 +80,7 @@ export const carbonTank: Recipe = {
       water: "bypassed",
       flow: { minutes: 3, direction: "reverse", to: "the drain, through the inlet hose" },
       cautions: ["drains"],
+      when: soaked,
     },
     {
       id: "place",
@@ -67,8 +89,8 @@ export const carbonTank: Recipe = {
       title: "Stand {unit} in its place",
       why: "Level, {round} free round it, {over} over its head. Full it weighs {mass}.",
       figures: {
-        round: { us: "3 in", metric: "75 mm" },
-        over: { us: "6 in", metric: "150 mm" },
+        round: roomOf("fit.free.around", "3 in", "75 mm"),
+        over: roomOf("fit.free.above", "6 in", "150 mm"),
       },
       work: 10,
       water: "bypassed",
@@ -79,12 +101,45 @@ export const carbonTank: Recipe = {
       stage: "joinLate",
       kind: "do",
       title: "Join {unit} with its connectors",
-      why: "House end first keeps the bend out of the unit's thread.",
+      why: "A bend that is forced leaks where it cannot be reached.",
       work: 20,
       water: "bypassed",
       ...connectors,
     },
     { ...serial, stage: "joinLate" },
+    {
+      id: "fill",
+      stage: "start",
+      kind: "turn",
+      title: "Fill {unit} slowly",
+      why: "Each tank some minutes: a hard fill lifts the bed.",
+      work: 10,
+      water: "on",
+      turn: { direction: "a quarter until the sound stops", seenFrom: "the handle" },
+      goal: { want: "fill" },
+      cautions: ["standClear"],
+      when: purged,
+    },
+    { ...dryFirst, when: purged },
+    { ...dry, when: purged },
+    {
+      id: "purge",
+      stage: "start",
+      kind: "flow",
+      title: "Purge {unit} at the nearest tap, its screen off",
+      why: "This unit states no soak: its fines leave here.",
+      work: 3,
+      water: "on",
+      goal: { want: "flush", fully: true },
+      flow: {
+        minutes: minutesOf("startUp.purge", 5),
+        until: "clear",
+        direction: "forward",
+        to: "the nearest cold tap, screen off",
+      },
+      cautions: ["drains"],
+      when: purged,
+    },
     {
       id: "service",
       stage: "serve",
@@ -96,6 +151,7 @@ export const carbonTank: Recipe = {
       water: "on",
       turn: { direction: "bypass to service, a quarter first", seenFrom: "above the head" },
       goal: { want: "serve" },
+      when: soaked,
     },
     {
       id: "leak",
@@ -105,7 +161,8 @@ export const carbonTank: Recipe = {
       why: "At a quarter, then at full pressure.",
       work: 3,
       water: "on",
-      check: { question: "All joints of {unit} dry?" },
+      check: { question: "Everything ahead of {unit} dry, then all its joints?" },
+      when: soaked,
     },
     {
       id: "chlorine",
@@ -128,6 +185,17 @@ export const carbonTank: Recipe = {
       water: "on",
       read: { reading: "totalChlorine", place: "Before and after the carbon tank", when: "after" },
       when: [{ unit: "carbon.catalytic", is: [true] }],
+    },
+    {
+      id: "jacket",
+      stage: "prove",
+      kind: "check",
+      title: "Jackets on, polished; hose adapter left with the tank",
+      why: "The next media change needs the adapter.",
+      work: 3,
+      water: "on",
+      check: { question: "Adapter with the tank, jacket on?" },
+      when: soaked,
     },
   ],
 };

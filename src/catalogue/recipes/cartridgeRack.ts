@@ -1,27 +1,32 @@
 import type { Recipe } from "../../core/run/recipe";
-import { serial } from "./serial";
 import { dry, dryFirst } from "./dry";
+import { serial } from "./serial";
+import { lengthOf, minutesOf, roomOf } from "./unitFigure";
 
-/** Whole-house units (handbook 5). */
+/** Housings with cartridges in the house's line (handbook 5; handbook 9, K6, K8). */
 export const cartridgeRack: Recipe = {
   id: "cartridge-rack",
-  version: 2,
+  version: 3,
   title: "Whole-house cartridges",
   steps: [
     {
       id: "bracket",
       stage: "place",
       kind: "do",
-      title: "Fix the bracket of {unit} level",
-      why: "A bowl needs its stroke below and heads level with the tanks.",
+      title: "Fix the bracket of {unit} level, into studs or board",
+      why: "A bowl needs {below} below it, and heads level with the tanks.",
       work: 20,
       water: "bypassed",
       cautions: ["drilling"],
       details: [
-        "Into studs or board",
-        "Heads finger-tight corner by corner, then tight",
-        "Vent screw shut; inlet side to the source",
+        "Eyelets marked and pre-drilled, {screws}; bowls off",
+        "Inlet to the source; vent screw tight",
+        "Bolts finger-tight across, then tight",
       ],
+      figures: {
+        below: roomOf("fit.free.below", "4 in", "100 mm"),
+        screws: lengthOf("fit.holes.screws", "3/16 in", "5 mm"),
+      },
     },
     {
       id: "join",
@@ -31,9 +36,10 @@ export const cartridgeRack: Recipe = {
       why: "It is opened again at every change.",
       work: 20,
       water: "bypassed",
-      sealant: "Tape on threads; none on O-rings",
+      sealant: "{school.threads}; none on O-rings",
       tightening: "Plastic thread: hand-tight and ½ to 1 turn, never more",
       cautions: ["leadFree"],
+      lists: ["ports"],
     },
     {
       id: "cartridges",
@@ -45,7 +51,7 @@ export const cartridgeRack: Recipe = {
       water: "bypassed",
       check: {
         question:
-          "Wrapping off, marked order, standpipe seen through the core, cartridge just below the rim?",
+          "Wrapping off, each where the bracket is marked for it, standpipe seen through the core, slightly below the rim?",
         photo: "wanted",
       },
     },
@@ -53,11 +59,11 @@ export const cartridgeRack: Recipe = {
       id: "bowls",
       stage: "join",
       kind: "do",
-      title: "Close the bowls by hand",
+      title: "Close the bowls, O-rings greased one by one",
       why: "An over-tight bowl cracks; a dry O-ring leaks.",
       work: 5,
       water: "bypassed",
-      tightening: "Hand-tight; wrench only if it weeps or the unit says so",
+      tightening: "{school.housings}",
       sealant: "O-ring greased all round with food-grade silicone, still in its groove",
     },
     { ...serial, when: [{ unit: "serials.0.id", is: ["serial"] }] },
@@ -66,7 +72,7 @@ export const cartridgeRack: Recipe = {
       stage: "start",
       kind: "turn",
       title: "Open slowly: fill {unit}",
-      why: "Air leaves by the nearest cold tap.",
+      why: "With its shut-off still closed everything ahead is looked at first; then a quarter.",
       work: 3,
       water: "on",
       turn: { direction: "a quarter, then full", seenFrom: "the handle" },
@@ -84,7 +90,12 @@ export const cartridgeRack: Recipe = {
       work: 3,
       water: "on",
       goal: { want: "flush", fully: true },
-      flow: { minutes: 10, direction: "forward", to: "a cold tub, aerator off" },
+      flow: {
+        minutes: minutesOf("startUp.flush", 10),
+        until: "clear",
+        direction: "forward",
+        to: "a cold tub, aerator off",
+      },
       cautions: ["standClear", "drains"],
     },
   ],

@@ -8,6 +8,7 @@ const fit: RecipeStep = {
   stage: "join",
   kind: "do",
   title: "Fit {unit}, arrow with the flow",
+  lists: ["ports"],
   why: "Backwards it blocks, or does nothing.",
   work: 20,
   water: "bypassed",

@@ -21,6 +21,7 @@ export const doser: Recipe = {
       stage: "join",
       kind: "do",
       title: "Join the retention tank, injection point ahead of it",
+      lists: ["ports"],
       why: "The contact time runs in the tank, not in the house.",
       work: 40,
       water: "bypassed",
@@ -71,7 +72,7 @@ export const doser: Recipe = {
       why: "It is what the pump is there for.",
       work: 5,
       water: "on",
-      read: { reading: "residual", place: "Behind the retention tank", when: "after" },
+      read: { reading: "retained", place: "Behind the retention tank", when: "after" },
     },
   ],
 };

@@ -1,32 +1,79 @@
-import type { Recipe } from "../../core/run/recipe";
+import type { Recipe, RecipeStep } from "../../core/run/recipe";
 import { threadDry } from "./dry";
+import { minutesOf } from "./unitFigure";
 
+/** How the diverter goes on, by the thread of the faucet. */
+const onThread = (
+  id: string,
+  is: string,
+  words: Pick<RecipeStep, "title" | "why" | "details">,
+): RecipeStep => ({
+  id,
+  stage: "place",
+  kind: "do",
+  work: 10,
+  water: "any",
+  tightening: "Hand-tight",
+  ...words,
+  when: [{ survey: "faucet.thread", is: [is] }],
+});
+
+/** Diverter filter screwed on a faucet (handbook 9, K9). */
 export const faucetDiverter: Recipe = {
   id: "faucet-diverter",
-  version: 2,
+  version: 3,
   title: "Faucet diverter",
   steps: [
     {
-      id: "fit",
-      stage: "place",
-      kind: "do",
-      title: "Aerator off, diverter on with its gasket",
-      why: "Outside thread, inside thread with an adapter, or a clamp piece where there is none.",
-      work: 10,
+      id: "thread",
+      stage: "arrive",
+      kind: "check",
+      title: "Aerator off: which thread has the faucet?",
+      why: "It decides the adapter: outside, inside, or none.",
+      work: 3,
       water: "any",
-      tightening: "Hand-tight",
-      details: ["Lever down: tap water; turned: filtered"],
+      check: { question: "Thread looked at, and the same as was surveyed?", photo: "wanted" },
+    },
+    onThread("fit", "outside", {
+      title: "Outside thread: diverter straight on, gaskets both sides",
+      why: "The gasket seals, not force.",
+    }),
+    onThread("fitInside", "inside", {
+      title: "Inside thread: adapter in, tightened with a coin",
+      why: "The adapter turns it into an outside thread.",
+      details: ["Gasket on both sides of it"],
+    }),
+    onThread("fitClamp", "none", {
+      title: "No thread: clamp piece, its screw turned anticlockwise",
+      why: "It grips from outside.",
+      details: ["Gasket between faucet and clamp"],
+    }),
+    onThread("fitUnknown", "unknown", {
+      title: "Diverter on by the adapter that the thread asks for",
+      why: "Outside: straight on. Inside: the adapter, with a coin. None: the clamp piece, screw anticlockwise.",
+      details: ["Gaskets on both sides"],
+    }),
+    {
+      id: "hoses",
+      stage: "join",
+      kind: "do",
+      title: "Plugs out of inlet and outlet; hose at both ends",
+      why: "A plug left in passes nothing.",
+      work: 5,
+      water: "any",
+      tightening: "Push to the stop, tug",
+      lists: ["ports"],
     },
     threadDry,
     {
       id: "run",
       stage: "branch",
       kind: "flow",
-      title: "Run until clear",
-      why: "The first water carries fines and air.",
+      title: "Lever a quarter turn: run until clear",
+      why: "Handle down is tap water, a quarter turn is filtered; it begins grey.",
       work: 2,
       water: "on",
-      flow: { minutes: 3, untilClear: true, direction: "forward", to: "the sink" },
+      flow: { minutes: minutesOf("startUp.flush", 3), until: "clear", direction: "forward", to: "the sink" },
     },
     {
       id: "ceramic",
@@ -36,7 +83,11 @@ export const faucetDiverter: Recipe = {
       why: "A clogged candle is scrubbed, not replaced.",
       work: 3,
       water: "on",
-      check: { question: "Shown: feed floats it up, soft brush, no detergent, casing refilled to a third?" },
+      check: {
+        question:
+          "Shown: tap off, outlet tube off, casing loosened, the water lifts the cartridge; brushed under water without detergent; casing a third full, put back?",
+      },
+      when: [{ unit: "washable", is: [true] }],
     },
   ],
 };

@@ -19,6 +19,7 @@ export const iceMaker: Recipe = {
       work: 20,
       water: "off",
       tightening: "Push to the stop, tug, clip",
+      lists: ["ports"],
       details: ["{tube} tube all the way", "A shut-off at the branch, shut until the discards are done"],
     },
     {

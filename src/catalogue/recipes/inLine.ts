@@ -1,33 +1,36 @@
 import type { Recipe } from "../../core/run/recipe";
 import { threadDry } from "./dry";
+import { minutesOf } from "./unitFigure";
 
+/** A cartridge with two ends, in another unit's line (handbook 9, K1). */
 export const inLine: Recipe = {
   id: "in-line",
-  version: 3,
+  version: 4,
   title: "In-line cartridge",
   steps: [
     {
       id: "fit",
       stage: "place",
       kind: "do",
-      title: "{unit} into the line, arrow with the flow",
+      title: "{unit} into the line by its two marked ends",
       why: "Backwards it blocks, or passes everything.",
       work: 10,
       water: "off",
       tightening: "Push to the stop, tug, clip",
-      details: ["On a product line: unit, then remineraliser, then UV, then faucet"],
+      details: ["On a product line: unit, then minerals, then lamp, then faucet"],
+      lists: ["ports"],
     },
     threadDry,
     {
       id: "run",
       stage: "branch",
       kind: "flow",
-      title: "Run the tap",
+      title: "Run the tap until clear",
       why: "The first water carries fines.",
       work: 2,
       water: "on",
       goal: { want: "stand", positions: { valve: "open", faucet: "open" } },
-      flow: { minutes: 5, direction: "forward", to: "the sink" },
+      flow: { minutes: minutesOf("startUp.flush", 5), until: "clear", direction: "forward", to: "the sink" },
     },
   ],
 };

@@ -1,21 +1,23 @@
 import type { Recipe } from "../../core/run/recipe";
 import { threadDry } from "./dry";
 
+/** Shuts a unit's feed when its pad gets wet (handbook 9, K7). */
 export const leakStop: Recipe = {
   id: "leak-stop",
-  version: 2,
+  version: 3,
   title: "Leak stop",
   steps: [
     {
       id: "fit",
       stage: "place",
       kind: "do",
-      title: "Leak stop into the feed, on the flat dry floor under the unit",
+      title: "{unit} into the feed, flat and dry under the unit",
       why: "It shuts the feed when its pad gets wet.",
       work: 10,
       water: "off",
       tightening: "Push to the stop, tug, clip",
-      details: ["Flat dry floor", "No pad yet"],
+      details: ["No pad yet"],
+      lists: ["ports"],
     },
     threadDry,
     {

@@ -10,6 +10,7 @@ import { roTank } from "./roTank";
 import { booster } from "./booster";
 import { roDirect } from "./roDirect";
 import { roHighOutput } from "./roHighOutput";
+import { roMotorised } from "./roMotorised";
 import { roCountertop } from "./roCountertop";
 import { uvPoint } from "./uvPoint";
 import { pointFilter } from "./pointFilter";
@@ -36,6 +37,7 @@ export const unitRecipes: readonly Recipe[] = [
   booster,
   roDirect,
   roHighOutput,
+  roMotorised,
   roCountertop,
   uvPoint,
   pointFilter,

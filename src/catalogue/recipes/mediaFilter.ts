@@ -77,7 +77,7 @@ export const mediaFilter: Recipe = {
       work: 5,
       water: "on",
       goal: { want: "flush", fully: true },
-      flow: { minutes: 10, untilClear: true, direction: "forward", to: "the nearest cold tap, aerator off" },
+      flow: { minutes: 10, until: "clear", direction: "forward", to: "the nearest cold tap, aerator off" },
       cautions: ["drains"],
     },
     {

@@ -1,37 +1,62 @@
 import type { Recipe } from "../../core/run/recipe";
+import {
+  drainSaddle,
+  faucetFromAbove,
+  faucetFromBelow,
+  lookedAfter,
+  outletSeen,
+  rejectionRead,
+} from "./drinking";
 import { dryAtStop, dryFirstAtStop } from "./dry";
 import { serial } from "./serial";
-import { stopProved } from "./stopProved";
+import { feedAdapter, stopProved } from "./stopProved";
+import { minutesOf, roomOf } from "./unitFigure";
 
+const cable = "Its cable through the hole first, then the stem";
+
+/** RO without a tank, with a faucet that its electronics know (handbook 9, K1, K7). */
 export const roDirect: Recipe = {
   id: "ro-direct",
-  version: 3,
+  version: 4,
   title: "Direct RO",
   steps: [
     stopProved,
+    feedAdapter,
+    { ...faucetFromBelow, details: [cable, ...faucetFromBelow.details] },
+    { ...faucetFromAbove, details: [cable, ...faucetFromAbove.details] },
+    drainSaddle,
     {
-      id: "faucet",
+      id: "stand",
       stage: "place",
       kind: "do",
-      title: "Mount the faucet, its cable first",
-      why: "An existing hole before drilling stone.",
-      work: 30,
+      title: "Stand {unit}: off the cabinet's side, display to the door",
+      why: "It vibrates: {around} free beside it, or the cabinet hums.",
+      work: 5,
       water: "any",
-      cautions: ["drilling", "stone"],
-      details: ["Cabled faucet: {hole} hole"],
-      figures: { hole: { us: "3/4 in", metric: "19 mm" } },
+      figures: {
+        around: roomOf("fit.free.around", "2 in", "50 mm"),
+      },
     },
     {
       id: "ports",
       stage: "join",
       kind: "do",
-      title: "Tubes by port name, ports clip-locked",
+      title: "Port plugs out one by one; tubes by colour and port",
       why: "A tube not home holds until the first pressure.",
       work: 15,
       water: "any",
-      tightening: "Push to the stop, tug, clip lock on",
-      details: ["Feed tee on the cold stop, valve shut", "Drain saddle on the house side of the trap"],
-      cautions: ["airGap"],
+      tightening: "Push to its mark, tug, clip lock on",
+      lists: ["ports"],
+    },
+    {
+      id: "cable",
+      stage: "join",
+      kind: "do",
+      title: "Faucet's cable and the adapter's low-voltage plug in",
+      why: "The wall plug stays out until water is in: the pump must find it.",
+      work: 3,
+      water: "any",
+      power: "off",
     },
     {
       id: "filters",
@@ -41,7 +66,9 @@ export const roDirect: Recipe = {
       why: "One that is not home leaks at pump pressure.",
       work: 5,
       water: "any",
-      hold: { statement: "Each filter at its alignment mark and turned a quarter to its click." },
+      hold: {
+        statement: "Each filter's arrow at the open mark, turned a quarter, clicked at the closed mark.",
+      },
     },
     serial,
     { ...dryFirstAtStop, id: "water" },
@@ -49,15 +76,26 @@ export const roDirect: Recipe = {
     {
       id: "plug",
       stage: "power",
-      kind: "do",
+      kind: "check",
       title: "Wall plug last",
       why: "The pump must find water.",
       work: 2,
       water: "on",
       power: "on",
       goal: { want: "stand", positions: { valve: "open", plug: "on" } },
+      check: { question: `${outletSeen}; pump running without air?` },
       cautions: ["dryPump", "groundFault"],
-      details: ["Automatic flush, about 5 min; pump vibration is normal"],
+    },
+    {
+      id: "autoFlush",
+      stage: "power",
+      kind: "check",
+      title: "It flushes by itself: wait until the light is steady",
+      why: "Interrupted, it begins again; vibration is normal.",
+      work: 1,
+      water: "on",
+      wait: { minutes: minutesOf("startUp.autoFlush", 5) },
+      check: { question: "Flush over, light steady?" },
     },
     {
       id: "run",
@@ -68,17 +106,30 @@ export const roDirect: Recipe = {
       work: 3,
       water: "on",
       goal: { want: "stand", positions: { valve: "open", faucet: "open" } },
-      flow: { minutes: "$ro.rinseMinutes", direction: "forward", to: "the sink" },
+      flow: { minutes: "$ro.rinseMinutes", until: "clear", direction: "forward", to: "the sink" },
     },
     {
-      id: "tds",
+      id: "display",
       stage: "branch",
-      kind: "read",
-      title: "Measure dissolved solids, feed and product",
-      why: "Rejection is what the membrane is there for.",
-      work: 5,
+      kind: "record",
+      title: "Write down what the unit's display shows",
+      why: "The household sees the same number: this is where it began.",
+      work: 1,
       water: "on",
-      read: { reading: "rejection", place: "RO feed and faucet", when: "after" },
+      record: { what: "display", label: "Dissolved solids on its display" },
     },
+    rejectionRead,
+    {
+      id: "over",
+      stage: "prove",
+      kind: "check",
+      title: "Faucet shut: flush over, and dry",
+      why: "A short flush after use, and one a day later, are normal; one that never ends is not.",
+      work: 2,
+      water: "on",
+      goal: { want: "stand", positions: { faucet: "closed" } },
+      check: { question: "Flush over, pump still, cabinet dry?" },
+    },
+    lookedAfter,
   ],
 };

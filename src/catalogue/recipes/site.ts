@@ -30,6 +30,15 @@ const heaterOff = (
 const coldYet = { heaterPower: "off" };
 /** Nothing in the house's line: at a stop, a pipe, an appliance, a faucet or another unit. */
 const notInLine: When = [{ absent: ["line"] }];
+/** The design has units; without any it is a bypass alone. */
+const withUnits: When[number] = { units: true };
+/** What conducts: cut, it may part the house's earth. */
+const metalPipe: When[number] = { survey: "cutin.pipe", is: ["copperL", "copperM", "steel"] };
+/** Treatment that is there already and goes out. */
+const oldTreatment: When[number] = {
+  survey: "existing.kind",
+  is: ["softener", "tank", "housing", "uv", "ro"],
+};
 /** At a stop, a cold pipe or an appliance. */
 const aside: When = [{ present: ["sink", "supply", "appliance"] }];
 /** Cut into a pipe or joined at a stop; what is screwed on a faucet or rides on another unit is not. */
@@ -38,7 +47,7 @@ const onPipe: When = [{ present: ["line", "sink", "supply", "appliance"] }];
 /** The site part of a job, by the kinds of its units (handbook 5, Site steps; handbook 9, Where a unit connects). */
 export const siteRecipe: Recipe = {
   id: "site",
-  version: 4,
+  version: 5,
   title: "Site",
   steps: [
     {
@@ -59,6 +68,7 @@ export const siteRecipe: Recipe = {
         "Tug every factory-made joint",
         "Plugs, caps and packing: inside chambers and under bases too",
       ],
+      lists: ["boxes", "tools"],
     },
     {
       id: "route",
@@ -74,7 +84,39 @@ export const siteRecipe: Recipe = {
         "Build every assembly that needs no cut at the bench",
       ],
       cautions: ["drilling", "codes"],
-      when: inLine,
+      when: [...inLine, withUnits],
+    },
+    {
+      id: "routeBypass",
+      stage: "arrive",
+      kind: "check",
+      title: "Walk the route and photograph it",
+      why: "What differs from the survey is cheaper to find now.",
+      work: 10,
+      water: "any",
+      check: { question: "Cut-in and room for the bypass as surveyed?", photo: "wanted" },
+      details: [
+        "Joint by joint: does the tool have its swing, and may the angle still turn? Else another joint there",
+        "Build it at the bench as far as possible; the last joints on the wall",
+        "Tool rented or owned, with its gauge",
+      ],
+      cautions: ["codes"],
+      when: [{ units: false }],
+    },
+    {
+      id: "socket",
+      stage: "arrive",
+      kind: "hold",
+      title: "The socket by an electrician is in",
+      why: "What plugs in waits for it: mains work belongs to licensed people.",
+      work: 2,
+      water: "any",
+      hold: { statement: "The socket is in, protected, within reach of the unit and away from water." },
+      cautions: ["licensed", "groundFault"],
+      when: [
+        { survey: "power.outlet", is: ["none"] },
+        { survey: "power.socket", is: ["yes"] },
+      ],
     },
     {
       id: "routeAside",
@@ -107,7 +149,7 @@ export const siteRecipe: Recipe = {
       work: 5,
       water: "on",
       read: { reading: "rawWater", place: "Main, before the train", when: "before" },
-      when: onPipe,
+      when: [...onPipe, withUnits],
     },
     {
       id: "tell",
@@ -215,6 +257,44 @@ export const siteRecipe: Recipe = {
       when: [{ houseShut: true }],
     },
     {
+      id: "takeOut",
+      stage: "cut",
+      kind: "do",
+      title: "Old treatment out: drained first, then taken apart",
+      why: "A full tank spills where it is tilted, and its media is heavier than it looks.",
+      work: 40,
+      water: "off",
+      cautions: ["relieve", "heavy"],
+      details: [
+        "Unplugged; drained to its drain line; its salt and media to the waste that takes them",
+        "What is reused stays with the job, tagged",
+      ],
+      when: [{ houseShut: true }, oldTreatment],
+    },
+    {
+      id: "takenOut",
+      stage: "cut",
+      kind: "check",
+      title: "Ends of the old treatment capped, or spooled through",
+      why: "A dead leg holds water that nobody flushes.",
+      work: 10,
+      water: "off",
+      check: { question: "No open end, no dead leg, old drain and brine lines closed off?", photo: "wanted" },
+      when: [{ houseShut: true }, oldTreatment],
+    },
+    {
+      id: "bond",
+      stage: "cut",
+      kind: "check",
+      title: "Bridge the pipe's electrical bond before the cut",
+      why: "A metal pipe may be the house's earth: cut, a fault makes it live.",
+      work: 5,
+      water: "off",
+      check: { question: "A bonding jumper clamped on both sides of the cut?", photo: "wanted" },
+      cautions: ["bond", "licensed"],
+      when: [...inLine, metalPipe],
+    },
+    {
       id: "cut",
       stage: "cut",
       kind: "do",
@@ -223,6 +303,7 @@ export const siteRecipe: Recipe = {
       work: 20,
       water: "off",
       cautions: ["codes", "leadFree"],
+      details: ["{school.outdoor}"],
       when: inLine,
     },
     {
@@ -248,8 +329,42 @@ export const siteRecipe: Recipe = {
       why: "The house gets water back while the rest is built.",
       work: 40,
       water: "off",
-      details: ["A stub that waits is capped, or its handle tied and the reason logged"],
+      details: ["{school.bypass}", "A stub that waits is capped, or its handle tied and the reason logged"],
       when: [...inLine, { bypass: true }],
+    },
+    {
+      id: "gauge",
+      stage: "cut",
+      kind: "read",
+      title: "Gauge every ring, and write it down",
+      why: "{school.pex}. A ring out of gauge holds until the first night pressure.",
+      work: 5,
+      water: "off",
+      read: { reading: "jointsGauged", place: "Bypass", when: "after" },
+      when: [...inLine, { survey: "cutin.pipe", is: ["pex"] }, { school: "pex", is: ["crimp", "clamp"] }],
+    },
+    {
+      id: "depth",
+      stage: "cut",
+      kind: "check",
+      title: "Every plastic joint home, by its mark",
+      why: "{school.pex}.",
+      work: 5,
+      water: "off",
+      check: { question: "Every joint at its depth mark, tugged?" },
+      when: [...inLine, { survey: "cutin.pipe", is: ["pex"] }, { school: "pex", is: ["push", "expansion"] }],
+    },
+    {
+      id: "bondAfter",
+      stage: "cut",
+      kind: "check",
+      title: "The bond across the bypass is whole",
+      why: "Plastic and dielectric joints part what was one earth.",
+      work: 3,
+      water: "off",
+      check: { question: "Jumper left across it, both clamps tight on bare metal?", photo: "wanted" },
+      cautions: ["bond"],
+      when: [...inLine, metalPipe],
     },
     {
       id: "restore",
@@ -308,7 +423,7 @@ export const siteRecipe: Recipe = {
         positions: { inlet: "closed", outlet: "closed", stubIn: "joined", stubOut: "joined" },
       },
       cautions: ["relieve"],
-      when: [...inLine, { arrangement: ["threeValve"] }],
+      when: [...inLine, { arrangement: ["threeValve"] }, withUnits],
     },
     {
       id: "order",
@@ -320,7 +435,7 @@ export const siteRecipe: Recipe = {
       work: 5,
       water: "bypassed",
       hold: { statement: "Read aloud from the main to the house: every unit, every arrow, every handle." },
-      when: inLine,
+      when: [...inLine, withUnits],
     },
     {
       id: "leakQuarter",
@@ -358,7 +473,7 @@ export const siteRecipe: Recipe = {
       water: "on",
       read: { reading: "holdTest", place: "Treated line, shut in", when: "after" },
       goal: { want: "trap" },
-      when: inLine,
+      when: [...inLine, withUnits],
     },
     {
       id: "pressureAfter",
@@ -370,7 +485,7 @@ export const siteRecipe: Recipe = {
       water: "on",
       read: { reading: "trainLoss", place: "Before and after the train", when: "after" },
       goal: { want: "normal", but: { ...coldYet, coldTap: "open" } },
-      when: inLine,
+      when: [...inLine, withUnits],
     },
     {
       id: "hotAir",

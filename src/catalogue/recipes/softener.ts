@@ -1,10 +1,13 @@
 import type { Recipe } from "../../core/run/recipe";
-import { serial } from "./serial";
+import { outletSeen } from "./drinking";
 import { dry, dryFirst } from "./dry";
+import { serial } from "./serial";
+import { lengthOf, minutesOf } from "./unitFigure";
 
+/** Softener with a salt tank (handbook 5; handbook 9, K13). */
 export const softener: Recipe = {
   id: "softener",
-  version: 2,
+  version: 3,
   title: "Softener",
   steps: [
     {
@@ -12,9 +15,14 @@ export const softener: Recipe = {
       stage: "place",
       kind: "do",
       title: "Assemble the salt tank",
-      why: "Grid, brine well, float set, overflow.",
+      why: "A float set wrong, or a line pinched, and no brine is drawn.",
       work: 15,
       water: "bypassed",
+      details: [
+        "Legs snapped on; grid; brine well with float and safety elbow",
+        "Overflow with a line of its own to the drain",
+        "Brine tube with nut and insert",
+      ],
     },
     {
       id: "resinFill",
@@ -25,7 +33,7 @@ export const softener: Recipe = {
       work: 25,
       water: "bypassed",
       cautions: ["heavy"],
-      details: ["Funnel; brush or rinse the threads"],
+      details: ["Riser capped, funnel, resin in", "Threads brushed or rinsed clean"],
       when: [{ unit: "softener.shippedPartFilled", is: [true] }],
     },
     {
@@ -44,12 +52,12 @@ export const softener: Recipe = {
       id: "valve",
       stage: "place",
       kind: "do",
-      title: "Valve with its basket onto the riser",
-      why: "A cross-threaded valve leaks at the first pressure.",
+      title: "Basket on, head onto the riser by hand",
+      why: "A cross-threaded head leaks at the first pressure.",
       work: 10,
       water: "bypassed",
       turn: { direction: "clockwise", seenFrom: "above the tank" },
-      tightening: "Hand-tight",
+      tightening: "By hand, no wrench",
       sealant: "O-rings greased with food-grade silicone",
     },
     {
@@ -61,6 +69,9 @@ export const softener: Recipe = {
       work: 15,
       water: "bypassed",
       tightening: "Clip home, then tug",
+      sealant: "On pipe threads tape, never paste",
+      details: ["{school.connector}"],
+      lists: ["ports"],
     },
     {
       id: "lines",
@@ -73,31 +84,34 @@ export const softener: Recipe = {
       cautions: ["airGap"],
       tightening: "Nut and insert at each end, snug; hose clamp on the drain line",
       details: [
-        "Drain line on its flow-control fitting: never remove it",
+        "Drain nut never removed: it holds the flow control",
+        "Drain tube {bore} inside; a long run in rigid pipe, begun with a flexible piece and a barb",
         "To a standpipe with open space round the tube, sink, sump, or outdoors where allowed",
       ],
+      figures: { bore: lengthOf("fit.holes.drainBore", "1/2 in", "12.7 mm") },
     },
     serial,
     {
       id: "plug",
       stage: "start",
-      kind: "do",
+      kind: "check",
       title: "Plug {unit} in",
-      why: "The valve has to find its service position.",
+      why: "The valve has to find its service position before water.",
       work: 2,
       water: "bypassed",
       power: "on",
+      check: { question: `${outletSeen}; valve at service?` },
       cautions: ["groundFault"],
     },
     {
       id: "fill",
       stage: "start",
       kind: "turn",
-      title: "Inlet a quarter until the sound stops, then full",
+      title: "Inlet slowly: heard to fill, and to stop",
       why: "A hard fill lifts the resin into the head.",
       work: 10,
       water: "on",
-      turn: { direction: "inlet a quarter, then full", seenFrom: "above the head" },
+      turn: { direction: "inlet a quarter until the sound stops", seenFrom: "above the head" },
       goal: { want: "fill" },
       cautions: ["standClear"],
     },
@@ -107,26 +121,34 @@ export const softener: Recipe = {
       id: "rinse",
       stage: "start",
       kind: "flow",
-      title: "Rinse {unit} until clear",
+      title: "Outlet, then the nearest tap until a glass is clear",
       why: "Resin dust and air leave here.",
       work: 5,
       water: "on",
       goal: { want: "flush", fully: true },
-      flow: { minutes: 5, untilClear: true, direction: "forward", to: "the nearest cold tap, aerator off" },
+      flow: {
+        minutes: minutesOf("startUp.flush", 5),
+        until: "clear",
+        direction: "forward",
+        to: "the nearest cold tap, aerator off",
+      },
       cautions: ["drains"],
     },
     {
       id: "program",
       stage: "start",
-      kind: "check",
-      title: "Program the valve",
-      why: "Wrong hardness is hard water or wasted salt.",
+      kind: "read",
+      title: "Program the valve, and type what was set",
+      why: "Wrong hardness is hard water or wasted salt; what differs is said.",
       work: 10,
       water: "on",
-      check: {
-        question: "Clock, hardness (compensated), reserve, time of regeneration and people set?",
-        photo: "wanted",
-      },
+      sets: [
+        { label: "Hardness, compensated", figure: "setHardness" },
+        { label: "Reserve", figure: "setReserve" },
+        { label: "Regenerates at", figure: "setHour" },
+        { label: "People", figure: "setPeople" },
+      ],
+      read: { reading: "programmed", place: "Control valve", when: "after" },
     },
     {
       id: "salt",
@@ -136,6 +158,7 @@ export const softener: Recipe = {
       why: "The first brine needs both.",
       work: 10,
       water: "on",
+      details: ["{brineWater} of water, then salt: {brineSalt} dissolve for one regeneration"],
       cautions: ["heavy"],
     },
     {
@@ -168,6 +191,16 @@ export const softener: Recipe = {
       water: "on",
       read: { reading: "hardness", place: "Before and after the softener", when: "after" },
       cautions: ["sodium"],
+    },
+    {
+      id: "tag",
+      stage: "prove",
+      kind: "check",
+      title: "Tag the bypass",
+      why: "Who shuts the water off in a hurry must know which handle does what.",
+      work: 1,
+      water: "on",
+      check: { question: "Bypass tagged: service, bypass, as the unit's positions look?" },
     },
   ],
 };

@@ -1,38 +1,44 @@
 import type { Recipe } from "../../core/run/recipe";
-import { uv } from "./uv";
+import { fromJoints } from "./uv";
+import { roomOf } from "./unitFigure";
 
-const own = new Set(["sleeve", "lamp", "place"]);
-
-/** Rack type: sediment, carbon and UV housings in one (handbook 5, UV); from the start on as any other chamber. */
+/** Rack type: sediment, carbon and UV housings in one (handbook 5; handbook 9, K15); from its joints on as any other chamber. */
 export const uvRack: Recipe = {
   id: "uv-rack",
-  version: 2,
+  version: 3,
   title: "UV rack with sediment and carbon",
   steps: [
     {
       id: "place",
       stage: "place",
       kind: "do",
-      title: "Fix the rack of {unit} level",
-      why: "Bowls need their stroke below, the lamp its own above.",
+      title: "Fix the rack of {unit} level, inlet at the sediment end",
+      why: "Bowls need {below} below, the lamp {above} above.",
       work: 40,
       water: "bypassed",
       cautions: ["drilling"],
-      details: ["Controller above and clear of all pipes, surge protector, drip loop"],
+      details: [
+        "Outdoor taps ahead of it; after the pressure tank, before the heater's branch",
+        "Controller above all pipes, surge protector, drip loop",
+      ],
+      figures: {
+        below: roomOf("fit.free.below", "20 in", "508 mm"),
+        above: roomOf("fit.free.above", "20 in", "508 mm"),
+      },
     },
     {
       id: "sleeve",
       stage: "join",
       kind: "do",
-      title: "Sleeve to the top, straight, with a slight twist",
+      title: "At the bench, bowls off: sleeve straight in, a slight twist",
       why: "Kept wrapped until used: a fingerprint burns in.",
       work: 10,
       water: "bypassed",
       cautions: ["glass"],
       details: [
-        "Open end sanded lightly",
-        "Its two O-rings warmed with a hair dryer or hot water",
-        "Channelling sleeve and housing on at once",
+        "Open end deburred",
+        "Its two O-rings warmed, with a hair dryer or in hot water",
+        "Channelling sleeve and housing back on at once",
       ],
     },
     {
@@ -49,7 +55,7 @@ export const uvRack: Recipe = {
       id: "lamp",
       stage: "join",
       kind: "do",
-      title: "Lamp last: pins, plunger in its hole, slide home, four screws",
+      title: "Lamp last: four pins, plunger in its hole, slide home, four screws",
       why: "With one screw missing it does not start.",
       work: 10,
       water: "bypassed",
@@ -57,6 +63,19 @@ export const uvRack: Recipe = {
       turn: { direction: "screws clockwise", seenFrom: "above the lamp end" },
       cautions: ["glass", "uvc", "unplugUv"],
     },
-    ...uv.steps.filter((s) => !own.has(s.id)),
+    {
+      id: "join",
+      stage: "join",
+      kind: "do",
+      title: "Join {unit}: valves at both ends",
+      why: "Any pipe goes to its threads by an adapter.",
+      work: 30,
+      water: "bypassed",
+      tightening: "Hand-tight; wrench only if it weeps",
+      sealant: "{school.threads}",
+      cautions: ["leadFree"],
+      lists: ["ports"],
+    },
+    ...fromJoints,
   ],
 };

@@ -260,4 +260,20 @@ export const carbonTanks: readonly UnitModel[] = [
     },
     ...alike,
   },
+  {
+    code: "CT-P10",
+    name: "Carbon tank 10 × 48 in, purged instead of soaked",
+    ratedFlow: 38,
+    lossPoints: [
+      [18, 12],
+      [38, 45],
+    ],
+    effects: ["carbon"],
+    massFullKg: 76,
+    waterL: 42,
+    carbon: { mediaLitres: 34, diameterMm: 254, catalytic: false, bedVolumes: 30000 },
+    cost: { parts: 610, yearly: 0 },
+    ...alike,
+    variant: "purged, no soak",
+  },
 ];

@@ -80,4 +80,15 @@ export const conditioners: readonly UnitModel[] = [
     },
     ...alike,
   },
+  {
+    code: "CN-P10",
+    name: "Salt-free conditioner, purged instead of soaked",
+    ratedFlow: 38,
+    lossPoints: [[38, 30]],
+    massFullKg: 40,
+    waterL: 26,
+    cost: { parts: 560, yearly: 0 },
+    ...alike,
+    variant: "purged, no soak",
+  },
 ];

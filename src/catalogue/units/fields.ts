@@ -3,6 +3,7 @@ import {
   figuresOf,
   unitFigures,
   type Choice,
+  type Column,
   type FigureKind,
   type OwnLimit,
   type UnitModel,
@@ -24,9 +25,9 @@ const familyChoices: readonly Choice[] = families.map(({ id, label }) => ({ id, 
 const recipeChoices: readonly Choice[] = [...recipes.keys()].map((id) => ({ id, label: id }));
 
 /** Figures of every unit that stand last, below those of its family. */
-const atEnd = ["serials", "limits"];
+const atEnd = ["serials", "limits", "fit", "startUp"];
 const common: readonly UnitField[] = figuresOf(unitFigures);
-const isLast = (f: UnitField) => atEnd.includes(f.path);
+const isLast = (f: UnitField) => atEnd.includes(f.path.split(".")[0]!);
 
 /** The records of all families, each once, with the families that state it and whether one of them may leave it out. */
 function familyFields(): UnitField[] {
@@ -52,6 +53,7 @@ export const unitFields: readonly UnitField[] = [
   ...common.filter((f) => f.path === "serials"),
   { path: "recipes", label: "Recipes", kind: "many", options: recipeChoices },
   ...common.filter((f) => f.path === "limits"),
+  ...common.filter((f) => f.path.startsWith("startUp.") || f.path.startsWith("fit.")),
 ];
 
 const canonicalUnit: Partial<Record<Quantity, string>> = {
@@ -111,6 +113,12 @@ export function cellAt(model: UnitModel, f: UnitField): Cell {
         .join("; ");
     case "yesNo":
       return v ? "yes" : "no";
+    case "list":
+      return (v as readonly string[]).join("; ");
+    case "rows":
+      return (v as readonly Readonly<Record<string, unknown>>[])
+        .map((row) => f.columns.map(({ id }) => String(row[id] ?? "")).join(" | "))
+        .join("; ");
     default:
       return v as string | number;
   }
@@ -141,6 +149,18 @@ function ownLimitFrom(text: string): OwnLimit | string {
   const end = /^at (least|most)\s+(-?[\d.]+)$/.exec(text);
   if (end) return end[1] === "least" ? { min: Number(end[2]) } : { max: Number(end[2]) };
   return text === "" || Number.isNaN(Number(text)) ? text : Number(text);
+}
+
+/** One row of a figure from its columns; what is empty is left out, and text where a number belongs stays text, so that the schema refuses it in its place. */
+function rowFrom(text: string, columns: readonly Column[]): Record<string, unknown> {
+  const cells = text.split("|").map((c) => c.trim());
+  return Object.fromEntries(
+    columns.flatMap(({ id, isNumber }, i) => {
+      const cell = cells[i] ?? "";
+      if (cell === "") return [];
+      return [[id, isNumber && !Number.isNaN(Number(cell)) ? Number(cell) : cell]];
+    }),
+  );
 }
 
 const list = (text: string, sign: RegExp): string[] =>
@@ -205,6 +225,10 @@ function valueOf(f: UnitField, cell: Cell): unknown {
           return [id.trim(), ownLimitFrom(x.trim())];
         }),
       );
+    case "list":
+      return list(text, /;/);
+    case "rows":
+      return list(text, /;/).map((row) => rowFrom(row, f.columns));
   }
 }
 

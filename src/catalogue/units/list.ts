@@ -15,9 +15,10 @@ import { manualSofteners } from "./manualSoftener";
 import { mediaFilters } from "./mediaFilter";
 import { dosers } from "./doser";
 import { devices } from "./devices";
+import { fitted } from "./fit";
 
-/** Every unit that Brant brings along, the house's line first. Costs in the company's currency, without labour; yearly: cartridges, lamps, media. */
-export const unitList: readonly UnitModel[] = [
+/** The house's line first. Costs in the company's currency, without labour; yearly: cartridges, lamps, media. */
+const stated: readonly UnitModel[] = [
   ...cartridges,
   ...carbonTanks,
   ...conditioners,
@@ -35,3 +36,6 @@ export const unitList: readonly UnitModel[] = [
   ...manualSofteners,
   ...devices,
 ];
+
+/** Every unit that Brant brings along, with its fitting. */
+export const unitList: readonly UnitModel[] = stated.map(fitted);

@@ -28,7 +28,6 @@ export const uvChambers: readonly UnitModel[] = [
       endOfLife: true,
       dose: 40,
       minUvt: 75,
-      lampFirst: false,
     },
     cost: {
       parts: 420,
@@ -205,7 +204,6 @@ export const uvChambers: readonly UnitModel[] = [
       endOfLife: true,
       dose: 40,
       minUvt: 75,
-      lampFirst: false,
     },
     microns: 5,
     cost: {

@@ -18,6 +18,10 @@ export interface TrainSchools {
   readonly roRinseMinutes: number;
   /** Tanks to discard where the unit does not say. */
   readonly roDiscards: number;
+  /** How a train can be passed by where the job does not say. */
+  readonly arrangement: "threeValve" | "heads" | "none";
+  /** A lamp goes before its water where the unit does not say. */
+  readonly lampFirst: boolean;
 }
 
 /** A pump that lifts a feed. Pressures in kPa. */

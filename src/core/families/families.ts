@@ -1,7 +1,8 @@
 import type { NeedId } from "../water";
-import type { AnyRule } from "../words";
+import type { AnyRule, Figures, Text } from "../words";
 import { answeredBy } from "./effects";
-import type { Family } from "./family";
+import type { Family, ServiceItem } from "./family";
+import type { UnitService } from "./fit";
 import { limitRules } from "./limits";
 import { families } from "./list";
 import type { Connects, UnitModel } from "./unit";
@@ -28,6 +29,27 @@ export const answersOf = (model: UnitModel): readonly NeedId[] =>
   familyOf(model).answers?.(model) ?? answeredBy(model);
 
 /** What people choose a family by: the identifier and the name of each, in the order of the list. */
+/** When something is due, by what the unit states: so many months, litres or hours, whichever comes first. */
+function dueOf({ months, litres, hours }: UnitService): Text {
+  const parts = [
+    ...(months === undefined ? [] : [months < 1 ? "every week" : `every ${months} months`]),
+    ...(litres === undefined ? [] : ["after {litres}"]),
+    ...(hours === undefined ? [] : ["after {hours} hours of its lamp"]),
+  ];
+  const of: Figures = {
+    ...(litres === undefined ? {} : { litres: { value: litres, quantity: "volume", digits: 0 } }),
+    ...(hours === undefined ? {} : { hours: { value: hours, quantity: "plain" } }),
+  };
+  return { text: parts.length > 1 ? `${parts.join(" or ")}, whichever is first` : parts.join(""), of };
+}
+
+/** What has to be done later at a unit: as the unit states it, else as its family does; and what follows its start. */
+export function serviceOf(model: UnitModel): readonly ServiceItem[] {
+  const { service, followUps = [] } = familyOf(model);
+  const own = model.fit?.service.map((item) => ({ what: item.what, when: dueOf(item) }));
+  return [...(own && own.length > 0 ? own : service), ...followUps];
+}
+
 export const familyNames: readonly { readonly id: string; readonly label: string }[] = families.map(
   ({ id, label }) => ({ id, label }),
 );

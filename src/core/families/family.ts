@@ -62,6 +62,8 @@ export interface Family {
   readonly rig: RigTraits;
   readonly shape: Shape;
   readonly service: readonly ServiceItem[];
+  /** What follows its start, whatever the unit itself states. */
+  readonly followUps?: readonly ServiceItem[];
   /** What the household is told of it. */
   readonly told: readonly string[];
   /** What they are told of water that goes past it. */

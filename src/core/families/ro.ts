@@ -63,6 +63,10 @@ const roFigures = z.strictObject({
   carbonStages: wholeNumber("Carbon stages"),
   /** L that a reservoir of its own holds; the faucet then draws from it. */
   reservoir: quantityFigure("Reservoir", "volume").optional(),
+  /** No: it plugs in for its electronics alone. */
+  pump: yesNoFigure("A pump of its own").optional(),
+  /** Its waste goes through an air gap in its faucet. */
+  airGapFaucet: yesNoFigure("Air gap in its faucet").optional(),
 });
 export type RoData = Frozen<z.infer<typeof roFigures>>;
 declare module "./unit" {

@@ -7,6 +7,12 @@ export interface Choice {
   readonly label: string;
 }
 
+/** One column of a figure that is a list of rows. */
+export interface Column {
+  readonly id: string;
+  readonly isNumber: boolean;
+}
+
 /** How a figure of a unit is written, shown, and carried in a spreadsheet. */
 export type FigureKind =
   | { readonly kind: "text" }
@@ -19,7 +25,9 @@ export type FigureKind =
   | { readonly kind: "pairs" }
   | { readonly kind: "limits" }
   | { readonly kind: "reductions" }
-  | { readonly kind: "angles" };
+  | { readonly kind: "angles" }
+  | { readonly kind: "list" }
+  | { readonly kind: "rows"; readonly columns: readonly Column[] };
 
 /** What a schema says of a figure beside its type: the one place where the figure is named. */
 export type FigureWords = FigureKind & { readonly label: string; readonly hint?: string };
@@ -68,3 +76,10 @@ export function figuresOf(shape: z.ZodRawShape, prefix = "", optional = false): 
 
 /** A type with everything in it readonly, lists and pairs kept as they are. */
 export type Frozen<T> = T extends object ? { readonly [K in keyof T]: Frozen<T[K]> } : T;
+
+const isNumber = (schema: unknown): boolean =>
+  schema instanceof z.ZodNumber || (schema instanceof z.ZodOptional && isNumber(schema.unwrap()));
+
+/** The columns of rows of a schema, in order. */
+export const columnsOf = (row: z.ZodObject): Column[] =>
+  Object.entries(row.shape).map(([id, schema]) => ({ id, isNumber: isNumber(schema) }));

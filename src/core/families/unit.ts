@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { effectIds, effects } from "./effects";
+import { fitFigures, startFigures } from "./fit";
 import { figured, numberFigure, quantityFigure, yesNoFigure, type Frozen } from "./stated";
 
 /** Where a unit connects (handbook 9, Where a unit connects). */
@@ -160,6 +161,8 @@ export const unitFigures = {
     kind: "limits",
     hint: "iron = 0.1; hardness = 100; pH = 6.8 to 8.2, in mg/L, kPa, °C, %",
   }).optional(),
+  fit: fitFigures.optional(),
+  startUp: startFigures.optional(),
   /** Figures as the maker writes them, number and unit, by their path: `ratedFlow: "20 gpm"`. */
   written: z.record(z.string(), z.string().max(40)).optional(),
 } as const;

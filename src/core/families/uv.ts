@@ -21,7 +21,8 @@ const uvFigures = z.strictObject({
   endOfLife: yesNoFigure("Rated at the end of lamp life"),
   dose: numberFigure("Rated dose", "mJ/cm²"),
   minUvt: quantityFigure("Least UVT", "transmittance"),
-  lampFirst: yesNoFigure("Lamp before water"),
+  /** Absent: by the company's school. */
+  lampFirst: yesNoFigure("Lamp before water").optional(),
   /** Minutes that a lamp which goes first burns before its water. */
   lampMinutes: figured(z.number().positive().max(120), {
     label: "Lamp before water, for",
@@ -156,10 +157,8 @@ export const uv: Family = {
   connects: () => "line",
   rig: { media: false, flushed: false, gentle: "half", vent: "relief button" },
   shape: "lamp",
-  service: [
-    { what: "Change the lamp, clean the sleeve", when: "9000 hours or 12 months" },
-    { what: "Bacteria sample", when: "5 to 10 days after the start" },
-  ],
+  service: [{ what: "Change the lamp, clean the sleeve", when: "9000 hours or 12 months" }],
+  followUps: [{ what: "Bacteria sample", when: "5 to 10 days after the start" }],
   told: [
     "Never look at or power a lamp outside its chamber: its light burns eyes and skin.",
     "A water sample for bacteria is due 5 to 10 days after the start.",
