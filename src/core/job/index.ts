@@ -1,3 +1,5 @@
+export { sampleOf, type Sample } from "./followUp";
+export { carrying, type Carrying, type Struck } from "./carryOn";
 export * from "./job";
 export * from "./knowledge";
 export * from "./progress";

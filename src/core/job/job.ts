@@ -23,6 +23,8 @@ export interface StepState {
   readonly skipped?: Mark & { readonly why: string };
   readonly clock?: Clock;
   readonly cycles: number;
+  /** When each filling was counted. */
+  readonly countedAt?: readonly string[];
   /** Reasons given for going on with a disturbed soak. */
   readonly kept: readonly (Mark & { readonly why: string })[];
 }

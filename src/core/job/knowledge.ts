@@ -14,8 +14,8 @@ export interface Knowledge extends DesignKnowledge {
   readonly schoolChoices: readonly {
     readonly id: string;
     readonly question: string;
-    readonly options: readonly { readonly id: string; readonly label: string }[];
+    /** `says`: what a step says where it is chosen. */
+    readonly options: readonly { readonly id: string; readonly label: string; readonly says?: string }[];
     readonly company: string;
-    readonly used: boolean;
   }[];
 }

@@ -33,6 +33,42 @@ export function statusOf(job: JobState, step: Step, now: number): StepStatus {
 export const readingsOf = (job: JobState, step: string): JobState["readings"][number][] =>
   job.readings.filter((r) => r.step === step && r.supersededBy === undefined);
 
+/** Readings of the kind that a step asks for, that still stand. */
+const askedReadings = (job: JobState, step: Step): JobState["readings"][number][] =>
+  readingsOf(job, step.id).filter((r) => r.kind === step.read?.reading);
+
+/** Places of a step at which its reading was not taken yet, in their order. */
+export function placesLeft(job: JobState, step: Step): readonly string[] {
+  const read = new Set(askedReadings(job, step).map((r) => r.place));
+  return (step.read?.places ?? []).filter((place) => !read.has(place));
+}
+
+/**
+ * Minutes that the fillings of a step took, one by one, or that a wait took to its end; empty where nothing is over yet. A filling begins where the one
+ * before it was counted, the first where the step could begin (handbook 9, rule 9).
+ */
+export function minutesTaken(job: JobState, step: Step): readonly number[] {
+  const { clock, done, countedAt = [] } = stepState(job, step.id);
+  const minutes = (from: number, to: number) => (to - from) / 60_000;
+  if (step.wait) return clock && done ? [minutes(clock.startedAt, Date.parse(done.at))] : [];
+  const ready = Math.max(...step.needs.map((id) => Date.parse(stepState(job, id).done?.at ?? "")));
+  const ends = countedAt.map((at) => Date.parse(at));
+  return ends.map((at, i) => minutes(ends[i - 1] ?? ready, at)).filter((m) => Number.isFinite(m));
+}
+
+/** Why the reading of a step is not there yet; undefined where it is, or where none is asked for. */
+function readingLacks(job: JobState, step: Step): string | undefined {
+  if (!step.read) return undefined;
+  const last = askedReadings(job, step).at(-1);
+  if (!last) return "Take the reading first";
+  const [next] = placesLeft(job, step);
+  if (next) return `Not read yet: ${next}`;
+  // Water runs until the last glass is right, whatever the ones before it looked like.
+  return step.flow?.until && last.verdict.level !== "Good" && !last.override
+    ? "Not right yet: let it run, then look at another glass"
+    : undefined;
+}
+
 /** Why a step cannot be finished at a moment, in words; undefined when it can. */
 export function whyNotFinish(job: JobState, step: Step, now: number): string | undefined {
   const waits = waitsFor(job, step);
@@ -41,7 +77,8 @@ export function whyNotFinish(job: JobState, step: Step, now: number): string | u
   if (!hasRun(step, s.clock, now)) return s.clock ? "Its time has not run yet" : "Start its clock first";
   if (step.flow?.band && !readingsOf(job, step.id).some((r) => r.kind === "timedFlow"))
     return "Measure the flow with a container first";
-  if (step.read && readingsOf(job, step.id).length === 0) return "Take the reading first";
+  const lacks = readingLacks(job, step);
+  if (lacks) return lacks;
   if (step.cycle && s.cycles < step.cycle.count)
     return `${step.cycle.count - s.cycles} more to fill and discard`;
   if (step.record && !job.serials.some((n) => n.unit === step.unit && n.what === step.record!.what))
@@ -51,11 +88,15 @@ export function whyNotFinish(job: JobState, step: Step, now: number): string | u
   return undefined;
 }
 
-/** The first step that hands can work on now; one that only counts down is passed over while another is open. */
+/** The first step that hands can work on now; one that only counts down is passed over while another is open. While water flows, what would turn a valve waits: it would stop the flow. */
 export function nextStep(job: JobState, now: number): Step | undefined {
   const steps = job.run?.steps ?? [];
-  const by = (wanted: readonly StepStatus[]) => steps.find((s) => wanted.includes(statusOf(job, s, now)));
-  return by(["open", "ready", "paused"]) ?? by(["counting"]);
+  const counting = steps.filter((s) => statusOf(job, s, now) === "counting");
+  const isFlowing = counting.some((s) => s.flow);
+  const forHands = steps.find(
+    (s) => ["open", "ready", "paused"].includes(statusOf(job, s, now)) && !(isFlowing && s.goal),
+  );
+  return forHands ?? counting[0];
 }
 
 export interface RunningClock {
@@ -129,11 +170,15 @@ export function blockerSaid(b: Blocker, system: UnitSystem): string {
 export const isHandedOver = (job: JobState): boolean =>
   job.signatures.some((s) => s.as === "installer") && job.signatures.some((s) => s.as === "householder");
 
+/** A job that was handed over and is open again: a reading after it is a Stop that nobody has taken on, a sample that found bacteria (handbook 10, ruling 24). */
+export const isReopened = (job: JobState): boolean =>
+  isHandedOver(job) && handOverBlockers(job).some((b) => b.is === "reading");
+
 /** Which of the working phases a job stands in. */
 export type Phase = "site" | "train" | "run" | "record";
 /** The phase that a job is in: site, train, run or record. */
 export function phaseOf(job: JobState): Phase {
-  if (isHandedOver(job)) return "record";
+  if (isHandedOver(job)) return isReopened(job) ? "run" : "record";
   if (job.run) return handOverBlockers(job).length === 0 ? "record" : "run";
   if (job.revisions.length > 0) return "run";
   return job.units.length > 0 ? "train" : "site";

@@ -140,7 +140,8 @@ function stageOf(
   const own = steps.filter((s) => s.unit === key);
   const over = (s: Step) => states[s.id]?.done !== undefined || states[s.id]?.skipped !== undefined;
   const soaks = own.filter((s) => s.kind === "soak" && s.stage !== "disinfect");
-  const flows = own.filter((s) => s.kind === "flow");
+  // Running until no air comes flushes nothing.
+  const flows = own.filter((s) => s.kind === "flow" && s.flow?.until !== "noAir");
   const last = own.filter((s) => s.stage === "start" || s.stage === "serve" || s.stage === "disinfect");
   if (flows.every(over) && soaks.every(over) && (last.length > 0 ? last.every(over) : flows.length > 0))
     return "inService";
@@ -169,6 +170,10 @@ export function withStages(
       const proves = steps.filter((s) => s.unit === keyOf(u) && s.proves === "uv");
       return proves.length > 0 && proves.every((s) => states[s.id]?.done !== undefined);
     });
+  const isDone = (s: Step) => states[s.id]?.done !== undefined;
+  const disinfecting = steps.filter((s) => s.stage === "disinfect" && s.unit !== undefined);
+  const doses = disinfecting.filter((s) => s.read?.reading === "dosed");
+  const dosed = doses.some((s) => isDone(s) && !disinfecting.filter((d) => d.unit === s.unit).every(isDone));
   // A lamp that its recipe powers first may stand in air until its minutes have run.
   const first = rig.units.filter(
     (u) =>
@@ -182,6 +187,7 @@ export function withStages(
     ...state,
     lampAhead: first.map((u) => u.key),
     unproven: proven ? [] : state.unproven,
+    dosed,
     stages: Object.fromEntries(
       rig.units.map((u) => {
         const stage = stageOf(steps, states, keyOf(u));

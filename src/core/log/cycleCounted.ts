@@ -17,5 +17,9 @@ export const cycleCounted = stepKind({
     if (!step.cycle) return "This step has no discards";
     return cycle > stepState(job, step.id).cycles + 1 ? "Count them one by one" : undefined;
   },
-  apply: (job, { step, cycle }) => onStep(job, step, (s) => ({ ...s, cycles: Math.max(s.cycles, cycle) })),
+  // Two phones that count the same filling count it once, at the first one's moment.
+  apply: (job, { step, cycle }, { at }) =>
+    onStep(job, step, (s) =>
+      cycle <= s.cycles ? s : { ...s, cycles: cycle, countedAt: [...(s.countedAt ?? []), at] },
+    ),
 });

@@ -42,9 +42,7 @@ declare module "../job/job" {
 
 /** The schools that a design is judged by: the job's own over the company's. */
 const schoolsOf = (job: JobState, { knowledge }: Office): Record<string, string> =>
-  Object.fromEntries(
-    knowledge.schoolChoices.filter((s) => s.used).map((s) => [s.id, job.schools[s.id]?.option ?? s.company]),
-  );
+  Object.fromEntries(knowledge.schoolChoices.map((s) => [s.id, job.schools[s.id]?.option ?? s.company]));
 
 export const designSigned = logKind({
   kind: "designSigned",
@@ -54,7 +52,8 @@ export const designSigned = logKind({
   begins: { revisions: [] },
   decide: (job, { seen }, { office, system }) => {
     if (seen !== job.designSeq) return refuse(CHANGED_MEANWHILE);
-    if (job.units.length === 0) return refuse("Choose the units first");
+    if (job.units.length === 0 && job.bypass?.arrangement !== "threeValve")
+      return refuse("Choose the units first, or a three-valve bypass to be fitted alone");
     const desk = office();
     const blockers = desk.signingBlockers(job);
     if (blockers.length > 0)

@@ -17,6 +17,7 @@ import { photoAdded } from "./photoAdded";
 import { photoRemoved } from "./photoRemoved";
 import { readingOverridden } from "./readingOverridden";
 import { readingTaken } from "./readingTaken";
+import { runCarriedOn } from "./runCarriedOn";
 import { runStarted } from "./runStarted";
 import { schoolChosen } from "./schoolChosen";
 import { serialRecorded } from "./serialRecorded";
@@ -47,6 +48,7 @@ export const logKinds: readonly LogKind[] = [
   waterOffAgreed,
   bypassChosen,
   runStarted,
+  runCarriedOn,
   handleTurned,
   turnTakenBack,
   fillHeard,

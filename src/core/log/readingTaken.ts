@@ -73,7 +73,7 @@ declare module "../job/job" {
 function against(job: JobState, stepId: string | undefined, { office }: Deciding): ReadingContext {
   const step = stepId === undefined ? undefined : findStep(job, stepId);
   const known = step?.against ?? job.run?.against ?? office().against(job);
-  return { ...known, band: step?.flow?.band };
+  return { ...known, band: step?.flow?.band, until: step?.flow?.until, litres: step?.flow?.litres };
 }
 
 type Read = { readonly value: ReadingValue; readonly plain: number | string } | { readonly error: string };
@@ -86,6 +86,11 @@ function readValue(field: ReadingField, written: string | undefined, profile: Un
     return field.options.some((o) => o.id === text)
       ? { value: { text }, plain: text }
       : { error: "Choose one of the answers offered" };
+  if (field.text) return { value: { text }, plain: text };
+  if (field.date)
+    return /^\d{4}-\d{2}-\d{2}$/.test(text)
+      ? { value: { text }, plain: text }
+      : { error: "Enter the day as year-month-day" };
   const parsed = parseQuantity(text, field.quantity!, { profile });
   if (!parsed.ok) return { error: parsed.error };
   const value = upper(parsed.measured);
@@ -124,13 +129,16 @@ function correctionFault(
   return (why ?? "").trim().length < 3 ? refuse("Say why the first reading is corrected", "why") : undefined;
 }
 
+/** Parts of a run's rig that its line reaches. */
+function lineParts({ rig, state }: RunRig) {
+  const ends = rig.units.filter((u) => onLine(rig, u.key)).flatMap((u) => unitEnds(rig, u.key));
+  return regions(rig, state).filter((r) => r.nodes.some((n) => ends.includes(n)));
+}
+
 /** Why the line is not shut in under pressure, so that a gauge on it says something; undefined where it is, or where the run has no line to follow (handbook 9, rule 5). */
 function whyNotShutIn(run: RunRig | undefined): string | undefined {
-  if (!run) return undefined;
-  const units = run.rig.units.filter((u) => onLine(run.rig, u.key));
-  const ends = units.flatMap((u) => unitEnds(run.rig, u.key));
-  const through = regions(run.rig, run.state).filter((r) => r.nodes.some((n) => ends.includes(n)));
-  if (through.length === 0) return undefined;
+  const through = run ? lineParts(run) : [];
+  if (!run || through.length === 0) return undefined;
   const nameOf = (edge: string) =>
     run.rig.handles.find((h) => h.positions.some((p) => edge in p.edges))?.name ?? edge;
   const open = through.flatMap((r) => r.open).map(nameOf);
@@ -138,6 +146,15 @@ function whyNotShutIn(run: RunRig | undefined): string | undefined {
   return through.every((r) => r.state === "trapped")
     ? undefined
     : "The line is not shut in under pressure: shut it in first, or the gauge says nothing";
+}
+
+/** What of the part that is shut in gives or takes a little water by itself: a heater that warms it, a vessel with air (handbook 10, ruling 22). */
+function hiddenBy(run: RunRig | undefined): string[] {
+  if (!run) return [];
+  const within = new Set(lineParts(run).flatMap((r) => r.nodes));
+  return run.rig.nodes
+    .filter((n) => within.has(n.id) && (n.kind === "heater" || n.expansion))
+    .map((n) => (n.expansion ? "the expansion vessel" : "the heater"));
 }
 
 export const readingTaken = logKind({
@@ -159,7 +176,7 @@ export const readingTaken = logKind({
       return { ok: false, error: "Some values could not be read", fields: errors };
     const opened = kind.shutIn ? whyNotShutIn(job.rig) : undefined;
     if (opened) return refuse(opened);
-    const context = against(job, step, deciding);
+    const context = { ...against(job, step, deciding), hides: kind.shutIn ? hiddenBy(job.rig) : undefined };
     const refused = kind.refuses?.(plain, context);
     if (refused) {
       const because = sayText(refused.because, sayFor(intent.profile));

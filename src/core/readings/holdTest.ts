@@ -1,4 +1,5 @@
-import { rule, type Say } from "../words";
+import type { Level } from "../verdict";
+import { listed, rule, type Say } from "../words";
 import {
   atMostLevel,
   numberIn,
@@ -22,15 +23,22 @@ interface HoldFacts {
   readonly division: number;
   readonly minutes: number;
   readonly start: number;
+  /** What of the part that is shut in holds air or warms water, by name: it hides small leaks. */
+  readonly hides?: readonly string[];
 }
 const onGauge = (v: number, say: Say) => say.of(v, "pressure", say.system === "us" ? 1 : 0);
+function shown({ per15, division, minutes, start }: HoldFacts, say: Say, level: Level): string {
+  if (start <= 0) return "no pressure at the start: the test is invalid";
+  if (level === "Unknown") return `watched for ${minutes.toFixed(0)} min only`;
+  if (level === "Stop") return `${onGauge(per15, say)} in 15 min: a leak`;
+  if (per15 < -division) return `rose ${onGauge(-per15, say)} in 15 min: something feeds or heats it`;
+  return `${onGauge(Math.max(0, per15), say)} in 15 min, one division is ${onGauge(division, say)}`;
+}
 const holdRule = rule<HoldFacts>("hold-test", {
-  reason: ({ per15, division, minutes, start }, say, level) => {
-    if (start <= 0) return "no pressure at the start: the test is invalid";
-    if (level === "Unknown") return `watched for ${minutes.toFixed(0)} min only`;
-    if (level === "Stop") return `${onGauge(per15, say)} in 15 min: a leak`;
-    if (per15 < -division) return `rose ${onGauge(-per15, say)} in 15 min: something feeds or heats it`;
-    return `${onGauge(Math.max(0, per15), say)} in 15 min, one division is ${onGauge(division, say)}`;
+  reason: (facts, say, level) => {
+    const { hides = [] } = facts;
+    const hidden = hides.length === 0 ? "" : `; ${listed(hides)} in that part hides small leaks`;
+    return `${shown(facts, say, level)}${hidden}`;
   },
   remedy: ({ start, per15, division }, _say, level) => {
     if (level === "Unknown") return start <= 0 ? "Test or measure it" : "Watch it for 15 min";
@@ -76,7 +84,7 @@ export const holdTest: ReadingKind = {
     { id: "minutes", label: "Watched for", quantity: "duration" },
     { id: "division", label: "One gauge division", quantity: "pressure" },
   ],
-  judge: (v) => {
+  judge: (v, { hides }) => {
     const [start, end, minutes, division] = [
       numberIn(v, "start"),
       numberIn(v, "end"),
@@ -91,7 +99,7 @@ export const holdTest: ReadingKind = {
       { label: "Drop", value: drop, quantity: "pressure", formula: "start − end" },
       { label: "In 15 minutes", value: per15, quantity: "pressure", formula: "drop × 15 ÷ minutes" },
     ];
-    const facts = { per15, division, minutes, start };
+    const facts = { per15, division, minutes, start, ...(hides && hides.length > 0 ? { hides } : {}) };
     if (start <= 0 || minutes < WATCHED) return { derived, verdict: holdRule.unknown(facts) };
     return { derived, verdict: holdRule.at(levelOf(per15, division), facts) };
   },

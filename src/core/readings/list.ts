@@ -1,13 +1,22 @@
+import { teeResidual } from "./teeResidual";
+import { retained } from "./retained";
+import { programmed } from "./programmed";
+import { faucetFlow } from "./faucetFlow";
+import { doseReached } from "./doseReached";
+import { dosed } from "./dosed";
+import { bacteria } from "./bacteria";
 import { chlorine } from "./chlorine";
 import { clarity } from "./clarity";
 import { flushResidual } from "./flushResidual";
 import { hardness } from "./hardness";
 import { holdTest } from "./holdTest";
+import { jointsGauged } from "./jointsGauged";
 import { precharge } from "./precharge";
 import { rawWater } from "./rawWater";
 import type { ReadingKind } from "./reading";
 import { rejection } from "./rejection";
 import { residual } from "./residual";
+import { rinsed } from "./rinsed";
 import { roFlows } from "./roFlows";
 import { staticPressure } from "./staticPressure";
 import { timedFlow } from "./timedFlow";
@@ -30,6 +39,15 @@ export const readings: readonly ReadingKind[] = [
   totalChlorine,
   uvFlow,
   residual,
+  dosed,
+  doseReached,
   flushResidual,
+  teeResidual,
+  retained,
+  bacteria,
+  programmed,
+  faucetFlow,
+  jointsGauged,
+  rinsed,
   clarity,
 ];

@@ -10,19 +10,42 @@ export interface ReadingField {
   readonly quantity?: Quantity;
   readonly options?: readonly { readonly id: string; readonly label: string }[];
   readonly optional?: boolean;
+  /** Words, or a day, instead of a quantity. */
+  readonly text?: boolean;
+  readonly date?: boolean;
 }
 
 /** What a reading is judged against, beside its own values. Canonical units. */
 export interface ReadingContext {
   readonly band?: { readonly low: number; readonly high: number };
+  /** What hides small leaks in the part that is shut in, by name. */
+  readonly hides?: readonly string[];
+  /** L that are to run into a vessel. */
+  readonly litres?: number;
+  /** What water runs for until a glass shows it. */
+  readonly until?: "clear" | "noAir";
   readonly ro?: RoRated & {
     readonly preLoss: number;
-    readonly designWaste?: number;
     readonly feedTds?: number;
   };
   /** Of one chamber; `least`: the transmittance that it asks for, %; `parallel`: how many share the flow. */
   readonly uv?: UvDuty & { readonly maxFlow: number; readonly least?: number; readonly parallel?: number };
   readonly carbonLitres?: number;
+  /** A disinfection: mg/L to start with, and L to be dosed; absent litres are not known. */
+  readonly dose?: { readonly start: number; readonly litres?: number };
+  /** Free chlorine that the source itself brings, mg/L. */
+  readonly sourceChlorine?: number;
+  /** Some RO of the job has no carbon ahead of its membrane. */
+  readonly roBare?: boolean;
+  /** The most that a filter or reactor at a faucet takes, L/min. */
+  readonly pointMost?: number;
+  /** What a control valve is to be set to: whole grains, reserve, hour of the day. */
+  readonly program?: {
+    readonly gpg?: number;
+    readonly reserve: "day" | "none";
+    readonly hour: number;
+    readonly people?: number;
+  };
   /** Loss curves of the train's units at their share of the flow, for the loss the design predicts. */
   readonly loss?: readonly { readonly curve: LossCurve; readonly parallel: number }[];
   readonly trainMax?: number;

@@ -60,9 +60,10 @@ describe("judgements of handbook 6", () => {
     ["holdTest", { start: 400, end: 411, minutes: 15, division: 10 }, "Check"],
     ["holdTest", { start: 400, end: 400, minutes: 5, division: 10 }, "Unknown"],
     ["residual", { dose: 50, start: 55, end: 30 }, "Good"],
-    ["residual", { dose: 50, start: 55, end: 10 }, "Check"],
+    ["residual", { dose: 50, start: 55, end: 10 }, "Stop"],
+    ["residual", { dose: 50, start: 40, end: 40 }, "Stop"],
     ["residual", { dose: 50, start: 55, end: 0 }, "Stop"],
-    ["flushResidual", { residual: 0.8 }, "Good"],
+    ["flushResidual", { residual: 0.8 }, "Check"],
     ["flushResidual", { residual: 3 }, "Stop"],
     ["staticPressure", { pressure: 400 }, "Good"],
     ["staticPressure", { pressure: 600 }, "Check"],
@@ -88,7 +89,6 @@ describe("judgements of handbook 6", () => {
       recovery: 0.25,
       concentrate: 0.6,
       preLoss: 0,
-      designWaste: 3,
       feedTds: 250,
     };
     expect(level("roFlows", { product: 0.2, drain: 0.6, pressure: 414, temperature: 25 }, { ro })).toBe(

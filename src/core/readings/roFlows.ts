@@ -1,4 +1,10 @@
-import { concentrationFactor, osmoticPressure, ratedDrivingPressure, temperatureFactor } from "../treatment";
+import {
+  concentrationFactor,
+  osmoticPressure,
+  ratedDrivingPressure,
+  roPoint,
+  temperatureFactor,
+} from "../treatment";
 import type { Level } from "../verdict";
 import { rule } from "../words";
 import { numberIn, only, open, type Derived, type ReadingContext, type ReadingKind } from "./reading";
@@ -6,7 +12,7 @@ import { numberIn, only, open, type Derived, type ReadingContext, type ReadingKi
 /** Output at rated conditions, percent (handbook 6). */
 const GOOD = { low: 80, high: 120 };
 const FAIR = { low: 65, high: 135 };
-/** How far the waste ratio may be from the design's. */
+/** How far the waste ratio may be from what is to be expected now. */
 const RATIO = 0.3;
 /** kPa below which driving pressure says nothing. */
 const LEAST_DRIVING = 20;
@@ -15,18 +21,23 @@ interface RoFlowFacts {
   /** Percent of rated output. */
   readonly normal?: number;
   readonly waste?: number;
-  readonly designWaste?: number;
+  /** What this unit wastes at its feed, temperature and back pressure of the moment. */
+  readonly expectedWaste?: number;
+  /** Product runs, and nothing at the drain. */
+  readonly blocked?: boolean;
   readonly lacking?: "unit" | "drivingPressure";
 }
 const flowsRule = rule<RoFlowFacts>("ro-flows", {
-  reason: ({ normal, waste, designWaste, lacking }, say) => {
+  reason: ({ normal, waste, expectedWaste, blocked, lacking }, say) => {
+    if (blocked) return "product flows, and nothing at the drain: the restrictor is blocked";
     if (lacking === "unit") return "the unit's rated figures are not known here";
     if (lacking === "drivingPressure") return "too little driving pressure to compare with rated conditions";
-    const designed = designWaste ? ` where ${say.of(designWaste, "ratio")} was designed` : "";
-    const wasted = waste === undefined ? "" : `, waste ${say.of(waste, "ratio")}${designed}`;
+    const expected = expectedWaste ? ` where ${say.of(expectedWaste, "ratio")} is to be expected now` : "";
+    const wasted = waste === undefined ? "" : `, waste ${say.of(waste, "ratio")}${expected}`;
     return `${normal!.toFixed(0)} % of rated${wasted}`;
   },
-  remedy: ({ normal, lacking }, _say, level) => {
+  remedy: ({ normal, blocked, lacking }, _say, level) => {
+    if (blocked) return "Shut the feed, change the restrictor: a membrane without waste scales in days";
     if (lacking === "unit") return "Test or measure it";
     if (lacking) return "Read the feed pressure at the unit again";
     if (level === "Check") return "Feed pressure, temperature and restrictor";
@@ -52,6 +63,17 @@ function drivingPressure(
   return read.pressure - ro.preLoss - read.tank - osmotic;
 }
 
+/** The waste ratio of a unit as it runs now, never that of a whole fill (handbook 10, ruling 19). */
+const wasteNow = (
+  ro: NonNullable<ReadingContext["ro"]>,
+  read: { readonly pressure: number; readonly temperature: number; readonly tank: number },
+): number | undefined =>
+  roPoint(
+    ro,
+    { pressure: read.pressure - ro.preLoss, temperature: read.temperature, tds: ro.feedTds ?? ro.tds },
+    read.tank,
+  )?.waste;
+
 export const roFlows: ReadingKind = {
   id: "roFlows",
   label: "Product and drain flow",
@@ -68,6 +90,7 @@ export const roFlows: ReadingKind = {
     if (product === undefined || drain === undefined) return open("Normalised output");
     if (pressure === undefined || temperature === undefined) return open("Normalised output");
     if (!ro) return only(flowsRule.unknown({ lacking: "unit" }));
+    if (drain <= 0 && product > 0) return only(flowsRule.stop({ blocked: true }));
     const waste = product > 0 ? drain / product : undefined;
     const recovery = product + drain > 0 ? product / (product + drain) : 0;
     const derived: Derived[] = [
@@ -90,9 +113,9 @@ export const roFlows: ReadingKind = {
       quantity: "percent",
       formula: "product ÷ (TCF × NDP ÷ rated NDP) ÷ rated permeate",
     });
-    const { designWaste } = ro;
-    const ratioOff = waste !== undefined && designWaste ? Math.abs(waste / designWaste - 1) : undefined;
-    return { derived, verdict: flowsRule.at(levelOf(normal, ratioOff), { normal, waste, designWaste }) };
+    const expectedWaste = wasteNow(ro, { pressure, temperature, tank: numberIn(v, "tank") ?? 0 });
+    const ratioOff = waste !== undefined && expectedWaste ? Math.abs(waste / expectedWaste - 1) : undefined;
+    return { derived, verdict: flowsRule.at(levelOf(normal, ratioOff), { normal, waste, expectedWaste }) };
   },
   rules: [flowsRule],
 };

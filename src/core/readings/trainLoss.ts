@@ -36,8 +36,9 @@ const lossRule = rule<LossFacts>("train-loss-measured", {
   },
 });
 
-/** A difference of one division passes of itself: a gauge on which that were more is too coarse to be judged by. */
-function levelOf(measured: number, predicted: number): Level {
+/** Within one division of the gauge measured and predicted are the same; the shares apply above that (handbook 10, ruling 21). */
+function levelOf(measured: number, predicted: number, division: number): Level {
+  if (Math.abs(measured - predicted) <= division) return "Good";
   const off = Math.abs(measured / predicted - 1);
   if (off <= GOOD) return "Good";
   return off <= CHECK ? "Check" : "Stop";
@@ -78,7 +79,7 @@ export const trainLoss: ReadingKind = {
     const division = numberIn(v, "division");
     if (division !== undefined && division > DIVISION * predicted)
       return { derived, verdict: lossRule.unknown({ ...facts, coarse: division }) };
-    return { derived, verdict: lossRule.at(levelOf(measured, predicted), facts) };
+    return { derived, verdict: lossRule.at(levelOf(measured, predicted, division ?? 0), facts) };
   },
   rules: [lossRule],
 };

@@ -17,7 +17,7 @@ function answered(texts: Readonly<Record<string, string>>): JobState["answers"] 
   );
 }
 const findings = (texts: Readonly<Record<string, string>>, system: "us" | "metric" = "metric") =>
-  findingsOf({ answers: answered(texts) }, known, false, system);
+  findingsOf({ answers: answered(texts) }, known, { roWanted: false }, system);
 const balanced = {
   "water.ph": "7.5",
   "water.tds": "400",

@@ -1,7 +1,15 @@
 import type { JobState, Knowledge } from "../job";
-import { siteFacts, type SiteFacts } from "../site";
-import { lower, print, upper, type UnitSystem } from "../units";
-import { hardnessWord, langelierIndex, needKind, needsOf, totalHardness } from "../water";
+import { isAsked, siteFacts, type Plan } from "../site";
+import { print, upper, type UnitSystem } from "../units";
+import {
+  hardnessWord,
+  HEATER_TEMPERATURE,
+  needKind,
+  needsOf,
+  scalingOf,
+  scalingWord,
+  totalHardness,
+} from "../water";
 import { inSentence, sayFor } from "../words";
 
 /** A question of the survey by name, so that it can be gone to. */
@@ -37,66 +45,14 @@ export interface Findings {
   }[];
 }
 
-/** Temperature at which a heater is judged, °C. */
-const HEATER = 60;
-/** mg/L of CaCO3 in one mg/L of calcium. */
-const CALCIUM_AS_CACO3 = 2.497;
-/** The part of the hardness that is taken for calcium where only the hardness is known. */
-const CALCIUM_SHARE = 0.7;
-/** Beyond so much from zero a water scales or corrodes. */
-const BALANCED = 0.5;
-
-function scalingOf(
-  { water }: SiteFacts,
-  hardness: number | undefined,
-): {
-  readonly missing: readonly string[];
-  readonly index?: { readonly cold: number; readonly hot: number; readonly calciumTaken: boolean };
-} {
-  const [ph, tds, alkalinity, temperature] = [
-    lower(water.ph),
-    lower(water.tds),
-    lower(water.alkalinity),
-    lower(water.temperature),
-  ];
-  const missing = [
-    ...(ph === undefined ? ["water.ph"] : []),
-    ...(tds === undefined ? ["water.tds"] : []),
-    ...(alkalinity === undefined ? ["water.alkalinity"] : []),
-    ...(temperature === undefined ? ["water.temperature"] : []),
-    ...(hardness === undefined ? ["water.hardness"] : []),
-  ];
-  const calcium = water.calcium
-    ? CALCIUM_AS_CACO3 * (upper(water.calcium) ?? 0)
-    : hardness === undefined
-      ? undefined
-      : CALCIUM_SHARE * hardness;
-  if (
-    ph === undefined ||
-    tds === undefined ||
-    alkalinity === undefined ||
-    temperature === undefined ||
-    calcium === undefined
-  )
-    return { missing };
-  const at = (t: number) => langelierIndex({ ph, tds, temperature: t, calciumAsCaCO3: calcium, alkalinity });
-  const [cold, hot] = [at(temperature), at(HEATER)];
-  return cold === undefined || hot === undefined
-    ? { missing }
-    : { missing, index: { cold, hot, calciumTaken: !water.calcium } };
-}
-
-const meansOf = (hot: number): string =>
-  hot > BALANCED ? "scaling in the heater" : hot < -BALANCED ? "corrosive" : "balanced";
-
 /**
  * What the survey says so far: needs with their reason, the scaling index (handbook 2), and what a missing answer keeps open.
- * `roWanted`: the design has an RO.
+ * `roWanted`: the design has an RO; `plan`: what it holds that questions depend on.
  */
 export function findingsOf(
   job: Pick<JobState, "answers">,
   { fields }: Pick<Knowledge, "fields">,
-  roWanted: boolean,
+  { roWanted, plan }: { readonly roWanted: boolean; readonly plan?: Plan },
   system: UnitSystem,
 ): Findings {
   const facts = siteFacts(job.answers);
@@ -104,13 +60,9 @@ export function findingsOf(
   const { needs, open } = needsOf(facts.water, { source: facts.source, roWanted });
   const hardness = upper(totalHardness(facts.water));
   const asked = (id: string): Asked => ({ id, label: inSentence(fields.get(id)?.label ?? id) });
-  const { missing, index } = scalingOf(facts, hardness);
+  const { missing, index } = scalingOf(facts.water);
   const blocked = [...fields.values()].filter(
-    (f) =>
-      f.blocks &&
-      !f.id.startsWith("water.") &&
-      !job.answers[f.id] &&
-      (!f.when || f.when.is.includes(job.answers[f.when.field]?.text ?? "")),
+    (f) => f.blocks && !f.id.startsWith("water.") && !job.answers[f.id] && isAsked(f, job.answers, plan),
   );
   return {
     hardness:
@@ -125,10 +77,10 @@ export function findingsOf(
     })),
     scaling: index && {
       ...index,
-      heater: print(HEATER, "temperature", system),
-      means: meansOf(index.hot),
+      heater: print(HEATER_TEMPERATURE, "temperature", system),
+      means: scalingWord(index),
     },
-    scalingMissing: missing.map(asked),
+    scalingMissing: missing.map((key) => asked(`water.${key}`)),
     open: [
       ...open.map((o) => ({
         id: o.need,

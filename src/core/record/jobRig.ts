@@ -14,18 +14,26 @@ import { familyOf, placementsOf, unitMarks, type UnitModel } from "../families";
 import { withModels, type DesignBasis } from "../train";
 import { circumstancesOf, wishOf, type JobState, type Knowledge, type RunRig } from "../job";
 import { governing } from "./readingContext";
-import { connectsOf, isHouseShut } from "../run/compose";
+import { connectsOf, isHouseShut } from "../run";
 import type { Step } from "../run/step";
 
 export interface BypassChoice {
   readonly arrangement: Arrangement;
   readonly drainCock: boolean;
 }
-export const defaultBypass: BypassChoice = { arrangement: "threeValve", drainCock: true };
+/** How a job's train is passed by: as was chosen for it, else by the company's school. */
+export const bypassOf = (
+  job: Pick<JobState, "bypass">,
+  basis: DesignBasis,
+  knowledge: Knowledge,
+): NonNullable<JobState["bypass"]> | BypassChoice =>
+  job.bypass ?? { arrangement: knowledge.schoolsWith(basis.schools ?? {}).arrangement, drainCock: true };
 
 /** Units of RO that plug in have a pump of their own; a separate pump states its figures. */
 const pumpOf = (model: UnitModel): RigPart["pump"] =>
-  model.booster || (model.ro && model.power) ? { pressureSwitch: true } : undefined;
+  model.booster || (model.ro && model.power && model.ro.pump !== false)
+    ? { pressureSwitch: true }
+    : undefined;
 
 /** What the rig has to know of an RO. */
 const membraneOf = (model: UnitModel, tankOpen: boolean): RigPart["ro"] =>
@@ -35,7 +43,7 @@ const membraneOf = (model: UnitModel, tankOpen: boolean): RigPart["ro"] =>
 export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
   const units = withModels(basis.units, knowledge);
   const placed = placementsOf(units);
-  const { tankOpen } = knowledge.schoolsWith(basis.schools ?? {});
+  const { tankOpen, lampFirst } = knowledge.schoolsWith(basis.schools ?? {});
   return units.flatMap(({ unit, model }): RigPart[] => {
     const { rig, ends } = familyOf(model);
     const { connects, host } = placed.get(unit.key)!;
@@ -60,7 +68,7 @@ export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
         place: unit.place || undefined,
         vent: rig.vent,
         clock: rig.clock,
-        uv: model.uv && { lampFirst: model.uv.lampFirst },
+        uv: model.uv && { lampFirst: model.uv.lampFirst ?? lampFirst },
         pump: pumpOf(model),
         ro: membraneOf(model, tankOpen),
       },
@@ -94,7 +102,7 @@ export const isShutFor = (basis: DesignBasis, knowledge: Knowledge): boolean =>
 export function rigFor(job: Pick<JobState, "bypass">, basis: DesignBasis, knowledge: Knowledge): Rig {
   return (
     job.bypass?.own ??
-    composeRig(rigParts(basis, knowledge), rigChoice(basis.answers, job.bypass ?? defaultBypass))
+    composeRig(rigParts(basis, knowledge), rigChoice(basis.answers, bypassOf(job, basis, knowledge)))
   );
 }
 /** The rig of the design that governs: the job's own, or composed from its units. */

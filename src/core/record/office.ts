@@ -1,14 +1,15 @@
 import type { JobState, Knowledge } from "../job";
 import { decideIntent, type Decision, type Intent, type Kept, type Office } from "../log";
 import { faultsOf } from "../rig";
-import { composeRun } from "../run/compose";
+import { composeRun } from "../run";
 import { siteFacts } from "../site";
 import { tell } from "../tell";
-import { allVerdicts, judgeJob, withModels } from "../train";
+import { allVerdicts, isNeedRule, judgeJob, withModels } from "../train";
 import type { UnitSystem } from "../units";
 import { verdictKey, type Verdict } from "../verdict";
 import { sourceSafety } from "../water";
-import { defaultBypass, rigFor } from "./jobRig";
+import { computedFor } from "./computed";
+import { bypassOf, rigFor } from "./jobRig";
 import { draftBasis, readingContext } from "./readingContext";
 
 /** Verdicts of the draft that keep it from being signed: Stop and Unknown without a written reason (handbook 2). */
@@ -16,12 +17,38 @@ export function signingBlockers(
   job: JobState,
   knowledge: Knowledge,
 ): { readonly at: string; readonly verdict: Verdict }[] {
+  // A bypass alone treats nothing: what the water needs is asked when its units are chosen.
+  const ofBypassAlone = job.units.length === 0 && job.bypass?.arrangement === "threeValve";
   return allVerdicts(judgeJob(draftBasis(job), knowledge)).filter(
     ({ at, verdict }) =>
+      !(ofBypassAlone && isNeedRule(verdict.rule)) &&
       (verdict.level === "Stop" || verdict.level === "Unknown") &&
       !job.overrides[verdictKey(at, verdict.rule)],
   );
 }
+
+/** The option chosen for each question on which installers differ: a revision's own over the company's. */
+const chosenSchools = (
+  own: Readonly<Record<string, string>>,
+  { schoolChoices }: Knowledge,
+): Record<string, string> => ({
+  ...Object.fromEntries(schoolChoices.map((s) => [s.id, s.company])),
+  ...own,
+});
+
+/** What each chosen option says at a step. */
+const saidBySchools = (
+  own: Readonly<Record<string, string>>,
+  knowledge: Knowledge,
+): Record<string, string> => {
+  const chosen = chosenSchools(own, knowledge);
+  return Object.fromEntries(
+    knowledge.schoolChoices.flatMap(({ id, options }) => {
+      const says = options.find((o) => o.id === chosen[id])?.says;
+      return says === undefined ? [] : [[id, says] as const];
+    }),
+  );
+};
 
 /** The run of the last signed design: its steps, its rig, and what readings will be judged against. Throws where nothing is signed. */
 export function startOf(job: JobState, knowledge: Knowledge): Kept["runStarted"] {
@@ -30,11 +57,16 @@ export function startOf(job: JobState, knowledge: Knowledge): Kept["runStarted"]
   const facts = siteFacts(revision.answers);
   const judged = judgeJob(revision, knowledge);
   const schools = knowledge.schoolsWith(revision.schools);
-  const units = withModels(revision.units, knowledge).map(({ unit, model }) => {
+  const placed = withModels(revision.units, knowledge);
+  const units = placed.map(({ unit, model }) => {
     const station = judged.stations.find((s) => s.key === unit.key);
-    const fill = station?.figures.find((f) => f.id === "fill")?.value;
     const recipes = model.recipes.flatMap((r) => knowledge.recipes.get(r) ?? []);
-    return { unit, model, recipes, predicted: { fill } };
+    return {
+      unit,
+      model,
+      recipes,
+      ...computedFor({ unit, model }, station, revision, placed, knowledge),
+    };
   });
   const steps = composeRun({
     site: knowledge.siteRecipe,
@@ -43,7 +75,9 @@ export function startOf(job: JobState, knowledge: Knowledge): Kept["runStarted"]
     demand: knowledge.tables.demand,
     defaults: { "ro.discards": schools.roDiscards, "ro.rinseMinutes": schools.roRinseMinutes },
     tankOpen: schools.tankOpen,
-    arrangement: (job.bypass ?? defaultBypass).arrangement,
+    schools: chosenSchools(revision.schools, knowledge),
+    says: saidBySchools(revision.schools, knowledge),
+    arrangement: bypassOf(job, revision, knowledge).arrangement,
     source: sourceSafety(facts.water, facts.source),
     units,
   });

@@ -1,7 +1,8 @@
 import { lossCurve } from "../treatment";
-import { connectionOf, roRated, type DesignUnit, type UnitModel } from "../families";
+import { connectionOf, roRated, type DesignUnit, type PlacedUnit, type UnitModel } from "../families";
 import type { ReadingContext } from "../readings";
-import { judgeJob, withModels, type DesignBasis } from "../train";
+import { judgeJob, withModels, type DesignBasis, type Station } from "../train";
+import { disinfectionFor, programOf } from "./computed";
 import { siteFacts, type SiteFacts } from "../site";
 import { upper } from "../units";
 import { housePressures } from "../water/pressures";
@@ -43,6 +44,39 @@ function feedOf(models: readonly UnitModel[]): ReadingContext["feed"] {
   };
 }
 
+/** A filter or reactor that is sized by its faucet. */
+const isAtFaucet = (model: UnitModel): boolean =>
+  model.family === "pointFilter" || model.family === "uvPoint";
+
+/** Chlorine of a disinfection: what it starts with, the litres that are dosed, and what the source itself brings. */
+function disinfectionContext(
+  job: JobState,
+  unitKey: string | undefined,
+  units: readonly PlacedUnit[],
+  knowledge: Knowledge,
+): Pick<ReadingContext, "dose" | "sourceChlorine"> {
+  const lamp = units.find((u) => u.model.uv && (unitKey === undefined || u.unit.key === unitKey));
+  const basis = { ...governing(job), answers: job.answers };
+  const disinfection = lamp && disinfectionFor(basis, units, lamp.unit.key, knowledge);
+  return {
+    dose: disinfection && { start: disinfection.start, litres: disinfection.litres },
+    sourceChlorine: upper(siteFacts(job.answers).water.chlorine),
+  };
+}
+
+/** What a softener's valve is to be set to; undefined for any other unit. */
+function programFor(
+  job: JobState,
+  unitKey: string,
+  stations: readonly Station[],
+  knowledge: Knowledge,
+): ReadingContext["program"] {
+  const station = stations.find((s) => s.key === unitKey);
+  if (!station?.model.softener) return undefined;
+  const { reserveDay } = knowledge.schoolsWith(governing(job).schools ?? {});
+  return programOf(station, job.answers, reserveDay);
+}
+
 /** What readings are judged against (handbook 6): those of one unit of the governing design, or those of the whole train. */
 export function readingContext(
   job: JobState,
@@ -60,11 +94,10 @@ export function readingContext(
   const carbon = mine.find((u) => u.model.carbon);
   const main = units.filter((u) => !u.model.branch);
   const feedTds = station ? upper(station.waterIn.tds) : undefined;
-  const designWaste = station?.figures.find((f) => f.id === "waste")?.value ?? ro?.wasteRatio;
   return {
     loss: main.map((u) => ({ curve: lossCurve(u.model.lossPoints), parallel: u.unit.parallel })),
     trainMax: Math.min(housePressures.housingMost, ...main.flatMap((u) => u.model.maxPressure ?? [])),
-    ro: ro && { ...roRated(ro), preLoss: ro.preLoss, designWaste, feedTds },
+    ro: ro && { ...roRated(ro), preLoss: ro.preLoss, feedTds },
     uv: uv && {
       ratedFlow: uv.ratedFlow,
       ratedUvt: uv.ratedUvt,
@@ -76,6 +109,10 @@ export function readingContext(
       parallel: lamp!.unit.parallel,
       least: uv.minUvt,
     },
+    ...disinfectionContext(job, unitKey, units, knowledge),
+    roBare: units.some((u) => u.model.ro !== undefined && u.model.ro.carbonStages === 0),
+    pointMost: mine.find((u) => isAtFaucet(u.model))?.model.ratedFlow,
+    program: unitKey === undefined ? undefined : programFor(job, unitKey, judged.stations, knowledge),
     // Equal units side by side share what flows (handbook 10, ruling 20).
     carbonLitres: carbon && carbon.model.carbon!.mediaLitres * carbon.unit.parallel,
     feed: feedOf(units.map((u) => u.model)),

@@ -178,8 +178,24 @@ describe("the run", () => {
     expect(d.job.readings.map((r) => r.supersededBy !== undefined)).toEqual(
       expect.arrayContaining([true, false]),
     );
-    d.now += 30 * MIN;
-    expect(d.try({ kind: "stepDone", step: "a.trickle" }).ok).toBe(true);
+    d.now += 45 * MIN;
+    const glass = (look: string, n: number) =>
+      d.do({
+        kind: "readingTaken",
+        reading: ulidAt(n),
+        reads: "clarity",
+        step: "a.trickle",
+        place: "Hose end",
+        when: "after",
+        values: { look },
+        profile: "metric",
+      });
+    const finish = () => d.try({ kind: "stepDone", step: "a.trickle" });
+    expect(finish()).toMatchObject({ ok: false, error: "Take the reading first" });
+    glass("grey", 3);
+    expect(finish()).toMatchObject({ ok: false, error: expect.stringContaining("another glass") as string });
+    glass("clear", 4);
+    expect(finish().ok).toBe(true);
   });
   it("takes a step finished by two people as finished once, by the first", () => {
     const d = running().do({ kind: "stepDone", step: "site.boxes" });

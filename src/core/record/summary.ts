@@ -7,13 +7,16 @@ import {
   nextStep,
   phaseOf,
   runningClocks,
+  sampleOf,
   statusOf,
   type JobState,
   type Knowledge,
   type Phase,
 } from "../job";
 import { sayStep } from "../run/step";
-import type { SurveyField } from "../site";
+import { planOf } from "../families";
+import { isAsked } from "../site";
+import { withModels } from "../train";
 import { inSentence } from "../words";
 import { signingBlockers } from "./office";
 
@@ -129,6 +132,20 @@ function needOfStop({ job, profile, installer }: Look): Need | undefined {
   return { rank: 0, level: "Stop", next: reason, detail: remedy, who: installer };
 }
 
+/** A bacteria sample that is due, or overdue. */
+function needOfSample({ job, now, installer }: Look): Need | undefined {
+  const sample = sampleOf(job);
+  if (!isHandedOver(job) || !sample || sample.result || now < sample.from) return undefined;
+  const overdue = now > sample.until;
+  return {
+    rank: overdue ? 1 : 2,
+    level: overdue ? "Check" : undefined,
+    next: overdue ? "Bacteria sample overdue" : "Take the bacteria sample",
+    detail: "Due on day five to ten after the start; its result ends it or opens the job again",
+    who: installer,
+  };
+}
+
 function needOfHandedOver({ job, installer }: Look): Need | undefined {
   if (!isHandedOver(job)) return undefined;
   const signed = job.signatures.find((s) => s.as === "installer")?.name;
@@ -167,8 +184,10 @@ function needOfDesign({ job, knowledge, profile, planner }: Look): Need | undefi
 }
 
 function needOfSurvey({ job, knowledge, planner }: Look): Need {
-  const asked = (f: SurveyField) => !f.when || f.when.is.includes(job.answers[f.when.field]?.text ?? "");
-  const missing = [...knowledge.fields.values()].filter((f) => f.blocks && !job.answers[f.id] && asked(f));
+  const plan = planOf(withModels(job.units, knowledge));
+  const missing = [...knowledge.fields.values()].filter(
+    (f) => f.blocks && !job.answers[f.id] && isAsked(f, job.answers, plan),
+  );
   const [first] = missing;
   if (!first) return { rank: 4, next: "Choose the units", who: planner };
   return {
@@ -183,6 +202,7 @@ function needOfSurvey({ job, knowledge, planner }: Look): Need {
 /** The most pressing need: a Stop first, then what the job's phase asks for. */
 const needOf = (look: Look): Need =>
   needOfStop(look) ??
+  needOfSample(look) ??
   needOfHandedOver(look) ??
   needOfRun(look) ??
   needOfSigned(look) ??

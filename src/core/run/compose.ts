@@ -1,39 +1,13 @@
-import type { Arrangement, Wish } from "../rig";
-import type { SourceSafety } from "../water";
-import {
-  placementsOf,
-  type Connects,
-  type DesignUnit,
-  type PlacedUnit,
-  type Placement,
-  type UnitModel,
-} from "../families";
-import type { DemandTables, Fixture, SurveyAnswers } from "../site";
-import type { Figures, Text } from "../words";
-import type { Recipe, RecipeStep, StepCondition } from "./recipe";
-import { stages, type FlowBand, type Step } from "./step";
-
-export interface ComposeInput {
-  readonly site: Recipe;
-  readonly units: readonly {
-    readonly unit: DesignUnit;
-    readonly model: UnitModel;
-    readonly recipes: readonly Recipe[];
-    /** Figures the design predicts for it, minutes by name. */
-    readonly predicted: Readonly<Record<string, number | undefined>>;
-  }[];
-  readonly answers: SurveyAnswers;
-  readonly fixtures: Readonly<Partial<Record<Fixture, number>>>;
-  readonly demand: DemandTables;
-  /** What the company does where a unit states no figure of its own, by path. */
-  readonly defaults: Readonly<Record<string, number>>;
-  /** Is the source safe to drink as it comes; from an unsafe one the house is not fed past its treatment. */
-  readonly source: SourceSafety;
-  /** How the house can be fed past the units in its line; without a way it is off until they are open. */
-  readonly arrangement: Arrangement;
-  /** Tank valve open during the first start: one discard more (handbook 1, Schools). */
-  readonly tankOpen: boolean;
-}
+import type { Wish } from "../rig";
+import { placementsOf, type Connects, type PlacedUnit, type Placement, type UnitModel } from "../families";
+import type { Figures } from "../words";
+import { belongs, canFeedPast } from "./conditions";
+import { figuresOf, isUsual, listed, numberOf } from "./figures";
+import type { ComposeInput } from "./input";
+import { outletsOf } from "./outlets";
+import type { RecipeFigure, RecipeStep } from "./recipe";
+import { stages, type Step } from "./step";
+import { tapsFor } from "./taps";
 
 type Placed = ReadonlyMap<string, Placement>;
 
@@ -58,166 +32,8 @@ interface Chain {
   readonly model?: UnitModel;
   readonly connects?: Connects;
   readonly predicted?: Readonly<Record<string, number | undefined>>;
+  readonly computed?: Figures;
   readonly steps: readonly RecipeStep[];
-}
-
-function pathOf(model: UnitModel, path: string): unknown {
-  return path
-    .split(".")
-    .reduce<unknown>(
-      (at, key) => (typeof at === "object" && at !== null ? (at as Record<string, unknown>)[key] : undefined),
-      model,
-    );
-}
-
-function stated(model: UnitModel | undefined, path: string, defaults: ComposeInput["defaults"] = {}): number {
-  const found = (model ? pathOf(model, path) : undefined) ?? defaults[path];
-  if (typeof found !== "number")
-    throw new Error(`a recipe asks for ${path}, which ${model?.code ?? "the site"} does not state`);
-  return found;
-}
-
-const numberOf = (
-  written: number | string,
-  model: UnitModel | undefined,
-  defaults: ComposeInput["defaults"],
-): number => (typeof written === "number" ? written : stated(model, written.slice(1), defaults));
-
-/** How the units of a job connect (handbook 9); a design without units is a bypass in the house's line. */
-export function connectsOf(units: readonly PlacedUnit[]): ReadonlySet<Connects> {
-  const kinds = [...placementsOf(units).values()].map((placed) => placed.connects);
-  return new Set<Connects>(kinds.length === 0 ? ["line"] : kinds);
-}
-
-/**
- * Must the house's own valve be shut: for the line always, at a stop that does not hold, and for an appliance unless a valve of its branch is known
- * to stand ahead (handbook 9, Where a unit connects).
- */
-export function isHouseShut(kinds: ReadonlySet<Connects>, answers: SurveyAnswers): boolean {
-  if (kinds.has("line")) return true;
-  const atStop = kinds.has("sink") || kinds.has("supply");
-  if (atStop && answers["sink.coldStop"]?.text === "no") return true;
-  return kinds.has("appliance") && answers["appliance.valve"]?.text !== "yes";
-}
-
-/** Can the house be fed past the units in its line: by a way round them, or because each has a head of its own. */
-export function canFeedPast(arrangement: Arrangement, units: readonly PlacedUnit[]): boolean {
-  if (arrangement !== "heads") return arrangement === "threeValve";
-  const placed = placementsOf(units);
-  const line = units.filter(({ unit }) => placed.get(unit.key)!.connects === "line");
-  return line.every(({ model }) => model.head !== undefined);
-}
-
-/** Does a condition hold of a job? Throws where a figure is compared that the unit does not state: unknown is neither much nor little. */
-function conditionHolds(
-  c: StepCondition,
-  { answers, source, tankOpen, units, arrangement }: ComposeInput,
-  { model, connects }: Pick<Chain, "model" | "connects">,
-) {
-  if ("present" in c) return c.present.some((kind) => connectsOf(units).has(kind));
-  if ("absent" in c) return !c.absent.some((kind) => connectsOf(units).has(kind));
-  if ("bypass" in c) return c.bypass === canFeedPast(arrangement, units);
-  if ("arrangement" in c) return c.arrangement.includes(arrangement);
-  if ("at" in c) return connects !== undefined && c.at.includes(connects);
-  if ("houseShut" in c) return isHouseShut(connectsOf(units), answers) === c.houseShut;
-  if ("source" in c) return c.source.includes(source);
-  if ("tankOpen" in c) return c.tankOpen === tankOpen;
-  if ("survey" in c) return c.is.includes(answers[c.survey]?.text || "unknown");
-  if ("atLeast" in c) return stated(model, c.unit) >= c.atLeast;
-  if ("below" in c) return stated(model, c.unit) < c.below;
-  const figure = model && pathOf(model, c.unit);
-  return "has" in c ? (figure !== undefined) === c.has : c.is.includes(figure as string | boolean);
-}
-
-const holds = (step: RecipeStep, input: ComposeInput, chain: Pick<Chain, "model" | "connects">): boolean =>
-  (step.when ?? []).every((c) => conditionHolds(c, input, chain));
-
-const plural = (n: number, one: string): string => `${n} ${one}${n === 1 ? "" : "s"}`;
-const tapNames: Partial<Record<Fixture, string>> = {
-  bathtub: "bathtub",
-  hoseBib: "hose bib",
-  shower: "shower",
-  kitchenSink: "kitchen tap",
-  lavatory: "lavatory tap",
-};
-
-interface Taps {
-  readonly counts: Readonly<Partial<Record<Fixture, number>>>;
-  readonly taps: number;
-  readonly flow: number;
-}
-
-/** Every way to open taps of a house, by how many of each; at most `most` of a kind, more are never needed. */
-function waysToOpen(
-  available: Readonly<Partial<Record<Fixture, number>>>,
-  demand: DemandTables,
-  most: number,
-): Taps[] {
-  const kinds = (Object.keys(tapNames) as Fixture[]).filter((kind) => (available[kind] ?? 0) > 0);
-  return kinds.reduce<Taps[]>(
-    (ways, kind) =>
-      ways.flatMap(({ counts, taps, flow }) =>
-        Array.from({ length: Math.min(available[kind]!, most) + 1 }, (_, n) => ({
-          counts: n === 0 ? counts : { ...counts, [kind]: n },
-          taps: taps + n,
-          flow: flow + n * (demand.openFlow[kind] ?? 0),
-        })),
-      ),
-    [{ counts: {}, taps: 0, flow: 0 }],
-  );
-}
-
-/** So many taps of a kind are asked about at most: six tubs feed any band. */
-const MOST_TAPS = 6;
-
-/**
- * The fewest cold taps whose sum lies inside a band, in words (handbook 9, K5); among as many the nearest to its middle. Where no sum lies inside,
- * the least that is above it, to be throttled at one tap, else all of them with what is missing said. A complete bathroom counts as a tub and a
- * lavatory tap. L/min.
- */
-export function tapsFor(
-  { low, high }: FlowBand,
-  fixtures: Readonly<Partial<Record<Fixture, number>>>,
-  demand: DemandTables,
-): Text {
-  const bathrooms = fixtures.bathroomGroup ?? 0;
-  const available = {
-    ...fixtures,
-    bathtub: (fixtures.bathtub ?? 0) + bathrooms,
-    lavatory: (fixtures.lavatory ?? 0) + bathrooms,
-  };
-  const ways = waysToOpen(available, demand, MOST_TAPS).filter((way) => way.taps > 0);
-  if (ways.length === 0)
-    return {
-      text: "No taps were surveyed: open cold taps one by one until the flow is reached, and measure it",
-    };
-  const offMiddle = (way: Taps) => Math.abs(way.flow - (low + high) / 2);
-  const named = ({ counts }: Taps) =>
-    (Object.keys(counts) as Fixture[])
-      .sort((x, y) => (demand.openFlow[y] ?? 0) - (demand.openFlow[x] ?? 0))
-      .map((kind) => plural(counts[kind]!, tapNames[kind]!))
-      .join(" and ");
-  const least = (some: readonly Taps[], by: (way: Taps) => number) =>
-    some.toSorted((x, y) => by(x) - by(y) || x.taps - y.taps || offMiddle(x) - offMiddle(y))[0];
-  const inside = least(
-    ways.filter((way) => way.flow >= low && way.flow <= high),
-    (way) => way.taps,
-  );
-  if (inside) return { text: `Cold, fully open: ${named(inside)}` };
-  const above = least(
-    ways.filter((way) => way.flow > high),
-    (way) => way.flow,
-  );
-  if (above)
-    return {
-      text: `Cold: ${named(above)}, about {all} fully open; that is too much, so close one until what you measure is inside`,
-      of: { all: { value: above.flow, quantity: "flow" } },
-    };
-  const all = least(ways, (way) => -way.flow)!;
-  return {
-    text: `Cold, fully open: ${named(all)}, about {all} in all; that falls short, so add a hose and measure`,
-    of: { all: { value: all.flow, quantity: "flow" } },
-  };
 }
 
 function wishFrom(goal: NonNullable<RecipeStep["goal"]>, unit: string): Wish {
@@ -240,34 +56,98 @@ function wishFrom(goal: NonNullable<RecipeStep["goal"]>, unit: string): Wish {
   }
 }
 
-/** The figures of a step's words: its recipe's, and of the unit those that its words name. */
-function figuresOf(template: RecipeStep, model: UnitModel | undefined): Figures | undefined {
-  const words = [
-    template.why,
-    ...(template.details ?? []),
-    template.check?.question,
-    template.hold?.statement,
-  ].join(" ");
-  const mass: Figures =
-    model && words.includes("{mass}")
-      ? { mass: { value: model.massFullKg, quantity: "mass", digits: 0 } }
-      : {};
-  const figures = { ...template.figures, ...mass };
-  return Object.keys(figures).length > 0 ? figures : undefined;
+/** From an unsafe source nothing is rinsed out at a fixture (handbook 10, ruling 26). */
+const isAtCock = (template: RecipeStep, input: ComposeInput): boolean =>
+  input.source === "unsafe" && template.goal?.want === "flush";
+
+function flowFrom(
+  flow: NonNullable<RecipeStep["flow"]>,
+  atCock: boolean,
+  chain: Omit<Chain, "steps">,
+  input: ComposeInput,
+): Step["flow"] {
+  const number = (written: RecipeFigure) => numberOf(written, chain, input.defaults);
+  const band =
+    flow.low !== undefined && flow.high !== undefined
+      ? { low: number(flow.low), high: number(flow.high) }
+      : undefined;
+  return {
+    minutes: number(flow.minutes),
+    direction: flow.direction,
+    to: atCock ? "the drain cock of the train, a hose on it" : flow.to,
+    band,
+    litres: flow.litres === undefined ? undefined : number(flow.litres),
+    until: flow.until,
+    taps: flow.taps && !atCock && band ? tapsFor(band, input.fixtures, input.demand) : undefined,
+  };
 }
+
+/** The outlets that are read one by one where a recipe asks for it. */
+function placesOf(input: ComposeInput): readonly string[] {
+  const heater = input.answers["heater.kind"]?.text;
+  return outletsOf(input.fixtures, {
+    hasHot: heater !== "none",
+    outdoorBehind: input.answers["takeoff.outdoor"]?.text === "after",
+  });
+}
+
+/** What is read at a step: its own reading, or a glass where water runs until it is clear or free of air (handbook 9, rule 8). */
+function readFrom({ read, flow }: RecipeStep, to: string | undefined, input: ComposeInput): Step["read"] {
+  const glass = flow?.litres === undefined ? "clarity" : "rinsed";
+  if (!read) return flow?.until ? { reading: glass, place: to!, when: "after" } : undefined;
+  const { reading, place, when, each } = read;
+  if (each !== "outlet") return { reading, place, when };
+  const places = placesOf(input);
+  return places.length === 0 ? { reading, place, when } : { reading, place, when, places };
+}
+
+/** Figures of a step that are not the unit's own but the company's. */
+const usualIn = ({ flow, soak, wait, cycle }: RecipeStep, model: UnitModel | undefined): boolean =>
+  [flow?.minutes, flow?.low, flow?.litres, soak?.minutes, wait?.minutes, cycle?.count].some((f) =>
+    isUsual(f, model),
+  );
+const USUAL = "Its minutes and amounts are the company's: the unit states none";
+
+function detailsOf(
+  template: RecipeStep,
+  name: (text: string) => string,
+  lines: readonly string[],
+  usual: boolean,
+) {
+  const details = [...(template.details ?? []).map(name), ...lines, ...(usual ? [USUAL] : [])];
+  return details.length > 0 ? details : undefined;
+}
+
+/** The state of the water that a step asks for; where the house cannot be fed past the line it is off. */
+const waterOf = ({ water }: RecipeStep, input: ComposeInput): Step["water"] =>
+  water === "bypassed" && (input.source === "unsafe" || !canFeedPast(input.arrangement, input.units))
+    ? "off"
+    : water;
+
+/** Above this a unit is carried by two people or on a trolley, kg (handbook 1, Cautions). */
+const ALONE_KG = 25;
+
+/** A text with its unit's code, and what the company's schools say where it names one. */
+const named = (text: string, model: UnitModel | undefined, says: ComposeInput["says"]): string =>
+  text
+    .replaceAll("{unit}", model?.code ?? "{unit}")
+    .replace(/\{school\.([a-zA-Z]+)\}/g, (place, school: string) => says[school] ?? place);
 
 function stepFrom(
   template: RecipeStep,
   chain: Omit<Chain, "steps">,
   input: ComposeInput,
 ): Omit<Step, "needs"> {
-  const { model, predicted } = chain;
-  const name = (text: string) => (model ? text.replaceAll("{unit}", model.code) : text);
-  const heavy = model && template.stage === "place" && model.massFullKg > 25;
+  const { model, predicted, computed } = chain;
+  const name = (text: string) => named(text, model, input.says);
+  const heavy = model && template.stage === "place" && model.massFullKg > ALONE_KG;
+  const number = (written: RecipeFigure) => numberOf(written, chain, input.defaults);
   const expected = (key: string | undefined) =>
     key !== undefined && predicted?.[key] !== undefined ? { expected: predicted[key] } : {};
-  const { flow, soak, wait, cycle } = template;
-  const atCock = input.source === "unsafe" && template.goal?.want === "flush";
+  const { soak, wait, cycle, check, hold, sets } = template;
+  const flow = template.flow && flowFrom(template.flow, isAtCock(template, input), chain, input);
+  const lists = listed(template, model, input.units);
+  const figures = { ...figuresOf(template, model, computed), ...lists.figures };
   return {
     id: `${chain.key}.${template.id}`,
     ...(model ? { unit: chain.key, unitName: model.code } : {}),
@@ -275,94 +155,70 @@ function stepFrom(
     kind: template.kind,
     title: name(template.title),
     why: name(template.why),
-    figures: figuresOf(template, model),
+    figures: Object.keys(figures).length > 0 ? figures : undefined,
     work: template.work,
-    water:
-      template.water === "bypassed" &&
-      (input.source === "unsafe" || !canFeedPast(input.arrangement, input.units))
-        ? "off"
-        : template.water,
+    water: waterOf(template, input),
     cautions: [...(template.cautions ?? []), ...(heavy ? ["heavy"] : [])],
     power: template.power,
-    details: template.details ? template.details.map(name) : undefined,
+    details: detailsOf(template, name, lists.details, usualIn(template, model)),
     turn: template.turn,
     goal: template.goal ? wishFrom(template.goal, chain.key) : undefined,
-    tightening: template.tightening || undefined,
-    sealant: template.sealant || undefined,
-    flow: flow
-      ? {
-          minutes: numberOf(flow.minutes, model, input.defaults),
-          direction: flow.direction,
-          // From an unsafe source nothing is rinsed out at a fixture (handbook 10, ruling 26).
-          to: atCock ? "the drain cock of the train, a hose on it" : flow.to,
-          band:
-            flow.low !== undefined && flow.high !== undefined
-              ? { low: flow.low, high: flow.high }
-              : undefined,
-          litres: flow.litres,
-          untilClear: flow.untilClear ? true : undefined,
-          taps:
-            flow.taps && !atCock && flow.low !== undefined && flow.high !== undefined
-              ? tapsFor({ low: flow.low, high: flow.high }, input.fixtures, input.demand)
-              : undefined,
-        }
-      : undefined,
-    soak: soak
-      ? {
-          minutes: numberOf(soak.minutes, model, input.defaults),
-          maxMinutes: soak.maxMinutes,
-        }
-      : undefined,
-    wait: wait
-      ? { minutes: numberOf(wait.minutes, model, input.defaults), ...expected(wait.expected) }
-      : undefined,
+    tightening: template.tightening && name(template.tightening),
+    sealant: template.sealant && name(template.sealant),
+    flow,
+    soak: soak ? { minutes: number(soak.minutes), maxMinutes: soak.maxMinutes } : undefined,
+    wait: wait ? { minutes: number(wait.minutes), ...expected(wait.expected) } : undefined,
     cycle: cycle
       ? {
-          count: numberOf(cycle.count, model, input.defaults) + (input.tankOpen && model?.ro?.tank ? 1 : 0),
+          count: number(cycle.count) + (input.tankOpen && model?.ro?.tank ? 1 : 0),
           ...expected(cycle.expected),
         }
       : undefined,
-    read: template.read,
+    read: readFrom(template, flow?.to, input),
     record: template.record,
-    check: template.check
-      ? {
-          question: name(template.check.question),
-          photo: template.check.photo,
-        }
-      : undefined,
-    hold: template.hold ? { statement: name(template.hold.statement) } : undefined,
+    check: check ? { question: name(check.question), photo: check.photo } : undefined,
+    hold: hold ? { statement: name(hold.statement) } : undefined,
+    sets: sets?.flatMap(({ label, figure }) =>
+      computed?.[figure] ? [{ label, value: computed[figure] }] : [],
+    ),
     proves: template.proves,
     asks: template.asks,
   };
 }
 
-/**
- * Weaves the site recipe and each unit's recipes into the job's steps, in order, with what each must wait for (handbook 5, Composition).
- * A step waits for the one before it in its own chain and for the last site step before it; a step that gathers waits for all before it,
- * so that passive waits overlap with other work and holds keep their order. A cycle of no repeats is left out.
- */
-export function composeRun(input: ComposeInput): Step[] {
+/** Where each unit of a design is joined, as chains of its recipes' steps behind that of the site. */
+function chainsOf(input: ComposeInput): Chain[] {
   const placed = placementsOf(input.units);
-  const chains: Chain[] = [
+  return [
     { key: "site", group: "site", steps: input.site.steps },
-    ...hostsFirst(input.units, placed).map(({ unit, model, recipes, predicted }) => ({
+    ...hostsFirst(input.units, placed).map(({ unit, model, recipes, predicted, computed }) => ({
       key: unit.key,
       group: rootOf(placed, unit.key),
       model,
       connects: placed.get(unit.key)!.connects,
       predicted,
+      computed,
       steps: recipes.flatMap((r) => r.steps),
     })),
   ];
-  const listed = chains
+}
+
+/**
+ * Weaves the site recipe and each unit's recipes into the job's steps, in order, with what each must wait for (handbook 5, Composition).
+ * A step waits for the one before it in its own chain and for the last site step before it; a step that gathers waits for all before it,
+ * so that passive waits overlap with other work and holds keep their order. From an unsafe source nothing beside the line gets its first water before
+ * the line is in service (handbook 10, rulings 26 and 28). A cycle of no repeats is left out.
+ */
+export function composeRun(input: ComposeInput): Step[] {
+  const chains = chainsOf(input);
+  const woven = chains
     .flatMap((chain, order) =>
       chain.steps
-        .filter((s) => holds(s, input, chain))
+        .filter((s) => belongs(s, input, chain))
         .map((template, index) => ({ template, chain, order, index })),
     )
     .filter(
-      ({ template, chain }) =>
-        !template.cycle || numberOf(template.cycle.count, chain.model, input.defaults) > 0,
+      ({ template, chain }) => !template.cycle || numberOf(template.cycle.count, chain, input.defaults) > 0,
     )
     .sort(
       (a, b) =>
@@ -373,13 +229,14 @@ export function composeRun(input: ComposeInput): Step[] {
 
   const steps: Step[] = [];
   const lastOf = new Map<string, string>();
-  for (const { template, chain } of listed) {
+  const isInLine = (c: Chain) => c.connects === "line";
+  for (const { template, chain } of woven) {
     const base = stepFrom(template, chain, input);
+    const hasWater = stages.indexOf(template.stage) >= stages.indexOf("firstWater");
+    const behindUnsafe = input.source === "unsafe" && chain.key !== "site" && !isInLine(chain);
     // From its first water on a unit and what stands on its lines are one.
-    const together = stages.indexOf(template.stage) >= stages.indexOf("firstWater");
-    const before = together
-      ? chains.filter((c) => c.group === chain.group).map((c) => lastOf.get(c.key))
-      : [lastOf.get(chain.key)];
+    const waitsFor = (c: Chain) => c.group === chain.group || (behindUnsafe && isInLine(c));
+    const before = hasWater ? chains.filter(waitsFor).map((c) => lastOf.get(c.key)) : [lastOf.get(chain.key)];
     const needs = template.gathers ? [...lastOf.values()] : [...before, lastOf.get("site")];
     steps.push({ ...base, needs: [...new Set(needs.filter((id) => id !== undefined))] });
     lastOf.set(chain.key, base.id);

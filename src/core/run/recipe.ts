@@ -1,17 +1,39 @@
 import { z } from "zod";
 import { connections } from "../families/unit";
 import { arrangements } from "../rig/compose/part";
+import { quantities, type Quantity } from "../units";
 import { stages, type Step } from "./step";
 
-/** A number, or the unit's own figure by path, e.g. `$ro.rinseMinutes`. */
-const figure = z.union([z.number().nonnegative(), z.string().regex(/^\$[a-zA-Z.]+$/)]);
 const unitFigure = z.string().regex(/^[a-zA-Z0-9.]+$/);
+/**
+ * A number; the unit's own figure by path, `$ro.rinseMinutes`; the same with what is usual where the unit states none; or what is predicted for it on
+ * its site.
+ */
+const figure = z.union([
+  z.number().nonnegative(),
+  z.string().regex(/^\$[a-zA-Z.]+$/),
+  z.strictObject({ of: unitFigure, usual: z.number().nonnegative() }),
+  z.strictObject({ predicted: z.string(), usual: z.number().nonnegative() }),
+]);
+export type RecipeFigure = z.infer<typeof figure>;
+const bothSystems = z.strictObject({ us: z.string(), metric: z.string() });
+/** A figure in the words of a step: written, or the unit's own by path, with what is usual where the unit states none. */
+const wordFigure = z.union([
+  bothSystems,
+  z.strictObject({
+    of: unitFigure,
+    quantity: z.enum(Object.keys(quantities) as [Quantity, ...Quantity[]]),
+    digits: z.number().int().nonnegative().optional(),
+    usual: bothSystems.optional(),
+  }),
+]);
 /**
  * When a step belongs to a job. `unit` is a figure of the unit by path: one of some values, so much or more, less than that, or stated at all.
  * `present` and `absent`: some unit of the job connects so, or none does; `at`: this unit does; `houseShut`: the house's own valve has to be shut for it;
- * `bypass`: the house can be fed past the line (handbook 9).
+ * `bypass`: the house can be fed past the line; `school`: which option is chosen; `units`: the design has any, or is a bypass alone;
+ * `families`: some unit of the job is of one; `ahead` and `noneAhead`: of one in the line before this unit (handbook 9).
  */
-const condition = z.union([
+const plainCondition = z.union([
   z.strictObject({ survey: z.string(), is: z.array(z.string()).min(1) }),
   z.strictObject({ unit: unitFigure, is: z.array(z.union([z.string(), z.boolean()])).min(1) }),
   z.strictObject({ unit: unitFigure, atLeast: z.number() }),
@@ -25,7 +47,14 @@ const condition = z.union([
   z.strictObject({ houseShut: z.boolean() }),
   z.strictObject({ bypass: z.boolean() }),
   z.strictObject({ arrangement: z.array(z.enum(arrangements)).min(1) }),
+  z.strictObject({ school: z.string(), is: z.array(z.string()).min(1) }),
+  z.strictObject({ units: z.boolean() }),
+  z.strictObject({ unit: unitFigure, isNot: z.array(z.union([z.string(), z.boolean()])).min(1) }),
+  z.strictObject({ families: z.array(z.string()).min(1) }),
+  z.strictObject({ ahead: z.array(z.string()).min(1) }),
+  z.strictObject({ noneAhead: z.array(z.string()).min(1) }),
 ]);
+const condition = z.union([plainCondition, z.strictObject({ any: z.array(plainCondition).min(2) })]);
 
 /** What the rig is to come to: a wish of chapter 4, or handles of the unit at positions, with the openings that the step permits and the handle that feeds them. */
 const goalSchema = z.union([
@@ -51,23 +80,25 @@ export const recipeStepSchema = z
     title: z.string().min(3).max(90),
     why: z.string().min(3),
     /** What stands at the places `{gap}` of its words, in both unit systems as the trade writes it; `{unit}` and `{mass}` are the unit's own. */
-    figures: z.record(z.string(), z.strictObject({ us: z.string(), metric: z.string() })).optional(),
+    figures: z.record(z.string(), wordFigure).optional(),
     work: z.number().nonnegative(),
     water: z.enum(["off", "bypassed", "on", "any"]),
     power: z.enum(["off", "on"]).optional(),
     cautions: z.array(z.string()).optional(),
     details: z.array(z.string()).optional(),
+    /** What it lists of the units' own data below its details. */
+    lists: z.array(z.enum(["ports", "boxes", "tools"])).optional(),
     turn: z.strictObject({ direction: z.string(), seenFrom: z.string() }).optional(),
     goal: goalSchema.optional(),
     tightening: z.string().optional(),
     sealant: z.string().optional(),
     flow: z
       .strictObject({
-        low: z.number().positive().optional(),
-        high: z.number().positive().optional(),
+        low: figure.optional(),
+        high: figure.optional(),
         minutes: figure,
-        litres: z.number().positive().optional(),
-        untilClear: z.boolean().optional(),
+        litres: figure.optional(),
+        until: z.enum(["clear", "noAir"]).optional(),
         direction: z.enum(["forward", "reverse"]),
         to: z.string(),
         taps: z.boolean().optional(),
@@ -76,7 +107,13 @@ export const recipeStepSchema = z
     soak: z.strictObject({ minutes: figure, maxMinutes: z.number().positive().optional() }).optional(),
     wait: z.strictObject({ minutes: figure, expected: z.string().optional() }).optional(),
     read: z
-      .strictObject({ reading: z.string(), place: z.string(), when: z.enum(["before", "after"]) })
+      .strictObject({
+        reading: z.string(),
+        place: z.string(),
+        when: z.enum(["before", "after"]),
+        /** Once at every outlet of the house that treated water reaches. */
+        each: z.literal("outlet").optional(),
+      })
       .optional(),
     cycle: z.strictObject({ count: figure, expected: z.string().optional() }).optional(),
     record: z.strictObject({ what: z.string(), label: z.string() }).optional(),
@@ -84,6 +121,8 @@ export const recipeStepSchema = z
       .strictObject({ question: z.string(), photo: z.enum(["wanted", "needed"]).optional() })
       .optional(),
     hold: z.strictObject({ statement: z.string() }).optional(),
+    /** What is set by hand, each by the figure that is computed for it. */
+    sets: z.array(z.strictObject({ label: z.string(), figure: z.string() })).optional(),
     asks: z.enum(["waterOff"]).optional(),
     proves: z.enum(["uv", "discard"]).optional(),
     /** Only where every condition holds. */

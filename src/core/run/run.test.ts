@@ -3,8 +3,10 @@ import { describe, expect, it } from "vitest";
 import { cautions } from "../../catalogue/cautions";
 import { demandTables } from "../../catalogue/demand";
 import { recipes, siteRecipe } from "../../catalogue/recipes";
+import { defaultSchools } from "../../catalogue/schools";
 import { unitModels } from "../../catalogue/units";
 import { readingKinds } from "../readings";
+import { computedPlaces } from "../record";
 import { parseQuantity } from "../units";
 import { sayFor, sayText } from "../words";
 import { recipeSchema, type RecipeStep } from "./recipe";
@@ -37,6 +39,8 @@ const compose = (
     tankOpen: false,
     arrangement: "threeValve",
     source: "safe",
+    schools: defaultSchools,
+    says: {},
     units: codes.map((code, i) => {
       const model = unitModels.get(code)!;
       return {
@@ -64,19 +68,22 @@ describe("recipes", () => {
     r.steps.map((s) => [`${r.id}.${s.id}`, s] as const),
   );
   const wordsOf = (s: RecipeStep) =>
-    [s.why, ...(s.details ?? []), s.check?.question, s.hold?.statement].join(" ");
+    [s.why, ...(s.details ?? []), s.check?.question, s.hold?.statement, s.tightening, s.sealant].join(" ");
   const places = (text: string) => [...text.matchAll(/\{([a-zA-Z.]+)\}/g)].map((m) => m[1]!);
   it.each(steps)("%s names no quantity in its title, and its words have a figure for each place", (_, s) => {
     expect(places(s.title).filter((p) => p !== "unit")).toEqual([]);
     expect(s.title).not.toMatch(/\d ?(mm|cm|kg|L|L\/min|kPa|gal|gpm|lb|psi|in)\b/);
-    const named = new Set(places(wordsOf(s)).filter((p) => p !== "unit" && p !== "mass"));
+    const given = ["unit", "mass", ...computedPlaces];
+    const named = new Set(places(wordsOf(s)).filter((p) => !given.includes(p) && !p.startsWith("school.")));
     expect([...named].sort()).toEqual(Object.keys(s.figures ?? {}).sort());
   });
   /** The ends of a figure as written, in its canonical unit. */
   const endsOf = (text: string, system: "us" | "metric"): number[] => {
     const unit = / [^ ]+$/.exec(text)![0];
     const quantity =
-      ({ in: "length", mm: "length", gal: "volume", L: "volume" } as const)[unit.trim()] ?? "flow";
+      ({ in: "length", mm: "length", ft: "height", m: "height", gal: "volume", L: "volume" } as const)[
+        unit.trim()
+      ] ?? "flow";
     return text
       .slice(0, -unit.length)
       .split(" to ")
@@ -87,7 +94,12 @@ describe("recipes", () => {
       });
   };
   it.each(
-    steps.flatMap(([id, s]) => Object.entries(s.figures ?? {}).map(([k, f]) => [`${id} {${k}}`, f] as const)),
+    steps.flatMap(([id, s]) =>
+      Object.entries(s.figures ?? {}).flatMap(([k, f]) => {
+        const written = "of" in f ? f.usual : f;
+        return written ? [[`${id} {${k}}`, written] as const] : [];
+      }),
+    ),
   )("%s means the same in both unit systems, as closely as the trade rounds", (_, { us, metric }) => {
     const [here, there] = [endsOf(us, "us"), endsOf(metric, "metric")];
     expect(here).toHaveLength(there.length);

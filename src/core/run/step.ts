@@ -1,7 +1,8 @@
 import type { ReadingContext } from "../readings/reading";
+export type { ReadingField } from "../readings/reading";
 import type { Wish } from "../rig";
-import type { Quantity, UnitSystem } from "../units";
-import { sayFor, sayText, type Figures, type Text } from "../words";
+import type { UnitSystem } from "../units";
+import { sayFor, sayText, type Figures, type Named, type Text, type Written } from "../words";
 
 export type StepKind = "do" | "check" | "turn" | "flow" | "soak" | "read" | "cycle" | "record" | "hold";
 export type WaterState = "off" | "bypassed" | "on" | "any";
@@ -61,7 +62,8 @@ export interface Step {
     readonly band?: FlowBand;
     readonly minutes: number;
     readonly litres?: number;
-    readonly untilClear?: boolean;
+    /** It runs until a glass of it is clear, or holds no air. */
+    readonly until?: "clear" | "noAir";
     readonly direction: "forward" | "reverse";
     readonly to: string;
     readonly taps?: Text;
@@ -69,13 +71,21 @@ export interface Step {
   readonly soak?: { readonly minutes: number; readonly maxMinutes?: number };
   /** A clock with no band or soak, e.g. a tank filling; `expected` is what the design predicts. */
   readonly wait?: { readonly minutes: number; readonly expected?: number };
-  readonly read?: { readonly reading: string; readonly place: string; readonly when: "before" | "after" };
+  /** `places`: it is taken at each of them. */
+  readonly read?: {
+    readonly reading: string;
+    readonly place: string;
+    readonly when: "before" | "after";
+    readonly places?: readonly string[];
+  };
   /** What its reading is judged against, where that is more than the whole train's. */
   readonly against?: ReadingContext;
   readonly cycle?: { readonly count: number; readonly expected?: number };
   readonly record?: { readonly what: string; readonly label: string };
   readonly check?: { readonly question: string; readonly photo?: "wanted" | "needed" };
   readonly hold?: { readonly statement: string };
+  /** What is set by hand at it, as computed for this site. */
+  readonly sets?: readonly { readonly label: string; readonly value: Named | Written }[];
   /** What is written down with it beside the hold itself. */
   readonly asks?: "waterOff";
   /** What finishing it proves; a step that proves something cannot be skipped. */
@@ -89,6 +99,7 @@ export interface SaidStep {
   readonly statement?: string;
   readonly question?: string;
   readonly taps?: string;
+  readonly sets: readonly { readonly label: string; readonly value: string }[];
 }
 /** The words of a step in one unit system. */
 export function sayStep(step: Step, system: UnitSystem): SaidStep {
@@ -100,6 +111,10 @@ export function sayStep(step: Step, system: UnitSystem): SaidStep {
     statement: step.hold && said(step.hold.statement),
     question: step.check && said(step.check.question),
     taps: step.flow?.taps && sayText(step.flow.taps, say),
+    sets: (step.sets ?? []).map(({ label, value }) => ({
+      label,
+      value: sayText({ text: "{value}", of: { value } }, say),
+    })),
   };
 }
 
@@ -111,11 +126,3 @@ export function clockOf(step: Step): number | undefined {
 
 /** May it be skipped with a reason? Never a hold, nor what proves UV or a discard (handbook 5, Steps). */
 export const maySkip = (step: Step): boolean => step.kind !== "hold" && step.proves === undefined;
-
-export interface ReadingField {
-  readonly id: string;
-  readonly label: string;
-  readonly quantity?: Quantity;
-  readonly options?: readonly { readonly id: string; readonly label: string }[];
-  readonly optional?: boolean;
-}
