@@ -132,6 +132,11 @@ const throttledPast = (rig: Rig) =>
 /** Can the house be fed past a unit while it fills: a way round the train, or a head of its own that lets water in alone, or a valve behind it. */
 function hasWayPast(rig: Rig, keys: readonly string[]): boolean {
   if (rig.handles.some((h) => h.role === "bypass")) return true;
+  const headed = new Set(rig.handles.flatMap((h) => (h.kind === "head" && h.unit ? [h.unit] : [])));
+  const line = rig.units.filter((u) => onLine(rig, u.key)).map((u) => u.key);
+  const behind = line.slice(Math.max(...keys.map((key) => line.indexOf(key))) + 1);
+  // What stands behind without a head of its own is not ready yet, and the house's water would pass it.
+  if (!behind.every((key) => headed.has(key))) return false;
   const shutsBehind = rig.handles.some((h) => h.role === "outlet" && h.unit === undefined);
   return rig.handles.some(
     (h) =>
@@ -173,6 +178,12 @@ function filledThrough(rig: Rig, unit: string, levers: Readonly<Record<string, s
   };
 }
 
+/** Full pressure stands in a unit where there is a way round it: it is in service behind a shut outlet, and nothing is drawn. */
+function underPressure(rig: Rig, keys: readonly string[]): Record<string, string> {
+  if (!rig.handles.some((h) => h.role === "bypass")) return {};
+  return { ...normally(tapsOfHouse(rig)), ...inService(rig, keys) };
+}
+
 function filled(rig: Rig, { unit, fully }: Extract<Wish, { want: "fill" }>): Aimed {
   const keys = keysOf(rig, unit);
   const feed = feedHandle(rig);
@@ -190,13 +201,13 @@ function filled(rig: Rig, { unit, fully }: Extract<Wish, { want: "fill" }>): Aim
       full: keys,
       passedBy: keys,
       live: houses(rig),
-      positions: { ...fullyPast(rig), ...fed },
+      positions: { ...fullyPast(rig), ...fed, ...(fully ? underPressure(rig, keys) : {}) },
     },
   };
 }
 
-/** Taps and vents of the house but one: all of a flush is to leave at one opening, whatever else stands open since the house was drained. */
-function otherTaps(rig: Rig, but: Handle): Handle[] {
+/** Taps and vents of the house. */
+function tapsOfHouse(rig: Rig): Handle[] {
   const inHouse = houses(rig);
   const opensInHouse = (id: string) => {
     const e = rig.edges.find((x) => x.id === id);
@@ -204,15 +215,26 @@ function otherTaps(rig: Rig, but: Handle): Handle[] {
   };
   return rig.handles.filter(
     (h) =>
-      h.id !== but.id &&
       (h.kind === "tap" || h.kind === "vent") &&
       h.positions.some((p) => Object.keys(p.edges).some(opensInHouse)),
   );
 }
 
+/** Taps and vents of the house but one: all of a flush is to leave at one opening, whatever else stands open since the house was drained. */
+const otherTaps = (rig: Rig, but: Handle): Handle[] => tapsOfHouse(rig).filter((h) => h.id !== but.id);
+
 /** Levers that the house's water passes on its way through the train: at the main, and behind the units. */
 const isOnWayThrough = (rig: Rig, h: Handle): boolean =>
   standsAtMain(rig, h) || (h.role === "outlet" && h.unit === undefined);
+
+/** Units that are flushed by the same water: what has no way past of its own lets it through, flushed or not. */
+function flushedWith(rig: Rig, keys: readonly string[]): string[] {
+  const line = rig.units.filter((u) => onLine(rig, u.key)).map((u) => u.key);
+  if (!hasWayPast(rig, keys)) return line;
+  const canBePassed = (key: string) =>
+    rig.handles.some((h) => h.unit === key && (h.kind === "head" || h.role === "before"));
+  return [...new Set([...keys, ...line.filter((key) => !canBePassed(key))])];
+}
 
 /** From an unsafe source what is rinsed leaves at the train's own drain cock: no drinking fixture sees it, and the house stays off (handbook 10, ruling 26). */
 function flushedAhead(rig: Rig, wish: Extract<Wish, { want: "flush" }>, cock: Handle): Aimed {
@@ -232,7 +254,7 @@ function flushedAhead(rig: Rig, wish: Extract<Wish, { want: "flush" }>, cock: Ha
     },
     permit: {
       openings: cock.positions.flatMap((p) => Object.keys(p.edges)).slice(0, 1),
-      units: keys,
+      units: flushedWith(rig, keys),
       feed: feed ? { handle: feed, to } : undefined,
     },
   };
@@ -261,8 +283,7 @@ function flushed(rig: Rig, wish: Extract<Wish, { want: "flush" }>): Aimed {
     },
     permit: {
       openings: [opening],
-      // Where there is no way past, the water of one passes those that are not flushed yet.
-      units: hasWayPast(rig, keys) ? keys : rig.units.filter((u) => onLine(rig, u.key)).map((u) => u.key),
+      units: flushedWith(rig, keys),
       feed: feed ? { handle: feed, to } : undefined,
     },
   };

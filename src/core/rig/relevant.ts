@@ -206,10 +206,64 @@ function leaveDangling(look: Look): void {
   }
 }
 
+/** Edges that stay shut on the way to a goal: every position that opens them is one not to be used. */
+function shutAllTheWay({ c, start, setOf }: Look, goal: RigGoal): ReadonlySet<number> {
+  const shut = new Set<number>();
+  c.rig.handles.forEach((h, i) => {
+    const avoided = goal.avoid?.[h.id] ?? [];
+    const mayStand = h.positions.flatMap((p, at) =>
+      avoided.includes(p.name) && positionAt(start, 0, i) !== at ? [] : [c.sets[i]![at]!],
+    );
+    for (const edge of setOf[i]!) {
+      const opens = mayStand.some((sets) =>
+        sets.some((x, k) => k % 2 === 0 && x === edge && sets[k + 1]! > 0),
+      );
+      if (!opens && edge < c.edgeIds.length) shut.add(edge);
+    }
+  });
+  return shut;
+}
+
+/** Knots that water may reach from the main while some edges stay shut. */
+function reachedFrom(c: Compiled, shut: ReadonlySet<number>): ReadonlySet<number> {
+  const reached = new Set([c.main, c.house]);
+  const stack = [...reached];
+  while (stack.length > 0) {
+    const k = stack.pop()!;
+    for (let x = c.startAt[k]!; x < c.startAt[k + 1]!; x += 1) {
+      const other = c.otherAt[x]!;
+      if (shut.has(c.edgeAt[x]!) || reached.has(other)) continue;
+      reached.add(other);
+      stack.push(other);
+    }
+  }
+  return reached;
+}
+
+/** What lies beyond a joint that is not to be made on the way: a train that is not there yet. */
+function leaveBeyondJoints(look: Look, goal: RigGoal): void {
+  const { c, start, l, named, wanted, unitsWanted, setOf, onNow, relevant } = look;
+  const shut = shutAllTheWay(look, goal);
+  if (shut.size === 0) return;
+  const reached = reachedFrom(c, shut);
+  const beyond = (k: number) => !reached.has(k) && !wanted.has(k) && bit(start, l.wet, k) === 0;
+  const ends = (e: number) =>
+    e < c.edgeIds.length ? [c.from[e]!, c.to[e]!] : [c.openingAt[e - c.edgeIds.length]!];
+  c.rig.handles.forEach((h, i) => {
+    if (named.has(h.id) || (h.unit !== undefined && unitsWanted.has(h.unit)) || shut.has(setOf[i]![0] ?? -1))
+      return;
+    const isOff = h.kind !== "switch" || !onNow(i);
+    const own = setOf[i]!.flatMap(ends);
+    const ofUnit = c.rig.units.flatMap((u, n) => (u.key === h.powers ? [c.unitIn[n]!, c.unitOut[n]!] : []));
+    const at = [...own, ...ofUnit];
+    if (isOff && at.length > 0 && at.every(beyond)) relevant[i] = false;
+  });
+}
+
 /**
  * Which handles a plan has to think of at all. Left out is only what cannot make a plan cheaper: a way out where nothing is to be vented; the second
  * of two equal ways out; a switch that is off and not wanted on; and what hangs behind one knot with nothing in it that the goal, a rule or a vent needs
- * (a drinking-water branch, say). Places that only such handles have are never walked to.
+ * (a drinking-water branch, say); and what lies beyond a joint that is not to be made. Places that only such handles have are never walked to.
  */
 export function relevantHandles(
   c: Compiled,
@@ -223,6 +277,7 @@ export function relevantHandles(
   leaveSwitches(look);
   leaveWaysOut(look);
   leaveDangling(look);
+  leaveBeyondJoints(look, goal);
   return look.relevant;
 }
 

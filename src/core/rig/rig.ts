@@ -176,6 +176,8 @@ export interface RigState {
   readonly filling: readonly string[];
   readonly stages: Readonly<Record<string, MediaStage>>;
   readonly unproven: readonly string[];
+  /** A dose of chlorine stands in the house's pipe, or is on its way out of it. */
+  readonly dosed?: boolean;
   readonly purged: boolean;
   /** Units whose lamp may still stand in air, because their recipe powers it first. */
   readonly lampAhead?: readonly string[];

@@ -58,6 +58,7 @@ export const withPlace = (rest: number, place: number): number =>
 export interface Given {
   readonly unflushed: Uint8Array;
   readonly unproven: Uint8Array;
+  readonly dosed: boolean;
   readonly anyUnflushed: boolean;
   readonly anyUnproven: boolean;
   readonly lampPending: Uint8Array;
@@ -76,6 +77,7 @@ export function givenBy(c: Compiled, state: RigState): Given {
   return {
     unflushed,
     unproven,
+    dosed: state.dosed === true,
     anyUnflushed: unflushed.includes(1),
     anyUnproven: unproven.includes(1),
     lampPending: Uint8Array.from(c.rig.units, (u) => Number(state.lampAhead?.includes(u.key) === true)),

@@ -29,6 +29,15 @@ export interface SiteFacts {
   readonly closed?: boolean;
   readonly expansion?: boolean;
   readonly airGap?: boolean;
+  /** An existing hole in the sink, mm; whether a hand reaches up behind the bowl; the free height below it, mm. */
+  readonly sinkHole?: number;
+  readonly sinkReach?: boolean;
+  readonly sinkHeight?: number;
+  /** Free height where the train is to stand, mm. */
+  readonly spaceHeight?: number;
+  /** Treatment is there already, and whether the water was tested behind it. */
+  readonly oldTreatment?: boolean;
+  readonly sampledBehind?: boolean;
   readonly frost?: boolean;
   readonly ambient?: number;
   readonly persons?: number;
@@ -152,6 +161,17 @@ export function siteFacts(answers: SurveyAnswers): SiteFacts {
   put("closed", yes("source.closed"));
   put("expansion", yes("heater.expansion"));
   put("airGap", yes("drain.airGap"));
+  put("sinkHole", low("sink.hole"));
+  put("sinkReach", yes("sink.reach"));
+  put("sinkHeight", low("sink.height"));
+  put("spaceHeight", low("space.height"));
+  const existing = text("existing.kind");
+  if (existing)
+    put(
+      "oldTreatment",
+      existing.split(",").some((kind) => kind !== "none"),
+    );
+  if (text("existing.sample")) put("sampledBehind", text("existing.sample") === "behind");
   put("frost", yes("frost.risk"));
   put("ambient", low("frost.ambient"));
   put("persons", count("household.persons"));

@@ -3,3 +3,4 @@ export * from "./answer";
 export * from "./demand";
 export * from "./facts";
 export { companySchema, type Company } from "./company";
+export * from "./asked";

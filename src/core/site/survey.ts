@@ -1,11 +1,28 @@
 import type { Measured, Quantity } from "../units";
 
+/** What a plan holds that questions of the survey depend on (handbook 9): how its units connect, and what they are. */
+export const planTags = [
+  "line",
+  "sink",
+  "supply",
+  "appliance",
+  "faucet",
+  "product",
+  "feed",
+  "ro",
+  "lamp",
+  "powered",
+  "drains",
+  "media",
+] as const;
+export type PlanTag = (typeof planTags)[number];
 /** One question of the survey: data in the catalogue, drawn and parsed by what it says of itself. */
 export type SurveyField = {
   readonly id: string;
   readonly label: string;
   readonly hint?: string;
   /** What cannot be judged while it is unknown. */ readonly blocks?: string;
+  /** Plans that it matters for; absent: every one. */ readonly for?: readonly PlanTag[];
   /** Asked only when another answer is one of these. */ readonly when?: {
     readonly field: string;
     readonly is: readonly string[];

@@ -1,4 +1,5 @@
 export * from "./design";
+export { contactOf, disinfectionOf, type Disinfection, type PipeAge } from "./disinfection";
 export { groundOf, type Ground, type TapLimit, type TrainInput } from "./ground";
 export * from "./judge";
 export { drinkingOutlets, type Outlet } from "./outlets";
@@ -9,5 +10,5 @@ export { costOfTrain, type Prices, type Running } from "./propose/running";
 export { UNSAFE } from "./propose/score";
 export * from "./whatIf";
 export * from "./compare";
-export { needRuleId } from "./needs";
+export { isNeedRule, needRuleId } from "./needs";
 export { waterProfile, type ProfileRow, type WaterProfile } from "./waterProfile";

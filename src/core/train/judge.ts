@@ -28,7 +28,9 @@ import { peakRule } from "./demand";
 import type { Ground, TrainInput } from "./ground";
 import { groundOf } from "./ground";
 import { houseRules, judgeClosed, judgeOrder, judgePressure, type HousePressure } from "./house";
+import { fittingRules, judgeFitting, judgeSample } from "./fitting";
 import { judgeSiting, sitingRules } from "./siting";
+import { judgeScaling, scalingRules } from "./scaling";
 import { houseHardness, judgeHouseHardness, judgeNeeds, needRules } from "./needs";
 import { judgeOutlets, outletRules, type OutletJudgement } from "./outlets";
 import { headlineOf, stationVerdicts, type Station } from "./station";
@@ -52,6 +54,8 @@ export interface TrainJudgement {
 export const trainRules = [
   peakRule,
   ...needRules,
+  ...scalingRules,
+  ...fittingRules,
   houseHardness,
   ...outletRules,
   ...sitingRules,
@@ -254,7 +258,10 @@ export function placeUnit(
   };
   const own = familyOf(model).judge(ctx);
   const limits = judgeLimits(ground, model, own.limitWater ?? water, at, rise);
-  const siting = judgeSiting(model, unit.parallel, placement, ground.facts);
+  const siting = [
+    ...judgeSiting(model, unit.parallel, placement, ground.facts),
+    ...judgeFitting(model, placement, ground.facts),
+  ];
   const told = { figures: own.figures, verdicts: [...own.verdicts, ...siting], limits };
   const level = worstLevel(stationVerdicts(told));
   const through = inLine ? continuous : model.ratedFlow;
@@ -331,8 +338,10 @@ export function judgeHouse(ground: Ground, stations: readonly Station[], end: Re
     verdicts: [
       ...judgeOrder(ground.facts, ground.schools.order, line),
       ...judgeClosed(ground.facts, stations),
+      ...judgeSample(ground.facts),
       ...judgeNeeds(needs, stations, { house: end.water, outlets: outlets.own.size > 0 }),
       ...judgeHouseHardness(line, end.water),
+      ...(line.length > 0 || stations.length === 0 ? judgeScaling(end.water, line, ground.facts) : []),
       ...outlets.kitchen,
       ...pressures.verdicts,
     ],

@@ -51,6 +51,8 @@ export const needRules = [...rules.values()];
 
 /** The rule under which a need is judged. */
 export const needRuleId = (id: NeedId): string => `need-${id}`;
+/** Is a rule that of a need. */
+export const isNeedRule = (id: string): boolean => needRules.some((r) => r.id === id);
 
 /** Needs that the feed limits of the unit concerned say already. */
 const judgedByLimits: ReadonlySet<NeedId> = new Set<NeedId>(["soft-before-ro"]);

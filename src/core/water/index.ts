@@ -3,3 +3,4 @@ export * from "./hardness";
 export * from "./needs";
 export * from "./dose";
 export * from "./pressures";
+export * from "./scaling";

@@ -110,6 +110,36 @@ const inletNames: Readonly<Record<Arrangement, string>> = {
   none: "Shut-off ahead of the train",
 };
 
+/** A stub to which no unit is joined yet: capped every day. */
+function deadEnd(d: RigBuilder, id: string, name: string, stub: string): void {
+  const open = d.edge(`${id}.open`, stub, "air", "opening", { opening: "cap" });
+  d.handles.push({
+    ...named(id),
+    name,
+    kind: "cap",
+    place: "At the train",
+    normal: "capped",
+    positions: [
+      { name: "uncapped", edges: { [open]: "open" } },
+      { name: "capped", edges: { [open]: "closed" } },
+    ],
+  });
+}
+
+/** A three-valve bypass whose units come later (handbook 9, K12): both legs shut and capped, the house fed through the bypass. Returns where the house's pipe begins. */
+function bypassAlone(
+  d: RigBuilder,
+  [before, first, last, behind]: readonly [string, string, string, string],
+  place: string,
+): string {
+  d.lever(named("inlet"), inletNames.threeValve, before, first, place, "closed");
+  deadEnd(d, "stubIn", "Inlet stub", first);
+  deadEnd(d, "stubOut", "Outlet stub", last);
+  d.lever(named("outlet"), "Outlet valve of the bypass", last, behind, place, "closed");
+  d.lever(named("bypass"), "Bypass valve", before, behind, place, "open");
+  return behind;
+}
+
 /** The units of the line behind a node, with the way past them. Returns where the house's pipe begins. */
 export function trainLine(d: RigBuilder, line: readonly RigPart[], from: string, choice: RigChoice): string {
   const stubs = choice.arrangement === "threeValve";
@@ -121,6 +151,7 @@ export function trainLine(d: RigBuilder, line: readonly RigPart[], from: string,
   d.pipe(from, before);
   // A unit that has valves of its own needs none more beside it.
   const hasOwnValves = (part: RigPart) => choice.arrangement === "heads" && part.head === undefined;
+  if (line.length === 0) return bypassAlone(d, [before, first, last, behind], place);
   if (hasOwnValves(line[0]!)) d.pipe(before, first);
   else d.lever(named("inlet"), inletNames[choice.arrangement], before, first, place);
   let at = d.node("trainIn", "junction", { name: "Pipe into the train", role: "trainIn" });

@@ -10,6 +10,7 @@ import { houseDry } from "./houseDry";
 import { lampInAir } from "./lampInAir";
 import { oneHandle } from "./oneHandle";
 import { openUnderPressure } from "./openUnderPressure";
+import { roChlorine } from "./roChlorine";
 import { roTankEarly } from "./roTankEarly";
 import type { RigRule } from "./rule";
 import { unsafe } from "./unsafe";
@@ -29,5 +30,6 @@ export const rigRules: readonly RigRule[] = [
   blended,
   hotTrapped,
   roTankEarly,
+  roChlorine,
   deadHead,
 ];

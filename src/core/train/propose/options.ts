@@ -11,6 +11,7 @@ import {
 } from "../../families";
 import { lossCurve, unitLoss } from "../../treatment";
 import { lower, value } from "../../units";
+import type { Verdict } from "../../verdict";
 import { housePressures, type NeedId, type Water } from "../../water";
 import type { Ground } from "../ground";
 import { beforeFirst, placeUnit } from "../judge";
@@ -130,18 +131,13 @@ function asHard(water: Water): Water {
 export const limitsOf = (ground: Ground, model: UnitModel): readonly FeedLimit[] =>
   limitsFor(ground.tables.limits[model.family] ?? [], model);
 
+const pressureRules = ["feed-pressure", "feed-pressureRest", "feed-pressureNight"];
 /** Rules that say nothing certain of a unit before its place is known: where it stands, and limits that the best water may be on the wrong side of. */
 function byPlace(ground: Ground, model: UnitModel): ReadonlySet<string> {
   const least = limitsOf(ground, model).filter(
     (l) => l.min !== undefined && takenOut.some((k) => k === l.key),
   );
-  return new Set([
-    "feed-pressure",
-    "feed-pressureRest",
-    "feed-pressureNight",
-    "uv-prefilter",
-    ...least.map((l) => `feed-${l.key}`),
-  ]);
+  return new Set([...pressureRules, "uv-prefilter", ...least.map((l) => `feed-${l.key}`)]);
 }
 
 /** What a unit adds at best: judged in the best-treated water, without what depends on its place. */
@@ -151,7 +147,9 @@ function leastOf(ground: Ground, model: UnitModel, parallel: number, prices: Pri
   const unit = { key: "x", model: model.code, parallel };
   const { station } = placeUnit(ground, { ...beforeFirst(ground), water: best }, unit, model);
   const leftOut = byPlace(ground, model);
-  const certain = stationVerdicts(station).filter((v) => !leftOut.has(v.rule));
+  // A pressure that is not known before the first unit is known nowhere behind it.
+  const isUnknown = (v: Verdict) => v.level === "Unknown" && pressureRules.includes(v.rule);
+  const certain = stationVerdicts(station).filter((v) => !leftOut.has(v.rule) || isUnknown(v));
   return scoreOf(certain, rankedCost(station, ground, prices));
 }
 
