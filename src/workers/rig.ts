@@ -9,8 +9,10 @@ export type Ordered =
   | { readonly is: "found"; readonly cost: number; readonly moves: readonly Explained[] }
   | { readonly is: "none"; readonly refusal: NoWay }
   | { readonly is: "late"; readonly states: number };
-/** After this a search says that it has found nothing yet (handbook 4, Sequences). */
-const LONGEST_MS = 2000;
+/** After this a search is given up; the page says much sooner that nothing is found yet. */
+const LONGEST_MS = 20_000;
+/** So long it is asked why there is no order. */
+const WHY_MS = 2000;
 
 const work = {
   /** The cheapest safe order of moves in words, or why there is none; says now and then how many states it has looked at. */
@@ -31,7 +33,7 @@ const work = {
     const found = plan(rig, state, aim.goal, { circumstances: all, goOn });
     if (found.found) return { is: "found", cost: found.cost, moves: explain(rig, state, found.moves, all) };
     if (!found.impossible) return { is: "late", states: found.states };
-    const until = performance.now() + LONGEST_MS;
+    const until = performance.now() + WHY_MS;
     return { is: "none", refusal: whyNot(rig, state, aim, all, { goOn: () => performance.now() < until }) };
   },
 };

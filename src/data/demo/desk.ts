@@ -6,6 +6,11 @@ import { ulid } from "ulid";
 import { clockOf } from "../../core/run";
 import { decide, emptyHead, movesFor, seal, signingBlockers } from "../../core/record";
 
+/** What is read where water runs until it is clear. */
+const glasses: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  clarity: { look: "clear" },
+  rinsed: { volume: "2 gal", look: "clear" },
+};
 const sha256 = (text: string) => createHash("sha256").update(text).digest("hex");
 export type DemoWish = Intent extends infer I ? (I extends Intent ? Omit<I, "id"> : never) : never;
 export const MIN = 60_000;
@@ -99,15 +104,15 @@ export class DemoDesk {
           profile: "metric",
         });
       if (clock !== undefined) this.now += clock;
-      if (step.read)
+      for (const place of step.read ? (step.read.places ?? [step.read.place]) : [])
         this.do({
           kind: "readingTaken",
           reading: ulid(this.now),
-          reads: step.read.reading,
+          reads: step.read!.reading,
           step: step.id,
-          place: step.read.place,
-          when: step.read.when,
-          values: readings[step.read.reading] ?? {},
+          place,
+          when: step.read!.when,
+          values: glasses[step.read!.reading] ?? readings[step.read!.reading] ?? {},
           profile: "us",
         });
       if (step.cycle)

@@ -3,6 +3,7 @@ import type { Entry } from "../../core/log";
 import { ulid } from "ulid";
 
 import { DAY, DemoDesk, HOUR, MIN } from "./desk";
+import { workingTimes, type WorkingTimes } from "./hours";
 import { surveys } from "./surveys";
 
 export interface DemoPeople {
@@ -33,11 +34,15 @@ const readings = {
 /** What the jobs of the demo are made with: the moment they are alive at, and who works on them. */
 interface Scene extends DemoPeople {
   readonly now: number;
+  readonly times: WorkingTimes;
   readonly knowledge: Knowledge;
 }
 
-/** A job that somebody opened so many milliseconds ago. */
-const begun = (scene: Scene, ago: number, by: Actor) => new DemoDesk(scene.knowledge, scene.now - ago, by);
+/** What it takes to open a job, survey it and draw its design. */
+const OFFICE_WORK = HOUR;
+/** A job that somebody opened so many milliseconds ago, within working hours. */
+const begun = (scene: Scene, ago: number, by: Actor) =>
+  new DemoDesk(scene.knowledge, scene.times.ago(ago, OFFICE_WORK), by);
 
 const visit = (d: DemoDesk, from: number, to: number, person: Actor, what: string) =>
   d.do({
@@ -51,7 +56,7 @@ const visit = (d: DemoDesk, from: number, to: number, person: Actor, what: strin
 
 /** Its carbon soaks between two visits. */
 function bakeryJob(scene: Scene): DemoDesk {
-  const { tobias, imke, now } = scene;
+  const { tobias, imke, times } = scene;
   const bakery = begun(scene, 9 * DAY, imke)
     .open("Pell Lane bakery", "Mill house, Pell Lane", "carbon, softener, drinking RO in the flour loft")
     .survey(surveys.bakery)
@@ -65,12 +70,14 @@ function bakeryJob(scene: Scene): DemoDesk {
       "Carbon, softener, boosted RO",
     )
     .sign("Agreed with the baker on the phone");
-  visit(bakery, now - 45 * HOUR, now - 41 * HOUR, tobias, "Bypass, softener, start the soak");
-  visit(bakery, now + 4 * HOUR, now + 6.2 * HOUR, tobias, "Rinse the carbon, join, start up");
+  const soakEnds = times.endOfWait(48 * HOUR, 2 * HOUR);
+  const soakBegins = soakEnds - 48 * HOUR;
+  visit(bakery, soakBegins - 1.2 * HOUR, soakBegins + 2 * HOUR, tobias, "Bypass, softener, start the soak");
+  visit(bakery, soakEnds, soakEnds + 2 * HOUR, tobias, "Rinse the carbon, join, start up");
   bakery.by = tobias;
-  bakery.now = now - 45.6 * HOUR;
+  bakery.now = soakBegins - 1.2 * HOUR;
   bakery.do({ kind: "runStarted" }).work("u1.soak", readings);
-  bakery.now = now - 44.4 * HOUR;
+  bakery.now = soakBegins;
   bakery
     .do({ kind: "clockStarted", step: "u1.soak" })
     .work("u2.lines", readings, { "SF-150.serial": "SM-20417" });
@@ -133,7 +140,7 @@ function cottageJob(scene: Scene): DemoDesk {
 
 /** Designed, not signed: a 24-hour gauge comes first. */
 function flatsJob(scene: Scene): DemoDesk {
-  const { adaeze, imke, now } = scene;
+  const { adaeze, imke, times } = scene;
   const flats = begun(scene, 6 * DAY, imke)
     .open("Old Customs House flats", "Quay Street", "nine bathrooms, two tanks side by side")
     .survey(surveys.flats)
@@ -144,13 +151,14 @@ function flatsJob(scene: Scene): DemoDesk {
       ],
       "Two tanks side by side",
     );
-  visit(flats, now + 26 * HOUR, now + 28 * HOUR, adaeze, "Fit the 24-hour gauge");
+  const gauge = times.ahead(26 * HOUR, 2 * HOUR);
+  visit(flats, gauge, gauge + 2 * HOUR, adaeze, "Fit the 24-hour gauge");
   return flats;
 }
 
 /** In the middle of its installation. */
 function studioJob(scene: Scene): DemoDesk {
-  const { tobias, imke, now } = scene;
+  const { tobias, imke, times } = scene;
   const studio = begun(scene, 5 * DAY, imke)
     .open("Ropewalk Studio", "Ropewalk 3", "direct RO and LED reactor, stone worktop")
     .survey(surveys.studio)
@@ -162,9 +170,10 @@ function studioJob(scene: Scene): DemoDesk {
       "Direct RO, then the reactor",
     )
     .sign("Checked on the phone with the studio");
-  visit(studio, now - 75 * MIN, now + 95 * MIN, tobias, "Install and start up");
+  const installs = times.goingOn(150 * MIN);
+  visit(studio, installs, installs + 150 * MIN, tobias, "Install and start up");
   studio.by = tobias;
-  studio.now = now - 74 * MIN;
+  studio.now = installs + MIN;
   studio.do({ kind: "runStarted" }).work("u1.faucet", {
     ...readings,
     staticPressure: { pressure: "61 psi" },
@@ -175,7 +184,7 @@ function studioJob(scene: Scene): DemoDesk {
 
 /** Signed, its visit the day after tomorrow. */
 function eelgrassJob(scene: Scene): DemoDesk {
-  const { adaeze, imke, now } = scene;
+  const { adaeze, imke, times } = scene;
   const eelgrass = begun(scene, 3 * DAY, adaeze);
   eelgrass.by = imke;
   eelgrass
@@ -183,21 +192,23 @@ function eelgrassJob(scene: Scene): DemoDesk {
     .survey(surveys.eelgrass)
     .design([{ key: "u1", model: "MS-2", parallel: 1 }], "Manual softener")
     .sign("One appliance only");
-  visit(eelgrass, now + 47 * HOUR, now + 49 * HOUR, adaeze, "Fit and first regeneration");
+  const fits = times.ahead(47 * HOUR, 2 * HOUR);
+  visit(eelgrass, fits, fits + 2 * HOUR, adaeze, "Fit and first regeneration");
   return eelgrass;
 }
 
 /** Started without a booster: its readings say so. */
 function smokehouseJob(scene: Scene): DemoDesk {
-  const { adaeze, imke, now } = scene;
+  const { adaeze, imke, times } = scene;
   const smokehouse = begun(scene, 30 * DAY, imke)
     .open("Hollin Weir smokehouse", "Hollin Weir", "high-output RO with float valve")
     .survey(surveys.smokehouse)
     .design([{ key: "u1", model: "RO-H", parallel: 1, place: "smoke yard" }], "High-output RO")
     .sign("The owner wants to start without a booster and see");
   smokehouse.by = adaeze;
-  smokehouse.now = now - 22 * HOUR;
-  visit(smokehouse, now - 23 * HOUR, now - 18 * HOUR, adaeze, "Install and start up");
+  const installs = times.ago(18 * HOUR, 6 * HOUR);
+  smokehouse.now = installs;
+  visit(smokehouse, installs, installs + 6 * HOUR, adaeze, "Install and start up");
   smokehouse.do({ kind: "runStarted" }).work("site.leakLast", {
     ...readings,
     staticPressure: { pressure: "27.6 psi" },
@@ -210,14 +221,14 @@ function smokehouseJob(scene: Scene): DemoDesk {
 
 /** Handed over and signed long ago. */
 function ternJob(scene: Scene): DemoDesk {
-  const { tobias, imke, now } = scene;
+  const { tobias, imke, times } = scene;
   const tern = begun(scene, 240 * DAY, imke)
     .open("Tern Street 12", "Tern Street", "cartridge rack")
     .survey(surveys.tern)
     .design([{ key: "u1", model: "CH-3", parallel: 1 }], "Three housings")
     .sign("As surveyed");
   tern.by = tobias;
-  tern.now = now - 236 * DAY;
+  tern.now = times.ago(236 * DAY, 6 * HOUR);
   tern.do({ kind: "runStarted" }).work(undefined, {
     ...readings,
     staticPressure: { pressure: "60 psi" },
@@ -229,12 +240,26 @@ function ternJob(scene: Scene): DemoDesk {
 
 /** Half surveyed. */
 function innJob(scene: Scene): DemoDesk {
-  const { adaeze, imke, now } = scene;
+  const { adaeze, imke, times } = scene;
   const inn = begun(scene, 20 * HOUR, imke)
     .open("Ferryman's Rest inn", "Ferry Landing", "scale control and three housings")
     .survey(surveys.inn);
-  visit(inn, now + 2.2 * HOUR, now + 4.6 * HOUR, adaeze, "Finish the survey");
+  const survey = times.ahead(2.2 * HOUR, 2.4 * HOUR);
+  visit(inn, survey, survey + 2.4 * HOUR, adaeze, "Finish the survey");
   return inn;
+}
+
+/** Signed: nothing but a faucet's own thread. */
+function marramJob(scene: Scene): DemoDesk {
+  const { tobias, imke, times } = scene;
+  const marram = begun(scene, 2 * DAY, imke)
+    .open("Marram Row 2", "Marram Row", "filter at the kitchen faucet, a rented flat")
+    .survey(surveys.marram)
+    .design([{ key: "u1", model: "FD-1", parallel: 1 }], "Filter at the faucet")
+    .sign("The tenant wants nothing fixed to the wall");
+  const fits = times.ahead(27 * HOUR, HOUR);
+  visit(marram, fits, fits + HOUR, tobias, "Fit at the faucet");
+  return marram;
 }
 
 /** Signs a job's record as installer and householder; returns the pictures of both signatures. */
@@ -252,14 +277,15 @@ async function signRecord(d: DemoDesk, signature: Signature): Promise<DemoFile[]
   return files;
 }
 
-/** Chapter 8's jobs, each at its phase, alive relative to a moment. */
+/** Chapter 8's jobs and one at a faucet, so that every place where a unit connects is met; each at its phase, alive relative to a moment. */
 export async function demoJobs(
   knowledge: Knowledge,
   now: number,
+  zone: string,
   people: DemoPeople,
   signature: Signature,
 ): Promise<{ readonly logs: readonly (readonly Entry[])[]; readonly files: readonly DemoFile[] }> {
-  const scene: Scene = { ...people, knowledge, now };
+  const scene: Scene = { ...people, knowledge, now, times: workingTimes(now, zone) };
   const tern = ternJob(scene);
   const files = await signRecord(tern, signature);
   const jobs = [
@@ -271,6 +297,7 @@ export async function demoJobs(
     smokehouseJob(scene),
     tern,
     innJob(scene),
+    marramJob(scene),
   ];
   return { logs: jobs.map((d) => d.entries), files };
 }

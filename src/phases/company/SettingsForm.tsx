@@ -63,8 +63,6 @@ export function SettingsForm({
   schools: readonly School[];
 }) {
   const form = useSettings(settings, version, schools);
-  const used = schools.filter((s) => s.used !== false);
-  const later = schools.filter((s) => s.used === false);
   return (
     <FormFrame form={form} className="grid gap-8">
       <div className="grid gap-4 md:grid-cols-3">
@@ -96,13 +94,7 @@ export function SettingsForm({
           Questions on which good installers differ. A job&apos;s reasons name the school they rest on.
         </p>
         <div className="grid gap-4 md:grid-cols-3">
-          {used.map((s) => (
-            <SchoolField key={s.id} form={form} school={s} />
-          ))}
-        </div>
-        <h3 className="mt-6">Written down now, used once fit and parts are planned here</h3>
-        <div className="mt-2 grid gap-4 md:grid-cols-3">
-          {later.map((s) => (
+          {schools.map((s) => (
             <SchoolField key={s.id} form={form} school={s} />
           ))}
         </div>

@@ -1,14 +1,17 @@
 import type { ReactNode } from "react";
 import { KeyLink } from "@/ui/Pressed";
-import type { Blocker, JobState } from "@/core/job";
+import { sampleOf, tellRun, type Blocker, type JobState } from "@/core/job";
+import { readingKinds } from "@/core/readings";
+import type { UnitSystem } from "@/core/units";
 import Link from "@/ui/Link";
 import type { Route } from "next";
 
 import type { Level } from "@/core/verdict";
-import { stamp } from "@/ui/time";
+import { longDay, stamp } from "@/ui/time";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { OpenPoints, OverrideReading, SignRecord } from "./RecordDesk";
 import type { Report } from "./report";
+import { SampleForm } from "./SampleForm";
 
 /** Where a blocker is put right. */
 function linkOf(job: string, b: Blocker): string {
@@ -28,6 +31,7 @@ function linkOf(job: string, b: Blocker): string {
 interface RecordProps {
   readonly job: JobState;
   readonly report: Report;
+  readonly profile: UnitSystem;
   readonly zone: string;
   readonly person: { readonly name: string };
   readonly canOverride: boolean;
@@ -275,6 +279,31 @@ function Signatures({ job, zone }: Pick<RecordProps, "job" | "zone">) {
   );
 }
 
+/** The bacteria sample that a chamber's start makes due: when it is taken, and what was found. */
+function BacteriaSample({ job, readOnly, profile, zone }: RecordProps) {
+  const sample = sampleOf(job);
+  if (!sample) return null;
+  return (
+    <Part id="sample" title="Bacteria sample">
+      {sample.result ? (
+        <VerdictMark level={sample.result.verdict.level}>
+          {tellRun(sample.result.verdict, profile).reason}
+        </VerdictMark>
+      ) : (
+        <>
+          <p className="mb-3">
+            Taken between {longDay(sample.from, zone)} and {longDay(sample.until, zone)}; absent ends it,
+            present opens the job again.
+          </p>
+          {readOnly ? null : (
+            <SampleForm jobId={job.id} fields={readingKinds.get("bacteria")!.fields} profile={profile} />
+          )}
+        </>
+      )}
+    </Part>
+  );
+}
+
 /** What was done, measured and left open. */
 function Contents(props: RecordProps) {
   const { job, report: r, readOnly, today } = props;
@@ -300,6 +329,7 @@ function Contents(props: RecordProps) {
           ))}
         />
       </Part>
+      <BacteriaSample {...props} />
       <Part id="points" title="Open points">
         <OpenPoints jobId={job.id} points={r.openPoints} readOnly={readOnly} today={today} />
       </Part>
@@ -309,6 +339,19 @@ function Contents(props: RecordProps) {
             {r.overrides.map((o) => (
               <li key={`${o.at}${o.rule}`} className="rule py-2 text-sm">
                 <b>{o.level}</b>: {o.said}. {o.mark.by.name}: {o.why}
+              </li>
+            ))}
+          </ul>
+        </Part>
+      ) : null}
+      {r.carried.length > 0 ? (
+        <Part id="carried" title="Changed on the way">
+          <ul>
+            {r.carried.map((c) => (
+              <li key={c.revision} className="rule py-2 text-sm">
+                <b>Design {c.revision}</b>, {c.by}, {c.at}: {c.why}
+                {c.entered.length > 0 ? <p>Entered: {c.entered.join("; ")}</p> : null}
+                {c.struck.length > 0 ? <p>Struck: {c.struck.join("; ")}</p> : null}
               </li>
             ))}
           </ul>

@@ -134,6 +134,27 @@ function Overrides({ report: r }: PdfInput) {
   );
 }
 
+function Carried({ report: r }: PdfInput) {
+  if (r.carried.length === 0) return null;
+  return (
+    <>
+      <Text style={s.h2}>Changed on the way</Text>
+      {r.carried.map((c) => (
+        <Cells
+          key={c.revision}
+          widths={["14%", "30%", "28%", "28%"]}
+          cells={[
+            `Design ${c.revision}`,
+            `${c.why}\n${c.by}, ${c.at}`,
+            `Entered: ${c.entered.join("; ") || "nothing"}`,
+            `Struck: ${c.struck.join("; ") || "nothing"}`,
+          ]}
+        />
+      ))}
+    </>
+  );
+}
+
 function OpenPoints({ report: r }: PdfInput) {
   return (
     <>
@@ -264,6 +285,7 @@ export async function recordPdf(input: PdfInput): Promise<Buffer> {
         <Units {...input} />
         <Readings {...input} />
         <Overrides {...input} />
+        <Carried {...input} />
         <OpenPoints {...input} />
         <Steps {...input} />
         <CautionsGiven {...input} />

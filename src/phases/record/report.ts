@@ -8,13 +8,15 @@ import {
   type Knowledge,
 } from "@/core/job";
 import type { Reading } from "@/core/log";
-import { familyOf } from "@/core/families";
+import { familyOf, serviceOf } from "@/core/families";
 import { tell } from "@/core/tell";
 import { withModels } from "@/core/train";
 import { cautions } from "@/catalogue/cautions";
 import { governingUnits } from "@/core/record";
 import { printMeasured, type UnitSystem, type Quantity } from "@/core/units";
-import { sayFor, sayText } from "@/core/words";
+import { minutesSaid, sayFor, sayText } from "@/core/words";
+import type { Step } from "@/core/run/step";
+import { minutesTaken } from "@/core/job/progress";
 import { stamp } from "@/ui/time";
 import { readingKinds } from "@/core/readings";
 
@@ -73,6 +75,15 @@ function readingLine(r: Reading, profile: UnitSystem, zone: string): ReadingLine
   };
 }
 
+/** What waits and fillings took, beside what the design predicted. */
+function tookSaid(job: JobState, step: Step): string {
+  const took = minutesTaken(job, step);
+  if (took.length === 0) return "";
+  const expected = step.cycle?.expected ?? step.wait?.expected;
+  const predicted = expected === undefined ? "" : `, ${minutesSaid(expected)} predicted`;
+  return `took ${took.map((m) => minutesSaid(m)).join(", then ")}${predicted}`;
+}
+
 /** The commissioning record as page, PDF and CSV show it (handbook 6, Record). */
 export function reportOf(job: JobState, known: Knowledge, profile: UnitSystem, zone: string) {
   const units = withModels(governingUnits(job), known);
@@ -91,6 +102,7 @@ export function reportOf(job: JobState, known: Knowledge, profile: UnitSystem, z
       note: [
         st.skipped?.why,
         st.done?.why && `Done all the same: ${st.done.why}`,
+        tookSaid(job, s),
         ...st.kept.map((k) => `soak kept: ${k.why}`),
         st.clock && st.clock.restarts > 0 ? `restarted ${st.clock.restarts}` : "",
       ]
@@ -111,7 +123,7 @@ export function reportOf(job: JobState, known: Knowledge, profile: UnitSystem, z
       place: unit.place ?? "",
       family: model.family,
       serials: job.serials.filter((n) => n.unit === unit.key).map((n) => ({ label: n.label, text: n.text })),
-      service: familyOf(model).service.map(({ what, when }) => ({ what, when: sayText(when, say) })),
+      service: serviceOf(model).map(({ what, when }) => ({ what, when: sayText(when, say) })),
     })),
     revision,
     steps,
@@ -121,6 +133,14 @@ export function reportOf(job: JobState, known: Knowledge, profile: UnitSystem, z
     // What the household is told of the units, each line once.
     told: [...new Set(units.flatMap(({ model }) => familyOf(model).told))],
     bypassed: [...new Set(units.flatMap(({ model }) => familyOf(model).bypassed ?? []))],
+    carried: job.carried.map((c) => ({
+      revision: c.revision,
+      why: c.why,
+      by: c.by.name,
+      at: stamp(c.at, zone),
+      entered: c.entered.map((id) => job.run?.steps.find((s) => s.id === id)?.title ?? id),
+      struck: c.struck.map(({ step }) => (step.unitName ? `${step.title} · ${step.unitName}` : step.title)),
+    })),
     openPoints: job.openPoints,
     blockers: handOverBlockers(job).map((blocker) => ({ blocker, said: blockerSaid(blocker, profile) })),
     handedOver: isHandedOver(job),

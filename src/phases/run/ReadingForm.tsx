@@ -6,11 +6,11 @@ import { ulid } from "ulid";
 
 import type { ReadingField, Step } from "@/core/run/step";
 import { print, type UnitSystem } from "@/core/units";
-import { QuantityField } from "@/ui/QuantityField";
 import { FormField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
-import { useForm, type Form } from "@/ui/useForm";
+import { useForm } from "@/ui/useForm";
 import { VerdictMark } from "@/ui/VerdictMark";
+import { ReadingFieldOf } from "./ReadingFieldOf";
 import type { Run } from "./useRun";
 
 /** What the last reading was judged, and what follows from it. */
@@ -42,95 +42,96 @@ function LastReading({ last, profile }: { last: Reading; profile: UnitSystem }) 
   );
 }
 
-/** One field of a reading: a choice, or a quantity. */
-function FieldOf({ field: f, form, profile }: { field: ReadingField; form: Form; profile: UnitSystem }) {
-  const { values: typed, errors, set } = form;
-  if (f.options)
-    return (
-      <fieldset>
-        <legend className="text-lg">{f.label}</legend>
-        <div className="flex flex-wrap gap-2">
-          {f.options.map((o) => (
-            <button
-              key={o.id}
-              type="button"
-              aria-pressed={typed[f.id] === o.id}
-              className={`min-h-14 rounded-sm border px-5 ${typed[f.id] === o.id ? "border-water bg-tint font-semibold" : "border-soft"}`}
-              onClick={() => set(f.id, o.id)}
-            >
-              {typed[f.id] === o.id ? "✓ " : ""}
-              {o.label}
-            </button>
-          ))}
-        </div>
-        <p className="text-sm text-stop">{errors[f.id] ?? ""}</p>
-      </fieldset>
-    );
+/** Outlets that are read one by one: what each showed, and which are left. */
+function PlacesRead({
+  readings,
+  left,
+  profile,
+}: {
+  readings: readonly Reading[];
+  left: readonly string[];
+  profile: UnitSystem;
+}) {
   return (
-    <QuantityField
-      wet
-      label={f.label}
-      hint={f.optional ? "if you have it" : undefined}
-      quantity={f.quantity!}
-      profile={profile}
-      value={typed[f.id] ?? ""}
-      onChange={(v) => set(f.id, v)}
-      error={errors[f.id] || undefined}
-    />
+    <ul className="mb-3 grid gap-1">
+      {readings.map((r) => (
+        <li key={r.reading}>
+          <VerdictMark level={r.verdict.level} overridden={r.override !== undefined}>
+            {r.place}: {tellRun(r.verdict, profile).reason}
+          </VerdictMark>
+        </li>
+      ))}
+      {left.map((place) => (
+        <li key={place} className="text-soft">
+          {place}: not read yet
+        </li>
+      ))}
+    </ul>
   );
 }
 
-/** Takes a reading and shows its verdict at once. A correction is a new reading that supersedes, with its reason. */
-export function ReadingForm({
-  step,
-  jobId,
-  reads,
-  kind,
-  profile,
-  run,
-  readings,
-  readOnly,
-}: {
-  step: Step;
-  jobId: string;
-  reads: string;
-  kind: { readonly label: string; readonly fields: readonly ReadingField[] } | undefined;
-  profile: UnitSystem;
-  run: Run;
-  readings: readonly Reading[];
-  readOnly: boolean;
-}) {
+interface ReadingProps {
+  readonly step: Step;
+  readonly jobId: string;
+  readonly kind: { readonly label: string; readonly fields: readonly ReadingField[] } | undefined;
+  readonly profile: UnitSystem;
+  readonly run: Run;
+  readonly readings: readonly Reading[];
+  /** Places that are not read yet. */
+  readonly left: readonly string[];
+  /** One division of the gauge, as it was last written: it is asked once (handbook 10, ruling 21). */
+  readonly division?: string;
+  readonly readOnly: boolean;
+}
+
+/** What a further reading at a step is: the one of the next place, another glass of the same water, or a correction of the last. */
+function nextReading({ step, readings, left }: Pick<ReadingProps, "step" | "readings" | "left">) {
   const last = readings.at(-1);
-  const [open, setOpen] = useState(last === undefined);
+  const [next] = left;
+  const place = next ?? last?.place ?? step.read!.place;
+  const another = next !== undefined || step.flow?.until !== undefined;
+  const words = next ? `Read it at: ${next}` : another ? "Another glass" : "Correct this reading";
+  return { last, place, words, corrects: another ? undefined : last };
+}
+
+/** Takes a reading and shows its verdict at once. A correction is a new reading that supersedes, with its reason. */
+export function ReadingForm(props: ReadingProps) {
+  const { step, jobId, kind, profile, run, readings, left, readOnly } = props;
+  const { last, place, words, corrects } = nextReading(props);
+  const places = step.read!.places;
+  const [open, setOpen] = useState(last === undefined || left.length > 0);
   const form = useForm({
     draft: `${jobId}.reading.${step.id}`,
+    initial: props.division === undefined ? undefined : { division: props.division },
     send: (typed) =>
       run.send({
         kind: "readingTaken",
         reading: ulid(),
-        reads,
+        reads: step.read!.reading,
         step: step.id,
-        place: step.read!.place,
+        place,
         when: step.read!.when,
         values: Object.fromEntries((kind?.fields ?? []).map((f) => [f.id, typed[f.id] ?? ""])),
         profile,
         instrument: typed.instrument || undefined,
-        ...(last ? { supersedes: last.reading, why: typed.why ?? "" } : {}),
+        ...(corrects ? { supersedes: corrects.reading, why: typed.why ?? "" } : {}),
       }),
     onTaken: () => setOpen(false),
   });
   if (!kind) return null;
   return (
     <section className="mt-5" aria-label={kind.label}>
-      {last ? <LastReading last={last} profile={profile} /> : null}
+      {places ? <PlacesRead readings={readings} left={left} profile={profile} /> : null}
+      {last && !places ? <LastReading last={last} profile={profile} /> : null}
       {readOnly ? null : !open ? (
         <button type="button" className="button quiet w-full" onClick={() => setOpen(true)}>
-          Correct this reading
+          {words}
         </button>
       ) : (
         <FormFrame form={form} className="grid gap-2">
+          {places ? <p className="text-lg font-semibold">{place}</p> : null}
           {kind.fields.map((f) => (
-            <FieldOf key={f.id} field={f} form={form} profile={profile} />
+            <ReadingFieldOf key={f.id} field={f} form={form} profile={profile} />
           ))}
           <FormField
             form={form}
@@ -139,7 +140,7 @@ export function ReadingForm({
             name="instrument"
             maxLength={80}
           />
-          {last ? <FormField form={form} label="Why is the first reading corrected?" name="why" /> : null}
+          {corrects ? <FormField form={form} label="Why is the first reading corrected?" name="why" /> : null}
           <p role="status" className="text-stop">
             {form.errors[""] ?? ""}
           </p>

@@ -58,6 +58,8 @@ interface RunBoardProps {
   readonly readOnly: boolean;
   readonly wanted?: string;
   readonly unit?: string;
+  /** What stands above the step: a newer design that the run may be carried on with. */
+  readonly notice?: React.ReactNode;
 }
 
 /** The run on this phone, and the moment it is looked at. */
@@ -105,6 +107,7 @@ export function RunBoard(props: RunBoardProps) {
   return (
     <JobShell {...frame} stations={stations} active={step.unit ?? frame.active}>
       <div data-run-screen>
+        {props.notice}
         <RunNotices run={run} />
         {finished === steps.length ? <AllDone jobId={job.id} /> : null}
         {running ? <div className="mb-2 xl:hidden">{running}</div> : null}
@@ -138,11 +141,36 @@ export function RunBoard(props: RunBoardProps) {
               choose={choose}
               finished={finished}
             />
+            <Changes job={job} />
           </aside>
         </div>
       </div>
       {children}
     </JobShell>
+  );
+}
+
+/** What newer designs took out of the run, and why. */
+function Changes({ job }: { job: JobState }) {
+  if (job.carried.length === 0) return null;
+  return (
+    <section aria-labelledby="changes" data-changes>
+      <h2 id="changes">Changed on the way</h2>
+      {job.carried.map((c) => (
+        <div key={c.revision}>
+          <p>
+            Design {c.revision}, {c.by.name}: {c.why}
+          </p>
+          <ul className="text-soft">
+            {c.struck.map(({ step }) => (
+              <li key={step.id}>
+                <s>{step.title}</s>
+              </li>
+            ))}
+          </ul>
+        </div>
+      ))}
+    </section>
   );
 }
 

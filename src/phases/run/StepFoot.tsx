@@ -8,6 +8,8 @@ import type { StepMovesOf } from "./useStepMoves";
 import type { Run } from "./useRun";
 import { WithReason } from "./WithReason";
 
+const flowEnds = { clear: "Water is clear", noAir: "No air comes any more" } as const;
+
 const finishWords = (step: Step): string => {
   switch (step.kind) {
     case "check":
@@ -19,7 +21,7 @@ const finishWords = (step: Step): string => {
     case "soak":
       return "Soak is over, go on";
     case "flow":
-      return step.flow?.untilClear ? "Water is clear" : "Flow is done";
+      return step.flow?.until ? flowEnds[step.flow.until] : "Flow is done";
     case "read":
       return "Go on";
     case "cycle":

@@ -41,6 +41,7 @@ export function StepList({
 }) {
   const [open, setOpen] = useState(false);
   const list = useRef<HTMLOListElement>(null);
+  const entered = new Set(job.carried.flatMap((c) => c.entered));
   // The step at hand stays in sight in its own list; the page itself does not move.
   useEffect(() => {
     const item = list.current?.querySelector<HTMLElement>("[aria-current=step]");
@@ -84,6 +85,7 @@ export function StepList({
                   {marks[status]}
                 </span>
                 <span className="min-w-0">
+                  {entered.has(s.id) ? <span className="text-sm text-water">new: </span> : null}
                   {s.title}
                   {s.unitName ? (
                     <span className="text-sm font-normal whitespace-nowrap text-soft"> · {s.unitName}</span>

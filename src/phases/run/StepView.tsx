@@ -1,6 +1,6 @@
 "use client";
 import { stepState, type JobState } from "@/core/job";
-import { readingsOf, statusOf, waitsFor } from "@/core/job/progress";
+import { minutesTaken, placesLeft, readingsOf, statusOf, waitsFor } from "@/core/job/progress";
 import { tellRun } from "@/core/job/tellRun";
 import type { Reading } from "@/core/log";
 import { clockOf, type Step } from "@/core/run/step";
@@ -47,7 +47,15 @@ function Verdicts({ readings, profile }: { readings: readonly Reading[]; profile
 }
 
 /** How many fillings were thrown away, of how many. */
-function Cycles({ cycle, counted }: { cycle: NonNullable<Step["cycle"]>; counted: number }) {
+function Cycles({
+  cycle,
+  counted,
+  took,
+}: {
+  cycle: NonNullable<Step["cycle"]>;
+  counted: number;
+  took: readonly number[];
+}) {
   return (
     <div className="mt-5">
       <p>
@@ -56,6 +64,9 @@ function Cycles({ cycle, counted }: { cycle: NonNullable<Step["cycle"]>; counted
       </p>
       {cycle.expected ? (
         <p className="text-soft">One fill takes about {lengthOf(cycle.expected)} here, by the design.</p>
+      ) : null}
+      {took.length > 0 ? (
+        <p className="text-soft">It took {took.map((m) => lengthOf(Math.round(m))).join(", then ")}.</p>
       ) : null}
     </div>
   );
@@ -67,6 +78,7 @@ function StepWork({ step, job, now, at, profile, texts, readOnly, run }: StepPro
   const status = statusOf(job, step, now);
   const over = status === "done" || status === "skipped";
   const readings = readingsOf(job, step.id);
+  const asked = readings.filter((r) => r.kind === step.read?.reading);
   const waits = waitsFor(job, step).length > 0;
   return (
     <>
@@ -74,7 +86,7 @@ function StepWork({ step, job, now, at, profile, texts, readOnly, run }: StepPro
         <FlowMeter
           step={step}
           profile={profile}
-          readings={readings}
+          readings={readings.filter((r) => r.kind === "timedFlow")}
           now={now}
           run={run}
           readOnly={readOnly}
@@ -86,19 +98,23 @@ function StepWork({ step, job, now, at, profile, texts, readOnly, run }: StepPro
       ) : null}
       {step.read && !over ? (
         <ReadingForm
-          key={readings.length}
+          key={asked.length}
           step={step}
           jobId={job.id}
-          reads={step.read.reading}
           kind={texts.readings[step.read.reading]}
           profile={profile}
           run={run}
-          readings={readings}
+          readings={asked}
+          left={placesLeft(job, step)}
+          division={job.readings.findLast((r) => r.values.division)?.values.division?.text}
           readOnly={readOnly || waits}
         />
       ) : null}
       {over && readings.length > 0 ? <Verdicts readings={readings} profile={profile} /> : null}
-      {step.cycle ? <Cycles cycle={step.cycle} counted={cycles} /> : null}
+      {step.cycle ? <Cycles cycle={step.cycle} counted={cycles} took={minutesTaken(job, step)} /> : null}
+      {step.wait?.expected && !over ? (
+        <p className="mt-3 text-soft">By the design it takes about {lengthOf(step.wait.expected)} here.</p>
+      ) : null}
       {step.record ? <SerialForm step={step} job={job} run={run} readOnly={readOnly || over} /> : null}
     </>
   );

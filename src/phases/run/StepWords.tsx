@@ -55,6 +55,16 @@ export function StepWords({
         <Fact of="Taps">{said.taps}</Fact>
         <Fact of="Power">{step.power}</Fact>
       </dl>
+      {said.sets.length > 0 ? (
+        <dl className="mt-4 grid gap-3 sm:grid-cols-2">
+          {said.sets.map(({ label, value }) => (
+            <div key={label}>
+              <dt className="text-sm text-soft">{label}</dt>
+              <dd className="num text-[28px] leading-tight">{value}</dd>
+            </div>
+          ))}
+        </dl>
+      ) : null}
       <Wanted>{said.statement}</Wanted>
       <Wanted>{said.question}</Wanted>
       {warned.length > 0 ? (

@@ -1,63 +1,91 @@
 import type { JobState } from "@/core/job";
-import type { SurveyGroup } from "@/core/site";
+import { follows, isAsked, surveyProgress, type Plan, type SurveyField, type SurveyGroup } from "@/core/site";
 import type { UnitSystem } from "@/core/units";
 import { Photos } from "../job/Photos";
 import { SurveyFieldRow } from "./SurveyFieldRow";
 
-/** The survey, in the order in which one walks a house. */
-export function Survey({
-  job,
-  groups,
-  profile,
-  readOnly,
-  zone,
-}: {
-  job: JobState;
-  groups: readonly SurveyGroup[];
-  profile: UnitSystem;
-  readOnly: boolean;
-  zone: string;
-}) {
+interface SurveyProps {
+  readonly job: JobState;
+  readonly groups: readonly SurveyGroup[];
+  /** What the design holds; undefined while nothing is planned. */
+  readonly plan: Plan;
+  readonly profile: UnitSystem;
+  readonly readOnly: boolean;
+  readonly zone: string;
+}
+
+function Questions({ fields, job, profile, readOnly }: { fields: readonly SurveyField[] } & SurveyProps) {
+  return (
+    <div className="grid grid-cols-1 gap-x-8 gap-y-2 lg:grid-cols-2">
+      {fields.map((f) => (
+        <SurveyFieldRow
+          key={f.id}
+          jobId={job.id}
+          field={f}
+          saved={job.answers[f.id]?.text ?? ""}
+          profile={profile}
+          readOnly={readOnly}
+        />
+      ))}
+    </div>
+  );
+}
+
+/** One group of questions: those that matter for what is planned, and the others folded away below them. */
+function Group({ group: g, ...props }: { group: SurveyGroup } & SurveyProps) {
+  const { job, plan, readOnly, zone } = props;
+  const asked = g.fields.filter((f) => isAsked(f, job.answers, plan));
+  const others = g.fields.filter((f) => follows(f, job.answers) && !asked.includes(f));
+  const { known } = surveyProgress(g.fields, job.answers, plan);
+  return (
+    <section id={g.id} aria-labelledby={`group-${g.id}`} className="scroll-mt-4">
+      <div className="mb-3 flex items-baseline justify-between border-b border-ink pb-1">
+        <h2 id={`group-${g.id}`}>
+          {g.title} <span className="text-base font-normal text-soft">{g.lead}</span>
+        </h2>
+        <span className="num text-sm whitespace-nowrap text-soft">
+          {asked.length === 0 ? "not needed" : `${known} of ${asked.length}`}
+        </span>
+      </div>
+      <Questions {...props} fields={asked} />
+      {others.length > 0 ? (
+        <details>
+          <summary className="flex min-h-11 items-center text-soft">
+            {others.length} more that this plan does not need
+          </summary>
+          <Questions {...props} fields={others} />
+        </details>
+      ) : null}
+      {asked.length === 0 ? null : (
+        <Photos
+          jobId={job.id}
+          field={g.id}
+          photos={job.photos.filter((p) => p.field === g.id)}
+          caption={g.title}
+          readOnly={readOnly}
+          zone={zone}
+        />
+      )}
+    </section>
+  );
+}
+
+/** The survey, in the order in which one walks a house: what matters for what is planned, and how far it has come. */
+export function Survey(props: SurveyProps) {
+  const { job, groups, plan } = props;
+  const all = groups.flatMap((g) => g.fields);
+  const { known, asked } = surveyProgress(all, job.answers, plan);
   return (
     <div className="grid gap-10">
-      {groups.map((g) => {
-        const shown = g.fields.filter(
-          (f) => !f.when || f.when.is.includes(job.answers[f.when.field]?.text ?? ""),
-        );
-        const known = shown.filter((f) => job.answers[f.id]).length;
-        return (
-          <section key={g.id} id={g.id} aria-labelledby={`group-${g.id}`} className="scroll-mt-4">
-            <div className="mb-3 flex items-baseline justify-between border-b border-ink pb-1">
-              <h2 id={`group-${g.id}`}>
-                {g.title} <span className="text-base font-normal text-soft">{g.lead}</span>
-              </h2>
-              <span className="num text-sm whitespace-nowrap text-soft">
-                {known} of {shown.length}
-              </span>
-            </div>
-            <div className="grid grid-cols-1 gap-x-8 gap-y-2 lg:grid-cols-2">
-              {shown.map((f) => (
-                <SurveyFieldRow
-                  key={f.id}
-                  jobId={job.id}
-                  field={f}
-                  saved={job.answers[f.id]?.text ?? ""}
-                  profile={profile}
-                  readOnly={readOnly}
-                />
-              ))}
-            </div>
-            <Photos
-              jobId={job.id}
-              field={g.id}
-              photos={job.photos.filter((p) => p.field === g.id)}
-              caption={g.title}
-              readOnly={readOnly}
-              zone={zone}
-            />
-          </section>
-        );
-      })}
+      <p className="-mb-4 text-soft" data-survey-progress>
+        <span className="num">
+          {known} of {asked}
+        </span>{" "}
+        answers that matter {plan ? "for what is planned" : "while nothing is planned yet"}
+      </p>
+      {groups.map((g) => (
+        <Group key={g.id} group={g} {...props} />
+      ))}
     </div>
   );
 }

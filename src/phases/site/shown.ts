@@ -1,4 +1,5 @@
 import type { JobState, Knowledge } from "@/core/job";
+import { planOf } from "@/core/families";
 import { findingsOf, type Findings } from "@/core/record/findings";
 import type { TrainJudgement } from "@/core/train";
 import type { UnitSystem } from "@/core/units";
@@ -26,7 +27,7 @@ export function siteShown(
     findings: findingsOf(
       job,
       known,
-      judged.stations.some((s) => s.model.ro),
+      { roWanted: judged.stations.some((s) => s.model.ro), plan: planOf(judged.stations) },
       profile,
     ),
   };

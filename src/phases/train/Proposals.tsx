@@ -3,7 +3,7 @@ import type { UnitSystem } from "@/core/units";
 import { useRouter } from "next/navigation";
 import Link from "@/ui/Link";
 import type { Route } from "next";
-import type { ProposeInput, Proposal } from "@/core/train";
+import type { Gap, ProposeInput, Proposal } from "@/core/train";
 import { print } from "@/core/units";
 import { designOf, ProposalCard } from "./ProposalCard";
 import { useDesign } from "./useDesign";
@@ -47,6 +47,19 @@ function Searching({
   }
 }
 
+const gapWords = { stops: "Stops", checks: "Checks", unknowns: "Unknowns", cost: "cost" } as const;
+/** How far the first train may be from the best, where the search was not carried to its end. */
+function GapSaid({ gap, money }: { gap: Gap; money: (n: number) => string }) {
+  const told = (n: number) => (gap.of === "cost" ? money(n) : number(Math.ceil(n)));
+  return (
+    <span className="block" data-gap>
+      Not proved to be the best: the first train counts {told(gap.has)} {gapWords[gap.of]}
+      {gap.of === "stops" ? ", unmet needs among them" : ""}; one that was not tried may count{" "}
+      {told(gap.least)}, not less.
+    </span>
+  );
+}
+
 /** Whole trains next to each other: what stands where, what it costs to buy and to run, and what is still not Good. Searched beside the page, with a way to stop. */
 export function Proposals({
   jobId,
@@ -81,13 +94,16 @@ export function Proposals({
       () => router.push(`/jobs/${jobId}/train` as Route),
     );
   if (search.is !== "done") return <Searching search={search} stop={stop} />;
-  const { proposals, considered, space, reducedTo } = search.result;
+  const { proposals, considered, space, reducedTo, gap } = search.result;
   if (proposals.length === 0) return <p>The catalogue holds nothing to propose.</p>;
   return (
     <>
-      <p className="mb-6 text-soft" data-considered>
-        Searched to the end: <span className="num">{number(space)}</span> trains are possible within these
-        rules; <span className="num">{number(considered)}</span> placements had to be judged to know the best.
+      <p className="mb-6 max-w-[72ch] text-soft" data-considered>
+        {gap ? "" : "Searched to the end: "}
+        <span className="num">{number(space)}</span> trains are possible within these rules;{" "}
+        <span className="num">{number(considered)}</span> placements{" "}
+        {gap ? "were judged." : "had to be judged to know the best."}
+        {gap ? <GapSaid gap={gap} money={money} /> : null}
       </p>
       {reducedTo === undefined || input.facts.reducer !== undefined ? null : (
         <p className="mb-6 border-l-4 border-check pl-4">

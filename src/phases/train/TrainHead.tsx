@@ -14,9 +14,14 @@ function ToPage({ jobId, page, children }: { jobId: string; page: string; childr
   );
 }
 
+/** A three-valve bypass was chosen and no unit: it is fitted now, the units come later. */
+const isBypassAlone = ({ units, bypass }: JobState): boolean =>
+  units.length === 0 && bypass?.arrangement === "threeValve";
+
 /** What a planner may do with the train: undo, propose, try, compare, add, sign. */
 function PlannerTools({ job, profile, models, blockers, signed }: Omit<HeadProps, "canDesign">) {
   const hasUnits = job.units.length > 0;
+  const canSign = hasUnits || isBypassAlone(job);
   const { lastChange } = job;
   return (
     <div className="flex flex-wrap gap-3">
@@ -34,11 +39,11 @@ function PlannerTools({ job, profile, models, blockers, signed }: Omit<HeadProps
           <ToPage jobId={job.id} page="compare">
             Compare
           </ToPage>
-          <ToPage jobId={job.id} page="valves">
-            Valves
-          </ToPage>
         </>
       ) : null}
+      <ToPage jobId={job.id} page="valves">
+        {hasUnits ? "Valves" : "A bypass alone"}
+      </ToPage>
       <AddUnit
         jobId={job.id}
         units={job.units}
@@ -47,7 +52,7 @@ function PlannerTools({ job, profile, models, blockers, signed }: Omit<HeadProps
         profile={profile}
         primary={!hasUnits}
       />
-      {hasUnits ? (
+      {canSign ? (
         <SignDesign jobId={job.id} seen={job.designSeq} blockers={blockers} signed={signed} />
       ) : null}
     </div>
@@ -63,6 +68,11 @@ interface HeadProps {
   readonly canDesign: boolean;
 }
 
+function titleOf(job: JobState): string {
+  if (job.units.length > 0) return "The train as a whole";
+  return isBypassAlone(job) ? "A bypass alone, its units later" : "Choose the units of the train";
+}
+
 /** The heading of the train as a whole, with what may be done with it. */
 export function TrainHead({ canDesign, ...props }: HeadProps) {
   const { job } = props;
@@ -70,7 +80,7 @@ export function TrainHead({ canDesign, ...props }: HeadProps) {
   return (
     <>
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
-        <h1>{hasUnits ? "The train as a whole" : "Choose the units of the train"}</h1>
+        <h1>{titleOf(job)}</h1>
         {canDesign ? <PlannerTools {...props} /> : null}
         {!canDesign && hasUnits ? (
           <ToPage jobId={job.id} page="valves">
@@ -78,7 +88,7 @@ export function TrainHead({ canDesign, ...props }: HeadProps) {
           </ToPage>
         ) : null}
       </div>
-      {hasUnits ? null : (
+      {hasUnits || isBypassAlone(job) ? null : (
         <p className="text-soft">
           Nothing stands on the Line yet. Add units in any order; each is judged at once against the water as
           it arrives there.

@@ -35,11 +35,12 @@ function onFrom(word: string): DesignUnit["on"] {
 }
 const ports = { product: "on the product line of", feed: "on the feed line of" } as const;
 
-/** Every place that a unit may stand at: where it usually does, or a line of another unit. */
-const placesFor = (unit: DesignUnit, others: readonly DesignUnit[]) => [
+/** Every place that a unit may stand at: where it usually does, or a line of another unit that does not end there. */
+const placesFor = (unit: DesignUnit, others: readonly DesignUnit[], models: readonly ModelInfo[]) => [
   { id: "", label: "where it usually connects" },
   ...others
     .filter((o) => o.key !== unit.key && o.on?.unit !== unit.key)
+    .filter((o) => !models.find((m) => m.code === o.model)?.ends)
     .flatMap((o) =>
       (["product", "feed"] as const).map((port) => ({
         id: `${port}:${o.key}`,
@@ -127,7 +128,7 @@ export function UnitForm({ jobId, unit, models, units, profile, save, onSaved }:
       {quantity === undefined ? null : (
         <FormField form={form} label="Set to" hint={setHints[quantity]} name="set" inputMode="text" />
       )}
-      <SelectField form={form} label="Stands" name="on" options={placesFor(unit, units)} />
+      <SelectField form={form} label="Stands" name="on" options={placesFor(unit, units, models)} />
       <FormField form={form} label="Place" hint="in words, if you like" name="place" maxLength={80} />
       <p role="status" className="text-stop">
         {form.whole}

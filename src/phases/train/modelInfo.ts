@@ -1,7 +1,7 @@
-import type { UnitModel } from "@/core/families";
+import { familyOf, type UnitModel } from "@/core/families";
 
 /** What the desk shows of a unit that could be taken. */
-export type ModelInfo = Pick<
+export interface ModelInfo extends Pick<
   UnitModel,
   | "code"
   | "version"
@@ -13,4 +13,25 @@ export type ModelInfo = Pick<
   | "softener"
   | "reducer"
   | "holds"
->;
+> {
+  /** Its line ends at it: nothing stands behind it. */
+  readonly ends?: boolean;
+}
+
+/** What a choice of unit shows of one that is offered. */
+export function modelInfoOf(model: UnitModel): ModelInfo {
+  const { code, version, name, family, branch, ratedFlow, massFullKg, softener, reducer, holds } = model;
+  return {
+    code,
+    version,
+    name,
+    family,
+    branch,
+    massFullKg,
+    ratedFlow,
+    softener,
+    reducer,
+    holds,
+    ends: familyOf(model).ends,
+  };
+}

@@ -31,16 +31,20 @@ function useTrainWork<T>(
     const say = (work: Work<T>) => {
       if (live) setState({ key, work });
     };
-    worker.onerror = () => say({ is: "failed" });
+    // Progress comes by a channel of its own, and may arrive after the answer: nothing is said after an end.
+    const end = (work: Work<T>) => {
+      say(work);
+      live = false;
+    };
+    worker.onerror = () => end({ is: "failed" });
     latest
       .current(wrap<TrainWork>(worker), (judged) => say({ is: "working", judged }))
       .then(
-        (result) => say({ is: "done", result }),
-        () => say({ is: "failed" }),
+        (result) => end({ is: "done", result }),
+        () => end({ is: "failed" }),
       );
     stop.current = () => {
-      say({ is: "stopped" });
-      live = false;
+      end({ is: "stopped" });
       worker.terminate();
     };
     return () => {

@@ -9,6 +9,9 @@ export type Order =
   | { readonly is: "failed" }
   | { readonly is: "idle" };
 
+/** After this the page says that nothing is found yet, and hands are free (handbook 4, Sequences); the search goes on. */
+const PATIENCE_MS = 2000;
+
 /** Fetches the search: a step that wants nothing of the rig does without it. */
 export const fetchSearch = () => import("./searchOrder");
 
@@ -27,6 +30,7 @@ export function useOrder(
         state.wet,
         state.stages,
         state.unproven,
+        state.dosed,
         circumstances,
       ])
     : "";
@@ -41,15 +45,22 @@ export function useOrder(
     const say = (order: Order) => {
       if (live) setResult({ key, order });
     };
-    const progress = (states: number) => say({ is: "working", states });
+    // Progress comes by a channel of its own, and may arrive after the answer: nothing is said after an end.
+    const end = (order: Order) => {
+      say(order);
+      live = false;
+    };
+    const begun = performance.now();
+    const progress = (states: number) =>
+      say({ is: performance.now() - begun < PATIENCE_MS ? "working" : "late", states });
     fetchSearch()
       .then(({ searchOrder }) => {
         if (!live) return;
         const search = searchOrder({ rig, state, wish, circumstances, progress });
         stop = search.stop;
-        return search.found.then(say);
+        return search.found.then(end);
       })
-      .catch(() => say({ is: "failed" }));
+      .catch(() => end({ is: "failed" }));
     return () => {
       live = false;
       stop();

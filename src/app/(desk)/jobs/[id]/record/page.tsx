@@ -16,6 +16,7 @@ export default async function Page({ params }: PageProps<"/jobs/[id]/record">) {
     <JobShell {...frameOf(opened, "record")}>
       <RecordPage
         job={job}
+        profile={person.profile}
         report={reportOf(job, known, person.profile, settings.timeZone)}
         zone={settings.timeZone}
         person={{ name: person.name }}

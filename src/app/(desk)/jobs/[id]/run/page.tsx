@@ -1,12 +1,15 @@
 import Link from "@/ui/Link";
 import type { Route } from "next";
 import { cautions } from "@/catalogue/cautions";
+import { carrying, type JobState, type Knowledge } from "@/core/job";
 import { readingKinds } from "@/core/readings";
+import { startOf } from "@/core/record";
 import { sayFor, sayText } from "@/core/words";
 import { allPeople } from "@/data/queries/people";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob } from "@/phases/job/load";
+import { CarryOn, type Pending } from "@/phases/run/CarryOn";
 import { RunBoard } from "@/phases/run/RunBoard";
 import { StartRun } from "@/phases/run/StartRun";
 import { Visits } from "@/phases/run/Visits";
@@ -14,6 +17,22 @@ import { database } from "@/server/database";
 import { may } from "@/server/permissions";
 
 export const metadata = { title: "Run" };
+
+/** What the newest signed design would change of the run; undefined where the run follows it. */
+function pendingOf(job: JobState, known: Knowledge): Pending | undefined {
+  const newest = job.revisions.at(-1)?.revision;
+  if (!job.run || newest === undefined || newest <= job.run.revision) return undefined;
+  const next = startOf(job, known).steps;
+  const { entered, struck, again } = carrying(job, next);
+  const titles = (ids: readonly string[]) =>
+    next.filter((s) => ids.includes(s.id)).map((s) => (s.unitName ? `${s.title} · ${s.unitName}` : s.title));
+  return {
+    revision: newest,
+    entered: titles(entered),
+    struck: struck.map(({ step, restedOn }) => ({ title: step.title, restedOn })),
+    again: titles(again),
+  };
+}
 
 /** The run on site, or why it has not started. */
 export default async function RunPage({ params, searchParams }: PageProps<"/jobs/[id]/run">) {
@@ -45,6 +64,7 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
       today={today}
     />
   );
+  const pending = pendingOf(job, opened.known);
   if (job.run)
     return (
       <RunBoard
@@ -59,6 +79,7 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
         readOnly={!crew}
         wanted={typeof step === "string" ? step : undefined}
         unit={active}
+        notice={pending && crew ? <CarryOn jobId={job.id} pending={pending} /> : null}
       >
         {visits}
       </RunBoard>

@@ -1,6 +1,7 @@
 import Link from "@/ui/Link";
 import type { Route } from "next";
 import { surveyGroups } from "@/catalogue/survey";
+import { planOf } from "@/core/families";
 import { openJob } from "@/phases/job/load";
 import { siteShown } from "@/phases/site/shown";
 import { SiteBoard } from "@/phases/site/SiteBoard";
@@ -31,6 +32,7 @@ export default async function SitePage({ params }: PageProps<"/jobs/[id]/site">)
       <Survey
         job={job}
         groups={surveyGroups}
+        plan={planOf(judged.stations)}
         profile={person.profile}
         readOnly={!may(person.role, "surveyAnswered")}
         zone={settings.timeZone}

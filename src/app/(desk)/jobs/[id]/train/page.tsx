@@ -1,5 +1,4 @@
 import { surveyFields } from "@/catalogue/survey";
-import type { UnitModel } from "@/core/families";
 import type { JobState, Knowledge } from "@/core/job";
 import { draftBasis, signingBlockers } from "@/core/record";
 import { frameOf } from "@/phases/job/frame";
@@ -11,50 +10,24 @@ import { Overview } from "@/phases/train/Overview";
 import { pictureOf } from "@/phases/train/pictureOf";
 import { StationView } from "@/phases/train/StationView";
 import { TrainHead } from "@/phases/train/TrainHead";
+import { modelInfoOf } from "@/phases/train/modelInfo";
 import { UnitTools } from "@/phases/train/UnitTools";
 import { may } from "@/server/permissions";
 
 export const metadata = { title: "Train" };
 
-/** What a choice of unit shows of each that is offered. */
-const modelOf = ({
-  code,
-  version,
-  name,
-  family,
-  branch,
-  ratedFlow,
-  massFullKg,
-  softener,
-  reducer,
-  holds,
-}: UnitModel) => ({
-  code,
-  version,
-  name,
-  family,
-  branch,
-  massFullKg,
-  ratedFlow,
-  softener,
-  reducer,
-  holds,
-});
-
 /** Questions on which the trade is of two schools, with the company's answer and the job's own. */
 const schoolsOf = (job: JobState, known: Knowledge) =>
-  known.schoolChoices
-    .filter((s) => s.used)
-    .map(({ id, question, options, company }) => {
-      const own = job.schools[id];
-      return {
-        id,
-        question,
-        options,
-        company,
-        own: own && { option: own.option, why: own.why, by: own.mark.by.name },
-      };
-    });
+  known.schoolChoices.map(({ id, question, options, company }) => {
+    const own = job.schools[id];
+    return {
+      id,
+      question,
+      options,
+      company,
+      own: own && { option: own.option, why: own.why, by: own.mark.by.name },
+    };
+  });
 
 /** Which design this is, and whether it is signed. */
 function designSaid({ revisions }: JobState, signed: boolean): string {
@@ -70,7 +43,7 @@ export default async function TrainPage({ params, searchParams }: PageProps<"/jo
   const canDesign = may(person.role, "designChanged");
   const canOverride = may(person.role, "verdictOverridden");
   const { profile } = person;
-  const models = known.offered.map(modelOf);
+  const models = known.offered.map(modelInfoOf);
   const schools = schoolsOf(job, known);
   const signed = job.revisions.length > 0 && differences(job).length === 0;
   const tools = station && canDesign && (

@@ -19,7 +19,7 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
   const opened = await openJob((await params).id);
   const { job, person, known, settings } = opened;
   const asked = await searchParams;
-  const company = Object.fromEntries(known.schoolChoices.filter((s) => s.used).map((s) => [s.id, s.company]));
+  const company = Object.fromEntries(known.schoolChoices.map((s) => [s.id, s.company]));
   const draft = draftBasis(job);
   const whole: DesignBasis = { ...draft, schools: { ...company, ...draft.schools } };
   const basisOf = (id: string): DesignBasis | undefined => {

@@ -15,10 +15,12 @@ import { inSentence } from "@/core/words";
 
 export const metadata = { title: "Propose a train" };
 
-/** Units in the house's line at most; the search is exact within it. */
-const MOST = 5;
+/** Units in the house's line at most: iron, acid, hardness and coliform together need six or seven. */
+const MOST = 8;
 /** Placements after which a third train is not waited for. */
 const PATIENCE = 3000;
+/** Placements after which proving the best gives way to finding a good one: about half a second of work. */
+const EFFORT = 2500;
 
 /** Needs that nobody can answer yet, and what has to be found out for each. */
 function NotKnown({ open, jobId }: { open: ReturnType<typeof needsOf>["open"]; jobId: string }) {
@@ -65,6 +67,7 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
     prices,
     keep: 3,
     patience: PATIENCE,
+    effort: EFFORT,
   };
   const here = `/jobs/${job.id}/train`;
   return (

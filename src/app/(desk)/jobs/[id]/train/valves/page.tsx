@@ -1,7 +1,7 @@
 import { startOfRun } from "@/core/job";
 import Link from "@/ui/Link";
 import type { Route } from "next";
-import { defaultBypass, draftBasis, isShutFor, rigFor } from "@/core/record";
+import { bypassOf, draftBasis, isShutFor, rigFor } from "@/core/record";
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
@@ -18,7 +18,7 @@ export default async function ValvesPage({ params }: PageProps<"/jobs/[id]/train
   const { job, person, known } = opened;
   const rig = rigFor(job, draftBasis(job), known);
   const drawing = await drawingOf(rig, "down");
-  const bypass = job.bypass ?? defaultBypass;
+  const bypass = bypassOf(job, draftBasis(job), known);
   return (
     <JobShell {...frameOf(opened, "train")}>
       <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
