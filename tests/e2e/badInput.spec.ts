@@ -199,7 +199,7 @@ test("two people finishing one step finish it once, and both phones agree", asyn
   );
   await Promise.all(
     [one.page, two.page].map((p) =>
-      expect(p.locator("article[data-step]")).toHaveAttribute("data-step", "u2.fit"),
+      expect(p.locator("article[data-step]")).toHaveAttribute("data-step", "u1.saddle"),
     ),
   );
   await expect
@@ -248,12 +248,12 @@ test("the database gone for a while in the middle of a step: queued, said, nothi
   test.setTimeout(180_000);
   const { page, context } = await signedIn(browser, "tobias", phone);
   const job = await openJob(page, "Ropewalk Studio", "run");
-  await expect(page.locator("article[data-step]")).toHaveAttribute("data-step", "u2.fit");
+  await expect(page.locator("article[data-step]")).toHaveAttribute("data-step", "u1.saddle");
   const pid = Number(readFileSync(join(folder, "m.pid"), "utf8"));
   process.kill(pid, "SIGKILL");
   await page.getByRole("button", { name: "Done", exact: true }).click();
   await expect(page.locator("[data-queued]")).toContainText("kept on this phone");
-  await expect(page.locator("article[data-step]")).toHaveAttribute("data-step", "u1.ports");
+  await expect(page.locator("article[data-step]")).toHaveAttribute("data-step", "u1.stand");
   await page.waitForTimeout(20_000);
   await expect(page.locator("[data-queued]")).toBeVisible();
   const settings = join(folder, "my.cnf");
@@ -263,7 +263,7 @@ test("the database gone for a while in the middle of a step: queued, said, nothi
   }).unref();
   await expect(page.locator("[data-queued]")).toHaveCount(0, { timeout: 60_000 });
   const entries = await entriesOf(page, job);
-  expect(entries.filter((e) => e.kind === "stepDone" && e.data.step === "u2.fit")).toHaveLength(1);
+  expect(entries.filter((e) => e.kind === "stepDone" && e.data.step === "u1.saddle")).toHaveLength(1);
   expect((await page.request.get("/api/health")).status()).toBe(200);
   await context.close();
 });

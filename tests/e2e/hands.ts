@@ -1,3 +1,4 @@
+import { surveyFields } from "@/catalogue/survey";
 import { type Locator, expect, type Browser, type BrowserContext, type Page } from "@playwright/test";
 
 export const base = process.env.BRANT_TEST_BASE!;
@@ -105,44 +106,76 @@ export async function entriesOf(
     .entries;
 }
 
-/** Fills the survey by its own fields. Choices are named by what is written on them. */
-export async function survey(page: Page, answers: Readonly<Record<string, string>>): Promise<void> {
-  for (const [field, text] of Object.entries(answers)) {
-    const box = page.locator(`[data-field="${field}"]`);
-    if (field.startsWith("fixture.") || field === "household.drinkers" || field === "household.persons") {
-      for (let i = 0; i < Number(text); i += 1) {
-        await box.getByRole("button", { name: /One more/ }).click();
-        await expect(box.locator("output")).toHaveText(String(i + 1));
-      }
-      continue;
+/** Presses what is shown, with a finger where the screen takes one. */
+export async function press(what: Locator): Promise<void> {
+  const byTouch = await what.page().evaluate(() => navigator.maxTouchPoints > 0);
+  await (byTouch ? what.tap() : what.click());
+}
+
+/** Answers one question of the survey: a choice by its words or its option's name, a count by its buttons. */
+async function answered(box: Locator, id: string, text: string): Promise<void> {
+  const field = surveyFields.get(id)!;
+  if (field.kind === "count") {
+    for (let i = 0; i < Number(text); i += 1) {
+      await press(box.getByRole("button", { name: /One more/ }));
+      await expect(box.locator("output")).toHaveText(String(i + 1));
     }
-    const input = box.locator("input");
-    if ((await input.count()) > 0) {
-      await input.fill(text);
-      await input.blur();
-    } else await box.getByRole("button", { name: text }).first().click();
-    await expect(box).toContainText(/saved|✓/);
+    return;
   }
+  if (field.kind === "choice") {
+    for (const one of field.many ? text.split(",") : [text]) {
+      const name = field.options.find((o) => o.id === one)?.label ?? one;
+      await press(box.getByRole("button", { name }).first());
+      await expect(box).toContainText("✓");
+    }
+    return;
+  }
+  const input = box.locator("input");
+  await input.fill(text);
+  await input.blur();
+  await expect(box).toContainText(/saved|✓/);
+}
+
+/** Fills the survey by its own fields. */
+export async function survey(page: Page, answers: Readonly<Record<string, string>>): Promise<void> {
+  for (const [field, text] of Object.entries(answers))
+    await answered(page.locator(`[data-field="${field}"]`), field, text);
   await expect(page.getByText("saving…")).toHaveCount(0);
 }
 
 /** Presses a step's button as a crew does: what fills on the way is listened to and answered first, then it is pressed again. */
-export async function pressThrough(step: Locator, press: Locator): Promise<void> {
+export async function pressThrough(step: Locator, way: Locator): Promise<void> {
   const heard = step.locator("[data-heard]");
+  // A busy machine may need longer than two seconds for an order: it is waited for, though nobody has to.
+  await step.getByText(/No order was found/).waitFor({ state: "detached" });
   for (;;) {
-    await expect(press.or(heard).first()).toBeVisible();
+    await way.or(heard).first().waitFor();
     if (await heard.isVisible()) {
-      await heard.click();
+      await press(heard);
       // What was turned just before may be on its way still, and fill anew: it is looked at again.
       await step.page().waitForTimeout(300);
       continue;
     }
-    await expect(press).toBeEnabled();
-    const listens = /listen/.test((await press.textContent()) ?? "");
-    await press.click();
+    // Its words change as it becomes free: they are read then.
+    await expect(way).toBeEnabled();
+    const listens = /listen/.test((await way.textContent()) ?? "");
+    await press(way);
     if (!listens) return;
-    await expect(heard).toBeVisible();
+    await heard.waitFor();
   }
+}
+
+/** Looks at a glass where water runs until it is clear, or holds no air; nothing where it was looked at before. */
+export async function lookAtGlass(step: Locator): Promise<void> {
+  const clear = step.getByRole("group", { name: "It looks" }).getByRole("button", { name: /^(✓ )?Clear$/ });
+  const again = step.getByRole("button", { name: "Another glass" });
+  await clear.or(again).first().waitFor();
+  if (await again.isVisible()) return;
+  const vessel = step.getByLabel(/^In the vessel/);
+  if ((await vessel.count()) > 0) await vessel.fill("2 gal");
+  await press(clear);
+  await press(step.getByRole("button", { name: "Keep this reading" }));
+  await again.waitFor();
 }
 
 /** Makes every move that a step lists, one after the other, and answers what fills. */
@@ -151,15 +184,15 @@ export async function turnAll(step: Locator): Promise<void> {
   const heard = step.locator("[data-heard]");
   const stands = step.getByText("The rig stands so");
   for (;;) {
-    await expect(turned.or(heard).or(stands).first()).toBeVisible();
+    await turned.or(heard).or(stands).first().waitFor();
     if (await heard.isVisible()) {
-      await heard.click();
+      await press(heard);
       await step.page().waitForTimeout(300);
     } else if (await turned.isVisible()) {
       const move = step.locator("[data-next-move]");
       const now = (await move.getAttribute("data-next-move"))!;
-      await turned.click();
-      await expect(step.locator(`[data-next-move="${now}"]`)).toHaveCount(0);
+      await press(turned);
+      await step.locator(`[data-next-move="${now}"]`).waitFor({ state: "detached" });
     } else return;
   }
 }

@@ -1,111 +1,28 @@
-import { jobFrom, type Entry } from "@/core/log";
-import { nextStep, stepState, type JobState } from "@/core/job";
 import { execFileSync } from "node:child_process";
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
-import { knowledgeWith } from "@/catalogue/knowledge";
-import { movesFor, signingBlockers } from "@/core/record";
 import { rigSchema } from "@/core/rig";
-import { clockOf } from "@/core/run";
-import { entriesOf, folder, freshId, moveClock, openJob, phone, post, pressThrough, signedIn } from "./hands";
+import { crewUntil, sent, started, stateOf } from "./crew";
+import { folder, openJob, phone, pressThrough, signedIn } from "./hands";
 
 /** What is pressed when something that filled is full. */
 const fullWords = /^(The sound has stopped|Water comes without air|The tank is full)/;
-const stateOf = async (page: Page, job: string): Promise<JobState> =>
-  jobFrom(job, (await entriesOf(page, job)) as unknown as Entry[]);
-const sent = async (page: Page, job: string, intent: Record<string, unknown>) => {
-  const r = await post(page, job, { id: freshId(), ...intent });
-  expect(r.ok(), `${String(intent.kind)}: ${await r.text()}`).toBe(true);
-};
-
-/** A job with a carbon tank and a conditioner, signed and started, its crew before a step; done past the screens, which other tests walk. */
+/** A job with a carbon tank and a conditioner, its crew before a step. */
 async function startedBefore(page: Page, name: string, step: string): Promise<string> {
-  await page.goto("/jobs");
-  await page.getByRole("button", { name: "Open a job" }).click();
-  await page.getByLabel(/^Job/).fill(name);
-  await page.getByLabel(/^Place/).fill("Quay");
-  await page.getByRole("button", { name: "Open and start the survey" }).click();
-  await expect(page).toHaveURL(/\/site$/);
-  const job = /jobs\/(\w+)\//.exec(page.url())![1]!;
-  for (const [field, text] of Object.entries({
-    "source.kind": "municipal",
-    "source.static": "58 psi",
-    "heater.kind": "electric",
-    "fixture.kitchenSink": "1",
-    "fixture.bathtub": "1",
-  }))
-    await sent(page, job, { kind: "surveyAnswered", field, text, profile: "us" });
-  await sent(page, job, {
-    kind: "designChanged",
-    units: [
-      { key: "u1", model: "CT-1054", parallel: 1 },
-      { key: "u2", model: "CN-40", parallel: 1 },
-    ],
-    what: "Carbon and conditioner",
-    seen: (await stateOf(page, job)).designSeq,
+  const job = await started(page, {
+    name,
+    units: ["CT-1054", "CN-40"],
+    answers: {
+      "source.kind": "municipal",
+      "source.static": "58 psi",
+      "heater.kind": "electric",
+      "fixture.kitchenSink": "1",
+      "fixture.bathtub": "1",
+    },
   });
-  for (const { at, verdict } of signingBlockers(await stateOf(page, job), knowledgeWith()))
-    await sent(page, job, {
-      kind: "verdictOverridden",
-      at,
-      rule: verdict.rule,
-      why: "Agreed with the household",
-    });
-  await sent(page, job, { kind: "designSigned", seen: (await stateOf(page, job)).designSeq });
-  await sent(page, job, { kind: "runStarted" });
   await crewUntil(page, job, step);
   return job;
-}
-
-/** Does the open steps as a crew would, up to one, by intents. */
-async function crewUntil(page: Page, job: string, until: string): Promise<void> {
-  for (;;) {
-    const state = await stateOf(page, job);
-    const now = ((await (await page.request.get("/api/time")).json()) as { now: number }).now;
-    const step = nextStep(state, now);
-    if (!step || step.id === until) return;
-    for (const m of movesFor(state.rig, step)) {
-      await sent(page, job, { kind: "handleTurned", handle: m.handle, to: m.to, step: step.id });
-      if ((await stateOf(page, job)).rig!.state.filling.length > 0)
-        await sent(page, job, { kind: "fillHeard", step: step.id });
-    }
-    if (clockOf(step) !== undefined && !stepState(state, step.id).clock)
-      await sent(page, job, { kind: "clockStarted", step: step.id });
-    if (step.flow?.band)
-      await sent(page, job, {
-        kind: "readingTaken",
-        reading: freshId(),
-        reads: "timedFlow",
-        step: step.id,
-        place: "Hose end",
-        when: "after",
-        values: { volume: "10 L", time: `${10 / ((step.flow.band.low + step.flow.band.high) / 2)} min` },
-        profile: "metric",
-      });
-    if (clockOf(step) !== undefined) await moveClock(page, clockOf(step)!);
-    if (step.read)
-      await sent(page, job, {
-        kind: "readingTaken",
-        reading: freshId(),
-        reads: step.read.reading,
-        step: step.id,
-        place: step.read.place,
-        when: step.read.when,
-        values: { pressure: "58 psi", hardness: "12 gpg" },
-        profile: "us",
-      });
-    if (step.record)
-      await sent(page, job, {
-        kind: "serialRecorded",
-        unit: step.unit,
-        what: step.record.what,
-        label: step.record.label,
-        text: "SM-4471",
-        step: step.id,
-      });
-    await sent(page, job, { kind: "stepDone", step: step.id });
-  }
 }
 
 test("what a bypass does is tried on the design: a goal's moves, a wrong one, undo", async ({ browser }) => {

@@ -1,23 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { statusOf } from "@/core/job";
-import { isHandedOver } from "@/core/job/progress";
+import { isHandedOver, minutesTaken } from "@/core/job/progress";
 import { canPassBy } from "@/core/rig";
-import { type Desk, MIN, sha256, signed, surveyed, ulidAt, work } from "../unit/desk";
-import { kinds, type Kind } from "./kinds";
-
-/** A job of a kind, surveyed, designed, signed and started. */
-function started({ units, answers = {}, arrangement }: Kind): Desk {
-  const d = surveyed().answer(answers);
-  d.do({
-    kind: "designChanged",
-    units: units.map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 })),
-    what: units.join(", "),
-    seen: d.job.designSeq,
-  });
-  const seen = d.job.designSeq;
-  if (arrangement) d.do({ kind: "bypassChosen", arrangement, drainCock: true, what: "As planned", seen });
-  return signed(d).do({ kind: "runStarted" });
-}
+import { type Desk, MIN, sha256, ulidAt, work } from "../unit/desk";
+import { kinds } from "./kinds";
+import { started } from "./started";
 
 /** Takes on what was read as a Stop, as the householder agreed, and signs the record. */
 function handedOver(d: Desk): Desk {
@@ -50,7 +37,7 @@ describe.each(kinds.map((k) => [k.id, k] as const))("%s", (_, kind) => {
   });
 
   it("can be worked to a signed record, without a move that is a Stop", () => {
-    work(d);
+    work(d, undefined, { own: kind.readings });
     const left = d.job.run!.steps.filter((s) => statusOf(d.job, s, d.now) !== "done").map((s) => s.id);
     expect(left).toEqual([]);
     const warned = d.job.rig!.turned.flatMap((t) => t.warned.filter((w) => w.level === "Stop"));
@@ -58,8 +45,32 @@ describe.each(kinds.map((k) => [k.id, k] as const))("%s", (_, kind) => {
     expect(isHandedOver(handedOver(d).job)).toBe(true);
   });
 
+  it("can be worked so too where its waits are used for other work", () => {
+    const busy = work(started(kind), undefined, { own: kind.readings, meanwhile: true });
+    const left = busy.job.run!.steps.filter((s) => statusOf(busy.job, s, busy.now) !== "done");
+    expect(left.map((s) => s.id)).toEqual([]);
+    expect(busy.job.rig!.turned.flatMap((t) => t.warned.filter((w) => w.level === "Stop"))).toEqual([]);
+  });
+
+  it("judges what was read", () => {
+    for (const [step, level] of Object.entries(kind.judged ?? {}))
+      expect([step, ...d.job.readings.filter((r) => r.step === step).map((r) => r.verdict.level)]).toEqual([
+        step,
+        level,
+      ]);
+  });
+
   it("feeds the house as it is said to", () => {
     expect(new Set(d.job.rig!.supply.map((s) => s.is))).toEqual(new Set(kind.supply));
+  });
+
+  it("keeps what every fill and wait took", () => {
+    const timed = d.job.run!.steps.filter((s) => s.cycle ?? s.wait);
+    for (const s of timed) {
+      const took = minutesTaken(d.job, s);
+      expect([s.id, took.length]).toEqual([s.id, s.cycle?.count ?? 1]);
+      expect(took.every((m) => m >= 0 && m >= (s.wait?.minutes ?? 0))).toBe(true);
+    }
   });
 
   it("packs what the household can do", () => {

@@ -7,6 +7,10 @@ export interface Kind {
   readonly units: readonly string[];
   readonly answers?: Readonly<Record<string, string>>;
   readonly arrangement?: Arrangement;
+  /** What this house's readings are, by step, where they are not the usual ones. */
+  readonly readings?: Readonly<Record<string, Readonly<Record<string, string>>>>;
+  /** What was judged of a reading, by step. */
+  readonly judged?: Readonly<Record<string, "Good" | "Check" | "Stop" | "Unknown">>;
   /** Steps that must be there, in this order. Units are u1, u2 and so on, as listed. */
   readonly order: readonly (readonly string[])[];
   /** Steps that must not. */
@@ -65,7 +69,8 @@ export const kinds: readonly Kind[] = [
     units: ["RO-T4"],
     order: [
       [...aside, "site.tellStop", "u1.stops", "u1.faucet", "u1.feedTee", "u1.saddle", "u1.precharge"],
-      ["u1.filters", "u1.firstRinse", "u1.membrane", "u1.open", "u1.dry", "u1.rinse", "u1.discard"],
+      ["u1.filtersApart", "u1.firstStages", "u1.thirdStage", "u1.allStages", "u1.membrane", "u1.open"],
+      ["u1.open", "u1.dry", "u1.rinse", "u1.discard"],
       ["u1.discard", "u1.lastFill", "u1.tds", ...closing],
     ],
     absent: leavesWater,
@@ -102,7 +107,7 @@ export const kinds: readonly Kind[] = [
     order: [
       ["u1.stops", "u1.ports", "u1.water", "u1.plug", "u1.run"],
       ["u1.water", "site.leakLast", "u3.pad", "site.walkAside"],
-      ["u2.fit", "u2.dryOnLine", "u2.run"],
+      ["u2.fitLine", "u2.dryOnLine", "u2.run"],
     ],
     absent: [...leavesWater, "u2.stops", "u3.stops"],
     bypass: false,
@@ -125,6 +130,7 @@ export const kinds: readonly Kind[] = [
     id: "K9",
     title: "Faucet diverter with ceramic",
     units: ["FD-1"],
+    answers: { "faucet.thread": "outside" },
     order: [["site.boxes", "site.routeAside", "u1.fit", "u1.dry", "u1.run", "u1.ceramic", ...closing]],
     absent: [...leavesWater, "site.tellStop", "site.tellHost", "site.hardnessBefore", "u1.stops"],
     bypass: false,
@@ -253,6 +259,33 @@ export const kinds: readonly Kind[] = [
     supply: ["bypassed", "off", "treated"],
   },
   {
+    id: "K12",
+    title: "A three-valve bypass alone, before the tanks are joined",
+    units: [],
+    arrangement: "threeValve",
+    answers: { "cutin.pipe": "pex" },
+    order: [
+      ["site.boxes", "site.routeBypass", ...house, "site.bypass", "site.gauge", "site.restore"],
+      ["site.restore", "site.leakQuarter", "site.hotAir", "site.heaterOn", "site.everyday", "site.walk"],
+    ],
+    absent: ["site.route", "site.joined", "site.order", "site.holdTest", "site.pressureAfter", "site.bond"],
+    bypass: false,
+    supply: ["bypassed", "off"],
+  },
+  {
+    id: "K20",
+    title: "Motorised RO under the counter, its socket by an electrician",
+    units: ["RO-M5"],
+    answers: { "power.outlet": "none", "power.socket": "yes" },
+    order: [
+      ["site.socket", "u1.stops", "u1.ports", "u1.cartridges", "u1.membrane", "u1.water", "u1.dry"],
+      ["u1.dry", "u1.splutter", "u1.plug", "u1.rinse", "u1.discard", "u1.silent", "u1.tds", ...closing],
+    ],
+    absent: [...leavesWater, "u1.pump", "u1.firstRinse"],
+    bypass: false,
+    supply: ["bypassed"],
+  },
+  {
     id: "K5",
     title: "The same in a tight closet, PEX main",
     units: ["PS-20", "CT-1354", "CN-40"],
@@ -268,13 +301,24 @@ export const kinds: readonly Kind[] = [
   {
     id: "K6",
     title: "Sediment housing and two tanks, plain shut-offs, no bypass",
-    units: ["PS-20", "CT-1354", "CN-40"],
+    units: ["PS-20", "CT-P10", "CN-P10"],
     arrangement: "none",
     order: [
       ["site.tellOff", ...house.slice(1), "u1.join", "site.order", "u1.fill", "u1.dryFirst", "u1.dry"],
-      ["u3.fill", "u3.dry", "u2.service", "site.leakQuarter", "site.holdTest", "site.walkShutOff"],
+      ["u2.fill", "u2.dryFirst", "u2.dry", "u2.purge", "u3.fill", "u3.dryFirst", "u3.dry", "u3.purge"],
+      ["u3.purge", "site.leakQuarter", "site.holdTest", "site.walkShutOff"],
     ],
-    absent: ["site.tell", "site.bypass", "site.restore", "site.joined", "site.walk"],
+    absent: [
+      "site.tell",
+      "site.bypass",
+      "site.restore",
+      "site.joined",
+      "site.walk",
+      "u2.soak",
+      "u2.service",
+      "u3.soak",
+      "u3.trickle",
+    ],
     bypass: false,
     supply: ["bypassed", "off", "notReady", "partly", "treated"],
   },
@@ -285,7 +329,7 @@ export const kinds: readonly Kind[] = [
     answers: { "source.kind": "well", "water.coliform": "present", "takeoff.outdoor": "before" },
     order: [
       ["site.staysOff", "u1.sleeve", "u1.cartridges", "u1.lamp", "site.order", "u1.fill", "u1.dryFirst"],
-      ["u1.dryFirst", "u1.full", "u1.dry", "u1.power", "u1.branches", "u1.dose", "u1.contact", "u1.service"],
+      ["u1.dryFirst", "u1.full", "u1.dry", "u1.power", "u1.told", "u1.dose", "u1.contact", "u1.service"],
     ],
     absent: ["site.restore", "site.mainBack", "site.tellStop"],
     bypass: false,
@@ -295,7 +339,19 @@ export const kinds: readonly Kind[] = [
     id: "K16",
     title: "UV chamber behind its pre-treatment, with an RO, on a well that is not safe",
     units: ["PS-20", "SF-150", "UV-45", "RO-T5"],
-    answers: { "source.kind": "well", "water.coliform": "present" },
+    answers: {
+      "source.kind": "well",
+      "water.coliform": "present",
+      "cutin.pipe": "pex",
+      "cutin.size": "3/4",
+      "behind.coldLength": "40 m",
+      "behind.hotLength": "30 m",
+      "behind.age": "existing",
+      "behind.bleach": "5 %",
+      "heater.volume": "180 L",
+    },
+    readings: { "u3.dose": { poured: "230 mL", strength: "5 %" } },
+    judged: { "u3.dose": "Good" },
     order: [
       ["site.staysOff", "site.joined", "site.order", "u1.fill", "u1.dry", "u1.flush", "u2.fill", "u2.rinse"],
       ["u3.fill", "u3.dryFirst", "u3.full", "u3.dry", "u3.power", "u3.branches", "u3.dose", "u3.contact"],
@@ -304,15 +360,5 @@ export const kinds: readonly Kind[] = [
     absent: ["site.restore", "u4.leakStop"],
     bypass: false,
     supply: ["bypassed", "off", "notReady", "treated"],
-  },
-  {
-    id: "K20",
-    title: "Motorised RO under the counter",
-    units: ["RO-D8"],
-    answers: { "power.outlet": "none", "power.socket": "yes" },
-    order: [["u1.stops", "u1.ports", "u1.filters", "u1.water", "u1.dry", "u1.plug", "u1.run", "u1.tds"]],
-    absent: [...leavesWater, "u1.discard"],
-    bypass: false,
-    supply: ["bypassed"],
   },
 ];

@@ -128,7 +128,7 @@ describe("the foot of a hold", () => {
 describe("the foot of a flow", () => {
   const step = stepWhere((s) => s.kind === "flow" && s.flow!.band !== undefined);
 
-  const end = step.flow!.untilClear ? "Water is clear" : "Flow is done";
+  const end = step.flow!.until ? "Water is clear" : "Flow is done";
 
   it("starts its clock first; its end comes after", async () => {
     const desk = upTo(step);

@@ -136,7 +136,8 @@ describe("a lamp on a well, by its recipe", () => {
         .verdicts.filter((v) => v.rule === "rig-unsafe")
         .map((v) => v.level);
     expect(unsafe()).toEqual(["Stop"]);
-    const moves = turn(d, "u3.dose");
+    work(d, "u3.draw");
+    const moves = turn(d, "u3.draw");
     expect(moves.at(-1)).not.toBe("u3.behind open");
     expect(["coldTap", "hotTap", "lowTap", "highTap", "u3.behind"].map((h) => at(d, h))).toEqual([
       "open",

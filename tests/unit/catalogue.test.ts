@@ -37,6 +37,40 @@ describe("the catalogue", () => {
     for (const f of families) expect(all.filter((m) => m.family === f.id).length, f.label).toBeGreaterThan(0);
     for (const m of all) expect(unitSchema.safeParse(m).error?.issues, m.code).toBeUndefined();
   });
+  it("states of every unit how it is fitted, what is in its box and what is due later", () => {
+    for (const m of all) {
+      expect(m.fit?.ports.length, m.code).toBeGreaterThan(0);
+      expect(m.fit?.box.length, m.code).toBeGreaterThan(0);
+      expect(m.fit?.tools.length, m.code).toBeGreaterThan(0);
+      expect(m.fit?.service.length, m.code).toBeGreaterThan(0);
+      if (m.power && m.family !== "uvPoint" && m.code !== "HB-300") expect(m.fit?.plug, m.code).toBeTruthy();
+    }
+    expect(all.length).toBeGreaterThanOrEqual(100);
+  });
+  it("has no two of a family that differ by scaling alone", () => {
+    /** What tells two units apart beside their sizes. */
+    const kindOf = ({ fit, startUp, recipes, effects, power, head, connects, variant }: UnitModel) =>
+      JSON.stringify([
+        fit!.ports.map(({ port, system, size, side, colour, seal }) => [
+          port,
+          system,
+          size,
+          side,
+          colour,
+          seal,
+        ]),
+        [fit!.box, fit!.notInBox, fit!.plug],
+        [Object.keys(startUp ?? {}), recipes, effects, power, head, connects, variant],
+      ]);
+    for (const f of families) {
+      const own = all.filter((m) => m.family === f.id);
+      const kinds = new Map<string, string>();
+      for (const m of own) {
+        expect([m.code, kinds.get(kindOf(m))]).toEqual([m.code, undefined]);
+        kinds.set(kindOf(m), m.code);
+      }
+    }
+  });
   it("has a field for every figure that any unit states", () => {
     const paths = (v: unknown, at = ""): string[] =>
       v !== null && typeof v === "object" && !Array.isArray(v) && !unitFields.some((f) => f.path === at)

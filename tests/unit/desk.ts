@@ -1,5 +1,6 @@
 import { applyEntry, emptyJob, type Draft, type Entry, type Intent } from "@/core/log";
 import { nextStep, statusOf, stepState, type Actor, type Knowledge } from "@/core/job";
+import { runningClocks } from "@/core/job/progress";
 import { createHash } from "node:crypto";
 import { knowledgeWith } from "@/catalogue/knowledge";
 import { clockOf } from "@/core/run";
@@ -50,30 +51,31 @@ export class Desk {
 
 export const opened = (d = new Desk()) =>
   d.do({ kind: "jobOpened", name: "Pell Lane bakery", place: "Mill house", about: "" });
-export const surveyed = (d = new Desk()) =>
-  opened(d).answer({
-    "source.kind": "municipal",
-    "source.static": "58 psi",
-    "source.flowing": "50 psi",
-    "source.flowingAt": "5 gpm",
-    "household.daily": "230 gal",
-    "fixture.kitchenSink": "2",
-    "fixture.toilet": "1",
-    "heater.kind": "electric",
-    "drain.airGap": "yes",
-    "sink.rise": "2 m",
-    "household.drinkers": "4",
-    "water.hardness": "22 gpg",
-    "water.iron": "0.08",
-    "water.manganese": "<0.02",
-    "water.chlorine": "1.1",
-    "water.chloramine": "<0.05",
-    "water.turbidity": "0.4",
-    "water.sulphide": "ND",
-    "water.temperature": "52 °F",
-    "water.tds": "420",
-    "water.ph": "7.4",
-  });
+/** A house of which everything is known that most jobs ask, by field and answer. */
+export const house = {
+  "source.kind": "municipal",
+  "source.static": "58 psi",
+  "source.flowing": "50 psi",
+  "source.flowingAt": "5 gpm",
+  "household.daily": "230 gal",
+  "fixture.kitchenSink": "2",
+  "fixture.toilet": "1",
+  "heater.kind": "electric",
+  "drain.airGap": "yes",
+  "sink.rise": "2 m",
+  "household.drinkers": "4",
+  "water.hardness": "22 gpg",
+  "water.iron": "0.08",
+  "water.manganese": "<0.02",
+  "water.chlorine": "1.1",
+  "water.chloramine": "<0.05",
+  "water.turbidity": "0.4",
+  "water.sulphide": "ND",
+  "water.temperature": "52 °F",
+  "water.tds": "420",
+  "water.ph": "7.4",
+} as const;
+export const surveyed = (d = new Desk()) => opened(d).answer(house);
 export const designed = () => {
   const d = surveyed();
   return d.do({
@@ -107,19 +109,30 @@ export const runOf = (models: readonly string[], answers: Readonly<Record<string
 };
 export const running = () => signedDesign().do({ kind: "runStarted" });
 
+type Readings = Readonly<Record<string, Readonly<Record<string, string>>>>;
+/** How a crew works: what it reads at steps where not the usual, and whether it sits out what only takes time or does other work meanwhile. */
+interface Way {
+  readonly own?: Readings;
+  readonly meanwhile?: boolean;
+}
 /** Works through every step as a crew would, until `until`, or the end. */
-export function work(d: Desk, until?: string): Desk {
+export function work(d: Desk, until?: string, { own = {}, meanwhile = false }: Way = {}): Desk {
   for (;;) {
     const step = nextStep(d.job, d.now);
-    if (!step || step.id === until || statusOf(d.job, step, d.now) === "done") return d;
+    const status = step && statusOf(d.job, step, d.now);
+    if (!step || step.id === until || status === "done") return d;
+    if (status === "counting") {
+      d.now = Math.min(...runningClocks(d.job, d.now).map((c) => c.readyAt ?? Infinity));
+      continue;
+    }
     const clock = clockOf(step);
-    for (const m of movesFor(d.job.rig, step)) {
+    for (const m of status === "ready" ? [] : movesFor(d.job.rig, step)) {
       d.do({ kind: "handleTurned", handle: m.handle, to: m.to, step: step.id });
       if (d.job.rig!.state.filling.length > 0) d.do({ kind: "fillHeard", step: step.id });
     }
     if (clock !== undefined && !stepState(d.job, step.id).clock)
       d.do({ kind: "clockStarted", step: step.id });
-    if (step.flow?.band)
+    if (step.flow?.band && status !== "ready")
       d.do({
         kind: "readingTaken",
         reading: ulidAt(900_000 + d.entries.length),
@@ -130,16 +143,17 @@ export function work(d: Desk, until?: string): Desk {
         values: { volume: "10 L", time: `${10 / ((step.flow.band.low + step.flow.band.high) / 2)} min` },
         profile: "metric",
       });
-    if (clock !== undefined) d.now += clock;
-    if (step.read)
+    if (meanwhile && clock !== undefined && status === "open") continue;
+    if (clock !== undefined && status === "open") d.now += clock;
+    for (const place of step.read ? (step.read.places ?? [step.read.place]) : [])
       d.do({
         kind: "readingTaken",
         reading: ulidAt(900_000 + d.entries.length),
-        reads: step.read.reading,
+        reads: step.read!.reading,
         step: step.id,
-        place: step.read.place,
-        when: step.read.when,
-        values: readings[step.read.reading]!,
+        place,
+        when: step.read!.when,
+        values: own[step.id] ?? readings[step.read!.reading]!,
         profile: "metric",
       });
     if (step.cycle)
@@ -162,18 +176,28 @@ export function work(d: Desk, until?: string): Desk {
     d.now += MIN;
   }
 }
+/** What a crew reads where all is well, with its units, by reading and field. */
 export const readings: Record<string, Record<string, string>> = {
-  staticPressure: { pressure: "400" },
-  rawWater: { hardness: "377" },
-  precharge: { pressure: "42" },
-  chlorine: { in: "1.1", out: "0.05", flow: "10" },
-  totalChlorine: { in: "1.8", out: "0.05" },
-  hardness: { in: "377", out: "12" },
-  holdTest: { start: "400", end: "398", minutes: "15", division: "10" },
-  trainLoss: { before: "380", after: "355", flow: "15" },
-  rejection: { feed: "420", product: "30" },
-  residual: { dose: "50", start: "55", end: "40" },
-  flushResidual: { residual: "0.6" },
-  uvFlow: { flow: "20", uvt: "95", lamp: "on" },
-  roFlows: { product: "0.12", drain: "0.5", pressure: "380", temperature: "11" },
+  staticPressure: { pressure: "400 kPa" },
+  clarity: { look: "clear" },
+  rinsed: { volume: "8 L", look: "clear" },
+  rawWater: { hardness: "377 mg/L" },
+  precharge: { pressure: "42 kPa" },
+  chlorine: { in: "1.1 mg/L", out: "0.05 mg/L", flow: "10 L/min" },
+  totalChlorine: { in: "1.8 mg/L", out: "0.05 mg/L" },
+  hardness: { in: "377 mg/L", out: "12 mg/L" },
+  holdTest: { start: "400 kPa", end: "398 kPa", minutes: "15 min", division: "10 kPa" },
+  trainLoss: { before: "380 kPa", after: "355 kPa", flow: "15 L/min" },
+  rejection: { feed: "420 mg/L", product: "30 mg/L" },
+  dosed: { poured: "2 L", strength: "5 %" },
+  doseReached: { measured: "55 mg/L" },
+  residual: { end: "40 mg/L" },
+  flushResidual: { residual: "0.1 mg/L" },
+  teeResidual: { residual: "0.05 mg/L" },
+  jointsGauged: { made: "14", right: "14" },
+  retained: { measured: "1.5 mg/L" },
+  programmed: { hardness: "25 gpg", reserve: "day", hour: "2", people: "4" },
+  faucetFlow: { volume: "1 L", time: "48 s" },
+  uvFlow: { flow: "20 L/min", uvt: "95 %", lamp: "on" },
+  roFlows: { product: "0.12 L/min", drain: "0.5 L/min", pressure: "380 kPa", temperature: "11 °C" },
 };

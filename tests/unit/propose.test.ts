@@ -357,7 +357,9 @@ describe("proposeTrains", () => {
   }, 120_000);
 
   it("treats iron and hardness before the lighthouse's UV, and puts 5 µm directly ahead of it", () => {
-    const [first] = proposeTrains(input(cottage, { catalogue: undosed, maxUnits: 4 })).proposals;
+    const [first] = proposeTrains(
+      input(cottage, { catalogue: undosed, maxUnits: 8, effort: 2500 }),
+    ).proposals;
     const families = first!.units.map((u) => u.model.family);
     expect(first!.stops).toBe(0);
     expect(families.at(-1)).toBe("uv");
@@ -367,7 +369,7 @@ describe("proposeTrains", () => {
 
   it("never ranks untreated unsafe water before a train that disinfects, however little the well gives", () => {
     const dry: SiteFacts = { ...cottage, wellYield: 20 };
-    const [first] = proposeTrains(input(dry, { catalogue: undosed, maxUnits: 4 })).proposals;
+    const [first] = proposeTrains(input(dry, { catalogue: undosed, maxUnits: 8, effort: 2500 })).proposals;
     expect(first!.units.at(-1)!.model.family).toBe("uv");
     expect(first!.open.map((o) => o.verdict.rule)).toContain("well-yield");
   }, 60_000);
@@ -405,5 +407,50 @@ describe("proposeTrains", () => {
     ).proposals;
     expect(first!.stops).toBeGreaterThan(0);
     expect(first!.open[0]).toMatchObject({ verdict: { level: "Stop" } });
+  });
+});
+
+describe("a line of eight, where proving the best takes too long", () => {
+  const acid: SiteFacts = {
+    ...cottage,
+    water: { ...cottage.water, iron: value(2.5), manganese: value(0.2), ph: value(6.3) },
+  };
+  const found = (given: SiteFacts, effort?: number) =>
+    proposeTrains({
+      ...base,
+      facts: given,
+      catalogue: knowledge.offered,
+      withRo: false,
+      maxUnits: 8,
+      effort,
+    });
+
+  it("comes to a train all the same, and says in what it may be bettered", () => {
+    const { proposals, gap, considered } = found(acid, 300);
+    expect(proposals.length).toBeGreaterThan(0);
+    expect(proposals[0]!.units.length).toBeGreaterThan(2);
+    expect(gap!.least).toBeLessThan(gap!.has);
+    expect(considered).toBeLessThan(10_000);
+  });
+  it("never claims a bound that the best train goes below", () => {
+    const exact = found(house);
+    expect(exact.gap).toBeUndefined();
+    const best = exact.proposals[0]!;
+    for (const effort of [1, 5, 20, 40]) {
+      const { gap, proposals } = found(house, effort);
+      const hasty = proposals[0]!;
+      const ranks = (p: typeof best) => [p.stops, p.checks, p.unknowns, p.cost];
+      const at = ranks(hasty).findIndex((n, i) => n !== ranks(best)[i]);
+      if (at !== -1) expect(ranks(hasty)[at]).toBeGreaterThan(ranks(best)[at]!);
+      if (gap?.of === "cost") expect(gap.least).toBeLessThanOrEqual(best.cost);
+      if (gap?.of === "stops") expect(gap.least).toBeLessThanOrEqual(best.stops);
+    }
+  });
+  it("proves the best where the effort is enough, with nothing left open", () => {
+    const [few, many] = [found(house), found(house, 100_000)];
+    expect(many.gap).toBeUndefined();
+    expect(many.proposals.map((p) => p.units.map((u) => u.model.code))).toEqual(
+      few.proposals.map((p) => p.units.map((u) => u.model.code)),
+    );
   });
 });

@@ -4,6 +4,7 @@ import { defaultSchools, trainSchools } from "@/catalogue/schools";
 import { unitModels } from "@/catalogue/units";
 import type { DesignUnit, UnitModel } from "@/core/families";
 import type { SiteFacts } from "@/core/site";
+import { judgeReading } from "@/core/readings";
 import { tell } from "@/core/tell";
 import { allVerdicts, judgeTrain } from "@/core/train";
 import { value } from "@/core/units";
@@ -489,5 +490,114 @@ describe("rule 2 of handbook 9, and what stands on another unit's line: the orde
       { key: "n", model: "CN-40", parallel: 1 },
     ]);
     expect(steps.find((s) => s.id === "c.service")!.needs).toContain("n.trickle");
+  });
+});
+
+describe("8: the scaling index", () => {
+  const acid = { ph: value(6.6), alkalinity: value(40), hardness: value(60), tds: value(180) };
+  it("is corrosive by the cold water, said of the pipe that it takes metal from", () => {
+    const j = judged({ ...town, pipe: "copperL" }, ["PS-20"], { water: acid });
+    expect(j.level("house", "scaling-index")).toBe("Check");
+    expect(j.said("house", "scaling-index").reason).toMatch(/^corrosive: index −\d.*on copper pipe$/);
+  });
+  it("is scaling by the heater", () => {
+    const hard = { hardness: value(380), alkalinity: value(300), ph: value(7.8), tds: value(600) };
+    expect(judged(town, ["PS-20"], { water: hard }).said("house", "scaling-index").reason).toMatch(
+      /scaling in the heater/,
+    );
+  });
+  it("behind a softener is a note, unless pH or buffer are low", () => {
+    const hard = { hardness: value(380), alkalinity: value(300), ph: value(7.6), tds: value(600) };
+    expect(judged(town, ["SF-150"], { water: hard }).level("house", "scaling-index")).toBe("Good");
+    expect(
+      judged(town, ["SF-150"], { water: { ...hard, alkalinity: value(50) } }).level("house", "scaling-index"),
+    ).toBe("Check");
+    expect(
+      judged(town, ["SF-150"], { water: { ...hard, ph: value(6.9) } }).level("house", "scaling-index"),
+    ).toBe("Check");
+  });
+  it("is of the water that people get: behind a neutraliser it is another", () => {
+    const before = judged(town, ["PS-20"], { water: acid }).of("house", "scaling-index")!.facts as {
+      cold: number;
+    };
+    const after = judged(town, ["NT-1054"], { water: acid }).of("house", "scaling-index")!.facts as {
+      cold: number;
+    };
+    expect(after.cold).toBeGreaterThan(before.cold);
+  });
+  it("says nothing where a value is missing", () =>
+    expect(
+      judged(town, ["PS-20"], { water: without("alkalinity") }).of("house", "scaling-index"),
+    ).toBeUndefined());
+});
+
+describe("K7, K10: holes and room", () => {
+  it("a hole outside the band is a Stop that names the other kit", () => {
+    const fits = (sinkHole: number, sinkReach = true) => judged({ ...town, sinkHole, sinkReach }, ["RO-D"]);
+    expect(fits(25).level("u1", "unit-hole")).toBe("Good");
+    expect(fits(40).level("u1", "unit-hole")).toBe("Stop");
+    expect(fits(12.8, false).level("u1", "unit-hole")).toBe("Stop");
+    expect(fits(12.8, false).said("u1", "unit-hole").remedy).toBe("Mount it from below");
+    expect(judged(town, ["RO-D"]).of("u1", "unit-hole")).toBeUndefined();
+  });
+  it("a cartridge that cannot be dropped below the sink is a Stop", () => {
+    expect(judged({ ...town, sinkHeight: 580 }, ["PF-1"]).level("u1", "unit-room")).toBe("Stop");
+    expect(judged({ ...town, sinkHeight: 584 }, ["PF-1"]).level("u1", "unit-room")).toBe("Good");
+  });
+});
+
+describe("old treatment", () => {
+  it("makes a test that was taken behind it, or nobody knows where, worth nothing", () => {
+    const sample = (facts: Partial<SiteFacts>) =>
+      judged({ ...town, ...facts }, ["PS-20"]).level("house", "water-sample");
+    expect(sample({ oldTreatment: true })).toBe("Unknown");
+    expect(sample({ oldTreatment: true, sampledBehind: true })).toBe("Unknown");
+    expect(sample({ oldTreatment: true, sampledBehind: false })).toBeUndefined();
+    expect(sample({})).toBeUndefined();
+  });
+});
+
+describe("19 and 21: readings", () => {
+  const rated = {
+    permeate: 0.2,
+    pressure: 414,
+    tds: 250,
+    recovery: 0.25,
+    concentrate: 0.6,
+    preLoss: 20,
+    feedTds: 250,
+  };
+  const flows = (values: Record<string, number>) => judgeReading("roFlows", values, { ro: rated }).verdict;
+  it("RO flows are held against what it gives now, and no drain with product is a Stop", () => {
+    const now = { product: 0.085, drain: 0.45, pressure: 250, temperature: 18 };
+    expect(flows(now).level).toBe("Good");
+    expect(flows({ ...now, drain: 0 })).toMatchObject({ level: "Stop", facts: { blocked: true } });
+  });
+  it("a loss within one division of the prediction is Good, on a gauge fine enough for it", () => {
+    const loss = (after: number, division?: number) =>
+      judgeReading(
+        "trainLoss",
+        { before: 300, after, flow: 20, division },
+        {
+          loss: [{ curve: { a: 1, b: 0 }, parallel: 1 }],
+        },
+      ).verdict.level;
+    expect([loss(280), loss(274, 6), loss(271.9), loss(266, 5), loss(280, 7)]).toEqual([
+      "Good",
+      "Good",
+      "Check",
+      "Stop",
+      "Unknown",
+    ]);
+  });
+});
+
+describe("22: a hold test", () => {
+  const read = { start: 400, end: 398, minutes: 15, division: 10 };
+  it("names what hides small leaks in the part that is shut in", () => {
+    const said = (hides?: string[]) =>
+      tell(judgeReading("holdTest", read, { hides }).verdict, "metric").reason;
+    expect(said(["the heater"])).toMatch(/; the heater in that part hides small leaks$/);
+    expect(said()).not.toMatch(/hides/);
   });
 });

@@ -12,10 +12,20 @@ import {
 import { describe, expect, it } from "vitest";
 import { movesFor, signingBlockers } from "@/core/record";
 import { cardSequences, faultsOf, inService, judge, regions, standing, toDot } from "@/core/rig";
-import { designed, knowledge, MIN, running, runOf, signedDesign, surveyed, work } from "./desk";
+import { designed, knowledge, MIN, running, runOf, signedDesign, surveyed, work, ulidAt } from "./desk";
 import { carbon, chamber, osmosis, rigOf, softener } from "./rigs";
 
 const rigOn = (d: ReturnType<typeof running>) => d.job.rig!;
+
+/** A glass that was looked at where water ran until it was clear. */
+const clearGlass = {
+  kind: "readingTaken",
+  reads: "clarity",
+  place: "The nearest cold tap",
+  when: "after",
+  values: { look: "clear" },
+  profile: "metric",
+} as const;
 
 describe("the rig of a run", () => {
   it("is composed from the signed design and frozen with the run's start", () => {
@@ -280,6 +290,7 @@ describe("the rig of a run", () => {
     d.do({ kind: "clockStarted", step: step.id });
     d.now += 5 * MIN;
     d.do({ kind: "handleTurned", handle: "coldTap", to: "closed", step: step.id, why: "Meant another" });
+    d.do({ ...clearGlass, step: step.id, reading: ulidAt(800_001) });
     expect(d.try({ kind: "stepDone", step: step.id })).toMatchObject({
       ok: false,
       error: expect.stringContaining("The rig is not there yet"),
@@ -327,7 +338,10 @@ describe("the rig of a run", () => {
     const d = work(runOf(["CN-40"]), "u1.fill");
     const why = "Filled with a hose";
     d.do({ kind: "stepDone", step: "u1.fill", why }).do({ kind: "stepDone", step: "u1.dryFirst" });
-    d.do({ kind: "stepDone", step: "u1.dry", why });
+    d.do({ kind: "clockStarted", step: "u1.vent" });
+    d.now += MIN;
+    d.do({ ...clearGlass, step: "u1.vent", reading: ulidAt(800_002) });
+    d.do({ kind: "stepDone", step: "u1.vent", why }).do({ kind: "stepDone", step: "u1.dry", why });
     expect(d.try({ kind: "clockStarted", step: "u1.soak" })).toMatchObject({
       ok: false,
       error: expect.stringContaining("CN-40 is not full"),

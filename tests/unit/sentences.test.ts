@@ -146,8 +146,14 @@ describe("sentences of readings", () => {
       carbonLitres: 42,
       trainMax: 103,
       loss: [{ curve: { a: 0.5, b: 0.02 }, parallel: 1 }],
-      ro: { ...roRated(ro.ro!), preLoss: 20, designWaste: 3, feedTds: 420 },
+      ro: { ...roRated(ro.ro!), preLoss: 20, feedTds: 420 },
       uv: { ...knowledge.models.get("UV-45")!.uv!, uvt: 90, ratedDose: 40, maxFlow: 60 },
+      dose: { start: 10, litres: 300 },
+      sourceChlorine: 5,
+      roBare: true,
+      pointMost: 4,
+      hides: ["the heater"],
+      program: { gpg: 22, reserve: "day", hour: 2, people: 4 },
     },
   );
   const values = (kind: ReadingKind): fc.Arbitrary<ReadingValues> =>
@@ -157,10 +163,12 @@ describe("sentences of readings", () => {
           f.id,
           f.options
             ? fc.constantFrom(undefined, ...f.options.map((o) => o.id))
-            : fc.option(fc.double({ min: 0.01, max: most[f.quantity!] ?? 20, noNaN: true }), {
-                nil: undefined,
-                freq: 8,
-              }),
+            : f.text || f.date
+              ? fc.constantFrom("Harbour Laboratory", "2026-11-20")
+              : fc.option(fc.double({ min: 0.01, max: most[f.quantity!] ?? 20, noNaN: true }), {
+                  nil: undefined,
+                  freq: 8,
+                }),
         ]),
       ),
     );

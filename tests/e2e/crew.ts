@@ -1,0 +1,109 @@
+import { expect, type Page } from "@playwright/test";
+import { knowledgeWith } from "@/catalogue/knowledge";
+import { nextStep, stepState, type JobState } from "@/core/job";
+import { jobFrom, type Entry } from "@/core/log";
+import { movesFor, signingBlockers } from "@/core/record";
+import { clockOf } from "@/core/run";
+import { readings } from "../unit/desk";
+import { entriesOf, freshId, moveClock, post } from "./hands";
+
+/** The job as its log tells it. */
+export const stateOf = async (page: Page, job: string): Promise<JobState> =>
+  jobFrom(job, (await entriesOf(page, job)) as unknown as Entry[]);
+/** Sends an intent past the screens, which has to be taken. */
+export const sent = async (page: Page, job: string, intent: Record<string, unknown>) => {
+  const r = await post(page, job, { id: freshId(), ...intent });
+  expect(r.ok(), `${String(intent.kind)}: ${await r.text()}`).toBe(true);
+};
+
+interface Planned {
+  readonly name: string;
+  readonly units: readonly string[];
+  readonly answers: Readonly<Record<string, string>>;
+}
+
+/** Puts these units in the design and signs it, every judgement that keeps it open taken on. */
+export async function designed(page: Page, job: string, units: readonly string[]): Promise<void> {
+  await sent(page, job, {
+    kind: "designChanged",
+    units: units.map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 })),
+    what: units.join(", "),
+    seen: (await stateOf(page, job)).designSeq,
+  });
+  for (const { at, verdict } of signingBlockers(await stateOf(page, job), knowledgeWith()))
+    await sent(page, job, {
+      kind: "verdictOverridden",
+      at,
+      rule: verdict.rule,
+      why: "Agreed with the household",
+    });
+  await sent(page, job, { kind: "designSigned", seen: (await stateOf(page, job)).designSeq });
+}
+
+/** A job of these units, signed and started; done past the screens, which other tests walk. */
+export async function started(page: Page, { name, units, answers }: Planned): Promise<string> {
+  await page.goto("/jobs");
+  await page.getByRole("button", { name: "Open a job" }).click();
+  await page.getByLabel(/^Job/).fill(name);
+  await page.getByLabel(/^Place/).fill("Quay");
+  await page.getByRole("button", { name: "Open and start the survey" }).click();
+  await expect(page).toHaveURL(/\/site$/);
+  const job = /jobs\/(\w+)\//.exec(page.url())![1]!;
+  for (const [field, text] of Object.entries(answers))
+    await sent(page, job, { kind: "surveyAnswered", field, text, profile: "us" });
+  await designed(page, job, units);
+  await sent(page, job, { kind: "runStarted" });
+  return job;
+}
+
+/** Does the open steps as a crew would, up to one, by intents. */
+export async function crewUntil(page: Page, job: string, until: string): Promise<void> {
+  for (;;) {
+    const state = await stateOf(page, job);
+    const now = ((await (await page.request.get("/api/time")).json()) as { now: number }).now;
+    const step = nextStep(state, now);
+    if (!step || step.id === until) return;
+    for (const m of movesFor(state.rig, step)) {
+      await sent(page, job, { kind: "handleTurned", handle: m.handle, to: m.to, step: step.id });
+      if ((await stateOf(page, job)).rig!.state.filling.length > 0)
+        await sent(page, job, { kind: "fillHeard", step: step.id });
+    }
+    if (clockOf(step) !== undefined && !stepState(state, step.id).clock)
+      await sent(page, job, { kind: "clockStarted", step: step.id });
+    if (step.flow?.band)
+      await sent(page, job, {
+        kind: "readingTaken",
+        reading: freshId(),
+        reads: "timedFlow",
+        step: step.id,
+        place: "Hose end",
+        when: "after",
+        values: { volume: "10 L", time: `${10 / ((step.flow.band.low + step.flow.band.high) / 2)} min` },
+        profile: "metric",
+      });
+    if (clockOf(step) !== undefined) await moveClock(page, clockOf(step)!);
+    for (const place of step.read ? (step.read.places ?? [step.read.place]) : [])
+      await sent(page, job, {
+        kind: "readingTaken",
+        reading: freshId(),
+        reads: step.read!.reading,
+        step: step.id,
+        place,
+        when: step.read!.when,
+        values: readings[step.read!.reading]!,
+        profile: "metric",
+      });
+    for (let cycle = stepState(state, step.id).cycles + 1; cycle <= (step.cycle?.count ?? 0); cycle += 1)
+      await sent(page, job, { kind: "cycleCounted", step: step.id, cycle });
+    if (step.record)
+      await sent(page, job, {
+        kind: "serialRecorded",
+        unit: step.unit,
+        what: step.record.what,
+        label: step.record.label,
+        text: "SM-4471",
+        step: step.id,
+      });
+    await sent(page, job, { kind: "stepDone", step: step.id });
+  }
+}
