@@ -9,6 +9,8 @@ import type { SiteFacts } from "../src/core/site";
 import { allVerdicts, judgeTrain, proposeTrains, UNSAFE, type TrainInput } from "../src/core/train";
 import { parseQuantity, value } from "../src/core/units";
 import { facts } from "./bench-house";
+import { startOf } from "../src/core/record";
+import { signedJob } from "./calcJobs";
 
 const knowledge = knowledgeWith();
 const base = {
@@ -201,8 +203,31 @@ const parse = timed(5, () => {
     );
 });
 
+// The largest kind of job: a chamber behind its pre-treatment, with an RO, on a well. Each round judges it anew.
+const largest = signedJob({
+  answers: {
+    "source.kind": "well",
+    "source.static": "58 psi",
+    "heater.kind": "electric",
+    "fixture.bathroomGroup": "2",
+    "fixture.kitchenSink": "1",
+    "water.coliform": "present",
+    "water.hardness": "18 gpg",
+  },
+  units: ["PS-20", "IF-1354", "SF-150", "PS-10", "UV-45", "RO-T5"].map((model, i) => ({
+    key: `u${i + 1}`,
+    model,
+    parallel: 1,
+  })),
+  profile: "us",
+}).job;
+const composing = timed(40, () => startOf(largest, { ...knowledge }));
+
 console.log(
   JSON.stringify({
+    composing: composing.ms,
+    composed: composing.last.steps.length,
+    handles: composing.last.rig?.handles.length,
     judge: judge.ms,
     search: search.ms,
     considered: search.last.considered,

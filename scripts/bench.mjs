@@ -230,6 +230,12 @@ const pageRows = ({ today, scripts, answer }) => [
 
 const coreRows = (core, rig, pair) => [
   row("judging a train of 8 units, of 1 ms", core.judge, ms(core.judge, 2), "≤ 1"),
+  row(
+    `composing and judging the largest kind of job (${core.composed} steps, ${core.handles} handles), of 150 ms`,
+    core.composing / 150,
+    ms(core.composing),
+    "≤ 1",
+  ),
   ...(pair
     ? [
         row(

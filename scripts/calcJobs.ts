@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { knowledgeWith } from "../src/catalogue/knowledge";
 import type { Step } from "../src/core/run";
-import { sayStep } from "../src/core/run";
+import { clockOf, sayStep } from "../src/core/run";
 import { decide, draftBasis, signingBlockers, startOf } from "../src/core/record";
 import { applyEntry, emptyJob, type Entry, type Intent } from "../src/core/log";
 import type { Actor, JobState } from "../src/core/job";
@@ -92,8 +92,10 @@ function judged(given: Site): object {
 
 /** A step as it is read on site. */
 function shown(step: Step, system: UnitSystem): object {
-  const { question, statement, why } = sayStep(step, system);
-  const { id, kind: of, unit, stage, title, work, wait, water, power, needs, goal, cautions } = step;
+  const { question, statement, why, details, sets } = sayStep(step, system);
+  const { id, kind: of, unit, stage, title, work, water, power, needs, goal, cautions, read } = step;
+  const clock = clockOf(step);
+  const wait = step.wait ?? (clock === undefined ? undefined : { minutes: clock / 60_000 });
   return {
     id,
     kind: of,
@@ -110,16 +112,24 @@ function shown(step: Step, system: UnitSystem): object {
     needs,
     goal,
     cautions,
+    details,
+    read,
+    sets: sets.length > 0 ? sets : undefined,
   };
 }
 
-/** The run of a site, every judgement that would keep its design from being signed taken on and named in `notes`. */
-function composed(given: Site): object {
+/** A site's job with its design signed, and the judgements that were taken on for it. */
+export function signedJob(given: Site) {
   let job = planned(given);
   const taken = signingBlockers(job, knowledge);
   for (const { at: where, verdict } of taken)
     job = after(job, { kind: "verdictOverridden", at: where, rule: verdict.rule, why: "Asked of the core" });
-  job = after(job, { kind: "designSigned", seen: job.designSeq });
+  return { job: after(job, { kind: "designSigned", seen: job.designSeq }), taken };
+}
+
+/** The run of a site, every judgement that would keep its design from being signed taken on and named in `notes`. */
+function composed(given: Site): object {
+  const { job, taken } = signedJob(given);
   const { steps, rig } = startOf(job, knowledge);
   const overridden = taken.map(
     ({ at: where, verdict }) =>

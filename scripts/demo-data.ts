@@ -50,9 +50,11 @@ const signature = async (name: string) => {
   return { content, sha256: createHash("sha256").update(content).digest("hex") };
 };
 const knowledge = knowledgeWith();
+const zone = "Europe/Amsterdam";
 const { logs, files } = await demoJobs(
   knowledge,
   now,
+  zone,
   { imke: actor(0), tobias: actor(1), adaeze: actor(2) },
   signature,
 );
@@ -62,7 +64,7 @@ await saveCompany(
     name: "Saltmarsh Water Fitters",
     profile: "us",
     currency: "EUR",
-    timeZone: "Europe/Amsterdam",
+    timeZone: zone,
     waterOffFrom: "09:00",
     waterOffTo: "16:00",
     roDiscards: 2,
