@@ -134,9 +134,10 @@ describe("a goal", () => {
   });
 
   it.each<readonly [Order, string]>([
-    [{ is: "working", states: 2000 }, "2000 states seen"],
+    [{ is: "working", states: 2000, slow: false }, "Looking for the safest order, 2000 states seen"],
+    [{ is: "working", states: 9000, slow: true }, "Not found within two seconds"],
     [{ is: "failed" }, "did not run here"],
-    [{ is: "late", states: 4000 } as Order, "Not found within two seconds"],
+    [{ is: "late", states: 4000 } as Order, "Not found after 4000 states"],
     [{ is: "none", refusal: { reason: "The house would be dry" } } as Order, "The house would be dry"],
     [{ is: "found", moves: [] } as unknown as Order, "The rig stands so"],
   ])("that is %o says so", async (now, words) => {

@@ -15,7 +15,13 @@ import { VerdictMark } from "@/ui/VerdictMark";
 function OrderSaid({ order, filling }: { order: Order; filling: boolean }) {
   switch (order.is) {
     case "working":
-      return <p className="text-soft">Looking for the safest order…</p>;
+      return (
+        <p className="text-soft">
+          {order.slow
+            ? "No order was found in two seconds, it is looked for on: meanwhile go by the step, and mark each handle on the valves."
+            : "Looking for the safest order…"}
+        </p>
+      );
     case "none":
       return (
         <p>
@@ -25,9 +31,7 @@ function OrderSaid({ order, filling }: { order: Order; filling: boolean }) {
     case "late":
     case "failed":
       return (
-        <p className="text-soft">
-          No order was found in two seconds: go by the step, and mark each handle on the valves.
-        </p>
+        <p className="text-soft">No order was found: go by the step, and mark each handle on the valves.</p>
       );
     case "found":
       return order.moves.length === 0 && !filling ? (

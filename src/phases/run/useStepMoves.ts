@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 import type { JobState } from "@/core/job";
 import { circumstancesOf, rigLacks, waterOffAt, wishOf, type RunRig } from "@/core/job/runRig";
 import type { Rig, RigState } from "@/core/rig";
-import type { Step } from "@/core/run/step";
+import { clockOf, type Step } from "@/core/run/step";
 import { inSentence } from "@/core/words";
 import { useOrder, type Order } from "../valves/useOrder";
 import type { Run } from "./useRun";
@@ -35,16 +35,24 @@ export interface StepMovesOf {
   /** The rig, where the step wants something of it. */
   readonly rig?: RunRig;
   readonly order: Order;
-  /** Its buttons wait: the order is looked for, or the step has only just appeared. */
+  /** Its buttons wait: the order is looked for, or the step has only just appeared. What is turned without it is marked on the valves. */
   readonly looking: boolean;
   /** Something fills before the step is over, or is filling: it is heard by a person first (handbook 10, ruling 31). */
   readonly mustListen: boolean;
-  /** Nothing is left to turn, and yet the rig is not where the step wants it: the title of what it wants. */
+  /** The rig is not where the step wants it, and the step's own button would not bring it there: the title of what it wants. */
   readonly lacks?: string;
   /** Marks the listed moves as turned, as if each had been pressed, up to the first after which something fills. */
   readonly markListed: () => void;
   /** The words of a button that marks them too. */
   readonly withListed: (words: string) => string;
+}
+
+/** Is what the rig lacks said, rather than looked for or turned by the step's own button. */
+function lacking({ order, timed, filling }: { order: Order; timed: boolean; filling: boolean }): boolean {
+  if (filling) return false;
+  if (order.is === "working") return order.slow;
+  // A clock that has run does not turn what is listed: it began with everything turned.
+  return timed || order.is !== "found" || order.moves.length === 0;
 }
 
 /** Looks for the moves that a step wants, from where the rig stands; `over`: the step is finished, nothing is wanted any more. */
@@ -69,7 +77,7 @@ export function useStepMoves(job: JobState, step: Step, now: number, run: Run, o
     // While the order is looked for, what was turned would be left unmarked.
     looking: order.is === "working" || !settled,
     mustListen,
-    lacks: order.is === "working" || found.length > 0 || filling ? undefined : rigLacks(rig, step),
+    lacks: lacking({ order, timed: clockOf(step) !== undefined, filling }) ? rigLacks(rig, step) : undefined,
     markListed: () => {
       for (const m of listed)
         void run.send({ kind: "handleTurned", handle: m.move.handle, to: m.move.to, step: step.id });

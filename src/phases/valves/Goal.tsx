@@ -100,7 +100,8 @@ function Way({
     case "working":
       return (
         <p className="mt-2 text-soft">
-          Looking for the safest order{order.states > 0 ? `, ${order.states} states seen` : ""}…
+          {order.slow ? "Not found within two seconds, looking on" : "Looking for the safest order"}
+          {order.states > 0 ? `, ${order.states} states seen` : ""}…
         </p>
       );
     case "failed":
@@ -109,7 +110,7 @@ function Way({
       return (
         <p className="mt-2">
           <VerdictMark level="Unknown">
-            Not found within two seconds, after {order.states} states. Turn what is plain, then look again.
+            Not found after {order.states} states. Turn what is plain, then look again.
           </VerdictMark>
         </p>
       );

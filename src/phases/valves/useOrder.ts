@@ -5,11 +5,12 @@ import type { Ordered } from "@/workers/rig";
 
 export type Order =
   | Ordered
-  | { readonly is: "working"; readonly states: number }
+  /** Still looked for; `slow`: for so long that hands need not wait for it. */
+  | { readonly is: "working"; readonly states: number; readonly slow: boolean }
   | { readonly is: "failed" }
   | { readonly is: "idle" };
 
-/** After this the page says that nothing is found yet, and hands are free (handbook 4, Sequences); the search goes on. */
+/** After this the page says that nothing is found yet, and handles may be turned without it (handbook 4, Sequences); the search goes on. */
 const PATIENCE_MS = 2000;
 
 /** Fetches the search: a step that wants nothing of the rig does without it. */
@@ -52,7 +53,7 @@ export function useOrder(
     };
     const begun = performance.now();
     const progress = (states: number) =>
-      say({ is: performance.now() - begun < PATIENCE_MS ? "working" : "late", states });
+      say({ is: "working", states, slow: performance.now() - begun > PATIENCE_MS });
     fetchSearch()
       .then(({ searchOrder }) => {
         if (!live) return;
@@ -68,5 +69,9 @@ export function useOrder(
     // What the state and wish say is in the key.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
-  return !wish ? { is: "idle" } : result.key === key ? result.order : { is: "working", states: 0 };
+  return !wish
+    ? { is: "idle" }
+    : result.key === key
+      ? result.order
+      : { is: "working", states: 0, slow: false };
 }
