@@ -2,8 +2,8 @@ import { z } from "zod";
 import { knowledgeWith } from "../src/catalogue/knowledge";
 import type { Step } from "../src/core/run";
 import { clockOf, sayStep } from "../src/core/run";
-import { decide, draftBasis, signingBlockers, startOf } from "../src/core/record";
-import { applyEntry, emptyJob, type Entry, type Intent } from "../src/core/log";
+import { asIf, draftBasis, signingBlockers, startOf, type Thought } from "../src/core/record";
+import { emptyJob } from "../src/core/log";
 import type { Actor, JobState } from "../src/core/job";
 import { arrangements } from "../src/core/rig";
 import { tell } from "../src/core/tell";
@@ -29,32 +29,15 @@ const site = z.looseObject({
 });
 type Site = z.infer<typeof site>;
 
-type Wish = Intent extends infer I ? (I extends Intent ? Omit<I, "id"> : never) : never;
 const knowledge = knowledgeWith();
 const planner: Actor = { id: "calc", name: "Calc", role: "planner" };
-const at = "2026-01-01T08:00:00.000Z";
+const now = Date.UTC(2026, 0, 1, 8);
 
 /** The job after a wish, by the very decisions that the application takes; refuses the case where they are refused. */
-function after(job: JobState, wish: Wish): JobState {
-  const id = String(job.seq + 1).padStart(26, "0");
-  const decided = decide(job, { ...wish, id } as Intent, Date.parse(at), knowledge);
-  if (!decided.ok) {
-    const [field, error] = Object.entries(decided.fields ?? {})[0] ?? [];
-    return refuse(`${field ?? ("field" in wish ? wish.field : wish.kind)}: ${error ?? decided.error}`);
-  }
-  const seq = job.seq + 1;
-  const chain = {
-    v: 1,
-    job: job.id,
-    seq,
-    id,
-    at,
-    received: at,
-    by: planner,
-    previous: job.head,
-    hash: job.head,
-  };
-  return applyEntry(job, { ...chain, ...decided.entry } as Entry);
+function after(job: JobState, wish: Thought): JobState {
+  const next = asIf(job, wish, { by: planner, now, knowledge });
+  if (next.ok) return next.job;
+  return refuse(`${next.field ?? ("field" in wish ? wish.field : wish.kind)}: ${next.error}`);
 }
 
 /** A surveyed and designed job. */

@@ -5,7 +5,8 @@ import type { Knowledge } from "../core/job/knowledge";
 import { demandTables } from "./demand";
 import { feedLimits, tapLimits } from "./limits";
 import { pipes } from "./pipes";
-import { recipes, siteRecipe } from "./recipes";
+import { recipes as brought, siteRecipe } from "./recipes";
+import type { Recipe } from "../core/run/recipe";
 import { defaultSchools, schools, trainSchools } from "./schools";
 import { surveyFields } from "./survey";
 import { unitModels } from "./units";
@@ -18,25 +19,30 @@ const offeredOf = (models: Iterable<UnitModel>): UnitModel[] => [
 
 /**
  * The whole catalogue as the core's decisions take it, with the company's schools. `models` are all versions of its units, `offered` those for
- * new designs; without them the units that Brant brings along.
+ * new designs; without them the units that Brant brings along. `recipes` are the newest versions of units' recipes and `site` that of the site's; without
+ * them those that Brant brings along.
  */
 export function knowledgeWith({
   schools: chosen = defaultSchools,
   roDiscards = 2,
   models = [...unitModels.values()],
   offered = offeredOf(models),
+  recipes = brought,
+  site = siteRecipe,
 }: {
   readonly schools?: Readonly<Record<string, string>>;
   readonly roDiscards?: number;
   readonly models?: readonly UnitModel[];
   readonly offered?: readonly UnitModel[];
+  readonly recipes?: ReadonlyMap<string, Recipe>;
+  readonly site?: Recipe;
 } = {}): Knowledge {
   return {
     fields: surveyFields,
     models: new Map(models.map((m) => [modelKey({ model: m.code, version: m.version }), m])),
     offered,
     recipes,
-    siteRecipe,
+    siteRecipe: site,
     schoolChoices: schools.map((s) => ({
       id: s.id,
       question: s.question,

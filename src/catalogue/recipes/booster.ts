@@ -8,6 +8,7 @@ export const booster: Recipe = {
   id: "booster",
   version: 4,
   title: "Booster pump",
+  families: ["booster"],
   steps: [
     {
       id: "relieved",

@@ -12,6 +12,7 @@ export const carbonTank: Recipe = {
   id: "carbon-tank",
   version: 3,
   title: "Carbon tank, no backwash valve",
+  families: ["carbonTank"],
   steps: [
     {
       id: "fillHose",

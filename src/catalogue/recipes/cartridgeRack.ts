@@ -8,6 +8,7 @@ export const cartridgeRack: Recipe = {
   id: "cartridge-rack",
   version: 3,
   title: "Whole-house cartridges",
+  families: ["cartridge"],
   steps: [
     {
       id: "bracket",

@@ -13,6 +13,7 @@ export const conditioner: Recipe = {
   id: "conditioner",
   version: 3,
   title: "Salt-free conditioner",
+  families: ["conditioner"],
   steps: [
     {
       id: "place",

@@ -26,6 +26,7 @@ export const lineDevice: Recipe = {
   id: "line-device",
   version: 1,
   title: "Restrictor or check valve",
+  families: ["restrictor", "checkValve"],
   steps: [fit, deviceDry],
 };
 
@@ -34,6 +35,7 @@ export const reducingValve: Recipe = {
   id: "reducing-valve",
   version: 1,
   title: "Reducing valve",
+  families: ["reducer"],
   steps: [
     fit,
     deviceDry,
@@ -54,6 +56,7 @@ export const expansionVessel: Recipe = {
   id: "expansion-vessel",
   version: 1,
   title: "Expansion vessel",
+  families: ["expansionVessel"],
   steps: [
     {
       id: "precharge",
@@ -74,6 +77,7 @@ export const houseBooster: Recipe = {
   id: "house-booster",
   version: 1,
   title: "Booster pump for the house",
+  families: ["booster"],
   steps: [
     fit,
     serial,

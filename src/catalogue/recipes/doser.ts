@@ -6,6 +6,7 @@ export const doser: Recipe = {
   id: "doser",
   version: 1,
   title: "Chlorine dosing",
+  families: ["doser"],
   steps: [
     {
       id: "place",

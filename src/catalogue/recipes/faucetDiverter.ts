@@ -23,6 +23,7 @@ export const faucetDiverter: Recipe = {
   id: "faucet-diverter",
   version: 3,
   title: "Faucet diverter",
+  families: ["pointFilter"],
   steps: [
     {
       id: "thread",

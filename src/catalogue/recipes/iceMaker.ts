@@ -5,6 +5,7 @@ export const iceMaker: Recipe = {
   id: "ice-maker",
   version: 2,
   title: "Ice-maker branch",
+  families: ["iceMaker"],
   steps: [
     {
       id: "fit",

@@ -7,6 +7,7 @@ export const inLine: Recipe = {
   id: "in-line",
   version: 4,
   title: "In-line cartridge",
+  families: ["pointFilter"],
   steps: [
     {
       id: "fit",

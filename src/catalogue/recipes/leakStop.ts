@@ -6,6 +6,7 @@ export const leakStop: Recipe = {
   id: "leak-stop",
   version: 3,
   title: "Leak stop",
+  families: ["leakStop"],
   steps: [
     {
       id: "fit",

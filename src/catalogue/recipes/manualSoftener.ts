@@ -10,6 +10,7 @@ export const manualSoftener: Recipe = {
   id: "manual-softener",
   version: 4,
   title: "Manual softener",
+  families: ["manualSoftener"],
   steps: [
     {
       id: "ready",

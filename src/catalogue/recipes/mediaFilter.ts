@@ -9,6 +9,7 @@ export const mediaFilter: Recipe = {
   id: "media-filter",
   version: 1,
   title: "Media filter",
+  families: ["mediaFilter"],
   steps: [
     {
       id: "place",

@@ -10,6 +10,7 @@ export const pointFilter: Recipe = {
   id: "point-filter",
   version: 4,
   title: "Under-sink filter",
+  families: ["pointFilter"],
   steps: [
     {
       id: "height",

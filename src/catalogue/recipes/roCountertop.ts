@@ -9,6 +9,7 @@ export const roCountertop: Recipe = {
   id: "ro-countertop",
   version: 4,
   title: "Countertop RO",
+  families: ["ro"],
   steps: [
     stopProved,
     {

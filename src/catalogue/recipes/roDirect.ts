@@ -19,6 +19,7 @@ export const roDirect: Recipe = {
   id: "ro-direct",
   version: 4,
   title: "Direct RO",
+  families: ["ro"],
   steps: [
     stopProved,
     feedAdapter,

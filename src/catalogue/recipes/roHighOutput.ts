@@ -9,6 +9,7 @@ export const roHighOutput: Recipe = {
   id: "ro-high-output",
   version: 4,
   title: "High-output RO",
+  families: ["ro"],
   steps: [
     stopProved,
     {

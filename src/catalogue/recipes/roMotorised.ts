@@ -19,6 +19,7 @@ export const roMotorised: Recipe = {
   id: "ro-motorised",
   version: 1,
   title: "Motorised RO under the counter",
+  families: ["ro"],
   steps: [
     stopProved,
     feedAdapter,

@@ -380,5 +380,6 @@ export const roTank: Recipe = {
   id: "ro-tank",
   version: 4,
   title: "RO with tank",
+  families: ["ro"],
   steps: [...place, ...join, ...firstWater, ...running],
 };

@@ -8,6 +8,7 @@ export const scaleControl: Recipe = {
   id: "scale-control",
   version: 4,
   title: "Scale-control media tank",
+  families: ["scaleControl"],
   steps: [
     {
       id: "place",

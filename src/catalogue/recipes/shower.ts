@@ -7,6 +7,7 @@ export const shower: Recipe = {
   id: "shower",
   version: 3,
   title: "Shower filter",
+  families: ["pointFilter"],
   steps: [
     {
       id: "fit",

@@ -49,6 +49,7 @@ export const siteRecipe: Recipe = {
   id: "site",
   version: 5,
   title: "Site",
+  families: [],
   steps: [
     {
       id: "boxes",

@@ -9,6 +9,7 @@ export const softener: Recipe = {
   id: "softener",
   version: 3,
   title: "Softener",
+  families: ["softener"],
   steps: [
     {
       id: "saltTank",

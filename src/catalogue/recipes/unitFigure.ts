@@ -1,6 +1,4 @@
-import type { RecipeStep } from "../../core/run/recipe";
-
-type WordFigure = NonNullable<RecipeStep["figures"]>[string];
+import type { WordFigure } from "../../core/run/recipe";
 
 /** A length that the unit states, with what is usual where it states none. */
 export const lengthOf = (of: string, us: string, metric: string): WordFigure => ({

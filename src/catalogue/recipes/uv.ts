@@ -125,6 +125,7 @@ export const uv: Recipe = {
   id: "uv",
   version: 4,
   title: "UV, whole house",
+  families: ["uv"],
   steps: [
     {
       id: "place",

@@ -12,6 +12,7 @@ export const uvPoint: Recipe = {
   id: "uv-point",
   version: 4,
   title: "LED UV reactor",
+  families: ["uvPoint"],
   steps: [
     {
       id: "inspect",

@@ -7,6 +7,7 @@ export const uvRack: Recipe = {
   id: "uv-rack",
   version: 3,
   title: "UV rack with sediment and carbon",
+  families: ["uv"],
   steps: [
     {
       id: "place",

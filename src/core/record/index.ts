@@ -5,3 +5,5 @@ export * from "./office";
 export { computedPlaces } from "./computed";
 export * from "./readingContext";
 export * from "./summary";
+export { asIf, type Thought } from "./asIf";
+export { rehearse, type Rehearsal, type Sample, type Stuck } from "./rehearsal";

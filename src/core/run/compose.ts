@@ -206,7 +206,7 @@ function chainsOf(input: ComposeInput): Chain[] {
 /**
  * Weaves the site recipe and each unit's recipes into the job's steps, in order, with what each must wait for (handbook 5, Composition).
  * A step waits for the one before it in its own chain and for the last site step before it; a step that gathers waits for all before it,
- * so that passive waits overlap with other work and holds keep their order. From an unsafe source nothing beside the line gets its first water before
+ * so that passive waits overlap with other work and holds keep their order. What a recipe names besides (`after`) is waited for where it belongs to the job. From an unsafe source nothing beside the line gets its first water before
  * the line is in service (handbook 10, rulings 26 and 28). A cycle of no repeats is left out.
  */
 export function composeRun(input: ComposeInput): Step[] {
@@ -227,6 +227,7 @@ export function composeRun(input: ComposeInput): Step[] {
         a.index - b.index,
     );
 
+  const isComposed = new Set(woven.map(({ template, chain }) => `${chain.key}.${template.id}`));
   const steps: Step[] = [];
   const lastOf = new Map<string, string>();
   const isInLine = (c: Chain) => c.connects === "line";
@@ -237,7 +238,10 @@ export function composeRun(input: ComposeInput): Step[] {
     // From its first water on a unit and what stands on its lines are one.
     const waitsFor = (c: Chain) => c.group === chain.group || (behindUnsafe && isInLine(c));
     const before = hasWater ? chains.filter(waitsFor).map((c) => lastOf.get(c.key)) : [lastOf.get(chain.key)];
-    const needs = template.gathers ? [...lastOf.values()] : [...before, lastOf.get("site")];
+    const after = (template.after ?? []).map((id) => `${chain.key}.${id}`).filter((id) => isComposed.has(id));
+    const needs = template.gathers
+      ? [...lastOf.values(), ...after]
+      : [...before, lastOf.get("site"), ...after];
     steps.push({ ...base, needs: [...new Set(needs.filter((id) => id !== undefined))] });
     lastOf.set(chain.key, base.id);
   }

@@ -1,12 +1,12 @@
 import type { UnitFit, UnitModel, UnitPort } from "../families";
 import type { Figures, Named, Written } from "../words";
 import type { ComposeInput } from "./input";
-import type { RecipeFigure, RecipeStep } from "./recipe";
+import type { RecipeFigure, RecipeStep, WordFigure } from "./recipe";
 
 type Defaults = ComposeInput["defaults"];
 
-/** What stands at a path of a unit's figures; undefined where it states nothing. */
-export function pathOf(model: UnitModel, path: string): unknown {
+/** What stands at a path of a unit's figures, or of a step; undefined where it states nothing. */
+export function pathOf(model: object, path: string): unknown {
   return path
     .split(".")
     .reduce<unknown>(
@@ -97,8 +97,6 @@ export function listed(
     figures: lists.includes("ports") ? Object.assign({}, ...ports.map((p) => p.of)) : {},
   };
 }
-
-type WordFigure = NonNullable<RecipeStep["figures"]>[string];
 
 function figureOf(written: WordFigure, model: UnitModel | undefined): Named | Written | undefined {
   if (!("of" in written)) return written;

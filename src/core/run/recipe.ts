@@ -2,7 +2,7 @@ import { z } from "zod";
 import { connections } from "../families/unit";
 import { arrangements } from "../rig/compose/part";
 import { quantities, type Quantity } from "../units";
-import { stages, type Step } from "./step";
+import { stages, stepKinds, type Step } from "./step";
 
 const unitFigure = z.string().regex(/^[a-zA-Z0-9.]+$/);
 /**
@@ -75,7 +75,7 @@ export const recipeStepSchema = z
   .strictObject({
     id: z.string().regex(/^[a-z][a-zA-Z0-9]*$/),
     stage: z.enum(stages),
-    kind: z.enum(["do", "check", "turn", "flow", "soak", "read", "cycle", "record", "hold"]),
+    kind: z.enum(stepKinds),
     /** Names the step in every unit system, so it holds no figure. */
     title: z.string().min(3).max(90),
     why: z.string().min(3),
@@ -129,6 +129,8 @@ export const recipeStepSchema = z
     when: z.array(condition).optional(),
     /** Waits for every step before it, not only its own chain. */
     gathers: z.boolean().optional(),
+    /** Steps of the same recipe that it waits for besides the one before it. */
+    after: z.array(z.string()).min(1).optional(),
   })
   .superRefine((s, ctx) => {
     const needed = {
@@ -140,17 +142,25 @@ export const recipeStepSchema = z
       hold: s.hold,
     } as const;
     if (s.kind in needed && needed[s.kind as keyof typeof needed] === undefined)
-      ctx.addIssue(`step ${s.id} is a ${s.kind} but says nothing of it`);
-    if (s.kind === "record" && !s.record) ctx.addIssue(`step ${s.id} records nothing`);
+      ctx.addIssue({
+        code: "custom",
+        path: [s.kind],
+        message: `step ${s.id} is a ${s.kind} but says nothing of it`,
+      });
+    if (s.kind === "record" && !s.record)
+      ctx.addIssue({ code: "custom", path: ["record"], message: `step ${s.id} records nothing` });
   });
 
 export const recipeSchema = z.strictObject({
   id: z.string(),
   version: z.number().int().positive(),
-  title: z.string(),
-  steps: z.array(recipeStepSchema).min(1),
+  title: z.string().min(3, "Name the recipe").max(60, "At most 60 characters"),
+  /** Families whose units may be started by it; none: it is of the site. */
+  families: z.array(z.string()),
+  steps: z.array(recipeStepSchema).min(1, "A recipe has a step at least"),
 });
 export type StepCondition = z.infer<typeof condition>;
+export type WordFigure = z.infer<typeof wordFigure>;
 export type RecipeStep = z.infer<typeof recipeStepSchema>;
 export type Recipe = z.infer<typeof recipeSchema>;
 export type { Step };

@@ -4,7 +4,8 @@ import type { Wish } from "../rig";
 import type { UnitSystem } from "../units";
 import { sayFor, sayText, type Figures, type Named, type Text, type Written } from "../words";
 
-export type StepKind = "do" | "check" | "turn" | "flow" | "soak" | "read" | "cycle" | "record" | "hold";
+export const stepKinds = ["do", "check", "turn", "flow", "soak", "read", "cycle", "record", "hold"] as const;
+export type StepKind = (typeof stepKinds)[number];
 export type WaterState = "off" | "bypassed" | "on" | "any";
 
 /** The order in which the parts of recipes are woven together (handbook 5, Composition). */

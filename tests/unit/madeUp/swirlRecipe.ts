@@ -5,6 +5,7 @@ export const swirlRecipe: Recipe = {
   id: "swirl",
   version: 1,
   title: "Swirl separator",
+  families: ["swirl"],
   steps: [
     {
       id: "hang",
