@@ -4,7 +4,7 @@ import { migrate } from "drizzle-orm/mysql2/migrator";
 import { createConnection } from "mysql2/promise";
 
 /** Tables of which the running application may only add rows. */
-const appendOnly = new Set(["job_log", "file_content", "unit_version"]);
+const appendOnly = new Set(["job_log", "file_content", "unit_version", "recipe_version"]);
 
 /**
  * Brings a database to the current schema under a lock, then gives the application's user what it needs and no more:

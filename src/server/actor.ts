@@ -6,7 +6,7 @@ import { knowledgeWith } from "@/catalogue/knowledge";
 import type { Company } from "@/core/site";
 import type { UnitSystem } from "@/core/units";
 import { loadCompany } from "@/data/queries/company";
-import { catalogueUnits } from "./catalogue";
+import { catalogueRecipes, catalogueUnits, newestRecipes } from "./catalogue";
 import { database } from "./database";
 import { sessionPerson } from "./session";
 import { may, type Action } from "./permissions";
@@ -21,7 +21,12 @@ export interface Person extends Actor {
 
 const remembered = globalThis as typeof globalThis & {
   brantCompany?: { readonly settings: Company; readonly checked: number };
-  brantKnowledge?: { readonly units: unknown; readonly schools: string; readonly knowledge: Knowledge };
+  brantKnowledge?: {
+    readonly units: unknown;
+    readonly recipes: unknown;
+    readonly schools: string;
+    readonly knowledge: Knowledge;
+  };
 };
 
 /** For so long what another instance saved of the company's settings may be unseen. */
@@ -47,17 +52,19 @@ export const company = cache(async (): Promise<Company> => {
  */
 export async function knowledge(fresh = false): Promise<Knowledge> {
   const [settings, units] = await Promise.all([fresh ? freshCompany() : company(), catalogueUnits(fresh)]);
+  const recipes = await catalogueRecipes();
   const schools = JSON.stringify([settings.schools, settings.roDiscards]);
   const had = remembered.brantKnowledge;
-  if (had && had.units === units && had.schools === schools) return had.knowledge;
+  if (had && had.units === units && had.recipes === recipes && had.schools === schools) return had.knowledge;
   const lines = [...units.values()];
   const made = knowledgeWith({
     schools: settings.schools,
     roDiscards: settings.roDiscards,
     models: lines.flatMap((l) => l.versions),
     offered: lines.flatMap((l) => (l.retired ? [] : l.versions.slice(0, 1))),
+    ...newestRecipes(recipes),
   });
-  remembered.brantKnowledge = { units, schools, knowledge: made };
+  remembered.brantKnowledge = { units, recipes, schools, knowledge: made };
   return made;
 }
 

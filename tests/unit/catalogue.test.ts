@@ -16,6 +16,7 @@ import {
 } from "@/catalogue/units";
 
 import { cellFrom, changesBetween, figureText } from "@/phases/catalogue/figureText";
+import { recipes } from "@/catalogue/recipes";
 import { readCatalogueFile, type ReadFile } from "@/phases/catalogue/read";
 import type { UnitLine } from "@/server/catalogue";
 
@@ -24,7 +25,7 @@ const lines: ReadonlyMap<string, UnitLine> = new Map(all.map((m) => [m.code, { v
 const book = async (rows: readonly (readonly Cell[])[]) =>
   await writeExcelFile(rows.map((r) => [...r])).toBuffer();
 const read = async (content: Buffer | string) => {
-  const r = await readCatalogueFile(Buffer.from(content), lines, "us");
+  const r = await readCatalogueFile(Buffer.from(content), { units: lines, recipes, profile: "us" });
   if ("error" in r) throw new Error(r.error);
   return r;
 };
@@ -210,7 +211,10 @@ describe("units in from a file", () => {
   });
   it("answers in words to what is no catalogue", async () => {
     for (const content of ["hello", "{}", "PK nonsense", "[", ""])
-      expect(await readCatalogueFile(Buffer.from(content), lines, "us"), content).toHaveProperty("error");
+      expect(
+        await readCatalogueFile(Buffer.from(content), { units: lines, recipes, profile: "us" }),
+        content,
+      ).toHaveProperty("error");
     expect(fromSheet([])).toEqual({ units: [], unknown: [] });
   });
   it("never throws on cells of any kind, and takes nothing that the schema refuses", () => {

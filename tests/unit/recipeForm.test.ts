@@ -2,14 +2,27 @@ import { describe, expect, it } from "vitest";
 import { recipes } from "@/catalogue/recipes";
 import { siteRecipe } from "@/catalogue/recipes/site";
 import { conditionExamples, conditionFrom, conditionText, figureFrom, isUnread } from "@/core/run/notation";
-import { stepFromTexts, stepTexts } from "@/core/run/recipeForm";
+import { recipeFromTexts, recipeTexts, stepFromTexts, stepName, stepTexts } from "@/core/run/recipeForm";
 
 const all = [siteRecipe, ...recipes.values()];
 const fill = recipes.get("cartridge-rack")!.steps.find((s) => s.id === "fill")!;
 
 describe("a recipe's step as a form", () => {
-  it.each(all.map((r) => [r.id, r] as const))("is the same read back: %s", (_, { steps }) => {
+  it.each(all.map((r) => [r.id, r] as const))("is the same read back: %s", (_, r) => {
+    const { steps } = r;
     for (const step of steps) expect(stepFromTexts(step.id, stepTexts(step))).toEqual({ step });
+    expect(recipeFromTexts(r, recipeTexts(r))).toEqual({ recipe: r });
+  });
+
+  it("says beside which field of which step something is wrong, and what is wrong with the whole", () => {
+    const rack = recipes.get("cartridge-rack")!;
+    const texts = { ...recipeTexts(rack), [stepName("fill", "work")]: "ten", title: " " };
+    expect(recipeFromTexts(rack, texts)).toEqual({
+      errors: { "fill/work": "Write a number", title: "Name the recipe" },
+    });
+    expect(recipeFromTexts(rack, { ...recipeTexts(rack), order: "" })).toEqual({
+      errors: { order: "A recipe has a step at least" },
+    });
   });
 
   it.each([

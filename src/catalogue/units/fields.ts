@@ -9,7 +9,6 @@ import {
   type UnitModel,
 } from "../../core/families";
 import type { Quantity } from "../../core/units";
-import { recipes } from "../recipes";
 
 /** How one figure of a unit is written, shown, and carried in a spreadsheet. */
 export type UnitField = FigureKind & {
@@ -22,7 +21,6 @@ export type UnitField = FigureKind & {
 };
 
 const familyChoices: readonly Choice[] = families.map(({ id, label }) => ({ id, label }));
-const recipeChoices: readonly Choice[] = [...recipes.keys()].map((id) => ({ id, label: id }));
 
 /** Figures of every unit that stand last, below those of its family. */
 const atEnd = ["serials", "limits", "fit", "startUp"];
@@ -51,7 +49,8 @@ export const unitFields: readonly UnitField[] = [
   ...common.filter((f) => f.path !== "code" && f.path !== "name" && !isLast(f)),
   ...familyFields(),
   ...common.filter((f) => f.path === "serials"),
-  { path: "recipes", label: "Recipes", kind: "many", options: recipeChoices },
+  // What may be chosen is the company's: `withRecipes`.
+  { path: "recipes", label: "Recipes", kind: "many", options: [] },
   ...common.filter((f) => f.path === "limits"),
   ...common.filter((f) => f.path.startsWith("startUp.") || f.path.startsWith("fit.")),
 ];
@@ -77,6 +76,13 @@ const read = (model: unknown, path: string): unknown =>
 /** The fields that a family states. */
 export const fieldsOf = (family: string): readonly UnitField[] =>
   unitFields.filter((f) => !f.families || f.families.includes(family));
+/** Fields with the recipes that may be chosen of, by their ids. */
+export const withRecipes = (fields: readonly UnitField[], ids: readonly string[]): readonly UnitField[] =>
+  fields.map((f) =>
+    f.path === "recipes" && f.kind === "many"
+      ? { ...f, options: ids.map((id): Choice => ({ id, label: id })) }
+      : f,
+  );
 /** What stands at a field of a unit; undefined where it states nothing. */
 export const figureAt = (model: UnitModel, f: UnitField): unknown => read(model, f.path);
 

@@ -1,7 +1,7 @@
 import type { UnitModel } from "../../core/families";
 import { unitList } from "./list";
 
-export { unitSchema } from "./schema";
+export { unitSchema, unitSchemaWith, type KnownRecipes } from "./schema";
 export * from "./fields";
 
 /** Every unit by its code, the house's line first. */

@@ -3,13 +3,27 @@ import { families, unitFigures, type UnitModel } from "../../core/families";
 import { parseQuantity, printStated } from "../../core/units";
 import { fieldsOf, figureAt } from "./fields";
 import { waterKeys } from "../../core/water";
-import { recipes } from "../recipes";
+import type { Recipe } from "../../core/run";
+import { recipes as brought } from "../recipes";
 
-const recipeNames = z
-  .array(
-    z.string().refine((r) => recipes.has(r), { error: (i) => `There is no recipe “${String(i.input)}”` }),
-  )
-  .min(1, "Attach at least one recipe");
+/** Recipes that a unit may be started by, by their id, with the families they are for. */
+export type KnownRecipes = ReadonlyMap<string, Pick<Recipe, "families">>;
+
+/** Recipes that are not there, or are for other families. */
+const recipeIssues = (m: UnitModel, recipes: KnownRecipes): Issue[] =>
+  m.recipes.flatMap((id): Issue[] => {
+    const recipe = recipes.get(id);
+    const path = ["recipes"];
+    if (!recipe) return [{ path, message: `There is no recipe “${id}”` }];
+    return recipe.families.includes(m.family)
+      ? []
+      : [
+          {
+            path,
+            message: `“${id}” is for ${recipe.families.join(", ") || "the site"}, not for ${m.family}`,
+          },
+        ];
+  });
 
 /** The records that families state, each optional: whether one is needed, its family says. */
 const records: Readonly<Record<string, z.ZodType>> = Object.fromEntries(
@@ -74,15 +88,15 @@ const writtenIssues = (m: UnitModel): Issue[] =>
         ];
   });
 
-/** What a unit of the catalogue must state; figures in canonical units. Built from the figures of all families. */
-export const unitSchema = z
-  .strictObject({
-    ...unitFigures,
-    family: z.enum(families.map((f) => f.id) as [string, ...string[]]),
-    recipes: recipeNames,
-    ...records,
-  })
-  .superRefine((unit, ctx) => {
+const unitShape = z.strictObject({
+  ...unitFigures,
+  family: z.enum(families.map((f) => f.id) as [string, ...string[]]),
+  ...records,
+});
+
+/** What a unit of the catalogue must state; figures in canonical units. Built from the figures of all families. `recipes` are those that it may name. */
+export const unitSchemaWith = (recipes: KnownRecipes): z.ZodType<UnitModel> =>
+  unitShape.superRefine((unit, ctx) => {
     const m = unit as unknown as UnitModel;
     const own = families.find((f) => f.id === m.family)!.faults?.(m) ?? [];
     for (const { path, message } of [
@@ -91,6 +105,10 @@ export const unitSchema = z
       ...limitIssues(m),
       ...lossIssues(m),
       ...writtenIssues(m),
+      ...recipeIssues(m, recipes),
     ])
       ctx.addIssue({ code: "custom", path: [...path], message });
   }) as unknown as z.ZodType<UnitModel>;
+
+/** The same, with the recipes that Brant brings along. */
+export const unitSchema: z.ZodType<UnitModel> = unitSchemaWith(brought);

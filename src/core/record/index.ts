@@ -6,4 +6,4 @@ export { computedPlaces } from "./computed";
 export * from "./readingContext";
 export * from "./summary";
 export { asIf, type Thought } from "./asIf";
-export { rehearse, type Rehearsal, type Sample, type Stuck } from "./rehearsal";
+export { knowledgeTrying, rehearse, type Rehearsal, type Sample, type Stuck } from "./rehearsal";

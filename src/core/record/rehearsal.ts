@@ -1,9 +1,11 @@
 import { rigLacks, wishOf, circumstancesOf } from "../job/runRig";
 import { isFinished, waitsFor, type Actor, type JobState, type Knowledge } from "../job";
+import { modelKey, type UnitModel } from "../families";
 import { emptyJob } from "../log";
 import { aimed } from "../rig/goals";
 import { whyNot } from "../rig/whyNot";
 import { loopIn } from "../run/loop";
+import type { Recipe } from "../run/recipe";
 import type { Step } from "../run/step";
 import { inSentence } from "../words";
 import { applied, asIf, type Thought } from "./asIf";
@@ -14,6 +16,21 @@ import { signingBlockers } from "./office";
 export interface Sample {
   readonly answers: Readonly<Record<string, string>>;
   readonly units: readonly string[];
+}
+
+/** What the office knows, with a recipe tried: of the site, or of a unit that is started by it for once. */
+export function knowledgeTrying(knowledge: Knowledge, recipe: Recipe, unit?: UnitModel): Knowledge {
+  if (recipe.id === knowledge.siteRecipe.id) return { ...knowledge, siteRecipe: recipe };
+  const recipes = new Map([...knowledge.recipes, [recipe.id, recipe]]);
+  if (!unit) return { ...knowledge, recipes };
+  const started = { ...unit, recipes: [recipe.id] };
+  const key = modelKey({ model: unit.code, version: unit.version });
+  return {
+    ...knowledge,
+    recipes,
+    models: new Map([...knowledge.models, [key, started]]),
+    offered: knowledge.offered.map((m) => (m.code === unit.code ? started : m)),
+  };
 }
 
 /** Where a run that is only thought of stops. */

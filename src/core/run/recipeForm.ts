@@ -10,7 +10,9 @@ import {
   type Unread,
 } from "./notation";
 import {
+  recipeSchema,
   recipeStepSchema,
+  type Recipe,
   type RecipeFigure,
   type RecipeStep,
   type StepCondition,
@@ -238,6 +240,47 @@ export function stepFromTexts(
   for (const { path, message } of parsed.error?.issues ?? []) {
     const field = fieldAt(path.filter((p) => typeof p !== "number").join("."));
     errors[field] ??= (texts[field] ?? "").trim() === "" ? "Fill this in" : message;
+  }
+  return { errors };
+}
+
+/** The name that a field of a step has in a recipe's form. */
+export const stepName = (step: string, path: string): string => `${step}/${path}`;
+
+/** A recipe as the texts of a form: its own, the order of its steps, and each step's by `stepName`. */
+export function recipeTexts(recipe: Recipe): Record<string, string> {
+  const steps = recipe.steps.flatMap((s) =>
+    Object.entries(stepTexts(s)).map(([path, text]) => [stepName(s.id, path), text] as const),
+  );
+  return {
+    title: recipe.title,
+    families: recipe.families.join(", "),
+    order: recipe.steps.map((s) => s.id).join(", "),
+    ...Object.fromEntries(steps),
+  };
+}
+
+/** The recipe that the texts of a form say, or what to change, by the form's names. */
+export function recipeFromTexts(
+  { id, version }: Pick<Recipe, "id" | "version">,
+  texts: Readonly<Record<string, string | undefined>>,
+): { readonly recipe: Recipe } | { readonly errors: Readonly<Record<string, string>> } {
+  const namesIn = (text = ""): string[] => ways.names.read(text) as string[];
+  const errors: Record<string, string> = {};
+  const steps = namesIn(texts.order).flatMap((step): RecipeStep[] => {
+    const own = Object.fromEntries(stepFields.map(({ path }) => [path, texts[stepName(step, path)]]));
+    const read = stepFromTexts(step, own);
+    if ("step" in read) return [read.step];
+    for (const [path, error] of Object.entries(read.errors)) errors[stepName(step, path)] = error;
+    return [];
+  });
+  const said = { id, version, title: (texts.title ?? "").trim(), families: namesIn(texts.families), steps };
+  const parsed = recipeSchema.safeParse(said);
+  if (parsed.success && Object.keys(errors).length === 0) return { recipe: parsed.data };
+  for (const { path, message } of parsed.error?.issues ?? []) {
+    const name = path[0] === "steps" ? "order" : String(path[0]);
+    // Steps that could not be read are missing from it: they say so themselves.
+    if (name !== "order" || Object.keys(errors).length === 0) errors[name] ??= message;
   }
   return { errors };
 }

@@ -1,8 +1,9 @@
 import type { UnitModel } from "../../core/families";
+import type { Recipe } from "../../core/run";
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
 
 import { errno, DUPLICATE, inTransaction, type Database } from "../database";
-import { dataSheet, job, unitRetired, unitVersion } from "../schema";
+import { dataSheet, job, recipeVersion, unitRetired, unitVersion } from "../schema";
 
 export interface VersionRow {
   readonly code: string;
@@ -19,17 +20,32 @@ export interface RetiredRow {
   readonly retiredAt: Date;
 }
 
-/** Versions of units that the company wrote, oldest first, and the units it no longer offers. */
-export async function ownCatalogue(
-  db: Database,
-): Promise<{ readonly versions: readonly VersionRow[]; readonly retired: readonly RetiredRow[] }> {
-  const [versions, retired] = await Promise.all([
+export interface RecipeRow {
+  readonly recipe: Recipe;
+  readonly why: string;
+  readonly byName: string;
+  readonly createdAt: Date;
+}
+export interface OwnCatalogue {
+  readonly versions: readonly VersionRow[];
+  readonly retired: readonly RetiredRow[];
+  readonly recipes: readonly RecipeRow[];
+}
+
+/** Versions of units and recipes that the company wrote, oldest first, and the units it no longer offers. */
+export async function ownCatalogue(db: Database): Promise<OwnCatalogue> {
+  const [versions, retired, recipes] = await Promise.all([
     db.select().from(unitVersion).orderBy(asc(unitVersion.code), asc(unitVersion.version)),
     db.select().from(unitRetired),
+    db.select().from(recipeVersion).orderBy(asc(recipeVersion.id), asc(recipeVersion.version)),
   ]);
   return {
     versions: versions.map((v) => ({ ...v, figures: { ...(v.figures as UnitModel), version: v.version } })),
     retired,
+    recipes: recipes.map((r) => ({
+      ...r,
+      recipe: { ...(r.recipe as Recipe), id: r.id, version: r.version },
+    })),
   };
 }
 
@@ -37,7 +53,7 @@ export async function ownCatalogue(
 export async function catalogueMark(db: Database): Promise<string> {
   const [row] = await db
     .select({
-      mark: sql<string>`concat((select count(*) from ${unitVersion}), '.', (select concat(count(*), '.', coalesce(max(${unitRetired.retiredAt}), '')) from ${unitRetired}))`,
+      mark: sql<string>`concat((select count(*) from ${unitVersion}), '.', (select count(*) from ${recipeVersion}), '.', (select concat(count(*), '.', coalesce(max(${unitRetired.retiredAt}), '')) from ${unitRetired}))`,
     })
     .from(sql`dual`);
   return String(row?.mark);
@@ -66,6 +82,21 @@ export async function addVersions(
         })),
       ),
     );
+    return true;
+  } catch (error) {
+    if (errno(error) === DUPLICATE) return false;
+    throw error;
+  }
+}
+
+/** Writes a version of a recipe. `false` when somebody wrote that version meanwhile. */
+export async function addRecipe(
+  db: Database,
+  row: RecipeRow,
+): Promise<boolean> {
+  const { recipe, ...said } = row;
+  try {
+    await db.insert(recipeVersion).values({ id: recipe.id, version: recipe.version, recipe, ...said });
     return true;
   } catch (error) {
     if (errno(error) === DUPLICATE) return false;

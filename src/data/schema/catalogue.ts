@@ -18,6 +18,20 @@ export const unitVersion = mysqlTable(
   ],
 );
 
+/** Recipes that the company copied or changed. Append-only, as units are: what a version said is known for ever. */
+export const recipeVersion = mysqlTable(
+  "recipe_version",
+  {
+    id: varchar("id", { length: 40 }).notNull(),
+    version: int("version").notNull(),
+    recipe: jsonText("recipe").notNull(),
+    why: varchar("why", { length: 300 }).notNull(),
+    byName: varchar("by_name", { length: 120 }).notNull(),
+    createdAt: moment("created_at").notNull(),
+  },
+  (t) => [primaryKey({ name: "recipe_version_key", columns: [t.id, t.version] })],
+);
+
 /** Units that are not offered for new designs any more; their figures stay. */
 export const unitRetired = mysqlTable("unit_retired", {
   code: varchar("code", { length: 20 }).primaryKey(),

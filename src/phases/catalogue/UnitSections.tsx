@@ -1,7 +1,7 @@
 import type { Route } from "next";
-import { recipes } from "@/catalogue/recipes";
 import { fieldsOf } from "@/catalogue/units";
 import { connectionOf, type UnitModel } from "@/core/families";
+import type { Recipe } from "@/core/run";
 import type { UnitSystem } from "@/core/units";
 import type { jobsWith } from "@/data/queries/catalogue";
 import type { catalogueUnits } from "@/server/catalogue";
@@ -119,30 +119,27 @@ export function InJobs({ jobs }: { jobs: Awaited<ReturnType<typeof jobsWith>> })
 }
 
 /** What is done on site when the unit is installed. */
-export function Recipes({ unit: shown }: { unit: UnitModel }) {
+export function Recipes({ unit, recipes }: { unit: UnitModel; recipes: ReadonlyMap<string, Recipe> }) {
   return (
     <section aria-labelledby="recipes">
       <h2 id="recipes">Recipes</h2>
-      {shown.recipes.map((id) => {
+      {unit.recipes.map((id) => {
         const r = recipes.get(id);
-        return (
-          <details key={id} className="rule py-1">
-            <summary className="min-h-8 cursor-pointer">
-              {id}{" "}
-              <span className="text-sm text-soft">{r ? `${r.steps.length} steps` : "not known here"}</span>
-            </summary>
-            {r ? (
-              <ol className="list-decimal pb-2 pl-6 text-sm">
-                {r.steps.map((s) => (
-                  <li key={s.id}>
-                    {s.title
-                      .replaceAll("{unit}", shown.code)
-                      .replaceAll("{mass}", String(Math.round(shown.massFullKg)))}
-                  </li>
-                ))}
-              </ol>
-            ) : null}
-          </details>
+        return r ? (
+          <p key={id} className="rule py-1">
+            <Link
+              className="plainlink inline-flex min-h-8 items-center"
+              prefetch={false}
+              href={`/catalogue/recipes/${id}?unit=${unit.code}` as Route}
+            >
+              {r.title}
+            </Link>{" "}
+            <span className="text-sm text-soft">{r.steps.length} steps</span>
+          </p>
+        ) : (
+          <p key={id} className="rule py-1">
+            {id} <span className="text-sm text-soft">not known here</span>
+          </p>
         );
       })}
     </section>

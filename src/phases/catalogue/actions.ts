@@ -2,11 +2,11 @@
 import type { UnitModel } from "@/core/families";
 import { revalidatePath } from "next/cache";
 import { z } from "zod";
-import { fieldsOf, figuresFrom, unitFields, unitSchema, type Cell } from "@/catalogue/units";
+import { fieldsOf, figuresFrom, unitFields, unitSchemaWith, type Cell } from "@/catalogue/units";
 
 import { addVersions, removeSheet, setRetired } from "@/data/queries/catalogue";
 import { isDenial, personOrDenial } from "@/server/actor";
-import { catalogueUnits, nextVersion, ownUnits } from "@/server/catalogue";
+import { catalogueRecipes, catalogueUnits, newestRecipes, nextVersion, ownEntries } from "@/server/catalogue";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { cellFrom } from "./figureText";
@@ -56,7 +56,8 @@ export async function saveUnit(raw: unknown): Promise<UnitState> {
     else cells[f.path] = read.cell;
     if ("written" in read && read.written !== undefined) written[f.path] = read.written;
   }
-  const parsed = unitSchema.safeParse({ ...figuresFrom(cells), written });
+  const { recipes } = newestRecipes(await catalogueRecipes());
+  const parsed = unitSchemaWith(recipes).safeParse({ ...figuresFrom(cells), written });
   if (!parsed.success)
     for (const i of parsed.error.issues) {
       const path = i.path.filter((p) => typeof p !== "number").join(".");
@@ -91,7 +92,7 @@ export async function saveUnit(raw: unknown): Promise<UnitState> {
       error:
         "Somebody changed this unit meanwhile. Reload to see the newer figures; copy what you changed first",
     };
-  await ownUnits(true);
+  await ownEntries(true);
   revalidatePath("/catalogue", "layout");
   return { saved: { code: unit.code, version } };
 }
@@ -110,7 +111,7 @@ export async function retireUnit(code: string, reason: string | undefined): Prom
     person.name,
     new Date(now()),
   );
-  await ownUnits(true);
+  await ownEntries(true);
   revalidatePath("/catalogue", "layout");
   return {};
 }

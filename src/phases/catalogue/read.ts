@@ -5,7 +5,8 @@ import {
   figuresFrom,
   fromSheet,
   unitFields,
-  unitSchema,
+  unitSchemaWith,
+  type KnownRecipes,
   type Cell,
   type UnitField,
 } from "@/catalogue/units";
@@ -40,13 +41,14 @@ export const reasonsOf = (error: {
     return path ? `${labelOf(path)}: ${i.message}` : i.message;
   });
 
-function judge(
-  row: number,
-  raw: unknown,
-  units: ReadonlyMap<string, UnitLine>,
-  seen: Set<string>,
-  profile: UnitSystem,
-): ReadUnit {
+/** What a file is read against: the catalogue as it stands, and whose words it is told in. */
+interface Against {
+  readonly units: ReadonlyMap<string, UnitLine>;
+  readonly recipes: KnownRecipes;
+  readonly profile: UnitSystem;
+}
+
+function judge(row: number, raw: unknown, { units, recipes, profile }: Against, seen: Set<string>): ReadUnit {
   const { version: _, ...figures } = (typeof raw === "object" && raw !== null ? raw : {}) as Record<
     string,
     unknown
@@ -56,7 +58,7 @@ function judge(
     code: typeof figures.code === "string" ? figures.code : "",
     name: typeof figures.name === "string" ? figures.name : "",
   };
-  const parsed = unitSchema.safeParse(figures);
+  const parsed = unitSchemaWith(recipes).safeParse(figures);
   if (!parsed.success) return { ...head, state: "bad", reasons: reasonsOf(parsed.error).slice(0, 8) };
   const unit = parsed.data as UnitModel;
   if (seen.has(unit.code))
@@ -79,11 +81,10 @@ function judge(
   };
 }
 
-/** Reads a catalogue file, JSON or spreadsheet, against the catalogue as it stands; undefined with words when it is neither. */
+/** Reads a catalogue file, JSON or spreadsheet, against the catalogue as it stands; words of what is wrong when it is neither. */
 export async function readCatalogueFile(
   bytes: Buffer,
-  units: ReadonlyMap<string, UnitLine>,
-  profile: UnitSystem,
+  against: Against,
 ): Promise<ReadFile | { readonly error: string }> {
   const seen = new Set<string>();
   if (bytes.subarray(0, 2).toString("latin1") === "PK") {
@@ -102,7 +103,7 @@ export async function readCatalogueFile(
       };
     if (read.units.length > MAX_UNITS) return { error: `At most ${MAX_UNITS} units at a time` };
     return {
-      units: read.units.map((u) => judge(u.row, figuresFrom(u.cells), units, seen, profile)),
+      units: read.units.map((u) => judge(u.row, figuresFrom(u.cells), against, seen)),
       unknown: read.unknown,
     };
   }
@@ -122,5 +123,5 @@ export async function readCatalogueFile(
       error: "No list of units was found in it: an array of units is expected, or an object with “units”",
     };
   if (list.length > MAX_UNITS) return { error: `At most ${MAX_UNITS} units at a time` };
-  return { units: list.map((u, i) => judge(i + 1, u, units, seen, profile)), unknown: [] };
+  return { units: list.map((u, i) => judge(i + 1, u, against, seen)), unknown: [] };
 }

@@ -35,11 +35,16 @@ export default async function CataloguePage() {
     <main className="px-4 py-6 md:px-8">
       <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
         <h1>Catalogue</h1>
-        {edit ? (
-          <Link className="button" prefetch={false} href={"/catalogue/new" as Route}>
-            Add a unit
+        <div className="flex flex-wrap gap-3">
+          <Link className="button quiet" prefetch={false} href={"/catalogue/recipes" as Route}>
+            Recipes
           </Link>
-        ) : null}
+          {edit ? (
+            <Link className="button" prefetch={false} href={"/catalogue/new" as Route}>
+              Add a unit
+            </Link>
+          ) : null}
+        </div>
       </div>
       {edit ? (
         <div className="mb-6">

@@ -7,7 +7,7 @@ import { jobsWith, sheetsOf } from "@/data/queries/catalogue";
 import { Figures, InJobs, Recipes, Versions } from "@/phases/catalogue/UnitSections";
 import { Retire, Sheets } from "@/phases/catalogue/UnitTools";
 import { company, personFor } from "@/server/actor";
-import { catalogueUnits } from "@/server/catalogue";
+import { catalogueRecipes, catalogueUnits, newestRecipes } from "@/server/catalogue";
 import { database } from "@/server/database";
 import { may } from "@/server/permissions";
 
@@ -67,7 +67,7 @@ export default async function UnitPage({ params, searchParams }: PageProps<"/cat
         <div className="grid content-start gap-8">
           <Versions line={line} profile={profile} zone={settings.timeZone} />
           <InJobs jobs={jobs} />
-          <Recipes unit={shown} />
+          <Recipes unit={shown} recipes={newestRecipes(await catalogueRecipes()).recipes} />
           <section aria-labelledby="sheets">
             <h2 id="sheets">Data sheets</h2>
             <Sheets

@@ -1,6 +1,6 @@
 import type { NextRequest } from "next/server";
 import { readCatalogueFile } from "@/phases/catalogue/read";
-import { catalogueUnits } from "@/server/catalogue";
+import { catalogueRecipes, catalogueUnits, newestRecipes } from "@/server/catalogue";
 import { bodyUpTo, forPerson, json } from "@/server/respond";
 
 const MAX = 4 * 1024 * 1024;
@@ -10,6 +10,10 @@ export const POST = (request: NextRequest) =>
   forPerson(request, "manageCatalogue", async (person) => {
     const body = await bodyUpTo(request, MAX);
     if (!body) return json({ error: "This file is too large: at most 4 MB" }, 413);
-    const read = await readCatalogueFile(body, await catalogueUnits(true), person.profile);
+    const read = await readCatalogueFile(body, {
+      units: await catalogueUnits(true),
+      recipes: newestRecipes(await catalogueRecipes()).recipes,
+      profile: person.profile,
+    });
     return json(read, "error" in read ? 422 : 200);
   });

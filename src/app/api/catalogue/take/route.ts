@@ -2,19 +2,20 @@ import type { UnitModel } from "@/core/families";
 import type { NextRequest } from "next/server";
 import { revalidatePath } from "next/cache";
 import { z } from "zod";
-import { cellAt, unitFields, unitSchema } from "@/catalogue/units";
+import { cellAt, unitFields, unitSchemaWith, type KnownRecipes } from "@/catalogue/units";
 
 import { addVersions } from "@/data/queries/catalogue";
 import { reasonsOf } from "@/phases/catalogue/read";
-import { catalogueUnits, nextVersion, ownUnits } from "@/server/catalogue";
+import { catalogueRecipes, catalogueUnits, newestRecipes, nextVersion, ownEntries } from "@/server/catalogue";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { bodyUpTo, forPerson, json } from "@/server/respond";
 
-const shape = z.strictObject({
-  units: z.array(unitSchema).min(1, "Choose at least one unit").max(2000),
-  why: z.string().trim().min(3, "Say in a few words where these figures come from").max(300),
-});
+const shapeWith = (recipes: KnownRecipes) =>
+  z.strictObject({
+    units: z.array(unitSchemaWith(recipes)).min(1, "Choose at least one unit").max(2000),
+    why: z.string().trim().min(3, "Say in a few words where these figures come from").max(300),
+  });
 
 /** Takes units of a file in: new ones, and new versions of those that differ, all or none. Taking the same again writes nothing. */
 export const POST = (request: NextRequest) =>
@@ -26,7 +27,8 @@ export const POST = (request: NextRequest) =>
     } catch {
       return json({ error: "This could not be read" }, 400);
     }
-    const parsed = shape.safeParse(raw);
+    const { recipes } = newestRecipes(await catalogueRecipes(true));
+    const parsed = shapeWith(recipes).safeParse(raw);
     if (!parsed.success) return json({ error: reasonsOf(parsed.error)[0] ?? "This could not be read" }, 422);
     const units = await catalogueUnits(true);
     const chosen = parsed.data.units as UnitModel[];
@@ -43,7 +45,7 @@ export const POST = (request: NextRequest) =>
     }));
     if (rows.length > 0 && !(await addVersions(database(), rows, person.name, new Date(now()))))
       return json({ error: "Somebody changed one of these units meanwhile. Read the file again" }, 409);
-    await ownUnits(true);
+    await ownEntries(true);
     revalidatePath("/catalogue", "layout");
     return json({ taken: rows.length });
   });

@@ -1,10 +1,10 @@
 import { notFound } from "next/navigation";
 import { familyNames } from "@/core/families";
-import { fieldsOf } from "@/catalogue/units";
+import { fieldsOf, withRecipes } from "@/catalogue/units";
 import { figureText } from "@/phases/catalogue/figureText";
 import { UnitEditor } from "@/phases/catalogue/UnitEditor";
 import { personFor } from "@/server/actor";
-import { catalogueUnits } from "@/server/catalogue";
+import { catalogueUnits, recipesFor } from "@/server/catalogue";
 
 export const metadata = { title: "Change a unit" };
 
@@ -14,7 +14,7 @@ export default async function ChangeUnitPage({ params }: PageProps<"/catalogue/[
   const { code } = await params;
   const base = (await catalogueUnits(true)).get(code)?.versions[0];
   if (!base) notFound();
-  const fields = fieldsOf(base.family);
+  const fields = withRecipes(fieldsOf(base.family), await recipesFor(base.family));
   return (
     <main className="px-4 py-6 md:px-8">
       <h1>Change {base.code}</h1>
