@@ -2,9 +2,12 @@ import type { UnitModel } from "@/core/families";
 import { afterAll, describe, expect, it } from "vitest";
 import { sql } from "drizzle-orm";
 import { ulid } from "ulid";
+import { recipes } from "@/catalogue/recipes";
 import { unitModels } from "@/catalogue/units";
+import { recipeSchema } from "@/core/run/recipe";
 
 import {
+  addRecipe,
   addSheet,
   addVersions,
   catalogueMark,
@@ -50,6 +53,29 @@ describe("the company's own catalogue", () => {
       [2, 2, 55, "measured", "Imke Vos"],
     ]);
     expect(await catalogueMark(db)).not.toBe(before);
+  });
+  it("keeps versions of recipes that nobody can change, each once", async () => {
+    const before = await catalogueMark(db);
+    const written = (version: number, title: string) => ({
+      recipe: { ...recipes.get("softener")!, id: "softener-d1", version, title },
+      why: "ours",
+      byName: "Imke Vos",
+      createdAt: now,
+    });
+    expect(await addRecipe(db, written(1, "Ours"))).toBe(true);
+    expect(await addRecipe(db, written(2, "Ours, slower"))).toBe(true);
+    expect(await addRecipe(db, written(2, "Theirs"))).toBe(false);
+    const own = (await ownCatalogue(db)).recipes.filter((r) => r.recipe.id === "softener-d1");
+    expect(own.map((r) => [r.recipe.version, r.recipe.title, r.byName])).toEqual([
+      [1, "Ours", "Imke Vos"],
+      [2, "Ours, slower", "Imke Vos"],
+    ]);
+    expect(recipeSchema.safeParse(own[1]!.recipe).success).toBe(true);
+    expect(await catalogueMark(db)).not.toBe(before);
+    await expect(
+      db.execute(sql`update recipe_version set why = 'no' where id = 'softener-d1'`),
+    ).rejects.toThrow();
+    await expect(db.execute(sql`delete from recipe_version where id = 'softener-d1'`)).rejects.toThrow();
   });
   it("takes many versions all or none, and says so when somebody was first", async () => {
     expect(

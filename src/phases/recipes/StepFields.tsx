@@ -180,7 +180,7 @@ export function StepFields({ step, form, choices }: { step: string; form: Form; 
     <Property key={f.path} field={f} step={step} form={form} choices={choices} />
   );
   return (
-    <div className="grid gap-4" data-step-fields={step}>
+    <div className="grid content-start gap-4" data-step-fields={step}>
       <div className="grid gap-x-8 gap-y-3 md:grid-cols-2">{shown.map(property)}</div>
       <details open={more.some((f) => Boolean(form.errors[stepName(step, f.path)])) || undefined}>
         <summary className="min-h-10 cursor-pointer">

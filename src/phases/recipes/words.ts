@@ -17,7 +17,7 @@ const words: Readonly<Record<string, string>> = {
   tail: "Last rinses",
   prove: "Proof",
   close: "Close",
-  do: "Do something",
+  do: "Work",
   check: "Answer a question",
   turn: "Turn handles",
   flow: "Let water run",

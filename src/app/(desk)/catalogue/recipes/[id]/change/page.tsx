@@ -14,7 +14,7 @@ export default async function ChangeRecipePage({ params }: PageProps<"/catalogue
   if (!base) notFound();
   return (
     <main className="px-4 py-6 md:px-8">
-      <h1>Change {base.title.toLowerCase()}</h1>
+      <h1>Change “{base.title}”</h1>
       <p className="mb-6 text-soft">
         Version {base.version} stays for the runs that hold it; what is saved here is version{" "}
         {base.version + 1}.

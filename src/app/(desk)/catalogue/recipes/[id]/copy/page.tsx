@@ -15,7 +15,7 @@ export default async function CopyRecipePage({ params }: PageProps<"/catalogue/r
   const editing = editingOf(base, await knowledge());
   return (
     <main className="px-4 py-6 md:px-8">
-      <h1>Copy {base.title.toLowerCase()}</h1>
+      <h1>Copy “{base.title}”</h1>
       <p className="mb-6 text-soft">
         A unit is started by the copy once its figures name it: change the unit, and choose it under recipes.
       </p>
