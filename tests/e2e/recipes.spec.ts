@@ -10,7 +10,7 @@ test("a recipe is changed: refused where it names what is not there or would loc
   await expect(page.locator("[data-recipes] tbody tr")).not.toHaveCount(0);
   await page.getByRole("link", { name: "Whole-house cartridges" }).click();
   await expect(page.locator("[data-trial]")).toContainText("Rehearsed from its first step to its last");
-  await expect(page.locator("[data-trial]")).toContainText("Is PS-10 dry?");
+  await expect(page.locator("[data-trial]")).toContainText("Is PS-10 dry at full pressure?");
 
   await page.getByRole("link", { name: "Change its steps" }).click();
   const steps = page.getByRole("region", { name: "Steps" });
@@ -74,7 +74,7 @@ test("a copy has a name of its own, and a unit is started by it once its figures
   await expect(page.getByRole("heading", { name: "Scale control, slow" })).toBeVisible();
 
   await page.goto("/catalogue/SC-36/change");
-  await page.getByLabel("scale-control").uncheck();
+  await page.getByLabel("scale-control", { exact: true }).uncheck();
   await page.getByLabel("scale-slow").check();
   await page.getByLabel(/Where the figures come from/).fill("Soaks longer with us");
   await page.getByRole("button", { name: "Save as a new version" }).click();

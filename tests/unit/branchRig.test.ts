@@ -8,6 +8,7 @@ import {
   faultsOf,
   fillMinutes,
   flows,
+  heardFull,
   followed,
   inService,
   judge,
@@ -108,7 +109,9 @@ describe("an RO under the sink, by its recipe", () => {
     });
     const on = { handle: "u2.plug", to: "on" };
     expect(judge(rig, state, on).verdicts.map((v) => [v.level, v.rule])).toEqual([["Stop", "rig-dryPump"]]);
-    expect(judge(rig, judge(rig, state, { handle: "u1.valve", to: "open" }).after, on).verdicts).toEqual([]);
+    const fed = judge(rig, state, { handle: "u1.valve", to: "open" }).after;
+    expect(judge(rig, fed, on).verdicts.map((v) => v.rule)).toEqual(["rig-dryPump"]);
+    expect(judge(rig, heardFull(fed), on).verdicts).toEqual([]);
     work(d);
     expect(stops(d)).toEqual([]);
     expect(at(d, "u2.plug")).toBe("on");

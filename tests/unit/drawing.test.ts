@@ -7,7 +7,7 @@ import type { Drawing } from "@/phases/valves/drawn";
 import { shapesOf, type Shape } from "@/phases/valves/shapes";
 import { arrows, carbon, chamber, osmosis, part, rigOf, softener } from "./rigs";
 
-const rack = part("u5", "CH-3", "cartridge", { media: false, gentle: "half", vent: "vent screw" });
+const rack = part("u5", "CH-3", "cartridge", { media: false, gentle: "half", vent: { name: "vent screw" } });
 const rigs: readonly (readonly [string, Rig])[] = [
   ["three valves round a train", rigOf([carbon(), softener()], { heater: "electric" })],
   [

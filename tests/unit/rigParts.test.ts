@@ -23,7 +23,7 @@ import { arrows, carbon, chamber, osmosis, part, rigOf, softener } from "./rigs"
 const heads = { head: arrows };
 /** Parts of a train in any order, with their keys. */
 const parts: readonly RigPart[] = [
-  part("u5", "CH-3", "cartridge", { media: false, gentle: "half", vent: "vent screw" }),
+  part("u5", "CH-3", "cartridge", { media: false, gentle: "half", vent: { name: "vent screw" } }),
   carbon(),
   softener({ parallel: 2 }),
   chamber(),

@@ -36,7 +36,7 @@ export const chamber = (over: Partial<RigPart> = {}) =>
     media: false,
     flush: false,
     gentle: "half",
-    vent: "relief button",
+    vent: { name: "relief button" },
     uv: { lampFirst: false },
     ...over,
   });

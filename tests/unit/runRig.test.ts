@@ -401,14 +401,24 @@ describe("the valve card and the graph", () => {
       "Close main valve.",
       "Open lowest tap. Wait until nothing more comes.",
     ]);
-    expect(card[1]!.steps.join(" ")).toMatch(/Close .*Open main valve.*Switch heater's breaker on/);
+    expect(card[1]!.steps).toEqual([
+      "Leave the lowest tap a little open.",
+      "Open nearest hot tap.",
+      "Open main valve, slowly.",
+      "When no air comes any more: close lowest tap.",
+      "Close nearest hot tap.",
+      "When every tap is shut: switch heater's breaker on.",
+    ]);
     expect(card[2]!.steps).toEqual(["Open bypass valve.", "Close inlet valve of the bypass."]);
     expect(card[4]!.steps).toEqual(["Set the clock of SF-150 again."]);
     const well = cardSequences(rigOf([carbon(), chamber()], { source: "unsafe" }));
     expect(well.find((c) => c.title.startsWith("Past"))!.steps).toEqual([
       "There is no safe way past it on this source: call the company.",
     ]);
-    expect(well.at(-1)!.steps).toEqual(["Draw no water to drink until the lamp of UV-45 is on again."]);
+    expect(well.at(-1)!.steps).toEqual([
+      "Draw nothing until the power is back and the lamp of UV-45 is ready.",
+      "If anything was drawn: boiled or bottled water until the pipe behind it is disinfected and sampled.",
+    ]);
   });
   it("is one directed graph with every node and edge", () => {
     const dot = toDot(rig, inService(rig));

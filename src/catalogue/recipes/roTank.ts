@@ -181,6 +181,7 @@ const rinse = {
   work: 10,
   water: "on",
   goal: rinsing,
+  proves: "prefilters",
 } satisfies Partial<RecipeStep>;
 
 const firstWater: readonly RecipeStep[] = [

@@ -9,7 +9,7 @@ export const cartridge: Family = {
   judge: judgeRatedFlow,
   rules: [ratedFlowRule, cleanLossRule],
   connects: () => "line",
-  rig: { media: false, flushed: true, gentle: "quarter", vent: "vent screw" },
+  rig: { media: false, flushed: true, gentle: "quarter", vent: { name: "vent screw" } },
   shape: "housing",
   service: [
     {

@@ -70,7 +70,7 @@ export const doser: Family = {
   judge,
   rules: [contactRule],
   connects: () => "line",
-  rig: { media: false, flushed: false, gentle: "half", vent: "vent screw" },
+  rig: { media: false, flushed: false, gentle: "half", vent: { name: "vent screw" } },
   shape: "pump",
   service: [
     { what: "Refill the solution, measure the residual", when: "every month" },

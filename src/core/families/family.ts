@@ -7,6 +7,12 @@ import type { Connects, UnitModel } from "./unit";
 /** Names of the shapes that a unit is drawn with on the Line; the drawing itself is the screen's. */
 export type Shape = "vessel" | "lamp" | "housing" | "membrane" | "pump" | "small";
 
+/** The opening at the top of a unit; a closure is taken off only where nothing is under pressure (handbook 10, ruling 32). */
+export interface TopVent {
+  readonly name: string;
+  readonly closure?: true;
+}
+
 /** What a unit of a family is in the rig (handbook 4). */
 export interface RigTraits {
   /** Loose media that a hard fill lifts. */
@@ -15,8 +21,8 @@ export interface RigTraits {
   readonly flushed: boolean;
   /** The most that its valve may be open while it fills, where the unit does not say. */
   readonly gentle: "quarter" | "half" | "open";
-  /** Name of the opening that lets air out at its top. */
-  readonly vent?: string;
+  /** The opening that lets air out at its top. */
+  readonly vent?: TopVent;
   /** Its valve keeps time of its own: the clock is set again after a power cut. */
   readonly clock?: boolean;
 }

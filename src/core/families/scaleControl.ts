@@ -10,7 +10,7 @@ export const scaleControl: Family = {
   judge: judgeRatedFlow,
   rules: [],
   connects: () => "line",
-  rig: { media: true, flushed: true, gentle: "quarter", vent: "dome plug" },
+  rig: { media: true, flushed: true, gentle: "quarter", vent: { name: "dome plug", closure: true } },
   shape: "vessel",
   service: [{ what: "Change the scale-control media", when: "3 to 5 years" }],
   told: [],

@@ -155,7 +155,7 @@ export const uv: Family = {
   judge,
   rules: [flowRule, prefilter],
   connects: () => "line",
-  rig: { media: false, flushed: false, gentle: "half", vent: "relief button" },
+  rig: { media: false, flushed: false, gentle: "half", vent: { name: "relief button" } },
   shape: "lamp",
   service: [{ what: "Change the lamp, clean the sleeve", when: "9000 hours or 12 months" }],
   followUps: [{ what: "Bacteria sample", when: "5 to 10 days after the start" }],

@@ -1,6 +1,6 @@
 import { flows } from "../rig/flows";
 import { aimed, type Wish } from "../rig/goals";
-import { keysBelow } from "../rig/named";
+import { keysBelow, unitEnds } from "../rig/named";
 import { followed, heardFull, judge } from "../rig/judge";
 import { beforeFirstWater, houseFeed } from "../rig/regions";
 import { onLine } from "../rig/line";
@@ -8,14 +8,18 @@ import { isThere } from "../rig/there";
 import {
   faultsOf,
   type Circumstances,
+  type Handle,
   type MediaStage,
   type Move,
   type Rig,
+  type RigEdge,
   type RigState,
+  type RigUnit,
 } from "../rig/rig";
+import { isHotOutlet } from "../run/outlets";
 import type { Step } from "../run/step";
 import type { Verdict } from "../verdict";
-import type { Mark, StepState } from "./job";
+import type { JobState, Mark, StepState } from "./job";
 
 /**
  * How the house is fed: through every unit of the line and all of them ready, through one that is not flushed or pipe that is not proven, past some of
@@ -77,34 +81,49 @@ export function startOfRun(rig: Rig, isHouseShut: boolean): RigState {
   return lamps.length === 0 ? state : { ...state, unproven: behindLamps(rig) };
 }
 
+/** Edges that are shut in a position of a handle. */
+const shutIn = (h: Handle, position: string): string[] =>
+  Object.entries(h.positions.find((p) => p.name === position)!.edges)
+    .filter(([, degree]) => degree === "closed")
+    .map(([edge]) => edge);
+
+/** Nodes that water reaches along a rig's edges from some, either way. */
+function reachedBy(edges: readonly RigEdge[], from: readonly string[]): ReadonlySet<string> {
+  const seen = new Set(from);
+  for (const n of seen)
+    for (const e of edges) {
+      if (e.from === n) seen.add(e.to);
+      if (e.to === n) seen.add(e.from);
+    }
+  return seen;
+}
+
 /** Nodes that only water through a lamp reaches in normal service. */
 function behindLamps(rig: Rig): string[] {
   const shut = new Set(
-    rig.handles
-      .filter((h) => h.normal === "closed" || h.kind === "head")
-      .flatMap((h) => {
-        const p = h.positions.find((x) => x.name === h.normal)!;
-        return Object.entries(p.edges)
-          .filter(([, d]) => d === "closed")
-          .map(([e]) => e);
-      }),
+    rig.handles.filter((h) => h.normal === "closed" || h.kind === "head").flatMap((h) => shutIn(h, h.normal)),
   );
   const lamps = new Set(rig.units.filter((u) => u.uv).map((u) => u.key));
   const inner = rig.edges.filter(
     (e) => e.kind !== "opening" && !shut.has(e.id) && !(e.unit !== undefined && lamps.has(e.unit)),
   );
-  const main = rig.nodes.find((n) => n.kind === "main")!.id;
-  const before = new Set([main]);
-  for (const n of before)
-    for (const e of inner)
-      for (const [a, b] of [
-        [e.from, e.to],
-        [e.to, e.from],
-      ] as const)
-        if (a === n) before.add(b);
+  const before = reachedBy(inner, [rig.nodes.find((n) => n.kind === "main")!.id]);
   return rig.nodes
     .filter((n) => n.kind !== "air" && n.kind !== "drain" && !before.has(n.id) && n.role !== "stubOut")
     .map((n) => n.id);
+}
+
+/** Pipe behind the lamps that a dose is drawn into: what a shut branch keeps out of it is not. */
+function drawnInto(rig: Rig, { positions }: RigState): string[] {
+  const shut = new Set(
+    rig.handles
+      .filter((h) => h.role === "valve" && h.unit !== undefined)
+      .flatMap((h) => shutIn(h, positions[h.id] ?? h.normal)),
+  );
+  const open = rig.edges.filter((e) => e.kind !== "opening" && !shut.has(e.id));
+  const houses = rig.nodes.filter((n) => n.kind === "house").map((n) => n.id);
+  const reached = reachedBy(open, houses);
+  return behindLamps(rig).filter((n) => reached.has(n));
 }
 
 /** How the house is fed in a state. */
@@ -151,46 +170,97 @@ function stageOf(
   return "dry";
 }
 
+/** How far a run is: its steps, where each stands, and what was read. */
+export interface RunProgress {
+  readonly steps: readonly Step[];
+  readonly states: Readonly<Record<string, StepState>>;
+  readonly readings: readonly Pick<
+    JobState["readings"][number],
+    "step" | "place" | "verdict" | "override" | "supersededBy"
+  >[];
+}
+
+const isDone = ({ states }: RunProgress, s: Step): boolean => states[s.id]?.done !== undefined;
+/** The key of the unit of the job that a unit of the rig is, or is a part of. */
+const jobKeyOf = (u: RigUnit): string => u.group ?? u.of ?? u.key;
+
+/** Steps of a unit that prove something: all done, or none of it there. */
+const provesOf = (run: RunProgress, u: RigUnit, what: Step["proves"]): readonly Step[] =>
+  run.steps.filter((s) => s.unit === jobKeyOf(u) && s.proves === what);
+
+/** Which waters of the house were read as flushed out, cold and hot: every outlet of theirs, one by one. */
+function flushedOut(run: RunProgress): { readonly cold: boolean; readonly hot: boolean } {
+  const flushes = run.steps.filter((s) => s.read?.reading === "flushResidual");
+  const isRead = (s: Step, place: string) =>
+    run.readings.some(
+      (r) =>
+        r.step === s.id &&
+        r.place === place &&
+        r.supersededBy === undefined &&
+        (r.verdict.level === "Good" || r.override !== undefined),
+    );
+  const all = (is: (place: string) => boolean) =>
+    flushes.length > 0 &&
+    flushes.every((s) => (s.read!.places ?? [s.read!.place]).filter(is).every((place) => isRead(s, place)));
+  return { cold: all((place) => !isHotOutlet(place)), hot: all(() => true) };
+}
+
+/** Nodes of the house that are read as flushed out by now: its cold pipe, then what hangs behind its heater. */
+function cleared(rig: Rig, run: RunProgress): ReadonlySet<string> {
+  const { cold, hot } = flushedOut(run);
+  const heater = rig.nodes.filter((n) => n.kind === "heater").map((n) => n.id);
+  if (hot) return new Set(rig.nodes.map((n) => n.id));
+  const isHot = (id: string) => heater.includes(id);
+  return new Set(cold ? rig.nodes.map((n) => n.id).filter((id) => !isHot(id)) : []);
+}
+
+/** Nodes in which the dose stands: at the dosing place once it is in, to every outlet once it was drawn there, until each is read as flushed out. */
+function dosedNodes(rig: Rig, state: RigState, run: RunProgress): string[] {
+  const disinfecting = run.steps.filter((s) => s.stage === "disinfect" && s.unit !== undefined);
+  const doses = disinfecting.filter((s) => s.read?.reading === "dosed" && isDone(run, s));
+  const gone = cleared(rig, run);
+  return doses.flatMap((dose) => {
+    const own = disinfecting.filter((s) => s.unit === dose.unit);
+    if (own.every((s) => isDone(run, s))) return [];
+    const chamber = rig.units.filter((u) => jobKeyOf(u) === dose.unit).flatMap((u) => unitEnds(rig, u.key));
+    const drawn = own.some((s) => s.read?.reading === "doseReached" && isDone(run, s));
+    const everywhere = drawn ? [...chamber, ...drawnInto(rig, state)] : chamber;
+    return [...new Set(everywhere)].filter((n) => !gone.has(n));
+  });
+}
+
 /** The rig's state with media and disinfection as the run's steps have brought them. */
-export function withStages(
-  rig: Rig,
-  state: RigState,
-  steps: readonly Step[],
-  states: Readonly<Record<string, StepState>>,
-): RigState {
-  const keyOf = (u: Rig["units"][number]) => u.group ?? u.key.replace(/\.(pre|reject)$/, "");
+export function withStages(rig: Rig, state: RigState, run: RunProgress): RigState {
+  const { steps, states } = run;
   const wet = (key: string) =>
     rig.edges
       .filter((e) => e.unit === key)
       .some((e) => state.wet.includes(e.from) && state.wet.includes(e.to));
   const lamps = rig.units.filter((u) => u.uv);
-  const proven =
-    lamps.length > 0 &&
-    lamps.every((u) => {
-      const proves = steps.filter((s) => s.unit === keyOf(u) && s.proves === "uv");
-      return proves.length > 0 && proves.every((s) => states[s.id]?.done !== undefined);
-    });
-  const isDone = (s: Step) => states[s.id]?.done !== undefined;
-  const disinfecting = steps.filter((s) => s.stage === "disinfect" && s.unit !== undefined);
-  const doses = disinfecting.filter((s) => s.read?.reading === "dosed");
-  const dosed = doses.some((s) => isDone(s) && !disinfecting.filter((d) => d.unit === s.unit).every(isDone));
+  const isProven = (u: RigUnit, what: Step["proves"]) => {
+    const proves = provesOf(run, u, what);
+    return proves.length > 0 && proves.every((s) => isDone(run, s));
+  };
+  const gone = cleared(rig, run);
   // A lamp that its recipe powers first may stand in air until its minutes have run.
-  const first = rig.units.filter(
-    (u) =>
-      u.uv?.lampFirst &&
-      steps.some(
-        (s) =>
-          s.unit === keyOf(u) && s.power === "on" && s.wait !== undefined && states[s.id]?.done === undefined,
-      ),
+  const isPoweredFirst = (u: RigUnit) =>
+    u.uv?.lampFirst &&
+    steps.some((s) => s.unit === jobKeyOf(u) && s.power === "on" && s.wait !== undefined && !isDone(run, s));
+  const rinsedFirst = rig.units.filter(
+    (u) => u.of !== undefined && provesOf(run, u, "prefilters").length > 0,
   );
   return {
     ...state,
-    lampAhead: first.map((u) => u.key),
-    unproven: proven ? [] : state.unproven,
-    dosed,
+    lampAhead: rig.units.filter(isPoweredFirst).map((u) => u.key),
+    unproven:
+      lamps.length > 0 && lamps.every((u) => isProven(u, "uv"))
+        ? []
+        : state.unproven.filter((n) => !gone.has(n)),
+    dosed: dosedNodes(rig, state, run),
+    unrinsed: rinsedFirst.filter((u) => !isProven(u, "prefilters")).map((u) => u.key),
     stages: Object.fromEntries(
       rig.units.map((u) => {
-        const stage = stageOf(steps, states, keyOf(u));
+        const stage = stageOf(steps, states, jobKeyOf(u));
         return [u.key, stage === "dry" && wet(u.key) ? "wet" : stage];
       }),
     ),
@@ -198,14 +268,9 @@ export function withStages(
 }
 
 /** The run's rig once its steps have brought media and pipe on, at a moment. */
-export function broughtOn(
-  run: RunRig,
-  steps: readonly Step[],
-  states: Readonly<Record<string, StepState>>,
-  at: number,
-): RunRig {
-  const next = { ...run, state: withStages(run.rig, run.state, steps, states) };
-  return run.turned.length === 0 ? next : withSupply(next, at);
+export function broughtOn(rig: RunRig, run: RunProgress, at: number): RunRig {
+  const next = { ...rig, state: withStages(rig.rig, rig.state, run) };
+  return rig.turned.length === 0 ? next : withSupply(next, at);
 }
 
 /** What a step wants of this rig; nothing where it wants nothing, or where the rig has no such handles or unit. */

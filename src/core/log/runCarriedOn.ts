@@ -75,7 +75,7 @@ export const runCarriedOn = logKind({
       ...job,
       steps: states,
       run: { ...job.run, revision, steps, against },
-      rig: carriedRig && broughtOn(carriedRig, steps, states, Date.parse(at)),
+      rig: carriedRig && broughtOn(carriedRig, { steps, states, readings: job.readings }, Date.parse(at)),
       carried: [
         ...job.carried,
         { revision, why, entered, struck: struck.map((s) => ({ step: s, why, by, at })), by, at },

@@ -29,13 +29,17 @@ export function applyEntry(job: JobState, entry: Entry): JobState {
   const { apply, touchesDesign } = logKindOf(entry.kind);
   const { by, at, seq, data } = entry;
   const next = apply(job, data as never, { by, at, seq });
-  const moved = next.steps !== job.steps || next.rig !== job.rig;
+  const moved = next.steps !== job.steps || next.rig !== job.rig || next.readings !== job.readings;
   return {
     ...next,
     // Media come on by steps: the rig follows them.
     rig:
       moved && next.rig && next.run
-        ? broughtOn(next.rig, next.run.steps, next.steps, Date.parse(at))
+        ? broughtOn(
+            next.rig,
+            { steps: next.run.steps, states: next.steps, readings: next.readings },
+            Date.parse(at),
+          )
         : next.rig,
     designSeq: touchesDesign ? Math.max(job.designSeq, seq) : next.designSeq,
     seq,

@@ -5,6 +5,7 @@ import {
   type Arrangement,
   type Move,
   type Rig,
+  type RigEdge,
   type RigChoice,
   type RigPart,
 } from "../rig";
@@ -35,15 +36,18 @@ const pumpOf = (model: UnitModel): RigPart["pump"] =>
     ? { pressureSwitch: true }
     : undefined;
 
-/** What the rig has to know of an RO. */
-const membraneOf = (model: UnitModel, tankOpen: boolean): RigPart["ro"] =>
-  model.ro && { tank: model.ro.tank !== undefined, rinseShut: !tankOpen, airGap: true };
+type AirGap = RigEdge["airGap"];
+
+/** What the rig has to know of an RO. Under a sink its waste goes above the trap by its saddle, or through its faucet; elsewhere to the drain that was surveyed. */
+const membraneOf = (model: UnitModel, tankOpen: boolean, airGap: AirGap): RigPart["ro"] =>
+  model.ro && { tank: model.ro.tank !== undefined, rinseShut: !tankOpen, airGap };
 
 /** The parts of a rig from a design's units (handbook 4); what stands on the line of a unit that is not in the design is left out. */
 export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
   const units = withModels(basis.units, knowledge);
   const placed = placementsOf(units);
   const { tankOpen, lampFirst } = knowledge.schoolsWith(basis.schools ?? {});
+  const airGap = siteFacts(basis.answers).airGap ?? "unknown";
   return units.flatMap(({ unit, model }): RigPart[] => {
     const { rig, ends } = familyOf(model);
     const { connects, host } = placed.get(unit.key)!;
@@ -64,13 +68,15 @@ export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
         marks: unitMarks(model),
         head: model.head,
         tees: model.tees,
+        teesGap: airGap,
+        drain: model.softener || model.media?.backwash ? { airGap } : undefined,
         litres: model.waterL,
         place: unit.place || undefined,
         vent: rig.vent,
         clock: rig.clock,
         uv: model.uv && { lampFirst: model.uv.lampFirst ?? lampFirst },
         pump: pumpOf(model),
-        ro: membraneOf(model, tankOpen),
+        ro: membraneOf(model, tankOpen, connects === "supply" && !model.ro?.airGapFaucet ? airGap : true),
       },
     ];
   });

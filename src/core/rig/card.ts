@@ -2,6 +2,7 @@ import { inSentence } from "../words";
 import { aimed, type Wish } from "./goals";
 import { explain, type Explained } from "./explain";
 import { heardFull } from "./judge";
+import { standsAtMain } from "./line";
 import { plan } from "./plan";
 import { inService } from "./regions";
 import type { Handle, Rig, RigState } from "./rig";
@@ -50,6 +51,35 @@ function shutOff(rig: Rig): Record<string, string> {
 /** From an unsafe source nobody is led past the lamp: there is no order to look for. */
 const leadsPastLamp = (rig: Rig): boolean => rig.source === "unsafe" && rig.units.some((u) => u.uv);
 
+/** How the water comes back, stage by stage: a low tap lets air and dirt out, a hot one shows that the heater is full, and power is last (handbook 10, ruling 29). */
+const WATER_ON = [
+  { but: { lowTap: "open", hotTap: "open", heaterPower: "off" }, after: undefined },
+  { but: { heaterPower: "off" }, after: "When no air comes any more" },
+  { but: {}, after: "When every tap is shut" },
+] as const;
+
+/** The valve at the main is opened slowly, whatever else is said of it. */
+const slowlyAtMain = (rig: Rig, moves: readonly Explained[]): string[] =>
+  told(moves).map((say, i) => {
+    const handle = rig.handles.find((h) => h.id === moves[i]!.move.handle)!;
+    return standsAtMain(rig, handle) ? say.replace(".", ", slowly.") : say;
+  });
+
+/** Moves that lead the water back into a house that was shut off; undefined where no safe order leads there. */
+function waterOn(rig: Rig, off: RigState): CardSequence | undefined {
+  const hasLowTap = rig.handles.some((h) => h.role === "lowTap");
+  const steps: string[] = hasLowTap ? ["Leave the lowest tap a little open."] : [];
+  let state = off;
+  for (const { but, after } of WATER_ON) {
+    const stage = ordered(rig, state, { want: "normal", but });
+    if (!stage) return undefined;
+    const [first, ...others] = slowlyAtMain(rig, stage.moves);
+    if (first !== undefined) steps.push(after ? `${after}: ${inSentence(first)}` : first, ...others);
+    state = stage.end;
+  }
+  return { title: "Water on again", steps };
+}
+
 function waterOffAndOn(rig: Rig, every: RigState): CardSequence[] {
   const house = rig.nodes.find((n) => n.kind === "house")?.id;
   if (house === undefined) return [];
@@ -58,10 +88,10 @@ function waterOffAndOn(rig: Rig, every: RigState): CardSequence[] {
   if (!off.found) return [];
   const moves = explain(rig, every, off.moves);
   const last = moves.at(-1);
-  const on = last && ordered(rig, heardFull(last.after), { want: "normal" });
+  const on = last && waterOn(rig, heardFull(last.after));
   return [
     { title: "Water off", steps: told(moves), note: "No tap in the house gives water then." },
-    ...(on ? [{ title: "Water on again", steps: told(on.moves) }] : []),
+    ...(on ? [on] : []),
   ];
 }
 
@@ -119,7 +149,10 @@ function afterPowerCut({ units }: Rig): CardSequence {
   const steps = [
     ...units
       .filter((u) => u.uv)
-      .map((u) => `Draw no water to drink until the lamp of ${u.name} is on again.`),
+      .flatMap((u) => [
+        `Draw nothing until the power is back and the lamp of ${u.name} is ready.`,
+        "If anything was drawn: boiled or bottled water until the pipe behind it is disinfected and sampled.",
+      ]),
     ...units.filter((u) => u.clock).map((u) => `Set the clock of ${u.name} again.`),
     ...units.filter((u) => u.pump).map((u) => `See that ${u.name} runs, and stops by itself.`),
   ];

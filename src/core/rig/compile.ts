@@ -1,9 +1,7 @@
 import { degreeNumber, OPEN, POWER_HEATER, powerOfUnit, QUARTER, type Compiled } from "./compiled";
 import { remembered } from "./remembered";
-import type { Circumstances, Handle, Rig, RigEdge, RigNode } from "./rig";
+import { isClosure, type Circumstances, type Handle, type Rig, type RigEdge, type RigNode } from "./rig";
 import { conditionsOf } from "./rules";
-
-const bare = new Set(["bowl", "union", "cap", "cut"]);
 
 /** Arrays of a rig under given circumstances. Throws on a rig whose parts do not hang together: check it with `faultsOf` first. */
 export const compile = (rig: Rig, circumstances: Circumstances = {}): Compiled =>
@@ -203,9 +201,15 @@ function openingArrays({ rig, outside, knot, openings }: Numbers, permitted: Rea
     openingIds: openings.map((e) => e.id),
     openingAt: Int16Array.from(openings, (e) => knot(insideEnd(e, outside))),
     openingLow: each((e) => e.low === true || e.opening === "cut" || e.opening === "drainCock"),
-    openingBare: each((e) => bare.has(e.opening ?? "")),
+    openingBare: each((e) => isClosure(e.opening)),
+    openingHigh: each((e) => e.high === true),
+    houseDrains: openings.some((e) => e.high === true),
+    openingSelfActing: each((e) =>
+      rig.handles.some((h) => h.kind === "automatic" && h.positions.some((p) => e.id in p.edges)),
+    ),
     openingPermitted: each((e) => permitted.has(e.id)),
-    openingGapless: each((e) => intoDrain(e) && e.airGap !== true),
+    openingGapless: each((e) => intoDrain(e) && e.airGap !== true && e.airGap !== "unknown"),
+    openingGapUnknown: each((e) => intoDrain(e) && e.airGap === "unknown"),
     drinking: each((e) => e.drinking === true),
   };
 }

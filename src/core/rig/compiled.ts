@@ -47,6 +47,13 @@ export interface Compiled {
   readonly openingBare: Uint8Array;
   readonly openingPermitted: Uint8Array;
   readonly openingGapless: Uint8Array;
+  readonly openingGapUnknown: Uint8Array;
+  /** It opens by itself. */
+  readonly openingSelfActing: Uint8Array;
+  /** It lets air in at the highest point of the house. */
+  readonly openingHigh: Uint8Array;
+  /** Has the house low and high openings of its own, without both of which it does not run empty. */
+  readonly houseDrains: boolean;
   readonly drinking: Uint8Array;
   /** Degree of edges and openings that no handle sets. */
   readonly fixed: Uint8Array;

@@ -94,11 +94,19 @@ const halfWay = (rig: Rig) =>
       .map((h) => [h.id, ["diagnostic"]]),
   );
 
+/** Switches of a unit's lamps and pumps. */
+const switchesOf = (rig: Rig, unit: string): Handle[] => {
+  const keys = [...keysOf(rig, unit), ...keysBelow(rig, unit)];
+  return rig.handles.filter((h) => h.kind === "switch" && h.powers !== undefined && keys.includes(h.powers));
+};
+
 function isolated(rig: Rig, unit: string): Aimed {
   return {
     title: `Isolate ${nameOf(rig, unit)}, house fed`,
     goal: {
       relieved: keysOf(rig, unit).flatMap((k) => unitEnds(rig, k)),
+      // What is taken out of the flow is without power (handbook 10, ruling 36).
+      positions: Object.fromEntries(switchesOf(rig, unit).map((h) => [h.id, "off"])),
       avoid: halfWay(rig),
       always: { live: houses(rig) },
     },

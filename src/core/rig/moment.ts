@@ -89,8 +89,10 @@ function setRegions(c: Compiled, t: Scratch, l: Layout): void {
     }
   }
   // Two ways out let air in while water leaves by the low one.
-  if (anyLow)
+  if (anyLow) {
     for (let r = 0; r < n; r += 1) if (t.compVented[r] && lows[r] && ways[r]! > 1) t.compEmptied[r] = 1;
+    keepFull(c, t);
+  }
   for (let again = c.checks.length > 0; again;) {
     again = false;
     for (let i = 0; i < c.checks.length; i += 1) {
@@ -107,6 +109,26 @@ function setRegions(c: Compiled, t: Scratch, l: Layout): void {
       }
     }
   }
+}
+
+/** What is higher than the openings of its region stays full: the house without a low and a high one of its own, and with the heater without a hot one (handbook 10, ruling 35). */
+function keepFull(c: Compiled, t: Scratch): void {
+  if (c.house < 0 || !c.houseDrains) return;
+  const inner = c.edgeIds.length;
+  const r = t.comp[c.house]!;
+  if (!t.compEmptied[r]) return;
+  const hasHot = c.heater >= 0 && t.comp[c.heater] === r;
+  let low = false,
+    high = false,
+    hot = !hasHot;
+  for (let o = 0; o < c.openingAt.length; o += 1) {
+    if (t.degree[inner + o] === 0) continue;
+    const at = c.openingAt[o]!;
+    if (at === c.house && c.openingLow[o]) low = true;
+    if (at === c.house && c.openingHigh[o]) high = true;
+    if (at === c.heater) hot = true;
+  }
+  if (!low || !high || !hot) t.compEmptied[r] = 0;
 }
 
 /** Pressure kept: live, or pressed before and not vented since. Check valves pass it on. */

@@ -62,7 +62,7 @@ const cartridge = (key: string, over: Partial<RigPart> = {}) =>
   unit(key, "Cartridge rack", "cartridge", ["filtered"], {
     media: false,
     gentle: "half",
-    vent: "vent screw",
+    vent: { name: "vent screw" },
     ...over,
   });
 const lamp = (key: string, over: Partial<RigPart> = {}) =>
@@ -70,7 +70,7 @@ const lamp = (key: string, over: Partial<RigPart> = {}) =>
     media: false,
     flush: false,
     gentle: "half",
-    vent: "relief button",
+    vent: { name: "relief button" },
     uv: { lampFirst: false },
     ...over,
   });

@@ -85,10 +85,10 @@ export function isPowered(rig: Rig, state: RigState, what: string): boolean {
 
 /** Where everything stands before the first water: handles as given or normal, nothing wet, media dry. */
 export function beforeFirstWater(rig: Rig, positions: Readonly<Record<string, string>> = {}): RigState {
-  // What works by itself waits open for the first water.
+  // A valve that pressure shuts waits open for the first water.
   const automatic = Object.fromEntries(
     rig.handles
-      .filter((h) => h.kind === "automatic" && h.positions.some((p) => p.name === "open"))
+      .filter((h) => h.watches !== undefined && h.positions.some((p) => p.name === "open"))
       .map((h) => [h.id, "open"]),
   );
   return settled(rig, {

@@ -74,19 +74,13 @@ function lookAt(
   };
 }
 
-/** A switch that is off and not wanted on; and a lamp over a full chamber, which only matters where something is to be emptied. */
-function leaveSwitches({ c, l, start, named, empties, onNow, relevant }: Look): void {
+/** A switch that is off and not wanted on. */
+function leaveSwitches({ c, named, onNow, relevant }: Look): void {
   const { rig } = c;
   rig.handles.forEach((h, i) => {
     if (h.kind !== "switch" || named.has(h.id)) return;
-    const lampOf = rig.units.findIndex((u) => u.key === h.powers && u.uv);
-    const isLamp = lampOf >= 0;
-    if (!onNow(i)) {
-      if (!isLamp || rig.source === "safe") relevant[i] = false;
-      return;
-    }
-    const isFull = (knot: number) => bit(start, l.wet, knot) === 1;
-    if (isLamp && !empties && isFull(c.unitIn[lampOf]!) && isFull(c.unitOut[lampOf]!)) relevant[i] = false;
+    const isLamp = rig.units.some((u) => u.key === h.powers && u.uv);
+    if (!onNow(i) && (!isLamp || rig.source === "safe")) relevant[i] = false;
   });
 }
 

@@ -16,12 +16,49 @@ export const openingKinds = [
 ] as const;
 export type OpeningKind = (typeof openingKinds)[number];
 
+const closures: ReadonlySet<OpeningKind> = new Set(["bowl", "union", "cap", "cut"]);
+/** Is an opening a closure, which is taken off only where nothing is under pressure; else it is made to be opened under it (handbook 10, ruling 32). */
+export const isClosure = (kind: OpeningKind | undefined): boolean => kind !== undefined && closures.has(kind);
+
 /** How far a unit's media has come, in the order of its start-up (handbook 4, Unit media stage). */
 export const mediaStages = ["dry", "wet", "soaking", "soaked", "flushed", "inService"] as const;
 export type MediaStage = (typeof mediaStages)[number];
 
-/** What steps and sequences call a part by, whatever its id: `coldTap`, `before`, `membrane`. */
-type Role = string;
+/** What steps and sequences call a part by, whatever its id (handbook 10, ruling 38): handles and their openings, then nodes. */
+export const roles = [
+  "mainValve",
+  "inlet",
+  "outlet",
+  "bypass",
+  "stubIn",
+  "stubOut",
+  "drainCock",
+  "head",
+  "before",
+  "behind",
+  "vent",
+  "plug",
+  "sleeveNut",
+  "valve",
+  "faucet",
+  "line",
+  "shutOff",
+  "tankValve",
+  "inTee",
+  "outTee",
+  "drainLine",
+  "coldTap",
+  "hotTap",
+  "lowTap",
+  "highTap",
+  "outdoorTap",
+  "heaterValve",
+  "heaterPower",
+  "trainIn",
+  "prefilters",
+  "membrane",
+] as const;
+export type Role = (typeof roles)[number];
 
 export interface RigNode {
   readonly id: string;
@@ -46,8 +83,10 @@ export interface RigEdge {
   readonly opening?: OpeningKind;
   /** Water runs out of it by its own weight: a region empties where another opening lets air in. */
   readonly low?: boolean;
-  /** Into a drain: through an air gap, or of water that is no longer potable. */
-  readonly airGap?: boolean;
+  /** It lets air in at the highest point of the house. */
+  readonly high?: boolean;
+  /** Into a drain: through an air gap, or of water that is no longer potable; `unknown`: nobody has looked. */
+  readonly airGap?: boolean | "unknown";
   /** A drinking fixture hangs on it. */
   readonly drinking?: boolean;
 }
@@ -176,8 +215,10 @@ export interface RigState {
   readonly filling: readonly string[];
   readonly stages: Readonly<Record<string, MediaStage>>;
   readonly unproven: readonly string[];
-  /** A dose of chlorine stands in the house's pipe, or is on its way out of it. */
-  readonly dosed?: boolean;
+  /** Nodes in which a dose of chlorine stands, or is on its way out. */
+  readonly dosed?: readonly string[];
+  /** Units whose pre-filters were not rinsed yet, where their recipe rinses them first. */
+  readonly unrinsed?: readonly string[];
   readonly purged: boolean;
   /** Units whose lamp may still stand in air, because their recipe powers it first. */
   readonly lampAhead?: readonly string[];

@@ -1,15 +1,16 @@
 import { z } from "zod";
-import { degrees, faultsOf, openingKinds, type Rig } from "./rig";
+import { degrees, faultsOf, openingKinds, roles, type Rig } from "./rig";
 
 const id = z
   .string()
   .regex(/^[A-Za-z][A-Za-z0-9._-]{0,39}$/, "Letters, digits, dot, dash; starting with a letter");
+const role = z.enum(roles, "No step knows a part of this role");
 const words = z.string().trim().min(1).max(80);
 const litres = z.number().nonnegative().max(10_000);
 
 const nodeSchema = z.strictObject({
   id,
-  role: id.optional(),
+  role: role.optional(),
   kind: z.enum(["main", "junction", "port", "house", "heater", "outdoor", "drain", "air"]),
   name: words.optional(),
   litres: litres.optional(),
@@ -18,14 +19,15 @@ const nodeSchema = z.strictObject({
 });
 const edgeSchema = z.strictObject({
   id,
-  role: id.optional(),
+  role: role.optional(),
   from: id,
   to: id,
   kind: z.enum(["pipe", "valve", "check", "unit", "opening"]),
   unit: id.optional(),
   opening: z.enum(openingKinds).optional(),
   low: z.boolean().optional(),
-  airGap: z.boolean().optional(),
+  high: z.boolean().optional(),
+  airGap: z.union([z.boolean(), z.literal("unknown")]).optional(),
   drinking: z.boolean().optional(),
 });
 const positionSchema = z.strictObject({
@@ -37,7 +39,7 @@ const positionSchema = z.strictObject({
 });
 const handleSchema = z.strictObject({
   id,
-  role: id.optional(),
+  role: role.optional(),
   unit: id.optional(),
   name: words,
   kind: z.enum(["lever", "head", "tee", "tap", "vent", "cap", "switch", "automatic"]),

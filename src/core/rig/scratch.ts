@@ -58,7 +58,9 @@ export const withPlace = (rest: number, place: number): number =>
 export interface Given {
   readonly unflushed: Uint8Array;
   readonly unproven: Uint8Array;
-  readonly dosed: boolean;
+  readonly dosed: Uint8Array;
+  readonly anyDosed: boolean;
+  readonly unrinsed: Uint8Array;
   readonly anyUnflushed: boolean;
   readonly anyUnproven: boolean;
   readonly lampPending: Uint8Array;
@@ -69,15 +71,22 @@ export interface Given {
 export function givenBy(c: Compiled, state: RigState): Given {
   const stage = (key: string) => stageNumber(state.stages[key] ?? "dry");
   const unflushed = Uint8Array.from(c.rig.units, (u) => Number(u.flush && stage(u.key) < FLUSHED));
-  const unproven = new Uint8Array(c.knots);
-  for (const n of state.unproven) {
-    const k = c.knotOf.get(n);
-    if (k !== undefined) unproven[k] = 1;
-  }
+  const marked = (nodes: readonly string[] = []) => {
+    const knots = new Uint8Array(c.knots);
+    for (const n of nodes) {
+      const k = c.knotOf.get(n);
+      if (k !== undefined) knots[k] = 1;
+    }
+    return knots;
+  };
+  const unproven = marked(state.unproven);
+  const dosed = marked(state.dosed);
   return {
     unflushed,
     unproven,
-    dosed: state.dosed === true,
+    dosed,
+    anyDosed: dosed.includes(1),
+    unrinsed: Uint8Array.from(c.rig.units, (u) => Number(state.unrinsed?.includes(u.key) === true)),
     anyUnflushed: unflushed.includes(1),
     anyUnproven: unproven.includes(1),
     lampPending: Uint8Array.from(c.rig.units, (u) => Number(state.lampAhead?.includes(u.key) === true)),

@@ -39,6 +39,9 @@ export function outletsOf(
     const nth = (counted.get(name) ?? 0) + 1;
     counted.set(name, nth);
     const one = total(name) > 1 ? `${name} ${nth}` : name;
-    return hot && hasHot ? [`${one}, cold`, `${one}, hot`] : [hot ? `${one}, cold` : one];
+    return hot && hasHot ? [`${one}, cold`, `${one}${HOT}`] : [hot ? `${one}, cold` : one];
   });
 }
+const HOT = ", hot";
+/** Is an outlet of the list one of hot water. */
+export const isHotOutlet = (name: string): boolean => name.endsWith(HOT);

@@ -124,7 +124,7 @@ export const recipeStepSchema = z
     /** What is set by hand, each by the figure that is computed for it. */
     sets: z.array(z.strictObject({ label: z.string(), figure: z.string() })).optional(),
     asks: z.enum(["waterOff"]).optional(),
-    proves: z.enum(["uv", "discard"]).optional(),
+    proves: z.enum(["uv", "discard", "prefilters"]).optional(),
     /** Only where every condition holds. */
     when: z.array(condition).optional(),
     /** Waits for every step before it, not only its own chain. */

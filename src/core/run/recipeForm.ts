@@ -114,7 +114,7 @@ export const stepFields: readonly StepField[] = [
   { path: "goal.feed", label: "Handle that feeds them", way: "line", rarely: true },
   { path: "sets", label: "Values to set, one a line", way: "sets", rarely: true, hint: "Pour = doseMl" },
   { path: "asks", label: "Asks for", way: "choice", options: ["waterOff"], rarely: true },
-  { path: "proves", label: "Proves", way: "choice", options: ["uv", "discard"], rarely: true },
+  { path: "proves", label: "Proves", way: "choice", options: ["uv", "discard", "prefilters"], rarely: true },
   { path: "gathers", label: "Waits for all before it", way: "yesNo", rarely: true },
   { path: "after", label: "Waits for these steps too, one a line", way: "lines", rarely: true },
   {

@@ -89,8 +89,8 @@ export interface Step {
   readonly sets?: readonly { readonly label: string; readonly value: Named | Written }[];
   /** What is written down with it beside the hold itself. */
   readonly asks?: "waterOff";
-  /** What finishing it proves; a step that proves something cannot be skipped. */
-  readonly proves?: "uv" | "discard";
+  /** What finishing it proves; a step that proves water fit to drink cannot be skipped. */
+  readonly proves?: "uv" | "discard" | "prefilters";
 }
 
 /** What a step says, its figures printed in one unit system. */
@@ -126,4 +126,5 @@ export function clockOf(step: Step): number | undefined {
 }
 
 /** May it be skipped with a reason? Never a hold, nor what proves UV or a discard (handbook 5, Steps). */
-export const maySkip = (step: Step): boolean => step.kind !== "hold" && step.proves === undefined;
+export const maySkip = (step: Step): boolean =>
+  step.kind !== "hold" && (step.proves === undefined || step.proves === "prefilters");

@@ -1,14 +1,14 @@
-import type { Handle, OpeningKind, RigEdge, RigNode, RigUnit } from "../rig";
+import { type Handle, type OpeningKind, type RigEdge, type RigNode, type RigUnit, type Role } from "../rig";
 import type { RigPart } from "./part";
 
 /** What a part is for, of which unit, and the id that the composer makes of it. */
 export interface Named {
   readonly id: string;
-  readonly role: string;
+  readonly role: Role;
   readonly unit?: string;
 }
 /** A part by its role, and by its unit where it belongs to one. */
-export const named = (role: string, unit?: string): Named => ({
+export const named = (role: Role, unit?: string): Named => ({
   id: unit === undefined ? role : `${unit}.${role}`,
   role,
   unit,
@@ -62,8 +62,7 @@ export class RigBuilder {
     over: Partial<RigEdge> = {},
   ): void {
     this.edge(id, at, "air", "opening", { opening, role: does.role, ...over });
-    const kind: Handle["kind"] =
-      opening === "tap" || opening === "hose" ? "tap" : opening === "cap" ? "cap" : "vent";
+    const kind: Handle["kind"] = opening === "tap" || opening === "hose" ? "tap" : "vent";
     this.handles.push({
       id,
       ...does,
@@ -72,6 +71,29 @@ export class RigBuilder {
       place,
       normal: "closed",
       positions: (["closed", "open"] as const).map((p) => ({ name: p, edges: { [id]: p } })),
+    });
+  }
+  /** A line to the drain that opens and closes by itself, as a valve regenerates. */
+  selfActing(
+    { id, ...does }: Named,
+    name: string,
+    at: string,
+    { airGap }: Pick<RigEdge, "airGap">,
+    place: string,
+  ): void {
+    this.node("drain", "drain", { name: "Drain" });
+    this.edge(id, at, "drain", "opening", { opening: "drainLine", role: does.role, airGap });
+    this.handles.push({
+      id,
+      ...does,
+      name,
+      kind: "automatic",
+      place,
+      normal: "closed",
+      positions: [
+        { name: "closed", edges: { [id]: "closed" }, stands: "shut by itself in service" },
+        { name: "open", edges: { [id]: "open" }, stands: "open by itself while it regenerates" },
+      ],
     });
   }
   plug(named: Named, name: string, what: string, place: string): void {

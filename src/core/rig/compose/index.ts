@@ -32,7 +32,7 @@ function house(d: RigBuilder, from: string, choice: RigChoice): string {
   if (choice.outdoor === "after") outdoorTaps(d, at);
   d.opening(named("coldTap"), "Nearest cold tap", at, "tap", "At the tap", { drinking: true });
   d.opening(named("lowTap"), "Lowest tap", at, "tap", "At the lowest tap", { low: true });
-  d.opening(named("highTap"), "Highest tap", at, "vent", "Upstairs");
+  d.opening(named("highTap"), "Highest tap", at, "vent", "Upstairs", { high: true });
   if (choice.heater !== "none") heater(d, at, choice);
   return at;
 }

@@ -65,9 +65,12 @@ function unitBetween(
     d.pipe(outlet, out);
   }
   if (part.vent) {
-    const vent = `${part.vent.charAt(0).toUpperCase()}${part.vent.slice(1)}`;
-    d.opening(named("vent", key), `${vent} of ${name}`, outlet, "vent", place);
+    const { name: called, closure } = part.vent;
+    const vent = `${called.charAt(0).toUpperCase()}${called.slice(1)}`;
+    d.opening(named("vent", key), `${vent} of ${name}`, outlet, closure ? "cap" : "vent", place);
   }
+  if (part.uv) d.opening(named("sleeveNut", key), `Sleeve nut of ${name}`, outlet, "union", place);
+  if (part.drain) d.selfActing(named("drainLine", key), `Drain line of ${name}`, inlet, part.drain, place);
   d.plugOf(part, key, name, place);
 }
 
@@ -86,8 +89,11 @@ function linePart(d: RigBuilder, part: RigPart, from: string, arrangement: Arran
   return out;
 }
 
+/** The ends of a bypass. */
+type Stub = "stubIn" | "stubOut";
+
 /** Where the bypass ends and the units begin: open, capped, or joined to the train. */
-function joint(d: RigBuilder, id: string, name: string, stub: string, train: string, leaving = false): void {
+function joint(d: RigBuilder, id: Stub, name: string, stub: string, train: string, leaving = false): void {
   const open = d.edge(`${id}.open`, stub, "air", "opening", { opening: "cap" }),
     join = d.edge(`${id}.join`, leaving ? train : stub, leaving ? stub : train, "valve");
   d.handles.push({
@@ -111,7 +117,7 @@ const inletNames: Readonly<Record<Arrangement, string>> = {
 };
 
 /** A stub to which no unit is joined yet: capped every day. */
-function deadEnd(d: RigBuilder, id: string, name: string, stub: string): void {
+function deadEnd(d: RigBuilder, id: Stub, name: string, stub: string): void {
   const open = d.edge(`${id}.open`, stub, "air", "opening", { opening: "cap" });
   d.handles.push({
     ...named(id),

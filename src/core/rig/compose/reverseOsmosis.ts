@@ -98,7 +98,7 @@ export function reverseOsmosis(
   shutOff(d, part, inlet, product, place);
   d.edge(`${key}.through`, `${key}.membrane`, permeate, "unit", { unit: key });
   d.edge(`${key}.past`, `${key}.membrane`, reject, "unit", { unit: `${key}.reject` });
-  d.edge(`${key}.restrictor`, reject, "drain", "opening", { opening: "drainLine", airGap: true });
+  d.edge(`${key}.restrictor`, reject, "drain", "opening", { opening: "drainLine", airGap: ro.airGap });
   d.edge(`${key}.check`, permeate, product, "check");
   if (ro.tank) {
     const tank = d.node(`${key}.tank`, "port", { name: "Tank" });

@@ -21,7 +21,7 @@ export function teesPart(
     d.edge(`${key}.salt`, feed, brine, "valve"),
     d.edge(`${key}.dose`, brine, a, "valve"),
     d.edge(`${key}.leave`, b, appliance, "valve"),
-    d.edge(`${key}.waste`, b, "drain", "opening", { opening: "drainLine", airGap: true }),
+    d.edge(`${key}.waste`, b, "drain", "opening", { opening: "drainLine", airGap: part.teesGap }),
   ];
   const stood = (how: string, angles: readonly number[] | undefined) => ({
     stands: `${how}, seen from ${tees.seenFrom}`,

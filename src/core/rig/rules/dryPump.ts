@@ -11,8 +11,9 @@ export const dryPump = rigRule({
   holds: ({ c, t, s, base, l }, first) => {
     for (let u = 0; u < c.rig.units.length; u += 1) {
       if (!c.rig.units[u]!.pump || !t.powered[powerOfUnit(u)] || c.unitIn[u]! < 0) continue;
-      if (!t.compLive[t.comp[c.unitIn[u]!]!] || !bit(s, base + l.wet, c.unitIn[u]!))
-        raise(t.holds, first + u);
+      const inlet = c.unitIn[u]!;
+      const isFull = bit(s, base + l.wet, inlet) && !bit(s, base + l.filling, inlet);
+      if (!t.compLive[t.comp[inlet]!] || !isFull) raise(t.holds, first + u);
     }
   },
   reason: ({ names }) => `${listed(names)} runs with no water at its inlet`,

@@ -12,7 +12,8 @@ export const lampInAir = rigRule({
     for (let u = 0; u < c.rig.units.length; u += 1) {
       const { uv } = c.rig.units[u]!;
       if (!uv || !t.powered[powerOfUnit(u)] || c.unitIn[u]! < 0) continue;
-      const full = bit(s, base + l.wet, c.unitIn[u]!) && bit(s, base + l.wet, c.unitOut[u]!);
+      const holdsWater = (knot: number) => bit(s, base + l.wet, knot) && !bit(s, base + l.filling, knot);
+      const full = holdsWater(c.unitIn[u]!) && holdsWater(c.unitOut[u]!);
       const ahead = uv.lampFirst && given.lampPending[u];
       if (!full) raise(t.holds, first + u + (ahead ? c.rig.units.length : 0));
     }

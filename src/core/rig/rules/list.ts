@@ -4,9 +4,11 @@ import { deadHead } from "./deadHead";
 import { dryHeater } from "./dryHeater";
 import { dryPump } from "./dryPump";
 import { fines } from "./fines";
+import { finesToMembrane } from "./finesToMembrane";
 import { hardFill } from "./hardFill";
 import { hotTrapped } from "./hotTrapped";
 import { houseDry } from "./houseDry";
+import { lampCutOff } from "./lampCutOff";
 import { lampInAir } from "./lampInAir";
 import { oneHandle } from "./oneHandle";
 import { openUnderPressure } from "./openUnderPressure";
@@ -24,6 +26,7 @@ export const rigRules: readonly RigRule[] = [
   dryPump,
   dryHeater,
   lampInAir,
+  lampCutOff,
   hardFill,
   crossConnection,
   houseDry,
@@ -31,5 +34,6 @@ export const rigRules: readonly RigRule[] = [
   hotTrapped,
   roTankEarly,
   roChlorine,
+  finesToMembrane,
   deadHead,
 ];

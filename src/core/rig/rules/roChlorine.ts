@@ -1,13 +1,19 @@
 import { listed } from "../../words";
 import type { Compiled } from "../compiled";
 import { raise } from "../scratch";
-import { are, each, rigRule } from "./rule";
+import { isMembrane, prefiltersOf } from "./membrane";
+import { are, each, rigRule, type Moment } from "./rule";
 
 /** Where the feed of a membrane enters: ahead of its own pre-filters. */
-function feedOf({ rig, unitIn }: Compiled, membrane: number): number {
-  const { key } = rig.units[membrane]!;
-  const before = rig.units.findIndex((u) => u.of === key && u.marks.includes("filtered"));
-  return unitIn[before === -1 ? membrane : before]!;
+function feedOf(c: Compiled, membrane: number): number {
+  const before = prefiltersOf(c, membrane);
+  return c.unitIn[before === -1 ? membrane : before]!;
+}
+
+/** Does a dose stand in a region. */
+function isDosed({ c, t, given }: Moment, region: number): boolean {
+  for (let k = 0; k < c.knots; k += 1) if (given.dosed[k] && t.comp[k] === region) return true;
+  return false;
 }
 
 /** The feed of a membrane stands open to pipe in which a dose of chlorine stands (handbook 10, ruling 28). */
@@ -15,11 +21,11 @@ export const roChlorine = rigRule({
   id: "roChlorine",
   name: "chlorine to a membrane",
   conditions: ({ units }) => each(units, "Stop"),
-  holds: ({ c, t, given }, first) => {
-    if (!given.dosed) return;
-    for (const [u, unit] of c.rig.units.entries())
-      if (unit.marks.includes("permeate") && t.comp[feedOf(c, u)] === t.comp[c.house])
-        raise(t.holds, first + u);
+  holds: (m, first) => {
+    const { c, t, given } = m;
+    if (!given.anyDosed) return;
+    for (let u = 0; u < c.rig.units.length; u += 1)
+      if (isMembrane(c, u) && isDosed(m, t.comp[feedOf(c, u)]!)) raise(t.holds, first + u);
   },
   reason: (f) =>
     `${listed(f.names)} ${are(f)} open to pipe that is dosed with chlorine, which destroys the membrane`,
