@@ -9,6 +9,7 @@ import type { RecipeFigure, StepCondition, WordFigure } from "./recipe";
 export interface Unread {
   readonly error: string;
 }
+/** Was something not to be read. */
 export const isUnread = (x: unknown): x is Unread =>
   typeof x === "object" && x !== null && "error" in x && typeof x.error === "string";
 

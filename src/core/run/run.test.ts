@@ -176,7 +176,7 @@ describe("composeRun", () => {
   });
   it("skips neither holds nor what proves the water", () => {
     for (const s of compose(["PS-20", "UV-45", "RO-T5"]))
-      if (s.kind === "hold" || s.proves) expect(maySkip(s)).toBe(false);
+      if (s.kind === "hold" || s.proves === "uv" || s.proves === "discard") expect(maySkip(s)).toBe(false);
   });
   it("adds taps up to the flush flow, and says when they fall short", () => {
     const said = (fixtures: Parameters<typeof tapsFor>[1], system: "us" | "metric") =>

@@ -3,6 +3,7 @@ import { stepName } from "@/core/run/recipeForm";
 import type { Form } from "@/ui/useForm";
 import { wordsOf } from "./words";
 
+/** Ids of the steps of a recipe in the order of its form. */
 export const orderOf = (form: Form): readonly string[] =>
   (form.values.order ?? "")
     .split(",")

@@ -33,6 +33,7 @@ export const unitsFor = ({ id, families }: Recipe, known: Knowledge): readonly U
     .filter((m) => families.length === 0 || families.includes(m.family))
     .toSorted((a, b) => Number(b.recipes.includes(id)) - Number(a.recipes.includes(id)));
 
+/** A sample house by its id; the first where there is no such house. */
 export const houseOf = (id: string | undefined): SampleHouse =>
   sampleHouses.find((h) => h.id === id) ?? sampleHouses[0]!;
 
