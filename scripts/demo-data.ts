@@ -4,6 +4,7 @@ import sharp from "sharp";
 import { ulid } from "ulid";
 import { knowledgeWith } from "../src/catalogue/knowledge";
 import { defaultSchools } from "../src/catalogue/schools";
+import { tapPractice } from "../src/core/water";
 import { databaseOn, poolFor } from "../src/data/database";
 import { demoJobs } from "../src/data/demo/jobs";
 import { saveCompany } from "../src/data/queries/company";
@@ -69,6 +70,7 @@ await saveCompany(
     waterOffTo: "16:00",
     roDiscards: 2,
     schools: defaultSchools,
+    tap: tapPractice,
   },
   0,
   new Date(now),

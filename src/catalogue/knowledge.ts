@@ -3,7 +3,8 @@ import type { UnitModel } from "../core/families";
 import type { Knowledge } from "../core/job/knowledge";
 
 import { demandTables } from "./demand";
-import { feedLimits, tapLimits } from "./limits";
+import { tapPractice, type TapSettings } from "../core/water";
+import { feedLimits, tapLimitsWith } from "./limits";
 import { pipes } from "./pipes";
 import { recipes as brought, siteRecipe } from "./recipes";
 import type { Recipe } from "../core/run/recipe";
@@ -29,6 +30,7 @@ export function knowledgeWith({
   offered = offeredOf(models),
   recipes = brought,
   site = siteRecipe,
+  tap = tapPractice,
 }: {
   readonly schools?: Readonly<Record<string, string>>;
   readonly roDiscards?: number;
@@ -36,6 +38,7 @@ export function knowledgeWith({
   readonly offered?: readonly UnitModel[];
   readonly recipes?: ReadonlyMap<string, Recipe>;
   readonly site?: Recipe;
+  readonly tap?: TapSettings;
 } = {}): Knowledge {
   return {
     fields: surveyFields,
@@ -50,6 +53,6 @@ export function knowledgeWith({
       company: chosen[s.id] ?? s.fallback,
     })),
     schoolsWith: (own) => trainSchools({ ...chosen, ...own }, roDiscards),
-    tables: { demand: demandTables, limits: feedLimits, tap: tapLimits, pipes },
+    tables: { demand: demandTables, limits: feedLimits, tap: tapLimitsWith(tap), pipes },
   };
 }

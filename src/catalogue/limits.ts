@@ -1,6 +1,6 @@
 import type { FeedLimit } from "../core/families";
 import type { TapLimit } from "../core/train";
-import { housePressures, waterValues, type WaterKey } from "../core/water";
+import { housePressures, waterValues, type TapSettings, type WaterKey } from "../core/water";
 
 /** A limit of a value of the water; what it is called and measured in stands with the value. */
 const limit = (key: WaterKey, more: Partial<FeedLimit>): FeedLimit => ({
@@ -90,12 +90,12 @@ export const feedLimits: Readonly<Partial<Record<string, readonly FeedLimit[]>>>
   pointFilter: [t(2, 38)],
 };
 
-/** Limits of the water that people drink (handbook 2, Needs; handbook 10, ruling 1: general practice). */
-export const tapLimits: readonly TapLimit[] = [
+/** Limits of the water that people drink (handbook 2, Needs; handbook 10, ruling 1), with those that the company sets. */
+export const tapLimitsWith = ({ copper, chlorine, sodium }: TapSettings): readonly TapLimit[] => [
   { ...waterValues.nitrate, key: "nitrate", max: 44, over: "Stop" },
   { ...waterValues.lead, key: "lead", max: 5, over: "Stop" },
   { ...waterValues.tds, key: "tds", max: 500, over: "Check" },
-  { ...waterValues.copper, key: "copper", max: 1.3, over: "Stop", onlyMeasured: true },
-  { ...waterValues.chlorine, key: "chlorine", max: 4, over: "Stop", onlyMeasured: true },
-  { ...waterValues.sodium, key: "sodium", max: 200, over: "Check", onlyMeasured: true },
+  { ...waterValues.copper, key: "copper", max: copper, over: "Stop", onlyMeasured: true },
+  { ...waterValues.chlorine, key: "chlorine", max: chlorine, over: "Stop", onlyMeasured: true },
+  { ...waterValues.sodium, key: "sodium", max: sodium, over: "Check", onlyMeasured: true },
 ];

@@ -53,13 +53,14 @@ export const company = cache(async (): Promise<Company> => {
 export async function knowledge(fresh = false): Promise<Knowledge> {
   const [settings, units] = await Promise.all([fresh ? freshCompany() : company(), catalogueUnits(fresh)]);
   const recipes = await catalogueRecipes();
-  const schools = JSON.stringify([settings.schools, settings.roDiscards]);
+  const schools = JSON.stringify([settings.schools, settings.roDiscards, settings.tap]);
   const had = remembered.brantKnowledge;
   if (had && had.units === units && had.recipes === recipes && had.schools === schools) return had.knowledge;
   const lines = [...units.values()];
   const made = knowledgeWith({
     schools: settings.schools,
     roDiscards: settings.roDiscards,
+    tap: settings.tap,
     models: lines.flatMap((l) => l.versions),
     offered: lines.flatMap((l) => (l.retired ? [] : l.versions.slice(0, 1))),
     ...newestRecipes(recipes),

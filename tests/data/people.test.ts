@@ -1,3 +1,4 @@
+import { tapPractice } from "@/core/water";
 import { eq } from "drizzle-orm";
 import { ulid } from "ulid";
 import { afterAll, describe, expect, it } from "vitest";
@@ -65,6 +66,7 @@ const settings: Company = {
   waterOffFrom: "09:00",
   waterOffTo: "16:00",
   roDiscards: 2,
+      tap: tapPractice,
   schools: { ...defaultSchools },
 };
 

@@ -60,6 +60,10 @@ test("company settings are refused beside the field, saved once, and not over an
   await expect(one.page.getByText("Three capital letters")).toBeVisible();
   await expect(one.page.getByLabel("Currency")).toHaveValue("euros");
   await one.page.getByLabel("Currency").fill("EUR");
+  await one.page.getByLabel("Sodium").fill("a little");
+  await one.page.getByRole("button", { name: "Save" }).click();
+  await expect(one.page.getByLabel("Sodium")).toHaveAttribute("aria-invalid", "true");
+  await one.page.getByLabel("Sodium").fill("150 mg/L");
   await one.page.getByLabel("Iron in softener sizing").selectOption("5");
   await Promise.all([
     one.page.waitForResponse((r) => r.request().method() === "POST"),

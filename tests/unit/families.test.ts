@@ -1,7 +1,8 @@
 import type { DesignUnit, TrainSchools, UnitModel } from "@/core/families";
 import { describe, expect, it } from "vitest";
 import { demandTables } from "@/catalogue/demand";
-import { feedLimits, tapLimits } from "@/catalogue/limits";
+import { feedLimits, tapLimitsWith } from "@/catalogue/limits";
+import { tapPractice } from "@/core/water";
 import { pipes } from "@/catalogue/pipes";
 import { defaultSchools, trainSchools } from "@/catalogue/schools";
 import { unitModels } from "@/catalogue/units";
@@ -13,7 +14,12 @@ import type { Level } from "@/core/verdict";
 import { facts } from "../../scripts/bench-house";
 
 const GPG = 64.79891 / 3.785411784;
-const tables: TrainInput["tables"] = { demand: demandTables, limits: feedLimits, tap: tapLimits, pipes };
+const tables: TrainInput["tables"] = {
+  demand: demandTables,
+  limits: feedLimits,
+  tap: tapLimitsWith(tapPractice),
+  pipes,
+};
 type Placed = string | (Partial<DesignUnit> & { readonly model: string }) | { readonly own: UnitModel };
 
 /** Judges a train of catalogue units, of placed units, or of models of the test's own. */

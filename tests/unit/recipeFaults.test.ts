@@ -63,6 +63,11 @@ describe("faults of a recipe", () => {
       changed(first!.id, { cautions: ["beware"] }),
       `${first!.id} cautions: There is no caution beware`,
     ],
+    [
+      "a handle that no rig has",
+      changed(first!.id, { goal: { want: "stand", positions: { plug: "on", "*.lid": "open" } } }),
+      `${first!.id} goal.positions: No rig has a handle *.lid`,
+    ],
     ["a step that is not there", changed(first!.id, { after: ["nowhere"] }), "There is no step nowhere"],
     ["a family that is none", { ...softener, families: ["kettle"] }, "families: There is no family kettle"],
   ])("say %s, with its place", (_, recipe, words) => {

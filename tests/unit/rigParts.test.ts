@@ -16,8 +16,10 @@ import {
   type RigPart,
 } from "@/core/rig";
 import { faultsOf } from "@/core/rig/rig";
+import { rigFor } from "@/core/record";
 import { drawingOf } from "@/phases/valves/drawing";
 import { shapesOf, type Group } from "@/phases/valves/shapes";
+import { knowledge } from "./desk";
 import { arrows, carbon, chamber, osmosis, part, rigOf, softener } from "./rigs";
 
 const heads = { head: arrows };
@@ -74,6 +76,31 @@ describe("a rig that is composed", () => {
         expect(marks.has("raw")).toBe(line.length === 0);
       }),
     );
+  });
+
+  it("has what stands on the ports of a unit in the line: a pump on its feed, a reactor behind it", () => {
+    const pump = part("u6", "HB-300", "booster", {
+      on: { unit: "u1", port: "feed" },
+      media: false,
+      flush: false,
+      marks: [],
+      pump: { pressureSwitch: true },
+    });
+    const reactor = chamber({ key: "u7", name: "UV-L", on: { unit: "u1", port: "product" } });
+    const rig = rigOf([carbon(), pump, reactor]);
+    expect(faultsOf(rig)).toEqual([]);
+    expect(["u6", "u1", "u7"].every((key) => onLine(rig, key))).toBe(true);
+    expect(waterAt(rig, inService(rig)).get("house")!.marks).toEqual(["filtered", "disinfected"]);
+    expect(rig.handles.some((h) => h.powers === "u6")).toBe(true);
+  });
+
+  it("takes a vessel of the design for what the heater warms", () => {
+    const units = (codes: readonly string[]) =>
+      codes.map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 }));
+    const expands = (codes: readonly string[]) =>
+      rigFor({}, { units: units(codes), answers: {} }, knowledge).nodes.find((n) => n.kind === "heater")!
+        .expansion;
+    expect([expands(["SF-150"]), expands(["SF-150", "EV-8"])]).toEqual([undefined, true]);
   });
 
   it("gives outdoor taps raw water before the treatment, and treated behind it", () => {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { knowledgeWith } from "@/catalogue/knowledge";
 import { defaultSchools, trainSchools } from "@/catalogue/schools";
+import { tapLimitsWith } from "@/catalogue/limits";
 import { unitModels } from "@/catalogue/units";
 import type { DesignUnit, UnitModel } from "@/core/families";
 import type { SiteFacts } from "@/core/site";
@@ -8,7 +9,7 @@ import { judgeReading } from "@/core/readings";
 import { tell } from "@/core/tell";
 import { allVerdicts, judgeTrain } from "@/core/train";
 import { value } from "@/core/units";
-import type { Water } from "@/core/water";
+import type { TapSettings, Water } from "@/core/water";
 import { signed, surveyed } from "./desk";
 
 // The rulings of handbook 10 that judge a design, each with the case in which it came out wrong.
@@ -63,14 +64,15 @@ type Unit = string | (Omit<DesignUnit, "key" | "parallel"> & { readonly parallel
 interface Over {
   readonly water?: Partial<Water>;
   readonly models?: readonly UnitModel[];
+  readonly tap?: TapSettings;
 }
 /** What is said of units at a place; keys are u1, u2 and so on, as listed. */
-function judged(facts: SiteFacts, units: readonly Unit[], { water = {}, models = [] }: Over = {}) {
+function judged(facts: SiteFacts, units: readonly Unit[], { water = {}, models = [], tap }: Over = {}) {
   const known = new Map([...unitModels, ...models.map((m) => [m.code, m] as const)]);
   const j = judgeTrain({
     facts: { ...facts, water: { ...facts.water, ...water } },
     schools,
-    tables,
+    tables: tap ? { ...tables, tap: tapLimitsWith(tap) } : tables,
     units: units.map((u, i) => {
       const unit = { key: `u${i + 1}`, parallel: 1, ...(typeof u === "string" ? { model: u } : u) };
       return { unit, model: known.get(unit.model)! };
@@ -107,6 +109,15 @@ describe("1: every drinking outlet is judged on the water that reaches it", () =
     expect(judged(town, ["CN-40"], { water: { lead: value(60) } }).level("house", "need-ro-lead")).toBe(
       "Check",
     );
+  });
+  it("what the company allows at the tap is what is judged, at the outlet and behind a retention tank", () => {
+    const tap = { copper: 0.5, chlorine: 2, sodium: 100 };
+    const copper = (own?: TapSettings) =>
+      judged(town, [], { water: { copper: value(1) }, tap: own }).level("house", "outlet-copper");
+    expect([copper(), copper(tap)]).toEqual([undefined, "Stop"]);
+    const behind = (tapChlorine?: number) =>
+      judgeReading("retained", { measured: 3 }, { tapChlorine })?.verdict.level;
+    expect([behind(), behind(tap.chlorine)]).toEqual(["Good", "Check"]);
   });
   it("copper, chlorine and sodium at the tap have their limits", () => {
     const j = judged(town, ["SF-150", "PF-1"], {

@@ -35,6 +35,8 @@ export interface ReadingContext {
   readonly dose?: { readonly start: number; readonly litres?: number };
   /** Free chlorine that the source itself brings, mg/L. */
   readonly sourceChlorine?: number;
+  /** The most free chlorine that water may hold where people drink it, mg/L. */
+  readonly tapChlorine?: number;
   /** Some RO of the job has no carbon ahead of its membrane. */
   readonly roBare?: boolean;
   /** The most that a filter or reactor at a faucet takes, L/min. */

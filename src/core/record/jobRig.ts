@@ -11,7 +11,7 @@ import {
 } from "../rig";
 import { siteFacts, type SurveyAnswers } from "../site";
 import { sourceSafety } from "../water";
-import { familyOf, placementsOf, unitMarks, type UnitModel } from "../families";
+import { familyOf, placementsOf, unitMarks, type PlacedUnit, type UnitModel } from "../families";
 import { withModels, type DesignBasis } from "../train";
 import { circumstancesOf, wishOf, type JobState, type Knowledge, type RunRig } from "../job";
 import { governing } from "./readingContext";
@@ -85,8 +85,12 @@ export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
 /** Heaters that no breaker switches off; one that is not known is taken for electric. */
 const firedHeaters: ReadonlySet<string> = new Set(["gas", "instant", "indirect"]);
 
-/** What the survey says of the house's plumbing; what it does not say is left out, and an unknown source stays unknown. */
-export function rigChoice(answers: SurveyAnswers, bypass: BypassChoice): RigChoice {
+/** What the survey says of the house's plumbing, and the design's vessel for what its heater warms; what is not said is left out, and an unknown source stays unknown. */
+export function rigChoice(
+  answers: SurveyAnswers,
+  bypass: BypassChoice,
+  units: readonly PlacedUnit[] = [],
+): RigChoice {
   const facts = siteFacts(answers);
   const heater = answers["heater.kind"]?.text;
   const outdoor = answers["takeoff.outdoor"]?.text;
@@ -94,7 +98,8 @@ export function rigChoice(answers: SurveyAnswers, bypass: BypassChoice): RigChoi
     ...bypass,
     outdoor: outdoor === "before" || outdoor === "after" ? outdoor : "none",
     heater: heater === "none" ? "none" : heater && firedHeaters.has(heater) ? "other" : "electric",
-    expansion: answers["heater.expansion"]?.text === "yes",
+    expansion:
+      answers["heater.expansion"]?.text === "yes" || units.some((u) => u.model.family === "expansionVessel"),
     fullFlow: facts.flowing?.flow,
     source: sourceSafety(facts.water, facts.source),
   };
@@ -108,7 +113,10 @@ export const isShutFor = (basis: DesignBasis, knowledge: Knowledge): boolean =>
 export function rigFor(job: Pick<JobState, "bypass">, basis: DesignBasis, knowledge: Knowledge): Rig {
   return (
     job.bypass?.own ??
-    composeRig(rigParts(basis, knowledge), rigChoice(basis.answers, bypassOf(job, basis, knowledge)))
+    composeRig(
+      rigParts(basis, knowledge),
+      rigChoice(basis.answers, bypassOf(job, basis, knowledge), withModels(basis.units, knowledge)),
+    )
   );
 }
 /** The rig of the design that governs: the job's own, or composed from its units. */

@@ -110,6 +110,7 @@ export function readingContext(
       least: uv.minUvt,
     },
     ...disinfectionContext(job, unitKey, units, knowledge),
+    tapChlorine: knowledge.tables.tap.find((l) => l.key === "chlorine")?.max,
     roBare: units.some((u) => u.model.ro !== undefined && u.model.ro.carbonStages === 0),
     pointMost: mine.find((u) => isAtFaucet(u.model))?.model.ratedFlow,
     program: unitKey === undefined ? undefined : programFor(job, unitKey, judged.stations, knowledge),

@@ -1,3 +1,4 @@
+import { roles } from "../rig/rig";
 import { pathOf } from "./figures";
 import { loopIn } from "./loop";
 import type { Recipe, RecipeStep, StepCondition } from "./recipe";
@@ -164,6 +165,24 @@ function nameFaults(step: RecipeStep, known: Nameable): Said[] {
   ];
 }
 
+const handleRoles: ReadonlySet<string> = new Set(roles);
+
+/** Handles that a goal names and no rig has. */
+function goalFaults({ goal }: RecipeStep): Said[] {
+  if (!goal) return [];
+  const named: readonly (readonly [string, readonly string[]])[] = [
+    ["goal.positions", goal.want === "stand" ? Object.keys(goal.positions) : []],
+    ["goal.permits", goal.want === "stand" ? (goal.permits ?? []) : []],
+    ["goal.feed", goal.want === "stand" && goal.feed !== undefined ? [goal.feed] : []],
+    ["goal.but", goal.want === "normal" ? Object.keys(goal.but ?? {}) : []],
+    ["goal.at", goal.want === "flush" && goal.at !== undefined ? [goal.at] : []],
+  ];
+  return named.flatMap(([path, names]) => {
+    const strange = names.filter((name) => !handleRoles.has(name.replace(/^\*\./, "")));
+    return strange.length === 0 ? [] : [{ path, reason: `No rig has a handle ${strange.join(", ")}` }];
+  });
+}
+
 /** The steps of a recipe as a run takes them: by the part of the run, then as written. */
 export const inRunOrder = ({ steps }: Pick<Recipe, "steps">): readonly RecipeStep[] =>
   steps.toSorted((a, b) => stages.indexOf(a.stage) - stages.indexOf(b.stage));
@@ -199,7 +218,7 @@ function waitFaults(recipe: Recipe): RecipeFault[] {
 
 /**
  * What keeps a recipe from being used, each with its place: a figure that its family has not, a place in words that nothing fills, a question, option,
- * school, caution, reading or family that does not exist, a condition that can never hold, steps that wait for one another (handbook 9, rule 13).
+ * school, caution, reading, handle or family that does not exist, a condition that can never hold, steps that wait for one another (handbook 9, rule 13).
  * None where all is well. That its steps can be reached is shown by a rehearsal.
  */
 export function recipeFaults(recipe: Recipe, known: Nameable): readonly RecipeFault[] {
@@ -215,6 +234,7 @@ export function recipeFaults(recipe: Recipe, known: Nameable): readonly RecipeFa
         ...conditionFaults(step, known),
         ...neverFaults(step),
         ...nameFaults(step, known),
+        ...goalFaults(step),
       ].map((said): RecipeFault => ({ step: step.id, ...said })),
     ),
     ...waitFaults(recipe),

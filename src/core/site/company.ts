@@ -1,4 +1,11 @@
 import { z } from "zod";
+import { tapPractice, type TapKey } from "../water";
+
+const atTap = z.number().positive("Above nothing").max(1000, "At most 1 000 mg/L");
+const tap = z.strictObject({ copper: atTap, chlorine: atTap, sodium: atTap } satisfies Record<
+  TapKey,
+  z.ZodType
+>);
 
 /** Company settings (handbook 1, Schools). Each school is a named choice; the defaults are the handbook's. */
 export const companySchema = z.strictObject({
@@ -23,5 +30,7 @@ export const companySchema = z.strictObject({
   waterOffTo: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "A time of day, for example 16:00"),
   roDiscards: z.coerce.number().int("A whole number").min(1, "At least 1").max(5, "At most 5"),
   schools: z.record(z.string().max(40), z.string().max(40)),
+  /** The most that water may hold where people drink it, mg/L; settings that were saved before say nothing of it. */
+  tap: tap.default({ ...tapPractice }),
 });
 export type Company = z.infer<typeof companySchema>;

@@ -3,7 +3,8 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { defaultSchools, trainSchools } from "../../catalogue/schools";
 import { demandTables } from "../../catalogue/demand";
-import { feedLimits, tapLimits } from "../../catalogue/limits";
+import { feedLimits, tapLimitsWith } from "../../catalogue/limits";
+import { tapPractice } from "../water";
 import { pipes } from "../../catalogue/pipes";
 import { unitModels, unitSchema } from "../../catalogue/units";
 import type { SiteFacts } from "../site";
@@ -14,7 +15,7 @@ import { allVerdicts, judgeTrain, type TrainInput } from ".";
 const GPG = 64.79891 / 3.785411784;
 const schools = trainSchools(defaultSchools, 2);
 
-const tables = { demand: demandTables, limits: feedLimits, tap: tapLimits, pipes };
+const tables = { demand: demandTables, limits: feedLimits, tap: tapLimitsWith(tapPractice), pipes };
 const train = (facts: SiteFacts, ...codes: (string | DesignUnit)[]) => {
   const units = codes.map((c, i) => {
     const unit: DesignUnit = typeof c === "string" ? { key: `u${i}`, model: c, parallel: 1 } : c;

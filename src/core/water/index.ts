@@ -4,3 +4,4 @@ export * from "./needs";
 export * from "./dose";
 export * from "./pressures";
 export * from "./scaling";
+export { tapKeys, tapPractice, type TapKey, type TapSettings } from "./tap";

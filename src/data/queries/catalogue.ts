@@ -90,10 +90,7 @@ export async function addVersions(
 }
 
 /** Writes a version of a recipe. `false` when somebody wrote that version meanwhile. */
-export async function addRecipe(
-  db: Database,
-  row: RecipeRow,
-): Promise<boolean> {
+export async function addRecipe(db: Database, row: RecipeRow): Promise<boolean> {
   const { recipe, ...said } = row;
   try {
     await db.insert(recipeVersion).values({ id: recipe.id, version: recipe.version, recipe, ...said });

@@ -1,6 +1,8 @@
 "use client";
 import { useState } from "react";
 import type { Company } from "@/core/site";
+import { printStated } from "@/core/units";
+import { tapKeys, type TapKey } from "@/core/water";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type Form } from "@/ui/useForm";
 import { FormField, FormNote, SelectField } from "@/ui/FormField";
@@ -13,6 +15,12 @@ interface School {
   readonly fallback: string;
   readonly used?: boolean;
 }
+
+const tapNames: Readonly<Record<TapKey, string>> = {
+  copper: "Copper",
+  chlorine: "Free chlorine",
+  sodium: "Sodium",
+};
 
 /** What the company holds of one question. */
 function SchoolField({ form, school: s }: { form: Form; school: School }) {
@@ -42,6 +50,12 @@ function useSettings(settings: Company, version: number, schools: readonly Schoo
       waterOffFrom: settings.waterOffFrom,
       waterOffTo: settings.waterOffTo,
       roDiscards: String(settings.roDiscards),
+      ...Object.fromEntries(
+        tapKeys.map((key) => [
+          `tap.${key}`,
+          printStated(settings.tap[key], "concentration", settings.profile),
+        ]),
+      ),
       ...Object.fromEntries(schools.map((s) => [`school.${s.id}`, settings.schools[s.id] ?? s.fallback])),
     },
     send: async (values) => {
@@ -88,6 +102,17 @@ export function SettingsForm({
           inputMode="numeric"
         />
       </div>
+      <section>
+        <h2>Where people drink</h2>
+        <p className="mb-3 text-soft">
+          The most that the water may hold there: general practice. Local rules may ask for less.
+        </p>
+        <div className="grid gap-4 md:grid-cols-3">
+          {tapKeys.map((key) => (
+            <FormField key={key} form={form} label={tapNames[key]} name={`tap.${key}`} />
+          ))}
+        </div>
+      </section>
       <section>
         <h2>Schools</h2>
         <p className="mb-3 text-soft">

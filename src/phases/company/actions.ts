@@ -3,6 +3,8 @@ import { revalidatePath } from "next/cache";
 import { z } from "zod";
 import { schools } from "@/catalogue/schools";
 import { companySchema } from "@/core/site";
+import { parseQuantity, type UnitSystem } from "@/core/units";
+import { tapKeys, type TapKey } from "@/core/water";
 import { loadCompany, saveCompany } from "@/data/queries/company";
 import { freshCompany, isDenial, personOrDenial } from "@/server/actor";
 import { now } from "@/server/clock";
@@ -22,6 +24,19 @@ const sent = z.strictObject({
   values: z.record(z.string().max(60), z.string().max(200)),
 });
 
+/** The limits at the tap that were typed, as numbers, and what could not be read of them, by their fields. */
+function tapFrom(values: Readonly<Record<string, string>>, profile: UnitSystem) {
+  const tap: Partial<Record<TapKey, number>> = {};
+  const errors: Record<string, string> = {};
+  for (const key of tapKeys) {
+    const read = parseQuantity(values[`tap.${key}`] ?? "", "concentration", { profile });
+    if (!read.ok) errors[`tap.${key}`] = read.error;
+    else if (read.measured.is === "value") tap[key] = read.measured.value;
+    else errors[`tap.${key}`] = "Write one number, for example 4 mg/L";
+  }
+  return { tap, errors };
+}
+
 /** Saves the company's settings; refused when somebody saved others meanwhile. */
 export async function saveSettings(raw: unknown): Promise<SettingsOutcome> {
   const person = await personOrDenial("manageCompany");
@@ -30,6 +45,7 @@ export async function saveSettings(raw: unknown): Promise<SettingsOutcome> {
   if (!read.success) return refuse("This could not be read");
   const { version, values } = read.data;
   const text = (name: string) => values[name] ?? "";
+  const { tap, errors } = tapFrom(values, person.profile);
   const parsed = companySchema.safeParse({
     name: text("name"),
     profile: text("profile"),
@@ -39,12 +55,13 @@ export async function saveSettings(raw: unknown): Promise<SettingsOutcome> {
     waterOffTo: text("waterOffTo"),
     roDiscards: text("roDiscards"),
     schools: Object.fromEntries(schools.map((s) => [s.id, text(`school.${s.id}`) || s.fallback])),
+    tap,
   });
   if (!parsed.success)
-    return refuse(
-      "Some settings could not be saved",
-      Object.fromEntries(parsed.error.issues.map((i) => [i.path.join("."), i.message])),
-    );
+    return refuse("Some settings could not be saved", {
+      ...Object.fromEntries(parsed.error.issues.map((i) => [i.path.join("."), i.message])),
+      ...errors,
+    });
   if (!(await saveCompany(database(), parsed.data, version, new Date(now()))))
     return refuse("Somebody saved other settings meanwhile. Reload to see them; copy what you changed first");
   await freshCompany();

@@ -6,6 +6,7 @@ import { ulid } from "ulid";
 import { z } from "zod";
 import { defaultSchools } from "@/catalogue/schools";
 import { companySchema } from "@/core/site";
+import { tapPractice } from "@/core/water";
 import {
   addPerson,
   changePerson,
@@ -205,6 +206,7 @@ export async function setUp(raw: unknown): Promise<PersonOutcome> {
     waterOffTo: "16:00",
     roDiscards: 2,
     schools: defaultSchools,
+    tap: tapPractice,
   });
   if (!parsed.success || !settings.success)
     return refuseFields({

@@ -49,7 +49,7 @@ export function composeRig(parts: readonly RigPart[], choice: RigChoice): Rig {
   if (choice.outdoor === "before") outdoorTaps(d, meter);
   const rooted = parts.filter((p) => p.on === undefined);
   const line = rooted.filter((p) => !p.branch);
-  const behind = line.length > 0 || parts.length === 0 ? trainLine(d, line, meter, choice) : meter;
+  const behind = line.length > 0 || parts.length === 0 ? trainLine(d, line, meter, choice, parts) : meter;
   const at = house(d, behind, choice);
   for (const part of rooted.filter((p) => p.branch)) branchPart(d, part, at, parts);
   return {

@@ -2,6 +2,7 @@ import { positionsOf, type BypassHead } from "../../families";
 import type { Degree } from "../rig";
 import { named, RigBuilder } from "./builder";
 import type { Arrangement, RigChoice, RigPart } from "./part";
+import { behindFeed, behindProduct } from "./series";
 
 /** A unit's head: its ways in, out and past, and what each position of the maker's opens. */
 function head(
@@ -74,9 +75,17 @@ function unitBetween(
   d.plugOf(part, key, name, place);
 }
 
-/** One part of the line behind a node; units side by side share the ways in and out. Returns where its water comes out. */
-function linePart(d: RigBuilder, part: RigPart, from: string, arrangement: Arrangement): string {
+/** One part of the line behind a node, with what stands on its ports; units side by side share the ways in and out. Returns where its water comes out. */
+function linePart(
+  d: RigBuilder,
+  part: RigPart,
+  entered: string,
+  arrangement: Arrangement,
+  all: readonly RigPart[],
+): string {
   const keys = keysOf(part);
+  const place = part.place ?? "At the train";
+  const from = behindFeed(d, part, entered, all, place);
   const out = d.node(`${part.key}.after`);
   // A chamber has valves on both sides whatever goes round it.
   const isolated =
@@ -86,7 +95,7 @@ function linePart(d: RigBuilder, part: RigPart, from: string, arrangement: Arran
       keys.length > 1 ? { key, name: `${part.name} ${i + 1}`, group: part.key } : { key, name: part.name };
     unitBetween(d, part, own, from, out, isolated);
   }
-  return out;
+  return behindProduct(d, part, out, all, place);
 }
 
 /** The ends of a bypass. */
@@ -147,7 +156,13 @@ function bypassAlone(
 }
 
 /** The units of the line behind a node, with the way past them. Returns where the house's pipe begins. */
-export function trainLine(d: RigBuilder, line: readonly RigPart[], from: string, choice: RigChoice): string {
+export function trainLine(
+  d: RigBuilder,
+  line: readonly RigPart[],
+  from: string,
+  choice: RigChoice,
+  all: readonly RigPart[],
+): string {
   const stubs = choice.arrangement === "threeValve";
   const place = "At the train";
   const before = d.node("before");
@@ -163,7 +178,7 @@ export function trainLine(d: RigBuilder, line: readonly RigPart[], from: string,
   let at = d.node("trainIn", "junction", { name: "Pipe into the train", role: "trainIn" });
   if (stubs) joint(d, "stubIn", "Inlet stub", first, at);
   else d.pipe(first, at);
-  for (const part of line) at = linePart(d, part, at, choice.arrangement);
+  for (const part of line) at = linePart(d, part, at, choice.arrangement, all);
   if (choice.drainCock)
     d.opening(named("drainCock"), "Drain cock of the train", at, "drainCock", place, { low: true });
   if (stubs) joint(d, "stubOut", "Outlet stub", last, at, true);
