@@ -217,5 +217,6 @@ describe("rules over all kinds (handbook 9)", () => {
       }),
       { numRuns: WORKED, seed: Number(process.env.BRANT_SEED ?? 3) },
     );
-  });
+    // Half a second for each on a slow machine, and as much again.
+  }, 30_000 + 2000 * WORKED);
 });

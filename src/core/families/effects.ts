@@ -273,11 +273,19 @@ export const isKnownAtMost = (m: Measured | undefined, limit: number): boolean =
 export const isKnownAbove = (m: Measured | undefined, limit: number): boolean =>
   m !== undefined && (lower(m) ?? -Infinity) > limit;
 
+/** Of every unit that was asked about: a search asks about each again at every line. */
+const answered = new WeakMap<Treating, readonly NeedId[]>();
 /** Needs that a unit's effects answer. */
-export const answeredBy = (model: Treating): readonly NeedId[] => [
-  ...model.effects.flatMap((e) => kindOf(e).answers?.(model) ?? []),
-  ...(holdsCysts(model) ? (["cysts"] as const) : []),
-];
+export function answeredBy(model: Treating): readonly NeedId[] {
+  const known = answered.get(model);
+  if (known) return known;
+  const found: readonly NeedId[] = [
+    ...model.effects.flatMap((e) => kindOf(e).answers?.(model) ?? []),
+    ...(holdsCysts(model) ? (["cysts"] as const) : []),
+  ];
+  answered.set(model, found);
+  return found;
+}
 
 /** Does it hold cysts back by itself: by its certificate, or a stage rated absolute. */
 const holdsCysts = (m: Treating): boolean =>
