@@ -38,7 +38,7 @@ for (const id of driven) {
     expect(record.text.toLowerCase()).toContain("handed over");
     const pack = await paper(page, job, "pack");
     expect(pack.text).toContain("Your water treatment");
-    for (const unit of kind.units) expect(pack.text).toContain(unit);
+    for (const words of [...kind.units, ...kind.service]) expect(pack.text).toContain(words);
     expect(/bypass/i.test(pack.text)).toBe(kind.bypass);
     await context.close();
   });

@@ -1,7 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { statusOf } from "@/core/job";
 import { isHandedOver, minutesTaken } from "@/core/job/progress";
-import { canPassBy } from "@/core/rig";
+import { unitModels } from "@/catalogue/units";
+import { serviceOf } from "@/core/families";
+import { canPassBy, regions, type RegionState } from "@/core/rig";
+import { clockOf } from "@/core/run";
 import { type Desk, MIN, sha256, ulidAt, work } from "../unit/desk";
 import { kinds } from "./kinds";
 import { started } from "./started";
@@ -19,6 +22,13 @@ function handedOver(d: Desk): Desk {
   return d;
 }
 
+/** The pressure behind a unit of the rig, or in the house's pipe. */
+function stateAt(d: Desk, part: string): RegionState | undefined {
+  const { rig, state } = d.job.rig!;
+  const node = rig.edges.find((e) => e.unit === part)?.to ?? rig.nodes.find((n) => n.kind === part)?.id;
+  return regions(rig, state).find((r) => r.nodes.includes(node!))?.state;
+}
+
 describe.each(kinds.map((k) => [k.id, k] as const))("%s", (_, kind) => {
   const d = started(kind);
   const ids = d.job.run!.steps.map((s) => s.id);
@@ -34,6 +44,24 @@ describe.each(kinds.map((k) => [k.id, k] as const))("%s", (_, kind) => {
 
   it("has nothing that is not there", () => {
     expect(kind.absent.filter((id) => ids.includes(id))).toEqual([]);
+  });
+
+  it("comes to its moments as it should: pressure, clocks, and what is predicted", () => {
+    const walked = started(kind);
+    for (const id of ids) {
+      const moment = kind.moments[id];
+      if (!moment) continue;
+      work(walked, id, { own: kind.readings });
+      const step = walked.job.run!.steps.find((s) => s.id === id)!;
+      const stands = Object.keys(moment.rig ?? {}).map((part) => [part, stateAt(walked, part)]);
+      expect([id, Object.fromEntries(stands)]).toEqual([id, moment.rig ?? {}]);
+      if (moment.clock !== undefined) expect([id, clockOf(step)]).toEqual([id, moment.clock * MIN]);
+      const expected = step.cycle?.expected ?? step.wait?.expected;
+      const [from, to] = moment.predicted ?? [expected, expected];
+      if (moment.predicted) expect(expected, id).toBeGreaterThanOrEqual(from!);
+      if (moment.predicted) expect(expected, id).toBeLessThanOrEqual(to!);
+    }
+    expect(Object.keys(kind.moments).filter((id) => !ids.includes(id))).toEqual([]);
   });
 
   it("can be worked to a signed record, without a move that is a Stop", () => {
@@ -73,7 +101,9 @@ describe.each(kinds.map((k) => [k.id, k] as const))("%s", (_, kind) => {
     }
   });
 
-  it("packs what the household can do", () => {
+  it("packs what the household can do, and what its units are due for", () => {
+    const due = kind.units.flatMap((code) => serviceOf(unitModels.get(code)!).map((s) => s.what));
+    expect(kind.service.filter((what) => !due.includes(what))).toEqual([]);
     expect(canPassBy(d.job.rig!.rig)).toBe(kind.bypass);
   });
 });

@@ -1,4 +1,13 @@
-import type { Arrangement } from "@/core/rig";
+import type { Arrangement, RegionState } from "@/core/rig";
+
+/** A moment of a run: the part behind a unit of the rig, by its key, or the house's pipe. */
+interface Moment {
+  readonly rig?: Readonly<Record<string, RegionState>>;
+  /** Minutes that its clock runs. */
+  readonly clock?: number;
+  /** Minutes that are predicted for it, from and to. */
+  readonly predicted?: readonly [number, number];
+}
 
 /** A kind of job (handbook 9) as far as it is composed: what its run must hold and must not, and in which order. */
 export interface Kind {
@@ -17,6 +26,10 @@ export interface Kind {
   readonly absent: readonly string[];
   /** Is the household's pack to name a bypass. */
   readonly bypass: boolean;
+  /** How the rig stands, what a clock runs for, and what is predicted, as the crew comes to a step. */
+  readonly moments: Readonly<Record<string, Moment>>;
+  /** What the household's pack names of its service. */
+  readonly service: readonly string[];
   /** How the house is fed in the course of it. */
   readonly supply: readonly ("treated" | "notReady" | "partly" | "bypassed" | "off")[];
 }
@@ -50,6 +63,15 @@ export const kinds: readonly Kind[] = [
     ],
     absent: [...leavesWater, "u2.stops", "u1.discard"],
     bypass: false,
+    moments: {
+      "u1.water": { rig: { house: "charged", "u1.pre": "empty" } },
+      "u1.plug": { rig: { "u1.pre": "charged" } },
+      "u1.autoFlush": { clock: 5 },
+      "u1.run": { clock: 30 },
+      "u1.tds": { rig: { u1: "flowing", u2: "flowing" } },
+      "site.walkAside": { rig: { house: "charged", "u1.pre": "charged" } },
+    },
+    service: ["Change the mineral cartridge", "Change the membrane"],
     supply: ["bypassed"],
   },
   {
@@ -61,6 +83,12 @@ export const kinds: readonly Kind[] = [
     ],
     absent: leavesWater,
     bypass: false,
+    moments: {
+      "u1.dryFirst": { rig: { house: "charged", u1: "empty" } },
+      "u1.run": { rig: { u1: "charged" }, clock: 1 },
+      "u1.flow": { rig: { u1: "flowing" } },
+    },
+    service: ["Change the reactor"],
     supply: ["bypassed"],
   },
   {
@@ -75,6 +103,15 @@ export const kinds: readonly Kind[] = [
     ],
     absent: leavesWater,
     bypass: false,
+    moments: {
+      "u1.firstStages": { rig: { "u1.pre": "empty", u1: "empty" } },
+      "u1.allStages": { rig: { "u1.pre": "relieved", u1: "empty" } },
+      "u1.membraneSerial": { rig: { "u1.pre": "relieved" } },
+      "u1.rinse": { rig: { "u1.pre": "charged" }, clock: 30 },
+      "u1.discard": { predicted: [90, 180] },
+      "u1.tds": { rig: { "u1.pre": "charged", house: "charged" } },
+    },
+    service: ["Sanitise the housings at the filter change", "Empty the tank if it stood unused"],
     supply: ["bypassed"],
   },
   {
@@ -98,6 +135,19 @@ export const kinds: readonly Kind[] = [
     ],
     absent: ["site.tellStop", "site.leakLast", "site.walkAside", "site.mainBack"],
     bypass: true,
+    moments: {
+      "u2.soak": { clock: 2880 },
+      "u2.trickle": { clock: 45 },
+      "u2.reverse": { clock: 3 },
+      "u1.fill": { rig: { house: "charged", u1: "empty", u2: "empty", u3: "empty" } },
+      "u3.soak": { rig: { u3: "charged", u2: "empty" }, clock: 60 },
+      "u3.flush": { clock: 5 },
+      "u3.trickle": { rig: { u2: "empty" }, clock: 60 },
+      "u2.leak": { rig: { u2: "flowing" } },
+      "site.pressureAfter": { rig: { u1: "trapped", u2: "trapped", u3: "trapped", house: "charged" } },
+      "site.walk": { rig: { u1: "charged", u2: "charged", u3: "charged", house: "charged" } },
+    },
+    service: ["Change the carbon", "Test chlorine before and after"],
     supply: ["bypassed", "off", "notReady", "partly", "treated"],
   },
   {
@@ -111,6 +161,13 @@ export const kinds: readonly Kind[] = [
     ],
     absent: [...leavesWater, "u2.stops", "u3.stops"],
     bypass: false,
+    moments: {
+      "u1.plug": { rig: { u3: "charged", "u1.pre": "charged" } },
+      "u1.autoFlush": { clock: 5 },
+      "u2.indicator": { rig: { u2: "flowing" } },
+      "u3.pad": { rig: { u3: "charged" } },
+    },
+    service: ["Change the lamp, reset its counter", "Change the pad, wet it to see that it shuts"],
     supply: ["bypassed"],
   },
   {
@@ -124,6 +181,13 @@ export const kinds: readonly Kind[] = [
     ],
     absent: ["site.tell", "site.bypass", "site.restore", "site.walk", "site.staysOff"],
     bypass: false,
+    moments: {
+      "u1.fill": { rig: { house: "empty", u1: "empty" } },
+      "u1.flush": { rig: { u1: "flowing" }, clock: 10 },
+      "site.pressureAfter": { rig: { u1: "trapped", house: "trapped" } },
+      "site.walkShutOff": { rig: { house: "charged" } },
+    },
+    service: ["Change the cartridge"],
     supply: ["bypassed", "off", "notReady", "treated"],
   },
   {
@@ -134,6 +198,10 @@ export const kinds: readonly Kind[] = [
     order: [["site.boxes", "site.routeAside", "u1.fit", "u1.dry", "u1.run", "u1.ceramic", ...closing]],
     absent: [...leavesWater, "site.tellStop", "site.tellHost", "site.hardnessBefore", "u1.stops"],
     bypass: false,
+    moments: {
+      "u1.run": { rig: { house: "charged" }, clock: 3 },
+    },
+    service: ["Wash the ceramic"],
     supply: ["bypassed"],
   },
   {
@@ -144,6 +212,12 @@ export const kinds: readonly Kind[] = [
     order: [[...aside, "site.tellStop", "u1.stops", "u1.fit", "u1.dry", "u1.run", ...closing]],
     absent: leavesWater,
     bypass: false,
+    moments: {
+      "u1.dryFirst": { rig: { u1: "empty" } },
+      "u1.run": { rig: { u1: "charged" }, clock: 5 },
+      "u1.flow": { rig: { u1: "flowing" } },
+    },
+    service: ["Change the cartridge"],
     supply: ["bypassed"],
   },
   {
@@ -166,6 +240,14 @@ export const kinds: readonly Kind[] = [
     ],
     absent: [...ofLine, "site.tell", "site.tellStop", "u1.stops"],
     bypass: false,
+    moments: {
+      "u1.fit": { rig: { house: "empty" } },
+      "u1.rest": { rig: { u1: "charged" }, clock: 60 },
+      "u1.regenerate": { clock: 15 },
+      "u1.rinse": { rig: { u1: "flowing" }, clock: 5 },
+      "u1.hardness": { rig: { u1: "charged", house: "charged" } },
+    },
+    service: ["Look at the levers and the drain tube"],
     supply: ["bypassed", "off"],
   },
   {
@@ -188,6 +270,14 @@ export const kinds: readonly Kind[] = [
     ],
     absent: ["site.tellStop", "site.leakLast"],
     bypass: true,
+    moments: {
+      "u1.fill": { rig: { house: "charged", u1: "empty" } },
+      "u1.rinse": { rig: { u1: "charged" }, clock: 5 },
+      "u1.dissolve": { clock: 60 },
+      "site.pressureAfter": { rig: { u1: "trapped", house: "charged" } },
+      "site.walk": { rig: { u1: "charged" } },
+    },
+    service: ["Look at the salt", "Clean the brine injector"],
     supply: ["bypassed", "off", "notReady", "treated"],
   },
   {
@@ -199,6 +289,11 @@ export const kinds: readonly Kind[] = [
     ],
     absent: leavesWater,
     bypass: false,
+    moments: {
+      "u1.leak": { rig: { "u1.pre": "empty" } },
+      "u1.rinse": { rig: { "u1.pre": "charged" }, clock: 15 },
+    },
+    service: ["Wash the reservoir"],
     supply: ["bypassed"],
   },
   {
@@ -211,6 +306,13 @@ export const kinds: readonly Kind[] = [
     ],
     absent: [...leavesWater, "u1.leakStop"],
     bypass: false,
+    moments: {
+      "u1.membrane": { rig: { "u1.pre": "flowing", u1: "empty" } },
+      "u1.rinse": { rig: { "u1.pre": "charged" }, clock: 30 },
+      "u1.discard": { predicted: [60, 180] },
+      "u1.silent": { clock: 5 },
+    },
+    service: ["Change sediment and carbon filters"],
     supply: ["bypassed"],
   },
   {
@@ -223,6 +325,11 @@ export const kinds: readonly Kind[] = [
     ],
     absent: [...leavesWater, "u2.stops"],
     bypass: false,
+    moments: {
+      "u1.discard": { predicted: [60, 180] },
+      "u2.open": { rig: { "u1.pre": "charged" } },
+    },
+    service: ["Drain the tank if it stood unused", "Look along the tube for kinks and weeping"],
     supply: ["bypassed"],
   },
   {
@@ -244,6 +351,13 @@ export const kinds: readonly Kind[] = [
     ],
     absent: leavesWater,
     bypass: false,
+    moments: {
+      "u2.relieved": { rig: { u2: "empty" } },
+      "u2.power": { rig: { u2: "charged" } },
+      "u1.waste": { clock: 35 },
+      "u2.switch": { rig: { u2: "flowing" } },
+    },
+    service: ["Open the flush valve for half an hour, then close it", "Listen to the pump and its switch"],
     supply: ["bypassed"],
   },
   {
@@ -251,11 +365,21 @@ export const kinds: readonly Kind[] = [
     title: "Scale-control media tank",
     units: ["SC-36"],
     order: [
-      [...house, "u1.place", "u1.join", "site.order", "u1.fill", "u1.dry", "u1.soak", "u1.clear", "u1.purge"],
+      [...house, "u1.place", "u1.join", "site.order", "u1.fill", "u1.dome", "u1.dry", "u1.soak", "u1.clear"],
+      ["u1.clear", "u1.purge"],
       ["u1.purge", "site.leakQuarter", "site.holdTest", "site.walk"],
     ],
     absent: ["site.tellStop", "site.leakLast"],
     bypass: true,
+    moments: {
+      "u1.fill": { rig: { u1: "empty", house: "charged" } },
+      "u1.dome": { rig: { u1: "flowing" } },
+      "u1.soak": { rig: { u1: "charged" }, clock: 1440 },
+      "u1.relieved": { rig: { u1: "trapped", house: "charged" } },
+      "u1.clear": { rig: { u1: "relieved" } },
+      "site.walk": { rig: { u1: "charged" } },
+    },
+    service: ["Change the media"],
     supply: ["bypassed", "off", "treated"],
   },
   {
@@ -270,6 +394,11 @@ export const kinds: readonly Kind[] = [
     ],
     absent: ["site.route", "site.joined", "site.order", "site.holdTest", "site.pressureAfter", "site.bond"],
     bypass: false,
+    moments: {
+      "site.gauge": { rig: { house: "empty" } },
+      "site.leakQuarter": { rig: { house: "charged" } },
+    },
+    service: [],
     supply: ["bypassed", "off"],
   },
   {
@@ -283,6 +412,12 @@ export const kinds: readonly Kind[] = [
     ],
     absent: [...leavesWater, "u1.pump", "u1.firstRinse"],
     bypass: false,
+    moments: {
+      "u1.plug": { rig: { "u1.pre": "flowing" } },
+      "u1.rinse": { clock: 15 },
+      "u1.discard": { predicted: [30, 180] },
+    },
+    service: ["Change the membrane"],
     supply: ["bypassed"],
   },
   {
@@ -296,6 +431,14 @@ export const kinds: readonly Kind[] = [
     ],
     absent: ["site.tellStop", "site.tellOff", "site.leakLast"],
     bypass: true,
+    moments: {
+      "u2.soak": { clock: 2880 },
+      "u3.soak": { rig: { u3: "charged", u2: "empty" }, clock: 60 },
+      "u3.flush": { clock: 5 },
+      "u3.trickle": { rig: { u2: "empty" }, clock: 60 },
+      "site.walk": { rig: { u1: "charged", u2: "charged", u3: "charged" } },
+    },
+    service: ["Change the carbon"],
     supply: ["bypassed", "off", "notReady", "partly", "treated"],
   },
   {
@@ -320,6 +463,13 @@ export const kinds: readonly Kind[] = [
       "u3.trickle",
     ],
     bypass: false,
+    moments: {
+      "u1.fill": { rig: { house: "empty" } },
+      "u2.fill": { rig: { u1: "flowing", u2: "empty" } },
+      "u2.purge": { rig: { u3: "empty" }, clock: 5 },
+      "u3.purge": { rig: { u3: "flowing" }, clock: 5 },
+    },
+    service: ["Change the carbon"],
     supply: ["bypassed", "off", "notReady", "partly", "treated"],
   },
   {
@@ -333,6 +483,15 @@ export const kinds: readonly Kind[] = [
     ],
     absent: ["site.restore", "site.mainBack", "site.tellStop"],
     bypass: false,
+    moments: {
+      "u1.fill": { rig: { u1: "empty", house: "empty" } },
+      "u1.power": { rig: { u1: "charged", house: "empty" } },
+      "u1.reached": { rig: { u1: "flowing", house: "flowing" } },
+      "u1.contact": { clock: 1440 },
+      "u1.residual": { rig: { u1: "charged", house: "relieved" } },
+      "site.walk": { rig: { u1: "charged", house: "charged" } },
+    },
+    service: ["Change the lamp, clean the sleeve", "Bacteria sample"],
     supply: ["bypassed", "off", "notReady", "treated"],
   },
   {
@@ -359,6 +518,18 @@ export const kinds: readonly Kind[] = [
     ],
     absent: ["site.restore", "u4.leakStop"],
     bypass: false,
+    moments: {
+      "u1.flush": { rig: { u1: "charged", u3: "empty", house: "empty" } },
+      "u3.power": { rig: { u3: "charged", house: "empty" } },
+      "u3.dose": { rig: { house: "empty", "u4.pre": "empty" } },
+      "u3.reached": { rig: { u3: "flowing", house: "flowing", "u4.pre": "empty" } },
+      "u3.contact": { rig: { "u4.pre": "empty" }, clock: 30 },
+      "u3.residual": { rig: { u3: "charged", house: "relieved" } },
+      "u4.firstRinse": { rig: { u3: "flowing", house: "flowing", "u4.pre": "empty" } },
+      "u4.discard": { predicted: [90, 180] },
+      "site.walk": { rig: { u1: "charged", u2: "charged", u3: "charged", house: "charged" } },
+    },
+    service: ["Change the lamp, clean the sleeve", "Clean the brine injector", "Change the membrane"],
     supply: ["bypassed", "off", "notReady", "treated"],
   },
 ];

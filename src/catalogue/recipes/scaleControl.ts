@@ -6,7 +6,7 @@ import { minutesOf } from "./unitFigure";
 /** Scale-control media tank: two visits, a day apart (handbook 9, K21). */
 export const scaleControl: Recipe = {
   id: "scale-control",
-  version: 4,
+  version: 5,
   title: "Scale-control media tank",
   families: ["scaleControl"],
   steps: [
@@ -50,9 +50,20 @@ export const scaleControl: Recipe = {
       details: [
         "Head at service, nearest cold tap open as vent, aerator off",
         "A leak is repaired before it goes on",
-        "Water in the dome: plug in, by hand. Then the tap shut",
       ],
       cautions: ["standClear"],
+    },
+    {
+      id: "dome",
+      stage: "start",
+      kind: "turn",
+      title: "Water in the dome: plug in, then the tap shut",
+      why: "Under pressure it would be thrown out.",
+      work: 2,
+      water: "on",
+      turn: { direction: "plug in by hand", seenFrom: "above the tank" },
+      goal: { want: "stand", positions: { vent: "closed", coldTap: "closed" } },
+      tightening: "By hand",
     },
     dryFirst,
     dry,

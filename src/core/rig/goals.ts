@@ -1,4 +1,4 @@
-import type { Handle, Permit, Rig, RigGoal } from "./rig";
+import { isClosure, type Handle, type Permit, type Rig, type RigGoal } from "./rig";
 import { remembered } from "./remembered";
 import { inSentence } from "../words";
 import { feedHandle, lineHandles, onLine, standsAtMain } from "./line";
@@ -167,13 +167,33 @@ function shutOffHouse(rig: Rig): Record<string, string> {
 const inService = (rig: Rig, keys: readonly string[]): Record<string, string> =>
   normally(rig.handles.filter((h) => h.kind === "head" && h.unit !== undefined && keys.includes(h.unit)));
 
+/** Closures at the top of units, which are off while they fill and let their air out: a dome plug (handbook 9, rule 4). */
+function topClosures(rig: Rig, keys: readonly string[]) {
+  const off = rig.handles.filter((h) => h.role === "vent" && h.unit !== undefined && keys.includes(h.unit));
+  const openings = off.flatMap((h) => h.positions.flatMap((p) => Object.keys(p.edges)));
+  const closures = new Set(openings.filter((id) => isClosure(rig.edges.find((e) => e.id === id)?.opening)));
+  const handles = off.filter((h) =>
+    h.positions.some((p) => Object.keys(p.edges).some((id) => closures.has(id))),
+  );
+  return {
+    openings: [...closures],
+    off: Object.fromEntries(handles.map((h) => [h.id, "open"])),
+    on: normally(handles),
+  };
+}
+
 /** Fills a unit that has no way past: its air leaves at the nearest cold tap, and what it gives until it is flushed is drawn there alone. */
-function filledThrough(rig: Rig, unit: string, levers: Readonly<Record<string, string>>): Aimed {
+function filledThrough(
+  rig: Rig,
+  unit: string,
+  levers: Readonly<Record<string, string>>,
+  air: readonly string[],
+): Aimed {
   const keys = keysOf(rig, unit);
   const title = `Fill ${nameOf(rig, unit)}`;
   const tap = rig.handles.find((h) => h.role === "coldTap");
   if (!tap) return { title, goal: { full: keys, positions: levers } };
-  const openings = tap.positions.flatMap((p) => Object.keys(p.edges));
+  const openings = [...tap.positions.flatMap((p) => Object.keys(p.edges)), ...air];
   const feed = feedHandle(rig);
   return {
     title: `${title}, the air out at ${inSentence(tap.name)}`,
@@ -195,14 +215,27 @@ function underPressure(rig: Rig, keys: readonly string[]): Record<string, string
 function filled(rig: Rig, { unit, fully }: Extract<Wish, { want: "fill" }>): Aimed {
   const keys = keysOf(rig, unit);
   const feed = feedHandle(rig);
+  const top = topClosures(rig, keys);
+  const openings = fully ? [] : top.openings;
   // From its inlet, not backwards through the outlet.
-  const fed = feed ? { [feed]: fully ? "open" : "quarter" } : {};
+  const fed = { ...(feed ? { [feed]: fully ? "open" : "quarter" } : {}), ...(fully ? top.on : top.off) };
+  const permit: Permit | undefined =
+    openings.length > 0
+      ? { openings, units: keys, feed: feed ? { handle: feed, to: "quarter" } : undefined }
+      : undefined;
   if (rig.source === "unsafe")
     return {
       title: `Fill ${nameOf(rig, unit)}, the house off behind it`,
       goal: { full: keys, positions: { ...shutOffHouse(rig), ...inService(rig, keys), ...fed } },
+      permit,
     };
-  if (!hasWayPast(rig, keys)) return filledThrough(rig, unit, { ...fullyPast(rig), ...fed });
+  const hasBypass = rig.handles.some((h) => h.role === "bypass");
+  // What stands open at its top cannot be left under pressure behind a head: it fills in service, to the nearest tap.
+  const isThrough = openings.length > 0 && !hasBypass;
+  if (isThrough || !hasWayPast(rig, keys)) {
+    const levers = { ...fullyPast(rig), ...(isThrough ? inService(rig, keys) : {}), ...fed };
+    return filledThrough(rig, unit, levers, openings);
+  }
   return {
     title: `Fill ${nameOf(rig, unit)} and soak, house fed past it`,
     goal: {
@@ -211,6 +244,7 @@ function filled(rig: Rig, { unit, fully }: Extract<Wish, { want: "fill" }>): Aim
       live: houses(rig),
       positions: { ...fullyPast(rig), ...fed, ...(fully ? underPressure(rig, keys) : {}) },
     },
+    permit,
   };
 }
 
