@@ -104,6 +104,6 @@ export async function crewUntil(page: Page, job: string, until: string): Promise
         text: "SM-4471",
         step: step.id,
       });
-    await sent(page, job, { kind: "stepDone", step: step.id });
+    await sent(page, job, { kind: "stepDone", step: step.id, answer: step.writes?.options[0]!.id });
   }
 }

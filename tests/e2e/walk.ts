@@ -247,10 +247,13 @@ export async function doStep(
         await pressThrough(step, step.getByRole("button", { name: /(now listen|its minutes start now)$/i }));
         await letPass(page, of);
       }
+      const found = of.writes?.options[0]!.label;
       await pressThrough(
         step,
         step.getByRole("button", {
-          name: /^(All turned; )?(now listen|done|yes, checked|turned|all turned as listed|sign this hold)$/i,
+          name:
+            found ??
+            /^(All turned; )?(now listen|done|yes, checked|turned|all turned as listed|sign this hold)$/i,
         }),
       );
     }

@@ -88,6 +88,10 @@ describe.each(kinds.map((k) => [k.id, k] as const))("%s", (_, kind) => {
       ]);
   });
 
+  it("writes back to the survey which stub is the inlet, where one is proved", () => {
+    expect(d.job.answers["cutin.inlet"]?.text).toBe(ids.includes("site.inlet") ? "left" : undefined);
+  });
+
   it("feeds the house as it is said to", () => {
     expect(new Set(d.job.rig!.supply.map((s) => s.is))).toEqual(new Set(kind.supply));
   });

@@ -426,10 +426,11 @@ export const kinds: readonly Kind[] = [
     units: ["PS-20", "CT-1354", "CN-40"],
     answers: { "cutin.pipe": "pex", "wall.substrate": "metalStud,concrete" },
     order: [
+      ["site.boardMetal", "site.boardConcrete", "u1.bracket", "site.joined"],
       ["site.joined", "site.order", "u1.fill", "u1.dryFirst", "u1.dry", "u1.flush"],
       ["u3.fill", "u3.dryFirst", "u3.dry", "u3.soak", "u3.flush", "u3.trickle", "u2.service", "u2.leak"],
     ],
-    absent: ["site.tellStop", "site.tellOff", "site.leakLast"],
+    absent: ["site.tellStop", "site.tellOff", "site.leakLast", "site.boardWood", "site.boardMasonry"],
     bypass: true,
     moments: {
       "u2.soak": { clock: 2880 },

@@ -172,7 +172,7 @@ export function work(d: Desk, until?: string, { own = {}, meanwhile = false }: W
       const file = ulidAt(700_000 + d.entries.length);
       d.do({ kind: "photoAdded", file, sha256: sha256(file), caption: step.title, step: step.id });
     }
-    d.do({ kind: "stepDone", step: step.id });
+    d.do({ kind: "stepDone", step: step.id, answer: step.writes?.options[0]!.id });
     d.now += MIN;
   }
 }

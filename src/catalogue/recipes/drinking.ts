@@ -18,7 +18,7 @@ export const faucetFromBelow = {
   title: "Mount the faucet from below",
   why: "An existing or sprayer hole before drilling: measure it, {least} to {most} takes this faucet.",
   tightening: "Nut from below, spout held",
-  sealant: "Its connector needs no sealant",
+  sealant: "Its connector needs no sealant; flange seat by hand and ½ turn",
   details: [
     "Hole outside that: the kit that mounts from above, or another faucet",
     "Small hole: flat face of the washer to the sink; large: bevelled face",

@@ -41,13 +41,48 @@ const oldTreatment: When[number] = {
 };
 /** At a stop, a cold pipe or an appliance. */
 const aside: When = [{ present: ["sink", "supply", "appliance"] }];
+/** What holds a board by what it is fixed to (handbook 3): the wrong anchor is a second trip. */
+const anchors = [
+  ["Wood", "woodStud", "Board across wood studs", "Screwed into each stud, pre-drilled"],
+  [
+    "Metal",
+    "metalStud",
+    "Board on toggle bolts through metal stud",
+    "Plywood first: a tank's pipe pulls a screw out of sheet metal",
+  ],
+  [
+    "Concrete",
+    "concrete",
+    "Board on concrete screws or sleeve anchors",
+    "Dust out of the holes before the anchor goes in",
+  ],
+  ["Masonry", "masonry", "Board on plugs in masonry", "Into the brick, not the joint"],
+] as const;
+/** A board on the wall for what hangs in the line, once for each kind of wall that the survey names. */
+const boards: readonly RecipeStep[] = anchors.map(([name, substrate, title, detail]) => ({
+  id: `board${name}`,
+  stage: "place",
+  kind: "do",
+  title,
+  why: "Housings, chamber and bypass hang on it, full of water.",
+  work: 15,
+  water: "bypassed",
+  cautions: ["drilling"],
+  details: [detail],
+  when: [
+    { present: ["line"] },
+    { families: ["cartridge", "uv"] },
+    { survey: "wall.substrate", is: [substrate] },
+  ],
+}));
+
 /** Cut into a pipe or joined at a stop; what is screwed on a faucet or rides on another unit is not. */
 const onPipe: When = [{ present: ["line", "sink", "supply", "appliance"] }];
 
 /** The site part of a job, by the kinds of its units (handbook 5, Site steps; handbook 9, Where a unit connects). */
 export const siteRecipe: Recipe = {
   id: "site",
-  version: 5,
+  version: 6,
   title: "Site",
   families: [],
   steps: [
@@ -320,6 +355,7 @@ export const siteRecipe: Recipe = {
         photo: "wanted",
       },
       details: ["Two people, or one radio walk", "Shut again, dry the ends"],
+      writes: "cutin.inlet",
       when: inLine,
     },
     {
@@ -396,6 +432,7 @@ export const siteRecipe: Recipe = {
       cautions: ["noUse"],
       when: [...inLine, { source: ["unsafe"] }],
     },
+    ...boards,
     {
       id: "mainBack",
       stage: "order",

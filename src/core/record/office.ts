@@ -71,6 +71,7 @@ export function startOf(job: JobState, knowledge: Knowledge): Kept["runStarted"]
   const steps = composeRun({
     site: knowledge.siteRecipe,
     answers: revision.answers,
+    fields: knowledge.fields,
     fixtures: facts.fixtures,
     demand: knowledge.tables.demand,
     defaults: { "ro.discards": schools.roDiscards, "ro.rinseMinutes": schools.roRinseMinutes },

@@ -124,6 +124,16 @@ const waterOf = ({ water }: RecipeStep, input: ComposeInput): Step["water"] =>
     ? "off"
     : water;
 
+/** What a step may find of the question that it answers; not knowing is no finding. */
+function writesFrom({ writes }: RecipeStep, { fields }: ComposeInput): Step["writes"] {
+  const field = writes === undefined ? undefined : fields?.get(writes);
+  if (field?.kind !== "choice") return undefined;
+  return {
+    field: field.id,
+    options: field.options.filter((o) => o.id !== "unknown").map(({ id, label }) => ({ id, label })),
+  };
+}
+
 /** Above this a unit is carried by two people or on a trolley, kg (handbook 1, Cautions). */
 const ALONE_KG = 25;
 
@@ -183,6 +193,7 @@ function stepFrom(
     ),
     proves: template.proves,
     asks: template.asks,
+    writes: writesFrom(template, input),
   };
 }
 

@@ -1,6 +1,6 @@
 import type { DesignUnit, UnitModel } from "../families";
 import type { Arrangement } from "../rig";
-import type { DemandTables, Fixture, SurveyAnswers } from "../site";
+import type { DemandTables, Fixture, SurveyAnswers, SurveyField } from "../site";
 import type { SourceSafety } from "../water";
 import type { Figures } from "../words";
 import type { Recipe } from "./recipe";
@@ -18,6 +18,8 @@ export interface ComposeInput {
     readonly computed?: Figures;
   }[];
   readonly answers: SurveyAnswers;
+  /** Questions of the survey that steps may answer. */
+  readonly fields?: ReadonlyMap<string, SurveyField>;
   readonly fixtures: Readonly<Partial<Record<Fixture, number>>>;
   readonly demand: DemandTables;
   /** What the company does where a unit states no figure of its own, by path. */

@@ -124,6 +124,8 @@ export const recipeStepSchema = z
     /** What is set by hand, each by the figure that is computed for it. */
     sets: z.array(z.strictObject({ label: z.string(), figure: z.string() })).optional(),
     asks: z.enum(["waterOff"]).optional(),
+    /** The question of the survey that finishing it answers: what was proved on site is written back. */
+    writes: z.string().optional(),
     proves: z.enum(["uv", "discard", "prefilters"]).optional(),
     /** Only where every condition holds. */
     when: z.array(condition).optional(),

@@ -154,10 +154,15 @@ function claimOf(
 }
 
 function nameFaults(step: RecipeStep, known: Nameable): Said[] {
+  const answers = step.writes === undefined ? undefined : known.answers.get(step.writes);
+  const isChoice = answers !== undefined && answers.length > 0;
   const cautions = (step.cautions ?? []).filter((c) => !known.cautions.has(c));
   return [
     ...(cautions.length > 0
       ? [{ path: "cautions", reason: `There is no caution ${cautions.join(", ")}` }]
+      : []),
+    ...(step.writes !== undefined && !isChoice
+      ? [{ path: "writes", reason: `There is no question ${step.writes} that is answered by a choice` }]
       : []),
     ...(step.read && !known.readings.has(step.read.reading)
       ? [{ path: "read.reading", reason: `There is no reading ${step.read.reading}` }]

@@ -113,6 +113,7 @@ export const stepFields: readonly StepField[] = [
   { path: "goal.permits", label: "Openings it permits", way: "lines", rarely: true },
   { path: "goal.feed", label: "Handle that feeds them", way: "line", rarely: true },
   { path: "sets", label: "Values to set, one a line", way: "sets", rarely: true, hint: "Pour = doseMl" },
+  { path: "writes", label: "Question of the survey that it answers", way: "line", rarely: true },
   { path: "asks", label: "Asks for", way: "choice", options: ["waterOff"], rarely: true },
   { path: "proves", label: "Proves", way: "choice", options: ["uv", "discard", "prefilters"], rarely: true },
   { path: "gathers", label: "Waits for all before it", way: "yesNo", rarely: true },

@@ -89,6 +89,11 @@ export interface Step {
   readonly sets?: readonly { readonly label: string; readonly value: Named | Written }[];
   /** What is written down with it beside the hold itself. */
   readonly asks?: "waterOff";
+  /** The question of the survey that finishing it answers, with what may be found. */
+  readonly writes?: {
+    readonly field: string;
+    readonly options: readonly { readonly id: string; readonly label: string }[];
+  };
   /** What finishing it proves; a step that proves water fit to drink cannot be skipped. */
   readonly proves?: "uv" | "discard" | "prefilters";
 }

@@ -129,7 +129,7 @@ export class DemoDesk {
           text: numbers[`${step.unitName}.${step.record.what}`] ?? `SM-${4100 + this.entries.length}`,
           step: step.id,
         });
-      this.do({ kind: "stepDone", step: step.id });
+      this.do({ kind: "stepDone", step: step.id, answer: step.writes?.options[0]!.id });
     }
   }
 }

@@ -130,14 +130,23 @@ function CycleButton({ step, job, run, moves }: FootProps) {
   );
 }
 
-function FinishButton({ step, job, now, run, moves, onFinished }: FootProps) {
+function FinishButton({
+  step,
+  job,
+  now,
+  run,
+  moves,
+  onFinished,
+  found,
+}: FootProps & { readonly found?: { readonly id: string; readonly label: string } }) {
   const timed = clockOf(step) !== undefined;
   const blocked = whyNotFinish(job, step, now);
+  const words = found?.label ?? finishWords(step);
   const finish = async () => {
     // A clock that has run began with everything turned: what was turned since is another matter.
     if (!timed) moves.markListed();
     if (!timed && moves.mustListen) return;
-    const done = run.send({ kind: "stepDone", step: step.id });
+    const done = run.send({ kind: "stepDone", step: step.id, answer: found?.id });
     onFinished();
     await done;
   };
@@ -148,9 +157,16 @@ function FinishButton({ step, job, now, run, moves, onFinished }: FootProps) {
       disabled={blocked !== undefined || isHeld(moves) || moves.lacks !== undefined}
       onClick={() => void finish()}
     >
-      {timed ? finishWords(step) : moves.withListed(finishWords(step))}
+      {timed ? words : moves.withListed(words)}
     </button>
   );
+}
+
+/** What finishes a step: one button, or one for each thing that may be found. */
+function FinishButtons(props: FootProps) {
+  const { writes } = props.step;
+  if (!writes) return <FinishButton {...props} />;
+  return writes.options.map((option) => <FinishButton key={option.id} {...props} found={option} />);
 }
 
 /** Finishes a step that the rig has not followed, with a written reason: there is no safe order, or it was done otherwise. */
@@ -199,7 +215,7 @@ function Presses(props: FootProps) {
     <>
       {timed ? <ClockButton {...props} /> : null}
       {counting ? <CycleButton {...props} /> : null}
-      {begun && !counting ? <FinishButton {...props} /> : null}
+      {begun && !counting ? <FinishButtons {...props} /> : null}
       {begun && blocked ? <p className="text-soft">{blocked}</p> : null}
       {begun && !counting && !blocked && props.moves.lacks !== undefined ? (
         <DoneAllTheSame {...props} lacks={props.moves.lacks} />
