@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { unitModels } from "@/catalogue/units";
 import {
   aimed,
+  arrangements,
   beforeFirstWater,
   heardFull,
   inService,
@@ -15,7 +16,7 @@ import {
   type RigState,
 } from "@/core/rig";
 import { rigFor } from "@/core/record";
-import { knowledge, runOf, work } from "./desk";
+import { knowledge, runOf, signed, surveyed, work } from "./desk";
 import { carbon, chamber, osmosis, part, rigOf, softener } from "./rigs";
 
 // The rulings of handbook 10 on the rig, each with the case in which it came out wrong.
@@ -98,6 +99,28 @@ describe("32: closures and openings", () => {
     );
     expect(by(rig, relieved, "u1.vent", "open")).not.toContain("Stop openUnderPressure");
   });
+
+  it.each(arrangements.map((a) => [a]))(
+    "a tank fills with its plug out, whatever stands behind it, and with it in all else is turned: %s",
+    (arrangement) => {
+      const d = surveyed();
+      const units = ["SC-24", "PS-10", "IF-1354"].map((model, i) => ({
+        key: `u${i + 1}`,
+        model,
+        parallel: 1,
+      }));
+      d.do({ kind: "designChanged", units, what: "Three", seen: d.job.designSeq });
+      d.do({ kind: "bypassChosen", arrangement, drainCock: true, what: arrangement, seen: d.job.designSeq });
+      work(signed(d).do({ kind: "runStarted" }), "u1.dome");
+      expect(d.job.rig!.state.positions["u1.vent"]).toBe("open");
+      work(d);
+      expect(d.job.rig!.turned.filter((t) => t.handle === "u1.vent").map((t) => t.to)).toEqual([
+        "open",
+        "closed",
+      ]);
+      expect(d.job.rig!.turned.flatMap((t) => t.warned.filter((w) => w.level === "Stop"))).toEqual([]);
+    },
+  );
 
   it("which a unit has, its family says", () => {
     const ventOf = (code: string) => {

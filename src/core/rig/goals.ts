@@ -137,14 +137,19 @@ function fullyPast(rig: Rig): Record<string, string> {
 const throttledPast = (rig: Rig) =>
   Object.fromEntries(rig.handles.filter((h) => h.role === "bypass").map((h) => [h.id, ["quarter", "half"]]));
 
-/** Can the house be fed past a unit while it fills: a way round the train, or a head of its own that lets water in alone, or a valve behind it. */
-function hasWayPast(rig: Rig, keys: readonly string[]): boolean {
-  if (rig.handles.some((h) => h.role === "bypass")) return true;
+/** Has everything behind some units of the line a head of its own, that lets the water past it? */
+function canPassBehind(rig: Rig, keys: readonly string[]): boolean {
   const headed = new Set(rig.handles.flatMap((h) => (h.kind === "head" && h.unit ? [h.unit] : [])));
   const line = rig.units.filter((u) => onLine(rig, u.key)).map((u) => u.key);
   const behind = line.slice(Math.max(...keys.map((key) => line.indexOf(key))) + 1);
+  return behind.every((key) => headed.has(key));
+}
+
+/** Can the house be fed past a unit while it fills: a way round the train, or a head of its own that lets water in alone, or a valve behind it. */
+function hasWayPast(rig: Rig, keys: readonly string[]): boolean {
+  if (rig.handles.some((h) => h.role === "bypass")) return true;
   // What stands behind without a head of its own is not ready yet, and the house's water would pass it.
-  if (!behind.every((key) => headed.has(key))) return false;
+  if (!canPassBehind(rig, keys)) return false;
   const shutsBehind = rig.handles.some((h) => h.role === "outlet" && h.unit === undefined);
   return rig.handles.some(
     (h) =>
@@ -232,6 +237,16 @@ function filled(rig: Rig, { unit, fully }: Extract<Wish, { want: "fill" }>): Aim
   const hasBypass = rig.handles.some((h) => h.role === "bypass");
   // What stands open at its top cannot be left under pressure behind a head: it fills in service, to the nearest tap.
   const isThrough = openings.length > 0 && !hasBypass;
+  // A valve behind it keeps what follows dry; without one the water goes on to a tap.
+  const isShutBehind = rig.handles.some(
+    (h) => h.kind === "lever" && ((h.role === "before" && !keys.includes(h.unit!)) || h.role === "outlet"),
+  );
+  if (isThrough && isShutBehind && !canPassBehind(rig, keys))
+    return {
+      title: `Fill ${nameOf(rig, unit)}, its top open`,
+      goal: { full: keys, positions: { ...fullyPast(rig), ...inService(rig, keys), ...fed } },
+      permit,
+    };
   if (isThrough || !hasWayPast(rig, keys)) {
     const levers = { ...fullyPast(rig), ...(isThrough ? inService(rig, keys) : {}), ...fed };
     return filledThrough(rig, unit, levers, openings);
