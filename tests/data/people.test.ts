@@ -66,7 +66,7 @@ const settings: Company = {
   waterOffFrom: "09:00",
   waterOffTo: "16:00",
   roDiscards: 2,
-      tap: tapPractice,
+  tap: tapPractice,
   schools: { ...defaultSchools },
 };
 

@@ -432,6 +432,12 @@ describe("a line of eight, where proving the best takes too long", () => {
     expect(gap!.least).toBeLessThan(gap!.has);
     expect(considered).toBeLessThan(10_000);
   });
+  it("does not put a cheaper unit where a need stays unmet by it", () => {
+    const { open, stops } = found(acid, 300).proposals[0]!;
+    const unmet = open.filter(({ verdict: v }) => v.rule.startsWith("need-") && v.level !== "Unknown");
+    expect(unmet.map((o) => o.verdict.rule)).toEqual([]);
+    expect(stops).toBe(0);
+  });
   it("never claims a bound that the best train goes below", () => {
     const exact = found(house);
     expect(exact.gap).toBeUndefined();

@@ -115,6 +115,12 @@ export function Proposals({
           , so that a train taken is judged behind it too.
         </p>
       )}
+      {proposals[0]!.stops === 0 ? null : (
+        <p className="mb-6 max-w-[72ch] border-l-4 border-stop pl-4" data-no-answer>
+          {gap ? "No train that was found" : "No train of the catalogue"} is without a Stop at this site. What
+          still stands in the way is listed with each.
+        </p>
+      )}
       <p role="status" className="text-stop">
         {say?.text ?? ""}
       </p>

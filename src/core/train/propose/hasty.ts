@@ -1,5 +1,5 @@
 import { metAfter, metBy, type Option } from "./options";
-import { less } from "./score";
+import { add, less } from "./score";
 import { extended, fits, judgedLine, noLine, structureOf, wholeLine, type Node, type Search } from "./search";
 
 /** Lines that a hasty search keeps at each length, sizes of a kind that it tries, and how many of a length it judges with their branch. */
@@ -23,6 +23,12 @@ const setOf = (node: Node): string =>
     .toSorted()
     .join("+");
 
+type Judged = ReturnType<typeof judgedLine>;
+/** How promising a line is: by its bound alone, or with the needs that its units fail as what they will be at its end. */
+type Promising = (line: Judged) => Node;
+const byBound: Promising = ({ open }) => open;
+const byFailures: Promising = ({ open, failed }) => ({ ...open, score: add(open.score, [failed, 0, 0, 0]) });
+
 /** The best of those that are alike, the best first. */
 function bestOfAlike(nodes: readonly Node[], alike: (node: Node) => string, most: number): Node[] {
   const best = new Map<string, Node>();
@@ -31,25 +37,26 @@ function bestOfAlike(nodes: readonly Node[], alike: (node: Node) => string, most
   return [...best.values()].slice(0, most);
 }
 
-/** Good whole lines, found by keeping the most promising of each length: nothing is proved. */
-export function hastyLines(search: Search): Node[] {
-  const { keep, maxUnits } = search.input;
+/** Good whole lines, found by keeping the most promising of each length. */
+function keptLines(search: Search, promise: Promising): Node[] {
   let standing = [judgedLine(search, noLine(search))];
   const whole: Node[] = [];
-  for (let length = 0; length <= maxUnits; length += 1) {
+  for (let length = 0; length <= search.input.maxUnits; length += 1) {
     const ending = standing.toSorted((a, b) => less(a.ends, b.ends)).slice(0, WHOLE);
     whole.push(...ending.map(({ open }) => wholeLine(search, open)));
     const longer = standing.flatMap(({ open }) =>
       usefulWays(search, open).map((option) => judgedLine(search, extended(search, open, option))),
     );
-    const best = new Set(
-      bestOfAlike(
-        longer.map((l) => l.open),
-        setOf,
-        WIDTH,
-      ),
-    );
-    standing = longer.filter((l) => best.has(l.open));
+    const promises = new Map(longer.map((l) => [promise(l), l] as const));
+    standing = bestOfAlike([...promises.keys()], setOf, WIDTH).map((node) => promises.get(node)!);
   }
-  return bestOfAlike(whole, structureOf, keep);
+  return whole;
 }
+
+/** The best of what two hasty searches find, which follow different promises: nothing is proved. */
+export const hastyLines = (search: Search): Node[] =>
+  bestOfAlike(
+    [byBound, byFailures].flatMap((promise) => keptLines(search, promise)),
+    structureOf,
+    search.input.keep,
+  );

@@ -1,6 +1,6 @@
 import { judgeLimit, limitFor, waterAfter, type UnitModel } from "../../families";
 import { upper, value } from "../../units";
-import type { Level } from "../../verdict";
+import type { Level, Verdict } from "../../verdict";
 import { needIds, needKind, totalHardness, type Findings, type NeedId, type Water } from "../../water";
 import type { Ground, TrainInput } from "../ground";
 import { carbonBehind } from "../house";
@@ -233,8 +233,21 @@ export const fits = (chosen: readonly Option[], option: Option): boolean => {
 /** A line of units with where the water comes behind it, and what they say and cost. */
 export type Line = Pick<Node, "stations" | "reached" | "options" | "own">;
 
-/** A judged line that may go on, and what it says where it ends here, without its branch. */
-export function judgedLine(search: Search, line: Line): { readonly open: Node; readonly ends: Score } {
+/** Which need each rule of the house speaks of, as the bit of its group. */
+const bitOfRule = new Map(
+  NEED_GROUPS.flatMap(({ needs, bit }) => needs.map((need) => [needRuleId(need), bit] as const)),
+);
+
+/** Needs that the house still has though the line holds a unit for each: it does not take out enough. */
+const failedNeeds = (house: readonly Verdict[], met: number): number =>
+  house.filter((v) => (v.level === "Stop" || v.level === "Check") && (bitOfRule.get(v.rule) ?? 0) & met)
+    .length;
+
+/** A judged line that may go on, what it says where it ends here, without its branch, and how many needs its units fail. */
+export function judgedLine(
+  search: Search,
+  line: Line,
+): { readonly open: Node; readonly ends: Score; readonly failed: number } {
   const { ground, answerable, atTap, least, wanted, roLeast } = search;
   const house = judgeHouse(ground, line.stations, line.reached).verdicts;
   const lasting = house.filter((v) => !answerable.has(v.rule));
@@ -254,6 +267,7 @@ export function judgedLine(search: Search, line: Line): { readonly open: Node; r
       tie: 0,
     },
     ends: add(line.own, atEnd),
+    failed: failedNeeds(house, metBy(line.options)),
   };
 }
 
