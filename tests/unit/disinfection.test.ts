@@ -196,6 +196,39 @@ describe("the guided part of the run (K16)", () => {
       error: `Not read yet: ${places[1]!}`,
     });
   });
+  it("lets the dose travel: in the chamber once poured, at the outlets once drawn, gone cold and hot as each is read", () => {
+    const run = work(runOf(["PS-20", "UV-45", "RO-T5"], well), "u2.dose");
+    const dosed = () => new Set(run.job.rig!.state.dosed);
+    expect([...dosed()]).toEqual([]);
+    work(run, "u2.draw");
+    expect([...dosed()].sort()).toEqual(["u2.in", "u2.out"]);
+    work(run, "u2.contact");
+    expect(["house", "heater"].every((n) => dosed().has(n))).toBe(true);
+    expect(dosed().has("u3.feed")).toBe(false);
+    work(run, "u2.flushOut");
+    const places = run.job.run!.steps.find((s) => s.id === "u2.flushOut")!.read!.places!;
+    const flushed = (place: string, i: number) =>
+      run.do({
+        kind: "readingTaken",
+        reading: `01J000000000000000009010${String(i).padStart(2, "0")}`,
+        reads: "flushResidual",
+        step: "u2.flushOut",
+        place,
+        when: "after",
+        values: { residual: "0" },
+        profile: "metric",
+      });
+    const cold = places.filter((p) => !p.endsWith(", hot"));
+    cold.slice(0, -1).forEach(flushed);
+    expect(dosed().has("house")).toBe(true);
+    flushed(cold.at(-1)!, 40);
+    expect([dosed().has("house"), dosed().has("heater")]).toEqual([false, true]);
+    expect(run.job.rig!.state.unproven).toContain("heater");
+    expect(run.job.rig!.state.unproven).not.toContain("house");
+    places.filter((p) => p.endsWith(", hot")).forEach((p, i) => flushed(p, 50 + i));
+    expect([...dosed()]).toEqual([]);
+    expect(run.job.rig!.state.unproven).toEqual([]);
+  });
   it("refuses a dose of nothing", () => {
     const run = work(runOf(["PS-20", "UV-45"], well), "u2.dose");
     expect(
