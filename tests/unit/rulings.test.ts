@@ -6,6 +6,7 @@ import { unitModels } from "@/catalogue/units";
 import type { DesignUnit, UnitModel } from "@/core/families";
 import type { SiteFacts } from "@/core/site";
 import { judgeReading } from "@/core/readings";
+import { readingContext } from "@/core/record";
 import { tell } from "@/core/tell";
 import { allVerdicts, judgeTrain } from "@/core/train";
 import { value } from "@/core/units";
@@ -610,5 +611,34 @@ describe("22: a hold test", () => {
       tell(judgeReading("holdTest", read, { hides }).verdict, "metric").reason;
     expect(said(["the heater"])).toMatch(/; the heater in that part hides small leaks$/);
     expect(said()).not.toMatch(/hides/);
+  });
+});
+
+describe("20: equal units side by side", () => {
+  /** What readings of a job with one chamber, or two side by side, are judged against. */
+  const against = (model: string, parallel: number) => {
+    const d = surveyed();
+    d.do({
+      kind: "designChanged",
+      units: [{ key: "u1", model, parallel }],
+      what: `${parallel} × ${model}`,
+      seen: d.job.designSeq,
+    });
+    return readingContext(signed(d).job, "u1", knowledgeWith());
+  };
+
+  it("each takes its share of what is measured: two chambers bear twice what one does, and no more", () => {
+    const read = (flow: number, parallel: number) =>
+      judgeReading("uvFlow", { flow, uvt: 95, lamp: "on" }, against("UV-45", parallel));
+    const limit = (parallel: number) => read(20, parallel).derived[0]!.value;
+    expect(limit(2)).toBeCloseTo(2 * limit(1), 6);
+    const level = (flow: number, parallel: number) => read(flow, parallel).verdict.level;
+    expect([level(60, 1), level(60, 2), level(120, 2)]).toEqual(["Stop", "Good", "Stop"]);
+  });
+
+  it("two carbon tanks give the contact of both, as in the design", () => {
+    const contact = (flow: number, parallel: number) =>
+      judgeReading("chlorine", { in: 1, out: 0.05, flow }, against("CT-1354", parallel)).derived;
+    expect(contact(20, 2).map((d) => d.value)).toEqual(contact(10, 1).map((d) => d.value));
   });
 });
