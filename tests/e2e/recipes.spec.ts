@@ -49,7 +49,7 @@ test("a recipe is changed: refused where it names what is not there or would loc
   await save.click();
   await expect(page.getByText("Fill this in").first()).toBeVisible();
   await page.getByLabel("Why", { exact: true }).fill("A picture says later what was done.");
-  await page.getByLabel("Question").fill("Both joints on the picture?");
+  await page.getByLabel("Question", { exact: true }).fill("Both joints on the picture?");
   await page.getByRole("button", { name: "Show its steps" }).click();
   await expect(page.locator("[data-trial]")).toContainText("Photograph the joints of PS-10");
   await save.click();
