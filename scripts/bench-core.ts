@@ -6,7 +6,14 @@ import { knowledgeWith } from "../src/catalogue/knowledge";
 import { prices } from "../src/catalogue/prices";
 import { unitModels } from "../src/catalogue/units";
 import type { SiteFacts } from "../src/core/site";
-import { allVerdicts, judgeTrain, proposeTrains, UNSAFE, type TrainInput } from "../src/core/train";
+import {
+  allVerdicts,
+  judgeTrain,
+  plannersSearch,
+  proposeTrains,
+  UNSAFE,
+  type TrainInput,
+} from "../src/core/train";
 import { parseQuantity, value } from "../src/core/units";
 import { facts } from "./bench-house";
 import { startOf } from "../src/core/record";
@@ -137,10 +144,9 @@ const propose = (f: SiteFacts, withRo: boolean) =>
       facts: f,
       catalogue: grown,
       withRo,
-      maxUnits: 5,
       prices,
-      keep: 3,
-      patience: 3000,
+      // As a planner's page asks.
+      ...plannersSearch,
     }),
   );
 const [whole, worst] = [propose(facts, true), propose(cloudy, false)];

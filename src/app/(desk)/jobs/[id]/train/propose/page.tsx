@@ -4,6 +4,7 @@ import { prices } from "@/catalogue/prices";
 import { surveyFields } from "@/catalogue/survey";
 import { draftBasis } from "@/core/record";
 import { siteFacts } from "@/core/site";
+import { plannersSearch } from "@/core/train";
 import { needKind, needsOf } from "@/core/water";
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
@@ -14,13 +15,6 @@ import { VerdictMark } from "@/ui/VerdictMark";
 import { inSentence } from "@/core/words";
 
 export const metadata = { title: "Propose a train" };
-
-/** Units in the house's line at most: iron, acid, hardness and coliform together need six or seven. */
-const MOST = 8;
-/** Placements after which a third train is not waited for. */
-const PATIENCE = 3000;
-/** Placements after which proving the best gives way to finding a good one: about half a second of work. */
-const EFFORT = 2500;
 
 /** Needs that nobody can answer yet, and what has to be found out for each. */
 function NotKnown({ open, jobId }: { open: ReturnType<typeof needsOf>["open"]; jobId: string }) {
@@ -63,11 +57,8 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
     tables: known.tables,
     catalogue: known.offered,
     withRo,
-    maxUnits: MOST,
     prices,
-    keep: 3,
-    patience: PATIENCE,
-    effort: EFFORT,
+    ...plannersSearch,
   };
   const here = `/jobs/${job.id}/train`;
   return (
