@@ -1,4 +1,4 @@
-import { tapPractice } from "../water";
+import { tapPractice } from "../water/tap";
 import { rule } from "../words";
 import { atMostLevel, numberIn, only, open, type ReadingKind } from "./reading";
 

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { tapPractice, type TapKey } from "../water";
+import { tapPractice, type TapKey } from "../water/tap";
 
 const atTap = z.number().positive("Above nothing").max(1000, "At most 1 000 mg/L");
 const tap = z.strictObject({ copper: atTap, chlorine: atTap, sodium: atTap } satisfies Record<
