@@ -60,6 +60,31 @@ function GapSaid({ gap, money }: { gap: Gap; money: (n: number) => string }) {
   );
 }
 
+/** Says so where even the first train has a Stop: nothing that is offered answers the site. */
+function NoAnswer({ first, isProved }: { first: Proposal; isProved: boolean }) {
+  if (first.stops === 0) return null;
+  return (
+    <p className="mb-6 max-w-[72ch] border-l-4 border-stop pl-4" data-no-answer>
+      {isProved ? "No train of the catalogue" : "No train that was found"} is without a Stop at this site.
+      What still stands in the way is listed with each.
+    </p>
+  );
+}
+
+/** The house's pressure is above what trains are judged behind: a reducing valve that is not planned yet. */
+function BehindValve({ kPa, jobId, profile }: { kPa: number; jobId: string; profile: UnitSystem }) {
+  return (
+    <p className="mb-6 border-l-4 border-check pl-4">
+      Pressure here is above {print(kPa, "pressure", profile)}: these trains stand behind a reducing valve set
+      there.{" "}
+      <Link className="plainlink" prefetch={false} href={`/jobs/${jobId}/site#source.reducer` as Route}>
+        Plan the valve
+      </Link>
+      , so that a train taken is judged behind it too.
+    </p>
+  );
+}
+
 /** Whole trains next to each other: what stands where, what it costs to buy and to run, and what is still not Good. Searched beside the page, with a way to stop. */
 export function Proposals({
   jobId,
@@ -106,21 +131,9 @@ export function Proposals({
         {gap ? <GapSaid gap={gap} money={money} /> : null}
       </p>
       {reducedTo === undefined || input.facts.reducer !== undefined ? null : (
-        <p className="mb-6 border-l-4 border-check pl-4">
-          Pressure here is above {print(reducedTo, "pressure", profile)}: these trains stand behind a reducing
-          valve set there.{" "}
-          <Link className="plainlink" prefetch={false} href={`/jobs/${jobId}/site#source.reducer` as Route}>
-            Plan the valve
-          </Link>
-          , so that a train taken is judged behind it too.
-        </p>
+        <BehindValve kPa={reducedTo} jobId={jobId} profile={profile} />
       )}
-      {proposals[0]!.stops === 0 ? null : (
-        <p className="mb-6 max-w-[72ch] border-l-4 border-stop pl-4" data-no-answer>
-          {gap ? "No train that was found" : "No train of the catalogue"} is without a Stop at this site. What
-          still stands in the way is listed with each.
-        </p>
-      )}
+      <NoAnswer first={proposals[0]!} isProved={gap === undefined} />
       <p role="status" className="text-stop">
         {say?.text ?? ""}
       </p>
