@@ -68,8 +68,8 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
           <h1>Trains for this site</h1>
           <p className="max-w-[72ch] text-soft">
             Fewest Stops, then Checks, then Unknowns, then least cost over {prices.years} years; a need left
-            unmet counts as a Stop. At most {plannersSearch.maxUnits} units in the line, one or two side by side, one treatment
-            of hardness.
+            unmet counts as a Stop. At most {plannersSearch.maxUnits} units in the line, one or two side by
+            side, one treatment of hardness.
           </p>
         </div>
         <div className="flex gap-3">
