@@ -6,42 +6,9 @@ import type { UnitField } from "@/catalogue/units/fields";
 import { exampleOf, type UnitSystem } from "@/core/units";
 import { FormField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
+import { NamesField } from "@/ui/NamesField";
 import { useForm, type Form } from "@/ui/useForm";
 import { saveUnit } from "./actions";
-
-/** Several of some options, kept as their names in one line. */
-function Many({
-  field: f,
-  id,
-  value,
-  set,
-}: {
-  field: Extract<UnitField, { kind: "many" }>;
-  id: string;
-  value: string;
-  set: (value: string) => void;
-}) {
-  const chosen = value
-    .split(",")
-    .map((x) => x.trim())
-    .filter(Boolean);
-  return (
-    <div id={id} role="group" aria-label={f.label} className="flex flex-wrap gap-x-4">
-      {f.options.map((o) => (
-        <label key={o.id} className="flex min-h-9 items-center gap-2 text-sm">
-          <input
-            type="checkbox"
-            checked={chosen.includes(o.label)}
-            onChange={(e) =>
-              set((e.target.checked ? [...chosen, o.label] : chosen.filter((c) => c !== o.label)).join(", "))
-            }
-          />
-          {o.label}
-        </label>
-      ))}
-    </div>
-  );
-}
 
 /** The control of a figure, by its kind. */
 function Control({
@@ -73,7 +40,16 @@ function Control({
         <option value="no">no</option>
       </select>
     );
-  if (f.kind === "many") return <Many field={f} id={id} value={value} set={(next) => set(f.path, next)} />;
+  if (f.kind === "many")
+    return (
+      <NamesField
+        id={id}
+        label={f.label}
+        value={value}
+        options={f.options.map((o) => o.label)}
+        set={(next) => set(f.path, next)}
+      />
+    );
   return (
     <input
       {...common}

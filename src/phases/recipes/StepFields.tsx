@@ -1,6 +1,7 @@
 "use client";
 import type { StepKind } from "@/core/run";
 import { stepFields, stepName, type StepField } from "@/core/run/recipeForm";
+import { namesIn, NamesField } from "@/ui/NamesField";
 import type { Form } from "@/ui/useForm";
 import { wordsOf } from "./words";
 
@@ -27,12 +28,6 @@ function optionsOf({ path, way, options }: StepField, choices: Choices): readonl
   return way === "yesNo" ? ["yes", "no"] : (options ?? []);
 }
 
-const namesIn = (text: string): string[] =>
-  text
-    .split(",")
-    .map((x) => x.trim())
-    .filter(Boolean);
-
 /** Several of some names, folded away. */
 function Names({
   label,
@@ -51,20 +46,7 @@ function Names({
       <summary className="min-h-9 cursor-pointer">
         {label}: <span className="text-soft">{chosen.length > 0 ? chosen.join(", ") : "none"}</span>
       </summary>
-      <div role="group" aria-label={label} className="flex flex-wrap gap-x-4">
-        {options.map((o) => (
-          <label key={o} className="flex min-h-9 items-center gap-2 text-sm">
-            <input
-              type="checkbox"
-              checked={chosen.includes(o)}
-              onChange={(e) =>
-                set((e.target.checked ? [...chosen, o] : chosen.filter((c) => c !== o)).join(", "))
-              }
-            />
-            {o}
-          </label>
-        ))}
-      </div>
+      <NamesField label={label} value={value} options={options} set={set} />
     </details>
   );
 }

@@ -1,14 +1,11 @@
 "use client";
 import { stepName } from "@/core/run/recipeForm";
+import { namesIn } from "@/ui/NamesField";
 import type { Form } from "@/ui/useForm";
 import { wordsOf } from "./words";
 
 /** Ids of the steps of a recipe in the order of its form. */
-export const orderOf = (form: Form): readonly string[] =>
-  (form.values.order ?? "")
-    .split(",")
-    .map((x) => x.trim())
-    .filter(Boolean);
+export const orderOf = (form: Form): readonly string[] => namesIn(form.values.order ?? "");
 
 /** An id that no step of the recipe has: what is done of it on a started run is known by it. */
 function freeId(order: readonly string[]): string {
