@@ -16,6 +16,7 @@ import { LineAcross } from "@/ui/line/LineAcross";
 import type { LineStation } from "@/ui/line/station";
 import { OnItsWay } from "@/ui/Link";
 import { LiveNow } from "@/ui/LiveNow";
+import { NamesField } from "@/ui/NamesField";
 import { KeyButton, KeyLink } from "@/ui/Pressed";
 import { Qty } from "@/ui/Qty";
 import { QuantityField } from "@/ui/QuantityField";
@@ -172,6 +173,7 @@ const standing = (over: Partial<Form> = {}): Form => ({
 
 function Fields() {
   const [flow, setFlow] = useState("12 gpm");
+  const [media, setMedia] = useState("carbon, calcite");
   return (
     <Group name="Fields">
       <FormField
@@ -186,6 +188,12 @@ function Fields() {
         name="text"
       />
       <SelectField form={standing()} label="A choice" name="choice" options={[{ id: "", label: "One" }]} />
+      <NamesField
+        label="Several of some names"
+        value={media}
+        options={["carbon", "calcite", "resin"]}
+        set={setMedia}
+      />
       <FormNote form={standing({ saved: "Saved" })} />
       <FormNote form={standing({ whole: "Not saved: say why" })} />
       <QuantityField label="A flow" quantity="flow" profile="metric" value={flow} onChange={setFlow} />
