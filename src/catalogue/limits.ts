@@ -51,7 +51,7 @@ export const feedLimits: Readonly<Partial<Record<string, readonly FeedLimit[]>>>
   softener: [
     c("iron", 3, { label: "Iron, dissolved" }),
     c("chlorine", 2, { label: "Chlorine" }),
-    c("sulphide", 0.05, { notDetectedIsNone: true }),
+    c("sulphide", 0.05),
     c("turbidity", 5),
     t(1, 43),
     p(138, housePressures.housingMost),
@@ -59,7 +59,7 @@ export const feedLimits: Readonly<Partial<Record<string, readonly FeedLimit[]>>>
   manualSoftener: [
     c("iron", 3, { label: "Iron, dissolved" }),
     c("chlorine", 2, { label: "Chlorine" }),
-    c("sulphide", 0.05, { notDetectedIsNone: true }),
+    c("sulphide", 0.05),
     c("turbidity", 5),
     t(1, 43),
     p(138, housePressures.housingMost),
@@ -67,7 +67,7 @@ export const feedLimits: Readonly<Partial<Record<string, readonly FeedLimit[]>>>
   conditioner: [
     c("iron", 0.3),
     c("manganese", 0.05),
-    c("sulphide", 0.05, { notDetectedIsNone: true }),
+    c("sulphide", 0.05),
     c("hardness", 1280),
     limit("ph", { min: 6.5, max: 8.5 }),
     c("copper", 1.3),
@@ -77,7 +77,7 @@ export const feedLimits: Readonly<Partial<Record<string, readonly FeedLimit[]>>>
   scaleControl: [
     c("iron", 0.3),
     c("manganese", 0.05),
-    c("sulphide", 0.05, { notDetectedIsNone: true }),
+    c("sulphide", 0.05),
     c("hardness", 1280),
     limit("ph", { min: 6.5, max: 8.5 }),
     t(5, 43),

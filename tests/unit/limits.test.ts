@@ -1,6 +1,7 @@
-import { judgeLimit } from "@/core/families";
+import { judgeLimit, limitsFor } from "@/core/families";
 import { describe, expect, it } from "vitest";
 import { feedLimits } from "@/catalogue/limits";
+import { unitModels } from "@/catalogue/units";
 
 import { tell } from "@/core/tell";
 import { value } from "@/core/units";
@@ -91,5 +92,10 @@ describe("limits of feed water", () => {
         feedLimits.softener!.find((l) => l.key === "chlorine")!,
       ).level,
     ).toBe("Unknown");
+    const filter = unitModels.get("IF-1354")!;
+    const own = limitsFor(feedLimits.mediaFilter!, filter).find((l) => l.key === "sulphide")!;
+    expect(own.max).toBe(2);
+    expect(judgeLimit(none, own).level).toBe("Good");
+    expect(judgeLimit(none, { ...own, max: 0.01 }).level).toBe("Unknown");
   });
 });

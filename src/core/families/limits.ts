@@ -24,8 +24,8 @@ export interface FeedLimit {
   /** Survey field that would settle an unknown. */
   readonly survey: string;
   readonly remedy?: string;
-  /** True where "not detected" by the usual method counts as none (hydrogen sulphide). */
-  readonly notDetectedIsNone?: boolean;
+  /** "Not detected" is below this, whatever the laboratory. */
+  readonly notDetectedBelow?: number;
 }
 
 export interface LimitRow {
@@ -130,8 +130,10 @@ export function judgeLimit(measured: Measured | undefined, limit: FeedLimit): Ve
     remedy: limit.remedy,
   });
   if (!measured) return own.unknown(facts("none"), [survey]);
-  if (measured.is === "notDetected")
-    return limit.notDetectedIsNone ? own.good(facts("none")) : own.unknown(facts("none"), [survey]);
+  if (measured.is === "notDetected") {
+    const isKept = max !== undefined && (limit.notDetectedBelow ?? Infinity) <= max;
+    return isKept ? own.good(facts("none")) : own.unknown(facts("none"), [survey]);
+  }
   const high = upper(measured)!;
   const low = lower(measured)!;
   if (max !== undefined && isOver(high, max)) {

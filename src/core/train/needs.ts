@@ -68,10 +68,15 @@ export interface NeedPlaces {
  * the water behind the line is within the limit. What stands at one faucet or appliance answers nothing for the house (handbook 10, ruling 2).
  */
 function isAnswered(id: NeedId, line: readonly Station[], { house, outlets }: NeedPlaces): boolean {
-  const { atTap, limit } = needKind(id);
-  if (atTap && outlets) return true;
+  if (needKind(id).atTap && outlets) return true;
   if (line.some((s) => answersOf(s.model).includes(id))) return true;
-  return limit !== undefined && isWithin(house, limit);
+  return isNeedMet(id, house);
+}
+
+/** Is the water itself known to be within a need's limit, so that nothing needs to answer it. */
+export function isNeedMet(id: NeedId, water: Water): boolean {
+  const { limit } = needKind(id);
+  return limit !== undefined && isWithin(water, limit);
 }
 
 /** Is the water known to be within a need's limit. */

@@ -45,10 +45,14 @@ export type WaterKey = Exclude<
   "ironForm" | "coliform" | "ecoli" | "taste" | "organics" | "sodiumAdded"
 >;
 
+export interface WaterValue {
+  readonly label: string;
+  readonly quantity: Quantity;
+  /** What "not detected" by the usual method is below (handbook 2: "H2S 0"). */
+  readonly notDetectedBelow?: number;
+}
 /** Every value of a water test that is a number: what it is called and what it is measured in. */
-export const waterValues: Readonly<
-  Record<WaterKey, { readonly label: string; readonly quantity: Quantity }>
-> = {
+export const waterValues: Readonly<Record<WaterKey, WaterValue>> = {
   hardness: { label: "Hardness", quantity: "hardness" },
   calcium: { label: "Calcium", quantity: "concentration" },
   magnesium: { label: "Magnesium", quantity: "concentration" },
@@ -63,7 +67,7 @@ export const waterValues: Readonly<
   turbidity: { label: "Turbidity", quantity: "turbidity" },
   tannin: { label: "Tannin", quantity: "concentration" },
   uvt: { label: "UV transmittance", quantity: "transmittance" },
-  sulphide: { label: "Hydrogen sulphide", quantity: "concentration" },
+  sulphide: { label: "Hydrogen sulphide", quantity: "concentration", notDetectedBelow: 0.05 },
   nitrate: { label: "Nitrate as NO3", quantity: "concentration" },
   lead: { label: "Lead", quantity: "traceConcentration" },
   copper: { label: "Copper", quantity: "concentration" },

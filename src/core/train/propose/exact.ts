@@ -1,6 +1,6 @@
 import TinyQueue from "tinyqueue";
 import { worstLevel } from "../../verdict";
-import { DISINFECT, metBy } from "./options";
+import { mostOf, type Option } from "./options";
 import { prefilterAt } from "./placing";
 import { add, less, sum, type Score } from "./score";
 import {
@@ -15,18 +15,22 @@ import {
   type Search,
 } from "./search";
 
+/** Does a unit in a line keep out all that another would: its group, or of groups of several its kind. */
+const takesPlaceOf = (unit: Option, other: Option): boolean =>
+  mostOf(other) > 1 ? unit.kind === other.kind : unit.group === other.group;
+
 /**
  * Tells lines that are of no use: another comes as far with the same water, no worse a score, no less pressure, and every choice that they have left, so
  * that whatever may follow them follows there at least as well.
  */
-function uselessIn({ placing, wanted, tooHigh }: Search): (node: Node, met: number) => boolean {
+function uselessIn({ placing, asks, tooHigh }: Search): (node: Node) => boolean {
   const standing = new Map<string, Node[]>();
   const noLess = (a: number | undefined, b: number | undefined) => (tooHigh ? a === b : (a ?? 0) >= (b ?? 0));
-  return (node, met) => {
+  return (node) => {
     const { reached } = node;
     // What a chamber finds ahead of it matters only where one is wanted.
-    const ahead = wanted & DISINFECT ? prefilterAt(reached.upstream) : "";
-    const key = `${met}|${ahead}|${placing.keyOf(reached.water)}`;
+    const ahead = asks.disinfects ? prefilterAt(reached.upstream) : "";
+    const key = `${asks.withoutKinds(node.met)}|${ahead}|${placing.keyOf(reached.water)}`;
     const rivals = standing.get(key) ?? [];
     // What the units themselves say and cost adds up; what the house says does not (a Check that both come to counts once): the rival may have none that this line has not.
     const noMoreSaid = (r: Node) =>
@@ -41,7 +45,7 @@ function uselessIn({ placing, wanted, tooHigh }: Search): (node: Node, met: numb
         r.options.length <= node.options.length &&
         (r.reached.lossPeak ?? 0) <= (reached.lossPeak ?? 0) &&
         noLess(r.reached.pressure, reached.pressure) &&
-        r.options.every((o) => node.options.some((n) => n.group === o.group)),
+        r.options.every((o) => node.options.some((n) => takesPlaceOf(n, o))),
     );
     if (!beaten) standing.set(key, [...rivals, node]);
     return beaten;
@@ -52,7 +56,7 @@ function uselessIn({ placing, wanted, tooHigh }: Search): (node: Node, met: numb
 class Frontier {
   private readonly queue = new TinyQueue<Node>([], (a, b) => less(a.score, b.score) || a.tie - b.tie);
   private tie = 0;
-  private readonly isUseless: (node: Node, met: number) => boolean;
+  private readonly isUseless: (node: Node) => boolean;
   constructor(private readonly search: Search) {
     this.isUseless = uselessIn(search);
   }
@@ -68,7 +72,7 @@ class Frontier {
 
   /** The line at its next way that fits, or nothing when all were tried. */
   goOn(node: Node): void {
-    const ways = this.search.waysAfter(metBy(node.options));
+    const ways = this.search.waysAfter(node.met);
     let next = node.next;
     while (next < ways.length && !fits(node.options, ways[next]!.option)) next += 1;
     if (next < ways.length)
@@ -78,7 +82,7 @@ class Frontier {
   /** A judged line: it may go on, and it may end here. */
   add(line: Line): void {
     const { open, ends } = judgedLine(this.search, line);
-    if (this.isUseless(open, metBy(line.options))) return;
+    if (this.isUseless(open)) return;
     if (line.options.length < this.search.input.maxUnits) this.goOn(open);
     this.put({ ...open, stage: "closed", score: add(ends, this.search.roFloor(line.reached.water)) });
   }
@@ -90,7 +94,7 @@ class Frontier {
 
   /** A line with one more unit, by its next way. */
   extend(node: Node): void {
-    const { option } = this.search.waysAfter(metBy(node.options))[node.next]!;
+    const { option } = this.search.waysAfter(node.met)[node.next]!;
     this.goOn({ ...node, next: node.next + 1 });
     this.add(extended(this.search, node, option));
   }

@@ -1,5 +1,5 @@
-import { metAfter, metBy, type Option } from "./options";
-import { add, less } from "./score";
+import type { Option } from "./options";
+import { less } from "./score";
 import { extended, fits, judgedLine, noLine, structureOf, wholeLine, type Node, type Search } from "./search";
 
 /** Lines that a hasty search keeps at each length, sizes of a kind that it tries, and how many of a length it judges with their branch. */
@@ -8,11 +8,10 @@ const SIZES = 4;
 const WHOLE = 1;
 
 /** The ways to go on from a line that fit and meet something that is wanted; of each kind of unit a few sizes. */
-function usefulWays({ waysAfter, wanted }: Search, node: Node): Option[] {
-  const met = metBy(node.options);
-  const useful = waysAfter(met)
+function usefulWays({ waysAfter, asks }: Search, node: Node): Option[] {
+  const useful = waysAfter(node.met)
     .map((w) => w.option)
-    .filter((o) => metAfter(met, o) & ~met & wanted && fits(node.options, o));
+    .filter((o) => asks.metAfter(node.met, o) & ~node.met & asks.wanted && fits(node.options, o));
   return useful.filter((o, i) => useful.slice(0, i).filter((x) => x.kind === o.kind).length < SIZES);
 }
 
@@ -23,12 +22,6 @@ const setOf = (node: Node): string =>
     .toSorted()
     .join("+");
 
-type Judged = ReturnType<typeof judgedLine>;
-/** How promising a line is: by its bound alone, or with the needs that its units fail as what they will be at its end. */
-type Promising = (line: Judged) => Node;
-const byBound: Promising = ({ open }) => open;
-const byFailures: Promising = ({ open, failed }) => ({ ...open, score: add(open.score, [failed, 0, 0, 0]) });
-
 /** The best of those that are alike, the best first. */
 function bestOfAlike(nodes: readonly Node[], alike: (node: Node) => string, most: number): Node[] {
   const best = new Map<string, Node>();
@@ -38,7 +31,7 @@ function bestOfAlike(nodes: readonly Node[], alike: (node: Node) => string, most
 }
 
 /** Good whole lines, found by keeping the most promising of each length. */
-function keptLines(search: Search, promise: Promising): Node[] {
+function keptLines(search: Search): Node[] {
   let standing = [judgedLine(search, noLine(search))];
   const whole: Node[] = [];
   for (let length = 0; length <= search.input.maxUnits; length += 1) {
@@ -47,16 +40,12 @@ function keptLines(search: Search, promise: Promising): Node[] {
     const longer = standing.flatMap(({ open }) =>
       usefulWays(search, open).map((option) => judgedLine(search, extended(search, open, option))),
     );
-    const promises = new Map(longer.map((l) => [promise(l), l] as const));
-    standing = bestOfAlike([...promises.keys()], setOf, WIDTH).map((node) => promises.get(node)!);
+    const judged = new Map(longer.map((l) => [l.open, l] as const));
+    standing = bestOfAlike([...judged.keys()], setOf, WIDTH).map((node) => judged.get(node)!);
   }
   return whole;
 }
 
-/** The best of what two hasty searches find, which follow different promises: nothing is proved. */
+/** The best of what a hasty search finds: nothing is proved. */
 export const hastyLines = (search: Search): Node[] =>
-  bestOfAlike(
-    [byBound, byFailures].flatMap((promise) => keptLines(search, promise)),
-    structureOf,
-    search.input.keep,
-  );
+  bestOfAlike(keptLines(search), structureOf, search.input.keep);

@@ -1,23 +1,21 @@
 import {
   answersOf,
   familyOf,
-  hasCarbon,
   isFineStage,
   isPlumbing,
   limitsFor,
   type FeedLimit,
-  type Reduced,
   type UnitModel,
 } from "../../families";
 import { lossCurve, unitLoss } from "../../treatment";
 import { lower, value } from "../../units";
 import type { Verdict } from "../../verdict";
-import { housePressures, type NeedId, type Water } from "../../water";
+import { housePressures, type Water } from "../../water";
 import type { Ground } from "../ground";
 import { beforeFirst, placeUnit } from "../judge";
 import { stationVerdicts } from "../station";
 import { rankedCost, type Prices } from "./running";
-import { add, less, scoreOf, zero, type Score } from "./score";
+import { scoreOf, type Score } from "./score";
 
 /** A way to place a unit, with the least that it can ever add to a train. */
 export interface Option {
@@ -25,58 +23,13 @@ export interface Option {
   readonly parallel: number;
   readonly kind: string;
   readonly group: string;
-  readonly bits: number;
   readonly least: Score;
 }
 
-/** Needs of the house that a line of units can answer, each group by one bit. */
-export const NEED_GROUPS: readonly { readonly needs: readonly NeedId[]; readonly bit: number }[] = [
-  { needs: ["disinfection", "cysts"], bit: 1 },
-  { needs: ["softener"], bit: 2 },
-  { needs: ["carbon", "catalytic-carbon", "taste"], bit: 4 },
-  { needs: ["iron-first", "manganese-first"], bit: 64 },
-  { needs: ["neutraliser"], bit: 128 },
-  { needs: ["sulphide"], bit: 256 },
-  { needs: ["tannin"], bit: 512 },
-];
-export const DISINFECT = 1;
-const SOFT = 2;
-/** Soft water for an RO behind. */
-export const SOFT_FOR_RO = 8;
-/** A chamber asks for a 5 µm stage ahead of it, unless it brings one. */
-export const FINE = 16;
-/** Cloudy water is to pass a fine stage before a softener takes it: another one than the chamber's, because the softener stands between. */
-export const CLEARED = 32;
-
-const isHardness = (m: UnitModel): boolean => answersOf(m).includes("softener");
-const isSoftener = (m: UnitModel): boolean => m.effects.includes("softening");
-
-/** Needs that a unit may answer by what it takes out, whether or not it takes out enough. */
-function mayAnswer(m: UnitModel): NeedId[] {
-  const takes = (key: Reduced) => m.reductions?.[key] !== undefined;
-  return [
-    ...(takes("iron") || isSoftener(m) || isFineStage(m) ? (["iron-first"] as const) : []),
-    ...(takes("manganese") ? (["manganese-first"] as const) : []),
-    ...(takes("sulphide") ? (["sulphide"] as const) : []),
-    ...(takes("tannin") ? (["tannin"] as const) : []),
-    ...(m.neutraliser ? (["neutraliser"] as const) : []),
-  ];
-}
-
-/** Which needs a unit of the line answers, as bits. */
-function provides(m: UnitModel): number {
-  const answers = [...answersOf(m), ...mayAnswer(m)];
-  const needs = NEED_GROUPS.reduce(
-    (bits, group) => (group.needs.some((n) => answers.includes(n)) ? bits | group.bit : bits),
-    0,
-  );
-  return (
-    needs |
-    (isFineStage(m) ? FINE | CLEARED : 0) |
-    (needs & SOFT && !isSoftener(m) ? CLEARED : 0) |
-    (isSoftener(m) ? SOFT_FOR_RO : 0)
-  );
-}
+/** Does it answer hard water, softener or not. */
+export const isHardness = (m: UnitModel): boolean => answersOf(m).includes("softener");
+/** Does it take the hardness out. */
+export const isSoftener = (m: UnitModel): boolean => m.effects.includes("softening");
 
 /** Units of one kind do the same to the water; a structure is a sequence of kinds. */
 const kindOf = (m: UnitModel): string =>
@@ -84,14 +37,6 @@ const kindOf = (m: UnitModel): string =>
 const groupOf = (m: UnitModel): string => familyOf(m).propose?.group ?? m.family;
 /** How many units of different kinds a line may hold of an option's group. */
 export const mostOf = (o: Option): number => familyOf(o.model).propose?.most ?? 1;
-
-/** Needs met after one more unit: a fine stage serves a chamber only while at most carbon follows it, and past the hardness nothing needs clearing any more. */
-export function metAfter(met: number, o: Option): number {
-  const all = met | o.bits | (isHardness(o.model) ? CLEARED : 0);
-  return isFineStage(o.model) || hasCarbon(o.model) || o.bits & DISINFECT ? all : all & ~FINE;
-}
-/** Needs met by units in this order, as bits. */
-export const metBy = (chosen: readonly Option[]): number => chosen.reduce(metAfter, 0);
 
 /** pH that a neutraliser brings acid water to at least; what is higher already stays. */
 const NEUTRAL = value(7);
@@ -163,7 +108,6 @@ export const optionsOf = (ground: Ground, catalogue: readonly UnitModel[], price
         parallel,
         kind: kindOf(model),
         group: groupOf(model),
-        bits: provides(model),
         least: leastOf(ground, model, parallel, prices),
       })),
     );
@@ -216,31 +160,6 @@ export function withoutWorse(options: readonly Option[], ground: Ground, tooHigh
       !familyOf(b.model).propose?.sizedByFlow ||
       !options.some((a, j) => a !== b && a.kind === b.kind && outdoes(a, b) && (j < i || !outdoes(b, a))),
   );
-}
-
-/** For each set of unmet needs the least that meeting or accepting them adds to any train: a bound that never says too much. */
-export function leastFor(options: readonly Option[], accepted: readonly Score[]): readonly Score[] {
-  // One fine stage clears for the softener or serves the chamber behind it, not both.
-  const useful = options.flatMap((o) => {
-    if (o.bits === 0) return [];
-    return isFineStage(o.model) && !(o.bits & DISINFECT)
-      ? [
-          { ...o, bits: o.bits & ~CLEARED },
-          { ...o, bits: o.bits & ~FINE },
-        ]
-      : [o];
-  });
-  const best: Score[] = [zero];
-  // Accepting that nothing disinfects spares the chamber's fine stage; accepting hardness spares the clearing.
-  const spared = (i: number) => (i === 0 ? FINE : i === 1 ? CLEARED : 0);
-  for (let mask = 1; mask < 2 ** accepted.length; mask += 1) {
-    const ways = [
-      ...useful.filter((o) => o.bits & mask).map((o) => add(o.least, best[mask & ~o.bits]!)),
-      ...accepted.flatMap((a, i) => (mask & (1 << i) ? [add(a, best[mask & ~(1 << i) & ~spared(i)]!)] : [])),
-    ];
-    best.push(ways.reduce((x, y) => (less(y, x) < 0 ? y : x)));
-  }
-  return best;
 }
 
 const factorial = (n: number): number => (n < 2 ? 1 : n * factorial(n - 1));

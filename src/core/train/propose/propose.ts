@@ -47,7 +47,7 @@ export interface Proposed {
   readonly reducedTo?: number;
 }
 
-/** How far a planner's search goes: about half a second of work to prove the best, about as much again to find a good one. */
+/** How far a planner's search goes: about a second of work to prove the best, half as much again to find a good one. */
 export const plannersSearch = {
   /** Iron, acid, hardness and coliform together need six or seven. */
   maxUnits: 8,
@@ -55,7 +55,7 @@ export const plannersSearch = {
   /** After so many placements a third train is not waited for. */
   patience: 3000,
   /** After so many proving the best gives way to finding a good one. */
-  effort: 2500,
+  effort: 6000,
 } as const satisfies Partial<ProposeInput>;
 
 /** Above this a house gets a reducing valve, kPa (handbook 2): trains are proposed behind one. */

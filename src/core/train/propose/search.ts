@@ -1,7 +1,7 @@
-import { judgeLimit, limitFor, waterAfter, type UnitModel } from "../../families";
+import { judgeLimit, type UnitModel } from "../../families";
 import { upper, value } from "../../units";
-import type { Level, Verdict } from "../../verdict";
-import { needIds, needKind, totalHardness, type Findings, type NeedId, type Water } from "../../water";
+import type { Level } from "../../verdict";
+import { needIds, needKind, totalHardness, type Water } from "../../water";
 import type { Ground, TrainInput } from "../ground";
 import { carbonBehind } from "../house";
 import { beforeFirst, judgeHouse, type Reached } from "../judge";
@@ -9,23 +9,11 @@ import { houseHardness, needRuleId } from "../needs";
 import { BACTERIA, outletRules, toldOfOutlet } from "../outlets";
 import type { Station } from "../station";
 import { branchesOn, noBranch, type Branches } from "./branch";
-import {
-  CLEARED,
-  FINE,
-  leastFor,
-  metAfter,
-  metBy,
-  mostOf,
-  NEED_GROUPS,
-  optionsOf,
-  SOFT_FOR_RO,
-  treated,
-  withoutWorse,
-  type Option,
-} from "./options";
+import { asksOf, type Asks } from "./asks";
+import { mostOf, optionsOf, treated, withoutWorse, type Option } from "./options";
 import { placingOn, plainPressureOf, type PlainPressure, type Placing } from "./placing";
 import type { Prices } from "./running";
-import { add, less, scoreOf, sum, UNSAFE, zero, type Score } from "./score";
+import { add, less, scoreOf, sum, zero, type Score } from "./score";
 
 export interface ProposeInput extends Omit<TrainInput, "units"> {
   readonly catalogue: readonly UnitModel[];
@@ -57,6 +45,8 @@ export interface Node {
   readonly reached: Reached;
   readonly options: readonly Option[];
   readonly own: Score;
+  /** What is met of what the site asks, as bits. */
+  readonly met: number;
   readonly firm: Score;
   /** What of `firm` is not Good, by rule. */
   readonly said: ReadonlyMap<string, Level>;
@@ -77,12 +67,8 @@ export interface Search {
   /** Options worth trying. */
   readonly able: readonly Option[];
   readonly plain: PlainPressure;
-  /** Needs of this site, as bits. */
-  readonly wanted: number;
-  /** A softener here asks for a fine stage ahead of it. */
-  readonly cloudy: boolean;
-  /** The least for each set of unmet needs. */
-  readonly least: readonly Score[];
+  /** What the site asks of a line. */
+  readonly asks: Asks;
   /** Rules of the house that a further unit may answer. */
   readonly answerable: ReadonlySet<string>;
   /** Rules of the house that the branch answers. */
@@ -97,22 +83,6 @@ export interface Search {
   readonly waysAfter: (met: number) => readonly Way[];
 }
 
-/** What it costs to leave each group of needs unanswered, then hard water before an RO, a chamber's fine stage, and clearing. */
-function acceptedScores(findings: Findings, hardRo: Score): Score[] {
-  const byBit = new Map<number, Score>([
-    [SOFT_FOR_RO, hardRo],
-    [FINE, [1, 0, 0, 0]],
-    [CLEARED, [1, 0, 0, 0]],
-  ]);
-  for (const { needs, bit } of NEED_GROUPS) {
-    const known = findings.needs.filter((n) => needs.includes(n.need)).length;
-    const open = findings.open.filter((n) => needs.includes(n.need) && !n.spans).length;
-    const stops = needs.includes("disinfection") && known > 0 ? UNSAFE : known;
-    byBit.set(bit, [stops, 0, open, 0]);
-  }
-  return Array.from({ length: byBit.size }, (_, i) => byBit.get(1 << i)!);
-}
-
 /** What an RO says of the hardness if nothing takes it out. */
 function hardRoScore({ facts, tables }: Ground): Score {
   const hardness = upper(totalHardness(facts.water));
@@ -122,34 +92,6 @@ function hardRoScore({ facts, tables }: Ground): Score {
     limits.map((l) => judgeLimit(value(hardness), l)),
     0,
   );
-}
-
-/** Does every softener of the catalogue refuse this water as too cloudy. */
-function isCloudy({ facts, tables }: Ground, options: readonly Option[]): boolean {
-  const { turbidity } = facts.water;
-  const limit = (tables.limits.softener ?? []).find((l) => l.key === "turbidity");
-  const softeners = options.filter((o) => o.model.softener);
-  return (
-    limit !== undefined &&
-    turbidity !== undefined &&
-    softeners.every((o) => judgeLimit(turbidity, limitFor(limit, o.model)).level === "Stop")
-  );
-}
-
-/** Needs that no unit here can answer stay as they are, whatever is added. */
-function answerableNeeds(ground: Ground, options: readonly Option[], withRo: boolean): NeedId[] {
-  const raw = ground.facts.water;
-  const flow = ground.demand.continuous;
-  const changes = (key: keyof Water) =>
-    options.some((o) => JSON.stringify(waterAfter(o.model, raw, flow)[key]) !== JSON.stringify(raw[key]));
-  return needIds.filter((id) => {
-    const { limit, atTap } = needKind(id);
-    return (
-      NEED_GROUPS.some((g) => g.needs.includes(id)) ||
-      (atTap && withRo) ||
-      (limit !== undefined && changes(limit.key))
-    );
-  });
 }
 
 /** Everything that is known of a site and a catalogue before the first line is thought of, with every option. */
@@ -166,19 +108,10 @@ export function startSearch(
   const able = withoutWorse(options, ground, tooHigh);
   const placing = placingOn(ground, input.prices, plain, input.progress);
   const branches = branchesOn(ground, input.catalogue, input.prices, placing);
-  const findings = ground.needs(input.withRo);
-  const hardRo = hardRoScore(ground);
-  const cloudy = isCloudy(ground, able);
-  const needed = new Set([...findings.needs, ...findings.open].map((n) => n.need));
-  const has = (id: NeedId) => findings.needs.some((n) => n.need === id);
-  const wanted =
-    NEED_GROUPS.reduce((bits, g) => (g.needs.some((n) => needed.has(n)) ? bits | g.bit : bits), 0) |
-    (input.withRo && less(hardRo, zero) > 0 ? SOFT_FOR_RO : 0) |
-    (has("disinfection") ? FINE : 0) |
-    (cloudy && has("softener") ? CLEARED : 0);
-  const least = leastFor(able, acceptedScores(findings, hardRo));
+  const isRo = input.withRo && membranes.length > 0;
+  const asks = asksOf(ground, able, isRo ? hardRoScore(ground) : undefined);
   const roFloor = (water: Water): Score => {
-    if (!input.withRo || membranes.length === 0) return zero;
+    if (!isRo) return zero;
     // At the line's first pressure, which only falls; where it is too high for some unit it may be better farther on.
     return tooHigh ? branches.floor(water) : branches.best({ ...first, water }, 0).score;
   };
@@ -187,16 +120,14 @@ export function startSearch(
     const known =
       orders.get(met) ??
       able
-        .map((option): Way => {
-          const uncleared = cloudy && option.model.softener && !(met & CLEARED);
-          const cloud: Score = uncleared ? [1, 0, 0, 0] : zero;
-          return { option, adds: sum(option.least, cloud, least[wanted & ~metAfter(met, option)]!) };
-        })
+        .map((option): Way => ({
+          option,
+          adds: sum(option.least, asks.lacking(met, option), asks.leastAfter(asks.metAfter(met, option))),
+        }))
         .sort((x, y) => less(x.adds, y.adds));
     orders.set(met, known);
     return known;
   };
-  const answerable = answerableNeeds(ground, options, input.withRo);
   const tapNeeds = needIds.filter((id) => needKind(id).atTap);
   return {
     options,
@@ -205,9 +136,7 @@ export function startSearch(
     first,
     able,
     plain,
-    wanted,
-    cloudy,
-    least,
+    asks,
     placing,
     branches,
     tooHigh,
@@ -215,12 +144,13 @@ export function startSearch(
     roLeast: roFloor(treated(ground.facts.water)),
     waysAfter,
     answerable: new Set([
-      ...answerable.map(needRuleId),
+      ...asks.answerable.map(needRuleId),
+      ...(isRo ? tapNeeds.map(needRuleId) : []),
       houseHardness.id,
       carbonBehind.id,
       ...outletRules.map((r) => r.id),
     ]),
-    atTap: new Set(input.withRo && membranes.length > 0 ? tapNeeds.map(needRuleId) : []),
+    atTap: new Set(isRo ? tapNeeds.map(needRuleId) : []),
   };
 }
 
@@ -231,24 +161,11 @@ export const fits = (chosen: readonly Option[], option: Option): boolean => {
 };
 
 /** A line of units with where the water comes behind it, and what they say and cost. */
-export type Line = Pick<Node, "stations" | "reached" | "options" | "own">;
+export type Line = Pick<Node, "stations" | "reached" | "options" | "own" | "met">;
 
-/** Which need each rule of the house speaks of, as the bit of its group. */
-const bitOfRule = new Map(
-  NEED_GROUPS.flatMap(({ needs, bit }) => needs.map((need) => [needRuleId(need), bit] as const)),
-);
-
-/** Needs that the house still has though the line holds a unit for each: it does not take out enough. */
-const failedNeeds = (house: readonly Verdict[], met: number): number =>
-  house.filter((v) => (v.level === "Stop" || v.level === "Check") && (bitOfRule.get(v.rule) ?? 0) & met)
-    .length;
-
-/** A judged line that may go on, what it says where it ends here, without its branch, and how many needs its units fail. */
-export function judgedLine(
-  search: Search,
-  line: Line,
-): { readonly open: Node; readonly ends: Score; readonly failed: number } {
-  const { ground, answerable, atTap, least, wanted, roLeast } = search;
+/** A judged line that may go on, and what it says where it ends here, without its branch. */
+export function judgedLine(search: Search, line: Line): { readonly open: Node; readonly ends: Score } {
+  const { ground, answerable, atTap, asks, roLeast } = search;
   const house = judgeHouse(ground, line.stations, line.reached).verdicts;
   const lasting = house.filter((v) => !answerable.has(v.rule));
   const firm = scoreOf(lasting, 0);
@@ -263,11 +180,10 @@ export function judgedLine(
       said: new Map(lasting.flatMap((v) => (v.level === "Good" ? [] : [[v.rule, v.level] as const]))),
       stage: "open",
       next: 0,
-      score: sum(line.own, firm, least[wanted & ~metBy(line.options)]!, roLeast),
+      score: sum(line.own, firm, asks.leastAfter(line.met), roLeast),
       tie: 0,
     },
     ends: add(line.own, atEnd),
-    failed: failedNeeds(house, metBy(line.options)),
   };
 }
 
@@ -285,18 +201,25 @@ export function wholeLine({ ground, input, branches }: Search, node: Node): Node
 }
 
 /** A line with one more unit. */
-export function extended({ placing }: Search, node: Node, option: Option): Line {
+export function extended({ placing, asks }: Search, node: Node, option: Option): Line {
   const placed = placing.inLine(node.reached, `u${node.options.length + 1}`, option);
   return {
     stations: [...node.stations, placed.station],
     reached: placed.reached,
     options: [...node.options, option],
     own: add(node.own, placed.score),
+    met: asks.borneOut(asks.metAfter(node.met, option), placed.reached.water),
   };
 }
 
 /** The line before its first unit. */
-export const noLine = ({ first }: Search): Line => ({ stations: [], reached: first, options: [], own: zero });
+export const noLine = ({ first, asks }: Search): Line => ({
+  stations: [],
+  reached: first,
+  options: [],
+  own: zero,
+  met: asks.metAtFirst,
+});
 
 /** Kinds of units in their order. */
 export const structureOf = (node: Node): string => node.options.map((o) => o.kind).join(">");

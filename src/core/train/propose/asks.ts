@@ -1,0 +1,121 @@
+import { needIds, needKind, type NeedId, type Water } from "../../water";
+import type { Ground } from "../ground";
+import type { Option } from "./options";
+import { less, sum, UNSAFE, zero, type Score } from "./score";
+import {
+  bitsOf,
+  CARBON_BEHIND,
+  isNearlyMet,
+  lackingAhead,
+  meetingOf,
+  metBehind,
+  sharesOf,
+  SOFTENED,
+  type NeedBits,
+  type Share,
+} from "./shares";
+
+/** What a site asks of a line of units. What a line has met is a number of bits. */
+export interface Asks {
+  /** Everything asked for. */
+  readonly wanted: number;
+  /** Something has to disinfect. */
+  readonly disinfects: boolean;
+  /** Needs that some unit of the line can meet. */
+  readonly answerable: readonly NeedId[];
+  /** What is met before the first unit. */
+  readonly metAtFirst: number;
+  /** What should be met after one more unit. */
+  readonly metAfter: (met: number, option: Option) => number;
+  /** Of what should be met what the water bears out. */
+  readonly borneOut: (met: number, water: Water) => number;
+  /** What an option is certain to say of what does not stand ahead of it. */
+  readonly lacking: (met: number, option: Option) => Score;
+  /** The least that meeting or accepting everything unmet adds to any line: a bound that never says too much. */
+  readonly leastAfter: (met: number) => Score;
+  /** What is met, whatever kinds of units met it. */
+  readonly withoutKinds: (met: number) => number;
+}
+
+/** The needs of a site that are counted, with what it costs to leave each: a Check or a missing test; water left unsafe ten Stops. */
+function acceptedNeeds(ground: Ground, withRo: boolean): Map<NeedId, Score> {
+  const { needs, open } = ground.needs(withRo);
+  const missing = open.filter((n) => !n.spans).map((n) => [n.need, [0, 0, 1, 0]] as const);
+  const known = needs.map((n) => [n.need, [n.need === "disinfection" ? UNSAFE : 1, 0, 0, 0]] as const);
+  return new Map<NeedId, Score>([...missing, ...known]);
+}
+
+/** Of options that do the same for what is asked, the one that adds least. */
+function cheapest(shares: ReadonlyMap<Option, Share>): [Option, Share][] {
+  const best = new Map<string, [Option, Share]>();
+  for (const [option, share] of shares) {
+    const key = JSON.stringify(share);
+    const known = best.get(key);
+    if (!known || less(option.least, known[0].least) < 0) best.set(key, [option, share]);
+  }
+  return [...best.values()];
+}
+
+/** For what is met the least that going on adds: by any units in any order, each at its least, until what is still unmet is accepted. */
+function leastBy(
+  shares: ReadonlyMap<Option, Share>,
+  kinds: number,
+  accepting: (met: number) => Score,
+): (met: number) => Score {
+  const ways = cheapest(shares);
+  const known = new Map<number, Score>();
+  const least = (met: number): Score => {
+    const had = known.get(met);
+    if (had) return had;
+    let best = accepting(met);
+    const useful = less(best, zero) > 0 ? ways.filter(([, share]) => !(share.kind & met)) : [];
+    for (const [option, share] of useful) {
+      const after = metBehind(met, share);
+      // What meets nothing new leads nowhere.
+      if (!(after & ~met & ~kinds)) continue;
+      const score = sum(option.least, lackingAhead(met, share), least(after));
+      if (less(score, best) < 0) best = score;
+    }
+    known.set(met, best);
+    return best;
+  };
+  return least;
+}
+
+const isMet = (met: number, { all }: NeedBits): boolean => (met & all) === all;
+
+/** What a site asks of a line of some options. `hardRo`: an RO stands behind, and what it says of the hardness if nothing takes it out. */
+export function asksOf(ground: Ground, options: readonly Option[], hardRo: Score | undefined): Asks {
+  const accepted = acceptedNeeds(ground, hardRo !== undefined);
+  const answerable = needIds.filter((id) => options.some((o) => meetingOf(ground, o, id) !== undefined));
+  const counted = answerable.filter((id) => accepted.has(id) && !(hardRo && needKind(id).atTap));
+  const bits = bitsOf(counted, options);
+  const { shares, kinds } = sharesOf(ground, options, bits);
+  const soft = hardRo && less(hardRo, zero) > 0 ? SOFTENED : 0;
+
+  /** What leaving everything unmet as it is adds. */
+  const accepting = (met: number): Score => {
+    const unmet = bits.filter((b) => !isMet(met, b)).map((b) => b.id);
+    // Where nothing disinfects, cysts need no word of their own.
+    const said = unmet.filter((id) => id !== "cysts" || !unmet.includes("disinfection"));
+    const chlorinated: Score = met & CARBON_BEHIND ? zero : [0, 1, 0, 0];
+    return sum(...said.map((id) => accepted.get(id)!), chlorinated, soft & ~met ? hardRo! : zero);
+  };
+  return {
+    wanted: bits.reduce((all, b) => all | b.all, CARBON_BEHIND | soft),
+    disinfects: counted.includes("disinfection"),
+    answerable,
+    metAtFirst: CARBON_BEHIND,
+    metAfter: (met, option) => metBehind(met, shares.get(option)!),
+    borneOut: (met, water) =>
+      bits
+        .filter((b) => b.isMeasured)
+        .reduce((now, b) => {
+          if (isNearlyMet(b.id, water)) return now | b.all;
+          return isMet(now, b) ? (now & ~b.all) | b.first : now;
+        }, met),
+    lacking: (met, option) => lackingAhead(met, shares.get(option)!),
+    leastAfter: leastBy(shares, kinds, accepting),
+    withoutKinds: (met) => met & ~kinds,
+  };
+}
