@@ -122,6 +122,34 @@ describe("32: closures and openings", () => {
     },
   );
 
+  it.each(arrangements.map((a) => [a]))(
+    "an outlet that is taken apart runs at a quarter into the bucket and is joined before the house is fed: %s",
+    (arrangement) => {
+      const d = surveyed();
+      d.do({
+        kind: "designChanged",
+        units: [{ key: "u1", model: "SC-36", parallel: 1 }],
+        what: "One",
+        seen: d.job.designSeq,
+      });
+      d.do({ kind: "bypassChosen", arrangement, drainCock: true, what: arrangement, seen: d.job.designSeq });
+      work(signed(d).do({ kind: "runStarted" }), "u1.joined");
+      expect(d.job.rig!.state.positions).toMatchObject({
+        "u1.outletJoint": "apart",
+        "u1.head": "service",
+        coldTap: "closed",
+        mainValve: arrangement === "none" ? expect.stringMatching(/open|quarter/) : "open",
+      });
+      expect(d.job.rig!.state.positions.stubIn).not.toBe("capped");
+      const quarter = d.job.rig!.turned.findLast((t) => t.handle === "inlet" || t.handle === "mainValve")!;
+      expect(quarter.to).toBe("quarter");
+      work(d);
+      const turned = d.job.rig!.turned.filter((t) => t.handle === "u1.outletJoint");
+      expect(turned.map((t) => t.to)).toEqual(["apart", "joined"]);
+      expect(d.job.rig!.turned.flatMap((t) => t.warned.filter((w) => w.level === "Stop"))).toEqual([]);
+    },
+  );
+
   it("which a unit has, its family says", () => {
     const ventOf = (code: string) => {
       const units = [{ key: "u1", model: code, parallel: 1 }];

@@ -102,6 +102,19 @@ export const scaleControl: Recipe = {
       work: 10,
       water: "off",
       flow: { minutes: 5, until: "clear", direction: "forward", to: "a bucket at the outlet" },
+      goal: {
+        want: "stand",
+        positions: {
+          mainValve: "open",
+          outlet: "closed",
+          coldTap: "closed",
+          head: "service",
+          outletJoint: "apart",
+          inlet: "quarter",
+        },
+        permits: ["outletJoint"],
+        feed: "inlet",
+      },
       details: ["Clear: supply shut again"],
       cautions: ["relieve", "noUse"],
     },
@@ -114,7 +127,10 @@ export const scaleControl: Recipe = {
       work: 5,
       water: "off",
       tightening: "Hand-tight",
-      goal: { want: "stand", positions: { inlet: "closed", coldTap: "closed" } },
+      goal: {
+        want: "stand",
+        positions: { inlet: "closed", outletJoint: "joined", coldTap: "closed" },
+      },
       cautions: ["relieve"],
     },
     {

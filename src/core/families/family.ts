@@ -23,6 +23,8 @@ export interface RigTraits {
   readonly gentle: "quarter" | "half" | "open";
   /** The opening that lets air out at its top. */
   readonly vent?: TopVent;
+  /** Its outlet is taken apart to let the first water out. */
+  readonly apart?: true;
   /** Its valve keeps time of its own: the clock is set again after a power cut. */
   readonly clock?: boolean;
 }

@@ -73,6 +73,7 @@ export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
         litres: model.waterL,
         place: unit.place || undefined,
         vent: rig.vent,
+        apart: rig.apart,
         clock: rig.clock,
         uv: model.uv && { lampFirst: model.uv.lampFirst ?? lampFirst },
         pump: pumpOf(model),

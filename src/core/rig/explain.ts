@@ -1,7 +1,8 @@
-import { inSentence } from "../words";
+import { inSentence, listed } from "../words";
 import type { Verdict } from "../verdict";
 import { fillWait } from "./fill";
 import { heardFull, judgeOf } from "./judge";
+import { handleOpening } from "./named";
 import { regions, type RegionState } from "./regions";
 import type { Circumstances, Handle, Move, Rig, RigState } from "./rig";
 import { rigTold } from "./told";
@@ -127,14 +128,31 @@ export function whatHappened(rig: Rig, before: RigState, after: RigState): strin
                 ? "lets the pressure out of"
                 : now === "empty"
                   ? "empties"
-                  : now === "flowing"
-                    ? "lets water run from"
-                    : now === "charged" && then === "flowing"
-                      ? "stops the water in"
-                      : "";
+                  : "";
     if (what) groups.set(what, [...(groups.get(what) ?? []), n]);
   }
-  return [...groups].map(([what, nodes]) => `${what} ${partsIn(rig, nodes)}`).join("; ");
+  const parts = [...groups].map(([what, nodes]) => `${what} ${partsIn(rig, nodes)}`);
+  return [...parts, ...runningBetween(rig, before, after)].join("; ");
+}
+
+/** Openings that water runs out of, by the names of their handles. */
+const runningAt = (rig: Rig, state: RigState): Set<string> =>
+  new Set(
+    regions(rig, state)
+      .filter((r) => r.state === "flowing")
+      .flatMap((r) => r.open)
+      .map((edge) => inSentence(handleOpening(rig, edge)?.name ?? edge)),
+  );
+
+/** Where a move lets water run, and where it stops it: at the openings, not in all the pipe on the way to them. */
+function runningBetween(rig: Rig, before: RigState, after: RigState): string[] {
+  const [was, is] = [runningAt(rig, before), runningAt(rig, after)];
+  const started = [...is].filter((name) => !was.has(name));
+  const stopped = [...was].filter((name) => !is.has(name));
+  return [
+    ...(started.length > 0 ? [`lets water run at ${listed(started)}`] : []),
+    ...(stopped.length > 0 ? [`stops the water at ${listed(stopped)}`] : []),
+  ];
 }
 
 /**

@@ -39,6 +39,7 @@ export const roles = [
   "vent",
   "plug",
   "sleeveNut",
+  "outletJoint",
   "valve",
   "faucet",
   "line",

@@ -42,31 +42,44 @@ function LastReading({ last, profile }: { last: Reading; profile: UnitSystem }) 
   );
 }
 
-/** Outlets that are read one by one: what each showed, and which are left. */
-function PlacesRead({
-  readings,
-  left,
-  profile,
-}: {
-  readings: readonly Reading[];
-  left: readonly string[];
-  profile: UnitSystem;
-}) {
+/** Outlets that were read one by one: what each showed, the last one first. */
+function PlacesRead({ readings, profile }: { readings: readonly Reading[]; profile: UnitSystem }) {
   return (
-    <ul className="mb-3 grid gap-1">
-      {readings.map((r) => (
+    <ul className="mt-3 grid gap-1" aria-label="Read so far">
+      {readings.toReversed().map((r) => (
         <li key={r.reading}>
           <VerdictMark level={r.verdict.level} overridden={r.override !== undefined}>
             {r.place}: {tellRun(r.verdict, profile).reason}
           </VerdictMark>
         </li>
       ))}
-      {left.map((place) => (
-        <li key={place} className="text-soft">
-          {place}: not read yet
-        </li>
-      ))}
     </ul>
+  );
+}
+
+/** The outlet that is read now, how many there are, and which come after it. */
+function PlaceNow({
+  place,
+  left,
+  places,
+}: {
+  place: string;
+  left: readonly string[];
+  places: readonly string[];
+}) {
+  const then = left.slice(1);
+  return (
+    <div>
+      <p className="flex items-baseline justify-between gap-3">
+        <span className="text-lg font-semibold">{place}</span>
+        {left.length > 0 ? (
+          <span className="num shrink-0 text-soft">
+            {places.length - left.length + 1} of {places.length}
+          </span>
+        ) : null}
+      </p>
+      {then.length > 0 ? <p className="text-sm text-soft">then {then.join("; ")}</p> : null}
+    </div>
   );
 }
 
@@ -121,7 +134,6 @@ export function ReadingForm(props: ReadingProps) {
   if (!kind) return null;
   return (
     <section className="mt-5" aria-label={kind.label}>
-      {places ? <PlacesRead readings={readings} left={left} profile={profile} /> : null}
       {last && !places ? <LastReading last={last} profile={profile} /> : null}
       {readOnly ? null : !open ? (
         <button type="button" className="button quiet w-full" onClick={() => setOpen(true)}>
@@ -129,7 +141,7 @@ export function ReadingForm(props: ReadingProps) {
         </button>
       ) : (
         <FormFrame form={form} className="grid gap-2">
-          {places ? <p className="text-lg font-semibold">{place}</p> : null}
+          {places ? <PlaceNow place={place} left={left} places={places} /> : null}
           {kind.fields.map((f) => (
             <ReadingFieldOf key={f.id} field={f} form={form} profile={profile} />
           ))}
@@ -149,6 +161,7 @@ export function ReadingForm(props: ReadingProps) {
           </button>
         </FormFrame>
       )}
+      {places && readings.length > 0 ? <PlacesRead readings={readings} profile={profile} /> : null}
     </section>
   );
 }

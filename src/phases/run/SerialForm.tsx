@@ -48,7 +48,10 @@ export function SerialForm({
         {error || (kept ? `kept: ${kept.text}` : "typed from the label, or a photo of it and typed later")}
       </p>
       {readOnly ? null : (
-        <button className="button quiet" disabled={form.busy || text.trim() === "" || text === kept?.text}>
+        <button
+          className={kept ? "button quiet" : "button"}
+          disabled={form.busy || text.trim() === "" || text === kept?.text}
+        >
           Keep {inSentence(label)}
         </button>
       )}

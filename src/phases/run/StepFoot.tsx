@@ -189,6 +189,9 @@ function DoneAllTheSame({ step, job, run, onFinished, lacks }: FootProps & { rea
   );
 }
 
+/** Is a step something that is typed first: until then its form holds the one thing to press. */
+const isTyped = (step: Step): boolean => step.kind === "read" || step.kind === "record";
+
 /** What can be pressed at a step that is open, and why not. */
 function Presses(props: FootProps) {
   const { step, job, now, run, onFinished, isNext, goNext } = props;
@@ -215,7 +218,7 @@ function Presses(props: FootProps) {
     <>
       {timed ? <ClockButton {...props} /> : null}
       {counting ? <CycleButton {...props} /> : null}
-      {begun && !counting ? <FinishButtons {...props} /> : null}
+      {begun && !counting && !(blocked && isTyped(step)) ? <FinishButtons {...props} /> : null}
       {begun && blocked ? <p className="text-soft">{blocked}</p> : null}
       {begun && !counting && !blocked && props.moves.lacks !== undefined ? (
         <DoneAllTheSame {...props} lacks={props.moves.lacks} />

@@ -73,6 +73,28 @@ export class RigBuilder {
       positions: (["closed", "open"] as const).map((p) => ({ name: p, edges: { [id]: p } })),
     });
   }
+  /** A pipe that is taken apart: what comes from `from` runs out there instead of going on to `to`. */
+  comesApart(
+    { id, ...does }: Named,
+    { key, name, place }: { readonly key: string; readonly name: string; readonly place: string },
+    [from, to]: readonly [string, string],
+    opening: OpeningKind,
+  ): void {
+    const apart = this.edge(`${key}.apart`, from, "air", "opening", { opening, low: false });
+    const joins = this.edge(`${key}.joins`, from, to, "valve");
+    this.handles.push({
+      id,
+      ...does,
+      name,
+      kind: "cap",
+      place,
+      normal: "joined",
+      positions: [
+        { name: "apart", edges: { [apart]: "open", [joins]: "closed" } },
+        { name: "joined", edges: { [apart]: "closed", [joins]: "open" } },
+      ],
+    });
+  }
   /** A line to the drain that opens and closes by itself, as a valve regenerates. */
   selfActing(
     { id, ...does }: Named,

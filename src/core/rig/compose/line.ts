@@ -75,6 +75,13 @@ function unitBetween(
   d.plugOf(part, key, name, place);
 }
 
+/** The outlet of a unit that is taken apart to let its first water out. Returns where the line goes on. */
+function outletApart(d: RigBuilder, { key, name }: RigPart, out: string, place: string): string {
+  const onward = d.node(`${key}.onward`);
+  d.comesApart(named("outletJoint", key), { key, name: `Outlet of ${name}`, place }, [out, onward], "union");
+  return onward;
+}
+
 /** One part of the line behind a node, with what stands on its ports; units side by side share the ways in and out. Returns where its water comes out. */
 function linePart(
   d: RigBuilder,
@@ -95,7 +102,7 @@ function linePart(
       keys.length > 1 ? { key, name: `${part.name} ${i + 1}`, group: part.key } : { key, name: part.name };
     unitBetween(d, part, own, from, out, isolated);
   }
-  return behindProduct(d, part, out, all, place);
+  return behindProduct(d, part, part.apart ? outletApart(d, part, out, place) : out, all, place);
 }
 
 /** The ends of a bypass. */

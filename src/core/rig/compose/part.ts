@@ -26,6 +26,8 @@ export interface RigPart {
   readonly gentle: RigUnit["gentle"];
   /** The opening that lets air out at its top. */
   readonly vent?: TopVent;
+  /** Its outlet is taken apart to let the first water out. */
+  readonly apart?: true;
   /** What its valve runs to waste by itself, by a line to the drain; what is said of the air gap there. */
   readonly drain?: { readonly airGap: RigEdge["airGap"] };
   readonly uv?: { readonly lampFirst: boolean };

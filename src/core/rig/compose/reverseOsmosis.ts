@@ -6,19 +6,12 @@ import { behindFeed, behindProduct } from "./series";
 function lineBeforeMembrane(d: RigBuilder, { key, name }: RigPart, line: string, place: string): string {
   const inlet = d.node(`${key}.inlet`, "junction", { narrow: true });
   d.node(`${key}.membrane`, "port", { role: "membrane" });
-  const apart = d.edge(`${key}.apart`, line, "air", "opening", { opening: "cut", low: false });
-  const joins = d.edge(`${key}.joins`, line, inlet, "valve");
-  d.handles.push({
-    ...named("line", key),
-    name: `Line before the membrane of ${name}`,
-    kind: "cap",
-    place,
-    normal: "joined",
-    positions: [
-      { name: "apart", edges: { [apart]: "open", [joins]: "closed" } },
-      { name: "joined", edges: { [apart]: "closed", [joins]: "open" } },
-    ],
-  });
+  d.comesApart(
+    named("line", key),
+    { key, name: `Line before the membrane of ${name}`, place },
+    [line, inlet],
+    "cut",
+  );
   return inlet;
 }
 
