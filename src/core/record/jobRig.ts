@@ -11,7 +11,14 @@ import {
 } from "../rig";
 import { siteFacts, type SurveyAnswers } from "../site";
 import { sourceSafety } from "../water";
-import { familyOf, placementsOf, unitMarks, type PlacedUnit, type UnitModel } from "../families";
+import {
+  familyOf,
+  placementsOf,
+  unitMarks,
+  type Connects,
+  type PlacedUnit,
+  type UnitModel,
+} from "../families";
 import { withModels, type DesignBasis } from "../train";
 import { circumstancesOf, wishOf, type JobState, type Knowledge, type RunRig } from "../job";
 import { governing } from "./readingContext";
@@ -42,6 +49,14 @@ type AirGap = RigEdge["airGap"];
 const membraneOf = (model: UnitModel, tankOpen: boolean, airGap: AirGap): RigPart["ro"] =>
   model.ro && { tank: model.ro.tank !== undefined, rinseShut: !tankOpen, airGap };
 
+/** Where hands find what is not in the house's line, where the design does not say. */
+const usualPlaces: Readonly<Partial<Record<Connects, string>>> = {
+  sink: "Under the sink",
+  supply: "At its pipe",
+  appliance: "At the appliance",
+  faucet: "At the faucet",
+};
+
 /** The parts of a rig from a design's units (handbook 4); what stands on the line of a unit that is not in the design is left out. */
 export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
   const units = withModels(basis.units, knowledge);
@@ -71,7 +86,7 @@ export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
         teesGap: airGap,
         drain: model.softener || model.media?.backwash ? { airGap } : undefined,
         litres: model.waterL,
-        place: unit.place || undefined,
+        place: unit.place || usualPlaces[connects],
         vent: rig.vent,
         apart: rig.apart,
         clock: rig.clock,

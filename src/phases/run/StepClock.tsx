@@ -6,6 +6,24 @@ import { clockTime, countdown, lengthOf, momentOf } from "@/ui/time";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { useTicking } from "./useServerNow";
 
+type Clock = ReturnType<typeof stepState>["clock"];
+
+/** What a clock that counts down says of itself. */
+function stillToRun(
+  clock: Clock,
+  { needed, left }: { readonly needed: number; readonly left: number },
+): string {
+  const whole = lengthOf(needed / 60_000);
+  if (clock === undefined) return `to run: ${whole}`;
+  if (left === 0) return "its time has run";
+  if (clock.countingSince !== undefined) return `still to run of ${whole}`;
+  return clock.on ? "counts once the flow is inside its band" : "paused: the water is off";
+}
+
+/** What a clock that counts up says of itself. */
+const soFar = (clock: Clock, zone: string): string =>
+  clock ? `so far, from ${clockTime(clock.startedAt, zone)}` : "counts up once it begins";
+
 /** The clock as read at arm's length, on the server's time. */
 export function StepClock({
   step,
@@ -26,6 +44,8 @@ export function StepClock({
   const counted = s.clock ? countedBy(s.clock, now) : 0;
   const ready = readyAt(step, s.clock);
   const left = Math.max(0, needed - counted);
+  // Where only the design says how long it takes, what it does take is counted: its minutes are but the least.
+  const countsUp = step.wait?.expected !== undefined;
   const walk =
     s.clock?.countingSince !== undefined && step.cautions.includes("drains")
       ? 120_000 - ((now - s.clock.startedAt) % 120_000)
@@ -38,19 +58,11 @@ export function StepClock({
   return (
     <section className="mt-5" aria-label="Clock">
       <p role="timer" className="num text-[68px] leading-none tracking-tight md:text-[76px]">
-        {countdown(left)}
+        {countdown(countsUp ? counted : left)}
       </p>
       <p className="text-soft">
-        {s.clock === undefined
-          ? `to run: ${lengthOf(needed / 60_000)}`
-          : left === 0
-            ? "its time has run"
-            : s.clock.countingSince === undefined
-              ? s.clock.on
-                ? "counts once the flow is inside its band"
-                : "paused: the water is off"
-              : `still to run of ${lengthOf(needed / 60_000)}`}
-        {ready !== undefined && left > 0
+        {countsUp ? soFar(s.clock, zone) : stillToRun(s.clock, { needed, left })}
+        {ready !== undefined && left > 0 && !countsUp
           ? ` · ${step.soak ? "soak until" : "ends"} ${momentOf(ready, now, zone)}`
           : ""}
       </p>

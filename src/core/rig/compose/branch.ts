@@ -24,7 +24,7 @@ function filterPart(
 
 /** A drinking-water branch behind a node: an RO under the sink, or a filter before its faucet, each with what stands on its ports. */
 export function branchPart(d: RigBuilder, part: RigPart, from: string, all: readonly RigPart[]): void {
-  const place = part.place ?? "Under the sink";
+  const place = part.place ?? "At the branch";
   const feed = d.node(`${part.key}.feed`);
   d.lever(named("valve", part.key), `Feed valve of ${part.name}`, from, feed, place);
   if (part.ro) reverseOsmosis(d, part, part.ro, feed, all, place);
