@@ -90,6 +90,7 @@ export function asksOf(ground: Ground, options: readonly Option[], hardRo: Score
   const answerable = needIds.filter((id) => options.some((o) => meetingOf(ground, o, id) !== undefined));
   const counted = answerable.filter((id) => accepted.has(id) && !(hardRo && needKind(id).atTap));
   const bits = bitsOf(counted, options);
+  const measured = bits.filter((b) => b.isMeasured);
   const { shares, kinds } = sharesOf(ground, options, bits);
   const soft = hardRo && less(hardRo, zero) > 0 ? SOFTENED : 0;
 
@@ -108,12 +109,10 @@ export function asksOf(ground: Ground, options: readonly Option[], hardRo: Score
     metAtFirst: CARBON_BEHIND,
     metAfter: (met, option) => metBehind(met, shares.get(option)!),
     borneOut: (met, water) =>
-      bits
-        .filter((b) => b.isMeasured)
-        .reduce((now, b) => {
-          if (isNearlyMet(b.id, water)) return now | b.all;
-          return isMet(now, b) ? (now & ~b.all) | b.first : now;
-        }, met),
+      measured.reduce((now, b) => {
+        if (isNearlyMet(b.id, water)) return now | b.all;
+        return isMet(now, b) ? (now & ~b.all) | b.first : now;
+      }, met),
     lacking: (met, option) => lackingAhead(met, shares.get(option)!),
     leastAfter: leastBy(shares, kinds, accepting),
     withoutKinds: (met) => met & ~kinds,

@@ -40,12 +40,12 @@ function uselessIn({ placing, asks, tooHigh }: Search): (node: Node) => boolean 
       });
     const beaten = rivals.some(
       (r) =>
-        less(r.own, node.own) <= 0 &&
-        noMoreSaid(r) &&
         r.options.length <= node.options.length &&
+        less(r.own, node.own) <= 0 &&
         (r.reached.lossPeak ?? 0) <= (reached.lossPeak ?? 0) &&
         noLess(r.reached.pressure, reached.pressure) &&
-        r.options.every((o) => node.options.some((n) => takesPlaceOf(n, o))),
+        r.options.every((o) => node.options.some((n) => takesPlaceOf(n, o))) &&
+        noMoreSaid(r),
     );
     if (!beaten) standing.set(key, [...rivals, node]);
     return beaten;

@@ -55,7 +55,7 @@ export const plannersSearch = {
   /** After so many placements a third train is not waited for. */
   patience: 3000,
   /** After so many proving the best gives way to finding a good one. */
-  effort: 6000,
+  effort: 5000,
 } as const satisfies Partial<ProposeInput>;
 
 /** Above this a house gets a reducing valve, kPa (handbook 2): trains are proposed behind one. */
