@@ -606,7 +606,7 @@ describe("goals, reasons and refusals", () => {
     expect(whyNot(well, s, aim, circumstances)).toEqual({
       rules: ["unsafe"],
       reason:
-        "Every order of moves breaks a rule, unsafe water. Leave the house off until the lamp works and the pipe behind it is proven",
+        "Every order of moves breaks a rule, unsafe water. Leave the house off until what disinfects works and the pipe behind it is proven",
     });
     // With the lamp on the way and the pipe proven the same wish has an order again.
     const ready = inService(well, { mainValve: "closed" });

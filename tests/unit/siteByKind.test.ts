@@ -311,3 +311,31 @@ describe("whatever stands in a design", () => {
     );
   });
 });
+
+describe("a dosing pump on an unsafe well, without a lamp", () => {
+  const well = { "source.kind": "well", "water.chlorine": "0", "water.coliform": "present" };
+  const steps = (answers: Readonly<Record<string, string>>) =>
+    runOf(["CD-450", "CB-20"], answers).job.run!.steps;
+  const at = (all: readonly Step[], id: string) => all.findIndex((s) => s.id === id);
+
+  it("shows chlorine behind its tank before the house gets any water, and again at the end", () => {
+    const all = steps(well);
+    expect(at(all, "u1.power")).toBeLessThan(at(all, "u1.chlorineFirst"));
+    expect(at(all, "u1.chlorineFirst")).toBeLessThan(at(all, "site.leakQuarter"));
+    expect(all.find((s) => s.id === "site.leakQuarter")!.needs).toContain("u1.chlorineFirst");
+    expect(at(all, "u1.chlorine")).toBeGreaterThan(at(all, "site.leakQuarter"));
+    expect(at(steps({ "source.kind": "municipal" }), "u1.chlorineFirst")).toBe(-1);
+  });
+  it("is never spoken of as a lamp", () => {
+    const said = steps(well).flatMap((s) => [s.title, JSON.stringify(s.why), s.hold?.statement ?? ""]);
+    expect(said.filter((text) => /lamp|chamber/i.test(text))).toEqual([]);
+  });
+  it("strokes while water runs, and the house is off until then", () => {
+    const d = runOf(["CD-450", "CB-20"], well);
+    work(d, "u1.chlorineFirst");
+    expect(d.job.rig!.supply.map((s) => s.is)).not.toContain("treated");
+    work(d);
+    expect(d.job.rig!.turned.flatMap((t) => t.warned.filter((w) => w.level === "Stop"))).toEqual([]);
+    expect(d.job.rig!.supply.at(-1)!.is).toBe("treated");
+  });
+});

@@ -1,6 +1,20 @@
-import type { Recipe } from "../../core/run/recipe";
+import type { Recipe, RecipeStep } from "../../core/run/recipe";
 import { serial } from "./serial";
 import { dry, dryFirst } from "./dry";
+
+/** Water runs through the pump's line, to waste. */
+const running = { want: "flush", fully: true } satisfies RecipeStep["goal"];
+
+const chlorine: RecipeStep = {
+  id: "chlorine",
+  stage: "prove",
+  kind: "read",
+  title: "Measure free chlorine behind the retention tank",
+  why: "It is what the pump is there for.",
+  work: 5,
+  water: "on",
+  read: { reading: "retained", place: "Behind the retention tank", when: "after" },
+};
 
 export const doser: Recipe = {
   id: "doser",
@@ -56,24 +70,36 @@ export const doser: Recipe = {
     {
       id: "power",
       stage: "start",
-      kind: "check",
-      title: "Pump on: does it stroke only while water flows?",
-      why: "A pump that runs on overdoses the tank.",
-      work: 5,
+      kind: "do",
+      title: "Dosing pump on",
+      why: "It doses only what flows past it; primed it needs no more.",
+      work: 2,
       water: "on",
       power: "on",
-      check: { question: "Strokes with flow, and stands still without?" },
+      goal: { want: "stand", positions: { plug: "on" } },
       cautions: ["groundFault"],
     },
     {
-      id: "chlorine",
-      stage: "prove",
-      kind: "read",
-      title: "Measure free chlorine behind the retention tank",
-      why: "It is what the pump is there for.",
+      id: "strokes",
+      stage: "start",
+      kind: "check",
+      title: "Water running: does the pump stroke only while it flows?",
+      why: "A pump that runs on overdoses the tank.",
       work: 5,
       water: "on",
-      read: { reading: "retained", place: "Behind the retention tank", when: "after" },
+      goal: running,
+      check: { question: "Strokes with flow, and stands still without?" },
+      cautions: ["drains"],
     },
+    {
+      ...chlorine,
+      id: "chlorineFirst",
+      stage: "start",
+      why: "The house gets no water of this source before it holds chlorine.",
+      goal: running,
+      cautions: ["drains"],
+      when: [{ source: ["unsafe", "unknown"] }],
+    },
+    chlorine,
   ],
 };

@@ -422,12 +422,12 @@ export const siteRecipe: Recipe = {
       stage: "cut",
       kind: "hold",
       title: "The house stays off: this source is not safe untreated",
-      why: "Past the train it would drink what the lamp is there for.",
+      why: "Past the train it would drink what the treatment is there to kill.",
       work: 5,
       water: "off",
       hold: {
         statement:
-          "The household knows that water stays off until the pipe behind the lamp is proven, and has water to drink.",
+          "The household knows that water stays off until the treatment is proven, and has water to drink.",
       },
       cautions: ["noUse"],
       when: [...inLine, { source: ["unsafe"] }],

@@ -122,7 +122,7 @@ export const softener: Recipe = {
       id: "rinse",
       stage: "start",
       kind: "flow",
-      title: "Outlet, then the nearest tap until a glass is clear",
+      title: "Outlet open: rinse {unit} until a glass is clear",
       why: "Resin dust and air leave here.",
       work: 5,
       water: "on",

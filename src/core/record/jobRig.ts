@@ -91,6 +91,7 @@ export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
         apart: rig.apart,
         clock: rig.clock,
         uv: model.uv && { lampFirst: model.uv.lampFirst ?? lampFirst },
+        doses: model.doser !== undefined,
         pump: pumpOf(model),
         ro: membraneOf(model, tankOpen, connects === "supply" && !model.ro?.airGapFaucet ? airGap : true),
       },

@@ -1,5 +1,6 @@
 import type { Aim } from "./aim";
 import type { Compiled } from "./compiled";
+import { disinfects } from "./rig";
 
 /** Everything that a hand can open, handles held to some positions in those alone. */
 function widest(
@@ -48,14 +49,13 @@ export function leavesDry(c: Compiled, aim: Aim): boolean {
   return !joined(c, open, [c.main])[c.house];
 }
 
-/** Can water reach the house through a lamp, with each handle in one of some positions? */
+/** Can water reach the house through a lamp or a dosing pump, with each handle in one of some positions? */
 export function lampOnWay(c: Compiled, allowed: (handle: number) => readonly number[]): boolean {
   const open = new Uint8Array(c.edgeIds.length);
   widest(c, open, allowed);
   const [main, house] = [joined(c, open, [c.main]), joined(c, open, [c.house])];
   return [...c.unitEdges].some(
-    (e) =>
-      c.rig.units[c.unitOf[e]!]!.uv !== undefined && [c.from[e]!, c.to[e]!].every((k) => main[k] && house[k]),
+    (e) => disinfects(c.rig.units[c.unitOf[e]!]!) && [c.from[e]!, c.to[e]!].every((k) => main[k] && house[k]),
   );
 }
 

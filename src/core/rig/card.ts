@@ -5,7 +5,7 @@ import { heardFull } from "./judge";
 import { standsAtMain } from "./line";
 import { plan } from "./plan";
 import { inService } from "./regions";
-import type { Handle, Rig, RigState } from "./rig";
+import { disinfects, type Handle, type Rig, type RigState } from "./rig";
 
 /** What a household turns by itself: from how things stand every day, step by step. */
 export interface CardSequence {
@@ -48,8 +48,8 @@ function shutOff(rig: Rig): Record<string, string> {
   };
 }
 
-/** From an unsafe source nobody is led past the lamp: there is no order to look for. */
-const leadsPastLamp = (rig: Rig): boolean => rig.source === "unsafe" && rig.units.some((u) => u.uv);
+/** From an unsafe source nobody is led past what disinfects: there is no order to look for. */
+const leadsPastDisinfection = (rig: Rig): boolean => rig.source === "unsafe" && rig.units.some(disinfects);
 
 /** How the water comes back, stage by stage: a low tap lets air and dirt out, a hot one shows that the heater is full, and power is last (handbook 10, ruling 29). */
 const WATER_ON = [
@@ -99,7 +99,7 @@ function pastAndBack(rig: Rig, every: RigState): CardSequence[] {
   const line = aimed(rig, { want: "passBy" }).goal.passedBy ?? [];
   if (line.length === 0) return [];
   const title = "Past the train (bypass)";
-  const past = leadsPastLamp(rig) ? undefined : ordered(rig, every, { want: "passBy" });
+  const past = leadsPastDisinfection(rig) ? undefined : ordered(rig, every, { want: "passBy" });
   if (!past) return [{ title, steps: ["There is no safe way past it on this source: call the company."] }];
   const back = ordered(rig, past.end, { want: "normal" });
   return [
@@ -111,7 +111,7 @@ function pastAndBack(rig: Rig, every: RigState): CardSequence[] {
 /** Can the house be fed past the units of its line, by a safe order of moves from how things stand every day. */
 export function canPassBy(rig: Rig): boolean {
   const line = aimed(rig, { want: "passBy" }).goal.passedBy ?? [];
-  if (leadsPastLamp(rig)) return false;
+  if (leadsPastDisinfection(rig)) return false;
   return line.length > 0 && ordered(rig, inService(rig), { want: "passBy" }) !== undefined;
 }
 
@@ -153,6 +153,9 @@ function afterPowerCut({ units }: Rig): CardSequence {
         `Draw nothing until the power is back and the lamp of ${u.name} is ready.`,
         "If anything was drawn: boiled or bottled water until the pipe behind it is disinfected and sampled.",
       ]),
+    ...units
+      .filter((u) => u.doses)
+      .map((u) => `Draw nothing until the power is back and the pump of ${u.name} strokes.`),
     ...units.filter((u) => u.clock).map((u) => `Set the clock of ${u.name} again.`),
     ...units.filter((u) => u.pump).map((u) => `See that ${u.name} runs, and stops by itself.`),
   ];

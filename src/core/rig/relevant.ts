@@ -1,6 +1,6 @@
 import type { Compiled } from "./compiled";
 import { bit, positionAt, type Given, type Layout } from "./scratch";
-import type { RigGoal, RigState } from "./rig";
+import { disinfects, type RigGoal, type RigState } from "./rig";
 
 /** What is asked of each handle: the rig in numbers, where it starts, and what the goal and its permit name. */
 interface Look {
@@ -79,7 +79,7 @@ function leaveSwitches({ c, named, onNow, relevant }: Look): void {
   const { rig } = c;
   rig.handles.forEach((h, i) => {
     if (h.kind !== "switch" || named.has(h.id)) return;
-    const isLamp = rig.units.some((u) => u.key === h.powers && u.uv);
+    const isLamp = rig.units.some((u) => u.key === h.powers && disinfects(u));
     if (!onNow(i) && (!isLamp || rig.source === "safe")) relevant[i] = false;
   });
 }

@@ -138,6 +138,8 @@ export interface RigUnit {
     "filtered" | "softened" | "conditioned" | "disinfected" | "permeate" | "reject"
   )[];
   readonly uv?: { readonly lampFirst: boolean };
+  /** Its pump doses chlorine while it has power. */
+  readonly doses?: boolean;
   readonly pump?: { readonly pressureSwitch: boolean };
   /** Its recipe rinses with the tank shut; the edge of its tank valve. */
   readonly tank?: { readonly edge: string; readonly rinseShut: boolean };
@@ -148,6 +150,8 @@ export interface RigUnit {
   /** The unit on whose line it stands: what it has no handle for, that one's do. */
   readonly on?: string;
 }
+/** Does a unit make unsafe water safe while it has power: a lamp, or a pump that doses chlorine. */
+export const disinfects = (unit: RigUnit): boolean => unit.uv !== undefined || unit.doses === true;
 export interface Rig {
   readonly nodes: readonly RigNode[];
   readonly edges: readonly RigEdge[];

@@ -61,6 +61,7 @@ const unitSchema = z.strictObject({
   flush: z.boolean(),
   marks: z.array(z.enum(["filtered", "softened", "conditioned", "disinfected", "permeate", "reject"])),
   uv: z.strictObject({ lampFirst: z.boolean() }).optional(),
+  doses: z.boolean().optional(),
   pump: z.strictObject({ pressureSwitch: z.boolean() }).optional(),
   tank: z.strictObject({ edge: id, rinseShut: z.boolean() }).optional(),
   clock: z.boolean().optional(),

@@ -1,4 +1,5 @@
 import { powerOfUnit, type Compiled } from "./compiled";
+import { disinfects } from "./rig";
 import type { Scratch } from "./scratch";
 
 /**
@@ -89,7 +90,7 @@ export function reaches(
       if (
         leaveLamps &&
         c.unitOf[e]! >= 0 &&
-        c.rig.units[c.unitOf[e]!]!.uv &&
+        disinfects(c.rig.units[c.unitOf[e]!]!) &&
         t.powered[powerOfUnit(c.unitOf[e]!)]
       )
         continue;

@@ -150,13 +150,14 @@ export class RigBuilder {
       marks: [...part.marks],
       clock: part.clock,
       uv: part.uv,
+      doses: part.doses,
       pump: part.pump,
       ...own,
     });
   }
   /** The plug of a lamp or a pump; nothing where the part has neither. */
   plugOf(part: RigPart, key: string, name: string, place: string): void {
-    if (part.uv || part.pump)
-      this.plug(named("plug", key), part.uv ? `Lamp of ${name}` : `Plug of ${name}`, key, place);
+    const called = part.uv ? "Lamp" : part.doses ? "Dosing pump" : part.pump ? "Plug" : undefined;
+    if (called) this.plug(named("plug", key), `${called} of ${name}`, key, place);
   }
 }

@@ -31,6 +31,8 @@ export interface RigPart {
   /** What its valve runs to waste by itself, by a line to the drain; what is said of the air gap there. */
   readonly drain?: { readonly airGap: RigEdge["airGap"] };
   readonly uv?: { readonly lampFirst: boolean };
+  /** It has a pump that doses chlorine. */
+  readonly doses?: boolean;
   readonly pump?: { readonly pressureSwitch: boolean };
   readonly ro?: {
     readonly tank: boolean;

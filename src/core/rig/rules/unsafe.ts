@@ -1,8 +1,10 @@
 import { raise } from "../scratch";
+import { onLine } from "../line";
+import type { Rig } from "../rig";
 import { reaches } from "../ways";
 import { rigRule, type Moment } from "./rule";
 
-/** Is a drinking fixture fed past every working lamp. */
+/** Is a drinking fixture fed past every working lamp and dosing pump. */
 function fedPastLamps({ c, t, houseLive }: Moment): boolean {
   if (houseLive && reaches(c, t, c.house, -1, true)) return true;
   for (let o = 0; o < c.openingIds.length; o += 1)
@@ -20,23 +22,27 @@ function fedUnproven({ c, t, given, houseLive }: Moment): boolean {
   return false;
 }
 
-/** The source is unsafe, and a drinking fixture is fed by a path without working UV, or through pipe not disinfected. */
+/** Is it this job's doing how safe the house's water is: the source is known, and units stand in its line. Else the house drinks what it drank before. */
+const isOfThisJob = (rig: Rig): boolean =>
+  rig.source !== "unknown" && rig.units.some((u) => onLine(rig, u.key));
+
+/** The source is unsafe, and a drinking fixture is fed by a path on which nothing that disinfects works, or through pipe not disinfected. */
 export const unsafe = rigRule({
   id: "unsafe",
   name: "unsafe water",
-  conditions: ({ rig }) => [{ subject: "house", level: rig.source === "unknown" ? "Check" : "Stop" }],
+  conditions: ({ rig }) => [{ subject: "house", level: isOfThisJob(rig) ? "Stop" : "Check" }],
   holds: (m, first) => {
     if (m.c.rig.source === "safe" || m.t.permitted) return;
     if (fedPastLamps(m) || fedUnproven(m)) raise(m.t.holds, first);
   },
   reason: ({ source }) =>
     source === "unknown"
-      ? "Whether the source is safe is not known, and the house is fed past UV"
-      : "A drinking fixture is fed past working UV, or through pipe that is not disinfected",
+      ? "Whether the source is safe is not known, and the house is fed past what disinfects"
+      : "A drinking fixture is fed past what disinfects, or through pipe that is not disinfected",
   remedy: ({ source }) =>
     source === "unknown"
       ? "Survey the source"
-      : "Keep the house off until UV works and the pipe behind it is proven",
-  wayOut: "Leave the house off until the lamp works and the pipe behind it is proven",
+      : "Keep the house off until what disinfects works and the pipe behind it is proven",
+  wayOut: "Leave the house off until what disinfects works and the pipe behind it is proven",
   ofPositions: true,
 });

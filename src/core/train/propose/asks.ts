@@ -99,7 +99,7 @@ export function asksOf(ground: Ground, options: readonly Option[], hardRo: Score
     const unmet = bits.filter((b) => !isMet(met, b)).map((b) => b.id);
     // Where nothing disinfects, cysts need no word of their own.
     const said = unmet.filter((id) => id !== "cysts" || !unmet.includes("disinfection"));
-    const chlorinated: Score = met & CARBON_BEHIND ? zero : [0, 1, 0, 0];
+    const chlorinated: Score = met & CARBON_BEHIND ? zero : [1, 0, 0, 0];
     return sum(...said.map((id) => accepted.get(id)!), chlorinated, soft & ~met ? hardRo! : zero);
   };
   return {

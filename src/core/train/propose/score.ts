@@ -1,6 +1,7 @@
 import type { Verdict } from "../../verdict";
 import type { NeedId } from "../../water";
-import { needRuleId } from "../needs";
+import { carbonBehind } from "../house";
+import { isNeedRule, needRuleId } from "../needs";
 
 /** Stops, Checks, Unknowns, cost: compared in this order, worst first (handbook 2). */
 export type Score = readonly [stops: number, checks: number, unknowns: number, cost: number];
@@ -16,10 +17,13 @@ export const less = (a: Score, b: Score): number => a[0] - b[0] || a[1] - b[1] |
 export const UNSAFE = 10;
 const UNSAFE_RULE = needRuleId("disinfection" satisfies NeedId);
 
+/** Is a Check a need left unmet: of the water, or carbon behind a dosing pump, whose chlorine would reach the taps. */
+const isUnmet = (rule: string): boolean => isNeedRule(rule) || rule === carbonBehind.id;
+
 /** How many Stops a verdict counts for in ranking: a need left unmet is one, whatever its level says to a planner who chose so. */
 function stopsOf({ level, rule }: Verdict): number {
   if (level === "Stop") return rule === UNSAFE_RULE ? UNSAFE : 1;
-  return level === "Check" && rule.startsWith("need-") ? 1 : 0;
+  return level === "Check" && isUnmet(rule) ? 1 : 0;
 }
 
 /** The score of some verdicts and a cost. */
