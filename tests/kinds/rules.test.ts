@@ -35,11 +35,15 @@ interface Design {
   readonly arrangement: Arrangement;
   readonly site: Answers;
 }
-/** Water that is not safe is disinfected where the house's line is worked on: nobody signs anything else. */
-const disinfects = (d: Design): boolean =>
-  d.site["water.coliform"] !== "present" ||
-  !connectsOf(d).has("line") ||
-  d.models.some((c) => lamps.has(c) || unitModels.get(c)!.doser);
+/** Water that is not safe is disinfected where the house's line is worked on, and a lamp stands last there: nobody signs anything else. */
+function disinfects(d: Design): boolean {
+  if (d.site["water.coliform"] !== "present") return true;
+  const placed = placedOf(d);
+  const line = d.models.filter((_, i) => placed.get(`u${i + 1}`)!.connects === "line");
+  const lamp = line.findIndex((c) => lamps.has(c));
+  if (lamp !== -1) return lamp === line.length - 1;
+  return line.length === 0 || line.some((c) => unitModels.get(c)!.doser);
+}
 const design: fc.Arbitrary<Design> = fc
   .record({
     // One chamber at most: two in a row is a design that nobody signs.

@@ -339,3 +339,23 @@ describe("a dosing pump on an unsafe well, without a lamp", () => {
     expect(d.job.rig!.supply.at(-1)!.is).toBe("treated");
   });
 });
+
+describe("a bypass alone on an unsafe well", () => {
+  it("gives the household the water that it had, and says that it is untreated", () => {
+    const d = surveyed().answer({ "source.kind": "well", "water.coliform": "present", "cutin.pipe": "pex" });
+    d.do({
+      kind: "bypassChosen",
+      arrangement: "threeValve",
+      drainCock: true,
+      what: "Bypass",
+      seen: d.job.designSeq,
+    });
+    signed(d).do({ kind: "runStarted" });
+    const steps = d.job.run!.steps;
+    expect(steps.find((s) => s.id === "site.restoreAlone")!.cautions).toContain("untreated");
+    expect(steps.map((s) => s.id)).not.toContain("site.staysOff");
+    work(d);
+    expect(d.job.rig!.supply.at(-1)!.is).toBe("bypassed");
+    expect(d.job.rig!.turned.flatMap((t) => t.warned.filter((w) => w.level === "Stop"))).toEqual([]);
+  });
+});

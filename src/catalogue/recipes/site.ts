@@ -10,6 +10,20 @@ const withHeater: When = [
   { houseShut: true },
   { survey: "heater.kind", is: [...byBreaker, "gas", "instant", "indirect"] },
 ];
+/** Water comes back to the house past the train. */
+const restore: RecipeStep = {
+  id: "restore",
+  stage: "cut",
+  kind: "turn",
+  title: "Restore water through the bypass, slowly",
+  why: "Air leaves by one open tap; a quarter first shows a leak while it is small.",
+  work: 10,
+  water: "bypassed",
+  turn: { direction: "main a quarter, then full", seenFrom: "the handle" },
+  goal: { want: "restore" },
+  details: ["Appliance valves shut, one tap open", "Leak check at a quarter, then at full"],
+  cautions: ["untreated", "standClear"],
+};
 /** Takes a heater out of power before the house is drained, where its kind is switched. */
 const heaterOff = (
   id: string,
@@ -403,19 +417,12 @@ export const siteRecipe: Recipe = {
       cautions: ["bond"],
       when: [...inLine, metalPipe],
     },
+    { ...restore, when: [...inLine, { bypass: true }, { source: ["safe", "unknown"] }] },
     {
-      id: "restore",
-      stage: "cut",
-      kind: "turn",
-      title: "Restore water through the bypass, slowly",
-      why: "Air leaves by one open tap; a quarter first shows a leak while it is small.",
-      work: 10,
-      water: "bypassed",
-      turn: { direction: "main a quarter, then full", seenFrom: "the handle" },
-      goal: { want: "restore" },
-      details: ["Appliance valves shut, one tap open", "Leak check at a quarter, then at full"],
-      cautions: ["untreated", "standClear"],
-      when: [...inLine, { bypass: true }, { source: ["safe", "unknown"] }],
+      ...restore,
+      // No treatment comes with this job: the household has the water that it had, and is told.
+      id: "restoreAlone",
+      when: [...inLine, { bypass: true }, { source: ["unsafe"] }, { units: false }],
     },
     {
       id: "staysOff",
@@ -430,7 +437,7 @@ export const siteRecipe: Recipe = {
           "The household knows that water stays off until the treatment is proven, and has water to drink.",
       },
       cautions: ["noUse"],
-      when: [...inLine, { source: ["unsafe"] }],
+      when: [...inLine, { source: ["unsafe"] }, withUnits],
     },
     ...boards,
     {

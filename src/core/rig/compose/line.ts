@@ -190,7 +190,10 @@ export function trainLine(
     d.opening(named("drainCock"), "Drain cock of the train", at, "drainCock", place, { low: true });
   if (stubs) joint(d, "stubOut", "Outlet stub", last, at, true);
   else d.pipe(at, last);
-  if (choice.arrangement === "none" || hasOwnValves(line.at(-1)!)) d.pipe(last, behind);
+  const end = line.at(-1)!;
+  // A chamber has a valve of its own behind it; without one the house is kept off an unsafe source until what disinfects works (handbook 10, ruling 26).
+  const keepsHouseOff = choice.source === "unsafe" && end.uv === undefined;
+  if ((choice.arrangement === "none" && !keepsHouseOff) || hasOwnValves(end)) d.pipe(last, behind);
   else {
     const name = stubs ? "Outlet valve of the bypass" : "Valve behind the train";
     d.lever(named("outlet"), name, last, behind, place);
