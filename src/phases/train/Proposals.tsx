@@ -1,6 +1,7 @@
 "use client";
 import type { UnitSystem } from "@/core/units";
 import { useRouter } from "next/navigation";
+import { useState } from "react";
 import Link from "@/ui/Link";
 import type { Route } from "next";
 import type { Gap, ProposeInput, Proposal } from "@/core/train";
@@ -49,13 +50,17 @@ function Searching({
 
 const gapWords = { stops: "Stops", checks: "Checks", unknowns: "Unknowns", cost: "cost" } as const;
 /** How far the first train may be from the best, where the search was not carried to its end. */
-function GapSaid({ gap, money }: { gap: Gap; money: (n: number) => string }) {
+function GapSaid({ gap, money, goOn }: { gap: Gap; money: (n: number) => string; goOn: () => void }) {
   const told = (n: number) => (gap.of === "cost" ? money(n) : number(Math.ceil(n)));
   return (
     <span className="block" data-gap>
       Not proved to be the best: the first train counts {told(gap.has)} {gapWords[gap.of]}
       {gap.of === "stops" ? ", unmet needs among them" : ""}; one that was not tried may count{" "}
-      {told(gap.least)}, not less.
+      {told(gap.least)}, not less.{" "}
+      <button type="button" className="plainlink min-h-11" onClick={goOn}>
+        Search to the end
+      </button>
+      ; it takes a minute or more, and can be stopped.
     </span>
   );
 }
@@ -105,7 +110,13 @@ export function Proposals({
 }) {
   const router = useRouter();
   const { act, say, busy } = useDesign(jobId);
-  const [search, stop] = useProposals(`${seen}.${input.withRo}`, input);
+  const [toTheEnd, setToTheEnd] = useState(false);
+  const [search, stopped] = useProposals(
+    `${seen}.${input.withRo}.${toTheEnd}`,
+    toTheEnd ? { ...input, effort: undefined } : input,
+  );
+  // Stopped on the way to the end, the search that knew when to stop is made again.
+  const stop = toTheEnd ? () => setToTheEnd(false) : stopped;
   const money = (n: number) =>
     new Intl.NumberFormat("en", { style: "currency", currency, maximumFractionDigits: 0 }).format(n);
   const take = (p: Proposal) =>
@@ -128,7 +139,7 @@ export function Proposals({
         <span className="num">{number(space)}</span> trains are possible within these rules;{" "}
         <span className="num">{number(considered)}</span> placements{" "}
         {gap ? "were judged." : "had to be judged to know the best."}
-        {gap ? <GapSaid gap={gap} money={money} /> : null}
+        {gap ? <GapSaid gap={gap} money={money} goOn={() => setToTheEnd(true)} /> : null}
       </p>
       {reducedTo === undefined || input.facts.reducer !== undefined ? null : (
         <BehindValve kPa={reducedTo} jobId={jobId} profile={profile} />
