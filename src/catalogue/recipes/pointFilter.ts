@@ -23,7 +23,7 @@ export const pointFilter: Recipe = {
       figures: { drop: roomOf("fit.free.below", "23 in", "584 mm") },
       check: { question: "Is there that much under the sink, clear of trap and waste?" },
     },
-    stopProved,
+    ...stopProved,
     {
       id: "bracket",
       stage: "place",

@@ -11,7 +11,7 @@ export const roCountertop: Recipe = {
   title: "Countertop RO",
   families: ["ro"],
   steps: [
-    stopProved,
+    ...stopProved,
     {
       id: "drill",
       stage: "place",

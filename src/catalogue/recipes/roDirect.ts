@@ -21,7 +21,7 @@ export const roDirect: Recipe = {
   title: "Direct RO",
   families: ["ro"],
   steps: [
-    stopProved,
+    ...stopProved,
     feedAdapter,
     { ...faucetFromBelow, details: [cable, ...faucetFromBelow.details] },
     { ...faucetFromAbove, details: [cable, ...faucetFromAbove.details] },

@@ -11,7 +11,7 @@ export const roHighOutput: Recipe = {
   title: "High-output RO",
   families: ["ro"],
   steps: [
-    stopProved,
+    ...stopProved,
     {
       id: "mount",
       stage: "place",

@@ -21,7 +21,7 @@ export const roMotorised: Recipe = {
   title: "Motorised RO under the counter",
   families: ["ro"],
   steps: [
-    stopProved,
+    ...stopProved,
     feedAdapter,
     faucetFromBelow,
     faucetFromAbove,

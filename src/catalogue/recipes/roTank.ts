@@ -38,7 +38,7 @@ const stagesTogether: RecipeStep["when"] = [
 const litres = { of: "startUp.rinseLitres", usual: 6 };
 
 const place: readonly RecipeStep[] = [
-  stopProved,
+  ...stopProved,
   {
     id: "tags",
     stage: "place",

@@ -1,7 +1,6 @@
 import type { RecipeStep } from "../../core/run/recipe";
 
-/** Proves the stop that a unit hangs on, before anything is opened behind it (handbook 9, Where a unit connects). */
-export const stopProved = {
+const proof = {
   id: "stops",
   stage: "place",
   kind: "check",
@@ -15,8 +14,17 @@ export const stopProved = {
   },
   details: ["A towel and a bowl under the joint", "The line drained by its faucet before it is opened"],
   cautions: ["relieve"],
-  when: [{ at: ["sink", "supply"] }],
 } satisfies RecipeStep;
+const atStop = { at: ["sink", "supply"] } satisfies NonNullable<RecipeStep["when"]>[number];
+
+/**
+ * Proves the stop that a unit hangs on, before anything is opened behind it (handbook 9, Where a unit connects). Where the house's line is worked on too
+ * it is proved while the house still has water: in a dry house every tap runs dry.
+ */
+export const stopProved: readonly RecipeStep[] = [
+  { ...proof, when: [atStop, { absent: ["line"] }] },
+  { ...proof, id: "stopsFirst", stage: "arrive", water: "on", when: [atStop, { present: ["line"] }] },
+];
 
 /** The feed of a unit at a cold stop, and its own valve, shut. */
 export const feedAdapter = {

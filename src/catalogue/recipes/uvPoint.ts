@@ -24,7 +24,7 @@ export const uvPoint: Recipe = {
       water: "any",
       check: { question: "No sign of a drop; never frozen, never under water?" },
     },
-    stopProved,
+    ...stopProved,
     {
       id: "tee",
       stage: "place",
