@@ -357,7 +357,7 @@ export const kinds: readonly Kind[] = [
       "u1.waste": { clock: 35 },
       "u2.switch": { rig: { u2: "flowing" } },
     },
-    service: ["Open the flush valve for half an hour, then close it", "Listen to the pump and its switch"],
+    service: ["Open the flush valve for half an hour", "Listen to the pump and its switch"],
     supply: ["bypassed"],
   },
   {

@@ -28,11 +28,14 @@ export const unitRules: readonly AnyRule[] = [
 export const answersOf = (model: UnitModel): readonly NeedId[] =>
   familyOf(model).answers?.(model) ?? answeredBy(model);
 
-/** What people choose a family by: the identifier and the name of each, in the order of the list. */
+const everyMonths = (months: number): string => {
+  if (months < 1) return "every week";
+  return months === 1 ? "every month" : `every ${months} months`;
+};
 /** When something is due, by what the unit states: so many months, litres or hours, whichever comes first. */
 function dueOf({ months, litres, hours }: UnitService): Text {
   const parts = [
-    ...(months === undefined ? [] : [months < 1 ? "every week" : `every ${months} months`]),
+    ...(months === undefined ? [] : [everyMonths(months)]),
     ...(litres === undefined ? [] : ["after {litres}"]),
     ...(hours === undefined ? [] : ["after {hours} hours of its lamp"]),
   ];
