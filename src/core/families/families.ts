@@ -53,6 +53,7 @@ export function serviceOf(model: UnitModel): readonly ServiceItem[] {
   return [...(own && own.length > 0 ? own : service), ...followUps];
 }
 
+/** What people choose a family by: the identifier and the name of each, in the order of the list. */
 export const familyNames: readonly { readonly id: string; readonly label: string }[] = families.map(
   ({ id, label }) => ({ id, label }),
 );
