@@ -10,7 +10,7 @@ const withHeater: When = [
   { houseShut: true },
   { survey: "heater.kind", is: [...byBreaker, "gas", "instant", "indirect"] },
 ];
-/** Water comes back to the house past the train. */
+/** Water comes back to the house: past the train, where it has one. */
 const restore: RecipeStep = {
   id: "restore",
   stage: "cut",
@@ -441,16 +441,12 @@ export const siteRecipe: Recipe = {
     },
     ...boards,
     {
+      ...restore,
       id: "mainBack",
       stage: "order",
-      kind: "turn",
       title: "Open the main again, slowly",
-      why: "Air leaves by one open tap; a quarter first shows a leak while it is small.",
       work: 5,
       water: "on",
-      turn: { direction: "main a quarter, then full", seenFrom: "the handle" },
-      goal: { want: "restore" },
-      details: ["Appliance valves shut, one tap open", "Leak check at a quarter, then at full"],
       cautions: ["standClear"],
       when: [...notInLine, { houseShut: true }],
     },

@@ -50,7 +50,7 @@ export function leavesDry(c: Compiled, aim: Aim): boolean {
 }
 
 /** Can water reach the house through a lamp or a dosing pump, with each handle in one of some positions? */
-export function lampOnWay(c: Compiled, allowed: (handle: number) => readonly number[]): boolean {
+export function disinfectingWay(c: Compiled, allowed: (handle: number) => readonly number[]): boolean {
   const open = new Uint8Array(c.edgeIds.length);
   widest(c, open, allowed);
   const [main, house] = [joined(c, open, [c.main]), joined(c, open, [c.house])];

@@ -1,7 +1,7 @@
 import { compile } from "./compile";
 import type { Compiled, RuleId } from "./compiled";
 import { aimOf, CHECK, HALVES, isLive, MOVE, NONE, WALK, WASTE, type Aim } from "./aim";
-import { lampOnWay } from "./barring";
+import { disinfectingWay } from "./barring";
 import { Bound } from "./bound";
 import { advance, back, pack, settle, turn, unpack } from "./moment";
 import {
@@ -166,7 +166,7 @@ function neverSafe(
     c.circumstances.permit === undefined &&
     !has(t.holds, c.at.unsafe!) &&
     (given.unproven[c.house] === 1 ||
-      !lampOnWay(c, (h) => [positionAt(start, 0, h), ...choices[h]!.map((o) => o.position)]))
+      !disinfectingWay(c, (h) => [positionAt(start, 0, h), ...choices[h]!.map((o) => o.position)]))
   )
     return true;
   for (const u of aim.serves) {

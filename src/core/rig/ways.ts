@@ -68,13 +68,13 @@ function visit(c: Compiled, t: Scratch, k: number, by: number): void {
   }
 }
 
-/** Can the main reach a knot by open edges, leaving out some: the edges of one group, or those of working lamps? */
+/** Can the main reach a knot by open edges, leaving out some: the edges of one group, or those of working lamps and dosing pumps? */
 export function reaches(
   c: Compiled,
   t: Scratch,
   goal: number,
   leaveGroup: number,
-  leaveLamps: boolean,
+  leaveDisinfecting: boolean,
 ): boolean {
   t.seen.fill(0);
   t.seen[c.main] = 1;
@@ -88,7 +88,7 @@ export function reaches(
       if (t.degree[e] === 0 || (c.isCheck[e] && c.from[e] !== k)) continue;
       if (leaveGroup >= 0 && c.groupOf[e] === leaveGroup) continue;
       if (
-        leaveLamps &&
+        leaveDisinfecting &&
         c.unitOf[e]! >= 0 &&
         disinfects(c.rig.units[c.unitOf[e]!]!) &&
         t.powered[powerOfUnit(c.unitOf[e]!)]

@@ -5,7 +5,7 @@ import { reaches } from "../ways";
 import { rigRule, type Moment } from "./rule";
 
 /** Is a drinking fixture fed past every working lamp and dosing pump. */
-function fedPastLamps({ c, t, houseLive }: Moment): boolean {
+function fedUndisinfected({ c, t, houseLive }: Moment): boolean {
   if (houseLive && reaches(c, t, c.house, -1, true)) return true;
   for (let o = 0; o < c.openingIds.length; o += 1)
     if (c.drinking[o] && t.compLive[t.comp[c.openingAt[o]!]!] && reaches(c, t, c.openingAt[o]!, -1, true))
@@ -33,7 +33,7 @@ export const unsafe = rigRule({
   conditions: ({ rig }) => [{ subject: "house", level: isOfThisJob(rig) ? "Stop" : "Check" }],
   holds: (m, first) => {
     if (m.c.rig.source === "safe" || m.t.permitted) return;
-    if (fedPastLamps(m) || fedUnproven(m)) raise(m.t.holds, first);
+    if (fedUndisinfected(m) || fedUnproven(m)) raise(m.t.holds, first);
   },
   reason: ({ source }) =>
     source === "unknown"
