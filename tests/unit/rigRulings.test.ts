@@ -44,6 +44,79 @@ describe("28: unrinsed pre-filters onto a membrane", () => {
   });
 });
 
+describe("27: the heater while a dose stands", () => {
+  const house = (expansion: boolean) => {
+    const rig = rigOf([chamber()], { heater: "electric", expansion });
+    const off = after(rig, inService(rig), ["heaterPower", "off"]);
+    return { rig, dosed: (...nodes: string[]): RigState => ({ ...off, dosed: nodes }) };
+  };
+  const inletShut = (rig: Rig, state: RigState) => after(rig, state, ["heaterValve", "closed"]);
+
+  it("is off where hot lines are dosed, and where its inlet is open to the dose", () => {
+    const { rig, dosed } = house(true);
+    expect(by(rig, dosed("house", "heater"), "heaterPower", "on")).toContain("Stop heaterDosed");
+    expect(by(rig, dosed("house"), "heaterPower", "on")).toContain("Stop heaterDosed");
+    expect(by(rig, inletShut(rig, dosed("heater")), "heaterPower", "on")).toContain("Stop heaterDosed");
+    expect(by(rig, dosed(), "heaterPower", "on")).toEqual([]);
+  });
+  it("may stay on behind its shut inlet only where its water can expand", () => {
+    const on = (expansion: boolean) => {
+      const { rig, dosed } = house(expansion);
+      return by(rig, inletShut(rig, dosed("house")), "heaterPower", "on");
+    };
+    expect(on(false)).toContain("Stop heaterDosed");
+    expect(on(true)).not.toContain("Stop heaterDosed");
+  });
+  it("is not switched on by any plan before its outlets are flushed, in a job", () => {
+    const run = runOf(["PS-20", "UV-45"], { "source.kind": "well", "water.coliform": "present" });
+    const { rig, state } = work(run, "u2.contact").job.rig!;
+    expect(by(rig, state, "heaterPower", "on")).toContain("Stop heaterDosed");
+  });
+});
+
+describe("33: a lamp without flow", () => {
+  const rig = rigOf([chamber({ uv: { lampFirst: false, stillMinutes: 120 } })]);
+  const on: RigState = { ...inService(rig), lampStill: ["u3"] };
+
+  it("is a Check beyond the minutes that its unit states, and none while a tap runs or its plug is out", () => {
+    expect(rulesOf(standing(rig, on))).toContain("Check lampStill");
+    expect(rulesOf(standing(rig, { ...on, lampStill: [] }))).not.toContain("Check lampStill");
+    expect(rulesOf(standing(rig, after(rig, on, ["coldTap", "open"])))).not.toContain("Check lampStill");
+    expect(rulesOf(standing(rig, after(rig, on, ["u3.plug", "off"])))).not.toContain("Check lampStill");
+  });
+  it.each([
+    ["UV-60", "opened", true],
+    ["UV-60", "existing", false],
+    ["UV-45", "opened", false],
+  ])("is unplugged for a contact of %s in pipes that are %s: %s", (model, age, rests) => {
+    const run = runOf(["PS-20", model], {
+      "source.kind": "well",
+      "water.coliform": "present",
+      "behind.age": age,
+    });
+    const ids = run.job.run!.steps.map((s) => s.id);
+    expect(ids.includes("u2.lampRest")).toBe(rests);
+    const { state } = work(run, "u2.residual").job.rig!;
+    expect(state.positions["u2.plug"]).toBe(rests ? "off" : "on");
+    work(run, "u2.service");
+    expect(run.job.rig!.state.positions["u2.plug"]).toBe("on");
+  });
+  it("counts a wait only while its clock runs", () => {
+    const run = work(
+      runOf(["PS-20", "UV-60"], {
+        "source.kind": "well",
+        "water.coliform": "present",
+        "behind.age": "opened",
+      }),
+      "u2.lampRest",
+    );
+    expect(run.job.rig!.state.lampStill).toEqual([]);
+    work(run, "u2.contact");
+    run.do({ kind: "clockStarted", step: "u2.contact" });
+    expect(run.job.rig!.state.lampStill).toEqual(["u2"]);
+  });
+});
+
 describe("31: power only when full", () => {
   const rig = rigOf([carbon({ head: undefined }), chamber()], { heater: "electric" });
   const dry = beforeFirstWater(rig, {

@@ -131,6 +131,23 @@ export const disinfection: readonly RecipeStep[] = [
     proves: "uv",
   },
   {
+    id: "lampRest",
+    stage,
+    kind: "check",
+    title: "Outlet shut, lamp unplugged for the contact",
+    why: "This lamp may burn {lampStill} without flow; the contact takes longer, and its water would get hot.",
+    figures: { lampStill: { of: "uv.stillMinutes", quantity: "duration" } },
+    work: 2,
+    water: "off",
+    power: "off",
+    goal: { want: "stand", positions: { behind: "closed", ...tapsAt("closed"), plug: "off" } },
+    check: { question: "Lamp unplugged?" },
+    when: [
+      { unit: "uv.stillMinutes", has: true },
+      { survey: "behind.age", is: ["opened", "unknown"] },
+    ],
+  },
+  {
     id: "contact",
     stage,
     kind: "soak",

@@ -103,6 +103,7 @@ export const uvChambers: readonly UnitModel[] = [
       dose: 40,
       minUvt: 75,
       lampFirst: false,
+      stillMinutes: 120,
     },
     cost: {
       parts: 860,

@@ -29,6 +29,12 @@ const uvFigures = z.strictObject({
     kind: "number",
     suffix: "min",
   }).optional(),
+  /** Absent: the unit says nothing of it, and nothing is judged. */
+  stillMinutes: figured(z.number().positive().max(10_000), {
+    label: "Lamp without flow, at most",
+    kind: "number",
+    suffix: "min",
+  }).optional(),
 });
 export type UvData = Frozen<z.infer<typeof uvFigures>>;
 declare module "./unit" {

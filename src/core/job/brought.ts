@@ -130,6 +130,15 @@ function dosedNodes(rig: Rig, state: RigState, run: RunProgress): string[] {
   });
 }
 
+/** Lamps before which a wait stands that is longer than their unit lets them burn without flow: its clock runs. */
+function lampsStill(rig: Rig, { steps, states }: RunProgress): string[] {
+  const waits = steps
+    .filter((s) => states[s.id]?.clock?.on === true && states[s.id]?.done === undefined)
+    .map((s) => s.soak?.minutes ?? s.wait?.minutes ?? 0);
+  const longest = Math.max(0, ...waits);
+  return rig.units.filter((u) => longest > (u.uv?.stillMinutes ?? Infinity)).map((u) => u.key);
+}
+
 /** The rig's state with media and disinfection as the run's steps have brought them. */
 export function withStages(rig: Rig, state: RigState, run: RunProgress): RigState {
   const { steps, states } = run;
@@ -153,6 +162,7 @@ export function withStages(rig: Rig, state: RigState, run: RunProgress): RigStat
   return {
     ...state,
     lampAhead: rig.units.filter(isPoweredFirst).map((u) => u.key),
+    lampStill: lampsStill(rig, run),
     unproven:
       lamps.length > 0 && lamps.every((u) => isProven(u, "uv"))
         ? []

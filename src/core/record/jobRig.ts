@@ -90,7 +90,10 @@ export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
         vent: rig.vent,
         apart: rig.apart,
         clock: rig.clock,
-        uv: model.uv && { lampFirst: model.uv.lampFirst ?? lampFirst },
+        uv: model.uv && {
+          lampFirst: model.uv.lampFirst ?? lampFirst,
+          stillMinutes: model.uv.stillMinutes,
+        },
         doses: model.doser !== undefined,
         pump: pumpOf(model),
         ro: membraneOf(model, tankOpen, connects === "supply" && !model.ro?.airGapFaucet ? airGap : true),

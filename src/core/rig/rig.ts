@@ -137,7 +137,7 @@ export interface RigUnit {
   readonly marks: readonly (
     "filtered" | "softened" | "conditioned" | "disinfected" | "permeate" | "reject"
   )[];
-  readonly uv?: { readonly lampFirst: boolean };
+  readonly uv?: { readonly lampFirst: boolean; readonly stillMinutes?: number };
   /** Its pump doses chlorine while it has power. */
   readonly doses?: boolean;
   readonly pump?: { readonly pressureSwitch: boolean };
@@ -227,6 +227,8 @@ export interface RigState {
   readonly purged: boolean;
   /** Units whose lamp may still stand in air, because their recipe powers it first. */
   readonly lampAhead?: readonly string[];
+  /** Units whose lamp has a wait without flow before it that is longer than the unit allows. */
+  readonly lampStill?: readonly string[];
   /** Where the hand was last. */
   readonly place?: string;
 }

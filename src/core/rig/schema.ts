@@ -60,7 +60,7 @@ const unitSchema = z.strictObject({
   slow: z.boolean().optional(),
   flush: z.boolean(),
   marks: z.array(z.enum(["filtered", "softened", "conditioned", "disinfected", "permeate", "reject"])),
-  uv: z.strictObject({ lampFirst: z.boolean() }).optional(),
+  uv: z.strictObject({ lampFirst: z.boolean(), stillMinutes: z.number().positive().optional() }).optional(),
   doses: z.boolean().optional(),
   pump: z.strictObject({ pressureSwitch: z.boolean() }).optional(),
   tank: z.strictObject({ edge: id, rinseShut: z.boolean() }).optional(),

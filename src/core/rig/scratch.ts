@@ -64,6 +64,7 @@ export interface Given {
   readonly anyUnflushed: boolean;
   readonly anyUnproven: boolean;
   readonly lampPending: Uint8Array;
+  readonly lampStill: Uint8Array;
   readonly runs: Uint8Array;
 }
 
@@ -79,6 +80,8 @@ export function givenBy(c: Compiled, state: RigState): Given {
     }
     return knots;
   };
+  const unitsIn = (keys: readonly string[] = []) =>
+    Uint8Array.from(c.rig.units, (u) => Number(keys.includes(u.key)));
   const unproven = marked(state.unproven);
   const dosed = marked(state.dosed);
   return {
@@ -86,10 +89,11 @@ export function givenBy(c: Compiled, state: RigState): Given {
     unproven,
     dosed,
     anyDosed: dosed.includes(1),
-    unrinsed: Uint8Array.from(c.rig.units, (u) => Number(state.unrinsed?.includes(u.key) === true)),
+    unrinsed: unitsIn(state.unrinsed),
     anyUnflushed: unflushed.includes(1),
     anyUnproven: unproven.includes(1),
-    lampPending: Uint8Array.from(c.rig.units, (u) => Number(state.lampAhead?.includes(u.key) === true)),
+    lampPending: unitsIn(state.lampAhead),
+    lampStill: unitsIn(state.lampStill),
     runs: Uint8Array.from(c.rig.units, (u) => Number(state.stages[u.key] === "inService")),
   };
 }

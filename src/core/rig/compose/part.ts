@@ -30,7 +30,7 @@ export interface RigPart {
   readonly apart?: true;
   /** What its valve runs to waste by itself, by a line to the drain; what is said of the air gap there. */
   readonly drain?: { readonly airGap: RigEdge["airGap"] };
-  readonly uv?: { readonly lampFirst: boolean };
+  readonly uv?: RigUnit["uv"];
   /** It has a pump that doses chlorine. */
   readonly doses?: boolean;
   readonly pump?: { readonly pressureSwitch: boolean };

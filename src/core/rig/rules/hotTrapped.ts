@@ -1,12 +1,6 @@
 import { POWER_HEATER } from "../compiled";
 import { raise } from "../scratch";
-import { rigRule, type Moment } from "./rule";
-
-/** Can heated water of a region expand into a tank. */
-function expands({ c, t }: Moment, region: number): boolean {
-  for (let k = 0; k < c.knots; k += 1) if (c.expansion[k] && t.comp[k] === region) return true;
-  return false;
-}
+import { expands, rigRule } from "./rule";
 
 /** Heater region cut off while energised, no expansion path. */
 export const hotTrapped = rigRule({

@@ -6,10 +6,12 @@ import { dryPump } from "./dryPump";
 import { fines } from "./fines";
 import { finesToMembrane } from "./finesToMembrane";
 import { hardFill } from "./hardFill";
+import { heaterDosed } from "./heaterDosed";
 import { hotTrapped } from "./hotTrapped";
 import { houseDry } from "./houseDry";
 import { lampCutOff } from "./lampCutOff";
 import { lampInAir } from "./lampInAir";
+import { lampStill } from "./lampStill";
 import { oneHandle } from "./oneHandle";
 import { openUnderPressure } from "./openUnderPressure";
 import { roChlorine } from "./roChlorine";
@@ -27,6 +29,7 @@ export const rigRules: readonly RigRule[] = [
   dryHeater,
   lampInAir,
   lampCutOff,
+  lampStill,
   hardFill,
   crossConnection,
   houseDry,
@@ -34,6 +37,7 @@ export const rigRules: readonly RigRule[] = [
   hotTrapped,
   roTankEarly,
   roChlorine,
+  heaterDosed,
   finesToMembrane,
   deadHead,
 ];

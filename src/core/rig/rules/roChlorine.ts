@@ -2,18 +2,12 @@ import { listed } from "../../words";
 import type { Compiled } from "../compiled";
 import { raise } from "../scratch";
 import { isMembrane, prefiltersOf } from "./membrane";
-import { are, each, rigRule, type Moment } from "./rule";
+import { are, each, isDosed, rigRule } from "./rule";
 
 /** Where the feed of a membrane enters: ahead of its own pre-filters. */
 function feedOf(c: Compiled, membrane: number): number {
   const before = prefiltersOf(c, membrane);
   return c.unitIn[before === -1 ? membrane : before]!;
-}
-
-/** Does a dose stand in a region. */
-function isDosed({ c, t, given }: Moment, region: number): boolean {
-  for (let k = 0; k < c.knots; k += 1) if (given.dosed[k] && t.comp[k] === region) return true;
-  return false;
 }
 
 /** The feed of a membrane stands open to pipe in which a dose of chlorine stands (handbook 10, ruling 28). */

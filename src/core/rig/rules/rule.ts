@@ -77,5 +77,17 @@ export const sentencesOf = (rules: readonly RigRule[]): readonly AnyRule[] => ru
 export const each = (subjects: readonly string[], level: Condition["level"]) =>
   subjects.map((subject) => ({ subject, level }));
 
+/** Can heated water of a region expand into a tank. */
+export function expands({ c, t }: Moment, region: number): boolean {
+  for (let k = 0; k < c.knots; k += 1) if (c.expansion[k] && t.comp[k] === region) return true;
+  return false;
+}
+
+/** Does a dose of chlorine stand in a region. */
+export function isDosed({ c, t, given }: Moment, region: number): boolean {
+  for (let k = 0; k < c.knots; k += 1) if (given.dosed[k] && t.comp[k] === region) return true;
+  return false;
+}
+
 /** `is` or `are`, as many as are named. */
 export const are = ({ names }: RigFacts): string => (names.length > 1 ? "are" : "is");
