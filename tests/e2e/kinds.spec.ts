@@ -9,6 +9,9 @@ const always = ["K16", "K5", "K3", "K11"];
 const onCall = ["K1", "K4", "K7", "K8", "K12", "K13", "K17", "K18", "K19", "K21"];
 const driven = process.env.BRANT_KINDS === "all" ? [...always, ...onCall] : always;
 
+// They are the longest of all tests: whoever is free takes one.
+test.describe.configure({ mode: "parallel" });
+
 for (const id of driven) {
   const kind = kinds.find((k) => k.id === id)!;
   test(`${id}, planned at the desk and run on the phone to its record: ${kind.title}`, async ({

@@ -1,4 +1,4 @@
-import { proxy, wrap } from "comlink";
+import { proxy, wrap, type Remote } from "comlink";
 import type { Circumstances, Rig, RigState, Wish } from "@/core/rig";
 import type { Ordered, RigWork } from "@/workers/rig";
 
@@ -12,15 +12,43 @@ export interface Search {
   readonly progress: (states: number) => void;
 }
 
-/** Looks for the moves in a worker of its own. `found` rejects where the worker fails; `stop` ends the worker. */
+interface Searcher {
+  readonly worker: Worker;
+  readonly work: Remote<RigWork>;
+}
+/** A searcher that is through: starting a worker takes a phone longer than most searches. */
+let idle: Searcher | undefined;
+
+function newSearcher(): Searcher {
+  const worker = new Worker(new URL("../../workers/rig.ts", import.meta.url), { type: "module" });
+  return { worker, work: wrap<RigWork>(worker) };
+}
+
+/** Looks for the moves in a worker that has nothing else to do. `found` rejects where the worker fails; `stop` ends a worker that still looks. */
 export function searchOrder({ rig, state, wish, circumstances, progress }: Search): {
   readonly found: Promise<Ordered>;
   readonly stop: () => void;
 } {
-  const worker = new Worker(new URL("../../workers/rig.ts", import.meta.url), { type: "module" });
+  const searcher = idle ?? newSearcher();
+  idle = undefined;
+  const { worker, work } = searcher;
+  let isLooking = true;
   const broken = new Promise<never>((_, reject) => {
-    worker.onerror = () => reject(new Error("the worker failed"));
+    worker.onerror = () => {
+      worker.terminate();
+      reject(new Error("the worker failed"));
+    };
   });
-  const order = wrap<RigWork>(worker).order(rig, state, wish, circumstances, proxy(progress));
-  return { found: Promise.race([order, broken]), stop: () => worker.terminate() };
+  const order = work.order(rig, state, wish, circumstances, proxy(progress)).then((found) => {
+    isLooking = false;
+    idle ??= searcher;
+    if (idle !== searcher) worker.terminate();
+    return found;
+  });
+  return {
+    found: Promise.race([order, broken]),
+    stop: () => {
+      if (isLooking) worker.terminate();
+    },
+  };
 }
