@@ -5,7 +5,7 @@ import { ulid } from "ulid";
 import { knowledgeWith } from "../src/catalogue/knowledge";
 import { decide } from "../src/core/record";
 import { databaseOn, poolFor } from "../src/data/database";
-import { appendEntry } from "../src/data/queries/jobs";
+import { appendEntry, fingerprintOf } from "../src/data/queries/jobs";
 
 const rounds = Number(process.argv[2] ?? 400);
 const pool = poolFor(process.env.DATABASE_URL!, 4);
@@ -23,7 +23,7 @@ const send = (intent: Intent) =>
   appendEntry(
     db,
     job,
-    intent.id,
+    { id: intent.id, fingerprint: fingerprintOf(intent, by.id) },
     (state) => {
       const now = Date.now();
       const decision = decide(state, intent, now, knowledge);

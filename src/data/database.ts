@@ -46,6 +46,9 @@ export const mustHaveChanged: SQL = sql.raw(
   `if row_count() <> 1 then signal sqlstate '45000' set mysql_errno = ${MOVED}, message_text = 'the row has moved on'; end if`,
 );
 
+/** Error number of a statement that found a file missing which an entry names. */
+export const NO_SUCH_FILE = 31002;
+
 /**
  * Statements as one compound statement, one transaction, one way there and back: all of them or none.
  * Against single statements it saves a wait for the network at each, which a log entry would otherwise pay four times.

@@ -2,7 +2,7 @@ import { intentSchema, type Draft, type Entry, type Intent, type Refusal } from 
 import type { JobState } from "@/core/job";
 import { decide } from "@/core/record";
 import { isUnreachable } from "@/data/database";
-import { appendEntry } from "@/data/queries/jobs";
+import { appendEntry, fingerprintOf } from "@/data/queries/jobs";
 import { company, isDenial, knowledge, personOrDenial, type Person } from "./actor";
 import { happenedAt, now } from "./clock";
 import { database } from "./database";
@@ -20,6 +20,11 @@ export type ActOutcome =
 
 const UNREACHABLE =
   "The database cannot be reached just now. What you entered is kept; it is sent again by itself";
+
+const CLASHES = {
+  name: "This was sent before with other content. Reload the page and enter it again",
+  file: "The picture has not arrived: send it again, then keep it",
+} as const;
 
 /** Parses what came from outside into an intent, or says what is wrong in words. */
 export function readIntent(raw: unknown):
@@ -69,7 +74,7 @@ async function carryOut(jobId: string, intent: Intent, person: Person): Promise<
   const outcome = await appendEntry<Refusal>(
     database(),
     jobId,
-    intent.id,
+    { id: intent.id, fingerprint: fingerprintOf(intent, person.id) },
     (state: JobState) => {
       const decision = decide(state, intent, at, known, person.profile);
       if (!decision.ok) return { refusal: decision };
@@ -86,6 +91,7 @@ async function carryOut(jobId: string, intent: Intent, person: Person): Promise<
     },
     { knowledge: known, profile: settings.profile, now: received },
   );
+  if (!outcome.ok && "clash" in outcome) return { ok: false, why: "refused", error: CLASHES[outcome.clash] };
   if (!outcome.ok) {
     const { ok: _, ...why } = outcome.refusal;
     return { ok: false, why: "refused", ...why };

@@ -1,6 +1,6 @@
-import type { Entry } from "@/core/log";
+import type { Entry, FileUse } from "@/core/log";
 import { bundleSchema, nestingUpTo, verifyChain } from "@/core/record";
-import { fileRow } from "@/data/queries/files";
+import { fileRow, mimeOf } from "@/data/queries/files";
 import { importEntries, jobEntries, sha256 } from "@/data/queries/jobs";
 import { company, knowledge, type Person } from "./actor";
 import { now } from "./clock";
@@ -70,7 +70,7 @@ export async function importBundle(bytes: Buffer, _by: Person): Promise<ImportOu
       e.kind === "photoAdded" || e.kind === "signed" ? [[e.data.file, e.data.sha256] as const] : [],
     ),
   );
-  const contents: { id: string; content: Buffer; mime: string }[] = [];
+  const contents: { id: string; content: Buffer; use: FileUse }[] = [];
   for (const f of parsed.data.files) {
     const content = Buffer.from(f.base64, "base64");
     if (named.get(f.id) !== f.sha256 || sha256(content) !== f.sha256)
@@ -78,7 +78,7 @@ export async function importBundle(bytes: Buffer, _by: Person): Promise<ImportOu
     // Looked at as a picture, but kept as it is: its hash is in the chain.
     if (!(f.mime === "image/png" ? await cleanSignature(content) : await cleanPhoto(content)))
       return { ok: false, error: `The file ${f.id} is not a picture` };
-    contents.push({ id: f.id, content, mime: f.mime });
+    contents.push({ id: f.id, content, use: f.mime === mimeOf.signature ? "signature" : "photo" });
   }
   const settings = await company();
   const result = await importEntries(database(), entries, {
@@ -88,6 +88,6 @@ export async function importBundle(bytes: Buffer, _by: Person): Promise<ImportOu
   });
   if (result.conflict)
     return { ok: false, error: "This Brant holds another history of the same job: nothing was changed" };
-  for (const c of contents) await keepFile(c.id, parsed.data.job, c.content, c.mime);
+  for (const c of contents) await keepFile(c.id, parsed.data.job, c.content, c.use);
   return { ok: true, job: parsed.data.job, added: result.added };
 }

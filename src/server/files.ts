@@ -1,15 +1,17 @@
-import { mkdir, readFile, rename, writeFile } from "node:fs/promises";
+import { link, mkdir, readFile, unlink, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { eq } from "drizzle-orm";
-import sharp from "sharp";
+import sharp, { type Sharp } from "sharp";
+import { ulid } from "ulid";
+import type { FileUse } from "@/core/log";
 import { fileContent } from "@/data/schema";
 import { sha256 } from "@/data/queries/jobs";
-import { addFileRow, fileRow, type FileRow } from "@/data/queries/files";
+import { addFileRow, fileRow, mimeOf, type FileRow } from "@/data/queries/files";
 import { now } from "./clock";
 import { database } from "./database";
 import { env } from "./env";
 
-/** The only place where Brant keeps contents outside rows: in the database, or in a folder when one is set. */
+/** The only place where Brant keeps contents outside rows: in the database, or in a folder when one is set. What is kept under a name stays. */
 export interface FileStore {
   readonly put: (id: string, content: Buffer) => Promise<void>;
   readonly get: (id: string) => Promise<Buffer | undefined>;
@@ -29,11 +31,19 @@ const inDatabase: FileStore = {
     )[0]?.content,
 };
 
-const inFolder = (folder: string): FileStore => ({
+/** A file store in a folder. Whole or not at all, and never over what is there: a link fails where the name is taken. */
+export const inFolder = (folder: string): FileStore => ({
   put: async (id, content) => {
     await mkdir(folder, { recursive: true, mode: 0o700 });
-    await writeFile(join(folder, `${id}.part`), content, { mode: 0o600 });
-    await rename(join(folder, `${id}.part`), join(folder, id));
+    const part = join(folder, `${ulid()}.part`);
+    await writeFile(part, content, { mode: 0o600 });
+    try {
+      await link(part, join(folder, id));
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== "EEXIST") throw error;
+    } finally {
+      await unlink(part);
+    }
   },
   get: (id) => readFile(join(folder, id)).catch(() => undefined),
 });
@@ -44,6 +54,21 @@ export const fileStore = (): FileStore => {
   return folder ? inFolder(folder) : inDatabase;
 };
 
+/** The name of a data sheet in the store: no photo can have it. */
+export const sheetName = (id: string): string => `sheet-${id}`;
+
+/** What cameras and browsers make of a picture; a drawing in text could ask the server for other files. */
+const pictures: readonly (string | undefined)[] = ["jpeg", "png", "webp", "heif", "gif", "tiff"];
+
+/** A picture of at most so many pixels, ready to be worked on; throws for anything else. */
+async function pictureOf(bytes: Buffer, pixels: number): Promise<Sharp> {
+  const looksLikeText = /^\s*(?:\uFEFF)?\s*</.test(bytes.subarray(0, 256).toString("utf8"));
+  if (looksLikeText) throw new Error("text");
+  const picture = sharp(bytes, { failOn: "error", limitInputPixels: pixels });
+  if (!pictures.includes((await picture.metadata()).format)) throw new Error("no picture");
+  return picture;
+}
+
 export const MAX_PHOTO = 12 * 1024 * 1024;
 
 /**
@@ -52,7 +77,9 @@ export const MAX_PHOTO = 12 * 1024 * 1024;
  */
 export async function cleanPhoto(bytes: Buffer): Promise<Buffer | undefined> {
   try {
-    return await sharp(bytes, { failOn: "error", limitInputPixels: 60_000_000 })
+    return await (
+      await pictureOf(bytes, 60_000_000)
+    )
       .rotate()
       .resize(1600, 1600, { fit: "inside", withoutEnlargement: true })
       .jpeg({ quality: 80, mozjpeg: true })
@@ -65,7 +92,9 @@ export async function cleanPhoto(bytes: Buffer): Promise<Buffer | undefined> {
 /** A signature drawn on the glass, as a small PNG on white. Undefined for anything that is not a picture. */
 export async function cleanSignature(bytes: Buffer): Promise<Buffer | undefined> {
   try {
-    return await sharp(bytes, { failOn: "error", limitInputPixels: 8_000_000 })
+    return await (
+      await pictureOf(bytes, 8_000_000)
+    )
       .resize(900, 360, { fit: "inside", withoutEnlargement: true })
       .flatten({ background: "#ffffff" })
       .png({ palette: true })
@@ -75,10 +104,17 @@ export async function cleanSignature(bytes: Buffer): Promise<Buffer | undefined>
   }
 }
 
-/** Keeps a file of a job; a repeated call with the same id changes nothing. */
-export async function keepFile(id: string, jobId: string, content: Buffer, mime: string): Promise<FileRow> {
+/** Keeps a file of a job; a repeated call with the same id changes nothing. Undefined where the id is that of another job's file, or of one for another use. */
+export async function keepFile(
+  id: string,
+  jobId: string,
+  content: Buffer,
+  use: FileUse,
+): Promise<FileRow | undefined> {
+  const mime = mimeOf[use];
+  const own = (row: FileRow) => (row.jobId === jobId && row.mime === mime ? row : undefined);
   const kept = await fileRow(database(), id);
-  if (kept) return kept;
+  if (kept) return own(kept);
   await fileStore().put(id, content);
   // Another send under the same id may have been first: describe what is really kept.
   const stored = (await fileStore().get(id)) ?? content;
@@ -87,5 +123,5 @@ export async function keepFile(id: string, jobId: string, content: Buffer, mime:
     { id, jobId, sha256: sha256(stored), mime, bytes: stored.length },
     new Date(now()),
   );
-  return (await fileRow(database(), id))!;
+  return own((await fileRow(database(), id))!);
 }

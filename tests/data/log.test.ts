@@ -8,10 +8,11 @@ import { ulid } from "ulid";
 import { afterAll, describe, expect, it, vi } from "vitest";
 import { verifyChain } from "@/core/record";
 import { atOnce, errno, MOVED, mustHaveChanged } from "@/data/database";
+import { addFileRow } from "@/data/queries/files";
 import { appendEntry, importEntries, jobEntries, loadJob } from "@/data/queries/jobs";
 import { findAnything, jobPage, todayOf } from "@/data/queries/today";
 import { job, jobLog } from "@/data/schema";
-import { asOwner, knowledge, needed, open, send } from "./setting";
+import { asOwner, imke, knowledge, needed, open, send } from "./setting";
 
 const sha256 = (text: string) => createHash("sha256").update(text).digest("hex");
 const tsx = (script: string, args: string[], env: Record<string, string> = {}) =>
@@ -47,8 +48,43 @@ describe("the log in the database", () => {
     const id = await newJob();
     const intent = ulid();
     expect(await answer(id, "58 psi", intent)).toMatchObject({ ok: true, repeated: false });
-    expect(await answer(id, "58 psi", intent)).toMatchObject({ ok: true, repeated: true });
+    expect(await answer(id, "58 psi", intent)).toMatchObject({
+      ok: true,
+      repeated: true,
+      entry: { id: intent, kind: "surveyAnswered" },
+    });
     expect(await jobEntries(db, id)).toHaveLength(2);
+  });
+
+  it("takes a name that was used for nothing else: not with other words, on another job, or by somebody else", async () => {
+    const [id, other] = [await newJob(), await newJob()];
+    const intent = ulid();
+    await answer(id, "58 psi", intent);
+    const clash = { ok: false, clash: "name" };
+    expect(await answer(id, "61 psi", intent)).toEqual(clash);
+    expect(await answer(other, "58 psi", intent)).toEqual(clash);
+    const wish = { kind: "surveyAnswered", field: "source.static", text: "58 psi", profile: "us" } as const;
+    expect(await send(db, id, wish, intent, { ...imke, id: "p2" })).toEqual(clash);
+    expect([(await jobEntries(db, id)).length, (await jobEntries(db, other)).length]).toEqual([2, 1]);
+  });
+
+  it("takes a photo's entry only for a picture that was kept before: for this job, as a photo, with this hash", async () => {
+    const [id, other] = [await newJob(), await newJob()];
+    const file = ulid();
+    const kept = { id: file, jobId: id, sha256: sha256("picture"), mime: "image/jpeg", bytes: 7 };
+    const added = (job: string, name: string, hash = kept.sha256) =>
+      send(db, job, { kind: "photoAdded", file: name, sha256: hash, caption: "Before" });
+    const clash = { ok: false, clash: "file" };
+    expect(await added(id, file)).toEqual(clash);
+    await addFileRow(db, kept, new Date());
+    expect(await added(other, file)).toEqual(clash);
+    expect(await added(id, file, sha256("another"))).toEqual(clash);
+    const drawn = ulid();
+    await addFileRow(db, { ...kept, id: drawn, mime: "image/png" }, new Date());
+    expect(await added(id, drawn)).toEqual(clash);
+    expect(await added(id, file)).toMatchObject({ ok: true, repeated: false });
+    expect((await loadJob(db, id))!.photos.map((p) => p.file)).toEqual([file]);
+    expect((await loadJob(db, other))!.photos).toEqual([]);
   });
 
   it("lets twelve writers in at once, without a gap and without losing one", async () => {
@@ -100,7 +136,7 @@ describe("the log in the database", () => {
       appendEntry(
         db,
         id,
-        ulid(),
+        { id: ulid(), fingerprint: "0".repeat(64) },
         () => {
           throw new Error("power cut");
         },

@@ -1,3 +1,7 @@
+import { mkdtempSync, readdirSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import sharp from "sharp";
 import { tapPractice } from "@/core/water";
 import { eq } from "drizzle-orm";
 import { ulid } from "ulid";
@@ -22,7 +26,7 @@ import {
 import { findAnything, jobNames, jobPage, PAGE } from "@/data/queries/today";
 import { account, session, signInFailure, user } from "@/data/schema";
 import { hashPassword, passwordMatches } from "@/server/auth";
-import { keepFile, fileStore } from "@/server/files";
+import { cleanPhoto, cleanSignature, fileStore, inFolder, keepFile } from "@/server/files";
 import { lockSession, noteFailure, unlockSession, waitBeforeSignIn } from "@/server/signIn";
 import { loadJob } from "@/data/queries/jobs";
 import { open, send } from "./setting";
@@ -219,8 +223,8 @@ async function openedJob(name: string): Promise<string> {
 describe("files", () => {
   it("are kept once, whatever is sent again under the same id", async () => {
     const [id, job] = [ulid(), await openedJob("With files")];
-    const first = await keepFile(id, job, Buffer.from("one"), "image/jpeg");
-    const again = await keepFile(id, job, Buffer.from("another"), "image/jpeg");
+    const first = (await keepFile(id, job, Buffer.from("one"), "photo"))!;
+    const again = await keepFile(id, job, Buffer.from("another"), "photo");
     expect(again).toEqual(first);
     expect((await fileStore().get(id))?.toString()).toBe("one");
     expect(await fileRow(db, id)).toMatchObject({ jobId: job, bytes: 3 });
@@ -232,11 +236,50 @@ describe("files", () => {
   it("sent twice at the same moment are one file that matches its own hash", async () => {
     const [id, job] = [ulid(), await openedJob("With files")];
     const sent = await Promise.all(
-      ["one", "two"].map((text) => keepFile(id, job, Buffer.from(text), "image/jpeg")),
+      ["one", "two"].map((text) => keepFile(id, job, Buffer.from(text), "photo")),
     );
     expect(sent[0]).toEqual(sent[1]);
     const stored = (await fileStore().get(id))!;
     expect(sent[0]!.bytes).toBe(stored.length);
+  });
+
+  it("of one job are never another's, nor a photo a signature", async () => {
+    const [id, job] = [ulid(), await openedJob("With files")];
+    await keepFile(id, job, Buffer.from("one"), "photo");
+    expect(await keepFile(id, await openedJob("Another"), Buffer.from("one"), "photo")).toBeUndefined();
+    expect(await keepFile(id, job, Buffer.from("one"), "signature")).toBeUndefined();
+  });
+
+  it("in a folder stay as they were first kept, whoever writes at once", async () => {
+    const folder = mkdtempSync(join(tmpdir(), "brant-files-"));
+    const store = inFolder(folder);
+    const id = ulid();
+    await Promise.all(["one", "two", "three"].map((text) => store.put(id, Buffer.from(text))));
+    const first = (await store.get(id))!.toString();
+    await store.put(id, Buffer.from("later"));
+    expect((await store.get(id))!.toString()).toBe(first);
+    expect(["one", "two", "three"]).toContain(first);
+    expect(readdirSync(folder)).toEqual([id]);
+    rmSync(folder, { recursive: true });
+  });
+
+  it("are pictures: no drawing in text, nothing that only says so", async () => {
+    const drawing =
+      '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><rect width="9" height="9"/></svg>';
+    for (const text of [
+      drawing,
+      `\n\uFEFF ${drawing}`,
+      `<?xml version="1.0"?>${drawing}`,
+      "%PDF-1.4",
+      "GIF89a",
+    ]) {
+      expect(await cleanPhoto(Buffer.from(text)), text).toBeUndefined();
+      expect(await cleanSignature(Buffer.from(text)), text).toBeUndefined();
+    }
+    const photo = await sharp({ create: { width: 40, height: 30, channels: 3, background: "#357" } })
+      .jpeg()
+      .toBuffer();
+    expect(await cleanPhoto(photo)).toBeDefined();
   });
 });
 

@@ -5,7 +5,7 @@ import { ulid } from "ulid";
 import { knowledgeWith } from "@/catalogue/knowledge";
 import { decide } from "@/core/record";
 import { databaseOn, poolFor, type Database } from "@/data/database";
-import { appendEntry } from "@/data/queries/jobs";
+import { appendEntry, fingerprintOf } from "@/data/queries/jobs";
 
 /** A setting of the test command; without it these tests fail rather than pass on nothing. */
 export function needed(name: string): string {
@@ -29,7 +29,7 @@ export function send(db: Database, job: string, wish: Wish, id = ulid(), by: Act
   return appendEntry<Refusal>(
     db,
     job,
-    id,
+    { id, fingerprint: fingerprintOf({ ...wish, id } as Intent, by.id) },
     (state: JobState) => {
       const decision = decide(state, { ...wish, id } as Intent, now, knowledge);
       if (!decision.ok) return { refusal: decision };

@@ -30,6 +30,9 @@ export type Intent<K extends IntentKind = IntentKind> = K extends IntentKind
 export const crew: readonly Role[] = ["owner", "planner", "installer"];
 export const office: readonly Role[] = ["owner", "planner"];
 
+/** What a file of a job is kept for. */
+export type FileUse = "photo" | "signature";
+
 export interface Refusal {
   readonly ok: false;
   /** In words that say what to change. */
@@ -84,6 +87,8 @@ interface Spec<A extends Shape, D extends Shape> {
   readonly onPhone?: boolean;
   /** It touches survey, design or overrides: a signature must have seen it. */
   readonly touchesDesign?: boolean;
+  /** It names a file of its job, kept for this use, in `file` and `sha256`. */
+  readonly names?: FileUse;
   /** What it brings to a job that has no entry yet. */
   readonly begins?: Partial<JobState>;
   /** The entry that it becomes, or why not. Pure. */
@@ -103,6 +108,7 @@ export interface LogKind {
   readonly may: readonly Role[];
   readonly onPhone: boolean;
   readonly touchesDesign: boolean;
+  readonly names?: FileUse;
   readonly begins: Partial<JobState>;
   readonly decide: (job: JobState, asked: never, with_: Deciding) => Decided<unknown>;
   readonly apply: (job: JobState, kept: never, stamp: Stamp) => JobState;

@@ -19,6 +19,7 @@ export const photoAdded = logKind({
   kind: "photoAdded",
   kept,
   may: crew,
+  names: "photo",
   begins: { photos: [] },
   decide: (_job, { file, sha256, caption, step, field }) => accept({ file, sha256, caption, step, field }),
   apply: (job, photo, { by, at }) =>

@@ -20,6 +20,7 @@ export const signed = logKind({
   kind: "signed",
   kept,
   may: crew,
+  names: "signature",
   begins: { signatures: [] },
   decide: (job, { as, name, file, sha256, head }, { system }) => {
     if (isHandedOver(job)) return refuse("The record is signed already");

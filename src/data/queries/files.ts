@@ -1,6 +1,20 @@
-import { eq } from "drizzle-orm";
-import type { Database } from "../database";
+import { eq, sql, type SQL } from "drizzle-orm";
+import { logKindOf, type Entry, type FileUse } from "../../core/log";
+import { NO_SUCH_FILE, type Database } from "../database";
 import { file } from "../schema";
+
+/** The form in which a file of each use is kept: by it one is never taken for the other. */
+export const mimeOf: Readonly<Record<FileUse, string>> = { photo: "image/jpeg", signature: "image/png" };
+
+/** Statements that fail with NO_SUCH_FILE unless the file which an entry names was kept before: for its job, of its use, with its hash. */
+export function namedFileMustBe(entry: Entry): readonly SQL[] {
+  const use = logKindOf(entry.kind).names;
+  if (use === undefined) return [];
+  const named = entry.data as { readonly file: string; readonly sha256: string };
+  return [
+    sql`if not exists (select 1 from ${file} where ${file.id} = ${named.file} and ${file.jobId} = ${entry.job} and ${file.sha256} = ${named.sha256} and ${file.mime} = ${mimeOf[use]}) then signal sqlstate '45000' set mysql_errno = ${sql.raw(String(NO_SUCH_FILE))}, message_text = 'no such file'; end if`,
+  ];
+}
 
 export interface FileRow {
   readonly id: string;

@@ -1,8 +1,8 @@
-import { applyEntry, emptyJob, type Draft, type Entry } from "../../core/log";
+import { applyEntry, emptyJob, type Draft, type Entry, type Intent } from "../../core/log";
 import type { JobState, Knowledge } from "../../core/job";
 import { createHash } from "node:crypto";
 import { and, asc, desc, eq, gt, sql, type SQL } from "drizzle-orm";
-import { emptyHead, seal, summarise, type Head, type JobSummary } from "../../core/record";
+import { canonicalJson, emptyHead, seal, summarise, type Head, type JobSummary } from "../../core/record";
 import type { UnitSystem } from "../../core/units";
 import {
   atOnce,
@@ -14,10 +14,12 @@ import {
   isPassing,
   MOVED,
   mustHaveChanged,
+  NO_SUCH_FILE,
   type Database,
   type Transaction,
 } from "../database";
 import { job, jobLog, jobSerial, stripItem } from "../schema";
+import { namedFileMustBe } from "./files";
 
 /** SHA-256, as 64 hex digits in lower case. */
 export const sha256 = (text: string | Uint8Array): string => createHash("sha256").update(text).digest("hex");
@@ -83,7 +85,19 @@ export type AppendOutcome<R> =
       readonly state: JobState;
       /** True when this very entry was there before: nothing was written. */ readonly repeated: boolean;
     }
-  | { readonly ok: false; readonly refusal: R };
+  | { readonly ok: false; readonly refusal: R }
+  /** Its name was used for something else, or the file that it names was not kept. */
+  | { readonly ok: false; readonly clash: "name" | "file" };
+
+/** What is asked: its name, and a fingerprint of its content and of who asks. */
+export interface AskedAs {
+  readonly id: string;
+  readonly fingerprint: string;
+}
+
+/** The fingerprint of an intent by somebody; when it is said to have happened is no part of it. */
+export const fingerprintOf = (intent: Intent, by: string): string =>
+  sha256(canonicalJson({ ...intent, claimed: undefined, by }));
 
 export interface AppendSettings {
   readonly knowledge: Knowledge;
@@ -188,13 +202,14 @@ async function headOf(tx: Transaction | Database, id: string): Promise<Head> {
   return head ?? emptyHead;
 }
 
-const rowOf = (entry: Entry) => ({
+const rowOf = (entry: Entry, asked: string | null = null) => ({
   jobId: entry.job,
   seq: entry.seq,
   id: entry.id,
   kind: entry.kind,
   entry: JSON.stringify(entry),
   hash: entry.hash,
+  asked,
 });
 
 /** Adds an entry and sets the row of a job whose row this process wrote: by far the most frequent write. */
@@ -209,6 +224,7 @@ const nextEntryOf = (db: Database) =>
         kind: given("kind", jobLog.kind),
         entry: given("entry", jobLog.entry),
         hash: given("head", jobLog.hash),
+        asked: given("asked", jobLog.asked),
       })
       .getSQL(),
     db
@@ -233,10 +249,12 @@ let nextEntry: ReturnType<typeof nextEntryOf> | undefined;
 async function write(
   db: Database,
   entry: Entry,
+  asked: string,
   { row, beside }: Refreshed,
   known: Written | undefined,
 ): Promise<void> {
-  if (known && beside.length === 0) {
+  const conditions = namedFileMustBe(entry);
+  if (known && beside.length === 0 && conditions.length === 0) {
     nextEntry ??= nextEntryOf(db);
     await nextEntry(db, {
       ...row,
@@ -244,6 +262,7 @@ async function write(
       entryId: entry.id,
       kind: entry.kind,
       entry: JSON.stringify(entry),
+      asked,
       headBefore: known.head,
     });
     return;
@@ -258,7 +277,28 @@ async function write(
         mustHaveChanged,
       ]
     : [rowAnew(db, entry.job, row)];
-  await atOnce(db, [db.insert(jobLog).values(rowOf(entry)).getSQL(), ...rowStatements, ...beside]);
+  await atOnce(db, [
+    ...conditions,
+    db.insert(jobLog).values(rowOf(entry, asked)).getSQL(),
+    ...rowStatements,
+    ...beside,
+  ]);
+}
+
+/** What became of an intent that was sent before: the entry that it is, or a clash where the name was used for something else. Undefined where it is new. */
+async function sentBefore(
+  db: Database,
+  jobId: string,
+  { id, fingerprint }: AskedAs,
+): Promise<Entry | "clash" | undefined> {
+  const [row] = await db
+    .select({ jobId: jobLog.jobId, entry: jobLog.entry, asked: jobLog.asked })
+    .from(jobLog)
+    .where(eq(jobLog.id, id))
+    .limit(1);
+  if (!row) return undefined;
+  const isSame = row.jobId === jobId && (row.asked === null || row.asked === fingerprint);
+  return isSame ? parse(row) : "clash";
 }
 
 /**
@@ -266,12 +306,12 @@ async function write(
  * (same id) writes nothing. Two writers at once: one of them finds the place taken and decides again on the newer state.
  *
  * A job this process has seen is first taken as it was seen: the log's keys and the head in the job's row prove inside the transaction that nothing
- * came between, so that no read is needed. A refusal is never given on a remembered state alone.
+ * came between, so that no read is needed. A refusal is never given on a remembered state alone. A name that was used for something else is a clash.
  */
 export async function appendEntry<R>(
   db: Database,
   jobId: string,
-  id: string,
+  asked: AskedAs,
   decide: (state: JobState) => { readonly draft: Draft } | { readonly refusal: R },
   settings: AppendSettings,
 ): Promise<AppendOutcome<R>> {
@@ -280,8 +320,9 @@ export async function appendEntry<R>(
     const known = remembered?.written;
     const state = known ? remembered.state : await stateAt(db, jobId, await headOf(db, jobId));
     if (!known) {
-      const [already] = await db.select({ seq: jobLog.seq }).from(jobLog).where(eq(jobLog.id, id)).limit(1);
-      if (already) return { ok: true, state, repeated: true };
+      const before = await sentBefore(db, jobId, asked);
+      if (before === "clash") return { ok: false, clash: "name" };
+      if (before) return { ok: true, entry: before, state, repeated: true };
     }
     const decided = decide(state);
     if ("refusal" in decided) {
@@ -292,11 +333,12 @@ export async function appendEntry<R>(
     const next = applyEntry(state, entry);
     const fresh = refreshed(db, state.seq === 0 ? undefined : state, known, next, settings);
     try {
-      await write(db, entry, fresh, known);
+      await write(db, entry, asked.fingerprint, fresh, known);
       remember(next, { head: next.head, strip: fresh.strip });
       return { ok: true, entry, state: next, repeated: false };
     } catch (error) {
       seen.delete(jobId);
+      if (errno(error) === NO_SUCH_FILE) return { ok: false, clash: "file" };
       if (attempt >= 10 || !(errno(error) === DUPLICATE || errno(error) === MOVED || isPassing(error)))
         throw error;
       if (attempt > 0) await new Promise((r) => setTimeout(r, Math.random() * 15 * attempt));
@@ -319,7 +361,7 @@ export async function importEntries(
         return { added: 0, conflict: true };
       const fresh = entries.slice(head.seq);
       for (let i = 0; i < fresh.length; i += 100)
-        await tx.insert(jobLog).values(fresh.slice(i, i + 100).map(rowOf));
+        await tx.insert(jobLog).values(fresh.slice(i, i + 100).map((e) => rowOf(e)));
       if (fresh.length > 0) {
         const state = entries.reduce(applyEntry, emptyJob(id));
         const { row, beside } = refreshed(tx, undefined, undefined, state, settings);

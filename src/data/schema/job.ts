@@ -50,6 +50,8 @@ export const jobLog = mysqlTable(
     /** The entry's canonical JSON, with its hash. */
     entry: longtext("entry").notNull(),
     hash: char("hash", { length: 64 }).notNull(),
+    /** SHA-256 of what was asked and by whom: the same name again with another content is no repetition. Null where it was not asked here. */
+    asked: char("asked", { length: 64 }),
   },
   (t) => [
     primaryKey({ name: "job_log_chain", columns: [t.jobId, t.seq] }),
@@ -113,6 +115,7 @@ export const file = mysqlTable(
 
 /** Contents, when the file store is the database. */
 export const fileContent = mysqlTable("file_content", {
-  id: ulidColumn("id").primaryKey(),
+  /** A file's id; that of a data sheet with `sheet-` before it, so that none can stand for another. */
+  id: varchar("id", { length: 32 }).primaryKey(),
   content: blob("content").notNull(),
 });

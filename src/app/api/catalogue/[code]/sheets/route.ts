@@ -4,7 +4,7 @@ import { sha256 } from "@/data/queries/jobs";
 import { catalogueUnits } from "@/server/catalogue";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
-import { fileStore } from "@/server/files";
+import { fileStore, sheetName } from "@/server/files";
 import { bodyUpTo, forPerson, json } from "@/server/respond";
 
 const MAX = 12 * 1024 * 1024;
@@ -30,7 +30,7 @@ export const POST = (request: NextRequest, { params }: RouteContext<"/api/catalo
     const mime = mimeOf(body);
     if (!mime) return json({ error: "A data sheet is a PDF, a PNG or a JPEG" }, 422);
     if (!(await sheetRow(database(), id))) {
-      await fileStore().put(id, body);
+      await fileStore().put(sheetName(id), body);
       await addSheet(database(), {
         id,
         code,

@@ -23,6 +23,7 @@ export const POST = (request: NextRequest, { params }: RouteContext<"/api/jobs/[
         { error: "This is not a photo that can be read. Take it again, or choose a JPEG or PNG" },
         422,
       );
-    const row = await keepFile(id, jobId, clean, signature ? "image/png" : "image/jpeg");
+    const row = await keepFile(id, jobId, clean, signature ? "signature" : "photo");
+    if (!row) return json({ error: "This picture's name is taken by another one: send it again" }, 409);
     return json({ file: row.id, sha256: row.sha256, bytes: row.bytes });
   });
