@@ -75,6 +75,10 @@ export function builtOnce(statements: readonly SQL[]) {
   };
 }
 
+/** Did a write give way to others that came before it, each time that it was tried. */
+export const isCollision = (error: unknown): boolean =>
+  isPassing(error) || [DUPLICATE, MOVED].includes(errno(error) ?? 0);
+
 /** Runs a transaction, again with jitter when another one was in its way. */
 export async function inTransaction<T>(
   db: Database,

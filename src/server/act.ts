@@ -1,12 +1,13 @@
 import { intentSchema, type Draft, type Entry, type Intent, type Refusal } from "@/core/log";
 import type { JobState } from "@/core/job";
 import { decide } from "@/core/record";
-import { isUnreachable } from "@/data/database";
+import { isCollision, isUnreachable } from "@/data/database";
 import { appendEntry, fingerprintOf } from "@/data/queries/jobs";
 import { company, isDenial, knowledge, personOrDenial, type Person } from "./actor";
 import { happenedAt, now } from "./clock";
 import { database } from "./database";
 import { errorFacts, log } from "./log";
+import { isWellFormed } from "./respond";
 
 export type ActOutcome =
   | { readonly ok: true; readonly seq: number; readonly head: string; readonly entry?: Entry }
@@ -21,6 +22,9 @@ export type ActOutcome =
 const UNREACHABLE =
   "The database cannot be reached just now. What you entered is kept; it is sent again by itself";
 
+const CROWDED =
+  "Others are writing on this job just now. What you entered is kept; it is sent again by itself";
+const BROKEN_TEXT = "This holds half a character. Delete the last letter, and write it again";
 const CLASHES = {
   name: "This was sent before with other content. Reload the page and enter it again",
   file: "The picture has not arrived: send it again, then keep it",
@@ -49,6 +53,7 @@ export function readIntent(raw: unknown):
 export async function act(jobId: string, raw: unknown): Promise<ActOutcome> {
   if (!/^[0-9A-HJKMNP-TV-Z]{26}$/.test(jobId))
     return { ok: false, why: "invalid", error: "There is no such job" };
+  if (!isWellFormed(raw)) return { ok: false, why: "invalid", error: BROKEN_TEXT };
   const read = readIntent(raw);
   if (!("intent" in read)) return read;
   const { intent } = read;
@@ -63,6 +68,7 @@ export async function act(jobId: string, raw: unknown): Promise<ActOutcome> {
   } catch (error) {
     log.error({ did: intent.kind, job: jobId, ...errorFacts(error) });
     if (isUnreachable(error)) return { ok: false, why: "unreachable", error: UNREACHABLE };
+    if (isCollision(error)) return { ok: false, why: "unreachable", error: CROWDED };
     throw error;
   }
 }

@@ -1,4 +1,4 @@
-import { isUnreachable } from "@/data/database";
+import { isCollision, isUnreachable } from "@/data/database";
 import { isDenial, personOrDenial, type Person } from "./actor";
 import { errorFacts, log } from "./log";
 import type { Action } from "./permissions";
@@ -6,6 +6,22 @@ import type { Action } from "./permissions";
 /** An answer of JSON that nobody keeps. */
 export const json = (body: unknown, status = 200, headers: Record<string, string> = {}): Response =>
   Response.json(body, { status, headers: { "cache-control": "no-store", ...headers } });
+
+/** Headers of an answer that asks to come again. */
+export const LATER = { "retry-after": "2" } as const;
+
+/** Is every text in a JSON value whole: half of a character that takes two is none, and no database or paper can hold it. */
+export function isWellFormed(value: unknown): boolean {
+  if (typeof value === "string") return value.isWellFormed();
+  if (typeof value !== "object" || value === null) return true;
+  return Object.entries(value).every(([key, inner]) => key.isWellFormed() && isWellFormed(inner));
+}
+
+/** A whole number from an address, from 0 to a bound; `otherwise` where it is none. */
+export function wholeUpTo(most: number, text: unknown, otherwise: number): number {
+  const n = typeof text === "string" && /^\d{1,15}$/.test(text) ? Number(text) : undefined;
+  return n !== undefined && n <= most ? n : otherwise;
+}
 
 /** A file to take away, that nobody keeps. */
 export const attachment = (type: string, name: string, body: BodyInit): Response =>
@@ -30,7 +46,7 @@ export const fileName = (name: string): string =>
 export function foreignOrigin(request: Request): boolean {
   const origin = request.headers.get("origin");
   if (!origin) return request.headers.get("sec-fetch-site") !== "same-origin";
-  return new URL(origin).host !== request.headers.get("host");
+  return !URL.canParse(origin) || new URL(origin).host !== request.headers.get("host");
 }
 
 /** Runs a request for a person who may do this; everything else is answered in words. */
@@ -47,9 +63,11 @@ export async function forPerson(
   } catch (error) {
     if (typeof (error as { digest?: unknown }).digest === "string") throw error;
     log.error({ path: new URL(request.url).pathname, ...errorFacts(error) });
-    return isUnreachable(error)
-      ? json({ error: "The database cannot be reached just now. Try again in a moment" }, 503)
-      : json({ error: "Something failed on the server. It was noted; try again" }, 500);
+    if (isUnreachable(error))
+      return json({ error: "The database cannot be reached just now. Try again in a moment" }, 503, LATER);
+    if (isCollision(error))
+      return json({ error: "Others are writing here just now. Try again in a moment" }, 503, LATER);
+    return json({ error: "Something failed on the server. It was noted; try again" }, 500);
   }
 }
 

@@ -3,7 +3,7 @@ import { useEffect } from "react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Findings } from "@/core/record/findings";
 import type { SiteShown } from "@/phases/site/shown";
-import { SiteBoard, useSiteHeard } from "@/phases/site/SiteBoard";
+import { SiteBoard, useSiteBoard } from "@/phases/site/SiteBoard";
 
 const refresh = vi.fn();
 vi.mock("next/navigation", () => ({ useRouter: () => ({ refresh }) }));
@@ -22,7 +22,7 @@ const shown = (seq: number): SiteShown => ({
 /** What the page's questions hear with. */
 const heard: { by?: (news: SiteShown) => void } = {};
 function Question() {
-  const by = useSiteHeard();
+  const by = useSiteBoard()?.hear;
   useEffect(() => {
     heard.by = by;
   }, [by]);

@@ -52,6 +52,21 @@ describe("how many there are", () => {
     expect(sent.every((s) => s.field === field.id)).toBe(true);
   });
 
+  it("is sent one by one: what is pressed meanwhile goes together, and the last one stands", async () => {
+    const arrive: (() => void)[] = [];
+    answers = () => new Promise((done) => arrive.push(() => done(taken)));
+    const { field } = row(fieldOf("count"));
+    for (let i = 0; i < 12; i += 1) await press(`One more: ${field.label}`);
+    expect(texts()).toEqual(["1"]);
+    expect(screen.getByRole("group").textContent).toContain("12");
+    await act(async () => arrive[0]!());
+    expect(texts()).toEqual(["1", "12"]);
+    await act(async () => arrive[1]!());
+    expect(texts()).toEqual(["1", "12"]);
+    expect(screen.getByRole("group").textContent).toContain("12");
+    expect(screen.getByRole("group").textContent).toContain("saved");
+  });
+
   it("may be said to be none, and never less", async () => {
     const { field } = row(fieldOf("count"));
     await press(`One less: ${field.label}`);

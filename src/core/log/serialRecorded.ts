@@ -4,7 +4,7 @@ import { accept, crew, logKind, refuse } from "./kind";
 
 const asked = {
   unit: id,
-  what: id,
+  what: label(40, "Say what the number is of"),
   label: line,
   text: label(80, "Enter what is on the label"),
   step: optional(id),

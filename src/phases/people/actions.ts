@@ -50,7 +50,7 @@ export async function signIn(raw: unknown): Promise<PersonOutcome> {
   const email = (form.email ?? "").trim().toLowerCase();
   const parsed = z
     .object({
-      email: z.email("Enter your e-mail address"),
+      email: z.email("Enter your e-mail address").max(190, "At most 190 characters"),
       password: z.string().min(1, "Enter your password").max(200),
     })
     .safeParse({ email, password: form.password ?? "" });
@@ -131,7 +131,7 @@ export async function chooseProfile(raw: unknown): Promise<PersonOutcome> {
 
 const personSchema = z.object({
   name: z.string().trim().min(2, "Enter the name").max(120),
-  email: z.email("Enter an e-mail address"),
+  email: z.email("Enter an e-mail address").max(190, "At most 190 characters"),
   role: z.enum(["owner", "planner", "installer", "apprentice"], "Choose a role"),
   password: z.string().min(10, "At least 10 characters").max(200),
 });

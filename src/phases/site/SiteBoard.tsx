@@ -8,10 +8,15 @@ import type { SiteShown } from "./shown";
 /** How long after the last answer the page itself is asked for again: its questions depend on one another, its verdicts came with the answer. */
 const REST = 500;
 
-/** Hears what an answer changed; absent on pages that do not show it. */
-const Heard = createContext<((shown: SiteShown) => void) | undefined>(undefined);
-/** Hears what an answer changed; undefined on pages that do not show it. */
-export const useSiteHeard = () => useContext(Heard);
+interface Board {
+  /** Takes in what an answer changed. */
+  readonly hear: (shown: SiteShown) => void;
+  /** The entry up to which the page knows its job, as it was loaded last. */
+  readonly loadedSeq: number;
+}
+const BoardContext = createContext<Board | undefined>(undefined);
+/** What an answer of the survey has to do with its page; undefined on pages that do not show what it changes. */
+export const useSiteBoard = () => useContext(BoardContext);
 
 /** The survey between its Line and its findings, which change with each answer as soon as the server has taken it. */
 export function SiteBoard({
@@ -36,8 +41,9 @@ export function SiteBoard({
     },
     [router],
   );
+  const board = useMemo(() => ({ hear, loadedSeq: loaded.seq }), [hear, loaded.seq]);
   return (
-    <Heard value={hear}>
+    <BoardContext value={board}>
       <JobShell {...frame} phase="site" stations={shown.stations}>
         <div className="grid gap-10 xl:grid-cols-[1fr_300px]">
           <div>{children}</div>
@@ -51,6 +57,6 @@ export function SiteBoard({
           </div>
         </div>
       </JobShell>
-    </Heard>
+    </BoardContext>
   );
 }

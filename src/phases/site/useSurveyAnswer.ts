@@ -5,7 +5,7 @@ import type { UnitSystem } from "@/core/units";
 import { useDraft } from "@/ui/useDraft";
 import { sendUntilTaken, withId } from "../job/send";
 import type { SiteShown } from "./shown";
-import { useSiteHeard } from "./SiteBoard";
+import { useSiteBoard } from "./SiteBoard";
 
 type State =
   { readonly is: "idle" | "saving" | "saved" } | { readonly is: "queued" | "refused"; readonly say: string };
@@ -34,13 +34,20 @@ export function useSurveyAnswer(
   readOnly: boolean,
 ) {
   const router = useRouter();
-  const heard = useSiteHeard();
+  const board = useSiteBoard();
   const [draft, keep, drop] = useDraft(`${jobId}.${field}`);
   const [state, setState] = useState<State>({ is: "idle" });
   const latest = useRef("");
+  const sending = useRef<string>(undefined);
+  const queued = useRef<string>(undefined);
   // What the server took stands until the page is loaded with it.
-  const [taken, setTaken] = useState<{ readonly text: string; readonly over: string }>();
-  if (taken && taken.over !== loaded) setTaken(undefined);
+  const [taken, setTaken] = useState<{
+    readonly text: string;
+    readonly seq: number;
+    readonly over: string;
+  }>();
+  const isLoaded = taken && (board ? board.loadedSeq >= taken.seq : taken.over !== loaded);
+  if (isLoaded) setTaken(undefined);
   const saved = taken?.text ?? loaded;
   const text = draft ?? saved;
 
@@ -50,26 +57,37 @@ export function useSurveyAnswer(
     latest.current = value;
     setState({ is: "idle" });
   };
-  const save = async (value: string) => {
-    if (readOnly || value === saved || (latest.current === value && state.is === "saving")) return;
-    latest.current = value;
-    setState({ is: "saving" });
+  const send = async (value: string) => {
     const outcome = await sendUntilTaken<SiteShown>(
       jobId,
       withId({ kind: "surveyAnswered", field, text: value, profile }),
       (say) => setState({ is: "queued", say }),
-      heard ? "site" : undefined,
+      board ? "site" : undefined,
     );
-    if (outcome.ok && outcome.shown) heard?.(outcome.shown);
+    if (outcome.ok && outcome.shown) board?.hear(outcome.shown);
     else if (outcome.ok) router.refresh();
     if (latest.current !== value) return;
     if (outcome.ok) {
       setState({ is: "saved" });
-      setTaken({ text: value, over: loaded });
+      setTaken({ text: value, seq: outcome.seq, over: loaded });
       drop();
       return;
     }
     setState({ is: "refused", say: outcome.error });
+  };
+  const save = async (value: string) => {
+    if (readOnly || value === (queued.current ?? sending.current ?? saved)) return;
+    latest.current = value;
+    setState({ is: "saving" });
+    queued.current = value;
+    // Two answers on their way at once could arrive in either order: the newest waits for the one before it.
+    if (sending.current !== undefined) return;
+    while (queued.current !== undefined) {
+      sending.current = queued.current;
+      queued.current = undefined;
+      await send(sending.current);
+    }
+    sending.current = undefined;
   };
   return {
     text,

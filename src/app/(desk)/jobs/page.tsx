@@ -6,6 +6,7 @@ import { NewJob } from "@/phases/job/NewJob";
 import { company, personFor } from "@/server/actor";
 import { database } from "@/server/database";
 import { may } from "@/server/permissions";
+import { wholeUpTo } from "@/server/respond";
 import { stamp } from "@/ui/time";
 import { VerdictMark } from "@/ui/VerdictMark";
 
@@ -15,8 +16,7 @@ export const metadata = { title: "Jobs" };
 export default async function JobsPage({ searchParams }: PageProps<"/jobs">) {
   const person = await personFor("viewJobs");
   const settings = await company();
-  const asked = Number((await searchParams).page ?? 1);
-  const page = Number.isInteger(asked) && asked > 0 ? asked : 1;
+  const page = Math.max(1, wholeUpTo(1e6, (await searchParams).page, 1));
   const { rows, total } = await jobPage(database(), page);
   return (
     <main className="px-4 py-6 md:px-8">

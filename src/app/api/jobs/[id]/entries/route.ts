@@ -5,7 +5,7 @@ import { siteShown, type SiteShown } from "@/phases/site/shown";
 import { act } from "@/server/act";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
-import { bodyUpTo, foreignOrigin, forPerson, json } from "@/server/respond";
+import { bodyUpTo, foreignOrigin, forPerson, json, LATER, wholeUpTo } from "@/server/respond";
 
 const MOST = 256 * 1024;
 
@@ -13,10 +13,10 @@ const MOST = 256 * 1024;
 export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/entries">) =>
   forPerson(request, "viewJobs", async () => {
     const { id } = await params;
-    const after = Number(request.nextUrl.searchParams.get("after") ?? 0);
+    const after = wholeUpTo(2 ** 31 - 1, request.nextUrl.searchParams.get("after"), 0);
     return json({
       now: now(),
-      entries: await jobEntriesAfter(database(), id, Number.isInteger(after) && after >= 0 ? after : 0),
+      entries: await jobEntriesAfter(database(), id, after),
     });
   });
 
@@ -42,7 +42,12 @@ export async function POST(request: NextRequest, { params }: RouteContext<"/api/
   }
   const { id } = await params;
   const outcome = await act(id, raw);
-  if (!outcome.ok) return json({ ...outcome, now: now() }, statusOf[outcome.why]);
+  if (!outcome.ok)
+    return json(
+      { ...outcome, now: now() },
+      statusOf[outcome.why],
+      outcome.why === "unreachable" ? LATER : {},
+    );
   const shown = request.nextUrl.searchParams.get("show") === "site" ? await siteNow(id) : undefined;
   return json({ ...outcome, now: now(), shown });
 }
