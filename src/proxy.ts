@@ -1,7 +1,19 @@
 import { NextResponse, type NextRequest } from "next/server";
 
-/** Content security policy with a nonce for every page; no inline scripts but Next's own, which carry it. */
+/** Is the percent encoding of an address whole; half a letter in it fails wherever it is read. */
+function canBeRead(address: string): boolean {
+  try {
+    decodeURIComponent(new URL(address).pathname);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Refuses addresses that cannot be read. Content security policy with a nonce for every page; no inline scripts but Next's own, which carry it. */
 export function proxy(request: NextRequest): NextResponse {
+  if (!canBeRead(request.url)) return new NextResponse("There is nothing at this address", { status: 400 });
+  if (request.nextUrl.pathname.startsWith("/api/")) return NextResponse.next();
   const nonce = Buffer.from(crypto.randomUUID()).toString("base64");
   const dev = process.env.NODE_ENV === "development";
   const policy = [
@@ -25,4 +37,4 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-export const config = { matcher: [{ source: "/((?!api/|_next/static|_next/image|favicon.ico).*)" }] };
+export const config = { matcher: [{ source: "/((?!_next/static|_next/image|favicon.ico).*)" }] };
