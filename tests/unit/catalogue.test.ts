@@ -32,6 +32,13 @@ const read = async (content: Buffer | string) => {
 const states = (r: ReadFile) => Object.fromEntries(r.units.map((u) => [u.code || `row ${u.row}`, u.state]));
 const plain = (m: UnitModel) => JSON.parse(JSON.stringify(m)) as UnitModel;
 
+describe("the words of a unit's figures", () => {
+  it.each(families.map((f) => [f.id]))("name each figure of %s by a name of its own", (family) => {
+    const labels = fieldsOf(family).map((f) => f.label);
+    expect(labels.filter((label, i) => labels.indexOf(label) !== i)).toEqual([]);
+  });
+});
+
 describe("the catalogue", () => {
   it("holds at least sixty units over every family, each with everything the schema asks for", () => {
     expect(all.length).toBeGreaterThanOrEqual(60);

@@ -57,7 +57,8 @@ const serviceItem = z
   });
 export type UnitService = Frozen<z.infer<typeof serviceItem>>;
 
-const lines = z.array(cellText(120));
+/** Things by name; a schema for each figure, because its words belong to the schema. */
+const things = () => z.array(cellText(120));
 
 /** What every unit may state of its fitting. */
 export const fitFigures = z.strictObject({
@@ -96,9 +97,9 @@ export const fitFigures = z.strictObject({
       drainBore: quantityFigure("Drain tube, inside", "length").optional(),
     })
     .optional(),
-  box: figured(lines, { label: "In its box", kind: "list", hint: "one thing; the next" }),
-  notInBox: figured(lines, { label: "Not in its box", kind: "list" }).optional(),
-  tools: figured(lines, { label: "Tools", kind: "list" }),
+  box: figured(things(), { label: "In its box", kind: "list", hint: "one thing; the next" }),
+  notInBox: figured(things(), { label: "Not in its box", kind: "list" }).optional(),
+  tools: figured(things(), { label: "Tools", kind: "list" }),
   /** What it plugs in with, where it does. */
   plug: figured(z.string().min(3).max(80), {
     label: "Plugs in with",
@@ -128,7 +129,7 @@ export const startFigures = z.strictObject({
   /** It flushes by itself when it is powered. */
   autoFlush: numberFigure("Flushes by itself for", "min").optional(),
   /** Through the pre-filters, before the membrane sees water. */
-  rinseLitres: quantityFigure("First rinse", "volume").optional(),
+  rinseLitres: quantityFigure("First rinse, water", "volume").optional(),
   /** Through the last pre-filter, once the first ones are clear. */
-  rinseLitresNext: quantityFigure("First rinse of the last pre-filter", "volume").optional(),
+  rinseLitresNext: quantityFigure("First rinse of the last pre-filter, water", "volume").optional(),
 });

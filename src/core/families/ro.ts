@@ -57,7 +57,7 @@ const roFigures = z.strictObject({
   /** Share of the feed at which its shut-off closes without a pump; absent means 0.67. */
   shutOff: shareFigure("Shut-off closes at", "of the feed").optional(),
   /** Minutes of the first rinse to the faucet. */
-  rinseMinutes: numberFigure("First rinse", "min").optional(),
+  rinseMinutes: numberFigure("First rinse, for", "min").optional(),
   /** Tanks (or reservoirs) to discard. */
   discards: wholeNumber("Tanks to discard").optional(),
   carbonStages: wholeNumber("Carbon stages"),

@@ -1,5 +1,5 @@
 import type { UnitFit, UnitModel, UnitPort } from "../families";
-import type { Figures, Named, Written } from "../words";
+import type { Figures, Named, Text, Written } from "../words";
 import type { ComposeInput } from "./input";
 import type { RecipeFigure, RecipeStep, WordFigure } from "./recipe";
 
@@ -61,7 +61,7 @@ const wordsOf = (template: RecipeStep): string =>
   ].join(" ");
 
 /** A port as an installer reads it; the depth that its tube goes in has a place of its own. */
-function portLine(p: UnitPort, index: number): { readonly text: string; readonly of: Figures } {
+export function portLine(p: UnitPort, index: number): Text & { readonly of: Figures } {
   const place = `insert.${String.fromCharCode(97 + index)}`;
   const depth = p.insert === undefined ? "" : `, {${place}} deep`;
   const colour = p.colour ? `, ${p.colour}` : "";

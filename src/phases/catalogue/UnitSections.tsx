@@ -1,8 +1,9 @@
 import type { Route } from "next";
 import { fieldsOf } from "@/catalogue/units";
-import { connectionOf, type UnitModel } from "@/core/families";
-import type { Recipe } from "@/core/run";
+import { connectionOf, serviceOf, type UnitModel } from "@/core/families";
+import { portLine, type Recipe } from "@/core/run";
 import type { UnitSystem } from "@/core/units";
+import { sayFor, sayText } from "@/core/words";
 import type { jobsWith } from "@/data/queries/catalogue";
 import type { catalogueUnits } from "@/server/catalogue";
 import Link from "@/ui/Link";
@@ -13,6 +14,15 @@ type UnitLine = NonNullable<ReturnType<Awaited<ReturnType<typeof catalogueUnits>
 
 /** Fields that the page's heading says already, or that stand by themselves. */
 const SAID_ELSEWHERE = ["code", "name", "family", "variant", "recipes"];
+
+/** Figures of several columns, as sentences; nothing for those that are one text. */
+function rowsSaid(unit: UnitModel, path: string, profile: UnitSystem): readonly string[] | undefined {
+  const say = sayFor(profile);
+  if (path === "fit.ports") return unit.fit?.ports.map((p, i) => sayText(portLine(p, i), say));
+  if (path === "fit.service")
+    return unit.fit && serviceOf(unit).map(({ what, when }) => `${what}: ${sayText(when, say)}`);
+  return undefined;
+}
 
 /** Every figure that a unit's family has, as it was stated; where it connects is known of each. */
 export function Figures({ unit, profile }: { unit: UnitModel; profile: UnitSystem }) {
@@ -25,6 +35,7 @@ export function Figures({ unit, profile }: { unit: UnitModel; profile: UnitSyste
           .filter((f) => !SAID_ELSEWHERE.includes(f.path))
           .map((f) => {
             const text = figureText(shown, f, profile);
+            const rows = rowsSaid(shown, f.path, profile);
             return (
               <div key={f.path} className="contents">
                 <dt className="border-t border-hair py-1.5 pr-4 text-soft">{f.label}</dt>
@@ -35,7 +46,7 @@ export function Figures({ unit, profile }: { unit: UnitModel; profile: UnitSyste
                     <span className="text-soft">not stated</span>
                   ) : (
                     <>
-                      {text}
+                      {rows ? rows.map((row) => <p key={row}>{row}</p>) : text}
                       {f.kind === "number" && f.suffix ? ` ${f.suffix}` : ""}
                     </>
                   )}
