@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { hash, verify } from "@node-rs/argon2";
 import { betterAuth } from "better-auth";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
@@ -6,11 +7,22 @@ import { account, session, user, verification } from "@/data/schema";
 import { database } from "./database";
 import { env } from "./env";
 
+const kept = globalThis as typeof globalThis & {
+  brantAuth?: ReturnType<typeof build>;
+  brantNobody?: string;
+};
+
 /** argon2id with the library's memory and time costs. */
 export const hashPassword = (password: string): Promise<string> => hash(password, { algorithm: 2 });
 /** Does a password fit its stored hash; false for a hash that cannot be read. */
 export const passwordMatches = (stored: string, password: string): Promise<boolean> =>
   verify(stored, password).catch(() => false);
+
+/** Takes the time that checking a password takes, so that nobody learns from it which accounts there are. */
+export async function pretendToCheck(password: string): Promise<void> {
+  kept.brantNobody ??= await hashPassword(randomUUID());
+  await passwordMatches(kept.brantNobody, password);
+}
 
 const build = () =>
   betterAuth({
@@ -56,6 +68,5 @@ const build = () =>
     plugins: [nextCookies()],
   });
 
-const kept = globalThis as typeof globalThis & { brantAuth?: ReturnType<typeof build> };
 /** Sign-in and sessions. Built at first use, because building the pages has no database. */
 export const auth = (): ReturnType<typeof build> => (kept.brantAuth ??= build());

@@ -10,6 +10,8 @@ export const env = {
   secret: () => needed("BRANT_SECRET"),
   /** Address people open, without a slash at its end. */
   origin: () => process.env.BRANT_ORIGIN ?? "http://127.0.0.1:4310",
+  /** Does a proxy of one's own stand before Brant, which says where requests come from. */
+  isBehindProxy: () => process.env.BRANT_BEHIND_PROXY === "yes",
   /** A folder for photos and signatures; without it they are kept in the database. */
   filesFolder: () => process.env.BRANT_FILES,
 };

@@ -1,37 +1,9 @@
-import { and, count, eq, gt, lt, sql } from "drizzle-orm";
-import { ulid } from "ulid";
-import { session, signInFailure, user } from "@/data/schema";
+import { and, eq, lt, sql } from "drizzle-orm";
+import { session, user } from "@/data/schema";
 import { passwordMatches } from "./auth";
-import { now } from "./clock";
 import { database } from "./database";
 
-const WINDOW = 15 * 60_000;
-const ALLOWED = 6;
 const PIN_TRIES = 5;
-
-/** Minutes to wait before this subject may try again; 0 when it may. Kept in the database, so that every instance counts alike. */
-export async function waitBeforeSignIn(subjects: readonly string[]): Promise<number> {
-  const since = new Date(now() - WINDOW);
-  for (const subject of subjects) {
-    const [row] = await database()
-      .select({ n: count() })
-      .from(signInFailure)
-      .where(and(eq(signInFailure.subject, subject), gt(signInFailure.at, since)));
-    if ((row?.n ?? 0) >= ALLOWED * (subject.startsWith("net:") ? 10 : 1)) return WINDOW / 60_000;
-  }
-  return 0;
-}
-
-/** Notes a failed attempt, and forgets those too old to count. */
-export async function noteFailure(subjects: readonly string[]): Promise<void> {
-  const at = new Date(now());
-  await database()
-    .insert(signInFailure)
-    .values(subjects.map((subject) => ({ id: ulid(), subject: subject.slice(0, 190), at })));
-  await database()
-    .delete(signInFailure)
-    .where(lt(signInFailure.at, new Date(now() - 8 * WINDOW)));
-}
 
 /** Locks a session until its PIN is given. One that is locked already keeps the tries it has used. */
 export async function lockSession(id: string): Promise<void> {

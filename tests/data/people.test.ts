@@ -24,10 +24,12 @@ import {
   setProfile,
 } from "@/data/queries/people";
 import { findAnything, jobNames, jobPage, PAGE } from "@/data/queries/today";
-import { account, session, signInFailure, user } from "@/data/schema";
+import { account, session, signInGate, user } from "@/data/schema";
 import { hashPassword, passwordMatches } from "@/server/auth";
 import { cleanPhoto, cleanSignature, fileStore, inFolder, keepFile } from "@/server/files";
-import { lockSession, noteFailure, unlockSession, waitBeforeSignIn } from "@/server/signIn";
+import { deviceIn, newDevice } from "@/server/device";
+import { openGates, passGates, waitAfter, type Subject } from "@/server/gates";
+import { lockSession, unlockSession } from "@/server/signIn";
 import { loadJob } from "@/data/queries/jobs";
 import { open, send } from "./setting";
 
@@ -186,16 +188,51 @@ describe("passwords and PINs", () => {
     expect(await unlockSession(id, two.id, "4721")).toBe("ended");
   });
 
-  it("make a guesser wait after six tries at one address, counted for every instance in the database", async () => {
-    const subject = `who:${ulid()}`;
-    for (let i = 0; i < 6; i += 1) {
-      expect(await waitBeforeSignIn([subject])).toBe(0);
-      await noteFailure([subject]);
-    }
-    expect(await waitBeforeSignIn([subject])).toBe(15);
-    expect(await waitBeforeSignIn([`who:${ulid()}`])).toBe(0);
-    await db.delete(signInFailure).where(eq(signInFailure.subject, subject));
-    expect(await waitBeforeSignIn([subject])).toBe(0);
+  const guesser = (): Subject => ({ sort: "who", name: `${ulid()}@saltmarsh.example` });
+
+  it("make a guesser wait longer with each try after the fifth, in the database for every instance", async () => {
+    const who = guesser();
+    for (let i = 0; i < 5; i += 1) expect(await passGates([who])).toBe(0);
+    expect(await passGates([who])).toBe(2);
+    const later = async (tries: number) => {
+      await db
+        .update(signInGate)
+        .set({ tries, nextAt: new Date(Date.now() - 1) })
+        .where(eq(signInGate.subject, `who:${who.name}`));
+      expect(await passGates([who])).toBe(0);
+      return passGates([who]);
+    };
+    expect([await later(6), await later(9), await later(50)]).toEqual([8, 60, 60]);
+    expect(await passGates([guesser()])).toBe(0);
+    await openGates([who]);
+    expect(await passGates([who])).toBe(0);
+  });
+
+  it("count a try before it is judged: of twenty at once five are", async () => {
+    const who = guesser();
+    const waits = await Promise.all(Array.from({ length: 20 }, () => passGates([who])));
+    expect(waits.filter((s) => s === 0)).toHaveLength(5);
+  });
+
+  it("that come too early count for nobody, whatever other gate they would have passed", async () => {
+    const [who, net] = [guesser(), { sort: "net", name: ulid() } as const];
+    for (let i = 0; i < 5; i += 1) await passGates([who]);
+    for (let i = 0; i < 30; i += 1) expect(await passGates([net, who])).toBeGreaterThan(0);
+    const [row] = await db
+      .select()
+      .from(signInGate)
+      .where(eq(signInGate.subject, `net:${net.name}`));
+    expect(row).toBeUndefined();
+    expect(waitAfter(39, "net")).toBe(0);
+    expect(waitAfter(1000, "net")).toBe(900);
+  });
+
+  it("from a browser that has signed in before are its own: a cookie of another account, or a made-up one, is none", () => {
+    const cookie = newDevice("one@saltmarsh.example");
+    expect(deviceIn(cookie, "one@saltmarsh.example")).toBe(cookie.split(".")[0]);
+    expect(deviceIn(cookie, "two@saltmarsh.example")).toBeUndefined();
+    for (const made of [undefined, "", ".", `${ulid()}.${cookie.split(".")[1]}`, `${cookie}x`, ulid()])
+      expect(deviceIn(made, "one@saltmarsh.example")).toBeUndefined();
   });
 });
 

@@ -69,13 +69,14 @@ export const verification = mysqlTable(
   (t) => [index("verification_identifier").on(t.identifier)],
 );
 
-/** Failed sign-ins, counted per address and per network address, so that guessing is slow on every instance. */
-export const signInFailure = mysqlTable(
-  "sign_in_failure",
+/** Tries to sign in as somebody, from a browser or from an address: how many there were, and when the next is judged. One count for every instance. */
+export const signInGate = mysqlTable(
+  "sign_in_gate",
   {
-    id: varchar("id", { length: 36 }).primaryKey(),
-    subject: varchar("subject", { length: 190 }).notNull(),
-    at: moment("at").notNull(),
+    subject: varchar("subject", { length: 200 }).primaryKey(),
+    tries: int("tries").notNull(),
+    lastAt: moment("last_at").notNull(),
+    nextAt: moment("next_at").notNull(),
   },
-  (t) => [index("sign_in_failure_subject").on(t.subject, t.at)],
+  (t) => [index("sign_in_gate_last").on(t.lastAt)],
 );

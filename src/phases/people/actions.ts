@@ -6,6 +6,7 @@ import { ulid } from "ulid";
 import { z } from "zod";
 import { defaultSchools } from "@/catalogue/schools";
 import { companySchema } from "@/core/site";
+import { counted } from "@/core/words";
 import { tapPractice } from "@/core/water";
 import {
   addPerson,
@@ -17,11 +18,14 @@ import {
   setPin,
   setProfile,
 } from "@/data/queries/people";
-import { auth, hashPassword } from "@/server/auth";
+import { auth, hashPassword, pretendToCheck } from "@/server/auth";
 import { currentPerson, isDenial, personOrDenial } from "@/server/actor";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
-import { lockSession, noteFailure, unlockSession, waitBeforeSignIn } from "@/server/signIn";
+import { knownDevice, rememberDevice } from "@/server/device";
+import { env } from "@/server/env";
+import { openGates, passGates, type Subject } from "@/server/gates";
+import { lockSession, unlockSession } from "@/server/signIn";
 
 /** How a form of people went; `go`: the page that it leads to. */
 export type PersonOutcome =
@@ -44,7 +48,17 @@ function fieldErrors(error: z.ZodError): Readonly<Record<string, string>> {
   return fields;
 }
 
-/** Signs in by e-mail and password; after six wrong tries in a quarter of an hour it waits. */
+/** Whose tries a try to sign in is one of. */
+async function triedBy(email: string, forwarded: string | null): Promise<readonly Subject[]> {
+  const device = await knownDevice(email);
+  const from = env.isBehindProxy() ? forwarded?.split(",").at(-1)?.trim() : undefined;
+  return [
+    device ? { sort: "device", name: device } : { sort: "who", name: email },
+    ...(from ? [{ sort: "net", name: from } as const] : []),
+  ];
+}
+
+/** Signs in by e-mail and password; after five tries each waits longer than the one before. */
 export async function signIn(raw: unknown): Promise<PersonOutcome> {
   const form = typedOf(raw);
   const email = (form.email ?? "").trim().toLowerCase();
@@ -56,20 +70,21 @@ export async function signIn(raw: unknown): Promise<PersonOutcome> {
     .safeParse({ email, password: form.password ?? "" });
   if (!parsed.success) return refuseFields(fieldErrors(parsed.error));
   const request = await headers();
-  const subjects = [
-    `who:${email}`,
-    `net:${request.get("x-forwarded-for")?.split(",")[0]?.trim() ?? "local"}`,
-  ];
-  const wait = await waitBeforeSignIn(subjects);
-  if (wait > 0) return refuse(`Too many tries. Wait ${wait} minutes, then try again`);
+  const subjects = await triedBy(email, request.get("x-forwarded-for"));
+  const wait = await passGates(subjects);
+  if (wait > 0) return refuse(`Too many tries. Wait ${counted(wait, "second")}, then try again`);
   const person = await personByEmail(database(), email);
   try {
-    if (!person?.active) throw new Error("no such account");
+    if (!person?.active) {
+      await pretendToCheck(parsed.data.password);
+      throw new Error("no such account");
+    }
     await auth().api.signInEmail({ body: parsed.data, headers: request });
   } catch {
-    await noteFailure(subjects);
     return refuse("E-mail and password do not match");
   }
+  await openGates(subjects);
+  await rememberDevice(email);
   const next = form.next ?? "";
   return { ok: true, go: /^\/(?!\/)[\w\-/?=&]*$/.test(next) ? next || "/" : "/" };
 }
