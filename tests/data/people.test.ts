@@ -18,8 +18,10 @@ import {
   endSessions,
   hasPin,
   openHouse,
+  passwordHashOf,
   personByEmail,
   personOfSession,
+  setOwnPassword,
   setPin,
   setProfile,
 } from "@/data/queries/people";
@@ -179,6 +181,16 @@ describe("passwords and PINs", () => {
     expect(guesses.filter((g) => g === "wrong").length).toBeLessThan(5);
     expect(await sessionsOf(p.id)).toEqual([]);
     expect(await unlockSession(other, p.id, "4721")).toBe("ended");
+  });
+
+  it("that are passwords are changed by their owner, whose other sessions end", async () => {
+    const p = await person();
+    const [kept, other] = [await sessionOf(p.id), await sessionOf(p.id)];
+    await setOwnPassword(db, p.id, { passwordHash: "another hash", keep: kept }, at);
+    expect(await passwordHashOf(db, p.id)).toBe("another hash");
+    expect(await sessionsOf(p.id)).toEqual([kept]);
+    expect(other).not.toBe(kept);
+    expect(await passwordHashOf(db, ulid())).toBeUndefined();
   });
 
   it("do not open the session of someone else", async () => {

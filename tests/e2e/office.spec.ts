@@ -1,5 +1,33 @@
-import { expect, test } from "@playwright/test";
-import { desk, openJob, signedIn, signIn } from "./hands";
+import { expect, test, type Page } from "@playwright/test";
+import { desk, openJob, password, signedIn, signIn } from "./hands";
+
+/** Somebody sets a PIN and a new password, both only by the password of now. */
+async function ownSecrets(page: Page): Promise<void> {
+  await page.goto("/me");
+  const pin = page.locator("form").filter({ hasText: "Field PIN" });
+  const set = async (digits: string, by: string) => {
+    await pin.getByLabel("Field PIN").fill(digits);
+    await pin.getByLabel("Password").fill(by);
+    await pin.getByRole("button", { name: /PIN$/ }).click();
+  };
+  await set("1234", password);
+  await expect(pin).toContainText("no digits in a row");
+  await set("9042", "not-this-one-7");
+  await expect(pin).toContainText("That is not your password");
+  await set("9042", password);
+  await expect(pin).toContainText("PIN set");
+
+  const change = page.locator("form").filter({ hasText: "New password" });
+  await change.getByLabel("Password now").fill(password);
+  await change.getByLabel("New password").fill("Password123!");
+  await change.getByRole("button", { name: "Change password" }).click();
+  await expect(change).toContainText("Guessers try this one first");
+  await change.getByLabel("New password").fill("odd-heron-lantern");
+  await change.getByRole("button", { name: "Change password" }).click();
+  await expect(change).toContainText("Password changed");
+  await page.goto("/me");
+  await expect(page.getByRole("button", { name: "Change password" })).toBeVisible();
+}
 
 test("the owner adds a person, changes the role, and closes the account", async ({ browser }) => {
   const { page, context } = await signedIn(browser, "office");
@@ -31,6 +59,8 @@ test("the owner adds a person, changes the role, and closes the account", async 
   await expect(row).toContainText("Saved");
   await phone.goto("/company");
   await expect(phone.getByRole("heading", { level: 1 })).toHaveText("Company");
+
+  await ownSecrets(phone);
 
   await row.getByLabel("may sign in").uncheck();
   await Promise.all([

@@ -1,4 +1,4 @@
-import { and, asc, count, eq, gt, sql } from "drizzle-orm";
+import { and, asc, count, eq, gt, ne, sql } from "drizzle-orm";
 import type { Company } from "../../core/site";
 import type { Database, Transaction } from "../database";
 import { account, session, user } from "../schema";
@@ -94,6 +94,9 @@ export interface NewPerson {
   readonly pinHash?: string;
 }
 
+/** The row of a person's own password. */
+const credentialOf = (id: string) => and(eq(account.userId, id), eq(account.providerId, "credential"));
+
 /** Adds a person with a password in one transaction. */
 export async function addPerson(db: Database | Transaction, p: NewPerson, at: Date): Promise<void> {
   await db.transaction(async (tx) => {
@@ -130,10 +133,7 @@ export async function changePerson(
   await db.transaction(async (tx) => {
     await tx.update(user).set({ role: to.role, active: to.active, updatedAt: at }).where(eq(user.id, id));
     if (to.passwordHash)
-      await tx
-        .update(account)
-        .set({ password: to.passwordHash, updatedAt: at })
-        .where(and(eq(account.userId, id), eq(account.providerId, "credential")));
+      await tx.update(account).set({ password: to.passwordHash, updatedAt: at }).where(credentialOf(id));
     if (!to.active || to.passwordHash) await tx.delete(session).where(eq(session.userId, id));
   });
 }
@@ -148,6 +148,23 @@ export async function openHouse(db: Database, settings: Company, owner: NewPerso
 /** Sets a person's PIN, already hashed. */
 export async function setPin(db: Database, id: string, pinHash: string): Promise<void> {
   await db.update(user).set({ pinHash }).where(eq(user.id, id));
+}
+/** The hash of a person's password; undefined for one who has none. */
+export async function passwordHashOf(db: Database, id: string): Promise<string | undefined> {
+  const [row] = await db.select({ hash: account.password }).from(account).where(credentialOf(id)).limit(1);
+  return row?.hash ?? undefined;
+}
+/** Sets a person's password and ends every session but the one that is kept, in one transaction. */
+export async function setOwnPassword(
+  db: Database,
+  id: string,
+  to: { readonly passwordHash: string; readonly keep: string },
+  at: Date,
+): Promise<void> {
+  await db.transaction(async (tx) => {
+    await tx.update(account).set({ password: to.passwordHash, updatedAt: at }).where(credentialOf(id));
+    await tx.delete(session).where(and(eq(session.userId, id), ne(session.id, to.keep)));
+  });
 }
 /** Sets a person's own unit system; null takes the company's. */
 export async function setProfile(

@@ -14,17 +14,20 @@ import {
   endSessions,
   hasPeople,
   openHouse,
+  passwordHashOf,
   personByEmail,
+  setOwnPassword,
   setPin,
   setProfile,
 } from "@/data/queries/people";
-import { auth, hashPassword, pretendToCheck } from "@/server/auth";
-import { currentPerson, isDenial, personOrDenial } from "@/server/actor";
+import { auth, hashPassword, passwordMatches, pretendToCheck } from "@/server/auth";
+import { currentPerson, isDenial, personOrDenial, type Person } from "@/server/actor";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { knownDevice, rememberDevice } from "@/server/device";
 import { env } from "@/server/env";
 import { openGates, passGates, type Subject } from "@/server/gates";
+import { passwordFault, pinFault } from "@/server/passwords";
 import { lockSession, unlockSession } from "@/server/signIn";
 
 /** How a form of people went; `go`: the page that it leads to. */
@@ -121,14 +124,48 @@ export async function unlock(raw: unknown): Promise<PersonOutcome> {
   return { ok: true, go: result === "open" ? "/" : "/sign-in" };
 }
 
+/** Asks for the password of somebody who is signed in, before what only its owner may change; tries are counted as at signing in. */
+async function notOwnPassword(person: Person, password: string): Promise<PersonOutcome | undefined> {
+  if (password === "") return refuseFields({ password: "Enter your password: only you may change this" });
+  const subjects = [{ sort: "who", name: person.email }] as const;
+  const wait = await passGates(subjects);
+  if (wait > 0) return refuse(`Too many tries. Wait ${counted(wait, "second")}, then try again`);
+  const stored = await passwordHashOf(database(), person.id);
+  if (!stored || !(await passwordMatches(stored, password)))
+    return refuseFields({ password: "That is not your password" });
+  await openGates(subjects);
+  return undefined;
+}
+
+/** Changes one's own password; every other session of the person ends. */
+export async function changePassword(raw: unknown): Promise<PersonOutcome> {
+  const form = typedOf(raw);
+  const person = await personOrDenial("manageSelf");
+  if (isDenial(person)) return refuse(person.error);
+  const fresh = form.fresh ?? "";
+  const fault = passwordFault(fresh, [person.name, person.email]);
+  if (fault) return refuseFields({ fresh: fault });
+  const wrong = await notOwnPassword(person, form.password ?? "");
+  if (wrong) return wrong;
+  await setOwnPassword(
+    database(),
+    person.id,
+    { passwordHash: await hashPassword(fresh), keep: person.sessionId },
+    new Date(now()),
+  );
+  return { ok: true, said: "Password changed; you are signed out everywhere else" };
+}
+
 /** Sets the short PIN that opens a locked phone. */
 export async function choosePin(raw: unknown): Promise<PersonOutcome> {
   const form = typedOf(raw);
   const person = await personOrDenial("manageSelf");
   if (isDenial(person)) return refuse(person.error);
   const pin = form.pin ?? "";
-  if (!/^\d{4,6}$/.test(pin)) return refuseFields({ pin: "Four to six digits" });
-  if (/^(\d)\1+$/.test(pin)) return refuseFields({ pin: "Not the same digit throughout" });
+  const fault = pinFault(pin);
+  if (fault) return refuseFields({ pin: fault });
+  const wrong = await notOwnPassword(person, form.password ?? "");
+  if (wrong) return wrong;
   await setPin(database(), person.id, await hashPassword(pin));
   return { ok: true, said: "PIN set" };
 }
@@ -144,12 +181,17 @@ export async function chooseProfile(raw: unknown): Promise<PersonOutcome> {
   return { ok: true, said: "Units changed" };
 }
 
-const personSchema = z.object({
-  name: z.string().trim().min(2, "Enter the name").max(120),
-  email: z.email("Enter an e-mail address").max(190, "At most 190 characters"),
-  role: z.enum(["owner", "planner", "installer", "apprentice"], "Choose a role"),
-  password: z.string().min(10, "At least 10 characters").max(200),
-});
+const personSchema = z
+  .object({
+    name: z.string().trim().min(2, "Enter the name").max(120),
+    email: z.email("Enter an e-mail address").max(190, "At most 190 characters"),
+    role: z.enum(["owner", "planner", "installer", "apprentice"], "Choose a role"),
+    password: z.string(),
+  })
+  .superRefine((typed, ctx) => {
+    const message = passwordFault(typed.password, [typed.name, typed.email]);
+    if (message) ctx.addIssue({ code: "custom", path: ["password"], message });
+  });
 
 /** Adds a person; the owner only. */
 export async function invite(raw: unknown): Promise<PersonOutcome> {
@@ -190,7 +232,8 @@ export async function change(raw: unknown): Promise<PersonOutcome> {
   if (parsed.data.id === person.id && (!parsed.data.active || parsed.data.role !== "owner"))
     return refuse("You cannot close your own account or give up its role: another owner can");
   const password = form.password ?? "";
-  if (password !== "" && password.length < 10) return refuseFields({ password: "At least 10 characters" });
+  const fault = password === "" ? undefined : passwordFault(password, []);
+  if (fault) return refuseFields({ password: fault });
   const { id, ...to } = parsed.data;
   await changePerson(
     database(),

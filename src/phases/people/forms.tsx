@@ -4,6 +4,7 @@ import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type Typed } from "@/ui/useForm";
 import {
   change,
+  changePassword,
   choosePin,
   chooseProfile,
   invite,
@@ -111,9 +112,45 @@ export function PinForm({ has }: { has: boolean }) {
         inputMode="numeric"
         autoComplete="off"
       />
+      <FormField
+        form={form}
+        label="Password"
+        hint="only you may change this"
+        name="password"
+        type="password"
+        autoComplete="current-password"
+      />
       <FormNote form={form} />
       <button className="button quiet justify-self-start" disabled={form.busy}>
         {has ? "Change PIN" : "Set PIN"}
+      </button>
+    </FormFrame>
+  );
+}
+
+/** Changes one's own password. */
+export function PasswordForm() {
+  const form = useForm({ send: changePassword });
+  return (
+    <FormFrame form={form} className="grid max-w-sm gap-3">
+      <FormField
+        form={form}
+        label="Password now"
+        name="password"
+        type="password"
+        autoComplete="current-password"
+      />
+      <FormField
+        form={form}
+        label="New password"
+        hint="at least 10 characters"
+        name="fresh"
+        type="password"
+        autoComplete="new-password"
+      />
+      <FormNote form={form} />
+      <button className="button quiet justify-self-start" disabled={form.busy}>
+        Change password
       </button>
     </FormFrame>
   );

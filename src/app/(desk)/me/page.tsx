@@ -1,6 +1,6 @@
 import { hasPin } from "@/data/queries/people";
 import { lock, signOut, signOutEverywhere } from "@/phases/people/actions";
-import { PinForm, ProfileForm } from "@/phases/people/forms";
+import { PasswordForm, PinForm, ProfileForm } from "@/phases/people/forms";
 import { company, personFor } from "@/server/actor";
 import { database } from "@/server/database";
 
@@ -35,6 +35,10 @@ export default async function MePage() {
             <button className="button quiet">Lock this phone now</button>
           </form>
         ) : null}
+      </section>
+      <section className="grid gap-3">
+        <h2>Password</h2>
+        <PasswordForm />
       </section>
       <section className="flex flex-wrap gap-3">
         <form action={signOut}>
