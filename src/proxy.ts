@@ -37,4 +37,7 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-export const config = { matcher: [{ source: "/((?!_next/static|_next/image|favicon.ico).*)" }] };
+// A body that passes here is cut at 10 MB: of the addresses that take files only those go through that could be unreadable.
+export const config = {
+  matcher: ["/((?!api/|_next/static|_next/image|favicon.ico).*)", "/api/:path(.*%.*)"],
+};

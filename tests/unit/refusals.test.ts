@@ -67,6 +67,17 @@ const refusals: readonly (readonly [string, () => Desk, (d: Desk) => Wish, RegEx
     /not in the catalogue/,
   ],
   [
+    "more units than a rig holds",
+    opened,
+    (d) => ({
+      kind: "designChanged",
+      units: ["a", "b", "c", "d"].map((key) => u({ key, parallel: key === "d" ? 3 : 6 })),
+      what: "?",
+      seen: d.job.designSeq,
+    }),
+    /21 units, .* at most 20/,
+  ],
+  [
     "two units under one key",
     surveyed,
     (d) => ({ kind: "designChanged", units: [u(), u()], what: "?", seen: d.job.designSeq }),

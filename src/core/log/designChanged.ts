@@ -1,7 +1,7 @@
 import type { DesignUnit } from "../families/unit";
 import { modelKey } from "../families/modelKey";
 import { circleIn } from "../families/circle";
-import { designUnits, line, whole, type Of } from "./fields";
+import { designUnits, line, MOST_UNITS, whole, type Of } from "./fields";
 import { CHANGED_MEANWHILE } from "./design";
 import { accept, logKind, office, refuse } from "./kind";
 
@@ -33,6 +33,9 @@ export const designChanged = logKind({
   decide: (job, { units, what, seen }, { office }) => {
     if (seen !== job.designSeq) return refuse(CHANGED_MEANWHILE);
     if (new Set(units.map((u) => u.key)).size !== units.length) return refuse("Two units carry the same key");
+    const inAll = units.reduce((sum, u) => sum + u.parallel, 0);
+    if (inAll > MOST_UNITS)
+      return refuse(`${inAll} units, those side by side counted one by one: at most ${MOST_UNITS}`);
     const { models } = office().knowledge;
     const strange = units.find((u) => !models.has(modelKey(u)));
     if (strange) return refuse(`${strange.model} is not in the catalogue`);
