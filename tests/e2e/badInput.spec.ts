@@ -90,6 +90,11 @@ test("hostile bundles are refused in words and leave nothing behind", async ({ b
     error: expect.stringContaining("too deeply") as unknown,
   });
   expect(await send(Buffer.alloc(50 * 1024 * 1024, " "))).toMatchObject({ status: 413 });
+  // A large file arrives whole: cut anywhere it would be no JSON.
+  expect(await send(`{${" ".repeat(12 * 1024 * 1024)}}`)).toMatchObject({
+    status: 422,
+    error: expect.stringContaining("not a bundle") as unknown,
+  });
   const counted = (html: string) => /Jobs[^]{0,80}?(\d+)<\/span>/.exec(html)?.[1];
   expect(counted(before)).toBeDefined();
   expect(counted(await (await page.request.get("/jobs")).text())).toBe(counted(before));
