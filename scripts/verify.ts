@@ -1,32 +1,39 @@
-// Checks every chain in the database, or one bundle file, and says which entry was changed.
+// Checks everything that is kept (chains, the jobs' rows, files), or one bundle file, and says what was changed or is missing.
 import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { verifyChain } from "../src/core/record/chain";
-import { databaseOn, poolFor } from "../src/data/database";
-import { chainRows, jobIds } from "../src/data/queries/jobs";
+import { databaseOn, poolFor, type Database } from "../src/data/database";
+import { allSheets } from "../src/data/queries/catalogue";
+import { allFiles } from "../src/data/queries/files";
+import { chainRows, jobHeads, jobIds } from "../src/data/queries/jobs";
+import { fileStore, sheetName } from "../src/server/files";
 import { addresses } from "./addresses";
 
 const sha256 = (text: string | Uint8Array) => createHash("sha256").update(text).digest("hex");
-const file = process.argv[2];
 let faults = 0;
 const say = (what: string) => {
   faults += 1;
   console.error(`✗ ${what}`);
 };
 
-if (file) {
-  let bundle: {
-    job?: string;
-    head?: string;
-    entries?: unknown[];
-    files?: { id: string; sha256: string; base64: string }[];
-  };
+interface BundleFile {
+  readonly job?: string;
+  readonly head?: string;
+  readonly entries?: unknown[];
+  readonly files?: readonly { readonly id: string; readonly sha256: string; readonly base64: string }[];
+}
+
+function readBundle(path: string): BundleFile {
   try {
-    bundle = JSON.parse(readFileSync(file, "utf8")) as typeof bundle;
+    return JSON.parse(readFileSync(path, "utf8")) as BundleFile;
   } catch (error) {
-    console.error(`✗ ${file} cannot be read: ${(error as Error).message}`);
+    console.error(`✗ ${path} cannot be read: ${(error as Error).message}`);
     process.exit(2);
   }
+}
+
+function verifyBundle(path: string): void {
+  const bundle = readBundle(path);
   const entries = Array.isArray(bundle.entries) ? bundle.entries : [];
   if (entries.length === 0) say("the bundle holds no entries");
   for (const f of verifyChain(entries, sha256, bundle.job)) say(`entry ${f.seq} ${f.what}`);
@@ -35,30 +42,91 @@ if (file) {
     say("the head is not the last entry's hash: entries are missing at the end");
   for (const f of bundle.files ?? [])
     if (sha256(Buffer.from(f.base64, "base64")) !== f.sha256) say(`file ${f.id} was changed`);
-  if (faults === 0) console.log(`✓ ${file}: ${entries.length} entries hold, head ${bundle.head}`);
-} else {
-  const pool = poolFor(addresses().url, 2);
+  if (faults === 0) console.log(`✓ ${path}: ${entries.length} entries hold, head ${bundle.head}`);
+}
+
+interface Kept {
+  readonly id: string;
+  readonly kind: string;
+  readonly hash: string;
+  readonly data: { readonly file?: string; readonly sha256?: string };
+}
+
+const parsed = (text: string): Kept | undefined => {
+  try {
+    return JSON.parse(text) as Kept;
+  } catch {
+    return undefined;
+  }
+};
+
+/** What a log and the row of its job say of its end. */
+interface End {
+  readonly seq: number;
+  readonly head: string;
+}
+
+/** Checks one job's log; returns where it ends, and the files that its entries name with their hashes. */
+async function verifyJob(db: Database, id: string) {
+  const rows = await chainRows(db, id);
+  const entries = rows.map((r) => parsed(r.entry));
+  for (const f of verifyChain(entries, sha256, id)) say(`job ${id}: entry ${f.seq} ${f.what}`);
+  rows.forEach((r, i) => {
+    const e = entries[i];
+    if (e && (e.id !== r.id || e.kind !== r.kind || e.hash !== r.hash))
+      say(`job ${id}: entry ${r.seq} differs from the columns beside it`);
+  });
+  const end: End = { seq: rows.at(-1)?.seq ?? 0, head: rows.at(-1)?.hash ?? "" };
+  const named = entries.flatMap((e) =>
+    e && (e.kind === "photoAdded" || e.kind === "signed") ? [[e.data.file!, e.data.sha256!] as const] : [],
+  );
+  return { count: rows.length, end, named };
+}
+
+/** The row of a job remembers where its log ended: what was cut off there leaves no other trace in the chain. */
+function compareEnds(id: string, log: End | undefined, row: End | undefined): void {
+  if (!row) say(`job ${id}: its row is missing, its log is there`);
+  else if (!log) say(`job ${id}: its log is missing, its row knows of ${row.seq} entries`);
+  else if (log.seq < row.seq) say(`job ${id}: entries ${log.seq + 1} to ${row.seq} are missing at its end`);
+  else if (log.seq !== row.seq || log.head !== row.head)
+    say(`job ${id}: its row speaks of another log: entry ${row.seq}, head ${row.head}`);
+}
+
+/** Is what is kept of a file what its row says. */
+async function verifyContent(name: string, what: string, hash: string): Promise<void> {
+  const content = await fileStore().get(name);
+  if (!content) say(`${what} is missing`);
+  else if (sha256(content) !== hash) say(`${what} was changed`);
+}
+
+async function verifyHouse(): Promise<void> {
+  const url = addresses().url;
+  process.env.DATABASE_URL = url;
+  const pool = poolFor(url, 2);
   const db = databaseOn(pool);
-  const ids = await jobIds(db);
+  const rows = new Map((await jobHeads(db)).map((r) => [r.id, r]));
+  const ids = new Set([...(await jobIds(db)), ...rows.keys()]);
+  const files = new Map((await allFiles(db)).map((f) => [f.id, f]));
   let entries = 0;
   for (const id of ids) {
-    const rows = await chainRows(db, id);
-    entries += rows.length;
-    const parsed = rows.map((r): unknown => {
-      try {
-        return JSON.parse(r.entry);
-      } catch {
-        return undefined;
-      }
-    });
-    for (const f of verifyChain(parsed, sha256, id)) say(`job ${id}: entry ${f.seq} ${f.what}`);
-    rows.forEach((r, i) => {
-      const e = parsed[i] as { id?: string; kind?: string; hash?: string } | undefined;
-      if (e && (e.id !== r.id || e.kind !== r.kind || e.hash !== r.hash))
-        say(`job ${id}: entry ${r.seq} differs from the columns beside it`);
-    });
+    const { count, end, named } = await verifyJob(db, id);
+    entries += count;
+    compareEnds(id, count > 0 ? end : undefined, rows.get(id));
+    for (const [file, hash] of named) {
+      const kept = files.get(file);
+      if (!kept) say(`job ${id}: the file ${file} that an entry names is missing`);
+      else if (kept.sha256 !== hash || kept.jobId !== id)
+        say(`job ${id}: the file ${file} is not the one that its entry names`);
+    }
   }
-  if (faults === 0) console.log(`✓ ${ids.length} jobs, ${entries} entries: every chain holds`);
+  for (const f of files.values()) await verifyContent(f.id, `job ${f.jobId}: file ${f.id}`, f.sha256);
+  for (const s of await allSheets(db)) await verifyContent(sheetName(s.id), `data sheet ${s.id}`, s.sha256);
+  if (faults === 0)
+    console.log(`✓ ${ids.size} jobs, ${entries} entries, ${files.size} files: every chain holds`);
   pool.end();
 }
+
+const path = process.argv[2];
+if (path) verifyBundle(path);
+else await verifyHouse();
 process.exit(faults === 0 ? 0 : 1);

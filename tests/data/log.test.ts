@@ -8,10 +8,10 @@ import { ulid } from "ulid";
 import { afterAll, describe, expect, it, vi } from "vitest";
 import { verifyChain } from "@/core/record";
 import { atOnce, errno, MOVED, mustHaveChanged } from "@/data/database";
-import { addFileRow } from "@/data/queries/files";
 import { appendEntry, importEntries, jobEntries, loadJob } from "@/data/queries/jobs";
 import { findAnything, jobPage, todayOf } from "@/data/queries/today";
 import { job, jobLog } from "@/data/schema";
+import { keepFile } from "@/server/files";
 import { asOwner, imke, knowledge, needed, open, send } from "./setting";
 
 const sha256 = (text: string) => createHash("sha256").update(text).digest("hex");
@@ -70,17 +70,16 @@ describe("the log in the database", () => {
 
   it("takes a photo's entry only for a picture that was kept before: for this job, as a photo, with this hash", async () => {
     const [id, other] = [await newJob(), await newJob()];
-    const file = ulid();
-    const kept = { id: file, jobId: id, sha256: sha256("picture"), mime: "image/jpeg", bytes: 7 };
-    const added = (job: string, name: string, hash = kept.sha256) =>
+    const [file, drawn] = [ulid(), ulid()];
+    const picture = Buffer.from("picture");
+    const added = (job: string, name: string, hash = sha256("picture")) =>
       send(db, job, { kind: "photoAdded", file: name, sha256: hash, caption: "Before" });
     const clash = { ok: false, clash: "file" };
     expect(await added(id, file)).toEqual(clash);
-    await addFileRow(db, kept, new Date());
+    await keepFile(file, id, picture, "photo");
     expect(await added(other, file)).toEqual(clash);
     expect(await added(id, file, sha256("another"))).toEqual(clash);
-    const drawn = ulid();
-    await addFileRow(db, { ...kept, id: drawn, mime: "image/png" }, new Date());
+    await keepFile(drawn, id, picture, "signature");
     expect(await added(id, drawn)).toEqual(clash);
     expect(await added(id, file)).toMatchObject({ ok: true, repeated: false });
     expect((await loadJob(db, id))!.photos.map((p) => p.file)).toEqual([file]);
@@ -241,6 +240,41 @@ describe("npm run verify, backup and restore", () => {
     expect(found.stderr).toContain(`job ${id}: entry ${row!.seq} was changed`);
     expect(tsx("scripts/verify.ts", []).status).toBe(0);
   });
+
+  it("names what is missing: at the end of a log, a whole log, a row, a file, and a file that is another", async () => {
+    const [cut, gone, rowless, filed] = [await newJob(), await newJob(), await newJob(), await newJob()];
+    await answer(cut, "58 psi");
+    const [photo, other] = [ulid(), ulid()];
+    for (const file of [photo, other]) {
+      await keepFile(file, filed, Buffer.from(file), "photo");
+      await send(db, filed, { kind: "photoAdded", file, sha256: sha256(file), caption: "Before" });
+    }
+    await asOwner("drop trigger job_log_no_delete");
+    await asOwner(`delete from job_log where job_id = '${cut}' and seq = 2`);
+    await asOwner(`delete from job_log where job_id = '${gone}'`);
+    await asOwner(`delete from job where id = '${rowless}'`);
+    await asOwner(`delete from file_content where id = '${photo}'`);
+    await asOwner(`update file_content set content = 'another' where id = '${other}'`);
+    const found = tsx("scripts/verify.ts", []);
+    for (const words of [
+      `job ${cut}: entries 2 to 2 are missing at its end`,
+      `job ${gone}: its log is missing, its row knows of 1 entries`,
+      `job ${rowless}: its row is missing, its log is there`,
+      `job ${filed}: file ${photo} is missing`,
+      `job ${filed}: file ${other} was changed`,
+    ])
+      expect(found.stderr).toContain(words);
+    expect([found.status, found.stderr.trim().split("\n")]).toMatchObject([1, { length: 5 }]);
+    for (const id of [cut, gone, rowless, filed]) {
+      await asOwner(`delete from job_log where job_id = '${id}'`);
+      await asOwner(`delete from file where job_id = '${id}'`);
+      await asOwner(`delete from job where id = '${id}'`);
+    }
+    await asOwner(
+      "create trigger job_log_no_delete before delete on job_log for each row signal sqlstate '45000' set message_text = 'the log is append-only'",
+    );
+    expect(tsx("scripts/verify.ts", []).status).toBe(0);
+  }, 60_000);
 
   it("checks a bundle file without a database", async () => {
     const id = await newJob("Bundled");

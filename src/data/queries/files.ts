@@ -1,4 +1,4 @@
-import { eq, sql, type SQL } from "drizzle-orm";
+import { asc, eq, sql, type SQL } from "drizzle-orm";
 import { logKindOf, type Entry, type FileUse } from "../../core/log";
 import { NO_SUCH_FILE, type Database } from "../database";
 import { file } from "../schema";
@@ -29,6 +29,9 @@ export async function fileRow(db: Database, id: string): Promise<FileRow | undef
   const [row] = await db.select().from(file).where(eq(file.id, id)).limit(1);
   return row;
 }
+
+/** What is known of every file, for verification. */
+export const allFiles = (db: Database): Promise<FileRow[]> => db.select().from(file).orderBy(asc(file.id));
 
 /** Notes a file; a repeated note changes nothing. */
 export async function addFileRow(db: Database, row: FileRow, createdAt: Date): Promise<void> {

@@ -381,6 +381,10 @@ export async function jobIds(db: Database): Promise<string[]> {
   return rows.map((r) => r.id);
 }
 
+/** Where each job's log ended when its row was last written, for verification. */
+export const jobHeads = (db: Database) =>
+  db.select({ id: job.id, seq: job.seq, head: job.head }).from(job).orderBy(asc(job.id));
+
 /** Stored rows of a chain with the columns beside the entry, for verification. */
 export const chainRows = (db: Database, id: string) =>
   db.select().from(jobLog).where(eq(jobLog.jobId, id)).orderBy(asc(jobLog.seq));
