@@ -127,12 +127,17 @@ export function StepView(props: StepProps) {
   const over = status === "done" || status === "skipped";
   const moves = useStepMoves(job, step, now, run, over);
   const inTurn = waitsFor(job, step).length === 0;
+  const clock =
+    clockOf(step) === undefined ? null : <StepClock step={step} job={job} from={now} at={at} zone={zone} />;
+  // Once it runs it is what one looks for: above the moves that are made, where a phone's foot does not cover it.
+  const runs = stepState(job, step.id).clock !== undefined;
   return (
     <article className="pb-4" data-step={step.id} data-kind={step.kind} data-status={status}>
       <StepWords step={step} profile={profile} cautions={texts.cautions} />
       {step.asks === "waterOff" ? (
         <WaterOff job={job} run={run} now={now} zone={zone} readOnly={readOnly || over} />
       ) : null}
+      {runs ? clock : null}
       {moves.rig && inTurn ? (
         <StepMoves
           jobId={job.id}
@@ -145,9 +150,7 @@ export function StepView(props: StepProps) {
           readOnly={readOnly}
         />
       ) : null}
-      {clockOf(step) === undefined ? null : (
-        <StepClock step={step} job={job} from={now} at={at} zone={zone} />
-      )}
+      {runs ? null : clock}
       <StepWork {...props} />
       {step.kind !== "soak" && step.kind !== "flow" ? (
         <Photos
