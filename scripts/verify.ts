@@ -1,6 +1,7 @@
 // Checks everything that is kept (chains, the jobs' rows, files), or one bundle file, and says what was changed or is missing.
 import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
+import { fileNamedBy, type Entry } from "../src/core/log";
 import { verifyChain } from "../src/core/record/chain";
 import { databaseOn, poolFor, type Database } from "../src/data/database";
 import { allSheets } from "../src/data/queries/catalogue";
@@ -45,16 +46,18 @@ function verifyBundle(path: string): void {
   if (faults === 0) console.log(`✓ ${path}: ${entries.length} entries hold, head ${bundle.head}`);
 }
 
-interface Kept {
-  readonly id: string;
-  readonly kind: string;
-  readonly hash: string;
-  readonly data: { readonly file?: string; readonly sha256?: string };
-}
-
-const parsed = (text: string): Kept | undefined => {
+const parsed = (text: string): Entry | undefined => {
   try {
-    return JSON.parse(text) as Kept;
+    return JSON.parse(text) as Entry;
+  } catch {
+    return undefined;
+  }
+};
+
+/** The file that an entry names; one that was changed may be anything, and is said to be changed by its hash. */
+const namedBy = (entry: Entry | undefined): ReturnType<typeof fileNamedBy> => {
+  try {
+    return entry && fileNamedBy(entry);
   } catch {
     return undefined;
   }
@@ -66,7 +69,7 @@ interface End {
   readonly head: string;
 }
 
-/** Checks one job's log; returns where it ends, and the files that its entries name with their hashes. */
+/** Checks one job's log; returns how many entries it has, where it ends, and the files that its entries name. */
 async function verifyJob(db: Database, id: string) {
   const rows = await chainRows(db, id);
   const entries = rows.map((r) => parsed(r.entry));
@@ -76,11 +79,9 @@ async function verifyJob(db: Database, id: string) {
     if (e && (e.id !== r.id || e.kind !== r.kind || e.hash !== r.hash))
       say(`job ${id}: entry ${r.seq} differs from the columns beside it`);
   });
-  const end: End = { seq: rows.at(-1)?.seq ?? 0, head: rows.at(-1)?.hash ?? "" };
-  const named = entries.flatMap((e) =>
-    e && (e.kind === "photoAdded" || e.kind === "signed") ? [[e.data.file!, e.data.sha256!] as const] : [],
-  );
-  return { count: rows.length, end, named };
+  const last = rows.at(-1);
+  const end: End | undefined = last && { seq: last.seq, head: last.hash };
+  return { count: rows.length, end, named: entries.flatMap((e) => namedBy(e) ?? []) };
 }
 
 /** The row of a job remembers where its log ended: what was cut off there leaves no other trace in the chain. */
@@ -111,8 +112,8 @@ async function verifyHouse(): Promise<void> {
   for (const id of ids) {
     const { count, end, named } = await verifyJob(db, id);
     entries += count;
-    compareEnds(id, count > 0 ? end : undefined, rows.get(id));
-    for (const [file, hash] of named) {
+    compareEnds(id, end, rows.get(id));
+    for (const { file, sha256: hash } of named) {
       const kept = files.get(file);
       if (!kept) say(`job ${id}: the file ${file} that an entry names is missing`);
       else if (kept.sha256 !== hash || kept.jobId !== id)

@@ -7,7 +7,7 @@ import { company, isDenial, knowledge, personOrDenial, type Person } from "./act
 import { happenedAt, now } from "./clock";
 import { database } from "./database";
 import { errorFacts, log } from "./log";
-import { isWellFormed } from "./respond";
+import { isWellFormed } from "./request";
 
 export type ActOutcome =
   | { readonly ok: true; readonly seq: number; readonly head: string; readonly entry?: Entry }

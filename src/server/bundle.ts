@@ -1,4 +1,4 @@
-import type { Entry, FileUse } from "@/core/log";
+import { fileNamedBy, type Entry, type FileUse } from "@/core/log";
 import { bundleSchema, nestingUpTo, verifyChain } from "@/core/record";
 import { fileRow, mimeOf } from "@/data/queries/files";
 import { importEntries, jobEntries, sha256 } from "@/data/queries/jobs";
@@ -17,9 +17,7 @@ export async function exportBundle(
   const entries = await jobEntries(database(), jobId);
   const last = entries.at(-1);
   if (!last) return undefined;
-  const wanted = [
-    ...new Set(entries.flatMap((e) => (e.kind === "photoAdded" || e.kind === "signed" ? [e.data.file] : []))),
-  ];
+  const wanted = [...new Set(entries.flatMap((e) => fileNamedBy(e)?.file ?? []))];
   const files = [];
   for (const id of wanted) {
     const [row, content] = [await fileRow(database(), id), await fileStore().get(id)];
@@ -66,9 +64,10 @@ export async function importBundle(bytes: Buffer, _by: Person): Promise<ImportOu
     return { ok: false, error: "The bundle's head is not its last entry: some entries are missing" };
   if (entries[0]!.kind !== "jobOpened") return { ok: false, error: "The first entry does not open a job" };
   const named = new Map(
-    entries.flatMap((e) =>
-      e.kind === "photoAdded" || e.kind === "signed" ? [[e.data.file, e.data.sha256] as const] : [],
-    ),
+    entries.flatMap((e) => {
+      const file = fileNamedBy(e);
+      return file ? [[file.file, file.sha256] as const] : [];
+    }),
   );
   const contents: { id: string; content: Buffer; use: FileUse }[] = [];
   for (const f of parsed.data.files) {

@@ -3,7 +3,7 @@ export type { Draft, Entry } from "./entry";
 export * from "./kind";
 export { logKinds } from "./list";
 export * from "./schema";
-export { applyEntry, emptyJob, jobFrom, logKindOf } from "./state";
+export { applyEntry, emptyJob, fileNamedBy, jobFrom, logKindOf } from "./state";
 export type { ChosenSchool } from "./schoolChosen";
 export type { LabReport } from "./labReportTaken";
 export type { OpenPoint } from "./openPointAdded";

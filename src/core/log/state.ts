@@ -1,7 +1,7 @@
 import { genesis, type JobState } from "../job/job";
 import { broughtOn } from "../job/runRig";
 import type { Entry } from "./entry";
-import type { LogKind } from "./kind";
+import type { FileUse, LogKind } from "./kind";
 import { logKinds } from "./list";
 
 const byKind: ReadonlyMap<string, LogKind> = new Map(logKinds.map((k) => [k.kind, k]));
@@ -51,3 +51,13 @@ export function applyEntry(job: JobState, entry: Entry): JobState {
 /** A job from its log: the phone offline, the server and the record all use this one function. */
 export const jobFrom = (id: string, entries: readonly Entry[]): JobState =>
   entries.reduce(applyEntry, emptyJob(id));
+
+/** The file of its job that an entry names, and what it was kept for; undefined where it names none. */
+export function fileNamedBy(
+  entry: Entry,
+): { readonly use: FileUse; readonly file: string; readonly sha256: string } | undefined {
+  const use = logKindOf(entry.kind).names;
+  if (use === undefined) return undefined;
+  const { file, sha256 } = entry.data as { readonly file: string; readonly sha256: string };
+  return { use, file, sha256 };
+}

@@ -1,5 +1,5 @@
 import { asc, eq, sql, type SQL } from "drizzle-orm";
-import { logKindOf, type Entry, type FileUse } from "../../core/log";
+import { fileNamedBy, type Entry, type FileUse } from "../../core/log";
 import { NO_SUCH_FILE, type Database } from "../database";
 import { file } from "../schema";
 
@@ -8,11 +8,10 @@ export const mimeOf: Readonly<Record<FileUse, string>> = { photo: "image/jpeg", 
 
 /** Statements that fail with NO_SUCH_FILE unless the file which an entry names was kept before: for its job, of its use, with its hash. */
 export function namedFileMustBe(entry: Entry): readonly SQL[] {
-  const use = logKindOf(entry.kind).names;
-  if (use === undefined) return [];
-  const named = entry.data as { readonly file: string; readonly sha256: string };
+  const named = fileNamedBy(entry);
+  if (!named) return [];
   return [
-    sql`if not exists (select 1 from ${file} where ${file.id} = ${named.file} and ${file.jobId} = ${entry.job} and ${file.sha256} = ${named.sha256} and ${file.mime} = ${mimeOf[use]}) then signal sqlstate '45000' set mysql_errno = ${sql.raw(String(NO_SUCH_FILE))}, message_text = 'no such file'; end if`,
+    sql`if not exists (select 1 from ${file} where ${file.id} = ${named.file} and ${file.jobId} = ${entry.job} and ${file.sha256} = ${named.sha256} and ${file.mime} = ${mimeOf[named.use]}) then signal sqlstate '45000' set mysql_errno = ${sql.raw(String(NO_SUCH_FILE))}, message_text = 'no such file'; end if`,
   ];
 }
 

@@ -1,4 +1,5 @@
 "use client";
+import type { ComponentProps } from "react";
 import { FormField, FormNote, SelectField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type Typed } from "@/ui/useForm";
@@ -32,19 +33,30 @@ const leading = (act: (values: Typed) => Promise<PersonOutcome>) => async (value
   return outcome;
 };
 
+/** A password: the one of now, or a new one, of which its length is said. */
+function PasswordField({
+  isNew = false,
+  ...field
+}: Pick<ComponentProps<typeof FormField>, "form" | "label" | "name" | "hint"> & {
+  readonly isNew?: boolean;
+}) {
+  return (
+    <FormField
+      hint={isNew ? "at least 10 characters" : undefined}
+      {...field}
+      type="password"
+      autoComplete={isNew ? "new-password" : "current-password"}
+    />
+  );
+}
+
 /** E-mail and password. */
 export function SignInForm({ next }: { next: string }) {
   const form = useForm({ send: leading((values) => signIn({ ...values, next })) });
   return (
     <FormFrame form={form} className="grid gap-4">
       <FormField form={form} label="E-mail" name="email" type="email" autoComplete="username" />
-      <FormField
-        form={form}
-        label="Password"
-        name="password"
-        type="password"
-        autoComplete="current-password"
-      />
+      <PasswordField form={form} label="Password" name="password" />
       <FormNote form={form} />
       <button className="button" disabled={form.busy}>
         Sign in
@@ -82,14 +94,7 @@ export function SetUpForm({ zone }: { zone: string }) {
       <h2>Owner</h2>
       <FormField form={form} label="Name" name="name" autoComplete="name" />
       <FormField form={form} label="E-mail" name="email" type="email" autoComplete="username" />
-      <FormField
-        form={form}
-        label="Password"
-        hint="at least 10 characters"
-        name="password"
-        type="password"
-        autoComplete="new-password"
-      />
+      <PasswordField form={form} label="Password" name="password" isNew />
       <FormNote form={form} />
       <button className="button" disabled={form.busy}>
         Open the company
@@ -112,14 +117,7 @@ export function PinForm({ has }: { has: boolean }) {
         inputMode="numeric"
         autoComplete="off"
       />
-      <FormField
-        form={form}
-        label="Password"
-        hint="only you may change this"
-        name="password"
-        type="password"
-        autoComplete="current-password"
-      />
+      <PasswordField form={form} label="Password" hint="only you may change this" name="password" />
       <FormNote form={form} />
       <button className="button quiet justify-self-start" disabled={form.busy}>
         {has ? "Change PIN" : "Set PIN"}
@@ -133,21 +131,8 @@ export function PasswordForm() {
   const form = useForm({ send: changePassword });
   return (
     <FormFrame form={form} className="grid max-w-sm gap-3">
-      <FormField
-        form={form}
-        label="Password now"
-        name="password"
-        type="password"
-        autoComplete="current-password"
-      />
-      <FormField
-        form={form}
-        label="New password"
-        hint="at least 10 characters"
-        name="fresh"
-        type="password"
-        autoComplete="new-password"
-      />
+      <PasswordField form={form} label="Password now" name="password" />
+      <PasswordField form={form} label="New password" name="fresh" isNew />
       <FormNote form={form} />
       <button className="button quiet justify-self-start" disabled={form.busy}>
         Change password
@@ -183,14 +168,7 @@ export function InviteForm() {
       <FormField form={form} label="Name" name="name" autoComplete="off" />
       <FormField form={form} label="E-mail" name="email" type="email" autoComplete="off" />
       <SelectField form={form} label="Role" name="role" options={roles} />
-      <FormField
-        form={form}
-        label="First password"
-        hint="at least 10 characters"
-        name="password"
-        type="password"
-        autoComplete="new-password"
-      />
+      <PasswordField form={form} label="First password" name="password" isNew />
       <FormNote form={form} />
       <button className="button justify-self-start" disabled={form.busy}>
         Add person
@@ -225,13 +203,7 @@ export function PersonForm({
         <span className="text-sm text-soft">{person.email}</span>
       </div>
       <SelectField form={form} label="Role" name="role" options={roles} />
-      <FormField
-        form={form}
-        label="New password"
-        name="password"
-        type="password"
-        autoComplete="new-password"
-      />
+      <PasswordField form={form} label="New password" name="password" hint="" isNew />
       <label className="flex min-h-10 items-center gap-2">
         <input
           type="checkbox"

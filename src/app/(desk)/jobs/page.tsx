@@ -6,7 +6,7 @@ import { NewJob } from "@/phases/job/NewJob";
 import { company, personFor } from "@/server/actor";
 import { database } from "@/server/database";
 import { may } from "@/server/permissions";
-import { wholeUpTo } from "@/server/respond";
+import { wholeUpTo } from "@/server/request";
 import { stamp } from "@/ui/time";
 import { VerdictMark } from "@/ui/VerdictMark";
 

@@ -1,6 +1,7 @@
 import type { NextRequest } from "next/server";
 import { importBundle, MAX_BUNDLE } from "@/server/bundle";
-import { bodyUpTo, forPerson, json } from "@/server/respond";
+import { bodyUpTo } from "@/server/request";
+import { forPerson, json } from "@/server/respond";
 
 /** Takes a bundle in. Everything that is wrong with it comes back in words. */
 export const POST = (request: NextRequest) =>

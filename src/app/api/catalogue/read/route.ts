@@ -1,7 +1,8 @@
 import type { NextRequest } from "next/server";
 import { readCatalogueFile } from "@/phases/catalogue/read";
 import { catalogueRecipes, catalogueUnits, newestRecipes } from "@/server/catalogue";
-import { bodyUpTo, forPerson, json } from "@/server/respond";
+import { bodyUpTo } from "@/server/request";
+import { forPerson, json } from "@/server/respond";
 
 const MAX = 4 * 1024 * 1024;
 

@@ -9,7 +9,8 @@ import { reasonsOf } from "@/phases/catalogue/read";
 import { catalogueRecipes, catalogueUnits, newestRecipes, nextVersion, ownEntries } from "@/server/catalogue";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
-import { bodyUpTo, forPerson, json } from "@/server/respond";
+import { bodyUpTo } from "@/server/request";
+import { forPerson, json } from "@/server/respond";
 
 const shapeWith = (recipes: KnownRecipes) =>
   z.strictObject({

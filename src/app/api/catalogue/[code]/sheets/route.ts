@@ -5,7 +5,8 @@ import { catalogueUnits } from "@/server/catalogue";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { fileStore, sheetName } from "@/server/files";
-import { bodyUpTo, forPerson, json } from "@/server/respond";
+import { bodyUpTo } from "@/server/request";
+import { forPerson, json } from "@/server/respond";
 
 const MAX = 12 * 1024 * 1024;
 /** What a file is, by its first bytes; undefined for anything that is not kept as a data sheet. */

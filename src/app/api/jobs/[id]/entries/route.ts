@@ -5,7 +5,8 @@ import { siteShown, type SiteShown } from "@/phases/site/shown";
 import { act } from "@/server/act";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
-import { bodyUpTo, foreignOrigin, forPerson, json, LATER, wholeUpTo } from "@/server/respond";
+import { bodyUpTo, foreignOrigin, wholeUpTo } from "@/server/request";
+import { forPerson, json, LATER } from "@/server/respond";
 
 const MOST = 256 * 1024;
 

@@ -2,7 +2,8 @@ import type { NextRequest } from "next/server";
 import { loadJob } from "@/data/queries/jobs";
 import { database } from "@/server/database";
 import { cleanPhoto, cleanSignature, keepFile, MAX_PHOTO } from "@/server/files";
-import { bodyUpTo, forPerson, json } from "@/server/respond";
+import { bodyUpTo } from "@/server/request";
+import { forPerson, json } from "@/server/respond";
 
 /**
  * Takes a photo or a signature (`?for=signature`) as the request's body, keeps a clean copy, and answers with its hash,
