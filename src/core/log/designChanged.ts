@@ -1,7 +1,8 @@
 import type { DesignUnit } from "../families/unit";
 import { modelKey } from "../families/modelKey";
 import { circleIn } from "../families/circle";
-import { designUnits, line, MOST_UNITS, whole, type Of } from "./fields";
+import { MOST_UNITS } from "../rig/rig";
+import { designUnits, line, whole, type Of } from "./fields";
 import { CHANGED_MEANWHILE } from "./design";
 import { accept, logKind, office, refuse } from "./kind";
 

@@ -102,8 +102,6 @@ export const designUnit = object({
   set: optional(number(0.01, 2000)),
   on: optional(object({ unit: pattern("^[a-z0-9]{1,12}$", 12), port: oneOf("product", "feed") })),
 });
-/** Units in a design, those side by side counted one by one: a rig holds no more. */
-export const MOST_UNITS = 20;
 /** Units that a design may hold. */
 export const designUnits = list(designUnit, 14);
 /** What a judgement said of a place when it was signed or overridden. */

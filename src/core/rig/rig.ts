@@ -150,6 +150,8 @@ export interface RigUnit {
   /** The unit on whose line it stands: what it has no handle for, that one's do. */
   readonly on?: string;
 }
+/** Units that a rig holds, those side by side counted one by one: a packed state has a bit for each. */
+export const MOST_UNITS = 20;
 /** Does a unit make unsafe water safe while it has power: a lamp, or a pump that doses chlorine. */
 export const disinfects = (unit: RigUnit): boolean => unit.uv !== undefined || unit.doses === true;
 export interface Rig {

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { degrees, faultsOf, openingKinds, roles, type Rig } from "./rig";
+import { degrees, faultsOf, MOST_UNITS, openingKinds, roles, type Rig } from "./rig";
 
 const id = z
   .string()
@@ -75,7 +75,7 @@ export const rigSchema = z
     nodes: z.array(nodeSchema).min(2).max(120),
     edges: z.array(edgeSchema).min(1).max(200),
     handles: z.array(handleSchema).max(40),
-    units: z.array(unitSchema).max(20),
+    units: z.array(unitSchema).max(MOST_UNITS),
     source: z.enum(["safe", "unsafe", "unknown"]),
     fullFlow: z.number().positive().max(10_000).optional(),
   })
