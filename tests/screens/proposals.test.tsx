@@ -55,6 +55,7 @@ describe("proposals that are not proved to be the best", () => {
     );
     const gap = () => document.querySelector("[data-gap]");
     expect(gap()?.textContent).toMatch(/Not proved to be the best/);
+    expect(gap()?.textContent).toContain("Of lines of up to 5 units none is better.");
     expect(asked.at(-1)).toBe(300);
     fireEvent.click(screen.getByRole("button", { name: "Search to the end" }));
     expect(asked.at(-1)).toBeUndefined();

@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import type { Verdict } from "../verdict";
 import type { NeedId } from "../water";
 import type { AnyRule, Text } from "../words";
 import type { StationContext, StationJudgement } from "./context";
@@ -43,6 +44,8 @@ export interface ProposeTraits {
   readonly sizedByFlow?: boolean;
   /** So many of different kinds may stand in one line; absent: one. */
   readonly most?: number;
+  /** A verdict in the mildest water that water with more in it may turn better. */
+  readonly mayEase?: (verdict: Verdict) => boolean;
 }
 
 /**

@@ -220,6 +220,10 @@ function judgeInterval(ctx: StationContext, load: Load, { cycle, days, used, mis
   return intervalRule.at(level, { days, used, calendar });
 }
 
+/** A bed that lasts longer than it may stand: water with more to take out turns that to Good. */
+const lastsTooLong = ({ rule: id, facts: { days, used } }: Verdict): boolean =>
+  id === intervalRule.id && typeof days === "number" && typeof used === "number" && days > used;
+
 function intervalFigure(ctx: StationContext, load: Load, c: Cycle): Figure {
   const capped = c.days !== undefined && c.used !== undefined && c.days > c.used;
   const usable = ctx.schools.reserveDay ? "(capacity × resin − load)" : "capacity × resin";
@@ -456,5 +460,5 @@ export const softener: Family = {
     { what: "Test hardness", when: "after the first regeneration, then once a year" },
   ],
   told: ["Softened water adds sodium: for a low-sodium diet, plants and fish use the unsoftened tap."],
-  propose: { group: "hardness" },
+  propose: { group: "hardness", mayEase: lastsTooLong },
 };

@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import Link from "@/ui/Link";
 import type { Route } from "next";
-import type { Gap, ProposeInput, Proposal } from "@/core/train";
+import type { Gap, Proposal, Proposed, ProposeInput } from "@/core/train";
 import { print } from "@/core/units";
 import { designOf, ProposalCard } from "./ProposalCard";
 import { useDesign } from "./useDesign";
@@ -49,19 +49,40 @@ function Searching({
 }
 
 const gapWords = { stops: "Stops", checks: "Checks", unknowns: "Unknowns", cost: "cost" } as const;
+interface GapProps {
+  /** Lines of up to so many units were searched to their end. */
+  exactTo: number | undefined;
+  money: (n: number) => string;
+  goOn: () => void;
+}
 /** How far the first train may be from the best, where the search was not carried to its end. */
-function GapSaid({ gap, money, goOn }: { gap: Gap; money: (n: number) => string; goOn: () => void }) {
+function GapSaid({ gap, exactTo, money, goOn }: GapProps & { gap: Gap }) {
   const told = (n: number) => (gap.of === "cost" ? money(n) : number(Math.ceil(n)));
   return (
     <span className="block" data-gap>
       Not proved to be the best: the first train counts {told(gap.has)} {gapWords[gap.of]}
-      {gap.of === "stops" ? ", unmet needs among them" : ""}; one that was not tried may count{" "}
-      {told(gap.least)}, not less.{" "}
+      {gap.of === "stops" ? ", unmet needs among them" : ""}; {exactTo ? "a longer one" : "one"} that was not
+      tried may count {told(gap.least)}, not less.{" "}
+      {exactTo ? `Of lines of up to ${exactTo} units none is better. ` : ""}
       <button type="button" className="plainlink min-h-11" onClick={goOn}>
         Search to the end
-      </button>
-      ; it takes a minute or more, and can be stopped.
+      </button>{" "}
+      takes a minute or more, and can be stopped.
     </span>
+  );
+}
+
+/** How many trains there are, and how many placements it took to know the best, or to find a good one. */
+function HowFar({ result, ...more }: GapProps & { result: Proposed }) {
+  const { considered, space, gap } = result;
+  return (
+    <p className="mb-6 max-w-[72ch] text-soft" data-considered>
+      {gap ? "" : "Searched to the end: "}
+      <span className="num">{number(space)}</span> trains are possible within these rules;{" "}
+      <span className="num">{number(considered)}</span> placements{" "}
+      {gap ? "were judged." : "had to be judged to know the best."}
+      {gap ? <GapSaid gap={gap} {...more} /> : null}
+    </p>
   );
 }
 
@@ -130,17 +151,11 @@ export function Proposals({
       () => router.push(`/jobs/${jobId}/train` as Route),
     );
   if (search.is !== "done") return <Searching search={search} stop={stop} />;
-  const { proposals, considered, space, reducedTo, gap } = search.result;
+  const { proposals, reducedTo, gap } = search.result;
   if (proposals.length === 0) return <p>The catalogue holds nothing to propose.</p>;
   return (
     <>
-      <p className="mb-6 max-w-[72ch] text-soft" data-considered>
-        {gap ? "" : "Searched to the end: "}
-        <span className="num">{number(space)}</span> trains are possible within these rules;{" "}
-        <span className="num">{number(considered)}</span> placements{" "}
-        {gap ? "were judged." : "had to be judged to know the best."}
-        {gap ? <GapSaid gap={gap} money={money} goOn={() => setToTheEnd(true)} /> : null}
-      </p>
+      <HowFar result={search.result} exactTo={input.exactTo} money={money} goOn={() => setToTheEnd(true)} />
       {reducedTo === undefined || input.facts.reducer !== undefined ? null : (
         <BehindValve kPa={reducedTo} jobId={jobId} profile={profile} />
       )}

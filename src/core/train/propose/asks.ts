@@ -1,3 +1,4 @@
+import type { UnitModel } from "../../families";
 import { needIds, needKind, type NeedId, type Water } from "../../water";
 import type { Ground } from "../ground";
 import type { Option } from "./options";
@@ -7,6 +8,7 @@ import {
   CARBON_BEHIND,
   isNearlyMet,
   lackingAhead,
+  limitsOwed,
   meetingOf,
   metBehind,
   sharesOf,
@@ -31,8 +33,8 @@ export interface Asks {
   readonly borneOut: (met: number, water: Water) => number;
   /** What an option is certain to say of what does not stand ahead of it. */
   readonly lacking: (met: number, option: Option) => Score;
-  /** The least that meeting or accepting everything unmet adds to any line: a bound that never says too much. */
-  readonly leastAfter: (met: number) => Score;
+  /** The least that meeting or accepting everything unmet adds to any line that may hold so many units more: a bound that never says too much. */
+  readonly leastAfter: (met: number, left: number) => Score;
   /** What is met, whatever kinds of units met it. */
   readonly withoutKinds: (met: number) => number;
 }
@@ -56,27 +58,29 @@ function cheapest(shares: ReadonlyMap<Option, Share>): [Option, Share][] {
   return [...best.values()];
 }
 
-/** For what is met the least that going on adds: by any units in any order, each at its least, until what is still unmet is accepted. */
+/** For what is met, and units left, the least that going on adds: by any units in any order, each at its least, until what is still unmet is accepted. */
 function leastBy(
   shares: ReadonlyMap<Option, Share>,
   kinds: number,
   accepting: (met: number) => Score,
-): (met: number) => Score {
+): (met: number, left: number) => Score {
   const ways = cheapest(shares);
-  const known = new Map<number, Score>();
-  const least = (met: number): Score => {
-    const had = known.get(met);
+  const known: Map<number, Score>[] = [];
+  const least = (met: number, left: number): Score => {
+    const ofLeft = (known[left] ??= new Map());
+    const had = ofLeft.get(met);
     if (had) return had;
     let best = accepting(met);
-    const useful = less(best, zero) > 0 ? ways.filter(([, share]) => !(share.kind & met)) : [];
+    const isOpen = left > 0 && less(best, zero) > 0;
+    const useful = isOpen ? ways.filter(([, share]) => !(share.kind & met)) : [];
     for (const [option, share] of useful) {
       const after = metBehind(met, share);
       // What meets nothing new leads nowhere.
       if (!(after & ~met & ~kinds)) continue;
-      const score = sum(option.least, lackingAhead(met, share), least(after));
+      const score = sum(option.least, lackingAhead(met, share), least(after, left - 1));
       if (less(score, best) < 0) best = score;
     }
-    known.set(met, best);
+    ofLeft.set(met, best);
     return best;
   };
   return least;
@@ -84,15 +88,30 @@ function leastBy(
 
 const isMet = (met: number, { all }: NeedBits): boolean => (met & all) === all;
 
-/** What a site asks of a line of some options. `hardRo`: an RO stands behind, and what it says of the hardness if nothing takes it out. */
-export function asksOf(ground: Ground, options: readonly Option[], hardRo: Score | undefined): Asks {
-  const accepted = acceptedNeeds(ground, hardRo !== undefined);
+/** An RO that stands behind the line. */
+export interface RoBehind {
+  /** What any of them says of the hardness if nothing takes it out. */
+  readonly hard: Score;
+  readonly membranes: readonly UnitModel[];
+}
+
+/** What an RO is certain to say of what is not met ahead of it beside the hardness, whichever membrane it has. */
+function membranesLacking(ground: Ground, { membranes }: RoBehind, bits: readonly NeedBits[]) {
+  const each = membranes.map((m) => limitsOwed(ground, m, bits).filter((o) => o.ahead !== SOFTENED));
+  const leastOf = (a: Score, b: Score): Score => (less(b, a) < 0 ? b : a);
+  return (met: number): Score => each.map((owed) => lackingAhead(met, { owed })).reduce(leastOf);
+}
+
+/** What a site asks of a line of some options. `ro`: where one stands behind. */
+export function asksOf(ground: Ground, options: readonly Option[], ro: RoBehind | undefined): Asks {
+  const accepted = acceptedNeeds(ground, ro !== undefined);
   const answerable = needIds.filter((id) => options.some((o) => meetingOf(ground, o, id) !== undefined));
-  const counted = answerable.filter((id) => accepted.has(id) && !(hardRo && needKind(id).atTap));
+  const counted = answerable.filter((id) => accepted.has(id) && !(ro && needKind(id).atTap));
   const bits = bitsOf(counted, options);
   const measured = bits.filter((b) => b.isMeasured);
   const { shares, kinds } = sharesOf(ground, options, bits);
-  const soft = hardRo && less(hardRo, zero) > 0 ? SOFTENED : 0;
+  const lackingAtRo = ro ? membranesLacking(ground, ro, bits) : () => zero;
+  const soft = ro && less(ro.hard, zero) > 0 ? SOFTENED : 0;
 
   /** What leaving everything unmet as it is adds. */
   const accepting = (met: number): Score => {
@@ -100,7 +119,12 @@ export function asksOf(ground: Ground, options: readonly Option[], hardRo: Score
     // Where nothing disinfects, cysts need no word of their own.
     const said = unmet.filter((id) => id !== "cysts" || !unmet.includes("disinfection"));
     const chlorinated: Score = met & CARBON_BEHIND ? zero : [1, 0, 0, 0];
-    return sum(...said.map((id) => accepted.get(id)!), chlorinated, soft & ~met ? hardRo! : zero);
+    return sum(
+      ...said.map((id) => accepted.get(id)!),
+      chlorinated,
+      soft & ~met ? ro!.hard : zero,
+      lackingAtRo(met),
+    );
   };
   return {
     wanted: bits.reduce((all, b) => all | b.all, CARBON_BEHIND | soft),

@@ -9,6 +9,7 @@ import {
   judgedLine,
   noLine,
   structureOf,
+  waysFrom,
   wholeLine,
   type Line,
   type Node,
@@ -72,7 +73,7 @@ class Frontier {
 
   /** The line at its next way that fits, or nothing when all were tried. */
   goOn(node: Node): void {
-    const ways = this.search.waysAfter(node.met);
+    const ways = waysFrom(this.search, node);
     let next = node.next;
     while (next < ways.length && !fits(node.options, ways[next]!.option)) next += 1;
     if (next < ways.length)
@@ -94,7 +95,7 @@ class Frontier {
 
   /** A line with one more unit, by its next way. */
   extend(node: Node): void {
-    const { option } = this.search.waysAfter(node.met)[node.next]!;
+    const { option } = waysFrom(this.search, node)[node.next]!;
     this.goOn({ ...node, next: node.next + 1 });
     this.add(extended(this.search, node, option));
   }

@@ -1,6 +1,16 @@
 import type { Option } from "./options";
 import { less } from "./score";
-import { extended, fits, judgedLine, noLine, structureOf, wholeLine, type Node, type Search } from "./search";
+import {
+  extended,
+  fits,
+  judgedLine,
+  noLine,
+  structureOf,
+  waysFrom,
+  wholeLine,
+  type Node,
+  type Search,
+} from "./search";
 
 /** Lines that a hasty search keeps at each length, sizes of a kind that it tries, and how many of a length it judges with their branch. */
 const WIDTH = 40;
@@ -8,8 +18,9 @@ const SIZES = 4;
 const WHOLE = 1;
 
 /** The ways to go on from a line that fit and meet something that is wanted; of each kind of unit a few sizes. */
-function usefulWays({ waysAfter, asks }: Search, node: Node): Option[] {
-  const useful = waysAfter(node.met)
+function usefulWays(search: Search, node: Node): Option[] {
+  const { asks } = search;
+  const useful = waysFrom(search, node)
     .map((w) => w.option)
     .filter((o) => asks.metAfter(node.met, o) & ~node.met & asks.wanted && fits(node.options, o));
   return useful.filter((o, i) => useful.slice(0, i).filter((x) => x.kind === o.kind).length < SIZES);
@@ -23,7 +34,7 @@ const setOf = (node: Node): string =>
     .join("+");
 
 /** The best of those that are alike, the best first. */
-function bestOfAlike(nodes: readonly Node[], alike: (node: Node) => string, most: number): Node[] {
+export function bestOfAlike(nodes: readonly Node[], alike: (node: Node) => string, most: number): Node[] {
   const best = new Map<string, Node>();
   for (const node of nodes.toSorted((a, b) => less(a.score, b.score)))
     if (!best.has(alike(node))) best.set(alike(node), node);

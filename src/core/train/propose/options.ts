@@ -94,7 +94,10 @@ function leastOf(ground: Ground, model: UnitModel, parallel: number, prices: Pri
   const leftOut = byPlace(ground, model);
   // A pressure that is not known before the first unit is known nowhere behind it.
   const isUnknown = (v: Verdict) => v.level === "Unknown" && pressureRules.includes(v.rule);
-  const certain = stationVerdicts(station).filter((v) => !leftOut.has(v.rule) || isUnknown(v));
+  const mayEase = familyOf(model).propose?.mayEase ?? (() => false);
+  const certain = stationVerdicts(station).filter(
+    (v) => !mayEase(v) && (!leftOut.has(v.rule) || isUnknown(v)),
+  );
   return scoreOf(certain, rankedCost(station, ground, prices));
 }
 

@@ -5,11 +5,11 @@ import { groundOf, type Ground, type TrainInput } from "../ground";
 import { judgeHouse } from "../judge";
 import { stationVerdicts } from "../station";
 import { bestLines, type Lines } from "./exact";
-import { hastyLines } from "./hasty";
+import { bestOfAlike, hastyLines } from "./hasty";
 import { trainsWithin } from "./options";
 import { costOfTrain, type Running } from "./running";
 import type { Score } from "./score";
-import { startSearch, type Node, type ProposeInput, type Search } from "./search";
+import { startSearch, structureOf, type Node, type ProposeInput, type Search } from "./search";
 
 export type { ProposeInput } from "./search";
 
@@ -51,6 +51,7 @@ export interface Proposed {
 export const plannersSearch = {
   /** Iron, acid, hardness and coliform together need six or seven. */
   maxUnits: 8,
+  exactTo: 5,
   keep: 3,
   /** After so many placements a third train is not waited for. */
   patience: 3000,
@@ -69,10 +70,14 @@ function reduced(facts: TrainInput["facts"]): { readonly facts: TrainInput["fact
   return { facts: { ...facts, reducer: to }, to };
 }
 
-/** The best lines; where proving takes more than the effort, good ones and the bound. */
+/** The best lines; where proving takes more than the effort, the best of the short ones and of those that a hasty search finds, and the bound. */
 function linesWithin(search: Search): Lines {
-  const exact = bestLines(search, search.input.effort);
-  return exact.bound === undefined ? exact : { found: hastyLines(search), bound: exact.bound };
+  const { input } = search;
+  const { found, bound } = bestLines(search, input.effort);
+  if (bound === undefined) return { found };
+  const short = { ...search, input: { ...input, maxUnits: Math.min(input.maxUnits, input.exactTo ?? 0) } };
+  const lines = [...bestLines(short).found, ...hastyLines(search)];
+  return { found: bestOfAlike(lines, structureOf, input.keep), bound };
 }
 
 /** The first part in which a bound is below a score; undefined where they are equal: then nothing is better. */
@@ -109,8 +114,8 @@ function proposalOf(node: Node, ground: Ground): Proposal {
 
 /**
  * The best trains for a site, each of another structure, by exact best-first search over the catalogue: fewest Stops (an unmet need is one, water
- * left unsafe ten), then Checks, then Unknowns, then least cost. Where proving that takes more than `effort`, the best that a hasty search finds, with the gap to what
- * no train can be better than. The house's line holds at most `maxUnits`, one or two of each side by side, one treatment of
+ * left unsafe ten), then Checks, then Unknowns, then least cost. Where proving that takes more than `effort`: the best of at most `exactTo` units, or a better one
+ * that a hasty search finds, with the gap to what no train can be better than. The house's line holds at most `maxUnits`, one or two of each side by side, one treatment of
  * hardness, one of each other family and two cartridge stages; behind it, where wanted, an RO with or without a booster. Deterministic.
  */
 export function proposeTrains(input: ProposeInput): Proposed {

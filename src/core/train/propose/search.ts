@@ -28,6 +28,8 @@ export interface ProposeInput extends Omit<TrainInput, "units"> {
   readonly patience?: number;
   /** After so many placements the exact search gives way to a hasty one, and what it could not rule out is said. Without it the search is exact. */
   readonly effort?: number;
+  /** Lines of at most so many units are searched to their end, whatever the effort. */
+  readonly exactTo?: number;
   /** Told now and then how many placements were judged. */
   readonly progress?: (placements: number) => void;
 }
@@ -80,7 +82,8 @@ export interface Search {
   readonly roFloor: (water: Water) => Score;
   /** The least that the branch adds behind whatever line. */
   readonly roLeast: Score;
-  readonly waysAfter: (met: number) => readonly Way[];
+  /** Behind what is met, with so many units left to add: the ways to go on, the least first. */
+  readonly waysAfter: (met: number, left: number) => readonly Way[];
 }
 
 /** What an RO says of the hardness if nothing takes it out. */
@@ -109,23 +112,28 @@ export function startSearch(
   const placing = placingOn(ground, input.prices, plain, input.progress);
   const branches = branchesOn(ground, input.catalogue, input.prices, placing);
   const isRo = input.withRo && membranes.length > 0;
-  const asks = asksOf(ground, able, isRo ? hardRoScore(ground) : undefined);
+  const asks = asksOf(ground, able, isRo ? { hard: hardRoScore(ground), membranes } : undefined);
   const roFloor = (water: Water): Score => {
     if (!isRo) return zero;
     // At the line's first pressure, which only falls; where it is too high for some unit it may be better farther on.
     return tooHigh ? branches.floor(water) : branches.best({ ...first, water }, 0).score;
   };
-  const orders = new Map<number, readonly Way[]>();
-  const waysAfter = (met: number): readonly Way[] => {
+  const orders: Map<number, readonly Way[]>[] = [];
+  const waysAfter = (met: number, left: number): readonly Way[] => {
+    const ofLeft = (orders[left] ??= new Map());
     const known =
-      orders.get(met) ??
+      ofLeft.get(met) ??
       able
         .map((option): Way => ({
           option,
-          adds: sum(option.least, asks.lacking(met, option), asks.leastAfter(asks.metAfter(met, option))),
+          adds: sum(
+            option.least,
+            asks.lacking(met, option),
+            asks.leastAfter(asks.metAfter(met, option), left - 1),
+          ),
         }))
         .sort((x, y) => less(x.adds, y.adds));
-    orders.set(met, known);
+    ofLeft.set(met, known);
     return known;
   };
   const tapNeeds = needIds.filter((id) => needKind(id).atTap);
@@ -163,6 +171,14 @@ export const fits = (chosen: readonly Option[], option: Option): boolean => {
 /** A line of units with where the water comes behind it, and what they say and cost. */
 export type Line = Pick<Node, "stations" | "reached" | "options" | "own" | "met">;
 
+/** How many units a line may still come to hold. */
+const leftOf = ({ input }: Search, { options }: Pick<Line, "options">): number =>
+  input.maxUnits - options.length;
+
+/** The ways to go on from a line, the least first. */
+export const waysFrom = (search: Search, line: Pick<Line, "met" | "options">): readonly Way[] =>
+  search.waysAfter(line.met, leftOf(search, line));
+
 /** A judged line that may go on, and what it says where it ends here, without its branch. */
 export function judgedLine(search: Search, line: Line): { readonly open: Node; readonly ends: Score } {
   const { ground, answerable, atTap, asks, roLeast } = search;
@@ -180,7 +196,7 @@ export function judgedLine(search: Search, line: Line): { readonly open: Node; r
       said: new Map(lasting.flatMap((v) => (v.level === "Good" ? [] : [[v.rule, v.level] as const]))),
       stage: "open",
       next: 0,
-      score: sum(line.own, firm, asks.leastAfter(line.met), roLeast),
+      score: sum(line.own, firm, asks.leastAfter(line.met, leftOf(search, line)), roLeast),
       tie: 0,
     },
     ends: add(line.own, atEnd),

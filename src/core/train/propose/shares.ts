@@ -2,16 +2,17 @@ import {
   answersOf,
   hasCarbon,
   isFineStage,
-  judgeLimit,
   ROUNDING,
   waterAfter,
   type FeedLimit,
+  type UnitModel,
 } from "../../families";
 import { mapMeasured } from "../../units";
 import { needKind, waterValues, type NeedId, type Water, type WaterKey } from "../../water";
 import type { Ground } from "../ground";
+import { beforeFirst, placeUnit } from "../judge";
 import { isNeedMet } from "../needs";
-import { isHardness, isSoftener, limitsOf, type Option } from "./options";
+import { isHardness, isSoftener, type Option } from "./options";
 import { scoreOf, sum, type Score } from "./score";
 
 /** What a line has come to is a number of bits. This one: no dosed chlorine is on its way to the taps. */
@@ -98,7 +99,7 @@ const isMeasuredKey = (key: string): key is WaterKey => key in waterValues;
 
 /** What has to be met ahead of a unit with a limit before the limit may be kept; nothing where no other unit of the line can help. */
 function aheadFor(
-  { model }: Option,
+  model: UnitModel,
   limit: FeedLimit,
   bits: readonly NeedBits[],
 ): Omit<Owed, "says"> | undefined {
@@ -112,14 +113,19 @@ function aheadFor(
   return { ahead: need.all, all };
 }
 
-/** What the limits of a unit say of the water as it comes, each until what stands ahead may have changed that. */
-function limitsOwed(ground: Ground, option: Option, bits: readonly NeedBits[]): Owed[] {
-  return limitsOf(ground, option.model).flatMap((limit) => {
-    const measured = isMeasuredKey(limit.key) ? ground.facts.water[limit.key] : undefined;
-    const owed = aheadFor(option, limit, bits);
-    if (!owed || !measured) return [];
-    const verdict = judgeLimit(measured, limit);
-    return verdict.level === "Good" ? [] : [{ ...owed, says: scoreOf([verdict], 0) }];
+/** What the limits of a unit say of the water as it comes, behind filters of its own, each until what stands ahead may have changed that. */
+export function limitsOwed(ground: Ground, model: UnitModel, bits: readonly NeedBits[]): Owed[] {
+  const { station } = placeUnit(
+    ground,
+    beforeFirst(ground),
+    { key: "x", model: model.code, parallel: 1 },
+    model,
+  );
+  return station.limits.flatMap(({ limit, verdict }) => {
+    const isMeasured = isMeasuredKey(limit.key) && ground.facts.water[limit.key] !== undefined;
+    const owed = aheadFor(model, limit, bits);
+    if (!owed || !isMeasured || verdict.level === "Good") return [];
+    return [{ ...owed, says: scoreOf([verdict], 0) }];
   });
 }
 
@@ -134,7 +140,7 @@ function shareOf(ground: Ground, option: Option, bits: readonly NeedBits[]): Omi
     whole: needs | (isFine ? FINE : 0) | (isCarbon ? CARBON_BEHIND : 0) | (isSoftener(model) ? SOFTENED : 0),
     part: by("part").reduce((all, b) => all | b.first, 0),
     undoes: (model.doser ? CARBON_BEHIND : 0) | (isFine || isCarbon ? 0 : FINE),
-    owed: [...chamber, ...limitsOwed(ground, option, bits)],
+    owed: [...chamber, ...limitsOwed(ground, model, bits)],
   };
 }
 
@@ -163,5 +169,5 @@ export const metBehind = (before: number, { whole, part, undoes, kind }: Share):
 const isLacking = (before: number, { ahead, all }: Owed): boolean =>
   all ? (before & ahead) !== ahead : (before & ahead) === 0;
 /** What an option is certain to say of what is not met ahead of it. */
-export const lackingAhead = (before: number, { owed }: Share): Score =>
+export const lackingAhead = (before: number, { owed }: Pick<Share, "owed">): Score =>
   sum(...owed.filter((o) => isLacking(before, o)).map((o) => o.says));
