@@ -53,6 +53,13 @@ module.exports = {
     forbid("ui-knows-no-data", "ui", "^src/(data|server|phases|app|catalogue)/"),
     forbid("server-below-phases", "server", "^src/(ui|phases|app|workers|standins)/"),
     forbid("phases-below-app", "phases", "^src/app/"),
+    forbid("threads-make-documents", "threads", "^src/(app|server|data|workers)/"),
+    {
+      name: "threads-are-started-not-imported",
+      severity: "error",
+      from: { path: "^src/(?!threads/)" },
+      to: { path: "^src/threads/", dependencyTypesNot: ["type-only"] },
+    },
     forbid("workers-wrap-core", "workers", "^src/(?!workers/|core/)"),
     {
       name: "only-the-database-speaks-sql",

@@ -119,7 +119,24 @@ export async function needBuild({ dist, testClock = false, quiet = true }, say) 
       NEXT_TELEMETRY_DISABLED: "1",
     },
   });
+  await buildThreads(dist);
   writeFileSync(stamp, wanted);
+}
+
+/** Builds what threads beside the server run; packages stay where they are installed. */
+async function buildThreads(dist) {
+  const { build } = await import("esbuild");
+  await build({
+    entryPoints: [join(root, "src/threads/documents.ts")],
+    outfile: join(root, dist, "threads/documents.mjs"),
+    bundle: true,
+    packages: "external",
+    platform: "node",
+    format: "esm",
+    target: "node20",
+    jsx: "automatic",
+    logLevel: "warning",
+  });
 }
 
 /** Runs a command to its end; a failure carries the end of its output. */

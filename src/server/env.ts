@@ -12,6 +12,8 @@ export const env = {
   origin: () => process.env.BRANT_ORIGIN ?? "http://127.0.0.1:4310",
   /** Does a proxy of one's own stand before Brant, which says where requests come from. */
   isBehindProxy: () => process.env.BRANT_BEHIND_PROXY === "yes",
+  /** Where the build lies, beside the project. */
+  buildFolder: () => process.env.BRANT_DIST ?? ".next",
   /** A folder for photos and signatures; without it they are kept in the database. */
   filesFolder: () => process.env.BRANT_FILES,
 };

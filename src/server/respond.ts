@@ -3,6 +3,7 @@ import { isDenial, personOrDenial, type Person } from "./actor";
 import { errorFacts, log } from "./log";
 import type { Action } from "./permissions";
 import { foreignOrigin } from "./request";
+import { NotMade, notMadeSaid } from "./threads";
 
 /** An answer of JSON that nobody keeps. */
 export const json = (body: unknown, status = 200, headers: Record<string, string> = {}): Response =>
@@ -44,6 +45,7 @@ export async function forPerson(
   } catch (error) {
     if (typeof (error as { digest?: unknown }).digest === "string") throw error;
     log.error({ path: new URL(request.url).pathname, ...errorFacts(error) });
+    if (error instanceof NotMade) return json({ error: notMadeSaid(error) }, 503, LATER);
     if (isUnreachable(error))
       return json({ error: "The database cannot be reached just now. Try again in a moment" }, 503, LATER);
     if (isCollision(error))

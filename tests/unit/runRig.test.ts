@@ -386,6 +386,11 @@ describe("the rig of a run", () => {
 });
 
 describe("the valve card and the graph", () => {
+  it("says so where the search for an order was given up, never that there is none", () => {
+    const wide = rigOf([carbon({ parallel: 6 }), softener({ parallel: 6 })]);
+    const past = cardSequences(wide, 1).find((c) => c.title === "Past the train (bypass)")!;
+    expect(past.steps).toEqual(["No order of moves was found in the time there was: call the company."]);
+  });
   const rig = rigOf([carbon(), softener(), osmosis()], { heater: "electric" });
   it("says water off, on, past the train and back, each from where the last one ended", () => {
     const card = cardSequences(rig);

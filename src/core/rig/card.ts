@@ -5,7 +5,7 @@ import { heardFull } from "./judge";
 import { standsAtMain } from "./line";
 import { plan } from "./plan";
 import { inService } from "./regions";
-import { disinfects, type Handle, type Rig, type RigState } from "./rig";
+import { disinfects, type Handle, type Rig, type RigGoal, type RigState } from "./rig";
 
 /** What a household turns by itself: from how things stand every day, step by step. */
 export interface CardSequence {
@@ -17,18 +17,29 @@ export interface CardSequence {
 const told = (moves: readonly Explained[]): string[] =>
   moves.map((m) => `${m.say}${m.stands ? ` (${m.stands})` : ""}.${m.wait ? ` ${m.wait}.` : ""}`);
 
-/** Moves to a wish from a state, and the state they end in; undefined where there is no safe order within a good many states. */
-function ordered(
-  rig: Rig,
-  state: RigState,
-  wish: Wish,
-): { readonly moves: readonly Explained[]; readonly end: RigState } | undefined {
-  const aim = aimed(rig, wish);
-  const found = plan(rig, state, aim.goal, { goOn: (states) => states < 40_000 });
-  if (!found.found) return undefined;
+/** Moves in their order, and the state they end in. */
+interface Order {
+  readonly moves: readonly Explained[];
+  readonly end: RigState;
+}
+/** Why there is no order: none is safe, or the search for one was given up. */
+type NoOrder = "unsafe" | "givenUp";
+const isOrder = (found: Order | NoOrder): found is Order => typeof found === "object";
+
+/** How much one search may take, in states × pipes × handles: some seconds of work. */
+const WORK = 12_000_000;
+
+function orderTo(rig: Rig, state: RigState, goal: RigGoal, work: number): Order | NoOrder {
+  const each = rig.edges.length * rig.handles.length;
+  const found = plan(rig, state, goal, { goOn: (states) => states * each < work });
+  if (!found.found) return found.impossible ? "unsafe" : "givenUp";
   const moves = explain(rig, state, found.moves);
   return { moves, end: moves.length > 0 ? heardFull(moves.at(-1)!.after) : state };
 }
+const ordered = (rig: Rig, state: RigState, wish: Wish, work: number): Order | NoOrder =>
+  orderTo(rig, state, aimed(rig, wish).goal, work);
+
+const GIVEN_UP = "No order of moves was found in the time there was: call the company.";
 
 /** The positions that shut a house off: power off, the valve at the main, then a tap: what a household can do without thinking of the rest. */
 function shutOff(rig: Rig): Record<string, string> {
@@ -65,46 +76,49 @@ const slowlyAtMain = (rig: Rig, moves: readonly Explained[]): string[] =>
     return standsAtMain(rig, handle) ? say.replace(".", ", slowly.") : say;
   });
 
-/** Moves that lead the water back into a house that was shut off; undefined where no safe order leads there. */
-function waterOn(rig: Rig, off: RigState): CardSequence | undefined {
+/** Moves that lead the water back into a house that was shut off; nothing where no safe order leads there. */
+function waterOn(rig: Rig, off: RigState, work: number): CardSequence[] {
+  const title = "Water on again";
   const hasLowTap = rig.handles.some((h) => h.role === "lowTap");
   const steps: string[] = hasLowTap ? ["Leave the lowest tap a little open."] : [];
   let state = off;
   for (const { but, after } of WATER_ON) {
-    const stage = ordered(rig, state, { want: "normal", but });
-    if (!stage) return undefined;
+    const stage = ordered(rig, state, { want: "normal", but }, work);
+    if (!isOrder(stage)) return stage === "givenUp" ? [{ title, steps: [GIVEN_UP] }] : [];
     const [first, ...others] = slowlyAtMain(rig, stage.moves);
     if (first !== undefined) steps.push(after ? `${after}: ${inSentence(first)}` : first, ...others);
     state = stage.end;
   }
-  return { title: "Water on again", steps };
+  return [{ title, steps }];
 }
 
-function waterOffAndOn(rig: Rig, every: RigState): CardSequence[] {
+function waterOffAndOn(rig: Rig, every: RigState, work: number): CardSequence[] {
   const house = rig.nodes.find((n) => n.kind === "house")?.id;
   if (house === undefined) return [];
   const goal = { relieved: [house], positions: shutOff(rig) };
-  const off = plan(rig, every, goal, { goOn: (states) => states < 40_000 });
-  if (!off.found) return [];
-  const moves = explain(rig, every, off.moves);
-  const last = moves.at(-1);
-  const on = last && waterOn(rig, heardFull(last.after));
+  const title = "Water off";
+  const off = orderTo(rig, every, goal, work);
+  if (!isOrder(off)) return off === "givenUp" ? [{ title, steps: [GIVEN_UP] }] : [];
   return [
-    { title: "Water off", steps: told(moves), note: "No tap in the house gives water then." },
-    ...(on ? [on] : []),
+    { title, steps: told(off.moves), note: "No tap in the house gives water then." },
+    ...(off.moves.length > 0 ? waterOn(rig, off.end, work) : []),
   ];
 }
 
-function pastAndBack(rig: Rig, every: RigState): CardSequence[] {
+function pastAndBack(rig: Rig, every: RigState, work: number): CardSequence[] {
   const line = aimed(rig, { want: "passBy" }).goal.passedBy ?? [];
   if (line.length === 0) return [];
   const title = "Past the train (bypass)";
-  const past = leadsPastDisinfection(rig) ? undefined : ordered(rig, every, { want: "passBy" });
-  if (!past) return [{ title, steps: ["There is no safe way past it on this source: call the company."] }];
-  const back = ordered(rig, past.end, { want: "normal" });
+  const past = leadsPastDisinfection(rig) ? "unsafe" : ordered(rig, every, { want: "passBy" }, work);
+  if (past === "unsafe")
+    return [{ title, steps: ["There is no safe way past it on this source: call the company."] }];
+  if (past === "givenUp") return [{ title, steps: [GIVEN_UP] }];
+  const back = ordered(rig, past.end, { want: "normal" }, work);
   return [
     { title, steps: told(past.moves), note: "The water is untreated then." },
-    ...(back ? [{ title: "Back in service", steps: told(back.moves) }] : []),
+    ...(back === "unsafe"
+      ? []
+      : [{ title: "Back in service", steps: isOrder(back) ? told(back.moves) : [GIVEN_UP] }]),
   ];
 }
 
@@ -112,7 +126,7 @@ function pastAndBack(rig: Rig, every: RigState): CardSequence[] {
 export function canPassBy(rig: Rig): boolean {
   const line = aimed(rig, { want: "passBy" }).goal.passedBy ?? [];
   if (leadsPastDisinfection(rig)) return false;
-  return line.length > 0 && ordered(rig, inService(rig), { want: "passBy" }) !== undefined;
+  return line.length > 0 && isOrder(ordered(rig, inService(rig), { want: "passBy" }, WORK));
 }
 
 /** A regeneration by hand: what is waited for before the stage, and how both T-valves stand in it. */
@@ -123,22 +137,23 @@ const REGENERATION = [
 ] as const;
 
 /** How a unit with two T-valves is regenerated; nothing where it has none, or where no safe order leads through. */
-function regeneration(rig: Rig, every: RigState, unit: Rig["units"][number]): CardSequence[] {
+function regeneration(rig: Rig, every: RigState, unit: Rig["units"][number], work: number): CardSequence[] {
   const hasTee = (role: string) =>
     rig.handles.some((h) => h.kind === "tee" && h.unit === unit.key && h.role === role);
   if (!hasTee("inTee") || !hasTee("outTee")) return [];
+  const title = `Regenerate ${unit.name}`;
   const steps: string[] = [];
   let state = every;
   for (const { after, positions } of REGENERATION) {
-    const stage = ordered(rig, state, { want: "stand", unit: unit.key, positions });
-    if (!stage) return [];
+    const stage = ordered(rig, state, { want: "stand", unit: unit.key, positions }, work);
+    if (!isOrder(stage)) return stage === "givenUp" ? [{ title, steps: [GIVEN_UP] }] : [];
     const [first, ...others] = told(stage.moves);
     if (first !== undefined) steps.push(after ? `${after}: ${inSentence(first)}` : first, ...others);
     state = stage.end;
   }
   return [
     {
-      title: `Regenerate ${unit.name}`,
+      title,
       steps,
       note: "Its appliance off, brine full and rested. The times are in the unit's manual.",
     },
@@ -163,13 +178,16 @@ function afterPowerCut({ units }: Rig): CardSequence {
   return { title: "After a power cut", steps: steps.length > 0 ? steps : [nothing] };
 }
 
-/** The sequences of the valve card (handbook 4): water off and on again, past the train and back, and what to do after a power cut. */
-export function cardSequences(rig: Rig): CardSequence[] {
+/**
+ * The sequences of the valve card (handbook 4): water off and on again, past the train and back, and what to do after a power cut. `work`: how much each
+ * search may take, in states × pipes × handles; one that is given up says so in its place.
+ */
+export function cardSequences(rig: Rig, work = WORK): CardSequence[] {
   const every = inService(rig);
   return [
-    ...waterOffAndOn(rig, every),
-    ...pastAndBack(rig, every),
-    ...rig.units.flatMap((unit) => regeneration(rig, every, unit)),
+    ...waterOffAndOn(rig, every, work),
+    ...pastAndBack(rig, every, work),
+    ...rig.units.flatMap((unit) => regeneration(rig, every, unit, work)),
     afterPowerCut(rig),
   ];
 }

@@ -13,6 +13,7 @@ import {
 
 import type { UnitLine } from "@/server/catalogue";
 import { changesBetween } from "./figureText";
+import { sheetRefused } from "./sheetBounds";
 import type { UnitSystem } from "@/core/units";
 
 /** One unit of a file: what would become of it, or why it cannot be taken. */
@@ -42,7 +43,7 @@ export const reasonsOf = (error: {
   });
 
 /** What a file is read against: the catalogue as it stands, and whose words it is told in. */
-interface Against {
+export interface Against {
   readonly units: ReadonlyMap<string, UnitLine>;
   readonly recipes: KnownRecipes;
   readonly profile: UnitSystem;
@@ -90,6 +91,8 @@ export async function readCatalogueFile(
   if (bytes.subarray(0, 2).toString("latin1") === "PK") {
     let rows: Cell[][];
     try {
+      const refused = sheetRefused(bytes);
+      if (refused) return { error: refused };
       rows = (await readSheet(bytes)).map((r) =>
         r.map((c): Cell => (c instanceof Date ? c.toISOString() : (c as Cell))),
       );

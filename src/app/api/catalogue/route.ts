@@ -1,8 +1,7 @@
 import type { NextRequest } from "next/server";
-import writeExcelFile from "write-excel-file/node";
-import { sheetRows } from "@/catalogue/units";
 import { catalogueUnits } from "@/server/catalogue";
 import { forPerson, json } from "@/server/respond";
+import { inThread } from "@/server/threads";
 
 /** The catalogue as it is offered, as JSON or (`?as=xlsx`) as a spreadsheet; both can be read in again. */
 export const GET = (request: NextRequest) =>
@@ -14,11 +13,7 @@ export const GET = (request: NextRequest) =>
       return json({ brantUnits: 1, units: models }, 200, {
         "content-disposition": 'attachment; filename="units.json"',
       });
-    const [head, ...rows] = sheetRows(models);
-    const book = await writeExcelFile(
-      [head!.map((value) => ({ value: String(value), fontWeight: "bold" as const })), ...rows],
-      { sheet: "Units", stickyRowsCount: 1, stickyColumnsCount: 2 },
-    ).toBuffer();
+    const book = await inThread("writeUnits", models);
     return new Response(new Uint8Array(book), {
       headers: {
         "content-type": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",

@@ -1,7 +1,8 @@
 import { notFound } from "next/navigation";
 import { exercises, randomExercise } from "@/core/rig";
 import { Exercise } from "@/phases/practice/Exercise";
-import { drawingOf } from "@/phases/valves/drawing";
+import { NotDrawn } from "@/phases/valves/NotDrawn";
+import { inTime } from "@/server/threads";
 import { personFor } from "@/server/actor";
 
 export const metadata = { title: "Practice" };
@@ -13,5 +14,6 @@ export default async function ExercisePage({ params }: PageProps<"/practice/[id]
   const seed = /^seed-(\d{1,6})$/.exec(id)?.[1];
   const exercise = seed === undefined ? exercises().find((e) => e.id === id) : randomExercise(Number(seed));
   if (!exercise) notFound();
-  return <Exercise exercise={exercise} drawing={await drawingOf(exercise.rig, "down")} />;
+  const drawing = await inTime("drawing", { rig: exercise.rig, way: "down" });
+  return drawing ? <Exercise exercise={exercise} drawing={drawing} /> : <NotDrawn />;
 }

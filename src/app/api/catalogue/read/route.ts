@@ -1,7 +1,7 @@
 import type { NextRequest } from "next/server";
-import { readCatalogueFile } from "@/phases/catalogue/read";
 import { catalogueRecipes, catalogueUnits, newestRecipes } from "@/server/catalogue";
 import { bodyUpTo } from "@/server/request";
+import { inThread } from "@/server/threads";
 import { forPerson, json } from "@/server/respond";
 
 const MAX = 4 * 1024 * 1024;
@@ -11,10 +11,13 @@ export const POST = (request: NextRequest) =>
   forPerson(request, "manageCatalogue", async (person) => {
     const body = await bodyUpTo(request, MAX);
     if (!body) return json({ error: "This file is too large: at most 4 MB" }, 413);
-    const read = await readCatalogueFile(body, {
-      units: await catalogueUnits(true),
-      recipes: newestRecipes(await catalogueRecipes()).recipes,
-      profile: person.profile,
+    const read = await inThread("readUnits", {
+      bytes: body,
+      against: {
+        units: await catalogueUnits(true),
+        recipes: newestRecipes(await catalogueRecipes()).recipes,
+        profile: person.profile,
+      },
     });
     return json(read, "error" in read ? 422 : 200);
   });

@@ -1,8 +1,6 @@
 import type { NextRequest } from "next/server";
 import { draftRig } from "@/core/record";
-import { canPassBy } from "@/core/rig";
 import { loadJob } from "@/data/queries/jobs";
-import { packPdf, recordPdf } from "@/phases/record/RecordPdf";
 import { readingsCsv } from "@/phases/record/readingsCsv";
 import { reportOf } from "@/phases/record/report";
 import { company, knowledge } from "@/server/actor";
@@ -11,6 +9,7 @@ import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { fileStore } from "@/server/files";
 import { attachment, fileName, forPerson, json } from "@/server/respond";
+import { inThread } from "@/server/threads";
 
 /** The record to take away: `?as=record|pack` as PDF (`&paper=A4|LETTER`), `bundle` as JSON, `readings` as CSV. */
 export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/record">) =>
@@ -49,9 +48,9 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
       signatures,
       photos,
       printed: now(),
-      canPassBy: canPassBy(job.rig?.rig ?? draftRig(job, known)),
+      rig: job.rig?.rig ?? draftRig(job, known),
     };
-    const pdf = as === "pack" ? await packPdf(input) : await recordPdf(input);
+    const pdf = await inThread(as === "pack" ? "pack" : "record", input);
     return attachment(
       "application/pdf",
       `${fileName(job.name)}-${as === "pack" ? "customer-pack" : "record"}.pdf`,

@@ -3,7 +3,8 @@ import type { Route } from "next";
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
-import { drawingOf } from "@/phases/valves/drawing";
+import { NotDrawn } from "@/phases/valves/NotDrawn";
+import { inTime } from "@/server/threads";
 import { RunValves } from "@/phases/valves/RunValves";
 import { may } from "@/server/permissions";
 
@@ -14,19 +15,22 @@ export default async function RunValvesPage({ params, searchParams }: PageProps<
   const opened = await openJob((await params).id);
   const { job, person, now, settings } = opened;
   const { step } = await searchParams;
+  const drawing = job.rig && (await inTime("drawing", { rig: job.rig.rig, way: "down" }));
   return (
     <JobShell {...frameOf(opened, "run")}>
-      {job.rig ? (
+      {drawing ? (
         <RunValves
           initial={job}
           serverNow={now}
           person={{ id: person.id, name: person.name, role: person.role }}
           zone={settings.timeZone}
           profile={person.profile}
-          drawing={await drawingOf(job.rig.rig, "down")}
+          drawing={drawing}
           readOnly={!may(person.role, "handleTurned")}
           step={typeof step === "string" ? step : undefined}
         />
+      ) : job.rig ? (
+        <NotDrawn />
       ) : (
         <>
           <h1>Valves</h1>

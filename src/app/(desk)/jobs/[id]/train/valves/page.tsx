@@ -6,7 +6,8 @@ import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
 import { BypassForm } from "@/phases/valves/BypassForm";
-import { drawingOf } from "@/phases/valves/drawing";
+import { NotDrawn } from "@/phases/valves/NotDrawn";
+import { inTime } from "@/server/threads";
 import { Planned } from "@/phases/valves/Planned";
 import { may } from "@/server/permissions";
 
@@ -17,7 +18,7 @@ export default async function ValvesPage({ params }: PageProps<"/jobs/[id]/train
   const opened = await openJob((await params).id);
   const { job, person, known } = opened;
   const rig = rigFor(job, draftBasis(job), known);
-  const drawing = await drawingOf(rig, "down");
+  const drawing = await inTime("drawing", { rig, way: "down" });
   const bypass = bypassOf(job, draftBasis(job), known);
   return (
     <JobShell {...frameOf(opened, "train")}>
@@ -46,12 +47,16 @@ export default async function ValvesPage({ params }: PageProps<"/jobs/[id]/train
           rig={rig}
         />
       ) : null}
-      <Planned
-        key={JSON.stringify(bypass) + job.designSeq}
-        rig={rig}
-        drawing={drawing}
-        startOfRun={startOfRun(rig, isShutFor(draftBasis(job), known))}
-      />
+      {drawing ? (
+        <Planned
+          key={JSON.stringify(bypass) + job.designSeq}
+          rig={rig}
+          drawing={drawing}
+          startOfRun={startOfRun(rig, isShutFor(draftBasis(job), known))}
+        />
+      ) : (
+        <NotDrawn />
+      )}
     </JobShell>
   );
 }

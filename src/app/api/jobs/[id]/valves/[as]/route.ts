@@ -2,13 +2,11 @@ import type { NextRequest } from "next/server";
 import { inService, toDot } from "@/core/rig";
 import { draftBasis, rigFor } from "@/core/record";
 import { loadJob } from "@/data/queries/jobs";
-import { cardPdf } from "@/phases/valves/CardPdf";
-import { drawingOf } from "@/phases/valves/drawing";
-import { rigSvg } from "@/phases/valves/svg";
 import { company, knowledge } from "@/server/actor";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { attachment, fileName, forPerson, json } from "@/server/respond";
+import { inThread } from "@/server/threads";
 import { stamp } from "@/ui/time";
 
 /** The job's rig to take away: `card` as one page of PDF (`?paper=A4|LETTER`), `svg`, `json` (comes back in), `dot` for Graphviz. */
@@ -25,16 +23,11 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
       case "dot":
         return attachment("text/vnd.graphviz; charset=utf-8", `${name}-rig.dot`, toDot(rig, inService(rig)));
       case "svg":
-        return attachment(
-          "image/svg+xml",
-          `${name}-rig.svg`,
-          rigSvg(await drawingOf(rig, "right"), rig, inService(rig)),
-        );
+        return attachment("image/svg+xml", `${name}-rig.svg`, await inThread("picture", rig));
       case "card": {
         const settings = await company();
-        const pdf = await cardPdf({
+        const pdf = await inThread("card", {
           rig,
-          drawing: await drawingOf(rig, "right"),
           name: job.name,
           place: job.place,
           company: settings.name,
