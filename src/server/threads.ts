@@ -1,5 +1,5 @@
 import { availableParallelism } from "node:os";
-import { join } from "node:path";
+import { resolve } from "node:path";
 import Piscina from "piscina";
 import type * as documents from "@/threads/documents";
 import { env } from "./env";
@@ -36,38 +36,49 @@ export const notMadeSaid = ({ because }: NotMade): string =>
     failed: "This could not be made: it needs more than the server has. It was noted",
   })[because];
 
-const kept = globalThis as typeof globalThis & { brantThreads?: Partial<Record<Lane, Piscina>> };
+/** The threads of a lane, and how much is asked of them just now. */
+interface Threads {
+  readonly pool: Piscina;
+  asked: number;
+}
+const kept = globalThis as typeof globalThis & { brantThreads?: Partial<Record<Lane, Threads>> };
 
-/** The threads of a lane, one set for the process. */
-function threadsOf(lane: Lane): Piscina {
-  const pools = (kept.brantThreads ??= {});
-  const { threads, waiting } = lanes[lane];
-  return (pools[lane] ??= new Piscina({
-    filename: join(process.cwd(), env.buildFolder(), "threads", "documents.mjs"),
-    minThreads: 0,
-    maxThreads: threads,
-    maxQueue: waiting,
-    idleTimeout: IDLE,
-    resourceLimits: { maxOldGenerationSizeMb: MEMORY },
-  }));
+/** One set of threads for the process. */
+function threadsOf(lane: Lane): Threads {
+  const all = (kept.brantThreads ??= {});
+  return (all[lane] ??= {
+    asked: 0,
+    pool: new Piscina({
+      filename: resolve(env.buildFolder(), "threads", "documents.mjs"),
+      minThreads: 0,
+      maxThreads: lanes[lane].threads,
+      idleTimeout: IDLE,
+      resourceLimits: { maxOldGenerationSizeMb: MEMORY },
+    }),
+  });
 }
 
 function reasonOf(error: unknown): NotMade["because"] | undefined {
-  const { name, code, message } = error as { name?: string; code?: string; message?: string };
+  const { name, code } = error as { name?: string; code?: string };
   if (name === "AbortError") return "late";
-  if (message === "Task queue is at limit") return "crowded";
   return code === "ERR_WORKER_OUT_OF_MEMORY" ? "failed" : undefined;
 }
 
-/** Makes a document in a thread beside the server. Throws `NotMade` where it is not made within its lane's deadline, or the queue is full. */
+/** Makes a document in a thread beside the server. Throws `NotMade` where it is not made within its lane's deadline, or too many wait. */
 export async function inThread<T extends Task>(task: T, input: Parameters<Tasks[T]>[0]): Promise<Made<T>> {
   const lane = laneOf(task);
-  const signal = AbortSignal.timeout(lanes[lane].deadline);
+  const { deadline, threads, waiting } = lanes[lane];
+  const ours = threadsOf(lane);
+  if (ours.asked >= threads + waiting) throw new NotMade("crowded");
+  ours.asked += 1;
   try {
-    return (await threadsOf(lane).run(input, { name: task, signal })) as Made<T>;
+    const signal = AbortSignal.timeout(deadline);
+    return (await ours.pool.run(input, { name: task, signal })) as Made<T>;
   } catch (error) {
     const because = reasonOf(error);
     throw because ? new NotMade(because) : error;
+  } finally {
+    ours.asked -= 1;
   }
 }
 
