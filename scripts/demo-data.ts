@@ -7,6 +7,7 @@ import { defaultSchools } from "../src/catalogue/schools";
 import { tapPractice } from "../src/core/water";
 import { databaseOn, poolFor } from "../src/data/database";
 import { demoJobs } from "../src/data/demo/jobs";
+import { DEMO_DOMAIN, demoPeople } from "../src/data/demo/people";
 import { saveCompany } from "../src/data/queries/company";
 import { addFileRow } from "../src/data/queries/files";
 import { importEntries } from "../src/data/queries/jobs";
@@ -31,13 +32,12 @@ const now = Date.now();
 const password = process.env.BRANT_DEMO_PASSWORD ?? "tidal-valley-25";
 const passwordHash = await hashPassword(password);
 const pinHash = await hashPassword("4721");
-const people = [
-  { id: ulid(), name: "Imke Vos", email: "imke@saltmarsh.example", role: "planner" },
-  { id: ulid(), name: "Tobias Rell", email: "tobias@saltmarsh.example", role: "installer" },
-  { id: ulid(), name: "Adaeze Quill", email: "adaeze@saltmarsh.example", role: "installer" },
-  { id: ulid(), name: "Sunniva Park", email: "sunniva@saltmarsh.example", role: "apprentice" },
-  { id: ulid(), name: "Saltmarsh office", email: "office@saltmarsh.example", role: "owner" },
-] as const;
+const people = demoPeople.map(({ name, who, role }) => ({
+  id: ulid(),
+  name,
+  email: `${who}@${DEMO_DOMAIN}`,
+  role,
+}));
 const actor = (i: number) => ({ id: people[i]!.id, name: people[i]!.name, role: people[i]!.role });
 
 const signature = async (name: string) => {

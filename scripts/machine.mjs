@@ -193,6 +193,25 @@ export const isAlive = (pid) => {
   }
 };
 
+/** When a process began, in ticks since the machine did: a number given anew to another process has another. */
+function beginningOf(pid) {
+  try {
+    const stat = readFileSync(`/proc/${pid}/stat`, "utf8");
+    return stat.slice(stat.lastIndexOf(")") + 2).split(" ")[19];
+  } catch {
+    return undefined;
+  }
+}
+
+/** A name of a running process that no other ever has while the machine runs. */
+export const processName = (pid) => `${pid} ${beginningOf(pid)}`;
+
+/** Does the process of a name that was kept still run. */
+export function isSameProcess(kept) {
+  const pid = Number(kept.split(" ")[0]);
+  return pid > 0 && pid !== process.pid && isAlive(pid) && processName(pid) === kept;
+}
+
 /** The command line of a process that belongs to this project, or undefined. */
 export function commandOf(pid) {
   try {

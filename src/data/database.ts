@@ -21,6 +21,19 @@ export function poolFor(url: string, size = 12): Pool {
   });
 }
 
+/**
+ * Makes every connection of a pool give up in time: a statement after so many seconds, a wait for another's lock after half of them.
+ * For a server, where somebody waits for the answer; what is restored or migrated takes as long as it takes.
+ */
+export function givingUpAfter(pool: Pool, seconds: number): Pool {
+  pool.on("connection", (connection) => {
+    connection.query(
+      `set session max_statement_time = ${seconds}, innodb_lock_wait_timeout = ${Math.ceil(seconds / 2)}`,
+    );
+  });
+  return pool;
+}
+
 /** The database behind a pool. */
 export const databaseOn = (pool: Pool): Database => drizzle(pool, { schema, mode: "default" });
 
@@ -94,6 +107,9 @@ export async function inTransaction<T>(
     }
   }
 }
+
+/** Did the database give a statement up because it took too long. */
+export const isOvertime = (error: unknown): boolean => errno(error) === 1969;
 
 /** Is the database out of reach, rather than refusing what was asked. */
 export function isUnreachable(error: unknown): boolean {

@@ -6,6 +6,12 @@ import { createConnection } from "mysql2/promise";
 /** Tables of which the running application may only add rows. */
 const appendOnly = new Set(["job_log", "file_content", "unit_version", "recipe_version"]);
 
+/** What the running application may do with a table: it asks which migrations were made, to say whether it fits them. */
+function rightsOn(table: string): string {
+  if (table.startsWith("__drizzle")) return "SELECT";
+  return appendOnly.has(table) ? "SELECT, INSERT" : "SELECT, INSERT, UPDATE, DELETE";
+}
+
 /**
  * Brings a database to the current schema under a lock, then gives the application's user what it needs and no more:
  * it can neither change nor delete log rows. `appUser` is left out where someone else grants (another administrator's database).
@@ -31,11 +37,8 @@ export async function migrateDatabase(ownerUrl: string, appUser?: string): Promi
       const [[database]] = (await connection.query("SELECT DATABASE() AS name")) as unknown as [
         [{ name: string }],
       ];
-      for (const { name } of tables) {
-        if (name.startsWith("__drizzle")) continue;
-        const rights = appendOnly.has(name) ? "SELECT, INSERT" : "SELECT, INSERT, UPDATE, DELETE";
-        await connection.query(`GRANT ${rights} ON \`${database!.name}\`.\`${name}\` TO ${appUser}`);
-      }
+      for (const { name } of tables)
+        await connection.query(`GRANT ${rightsOn(name)} ON \`${database!.name}\`.\`${name}\` TO ${appUser}`);
     }
     await connection.query("SELECT RELEASE_LOCK('brant.migrate')");
   } finally {

@@ -5,9 +5,19 @@ function needed(name: string): string {
   return value;
 }
 
+/** A secret that can be guessed signs sessions for whoever guesses it. */
+const SECRET_LENGTH = 32;
+
 export const env = {
   databaseUrl: () => needed("DATABASE_URL"),
-  secret: () => needed("BRANT_SECRET"),
+  secret: () => {
+    const secret = needed("BRANT_SECRET");
+    if (secret.length < SECRET_LENGTH)
+      throw new Error(`BRANT_SECRET is too short: at least ${SECRET_LENGTH} random characters`);
+    return secret;
+  },
+  /** What the link to open the company carries; without it nobody can. */
+  setUpKey: () => process.env.BRANT_SET_UP_KEY,
   /** Address people open, without a slash at its end. */
   origin: () => process.env.BRANT_ORIGIN ?? "http://127.0.0.1:4310",
   /** Does a proxy of one's own stand before Brant, which says where requests come from. */

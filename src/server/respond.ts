@@ -1,4 +1,4 @@
-import { isCollision, isUnreachable } from "@/data/database";
+import { isCollision, isOvertime, isUnreachable } from "@/data/database";
 import { isDenial, personOrDenial, type Person } from "./actor";
 import { errorFacts, log } from "./log";
 import type { Action } from "./permissions";
@@ -48,6 +48,8 @@ export async function forPerson(
     if (error instanceof NotMade) return json({ error: notMadeSaid(error) }, 503, LATER);
     if (isUnreachable(error))
       return json({ error: "The database cannot be reached just now. Try again in a moment" }, 503, LATER);
+    if (isOvertime(error))
+      return json({ error: "The database took too long to answer. Try again in a moment" }, 503, LATER);
     if (isCollision(error))
       return json({ error: "Others are writing here just now. Try again in a moment" }, 503, LATER);
     return json({ error: "Something failed on the server. It was noted; try again" }, 500);

@@ -10,7 +10,6 @@ import { defaultSchools } from "@/catalogue/schools";
 import type { Company } from "@/core/site";
 import { loadCompany, saveCompany } from "@/data/queries/company";
 import { addFileRow, fileRow } from "@/data/queries/files";
-import { answers } from "@/data/queries/health";
 import {
   addPerson,
   allPeople,
@@ -378,6 +377,4 @@ describe("long lists", () => {
     expect((await findAnything(db, "sf-150")).map((f) => f.jobId)).toContain(id);
     expect((await findAnything(db, "Paged")).length).toBeLessThanOrEqual(20);
   });
-
-  it("answers as long as the database does", async () => expect(await answers(db)).toBeUndefined());
 });

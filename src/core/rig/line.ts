@@ -29,13 +29,22 @@ function liesOnLine(rig: Rig, edge: RigEdge): boolean {
   return passes(edge.from, edge.to) || passes(edge.to, edge.from);
 }
 
+/** A rig never changes, and its goals ask for its line again and again. */
+const lines = new WeakMap<Rig, ReadonlySet<RigEdge>>();
+
+/** The edges on the ways from the main to the house. */
+function lineOf(rig: Rig): ReadonlySet<RigEdge> {
+  const line = lines.get(rig) ?? new Set(rig.edges.filter((e) => liesOnLine(rig, e)));
+  lines.set(rig, line);
+  return line;
+}
+
 /** Is a unit one that the house's water can pass, as against those of a drinking-water branch? */
-export const onLine = (rig: Rig, key: string): boolean =>
-  rig.edges.some((e) => e.unit === key && liesOnLine(rig, e));
+export const onLine = (rig: Rig, key: string): boolean => [...lineOf(rig)].some((e) => e.unit === key);
 
 /** Handles of the ways from the main to the house with everything open: what has to stand normal before a train is in service. */
 export function lineHandles(rig: Rig): string[] {
-  const line = new Set(rig.edges.filter((e) => e.kind !== "opening" && liesOnLine(rig, e)).map((e) => e.id));
+  const line = new Set([...lineOf(rig)].flatMap((e) => (e.kind === "opening" ? [] : [e.id])));
   return rig.handles
     .filter((h) => h.kind === "lever" || h.kind === "head" || h.kind === "tee" || h.kind === "cap")
     .filter((h) => edgesOf(h).some((id) => line.has(id)))

@@ -27,6 +27,7 @@ import { database } from "@/server/database";
 import { knownDevice, rememberDevice } from "@/server/device";
 import { env } from "@/server/env";
 import { openGates, passGates, type Subject } from "@/server/gates";
+import { opensCompany, NO_SET_UP } from "@/server/setUp";
 import { passwordFault, pinFault } from "@/server/passwords";
 import { lockSession, unlockSession } from "@/server/signIn";
 
@@ -245,10 +246,11 @@ export async function change(raw: unknown): Promise<PersonOutcome> {
   return { ok: true };
 }
 
-/** The first start without demo data: company and owner. Refused once anybody is there. */
+/** The first start without demo data: company and owner, by the link of the console. Refused once anybody is there. */
 export async function setUp(raw: unknown): Promise<PersonOutcome> {
   const form = typedOf(raw);
   if (await hasPeople(database())) return { ok: true, go: "/sign-in" };
+  if (!opensCompany(form.key)) return refuse(NO_SET_UP);
   const values = {
     company: form.company ?? "",
     name: form.name ?? "",

@@ -80,9 +80,9 @@ export function UnlockForm() {
 }
 
 /** The company and its owner. */
-export function SetUpForm({ zone }: { zone: string }) {
+export function SetUpForm({ zone, linkKey }: { zone: string; linkKey: string }) {
   const form = useForm({
-    initial: { profile: "metric", currency: "EUR", timeZone: zone },
+    initial: { profile: "metric", currency: "EUR", timeZone: zone, key: linkKey },
     send: leading(setUp),
   });
   return (

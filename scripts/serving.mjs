@@ -1,0 +1,183 @@
+// What demo and start share: a folder with a database of its own (or one given), the build, and a server that is watched.
+import { spawn } from "node:child_process";
+import { existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import {
+  checkFolder,
+  checkNode,
+  isAlive,
+  isSameProcess,
+  needBuild,
+  needModules,
+  needPackages,
+  Plain,
+  portFree,
+  processName,
+  root,
+  run,
+  sleep,
+} from "./machine.mjs";
+import { secretsOf, startDatabase, stopDatabase } from "./database.mjs";
+import { supervise } from "./supervise.mjs";
+
+/** A secret that can be guessed signs sessions for whoever guesses it. */
+const SECRET_LENGTH = 32;
+
+/** One keeper for one folder: two would end each other's servers. */
+function claim(keeperFile) {
+  const other = existsSync(keeperFile) ? readFileSync(keeperFile, "utf8") : "";
+  if (isSameProcess(other))
+    throw new Plain(
+      `Brant already runs from this folder (process ${other.split(" ")[0]}). Stop it there with Ctrl-C first.`,
+    );
+  writeFileSync(keeperFile, processName(process.pid));
+}
+
+/** Ends a web server that an earlier, killed keeper has left behind; never a process that is not it. */
+async function endOrphan(serverFile) {
+  const kept = existsSync(serverFile) ? readFileSync(serverFile, "utf8") : "";
+  if (isSameProcess(kept)) {
+    const pid = Number(kept.split(" ")[0]);
+    process.kill(pid, "SIGTERM");
+    for (let i = 0; i < 150 && isSameProcess(kept); i += 1) await sleep(100);
+    if (isSameProcess(kept)) process.kill(pid, "SIGKILL");
+  }
+  rmSync(serverFile, { force: true });
+}
+
+/** The secret that signs sessions: given, else made once and kept in the folder. */
+function sessionSecret(folder) {
+  const given = process.env.BRANT_SECRET;
+  if (!given) return secretsOf(folder).session;
+  if (given.length < SECRET_LENGTH)
+    throw new Plain(
+      `BRANT_SECRET is too short: at least ${SECRET_LENGTH} random characters, the same on every instance. Without it Brant makes one and keeps it in ${folder}.`,
+    );
+  return given;
+}
+
+/**
+ * Serves Brant from a folder until it is told to stop. `plan`: `folder`, `port`, `databasePort`; `steps` to announce; `ready(outside, say)` before the database
+ * is started; `data(env, say)` once its schema is current; `greeting(env)` once it serves.
+ */
+export async function serveBrant(plan) {
+  const { folder, port, databasePort } = plan;
+  const outside = process.env.DATABASE_URL;
+  const [serverFile, keeperFile] = [join(folder, "web.pid"), join(folder, "demo.pid")];
+  const started = Date.now();
+  const seconds = () => ((Date.now() - started) / 1000).toFixed(0);
+  const say = (text) => console.log(`  ${text}`);
+  let at = 0;
+  const step = (text) => console.log(`[${(at += 1)}/6] ${text} (${seconds()} s)`);
+
+  let stopping = false;
+  const unlessStopping = (error) => {
+    if (!stopping) throw error;
+  };
+  let endServer = async () => {};
+  let watch;
+  const stop = async () => {
+    if (stopping) return;
+    stopping = true;
+    clearInterval(watch);
+    console.log("\nStopping…");
+    await endServer();
+    rmSync(serverFile, { force: true });
+    if (!outside) await stopDatabase(folder);
+    rmSync(keeperFile, { force: true });
+    console.log("Stopped. Nothing is lost.");
+    process.exit(0);
+  };
+  process.on("SIGINT", () => void stop());
+  process.on("SIGTERM", () => void stop());
+
+  const serve = async () => {
+    step("Looking at the machine");
+    checkNode();
+    checkFolder(folder);
+    if (!outside) needPackages([["mariadbd", "mariadb-server"]], say);
+    claim(keeperFile);
+    await endOrphan(serverFile);
+    if (!(await portFree(port)))
+      throw new Plain(
+        `Port ${port} on 127.0.0.1 is taken by another program. Set PORT to a free one: PORT=${port + 1} ${plan.command}`,
+      );
+
+    step("Packages");
+    await needModules(say);
+
+    step("Database");
+    await plan.ready(outside, say);
+    let db = outside
+      ? { url: outside, ownerUrl: process.env.DATABASE_OWNER_URL ?? outside }
+      : await startDatabase({ folder, port: databasePort });
+    const env = {
+      ...process.env,
+      ...plan.env,
+      DATABASE_URL: db.url,
+      DATABASE_OWNER_URL: db.ownerUrl,
+      DATABASE_APP_USER: outside ? (process.env.DATABASE_APP_USER ?? "") : "brant_app@'127.0.0.1'",
+      BRANT_SECRET: sessionSecret(folder),
+      BRANT_ORIGIN: process.env.BRANT_ORIGIN ?? `http://127.0.0.1:${port}`,
+      PORT: String(port),
+      NODE_ENV: "production",
+      NEXT_TELEMETRY_DISABLED: "1",
+    };
+    await run("npx", ["tsx", "scripts/migrate.ts"], { env });
+    say(outside ? "your own, at DATABASE_URL" : `on 127.0.0.1:${db.port}, its folder ${folder}`);
+
+    step("Data");
+    await plan.data(env, say);
+
+    step("Application");
+    await needBuild({ dist: ".next" }, say);
+
+    step("Serving");
+    const health = `http://127.0.0.1:${port}/api/health`;
+    if (stopping) return;
+    endServer = supervise({
+      say,
+      ask: (signal) => fetch(health, { signal }),
+      start: () => {
+        const web = spawn(
+          process.execPath,
+          [join(root, "node_modules/next/dist/bin/next"), "start", "-p", String(port), "-H", "127.0.0.1"],
+          { cwd: root, env, stdio: ["ignore", "pipe", "inherit"] },
+        );
+        writeFileSync(serverFile, processName(web.pid));
+        web.stdout.on("data", (chunk) => {
+          if (process.env.BRANT_VERBOSE) process.stdout.write(chunk);
+        });
+        return web;
+      },
+    });
+    watch = setInterval(
+      () =>
+        void (async () => {
+          if (stopping || outside || isAlive(db.pid)) return;
+          say("the database ended; starting it again");
+          try {
+            db = await startDatabase({ folder, port: db.port });
+          } catch (error) {
+            say(error.message);
+          }
+        })(),
+      1000,
+    );
+    for (let i = 0; ; i += 1) {
+      const isReady = await fetch(health, { signal: AbortSignal.timeout(2000) }).then(
+        (answer) => answer.ok,
+        () => false,
+      );
+      if (isReady || stopping) break;
+      if (i === 150)
+        throw new Plain("The server did not become ready in 30 s. BRANT_VERBOSE=1 shows what it says.");
+      await sleep(200);
+    }
+    console.log(`
+Brant is ready after ${seconds()} s:  ${env.BRANT_ORIGIN}
+
+${await plan.greeting(env)}`);
+  };
+  await serve().catch(unlessStopping);
+}
