@@ -48,8 +48,8 @@ async function supervised() {
       processes.push(child);
       return child;
     },
-    ask: (signal) => fetch(base, { signal }),
-    say: (text) => said.push(text),
+    ask: (signal: AbortSignal) => fetch(base, { signal }),
+    say: (text: string) => said.push(text),
     every: 150,
     patience: 300,
     again: 50,
