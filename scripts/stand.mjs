@@ -18,12 +18,13 @@ export async function databasesIn(folder, port, names) {
       `DROP DATABASE IF EXISTS \`${name}\`; CREATE DATABASE \`${name}\`; GRANT ALL ON \`${name}\`.* TO brant_owner@'127.0.0.1' WITH GRANT OPTION;`,
     );
   const at = (url, name) => url.replace(/\/[^/]+$/, `/${name}`);
-  return names.map((name) => ({
+  return names.map((name, i) => ({
     ...process.env,
     DATABASE_URL: at(db.url, name),
     DATABASE_OWNER_URL: at(db.ownerUrl, name),
     DATABASE_APP_USER: "brant_app@'127.0.0.1'",
-    BRANT_SECRET: db.secrets.session,
+    // Companies have nothing in common, the key that they sign with least.
+    BRANT_SECRET: `${db.secrets.session}${i}`,
   }));
 }
 

@@ -2,12 +2,13 @@
 import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { fileNamedBy, type Entry } from "../src/core/log";
-import { verifyChain } from "../src/core/record/chain";
+import { signedPart, verifyChain, type Bundle, type BundleSignature } from "../src/core/record";
 import { databaseOn, poolFor, type Database } from "../src/data/database";
 import { allSheets } from "../src/data/queries/catalogue";
 import { allFiles } from "../src/data/queries/files";
 import { chainRows, jobHeads, jobIds } from "../src/data/queries/jobs";
 import { fileStore, sheetName } from "../src/server/files";
+import { isSignedBy } from "../src/server/signing";
 import { addresses } from "./addresses";
 
 const sha256 = (text: string | Uint8Array) => createHash("sha256").update(text).digest("hex");
@@ -21,7 +22,8 @@ interface BundleFile {
   readonly job?: string;
   readonly head?: string;
   readonly entries?: unknown[];
-  readonly files?: readonly { readonly id: string; readonly sha256: string; readonly base64: string }[];
+  readonly files?: Bundle["files"];
+  readonly signature?: BundleSignature;
 }
 
 function readBundle(path: string): BundleFile {
@@ -43,7 +45,11 @@ function verifyBundle(path: string): void {
     say("the head is not the last entry's hash: entries are missing at the end");
   for (const f of bundle.files ?? [])
     if (sha256(Buffer.from(f.base64, "base64")) !== f.sha256) say(`file ${f.id} was changed`);
-  if (faults === 0) console.log(`✓ ${path}: ${entries.length} entries hold, head ${bundle.head}`);
+  const { job = "", head = "", files = [], signature } = bundle;
+  if (signature && !isSignedBy(signedPart({ job, head, files }), signature))
+    say("the signature does not fit: the bundle was changed after it was signed");
+  const by = signature ? `signed by ${signature.publicKey}` : "unsigned";
+  if (faults === 0) console.log(`✓ ${path}: ${entries.length} entries hold, head ${head}, ${by}`);
 }
 
 const parsed = (text: string): Entry | undefined => {

@@ -11,7 +11,7 @@ type Made<T extends Task> = Awaited<ReturnType<Tasks[T]>>;
 /** Pictures that a page waits for never stand behind papers, which may take long. */
 const lanes = {
   pictures: { deadline: 8_000, threads: 1, waiting: 32 },
-  papers: { deadline: 45_000, threads: Math.max(1, availableParallelism() - 1), waiting: 12 },
+  papers: { deadline: 60_000, threads: Math.max(1, availableParallelism() - 1), waiting: 12 },
 } as const;
 type Lane = keyof typeof lanes;
 const laneOf = (task: Task): Lane => (task === "drawing" ? "pictures" : "papers");

@@ -4,6 +4,7 @@ import { sheetRows } from "@/catalogue/units";
 import type { UnitModel } from "@/core/families";
 import { canPassBy, inService, type Rig } from "@/core/rig";
 import { readCatalogueFile, type Against } from "@/phases/catalogue/read";
+import { readBundle } from "@/phases/record/readBundle";
 import { packPdf, recordPdf, type PdfInput } from "@/phases/record/RecordPdf";
 import { cardPdf, type CardInput } from "@/phases/valves/CardPdf";
 import { drawingOf } from "@/phases/valves/drawing";
@@ -21,14 +22,13 @@ export const card = async (input: Omit<CardInput, "drawing">) =>
   cardPdf({ ...input, drawing: await drawingOf(input.rig, "right") });
 
 /** What a record is printed from: pictures as they were copied, and the rig that says whether a household can turn a bypass. */
-export interface PaperInput extends Omit<PdfInput, "signatures" | "photos" | "canPassBy"> {
+export interface PaperInput extends Omit<PdfInput, "signatures" | "photos"> {
   readonly rig: Rig;
   readonly signatures: Readonly<Record<string, Uint8Array>>;
   readonly photos: readonly { readonly caption: string; readonly content: Uint8Array }[];
 }
-const printable = ({ rig, signatures, photos, ...more }: PaperInput): PdfInput => ({
+const printable = ({ signatures, photos, ...more }: PaperInput): PdfInput => ({
   ...more,
-  canPassBy: canPassBy(rig),
   signatures: Object.fromEntries(
     Object.entries(signatures).map(([file, content]) => [file, Buffer.from(content)]),
   ),
@@ -39,11 +39,14 @@ const printable = ({ rig, signatures, photos, ...more }: PaperInput): PdfInput =
 export const record = (input: PaperInput) => recordPdf(printable(input));
 
 /** What the customer keeps, PDF. */
-export const pack = (input: PaperInput) => packPdf(printable(input));
+export const pack = (input: PaperInput) => packPdf({ ...printable(input), canPassBy: canPassBy(input.rig) });
 
 /** A catalogue file, read against the catalogue as it stands. */
 export const readUnits = ({ bytes, against }: { bytes: Uint8Array; against: Against }) =>
   readCatalogueFile(Buffer.from(bytes), against);
+
+/** A bundle of a job, checked: schema, chain and files. */
+export const bundle = (bytes: Uint8Array) => readBundle(Buffer.from(bytes));
 
 /** Units as a spreadsheet. */
 export const writeUnits = (models: readonly UnitModel[]) => {

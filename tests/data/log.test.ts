@@ -1,4 +1,4 @@
-import type { Entry } from "@/core/log";
+import type { Draft, Entry } from "@/core/log";
 import { createHash } from "node:crypto";
 import { spawnSync } from "node:child_process";
 import { readFileSync, rmSync, writeFileSync } from "node:fs";
@@ -6,7 +6,7 @@ import { join } from "node:path";
 import { eq, sql } from "drizzle-orm";
 import { ulid } from "ulid";
 import { afterAll, describe, expect, it, vi } from "vitest";
-import { verifyChain } from "@/core/record";
+import { emptyHead, seal, verifyChain, type Head } from "@/core/record";
 import { atOnce, errno, MOVED, mustHaveChanged } from "@/data/database";
 import { appendEntry, importEntries, jobEntries, loadJob } from "@/data/queries/jobs";
 import { findAnything, jobPage, todayOf } from "@/data/queries/today";
@@ -185,10 +185,75 @@ describe("the log in the database", () => {
     await answer(id, "60 psi");
     const entries = await jobEntries(db, id);
     const settings = { knowledge, profile: "us" as const, now: Date.now() };
-    expect(await importEntries(db, entries, settings)).toEqual({ added: 0, conflict: false });
+    expect(await importEntries(db, entries, settings)).toEqual({ added: 0 });
     const forked = [entries[0]!, { ...entries[1]!, hash: "f".repeat(64) }] as Entry[];
-    expect(await importEntries(db, forked, settings)).toEqual({ added: 0, conflict: true });
+    expect(await importEntries(db, forked, settings)).toEqual({ added: 0, refused: "other" });
     expect((await jobEntries(db, id)).map((e) => e.hash)).toEqual(entries.map((e) => e.hash));
+  });
+});
+
+describe("a log from outside", () => {
+  const settings = { knowledge, profile: "us" as const, now: Date.now() };
+  const note = (upTo: number): Draft<"jobImported"> => {
+    const at = new Date().toISOString();
+    return { id: ulid(), kind: "jobImported", at, received: at, by: imke, data: { upTo, signedBy: "key" } };
+  };
+  /** A log of another Brant, as one here once was: its entries under a job that is not here. */
+  async function elsewhere(): Promise<{ readonly id: string; readonly entries: readonly Entry[] }> {
+    const made = await newJob("Made elsewhere");
+    for (const psi of ["60 psi", "61 psi", "62 psi"]) await answer(made, psi);
+    const id = ulid();
+    let head: Head = emptyHead;
+    const entries = (await jobEntries(db, made)).map(({ kind, at, received, by, data }) => {
+      const entry = seal(id, head, { id: ulid(), kind, at, received, by, data } as Draft, sha256);
+      head = entry;
+      return entry;
+    });
+    return { id, entries };
+  }
+
+  it("comes in whole with a note behind it, and a second time changes nothing", async () => {
+    const { id, entries } = await elsewhere();
+    const first = { note: note(entries.length), mayExtend: false };
+    expect(await importEntries(db, entries, settings, first)).toEqual({ added: entries.length });
+    const again = { note: note(entries.length), mayExtend: false };
+    expect(await importEntries(db, entries, settings, again)).toEqual({ added: 0 });
+    const kept = await jobEntries(db, id);
+    expect(kept.slice(0, -1)).toEqual(entries);
+    expect((await loadJob(db, id))!.imported).toMatchObject([
+      { by: imke, signedBy: "key", upTo: entries.length },
+    ]);
+    expect(verifyChain(kept, sha256, id)).toEqual([]);
+  });
+
+  it("continues a job that is here only where it may", async () => {
+    const { id, entries } = await elsewhere();
+    await importEntries(db, entries.slice(0, 2), settings, { mayExtend: false });
+    const refused = await importEntries(db, entries, settings, { note: note(4), mayExtend: false });
+    expect(refused).toEqual({ added: 0, refused: "here" });
+    expect(await jobEntries(db, id)).toHaveLength(2);
+    const taken = await importEntries(db, entries, settings, { note: note(4), mayExtend: true });
+    expect(taken).toEqual({ added: entries.length - 2 });
+    expect(await jobEntries(db, id)).toHaveLength(entries.length + 1);
+  });
+
+  it("does not come in over another history, longer or shorter", async () => {
+    const { id, entries } = await elsewhere();
+    await importEntries(db, entries, settings, { mayExtend: false });
+    for (const much of [2, entries.length + 1]) {
+      let head: Head = emptyHead;
+      const other = Array.from({ length: much }, (_, i) => {
+        const { kind, at, received, by, data } = entries[Math.min(i, entries.length - 1)]!;
+        const entry = seal(id, head, { id: ulid(), kind, at, received, by, data } as Draft, sha256);
+        head = entry;
+        return entry;
+      });
+      expect(await importEntries(db, other, settings, { mayExtend: true })).toEqual({
+        added: 0,
+        refused: "other",
+      });
+    }
+    expect(await jobEntries(db, id)).toHaveLength(entries.length);
   });
 });
 

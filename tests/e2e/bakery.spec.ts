@@ -1,8 +1,8 @@
 import { execFileSync } from "node:child_process";
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { expect, test, type Locator } from "@playwright/test";
-import { base, desk, entriesOf, folder, other, signedIn, survey } from "./hands";
+import { type Page, expect, test, type Locator } from "@playwright/test";
+import { base, desk, entriesOf, folder, openJob, other, signedIn, survey } from "./hands";
 import {
   addUnits,
   agreedAndSigned,
@@ -72,6 +72,30 @@ function misreadsFirst(): (step: Locator) => Promise<void> {
   };
 }
 
+/** What of a bundle comes in where, and what does not: `here` made it, `there` has taken it in. */
+async function importsJudged(here: Page, there: Page, job: string, bundle: string): Promise<void> {
+  const send = async (page: Page, text: string) => {
+    const answer = await page.request.post("/api/import", {
+      headers: { origin: new URL(page.url()).origin, "content-type": "application/json" },
+      data: Buffer.from(text),
+    });
+    return (await answer.json()) as { added?: number; error?: string };
+  };
+  type Signed = { entries: unknown[]; signature?: { value: string } };
+  const count = async () => (await entriesOf(there, job)).length;
+  const before = await count();
+  expect(await send(there, bundle)).toMatchObject({ added: 0 });
+  // What goes on there is signed with another key: it does not come back into the job that is here.
+  const back = await there.request.get(`/api/jobs/${job}/record?as=bundle`);
+  expect((await send(here, (await back.body()).toString())).error).toMatch(/This job is here already/);
+  const other = await openJob(here, "Ropewalk Studio");
+  const signed = await here.request.get(`/api/jobs/${other}/record?as=bundle`);
+  const changed = JSON.parse((await signed.body()).toString()) as Signed;
+  changed.signature!.value = (JSON.parse(bundle) as Signed).signature!.value;
+  expect((await send(there, JSON.stringify(changed))).error).toMatch(/signature does not fit/);
+  expect(await count()).toBe(before);
+}
+
 test("the bakery job from survey to signed record by the interface alone, at 1280×800", async ({
   browser,
 }) => {
@@ -135,9 +159,15 @@ test("the bakery job from survey to signed record by the interface alone, at 128
   const again = (await (await there.page.request.get(`/api/jobs/${job}/record?as=bundle`)).body()).toString();
   const hashes = (text: string) =>
     JSON.parse(text) as { entries: { hash: string }[]; files: { sha256: string }[] };
-  expect(hashes(again).entries.map((e) => e.hash)).toEqual(
-    hashes(readFileSync(bundle, "utf8")).entries.map((e) => e.hash),
-  );
+  // Behind them stands only the note that it came in.
+  expect(
+    hashes(again)
+      .entries.map((e) => e.hash)
+      .slice(0, -1),
+  ).toEqual(hashes(readFileSync(bundle, "utf8")).entries.map((e) => e.hash));
+  const mark = /Imported by Imke Vos on .+, signed by \S{12}/;
+  await expect(there.page.locator("[data-imported]")).toHaveText(mark);
+  expect((await paper(there.page, job, "record")).text).toMatch(mark);
   expect(
     hashes(again)
       .files.map((f) => f.sha256)
@@ -147,6 +177,7 @@ test("the bakery job from survey to signed record by the interface alone, at 128
       .files.map((f) => f.sha256)
       .sort(),
   );
+  await importsJudged(page, there.page, job, body.toString());
   await there.context.close();
   await context.close();
   expect(base).not.toBe(other);

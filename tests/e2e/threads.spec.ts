@@ -117,8 +117,12 @@ test("no page keeps the server from answering", async ({ browser }) => {
   await visit();
   expect((await page.request.post("/api/test/loop")).status()).toBe(200);
   for (let i = 0; i < 3; i += 1) await visit();
-  const loop = (await (await page.request.get("/api/test/loop")).json()) as { p999: number; max: number };
+  const loop = (await (await page.request.get("/api/test/loop")).json()) as Record<
+    "p999" | "longest" | "ownLongest",
+    number
+  >;
   test.info().annotations.push({ type: "event loop", description: JSON.stringify(loop) });
-  expect(loop.p999).toBeLessThanOrEqual(200);
+  // Other programs of the machine keep the loop waiting too: what counts is what the server does itself.
+  expect(loop.ownLongest).toBeLessThanOrEqual(200);
   await context.close();
 });

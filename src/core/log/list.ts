@@ -7,6 +7,7 @@ import { designChanged } from "./designChanged";
 import { designSigned } from "./designSigned";
 import { fillHeard } from "./fillHeard";
 import { handleTurned } from "./handleTurned";
+import { jobImported } from "./jobImported";
 import { jobOpened } from "./jobOpened";
 import type { LogKind } from "./kind";
 import { labReportTaken } from "./labReportTaken";
@@ -36,6 +37,7 @@ import { waterOffAgreed } from "./waterOffAgreed";
 /** Every kind of log entry. A kind is registered here and nowhere else. */
 export const logKinds: readonly LogKind[] = [
   jobOpened,
+  jobImported,
   surveyAnswered,
   labReportTaken,
   designChanged,

@@ -27,7 +27,7 @@ type NoOrder = "unsafe" | "givenUp";
 const isOrder = (found: Order | NoOrder): found is Order => typeof found === "object";
 
 /** How much one search may take, in states × pipes × handles: some seconds of work. */
-const WORK = 12_000_000;
+const WORK = 5_000_000;
 
 function orderTo(rig: Rig, state: RigState, goal: RigGoal, work: number): Order | NoOrder {
   const each = rig.edges.length * rig.handles.length;

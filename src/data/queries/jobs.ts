@@ -346,28 +346,48 @@ export async function appendEntry<R>(
   }
 }
 
-/** Brings verified entries of another Brant in as they are, after those already here. The caller has checked the chain. */
+/** How a log from outside may come in. */
+export interface Import {
+  /** Written behind it, so that the job says where it came from; absent for what was never elsewhere. */
+  readonly note?: Draft;
+  /** May it continue a job that is here. */
+  readonly mayExtend: boolean;
+}
+
+/**
+ * Takes a log in, whole or not at all. Of a job that is not here everything; of one that is here what continues it, if it may. What is here already
+ * is left as it is. Refused: `other` history of the same job, or one that may not continue what is `here`.
+ */
 export async function importEntries(
   db: Database,
   entries: readonly Entry[],
   settings: AppendSettings,
-): Promise<{ readonly added: number; readonly conflict: boolean }> {
+  { note, mayExtend }: Import = { mayExtend: true },
+): Promise<{ readonly added: number; readonly refused?: "here" | "other" }> {
   const id = entries[0]!.job;
+  const last = entries.at(-1)!;
   const result = await inTransaction(
     db,
     async (tx) => {
       const head = await headOf(tx, id);
-      if (head.seq > entries.length || (head.seq > 0 && entries[head.seq - 1]!.hash !== head.hash))
-        return { added: 0, conflict: true };
-      const fresh = entries.slice(head.seq);
+      if (head.seq >= last.seq) {
+        const [same] = await tx
+          .select({ hash: jobLog.hash })
+          .from(jobLog)
+          .where(and(eq(jobLog.jobId, id), eq(jobLog.seq, last.seq)));
+        return same?.hash === last.hash ? { added: 0 } : { added: 0, refused: "other" as const };
+      }
+      if (head.seq > 0 && entries[head.seq - 1]!.hash !== head.hash)
+        return { added: 0, refused: "other" as const };
+      if (head.seq > 0 && !mayExtend) return { added: 0, refused: "here" as const };
+      const noted = note ? [seal(id, last, note, sha256)] : [];
+      const fresh = [...entries.slice(head.seq), ...noted];
       for (let i = 0; i < fresh.length; i += 100)
         await tx.insert(jobLog).values(fresh.slice(i, i + 100).map((e) => rowOf(e)));
-      if (fresh.length > 0) {
-        const state = entries.reduce(applyEntry, emptyJob(id));
-        const { row, beside } = refreshed(tx, undefined, undefined, state, settings);
-        for (const statement of [rowAnew(tx, id, row), ...beside]) await tx.execute(statement);
-      }
-      return { added: fresh.length, conflict: false };
+      const state = [...entries, ...noted].reduce(applyEntry, emptyJob(id));
+      const { row, beside } = refreshed(tx, undefined, undefined, state, settings);
+      for (const statement of [rowAnew(tx, id, row), ...beside]) await tx.execute(statement);
+      return { added: fresh.length - noted.length };
     },
     (error) => errno(error) === DUPLICATE,
   );

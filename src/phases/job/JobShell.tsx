@@ -19,6 +19,7 @@ export function JobShell({
   id,
   name,
   about,
+  imported,
   phase,
   stations,
   active,
@@ -27,6 +28,7 @@ export function JobShell({
   id: string;
   name: string;
   about: string;
+  imported: string;
   phase: Phase;
   stations: readonly LineStation[];
   active?: string;
@@ -61,6 +63,11 @@ export function JobShell({
           ))}
         </nav>
       </div>
+      {imported ? (
+        <p className="border-b border-hair px-4 py-2 text-sm text-soft md:px-6" data-imported>
+          {imported}
+        </p>
+      ) : null}
       <div className="md:hidden">
         <LineAcross stations={stations} active={active} label="The Line of this job" />
       </div>

@@ -2,6 +2,7 @@ import type { JobState } from "@/core/job";
 import { Document, Image, Page, renderToBuffer, StyleSheet, Text, View } from "@react-pdf/renderer";
 
 import { stamp } from "@/ui/time";
+import { importedSaid } from "../job/imported";
 import { registerFonts } from "../job/pdfFonts";
 import type { Report } from "./report";
 
@@ -55,13 +56,15 @@ export interface PdfInput {
   readonly signatures: Readonly<Record<string, Buffer>>;
   readonly photos: readonly { readonly caption: string; readonly content: Buffer }[];
   readonly printed: number;
+}
+export interface PackInput extends PdfInput {
   /** Can the household turn a bypass: the card has an order of moves for it. */
   readonly canPassBy: boolean;
 }
 
-const Foot = ({ head, name }: { head: string; name: string }) => (
+const Foot = ({ job, zone, digits = 64 }: { job: JobState; zone: string; digits?: number }) => (
   <Text style={s.foot} fixed>
-    {name} · head {head}
+    {[`${job.name} · head ${job.head.slice(0, digits)}`, importedSaid(job, zone)].filter(Boolean).join(" · ")}
   </Text>
 );
 
@@ -291,7 +294,7 @@ export async function recordPdf(input: PdfInput): Promise<Buffer> {
         <CautionsGiven {...input} />
         <Photos {...input} />
         <Signatures {...input} />
-        <Foot head={job.head} name={job.name} />
+        <Foot job={job} zone={zone} />
       </Page>
     </Document>,
   );
@@ -312,7 +315,7 @@ export const inTrouble = (r: Report, company: string, canPassBy: boolean): strin
 ];
 
 /** What is installed, what to do when something is wrong, and where to look for leaks. */
-function Installed({ job, report: r, company, paper, canPassBy }: PdfInput) {
+function Installed({ job, report: r, company, paper, canPassBy, zone }: PackInput) {
   return (
     <Page size={paper} style={{ ...s.page, fontSize: 11 }}>
       <Text style={s.h1}>Your water treatment</Text>
@@ -351,13 +354,13 @@ function Installed({ job, report: r, company, paper, canPassBy }: PdfInput) {
           </View>
         ))}
       </View>
-      <Foot head={job.head.slice(0, 16)} name={job.name} />
+      <Foot job={job} zone={zone} digits={16} />
     </Page>
   );
 }
 
 /** When the units are serviced, what is good to know, and what was measured. */
-function Service({ job, report: r, paper }: PdfInput) {
+function Service({ job, report: r, paper, zone }: PdfInput) {
   return (
     <Page size={paper} style={{ ...s.page, fontSize: 11 }}>
       <Text style={s.h1}>Service</Text>
@@ -393,13 +396,13 @@ function Service({ job, report: r, paper }: PdfInput) {
             cells={[x.label, `${shape[x.level] ?? x.level}: ${x.reason}`]}
           />
         ))}
-      <Foot head={job.head.slice(0, 16)} name={job.name} />
+      <Foot job={job} zone={zone} digits={16} />
     </Page>
   );
 }
 
 /** Two pages for the household: what is installed, what to watch, when it is serviced. */
-export async function packPdf(input: PdfInput): Promise<Buffer> {
+export async function packPdf(input: PackInput): Promise<Buffer> {
   registerFonts();
   return renderToBuffer(
     <Document title={`Your water treatment, ${input.job.name}`} author={input.company} language="en">

@@ -82,6 +82,8 @@ export interface CardInput {
   readonly company: string;
   readonly paper: "A4" | "LETTER";
   readonly printed: string;
+  /** Where the job came from, if it was elsewhere. */
+  readonly imported: string;
 }
 
 /** The rig as it stands every day, as large as the page has room. */
@@ -200,15 +202,13 @@ function CutOut({ rig }: CardInput) {
 /** The valve card: one page to hang by the tanks, with the rig as it stands every day, its tags, and what a household turns. */
 export async function cardPdf(input: CardInput): Promise<Buffer> {
   registerFonts();
-  const { name, place, company, paper, printed } = input;
+  const { name, place, company, paper, printed, imported } = input;
   return renderToBuffer(
     <Document title={`Valve card, ${name}`} author={company} language="en">
       <Page size={paper} orientation="landscape" style={s.page}>
         <View style={{ flexDirection: "row", justifyContent: "space-between" }}>
           <Text style={s.h1}>Valve card: {name}</Text>
-          <Text style={s.small}>
-            {place} · {company} · {printed}
-          </Text>
+          <Text style={s.small}>{[place, company, printed, imported].filter(Boolean).join(" · ")}</Text>
         </View>
         <RigDrawing {...input} />
         <View style={s.columns}>

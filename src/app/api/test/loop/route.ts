@@ -1,24 +1,61 @@
+import { readFileSync } from "node:fs";
 import { monitorEventLoopDelay } from "node:perf_hooks";
 import { hasTestClock } from "@/server/clock";
 import { json } from "@/server/respond";
 
 export const dynamic = "force-dynamic";
 
-const kept = globalThis as typeof globalThis & {
-  brantLoop?: ReturnType<typeof monitorEventLoopDelay>;
-};
-const ms = (nanoseconds: number): number => Math.round(nanoseconds / 1e6);
+/** How often the loop is looked at, ms. */
+const EVERY = 10;
 
-/** How long the process of a test build was kept from answering, ms, since it was last asked to begin anew (`POST`). An ordinary build answers as if the address did not exist. */
-export function GET() {
-  if (!hasTestClock || !kept.brantLoop) return new Response("Not found", { status: 404 });
-  return json({ p999: ms(kept.brantLoop.percentile(99.9)), max: ms(kept.brantLoop.max) });
+/** What the process's own thread has had of a processor, ms: what other programs take of it does not count. */
+const ownTime = (): number =>
+  Number(readFileSync(`/proc/self/task/${process.pid}/schedstat`, "utf8").split(" ")[0]) / 1e6;
+
+class Probe {
+  private readonly delay = monitorEventLoopDelay({ resolution: EVERY });
+  private longest = 0;
+  private before = ownTime();
+
+  constructor() {
+    this.delay.enable();
+    setInterval(() => this.look(), EVERY).unref();
+  }
+
+  /** A section that keeps the loop keeps this from being called, and shows at once in what the thread has had since. */
+  private look(): void {
+    const now = ownTime();
+    this.longest = Math.max(this.longest, now - this.before);
+    this.before = now;
+  }
+
+  begin(): void {
+    this.delay.reset();
+    this.longest = 0;
+    this.before = ownTime();
+  }
+
+  told() {
+    const ms = (nanoseconds: number): number => Math.round(nanoseconds / 1e6);
+    return {
+      p999: ms(this.delay.percentile(99.9)),
+      longest: ms(this.delay.max),
+      ownLongest: Math.round(this.longest),
+    };
+  }
 }
+const kept = globalThis as typeof globalThis & { brantProbe?: Probe };
+const missing = () => new Response("Not found", { status: 404 });
+
+/**
+ * How long the process of a test build was kept from answering since `POST` began anew, ms: by whatever, and by sections of its own. An ordinary build
+ * answers as if the address did not exist.
+ */
+export const GET = () => (hasTestClock && kept.brantProbe ? json(kept.brantProbe.told()) : missing());
 
 export function POST() {
-  if (!hasTestClock) return new Response("Not found", { status: 404 });
-  kept.brantLoop ??= monitorEventLoopDelay({ resolution: 10 });
-  kept.brantLoop.enable();
-  kept.brantLoop.reset();
+  if (!hasTestClock) return missing();
+  kept.brantProbe ??= new Probe();
+  kept.brantProbe.begin();
   return json({});
 }

@@ -2,6 +2,7 @@ import Link from "@/ui/Link";
 import type { Route } from "next";
 import { surveyGroups } from "@/catalogue/survey";
 import { planOf } from "@/core/families";
+import { importedSaid } from "@/phases/job/imported";
 import { openJob } from "@/phases/job/load";
 import { siteShown } from "@/phases/site/shown";
 import { SiteBoard } from "@/phases/site/SiteBoard";
@@ -15,7 +16,12 @@ export default async function SitePage({ params }: PageProps<"/jobs/[id]/site">)
   const { job, person, judged, known, now, settings } = await openJob((await params).id);
   return (
     <SiteBoard
-      frame={{ id: job.id, name: job.name, about: [job.place, job.about].filter(Boolean).join(" · ") }}
+      frame={{
+        id: job.id,
+        name: job.name,
+        about: [job.place, job.about].filter(Boolean).join(" · "),
+        imported: importedSaid(job, settings.timeZone),
+      }}
       shown={siteShown(job, judged, known, now, person.profile)}
     >
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">

@@ -2,6 +2,7 @@ import type { NextRequest } from "next/server";
 import { inService, toDot } from "@/core/rig";
 import { draftBasis, rigFor } from "@/core/record";
 import { loadJob } from "@/data/queries/jobs";
+import { importedSaid } from "@/phases/job/imported";
 import { company, knowledge } from "@/server/actor";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
@@ -33,6 +34,7 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
           company: settings.name,
           paper: request.nextUrl.searchParams.get("paper") === "LETTER" ? "LETTER" : "A4",
           printed: stamp(now(), settings.timeZone),
+          imported: importedSaid(job, settings.timeZone),
         });
         return attachment("application/pdf", `${name}-valve-card.pdf`, new Uint8Array(pdf));
       }
