@@ -76,10 +76,12 @@ export async function serveBrant(plan) {
   };
   let endServer = async () => {};
   let watch;
+  let hourly;
   const stop = async () => {
     if (stopping) return;
     stopping = true;
     clearInterval(watch);
+    clearInterval(hourly);
     console.log("\nStopping…");
     await endServer();
     rmSync(serverFile, { force: true });
@@ -118,6 +120,7 @@ export async function serveBrant(plan) {
       DATABASE_OWNER_URL: db.ownerUrl,
       DATABASE_APP_USER: outside ? (process.env.DATABASE_APP_USER ?? "") : "brant_app@'127.0.0.1'",
       BRANT_SECRET: sessionSecret(folder),
+      BRANT_ANCHORS: process.env.BRANT_ANCHORS ?? join(folder, "anchors"),
       BRANT_ORIGIN: process.env.BRANT_ORIGIN ?? `http://127.0.0.1:${port}`,
       PORT: String(port),
       NODE_ENV: "production",
@@ -164,6 +167,11 @@ export async function serveBrant(plan) {
         })(),
       1000,
     );
+    // At once too: what a demo was made with, and what was written while nobody anchored.
+    const anchor = () =>
+      run("npx", ["tsx", "scripts/anchors.ts"], { env }).catch((error) => say(error.message));
+    void anchor();
+    hourly = setInterval(anchor, 3_600_000);
     for (let i = 0; ; i += 1) {
       const isReady = await fetch(health, { signal: AbortSignal.timeout(2000) }).then(
         (answer) => answer.ok,

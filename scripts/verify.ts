@@ -4,12 +4,14 @@ import { readFileSync } from "node:fs";
 import { fileNamedBy, type Entry } from "../src/core/log";
 import { signedPart, verifyChain, type Bundle, type BundleSignature } from "../src/core/record";
 import { databaseOn, poolFor, type Database } from "../src/data/database";
+import { allAnchors, type Anchor } from "../src/data/queries/anchors";
 import { allSheets } from "../src/data/queries/catalogue";
 import { allFiles } from "../src/data/queries/files";
 import { chainRows, jobHeads, jobIds } from "../src/data/queries/jobs";
 import { fileStore, sheetName } from "../src/server/files";
 import { isSignedBy } from "../src/server/signing";
 import { addresses } from "./addresses";
+import { anchorFile, anchorsIn } from "./anchorFile";
 
 const sha256 = (text: string | Uint8Array) => createHash("sha256").update(text).digest("hex");
 let faults = 0;
@@ -87,7 +89,8 @@ async function verifyJob(db: Database, id: string) {
   });
   const last = rows.at(-1);
   const end: End | undefined = last && { seq: last.seq, head: last.hash };
-  return { count: rows.length, end, named: entries.flatMap((e) => namedBy(e) ?? []) };
+  const named = entries.flatMap((e) => namedBy(e) ?? []);
+  return { count: rows.length, end, named, hashes: rows.map((r) => r.hash) };
 }
 
 /** The row of a job remembers where its log ended: what was cut off there leaves no other trace in the chain. */
@@ -97,6 +100,20 @@ function compareEnds(id: string, log: End | undefined, row: End | undefined): vo
   else if (log.seq < row.seq) say(`job ${id}: entries ${log.seq + 1} to ${row.seq} are missing at its end`);
   else if (log.seq !== row.seq || log.head !== row.head)
     say(`job ${id}: its row speaks of another log: entry ${row.seq}, head ${row.head}`);
+}
+
+/** A log that was made anew, each hash fitting the next, no longer passes through the places where it was seen before. */
+function compareAnchors(
+  id: string,
+  hashes: readonly string[],
+  anchors: readonly Pick<Anchor, "seq" | "head">[],
+): void {
+  const missed = anchors.filter(({ seq, head }) => hashes[seq - 1] !== head);
+  const [first] = missed.toSorted((a, b) => a.seq - b.seq);
+  if (first)
+    say(
+      `job ${id}: its log does not pass through entry ${first.seq} as it was anchored, head ${first.head}: it was made anew or cut`,
+    );
 }
 
 /** Is what is kept of a file what its row says. */
@@ -114,10 +131,15 @@ async function verifyHouse(): Promise<void> {
   const rows = new Map((await jobHeads(db)).map((r) => [r.id, r]));
   const ids = new Set([...(await jobIds(db)), ...rows.keys()]);
   const files = new Map((await allFiles(db)).map((f) => [f.id, f]));
+  const anchors = [...(await allAnchors(db)), ...anchorsIn(anchorFile())];
+  const anchorsOf = new Map<string, Anchor[]>();
+  for (const a of anchors) anchorsOf.set(a.jobId, [...(anchorsOf.get(a.jobId) ?? []), a]);
+  for (const id of anchorsOf.keys()) ids.add(id);
   let entries = 0;
   for (const id of ids) {
-    const { count, end, named } = await verifyJob(db, id);
+    const { count, end, named, hashes } = await verifyJob(db, id);
     entries += count;
+    compareAnchors(id, hashes, anchorsOf.get(id) ?? []);
     compareEnds(id, end, rows.get(id));
     for (const { file, sha256: hash } of named) {
       const kept = files.get(file);
@@ -129,7 +151,9 @@ async function verifyHouse(): Promise<void> {
   for (const f of files.values()) await verifyContent(f.id, `job ${f.jobId}: file ${f.id}`, f.sha256);
   for (const s of await allSheets(db)) await verifyContent(sheetName(s.id), `data sheet ${s.id}`, s.sha256);
   if (faults === 0)
-    console.log(`✓ ${ids.size} jobs, ${entries} entries, ${files.size} files: every chain holds`);
+    console.log(
+      `✓ ${ids.size} jobs, ${entries} entries, ${files.size} files, ${anchors.length} anchors: every chain holds`,
+    );
   pool.end();
 }
 

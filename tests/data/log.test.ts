@@ -341,6 +341,67 @@ describe("npm run verify, backup and restore", () => {
     expect(tsx("scripts/verify.ts", []).status).toBe(0);
   }, 60_000);
 
+  it("finds a log that was made anew, hash for hash, and one that is gone with its row, by what was anchored", async () => {
+    const file = join(needed("BRANT_TEST_FOLDER"), "anchors");
+    rmSync(file, { force: true });
+    const withFile = { BRANT_ANCHORS: file };
+    const [forged, vanished] = [await newJob("Forged"), await newJob("Vanished")];
+    await answer(forged, "58 psi");
+    await answer(forged, "59 psi");
+    expect(tsx("scripts/anchors.ts", [], withFile).status).toBe(0);
+    expect(tsx("scripts/anchors.ts", [], withFile).stdout).toContain("0 new anchors");
+    expect(tsx("scripts/verify.ts", [], withFile).status).toBe(0);
+    await expect(asOwner(`delete from anchor where job_id = '${forged}'`)).rejects.toThrow(/append-only/);
+
+    // Somebody with every right in the database writes one answer anew, and all hashes behind it.
+    const entries = await jobEntries(db, forged);
+    let head: Head = { seq: 1, hash: entries[0]!.hash };
+    const anew = entries.slice(1).map(({ id, kind, at, received, by, data }) => {
+      const changed = { ...data, text: "31 psi" };
+      const entry = seal(forged, head, { id, kind, at, received, by, data: changed } as Draft, sha256);
+      head = entry;
+      return entry;
+    });
+    for (const table of ["job_log", "anchor"]) await asOwner(`drop trigger ${table}_no_delete`);
+    await asOwner(`delete from job_log where (job_id = '${forged}' and seq > 1) or job_id = '${vanished}'`);
+    await asOwner(`delete from job where id = '${vanished}'`);
+    for (const e of anew)
+      await db
+        .insert(jobLog)
+        .values({
+          jobId: forged,
+          seq: e.seq,
+          id: e.id,
+          kind: e.kind,
+          entry: JSON.stringify(e),
+          hash: e.hash,
+        });
+    await db.update(job).set({ head: head.hash }).where(eq(job.id, forged));
+    expect(verifyChain(await jobEntries(db, forged), sha256, forged)).toEqual([]);
+
+    const said = [
+      `job ${forged}: its log does not pass through entry 3 as it was anchored`,
+      `job ${vanished}: its log does not pass through entry 1 as it was anchored`,
+    ];
+    const byTable = tsx("scripts/verify.ts", []);
+    expect(byTable.status).toBe(1);
+    for (const words of said) expect(byTable.stderr).toContain(words);
+    // The table was in the same hands; the file outside the database was not.
+    await asOwner(`delete from anchor where job_id in ('${forged}', '${vanished}')`);
+    expect(tsx("scripts/verify.ts", []).status).toBe(0);
+    const byFile = tsx("scripts/verify.ts", [], withFile);
+    expect(byFile.status).toBe(1);
+    for (const words of said) expect(byFile.stderr).toContain(words);
+
+    await asOwner(`delete from job_log where job_id = '${forged}'`);
+    await asOwner(`delete from job where id = '${forged}'`);
+    for (const table of ["job_log", "anchor"])
+      await asOwner(
+        `create trigger ${table}_no_delete before delete on ${table} for each row signal sqlstate '45000' set message_text = '${table === "anchor" ? "anchors are" : "the log is"} append-only'`,
+      );
+    rmSync(file);
+  }, 60_000);
+
   it("checks a bundle file without a database", async () => {
     const id = await newJob("Bundled");
     const entries = await jobEntries(db, id);

@@ -19,6 +19,7 @@ import {
   type Transaction,
 } from "../database";
 import { job, jobLog, jobSerial, stripItem } from "../schema";
+import { anchored } from "./anchors";
 import { namedFileMustBe } from "./files";
 
 /** SHA-256, as 64 hex digits in lower case. */
@@ -246,6 +247,15 @@ const nextEntryOf = (db: Database) =>
   ]);
 let nextEntry: ReturnType<typeof nextEntryOf> | undefined;
 
+/** Somebody put their name under what stands so far. */
+const isSignature = ({ kind }: Entry): boolean => kind === "signed" || kind === "designSigned";
+const endAt = (entry: Entry) => ({
+  jobId: entry.job,
+  seq: entry.seq,
+  head: entry.hash,
+  at: new Date(entry.received),
+});
+
 async function write(
   db: Database,
   entry: Entry,
@@ -254,7 +264,8 @@ async function write(
   known: Written | undefined,
 ): Promise<void> {
   const conditions = namedFileMustBe(entry);
-  if (known && beside.length === 0 && conditions.length === 0) {
+  const anchors = isSignature(entry) ? [anchored(db, [endAt(entry)])] : [];
+  if (known && beside.length + conditions.length + anchors.length === 0) {
     nextEntry ??= nextEntryOf(db);
     await nextEntry(db, {
       ...row,
@@ -282,6 +293,7 @@ async function write(
     db.insert(jobLog).values(rowOf(entry, asked)).getSQL(),
     ...rowStatements,
     ...beside,
+    ...anchors,
   ]);
 }
 

@@ -59,6 +59,18 @@ export const jobLog = mysqlTable(
   ],
 );
 
+/** Append-only. Where logs ended, written down apart from them: a log that is made anew from somewhere on no longer passes through. */
+export const anchor = mysqlTable(
+  "anchor",
+  {
+    jobId: ulidColumn("job_id").notNull(),
+    seq: int("seq").notNull(),
+    head: char("head", { length: 64 }).notNull(),
+    at: moment("at").notNull(),
+  },
+  (t) => [primaryKey({ name: "anchor_place", columns: [t.jobId, t.seq, t.head] })],
+);
+
 /** Clocks and visits as the time strip needs them. */
 export const stripItem = mysqlTable(
   "strip_item",
