@@ -8,6 +8,7 @@ import { ulid } from "ulid";
 import { afterAll, describe, expect, it, vi } from "vitest";
 import { emptyHead, seal, verifyChain, type Head } from "@/core/record";
 import { atOnce, errno, MOVED, mustHaveChanged } from "@/data/database";
+import { allAnchors } from "@/data/queries/anchors";
 import { appendEntry, importEntries, jobEntries, loadJob } from "@/data/queries/jobs";
 import { findAnything, jobPage, todayOf } from "@/data/queries/today";
 import { job, jobLog } from "@/data/schema";
@@ -366,16 +367,14 @@ describe("npm run verify, backup and restore", () => {
     await asOwner(`delete from job_log where (job_id = '${forged}' and seq > 1) or job_id = '${vanished}'`);
     await asOwner(`delete from job where id = '${vanished}'`);
     for (const e of anew)
-      await db
-        .insert(jobLog)
-        .values({
-          jobId: forged,
-          seq: e.seq,
-          id: e.id,
-          kind: e.kind,
-          entry: JSON.stringify(e),
-          hash: e.hash,
-        });
+      await db.insert(jobLog).values({
+        jobId: forged,
+        seq: e.seq,
+        id: e.id,
+        kind: e.kind,
+        entry: JSON.stringify(e),
+        hash: e.hash,
+      });
     await db.update(job).set({ head: head.hash }).where(eq(job.id, forged));
     expect(verifyChain(await jobEntries(db, forged), sha256, forged)).toEqual([]);
 
@@ -401,6 +400,35 @@ describe("npm run verify, backup and restore", () => {
       );
     rmSync(file);
   }, 60_000);
+
+  it("anchors a log where somebody signs it", async () => {
+    const id = await newJob("Signed");
+    const file = ulid();
+    await keepFile(file, id, Buffer.from("a signature"), "signature");
+    const at = new Date().toISOString();
+    const signed = await appendEntry(
+      db,
+      id,
+      { id: ulid(), fingerprint: "f".repeat(64) },
+      ({ head }) => ({
+        draft: {
+          id: ulid(),
+          kind: "signed",
+          at,
+          received: at,
+          by: imke,
+          data: { as: "installer", name: "Imke Vos", file, sha256: sha256("a signature"), head },
+        } as Draft,
+      }),
+      { knowledge, profile: "us", now: Date.now() },
+    );
+    expect(signed).toMatchObject({ ok: true });
+    const [opened, last] = await jobEntries(db, id);
+    expect((await allAnchors(db)).filter((a) => a.jobId === id)).toMatchObject([
+      { seq: last!.seq, head: last!.hash },
+    ]);
+    expect(opened!.hash).not.toBe(last!.hash);
+  });
 
   it("checks a bundle file without a database", async () => {
     const id = await newJob("Bundled");
