@@ -48,10 +48,12 @@ export const inFolder = (folder: string): FileStore => ({
   get: (id) => readFile(join(folder, id)).catch(() => undefined),
 });
 
-/** Where files are kept: a folder where the settings name one, else the database. */
+/** Where files are kept: a folder where the settings name one, else the database. What was kept before the folder was set is found all the same. */
 export const fileStore = (): FileStore => {
-  const folder = env.filesFolder();
-  return folder ? inFolder(folder) : inDatabase;
+  const path = env.filesFolder();
+  if (!path) return inDatabase;
+  const { put, get } = inFolder(path);
+  return { put, get: async (id) => (await get(id)) ?? (await inDatabase.get(id)) };
 };
 
 /** The name of a data sheet in the store: no photo can have it. */

@@ -1,9 +1,10 @@
 import type { Draft, Entry } from "@/core/log";
 import { createHash } from "node:crypto";
 import { spawnSync } from "node:child_process";
-import { readFileSync, rmSync, writeFileSync } from "node:fs";
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { eq, sql } from "drizzle-orm";
+import { createConnection } from "mysql2/promise";
 import { ulid } from "ulid";
 import { afterAll, describe, expect, it, vi } from "vitest";
 import { emptyHead, seal, verifyChain, type Head } from "@/core/record";
@@ -448,21 +449,55 @@ describe("npm run verify, backup and restore", () => {
     rmSync(path);
   });
 
-  it("restores into an empty database only, and verifies every chain there", async () => {
-    await newJob("Backed up");
-    const path = join(needed("BRANT_TEST_FOLDER"), "backup.sql");
-    expect(tsx("scripts/backup.ts", [path]).status).toBe(0);
+  it("restores whole into an empty database only, files included, and verifies it", async () => {
+    const at = (name: string) => join(needed("BRANT_TEST_FOLDER"), name);
+    const [path, files, filesThere] = [at("backup.tar.gz"), at("kept"), at("kept-there")];
+    for (const folder of [files, filesThere]) rmSync(folder, { recursive: true, force: true });
+    const id = await newJob("Backed up");
+    mkdirSync(files);
+    writeFileSync(join(files, "of-a-job"), "a photo");
+    const backed = tsx("scripts/backup.ts", [path], { BRANT_FILES: files });
+    expect(backed.stderr).toBe("");
+    expect(backed.stdout).toMatch(/Backed up to .+: \d+ tables, 4 triggers, with the folder of files/);
     const into = {
       DATABASE_URL: needed("BRANT_TEST_RESTORE_URL"),
       DATABASE_OWNER_URL: needed("BRANT_TEST_RESTORE_OWNER_URL"),
     };
-    const restored = tsx("scripts/restore.ts", [path], into);
+    // Files of the jobs lie in the database here: the folder is only copied.
+    const restore = (file: string, more: Record<string, string> = {}) =>
+      tsx("scripts/restore.ts", [file], { ...into, BRANT_FILES: filesThere, ...more });
+
+    const whole = readFileSync(path);
+    const cut = at("cut.tar.gz");
+    writeFileSync(cut, whole.subarray(0, whole.length * 0.8));
+    expect(restore(cut)).toMatchObject({ status: 1 });
+    const folder = at("short");
+    mkdirSync(folder, { recursive: true });
+    writeFileSync(join(folder, "brant.sql"), "CREATE TABLE t (id int);\nINSERT INTO");
+    spawnSync("tar", ["-czf", cut, "-C", folder, "brant.sql"]);
+    expect(restore(cut).stderr).toContain("cut short");
+    // One that breaks in the middle is taken back to the last table.
+    writeFileSync(join(folder, "brant.sql"), "CREATE TABLE t (id int);\nNONSENSE;\n-- Dump completed\n");
+    spawnSync("tar", ["-czf", cut, "-C", folder, "brant.sql"]);
+    expect(restore(cut).stderr).toContain("taken back");
+    expect(restore(path, { BRANT_FILES: "" }).stderr).toContain("BRANT_FILES");
+
+    const restored = restore(path);
     expect(restored.stdout + restored.stderr).toContain("every chain holds");
     expect(restored.status).toBe(0);
-    const again = tsx("scripts/restore.ts", [path], into);
+    expect(readFileSync(join(filesThere, "of-a-job"), "utf8")).toBe("a photo");
+    const there = createConnection({ uri: into.DATABASE_OWNER_URL });
+    const [rows] = (await (await there).query(`select name from job where id = '${id}'`)) as unknown as [
+      unknown[],
+    ];
+    expect(rows).toEqual([{ name: "Backed up" }]);
+    await expect((await there).query(`delete from job_log where job_id = '${id}'`)).rejects.toThrow(
+      /append-only/,
+    );
+    await (await there).end();
+    const again = restore(path);
     expect(again.status).toBe(1);
     expect(again.stderr).toContain("not empty");
-    expect(readFileSync(path, "utf8")).toContain("Backed up");
-    rmSync(path);
-  }, 120_000);
+    for (const left of [path, cut, folder, files, filesThere]) rmSync(left, { recursive: true, force: true });
+  }, 180_000);
 });
