@@ -1,13 +1,14 @@
 import { intentSchema, type Draft, type Entry, type Intent, type Refusal } from "@/core/log";
 import type { JobState } from "@/core/job";
 import { decide } from "@/core/record";
-import { isCollision, isUnreachable } from "@/data/database";
+import { isCollision, isOvertime, isUnreachable } from "@/data/database";
 import { appendEntry, fingerprintOf } from "@/data/queries/jobs";
 import { company, isDenial, knowledge, personOrDenial, type Person } from "./actor";
-import { happenedAt, now } from "./clock";
+import { arrivedAt, happenedAt, now } from "./clock";
 import { database } from "./database";
 import { errorFacts, log } from "./log";
 import { isWellFormed } from "./request";
+import { clockFault } from "./skew";
 
 export type ActOutcome =
   | { readonly ok: true; readonly seq: number; readonly head: string; readonly entry?: Entry }
@@ -62,26 +63,29 @@ export async function act(jobId: string, raw: unknown): Promise<ActOutcome> {
     const person = await personOrDenial(intent.kind);
     if (isDenial(person))
       return { ok: false, why: person.status === 401 ? "signedOut" : "forbidden", error: person.error };
+    const fault = await clockFault();
+    if (fault) return { ok: false, why: "unreachable", error: fault };
     const outcome = await carryOut(jobId, intent, person);
     log.info({ did: intent.kind, job: jobId, ok: outcome.ok, ms: Math.round(performance.now() - started) });
     return outcome;
   } catch (error) {
     log.error({ did: intent.kind, job: jobId, ...errorFacts(error) });
     if (isUnreachable(error)) return { ok: false, why: "unreachable", error: UNREACHABLE };
-    if (isCollision(error)) return { ok: false, why: "unreachable", error: CROWDED };
+    if (isOvertime(error) || isCollision(error)) return { ok: false, why: "unreachable", error: CROWDED };
     throw error;
   }
 }
 
 async function carryOut(jobId: string, intent: Intent, person: Person): Promise<ActOutcome> {
   const [known, settings] = [await knowledge(intent.kind === "designChanged"), await company()];
-  const received = now();
-  const at = happenedAt(intent.claimed, received);
+  const clock = now();
   const outcome = await appendEntry<Refusal>(
     database(),
     jobId,
     { id: intent.id, fingerprint: fingerprintOf(intent, person.id) },
     (state: JobState) => {
+      const received = arrivedAt(clock, state.lastReceived);
+      const at = happenedAt(intent.claimed, received);
       const decision = decide(state, intent, at, known, person.profile);
       if (!decision.ok) return { refusal: decision };
       const by = { id: person.id, name: person.name, role: person.role };
@@ -95,7 +99,7 @@ async function carryOut(jobId: string, intent: Intent, person: Person): Promise<
         } as Draft,
       };
     },
-    { knowledge: known, profile: settings.profile, now: received },
+    { knowledge: known, profile: settings.profile, now: clock },
   );
   if (!outcome.ok && "clash" in outcome) return { ok: false, why: "refused", error: CLASHES[outcome.clash] };
   if (!outcome.ok) {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { happenedAt, hasTestClock, moveClock } from "./clock";
+import { arrivedAt, happenedAt, hasTestClock, moveClock } from "./clock";
 
 describe("the server's clock", () => {
   const received = Date.UTC(2026, 10, 25, 12);
@@ -15,5 +15,15 @@ describe("the server's clock", () => {
   it("cannot be moved in an ordinary build", () => {
     expect(hasTestClock).toBe(false);
     expect(() => moveClock(1000)).toThrow(/no test clock/);
+  });
+});
+
+describe("when an entry arrived", () => {
+  it("is never before the one that it follows", () => {
+    const last = "2026-03-02T10:00:00.500Z";
+    const at = Date.parse(last);
+    expect(arrivedAt(at - 300, last)).toBe(at);
+    expect(arrivedAt(at + 300, last)).toBe(at + 300);
+    expect(arrivedAt(at, undefined)).toBe(at);
   });
 });

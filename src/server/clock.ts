@@ -14,6 +14,10 @@ export function moveClock(ms: number): void {
   kept.brantClockOffset = (kept.brantClockOffset ?? 0) + ms;
 }
 
+/** When an entry arrived, ms: by this instance's clock, but no earlier than the one before it, whose instance may be a little ahead. */
+export const arrivedAt = (clock: number, lastReceived: string | undefined): number =>
+  lastReceived === undefined ? clock : Math.max(clock, Date.parse(lastReceived));
+
 /** Longest time that an entry may have waited on a phone and still keep its own time. */
 const LONGEST_WAIT = 15 * 60_000;
 

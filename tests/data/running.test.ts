@@ -1,7 +1,8 @@
-import { afterAll, describe, expect, it } from "vitest";
+import { afterAll, describe, expect, it, vi } from "vitest";
 import { sql } from "drizzle-orm";
 import { databaseOn, givingUpAfter, isOvertime, poolFor } from "@/data/database";
 import { fitnessOf } from "@/data/queries/health";
+import { clockFault, skew } from "@/server/skew";
 import { asOwner, needed, open } from "./setting";
 
 describe("a database and a server of this build", () => {
@@ -52,5 +53,26 @@ describe("a database and a server of this build", () => {
     const [rows] = (await databaseOn(pool).execute(sql`select 7 as n`)) as unknown as [{ n: number }[]];
     expect(rows[0]!.n).toBe(7);
     pool.end();
+  });
+
+  it("tell when their clocks differ, and by how much", async () => {
+    vi.stubEnv("BRANT_SECRET", "x".repeat(40));
+    expect(await clockFault()).toBeUndefined();
+    expect(Math.abs(await skew())).toBeLessThan(1000);
+    const kept = globalThis as { brantSkew?: unknown };
+    for (const [ahead, words] of [
+      [9000, /clock is 9 s ahead of the database's/],
+      [-9000, /clock is 9 s behind the database's/],
+    ] as const) {
+      delete kept.brantSkew;
+      const date = vi
+        .spyOn(Date, "now")
+        .mockImplementation(() => performance.timeOrigin + performance.now() + ahead);
+      expect(await clockFault()).toMatch(words);
+      date.mockRestore();
+    }
+    delete kept.brantSkew;
+    expect(await clockFault()).toBeUndefined();
+    vi.unstubAllEnvs();
   });
 });

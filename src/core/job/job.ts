@@ -35,6 +35,8 @@ export interface JobState {
   readonly seq: number;
   readonly head: string;
   readonly lastAt?: string;
+  /** When the last entry arrived: the next one arrives no earlier. */
+  readonly lastReceived?: string;
   /** Number of the last entry that touched survey, design or overrides: a signature must have seen it. */
   readonly designSeq: number;
   readonly steps: Readonly<Record<string, StepState>>;

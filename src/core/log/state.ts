@@ -45,6 +45,7 @@ export function applyEntry(job: JobState, entry: Entry): JobState {
     seq,
     head: entry.hash,
     lastAt: at,
+    lastReceived: entry.received,
   };
 }
 
