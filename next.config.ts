@@ -11,7 +11,15 @@ const config: NextConfig = {
   typescript: { ignoreBuildErrors: true },
   // Compiled in, so that no environment variable can switch it on in an ordinary build.
   env: { BRANT_BUILT_WITH_TEST_CLOCK: process.env.BRANT_BUILD_TEST_CLOCK === "1" ? "1" : "" },
-  serverExternalPackages: ["elkjs", "@node-rs/argon2", "mysql2", "sharp", "@react-pdf/renderer", "pino", "piscina"],
+  serverExternalPackages: [
+    "elkjs",
+    "@node-rs/argon2",
+    "mysql2",
+    "sharp",
+    "@react-pdf/renderer",
+    "pino",
+    "piscina",
+  ],
   headers: () =>
     Promise.resolve([
       {
