@@ -175,6 +175,8 @@ describe("5: every need reaches the train's verdicts", () => {
     ["need-sulphide", { sulphide: value(0.8) }, "SA-1252"],
     ["need-neutraliser", { ph: value(6.1) }, "NT-1054"],
     ["need-tannin", { tannin: value(0.6) }, "TR-1054"],
+    // A twentieth of it is the limit itself, to the last digit.
+    ["need-tannin", { tannin: value(2) }, "TR-1054"],
     ["need-sediment", { turbidity: value(3) }, "PS-20"],
   ] as const)("%s: Check where nothing treats it, nothing where a unit does", (rule, water, unit) => {
     expect(judged(own, ["EV-8"], { water }).level("house", rule)).toBe("Check");

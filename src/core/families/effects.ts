@@ -26,7 +26,9 @@ const FERROUS_SOFTENED = 0.95;
 const NITRATE_REJECTED = 0.85;
 
 const removing = (m: Measured | undefined, share: number): Measured | undefined =>
-  m ? mapMeasured(m, (n) => n * (1 - share)) : undefined;
+  m ? mapMeasured(m, (n) => exact(n * (1 - share))) : undefined;
+/** A twentieth of 2 is 0.1, and within a limit of 0.1: what binary fractions add is nobody's. */
+const exact = (n: number): number => Number(n.toPrecision(12));
 /** A step that sets a level makes it known; `min(in, level)` of an unknown is at most the level. */
 const atMost = (m: Measured | undefined, level: number): Measured => {
   if (!m || m.is === "notDetected") return { is: "range", low: 0, high: level };

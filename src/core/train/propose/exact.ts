@@ -48,7 +48,10 @@ function uselessIn({ placing, asks, tooHigh }: Search): (node: Node) => boolean 
         r.options.every((o) => node.options.some((n) => takesPlaceOf(n, o))) &&
         noMoreSaid(r),
     );
-    if (!beaten) standing.set(key, [...rivals, node]);
+    if (!beaten) {
+      rivals.push(node);
+      standing.set(key, rivals);
+    }
     return beaten;
   };
 }

@@ -8,7 +8,7 @@ import {
   type UnitModel,
 } from "../../families";
 import { lossCurve, unitLoss } from "../../treatment";
-import { lower, value } from "../../units";
+import { lower, value, type Measured } from "../../units";
 import type { Verdict } from "../../verdict";
 import { housePressures, type Water } from "../../water";
 import type { Ground } from "../ground";
@@ -40,16 +40,18 @@ export const mostOf = (o: Option): number => familyOf(o.model).propose?.most ?? 
 
 /** pH that a neutraliser brings acid water to at least; what is higher already stays. */
 const NEUTRAL = value(7);
+/** Nothing is left of what was measured; what nobody measured stays unknown, because no unit takes out all of it. */
+const gone = (measured: Measured | undefined): Measured | undefined => measured && value(0);
 /** Water as the best pre-treatment could leave it: what any unit can take out is gone, what none changes stays. */
 export const treated = (water: Water): Water => ({
   ...water,
   hardness: value(0),
   calcium: undefined,
   magnesium: undefined,
-  iron: value(0),
-  manganese: value(0),
-  sulphide: value(0),
-  tannin: value(0),
+  iron: gone(water.iron),
+  manganese: gone(water.manganese),
+  sulphide: gone(water.sulphide),
+  tannin: gone(water.tannin),
   turbidity: value(0),
   chlorine: value(0),
   ph: water.ph && (lower(water.ph) ?? 0) < NEUTRAL_PH ? NEUTRAL : water.ph,

@@ -70,12 +70,13 @@ function reduced(facts: TrainInput["facts"]): { readonly facts: TrainInput["fact
   return { facts: { ...facts, reducer: to }, to };
 }
 
-/** The best lines; where proving takes more than the effort, the best of the short ones and of those that a hasty search finds, and the bound. */
+/** The best lines; where proving takes more than the effort, the best short one and those that a hasty search finds, and the bound. */
 function linesWithin(search: Search): Lines {
   const { input } = search;
   const { found, bound } = bestLines(search, input.effort);
   if (bound === undefined) return { found };
-  const short = { ...search, input: { ...input, maxUnits: Math.min(input.maxUnits, input.exactTo ?? 0) } };
+  const maxUnits = Math.min(input.maxUnits, input.exactTo ?? 0);
+  const short = { ...search, input: { ...input, maxUnits, keep: 1 } };
   const lines = [...bestLines(short).found, ...hastyLines(search)];
   return { found: bestOfAlike(lines, structureOf, input.keep), bound };
 }

@@ -53,6 +53,7 @@ const missing = () => new Response("Not found", { status: 404 });
  */
 export const GET = () => (hasTestClock && kept.brantProbe ? json(kept.brantProbe.told()) : missing());
 
+/** Begins to measure anew. */
 export function POST() {
   if (!hasTestClock) return missing();
   kept.brantProbe ??= new Probe();
