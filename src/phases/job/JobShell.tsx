@@ -64,7 +64,7 @@ export function JobShell({
         </nav>
       </div>
       {imported ? (
-        <p className="border-b border-hair px-4 py-2 text-sm text-soft md:px-6" data-imported>
+        <p className="max-w-none border-b border-hair px-4 py-2 text-sm text-soft md:px-6" data-imported>
           {imported}
         </p>
       ) : null}

@@ -6,6 +6,7 @@ import Link from "@/ui/Link";
 import type { Route } from "next";
 import type { Gap, Proposal, Proposed, ProposeInput } from "@/core/train";
 import { print } from "@/core/units";
+import { counted } from "@/core/words";
 import { designOf, ProposalCard } from "./ProposalCard";
 import { useDesign } from "./useDesign";
 import { useProposals } from "./work";
@@ -48,7 +49,7 @@ function Searching({
   }
 }
 
-const gapWords = { stops: "Stops", checks: "Checks", unknowns: "Unknowns", cost: "cost" } as const;
+const gapWords = { stops: "Stop", checks: "Check", unknowns: "Unknown" } as const;
 interface GapProps {
   /** Lines of up to so many units were searched to their end. */
   exactTo: number | undefined;
@@ -57,13 +58,16 @@ interface GapProps {
 }
 /** How far the first train may be from the best, where the search was not carried to its end. */
 function GapSaid({ gap, exactTo, money, goOn }: GapProps & { gap: Gap }) {
-  const told = (n: number) => (gap.of === "cost" ? money(n) : number(Math.ceil(n)));
+  const told = (n: number) => (gap.of === "cost" ? money(n) : counted(Math.ceil(n), gapWords[gap.of]));
+  const verb = gap.of === "cost" ? "cost" : "count";
   return (
     <span className="block" data-gap>
-      Not proved to be the best: the first train counts {told(gap.has)} {gapWords[gap.of]}
-      {gap.of === "stops" ? ", unmet needs among them" : ""}; {exactTo ? "a longer one" : "one"} that was not
-      tried may count {told(gap.least)}, not less.{" "}
-      {exactTo ? `Of lines of up to ${exactTo} units none is better. ` : ""}
+      <span className="block">
+        Not proved to be the best: the first train {verb}s {told(gap.has)}
+        {gap.of === "stops" ? ", unmet needs among them" : ""}; {exactTo ? "a longer one" : "one"} that was
+        not tried may {verb} {told(gap.least)}, not less.
+        {exactTo ? ` Of lines of up to ${exactTo} units none is better.` : ""}
+      </span>
       <button type="button" className="plainlink min-h-11" onClick={goOn}>
         Search to the end
       </button>{" "}
