@@ -3,14 +3,16 @@ import { appendFileSync, existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Anchor } from "../src/data/queries/anchors";
 
-/** Where it lies: BRANT_ANCHORS, else in the demo's folder. */
-export const anchorFile = (): string => process.env.BRANT_ANCHORS ?? join(process.cwd(), ".brant", "anchors");
+/** Where it lies: BRANT_ANCHORS, else beside the demo's own database. A database of somebody's own has none until one is named: anchors of another are not its. */
+export const anchorFile = (): string | undefined =>
+  process.env.BRANT_ANCHORS ??
+  (process.env.DATABASE_URL ? undefined : join(process.cwd(), ".brant", "anchors"));
 
 const LINE = /^(\S+) ([0-9A-Z]{26}) (\d+) ([0-9a-f]{64})$/;
 
 /** What a file holds; nothing where there is none yet. A line that is none is an error: it was changed. */
-export function anchorsIn(path: string): Anchor[] {
-  if (!existsSync(path)) return [];
+export function anchorsIn(path: string | undefined): Anchor[] {
+  if (!path || !existsSync(path)) return [];
   const lines = readFileSync(path, "utf8").split("\n").filter(Boolean);
   return lines.map((line, i) => {
     const [, at, jobId, seq, head] = LINE.exec(line) ?? [];

@@ -7,6 +7,9 @@ import { addresses } from "./addresses";
 const pool = poolFor(addresses().url, 1);
 const db = databaseOn(pool);
 await anchorEverything(db, new Date());
-const added = addAnchors(anchorFile(), await allAnchors(db));
-console.log(`${added} new anchors in ${anchorFile()}`);
+const file = anchorFile();
+const added = file && addAnchors(file, await allAnchors(db));
+console.log(
+  file ? `${added} new anchors in ${file}` : "Anchored in the database alone: name a file by BRANT_ANCHORS",
+);
 pool.end();

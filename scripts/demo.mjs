@@ -3,7 +3,7 @@ import { existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { explain, Plain, root, run } from "./machine.mjs";
 import { stopDatabase } from "./database.mjs";
-import { serveBrant } from "./serving.mjs";
+import { ANCHORS, serveBrant } from "./serving.mjs";
 
 const folder = join(root, ".brant");
 const fresh = process.argv.includes("--fresh");
@@ -32,6 +32,7 @@ async function ready(outside, say) {
     await stopDatabase(folder);
     rmSync(join(folder, "mariadb"), { recursive: true, force: true });
     rmSync(dataVersion, { force: true });
+    rmSync(join(folder, ANCHORS), { force: true });
     say("beginning anew");
   }
   checkDataVersion();

@@ -56,14 +56,97 @@ function sessionSecret(folder) {
   return given;
 }
 
+/** The file of anchors in a folder; it belongs to the folder's database and goes with it. */
+export const ANCHORS = "anchors";
+
+/** What the server and the scripts beside it are told. */
+const environment = ({ folder, port, env }, outside, db) => ({
+  ...process.env,
+  ...env,
+  DATABASE_URL: db.url,
+  DATABASE_OWNER_URL: db.ownerUrl,
+  DATABASE_APP_USER: outside ? (process.env.DATABASE_APP_USER ?? "") : "brant_app@'127.0.0.1'",
+  BRANT_SECRET: sessionSecret(folder),
+  BRANT_ANCHORS: process.env.BRANT_ANCHORS ?? join(folder, ANCHORS),
+  BRANT_ORIGIN: process.env.BRANT_ORIGIN ?? `http://127.0.0.1:${port}`,
+  PORT: String(port),
+  NODE_ENV: "production",
+  NEXT_TELEMETRY_DISABLED: "1",
+});
+
+/** Starts the web server and writes its name down. */
+function startServer(port, env, serverFile) {
+  const web = spawn(
+    process.execPath,
+    [join(root, "node_modules/next/dist/bin/next"), "start", "-p", String(port), "-H", "127.0.0.1"],
+    { cwd: root, env, stdio: ["ignore", "pipe", "inherit"] },
+  );
+  writeFileSync(serverFile, processName(web.pid));
+  web.stdout.on("data", (chunk) => {
+    if (process.env.BRANT_VERBOSE) process.stdout.write(chunk);
+  });
+  return web;
+}
+
+/** Starts the database again where it has ended; returns how to end that. */
+function watchDatabase(folder, db, say) {
+  let { pid } = db;
+  const look = async () => {
+    if (isAlive(pid)) return;
+    say("the database ended; starting it again");
+    await startDatabase({ folder, port: db.port }).then(
+      (anew) => {
+        pid = anew.pid;
+      },
+      (error) => say(error.message),
+    );
+  };
+  const watch = setInterval(() => void look(), 1000);
+  return () => clearInterval(watch);
+}
+
+/** Writes down where logs end, now (what was written while nobody did) and each hour; returns how to end that. */
+function anchorHourly(env, say) {
+  const anchor = () =>
+    run("npx", ["tsx", "scripts/anchors.ts"], { env }).catch((error) => say(error.message));
+  void anchor();
+  const hourly = setInterval(() => void anchor(), 3_600_000);
+  return () => clearInterval(hourly);
+}
+
+async function untilReady(health) {
+  for (let i = 0; i < 150; i += 1) {
+    const isReady = await fetch(health, { signal: AbortSignal.timeout(2000) }).then(
+      (answer) => answer.ok,
+      () => false,
+    );
+    if (isReady) return;
+    await sleep(200);
+  }
+  throw new Plain("The server did not become ready in 30 s. BRANT_VERBOSE=1 shows what it says.");
+}
+
+/** Everything before the first step that is the plan's own: the machine, the folder, what an earlier keeper left. */
+async function prepareMachine({ folder, port, command }, outside, files, say) {
+  checkNode();
+  checkFolder(folder);
+  if (!outside) needPackages([["mariadbd", "mariadb-server"]], say);
+  claim(files.keeper);
+  await endOrphan(files.server);
+  if (!(await portFree(port)))
+    throw new Plain(
+      `Port ${port} on 127.0.0.1 is taken by another program. Set PORT to a free one: PORT=${port + 1} ${command}`,
+    );
+}
+
 /**
- * Serves Brant from a folder until it is told to stop. `plan`: `folder`, `port`, `databasePort`; `steps` to announce; `ready(outside, say)` before the database
- * is started; `data(env, say)` once its schema is current; `greeting(env)` once it serves.
+ * Serves Brant from a folder until it is told to stop. `plan`: `command` that began it, `folder`, `port`, `databasePort`, `env` to add; `ready(outside, say)`
+ * before the database is started; `data(env, say)` once its schema is current; `greeting(env)` once it serves.
  */
 export async function serveBrant(plan) {
   const { folder, port, databasePort } = plan;
   const outside = process.env.DATABASE_URL;
-  const [serverFile, keeperFile] = [join(folder, "web.pid"), join(folder, "demo.pid")];
+  const files = { server: join(folder, "web.pid"), keeper: join(folder, "keeper.pid") };
   const started = Date.now();
   const seconds = () => ((Date.now() - started) / 1000).toFixed(0);
   const say = (text) => console.log(`  ${text}`);
@@ -71,22 +154,16 @@ export async function serveBrant(plan) {
   const step = (text) => console.log(`[${(at += 1)}/6] ${text} (${seconds()} s)`);
 
   let stopping = false;
-  const unlessStopping = (error) => {
-    if (!stopping) throw error;
-  };
-  let endServer = async () => {};
-  let watch;
-  let hourly;
+  /** What was begun, to be ended in the other order. */
+  const ends = [];
   const stop = async () => {
     if (stopping) return;
     stopping = true;
-    clearInterval(watch);
-    clearInterval(hourly);
     console.log("\nStopping…");
-    await endServer();
-    rmSync(serverFile, { force: true });
+    for (const end of ends.reverse()) await end();
+    rmSync(files.server, { force: true });
     if (!outside) await stopDatabase(folder);
-    rmSync(keeperFile, { force: true });
+    rmSync(files.keeper, { force: true });
     console.log("Stopped. Nothing is lost.");
     process.exit(0);
   };
@@ -95,37 +172,17 @@ export async function serveBrant(plan) {
 
   const serve = async () => {
     step("Looking at the machine");
-    checkNode();
-    checkFolder(folder);
-    if (!outside) needPackages([["mariadbd", "mariadb-server"]], say);
-    claim(keeperFile);
-    await endOrphan(serverFile);
-    if (!(await portFree(port)))
-      throw new Plain(
-        `Port ${port} on 127.0.0.1 is taken by another program. Set PORT to a free one: PORT=${port + 1} ${plan.command}`,
-      );
+    await prepareMachine(plan, outside, files, say);
 
     step("Packages");
     await needModules(say);
 
     step("Database");
     await plan.ready(outside, say);
-    let db = outside
+    const db = outside
       ? { url: outside, ownerUrl: process.env.DATABASE_OWNER_URL ?? outside }
       : await startDatabase({ folder, port: databasePort });
-    const env = {
-      ...process.env,
-      ...plan.env,
-      DATABASE_URL: db.url,
-      DATABASE_OWNER_URL: db.ownerUrl,
-      DATABASE_APP_USER: outside ? (process.env.DATABASE_APP_USER ?? "") : "brant_app@'127.0.0.1'",
-      BRANT_SECRET: sessionSecret(folder),
-      BRANT_ANCHORS: process.env.BRANT_ANCHORS ?? join(folder, "anchors"),
-      BRANT_ORIGIN: process.env.BRANT_ORIGIN ?? `http://127.0.0.1:${port}`,
-      PORT: String(port),
-      NODE_ENV: "production",
-      NEXT_TELEMETRY_DISABLED: "1",
-    };
+    const env = environment(plan, outside, db);
     await run("npx", ["tsx", "scripts/migrate.ts"], { env });
     say(outside ? "your own, at DATABASE_URL" : `on 127.0.0.1:${db.port}, its folder ${folder}`);
 
@@ -136,56 +193,24 @@ export async function serveBrant(plan) {
     await needBuild({ dist: ".next" }, say);
 
     step("Serving");
-    const health = `http://127.0.0.1:${port}/api/health`;
     if (stopping) return;
-    endServer = supervise({
-      say,
-      ask: (signal) => fetch(health, { signal }),
-      start: () => {
-        const web = spawn(
-          process.execPath,
-          [join(root, "node_modules/next/dist/bin/next"), "start", "-p", String(port), "-H", "127.0.0.1"],
-          { cwd: root, env, stdio: ["ignore", "pipe", "inherit"] },
-        );
-        writeFileSync(serverFile, processName(web.pid));
-        web.stdout.on("data", (chunk) => {
-          if (process.env.BRANT_VERBOSE) process.stdout.write(chunk);
-        });
-        return web;
-      },
-    });
-    watch = setInterval(
-      () =>
-        void (async () => {
-          if (stopping || outside || isAlive(db.pid)) return;
-          say("the database ended; starting it again");
-          try {
-            db = await startDatabase({ folder, port: db.port });
-          } catch (error) {
-            say(error.message);
-          }
-        })(),
-      1000,
+    const health = `http://127.0.0.1:${port}/api/health`;
+    ends.push(
+      supervise({
+        say,
+        ask: (signal) => fetch(health, { signal }),
+        start: () => startServer(port, env, files.server),
+      }),
     );
-    // At once too: what a demo was made with, and what was written while nobody anchored.
-    const anchor = () =>
-      run("npx", ["tsx", "scripts/anchors.ts"], { env }).catch((error) => say(error.message));
-    void anchor();
-    hourly = setInterval(anchor, 3_600_000);
-    for (let i = 0; ; i += 1) {
-      const isReady = await fetch(health, { signal: AbortSignal.timeout(2000) }).then(
-        (answer) => answer.ok,
-        () => false,
-      );
-      if (isReady || stopping) break;
-      if (i === 150)
-        throw new Plain("The server did not become ready in 30 s. BRANT_VERBOSE=1 shows what it says.");
-      await sleep(200);
-    }
+    if (!outside) ends.push(watchDatabase(folder, db, say));
+    ends.push(anchorHourly(env, say));
+    await untilReady(health);
     console.log(`
 Brant is ready after ${seconds()} s:  ${env.BRANT_ORIGIN}
 
 ${await plan.greeting(env)}`);
   };
-  await serve().catch(unlessStopping);
+  await serve().catch((error) => {
+    if (!stopping) throw error;
+  });
 }

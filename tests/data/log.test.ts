@@ -352,6 +352,8 @@ describe("npm run verify, backup and restore", () => {
     await answer(forged, "59 psi");
     expect(tsx("scripts/anchors.ts", [], withFile).status).toBe(0);
     expect(tsx("scripts/anchors.ts", [], withFile).stdout).toContain("0 new anchors");
+    // The file of another database, the demo's, is not this one's.
+    expect(tsx("scripts/anchors.ts", []).stdout).toContain("in the database alone");
     expect(tsx("scripts/verify.ts", [], withFile).status).toBe(0);
     await expect(asOwner(`delete from anchor where job_id = '${forged}'`)).rejects.toThrow(/append-only/);
 
