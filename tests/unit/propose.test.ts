@@ -310,6 +310,14 @@ describe("proposeTrains", () => {
             },
             ["SA-1252", "CN-P10", "IF-1054", "UR-45", "CT-1252"],
           ],
+          // Filters of the membrane's own hold back what the line leaves of the rust.
+          [
+            {
+              ...{ hardness: 60, iron: 2, ironForm: "ferrous", manganese: 0.02, sulphide: 0, tannin: 0 },
+              ...{ turbidity: 3, ph: 6.1, coliform: "present", pressure: 250, withRo: true },
+            },
+            ["IN-1054", "CD-450", "SF-150", "PS-20", "NT-1054"],
+          ],
         ],
       },
     );

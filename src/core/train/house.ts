@@ -312,6 +312,9 @@ export function judgePressure(
   return { verdicts: [...resting, ...flowing], pressurePeak: left };
 }
 
+/** What is said of the pressure that a line takes at peak. */
+export const lossRules: ReadonlySet<string> = new Set([housePressure.id, trainLoss.id]);
+
 export const houseRules = [
   orderRule,
   uvLast,

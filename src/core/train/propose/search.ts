@@ -10,6 +10,7 @@ import { BACTERIA, outletRules, toldOfOutlet } from "../outlets";
 import type { Station } from "../station";
 import { branchesOn, noBranch, type Branches } from "./branch";
 import { asksOf, type Asks } from "./asks";
+import { lossesOf, roundedDown } from "./losses";
 import { mostOf, optionsOf, treated, withoutWorse, type Option } from "./options";
 import { placingOn, plainPressureOf, type PlainPressure, type Placing } from "./placing";
 import type { Prices } from "./running";
@@ -82,8 +83,8 @@ export interface Search {
   readonly roFloor: (water: Water) => Score;
   /** The least that the branch adds behind whatever line. */
   readonly roLeast: Score;
-  /** Behind what is met, with so many units left to add: the ways to go on, the least first. */
-  readonly waysAfter: (met: number, left: number) => readonly Way[];
+  /** Behind what is met, with so many units left to add, and so many kPa taken at peak: the ways to go on, the least first. */
+  readonly waysAfter: (met: number, left: number, lossPeak: number) => readonly Way[];
 }
 
 /** What an RO says of the hardness if nothing takes it out. */
@@ -111,29 +112,31 @@ export function startSearch(
   const able = withoutWorse(options, ground, tooHigh);
   const placing = placingOn(ground, input.prices, plain, input.progress);
   const branches = branchesOn(ground, input.catalogue, input.prices, placing);
+  const losses = lossesOf(ground, able);
   const isRo = input.withRo && membranes.length > 0;
-  const asks = asksOf(ground, able, isRo ? { hard: hardRoScore(ground), membranes } : undefined);
+  const asks = asksOf(ground, able, losses, isRo ? { hard: hardRoScore(ground), membranes } : undefined);
   const roFloor = (water: Water): Score => {
     if (!isRo) return zero;
     // At the line's first pressure, which only falls; where it is too high for some unit it may be better farther on.
     return tooHigh ? branches.floor(water) : branches.best({ ...first, water }, 0).score;
   };
-  const orders: Map<number, readonly Way[]>[] = [];
-  const waysAfter = (met: number, left: number): readonly Way[] => {
-    const ofLeft = (orders[left] ??= new Map());
+  const orders = new Map<string, readonly Way[]>();
+  const waysAfter = (met: number, left: number, lossPeak: number): readonly Way[] => {
+    const loss = roundedDown(lossPeak);
+    const key = `${met}|${left}|${loss}`;
     const known =
-      ofLeft.get(met) ??
+      orders.get(key) ??
       able
         .map((option): Way => ({
           option,
           adds: sum(
             option.least,
             asks.lacking(met, option),
-            asks.leastAfter(asks.metAfter(met, option), left - 1),
+            asks.leastAfter(asks.metAfter(met, option), left - 1, loss + losses.of(option)),
           ),
         }))
         .sort((x, y) => less(x.adds, y.adds));
-    ofLeft.set(met, known);
+    orders.set(key, known);
     return known;
   };
   const tapNeeds = needIds.filter((id) => needKind(id).atTap);
@@ -157,6 +160,8 @@ export function startSearch(
       houseHardness.id,
       carbonBehind.id,
       ...outletRules.map((r) => r.id),
+      // What a further unit makes worse is part of each way to go on.
+      ...losses.rules,
     ]),
     atTap: new Set(isRo ? tapNeeds.map(needRuleId) : []),
   };
@@ -176,8 +181,8 @@ const leftOf = ({ input }: Search, { options }: Pick<Line, "options">): number =
   input.maxUnits - options.length;
 
 /** The ways to go on from a line, the least first. */
-export const waysFrom = (search: Search, line: Pick<Line, "met" | "options">): readonly Way[] =>
-  search.waysAfter(line.met, leftOf(search, line));
+export const waysFrom = (search: Search, line: Pick<Line, "met" | "options" | "reached">): readonly Way[] =>
+  search.waysAfter(line.met, leftOf(search, line), line.reached.lossPeak ?? 0);
 
 /** A judged line that may go on, and what it says where it ends here, without its branch. */
 export function judgedLine(search: Search, line: Line): { readonly open: Node; readonly ends: Score } {
@@ -185,6 +190,7 @@ export function judgedLine(search: Search, line: Line): { readonly open: Node; r
   const house = judgeHouse(ground, line.stations, line.reached).verdicts;
   const lasting = house.filter((v) => !answerable.has(v.rule));
   const firm = scoreOf(lasting, 0);
+  const least = asks.leastAfter(line.met, leftOf(search, line), roundedDown(line.reached.lossPeak ?? 0));
   const atEnd = scoreOf(
     house.filter((v) => !atTap.has(v.rule)),
     0,
@@ -196,7 +202,7 @@ export function judgedLine(search: Search, line: Line): { readonly open: Node; r
       said: new Map(lasting.flatMap((v) => (v.level === "Good" ? [] : [[v.rule, v.level] as const]))),
       stage: "open",
       next: 0,
-      score: sum(line.own, firm, asks.leastAfter(line.met, leftOf(search, line)), roLeast),
+      score: sum(line.own, firm, least, roLeast),
       tie: 0,
     },
     ends: add(line.own, atEnd),

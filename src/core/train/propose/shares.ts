@@ -13,7 +13,7 @@ import type { Ground } from "../ground";
 import { beforeFirst, placeUnit } from "../judge";
 import { isNeedMet } from "../needs";
 import { isHardness, isSoftener, type Option } from "./options";
-import { scoreOf, sum, type Score } from "./score";
+import { less, scoreOf, sum, type Score } from "./score";
 
 /** What a line has come to is a number of bits. This one: no dosed chlorine is on its way to the taps. */
 export const CARBON_BEHIND = 1;
@@ -21,7 +21,9 @@ export const CARBON_BEHIND = 1;
 const FINE = 2;
 /** Something took the hardness out. */
 export const SOFTENED = 4;
-const FIRST_NEED = 8;
+/** Something turned the iron into rust, which every filter behind it holds back in part. */
+const RUSTED = 8;
+const FIRST_NEED = 16;
 
 /**
  * The bits of a need: one where what a unit is answers it; two where the water is measured against a limit. The first of two says that some unit takes out
@@ -38,6 +40,8 @@ export interface NeedBits {
 interface Owed {
   readonly ahead: number;
   readonly all: boolean;
+  /** Bits of which any one is enough for nothing to be certain. */
+  readonly unless: number;
   readonly says: Score;
 }
 
@@ -66,12 +70,9 @@ export function bitsOf(needs: readonly NeedId[], options: readonly Option[]): Ne
   });
 }
 
+const rusted = (water: Water): Water => ({ ...water, ironForm: "ferric" });
 /** Iron is taken out by what its form allows, and a dosing pump changes the form. */
-const forms = (water: Water): Water[] => [
-  water,
-  { ...water, ironForm: "ferric" },
-  { ...water, ironForm: "ferrous" },
-];
+const forms = (water: Water): Water[] => [water, rusted(water), { ...water, ironForm: "ferrous" }];
 
 /** May water count as within a need's limit: a unit that states the same limit allows for a nameplate's rounding, the need does not. */
 export function isNearlyMet(id: NeedId, water: Water): boolean {
@@ -102,32 +103,41 @@ function aheadFor(
   model: UnitModel,
   limit: FeedLimit,
   bits: readonly NeedBits[],
-): Omit<Owed, "says"> | undefined {
+): Pick<Owed, "ahead" | "all"> | undefined {
   // A line holds one treatment of hardness, which finds the hardness as it is.
   if (limit.key === "hardness") return isHardness(model) ? undefined : { ahead: SOFTENED, all: true };
   const need = bits.find((b) => b.isMeasured && needKind(b.id).limit?.key === limit.key);
   if (!need) return undefined;
-  // A wider limit than the need's may be kept behind a unit that takes out only part.
+  // A wider limit than the need's may be kept behind a unit that takes out only part; any limit may where filters of its own take out more.
   const { above } = needKind(need.id).limit!;
-  const all = above !== undefined && limit.max !== undefined && limit.max <= above;
+  const isNoWider = above !== undefined && limit.max !== undefined && limit.max <= above;
+  const all = isNoWider && model.ro === undefined;
   return { ahead: need.all, all };
+}
+
+/** What the limits of a unit say of some water, behind filters of its own. */
+function limitsIn(ground: Ground, model: UnitModel, water: Water) {
+  const unit = { key: "x", model: model.code, parallel: 1 };
+  return placeUnit(ground, { ...beforeFirst(ground), water }, unit, model).station.limits;
 }
 
 /** What the limits of a unit say of the water as it comes, behind filters of its own, each until what stands ahead may have changed that. */
 export function limitsOwed(ground: Ground, model: UnitModel, bits: readonly NeedBits[]): Owed[] {
-  const { station } = placeUnit(
-    ground,
-    beforeFirst(ground),
-    { key: "x", model: model.code, parallel: 1 },
-    model,
-  );
-  return station.limits.flatMap(({ limit, verdict }) => {
-    const isMeasured = isMeasuredKey(limit.key) && ground.facts.water[limit.key] !== undefined;
+  const { water } = ground.facts;
+  const rusty = limitsIn(ground, model, rusted(water));
+  return limitsIn(ground, model, water).flatMap(({ limit, verdict }, i) => {
+    const isMeasured = isMeasuredKey(limit.key) && water[limit.key] !== undefined;
     const owed = aheadFor(model, limit, bits);
     if (!owed || !isMeasured || verdict.level === "Good") return [];
-    return [{ ...owed, says: scoreOf([verdict], 0) }];
+    const says = scoreOf([verdict], 0);
+    const isBetterRusted = less(scoreOf([rusty[i]!.verdict], 0), says) < 0;
+    return [{ ...owed, unless: isBetterRusted ? RUSTED : 0, says }];
   });
 }
+
+/** Does a unit turn iron into rust. */
+const rusts = ({ model }: Option, { facts: { water } }: Ground): boolean =>
+  waterAfter(model, { ...water, ironForm: "ferrous" }, undefined).ironForm === "ferric";
 
 function shareOf(ground: Ground, option: Option, bits: readonly NeedBits[]): Omit<Share, "kind"> {
   const { model } = option;
@@ -135,9 +145,15 @@ function shareOf(ground: Ground, option: Option, bits: readonly NeedBits[]): Omi
   const needs = by("whole").reduce((all, b) => all | b.all, 0);
   const isFine = isFineStage(model);
   const isCarbon = hasCarbon(model);
-  const chamber: Owed[] = model.uv && !isFine ? [{ ahead: FINE, all: true, says: [1, 0, 0, 0] }] : [];
+  const chamber: Owed[] =
+    model.uv && !isFine ? [{ ahead: FINE, all: true, unless: 0, says: [1, 0, 0, 0] }] : [];
   return {
-    whole: needs | (isFine ? FINE : 0) | (isCarbon ? CARBON_BEHIND : 0) | (isSoftener(model) ? SOFTENED : 0),
+    whole:
+      needs |
+      (isFine ? FINE : 0) |
+      (isCarbon ? CARBON_BEHIND : 0) |
+      (isSoftener(model) ? SOFTENED : 0) |
+      (rusts(option, ground) ? RUSTED : 0),
     part: by("part").reduce((all, b) => all | b.first, 0),
     undoes: (model.doser ? CARBON_BEHIND : 0) | (isFine || isCarbon ? 0 : FINE),
     owed: [...chamber, ...limitsOwed(ground, model, bits)],
@@ -166,8 +182,10 @@ export function sharesOf(
 export const metBehind = (before: number, { whole, part, undoes, kind }: Share): number =>
   (before | kind | whole | (part & ~before) | ((part & before) << 1)) & ~undoes;
 
-const isLacking = (before: number, { ahead, all }: Owed): boolean =>
-  all ? (before & ahead) !== ahead : (before & ahead) === 0;
+function isLacking(before: number, { ahead, all, unless }: Owed): boolean {
+  if (before & unless) return false;
+  return all ? (before & ahead) !== ahead : (before & ahead) === 0;
+}
 /** What an option is certain to say of what is not met ahead of it. */
 export const lackingAhead = (before: number, { owed }: Pick<Share, "owed">): Score =>
   sum(...owed.filter((o) => isLacking(before, o)).map((o) => o.says));
