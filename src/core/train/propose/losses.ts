@@ -17,8 +17,9 @@ export interface Losses {
   readonly rules: ReadonlySet<string>;
 }
 
-/** Losses that differ by less count as the lower, so that few ways to go on differ in nothing but their loss, kPa. */
+/** Losses that differ by less count as one, so that few ways to go on differ in nothing but their loss, kPa. */
 const STEP = 5;
+/** A loss rounded down to a whole step, kPa: of a bound it may be too little, never too much. */
 export const roundedDown = (kPa: number): number => Math.floor(kPa / STEP) * STEP;
 
 const none: Losses = { of: () => 0, says: () => zero, most: zero, rules: new Set() };
