@@ -25,6 +25,7 @@ const UNREACHABLE =
 
 const CROWDED =
   "Others are writing on this job just now. What you entered is kept; it is sent again by itself";
+const NOT_THEIRS = "Somebody else is signed in here now. It is kept for who did it";
 const BROKEN_TEXT = "This holds half a character. Delete the last letter, and write it again";
 const CLASHES = {
   name: "This was sent before with other content. Reload the page and enter it again",
@@ -49,9 +50,9 @@ export function readIntent(raw: unknown):
 
 /**
  * Carries out one intent on a job: parse, permission, decision, one transaction. Harmless when repeated.
- * Everything that is refused comes back in words; nothing throws but what nobody expects.
+ * `as`: who did it, where the sender says so; under another's name it is not taken. Everything that is refused comes back in words; nothing throws but what nobody expects.
  */
-export async function act(jobId: string, raw: unknown): Promise<ActOutcome> {
+export async function act(jobId: string, raw: unknown, as: string | null = null): Promise<ActOutcome> {
   if (!/^[0-9A-HJKMNP-TV-Z]{26}$/.test(jobId))
     return { ok: false, why: "invalid", error: "There is no such job" };
   if (!isWellFormed(raw)) return { ok: false, why: "invalid", error: BROKEN_TEXT };
@@ -63,6 +64,7 @@ export async function act(jobId: string, raw: unknown): Promise<ActOutcome> {
     const person = await personOrDenial(intent.kind);
     if (isDenial(person))
       return { ok: false, why: person.status === 401 ? "signedOut" : "forbidden", error: person.error };
+    if (as !== null && as !== person.id) return { ok: false, why: "signedOut", error: NOT_THEIRS };
     const fault = await clockFault();
     if (fault) return { ok: false, why: "unreachable", error: fault };
     const outcome = await carryOut(jobId, intent, person);

@@ -1,5 +1,7 @@
 import Link from "@/ui/Link";
 import { company, personFor } from "@/server/actor";
+import { OutboxNotice } from "@/phases/outbox/OutboxNotice";
+import { OutboxProvider } from "@/phases/outbox/OutboxProvider";
 import { may } from "@/server/permissions";
 import { Find } from "@/ui/Find";
 import { Keys } from "@/ui/Keys";
@@ -11,7 +13,7 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
   const settings = await company();
   const link = "inline-flex min-h-11 items-center text-soft no-underline hover:text-ink";
   return (
-    <>
+    <OutboxProvider key={person.id} person={{ id: person.id, name: person.name }}>
       <a href="#content" className="visually-hidden focus:not-sr-only">
         Skip to the page
       </a>
@@ -54,7 +56,8 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
           </Link>
         </div>
       </header>
+      <OutboxNotice person={person.id} />
       <div id="content">{children}</div>
-    </>
+    </OutboxProvider>
   );
 }

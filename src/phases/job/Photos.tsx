@@ -1,11 +1,13 @@
 "use client";
 import type { Photo } from "@/core/log";
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
-import { ulid } from "ulid";
-
+import { useEffect, useMemo, useRef, useState } from "react";
 import { stamp } from "@/ui/time";
-import { sendFile, sendUntilTaken, shrinkPhoto, withId } from "./send";
+import type { Kept } from "../outbox/kept";
+import { newId } from "../outbox/outbox";
+import { useOutbox } from "../outbox/OutboxProvider";
+import { said } from "../outbox/said";
+import { sendUntilTaken, shrinkPhoto, withId } from "./send";
 
 const CameraMark = () => (
   <svg
@@ -24,50 +26,59 @@ const CameraMark = () => (
 
 interface PhotoPlace {
   readonly jobId: string;
+  readonly jobName: string;
   readonly step?: string;
   readonly field?: string;
   readonly caption: string;
   readonly onTaken?: () => void;
 }
 
+type PhotoAsked = Extract<Kept["intent"], { kind: "photoAdded" }>;
+
+/** Photos of a place that wait on this device for the server. */
+function useWaitingPhotos({ jobId, step, field }: PhotoPlace): readonly (Kept & { picture: Blob })[] {
+  const { kept } = useOutbox();
+  return kept.filter((k): k is Kept & { picture: Blob } => {
+    const { step: at, field: of } = k.intent as PhotoAsked;
+    return (
+      k.picture !== undefined && k.job === jobId && at === (step || undefined) && of === (field || undefined)
+    );
+  });
+}
+
 /** Takes photos in and out, and says how that goes. */
-function usePhotos({ jobId, step, field, caption, onTaken }: PhotoPlace) {
+function usePhotos({ jobId, jobName, step, field, caption, onTaken }: PhotoPlace) {
   const router = useRouter();
+  const { outbox } = useOutbox();
   const input = useRef<HTMLInputElement>(null);
+  const last = useRef<string>(undefined);
   const [say, setSay] = useState<{ readonly text: string; readonly bad: boolean }>();
+  // What was kept is shown again once the server has it, also where it was kept by an earlier page.
+  useEffect(
+    () =>
+      outbox.onSettled((record, outcome) => {
+        if (record.job !== jobId || record.intent.kind !== "photoAdded") return;
+        // One that is refused stays kept, and is told of with its words above the page.
+        if (record.id === last.current) setSay(outcome.ok ? { text: "Photo kept", bad: false } : undefined);
+        if (!outcome.ok) return;
+        onTaken?.();
+        router.refresh();
+      }),
+    [outbox, jobId, onTaken, router],
+  );
   const take = async (photo: File | undefined) => {
     if (!photo) return;
     setSay({ text: "Making it smaller…", bad: false });
-    const small = await shrinkPhoto(photo);
-    const file = ulid();
-    setSay({ text: "Sending the photo…", bad: false });
-    let sent = await sendFile(jobId, file, small, "photo");
-    while (!sent.ok && sent.why === "unreachable") {
-      setSay({ text: sent.error, bad: true });
-      await new Promise((r) => setTimeout(r, 3000));
-      sent = await sendFile(jobId, file, small, "photo");
-    }
-    if (!sent.ok) {
-      setSay({ text: sent.error, bad: true });
-      if (input.current) input.current.value = "";
-      return;
-    }
-    const outcome = await sendUntilTaken(
-      jobId,
-      withId({
-        kind: "photoAdded",
-        file,
-        sha256: sent.sha256,
-        caption,
-        step: step || undefined,
-        field: field || undefined,
-      }),
-      (text) => setSay({ text, bad: true }),
-    );
-    setSay(outcome.ok ? { text: "Photo kept", bad: false } : { text: outcome.error, bad: true });
+    const picture = await shrinkPhoto(photo);
     if (input.current) input.current.value = "";
-    onTaken?.();
-    router.refresh();
+    const id = newId();
+    const intent = {
+      ...{ kind: "photoAdded" as const, id, file: newId(), caption },
+      ...{ step: step || undefined, field: field || undefined },
+    };
+    last.current = id;
+    setSay({ text: "Sending the photo…", bad: false });
+    await outbox.keep({ job: jobId, jobName, what: said("photoAdded", caption), picture, intent });
   };
   const remove = async (photo: Photo) => {
     const outcome = await sendUntilTaken(
@@ -84,6 +95,22 @@ function usePhotos({ jobId, step, field, caption, onTaken }: PhotoPlace) {
     router.refresh();
   };
   return { input, say, take: (photo: File | undefined) => void take(photo), remove };
+}
+
+/** A photo that waits on this device. */
+function WaitingPhoto({ picture, says }: { picture: Blob; says?: string }) {
+  const address = useMemo(() => URL.createObjectURL(picture), [picture]);
+  useEffect(() => () => URL.revokeObjectURL(address), [address]);
+  return (
+    <figure className="w-28" data-waiting-photo>
+      <img
+        src={address}
+        alt="Kept on this device"
+        className="h-20 w-28 border border-hair object-cover opacity-60"
+      />
+      <figcaption className="text-sm text-soft">{says ? "Kept here" : "Sending…"}</figcaption>
+    </figure>
+  );
 }
 
 /** A photo, with the way to take it out. */
@@ -119,10 +146,15 @@ export function Photos({
   ...place
 }: PhotoPlace & { readonly photos: readonly Photo[]; readonly readOnly: boolean; readonly zone: string }) {
   const { input, say, take, remove } = usePhotos(place);
+  const waiting = useWaitingPhotos(place);
+  const { hindrance } = useOutbox();
   return (
     <div className="mt-3 flex flex-wrap items-center gap-3">
       {photos.map((p) => (
         <PhotoShown key={p.file} photo={p} zone={zone} remove={readOnly ? undefined : () => void remove(p)} />
+      ))}
+      {waiting.map((k) => (
+        <WaitingPhoto key={k.id} picture={k.picture} says={k.says ?? hindrance.says} />
       ))}
       {readOnly ? null : (
         <label className="button quiet cursor-pointer focus-within:outline-3">

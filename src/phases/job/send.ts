@@ -1,5 +1,6 @@
 import type { Entry, Intent } from "@/core/log";
 import { ulid } from "ulid";
+import { SENT_BY } from "@/server/sentBy";
 
 /** `Shown`: what the page that sent it shows, as it is after the entry. */
 export type SendOutcome<Shown = never> =
@@ -13,10 +14,13 @@ export type SendOutcome<Shown = never> =
     }
   | {
       readonly ok: false;
-      readonly why: "invalid" | "refused" | "signedOut" | "forbidden" | "unreachable";
+      /** `failed`: the server answered, but not as it should; the same may be sent again. */
+      readonly why: "invalid" | "refused" | "signedOut" | "forbidden" | "unreachable" | "failed";
       readonly error: string;
       readonly field?: string;
       readonly fields?: Readonly<Record<string, string>>;
+      /** It may be sent again after so many ms. */
+      readonly after?: number;
     };
 
 /** An intent before it has its id. */
@@ -27,35 +31,42 @@ export const withId = (wish: Asked): Intent => ({ ...wish, id: ulid() }) as Inte
 /** Pages that can be shown again with the answer to what they sent. */
 export type Page = "site";
 
-/** Sends one intent. A network that fails, or a server that cannot reach its database, is `unreachable`: the same intent may be sent again. */
+const NO_LINE = "No connection just now. It is kept here and sent again by itself";
+const FAILED = "The server failed at this. It is kept here and sent again by itself";
+
+const sentBy = (as: string | undefined): Record<string, string> => (as ? { [SENT_BY]: as } : {});
+
+const afterOf = (response: Response): number | undefined => {
+  const seconds = Number(response.headers.get("retry-after") ?? undefined);
+  return Number.isFinite(seconds) ? seconds * 1000 : undefined;
+};
+
+/**
+ * Sends one intent. `unreachable`: the network fails, or the server says that it cannot take it just now; `failed`: the server failed. The same intent may be
+ * sent again after either. `show`: a page that is to be shown again with the answer; `as`: who did it, where somebody else may have signed in since.
+ */
 export async function sendIntent<Shown = never>(
   jobId: string,
   intent: Intent,
-  show?: Page,
+  { show, as }: { readonly show?: Page; readonly as?: string } = {},
 ): Promise<SendOutcome<Shown>> {
   let response: Response;
   try {
     response = await fetch(`/api/jobs/${jobId}/entries${show ? `?show=${show}` : ""}`, {
       method: "POST",
-      headers: { "content-type": "application/json" },
+      headers: { "content-type": "application/json", ...sentBy(as) },
       body: JSON.stringify(intent),
       signal: AbortSignal.timeout(20_000),
     });
   } catch {
-    return {
-      ok: false,
-      why: "unreachable",
-      error: "No connection just now. It is kept here and sent again by itself",
-    };
+    return { ok: false, why: "unreachable", error: NO_LINE };
   }
   try {
-    return (await response.json()) as SendOutcome<Shown>;
+    const outcome = (await response.json()) as SendOutcome<Shown>;
+    if (typeof outcome.ok !== "boolean") throw new Error("no outcome");
+    return outcome.ok ? outcome : { ...outcome, after: afterOf(response) };
   } catch {
-    return {
-      ok: false,
-      why: "unreachable",
-      error: "The server did not answer properly. It is kept here and sent again by itself",
-    };
+    return { ok: false, why: "failed", error: FAILED, after: afterOf(response) };
   }
 }
 
@@ -67,40 +78,59 @@ export async function sendUntilTaken<Shown = never>(
   show?: Page,
 ): Promise<SendOutcome<Shown>> {
   for (let wait = 1000; ; wait = Math.min(wait * 1.6, 8000)) {
-    const outcome = await sendIntent<Shown>(jobId, intent, show);
-    if (outcome.ok || outcome.why !== "unreachable") return outcome;
+    const outcome = await sendIntent<Shown>(jobId, intent, { show });
+    if (outcome.ok || (outcome.why !== "unreachable" && outcome.why !== "failed")) return outcome;
     waiting(outcome.error);
     await new Promise((r) => setTimeout(r, wait));
   }
 }
 
-/** Uploads a photo or signature under an id of its own; repeating it changes nothing. */
+type FileOutcome =
+  | { readonly ok: true; readonly sha256: string }
+  | {
+      readonly ok: false;
+      readonly why: "refused" | "signedOut" | "unreachable" | "failed";
+      readonly error: string;
+      readonly after?: number;
+    };
+
+/** What a status says of a file that was not taken. */
+function whyNotTaken(status: number) {
+  if (status === 401) return "signedOut";
+  if (status === 503) return "unreachable";
+  return status >= 500 ? "failed" : "refused";
+}
+
+/** Uploads a photo or signature under an id of its own; repeating it changes nothing. `as`: who took it. */
 export async function sendFile(
   jobId: string,
   id: string,
   content: Blob,
   purpose: "photo" | "signature",
-): Promise<
-  | { readonly ok: true; readonly sha256: string }
-  | { readonly ok: false; readonly why: "refused" | "unreachable"; readonly error: string }
-> {
+  as?: string,
+): Promise<FileOutcome> {
+  let response: Response;
   try {
-    const response = await fetch(`/api/jobs/${jobId}/files?id=${id}&for=${purpose}`, {
+    response = await fetch(`/api/jobs/${jobId}/files?id=${id}&for=${purpose}`, {
       method: "POST",
-      headers: { "content-type": content.type || "application/octet-stream" },
+      headers: { "content-type": content.type || "application/octet-stream", ...sentBy(as) },
       body: content,
       signal: AbortSignal.timeout(60_000),
     });
-    const body = (await response.json()) as { sha256?: string; error?: string };
-    if (response.ok && body.sha256) return { ok: true, sha256: body.sha256 };
-    return {
-      ok: false,
-      why: response.status >= 500 ? "unreachable" : "refused",
-      error: body.error ?? "The photo was not taken",
-    };
   } catch {
     return { ok: false, why: "unreachable", error: "No connection just now. The photo is kept here" };
   }
+  const body = await response
+    .json()
+    .then((json) => json as { sha256?: string; error?: string })
+    .catch(() => ({ sha256: undefined, error: undefined }));
+  if (response.ok && body.sha256) return { ok: true, sha256: body.sha256 };
+  return {
+    ok: false,
+    why: whyNotTaken(response.ok ? 500 : response.status),
+    error: body.error ?? "The photo was not taken",
+    after: afterOf(response),
+  };
 }
 
 /** A photo small enough for a slow line: at most 1600 px, JPEG. Falls back to the file as it is where the browser cannot read it. */

@@ -155,6 +155,7 @@ export function StepView(props: StepProps) {
       {step.kind !== "soak" && step.kind !== "flow" ? (
         <Photos
           jobId={job.id}
+          jobName={job.name}
           step={step.id}
           photos={job.photos.filter((p) => p.step === step.id)}
           caption={step.title}

@@ -1,14 +1,17 @@
 "use client";
-import { useCallback, useMemo } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Actor, JobState } from "@/core/job";
+import { findStep } from "@/core/job/job";
 import type { Intent } from "@/core/log";
 import type { UnitSystem } from "@/core/units";
-import { withId, type Asked } from "../job/send";
+import type { Asked, SendOutcome } from "../job/send";
+import { newId } from "../outbox/outbox";
+import { useOutbox } from "../outbox/OutboxProvider";
+import { said } from "../outbox/said";
 import { decidedHere, withQueue } from "./queued";
 import { useEntries } from "./useEntries";
-import { useKeptQueue } from "./useKeptQueue";
-import { useSending, type Refused } from "./useSending";
 
+export type Refused = Extract<SendOutcome, { ok: false }>;
 export type Sent = { readonly ok: true } | Refused;
 export interface Run {
   readonly job: JobState;
@@ -22,8 +25,40 @@ export interface Run {
   readonly look: () => Promise<void>;
 }
 
+/** Looks for others' entries every ten seconds, and when the page is seen again or a connection is back. */
+function useLooking(look: () => Promise<void>) {
+  useEffect(() => {
+    const again = () => {
+      if (document.visibilityState === "visible") void look();
+    };
+    const timer = setInterval(again, 10_000);
+    document.addEventListener("visibilitychange", again);
+    window.addEventListener("online", again);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener("visibilitychange", again);
+      window.removeEventListener("online", again);
+    };
+  }, [look]);
+}
+
+/** What this phone keeps of the person's at a job and the server has not taken: the queue, in order. */
+function useQueue(jobId: string, person: string) {
+  const { outbox, kept, hindrance } = useOutbox();
+  const queueOf = useCallback(
+    (all: typeof kept) =>
+      all
+        .filter((k) => k.job === jobId && k.person === person && k.state !== "refused" && !k.picture)
+        .map((k) => k.intent as Intent),
+    [jobId, person],
+  );
+  const queue = useMemo(() => queueOf(kept), [queueOf, kept]);
+  const now = useCallback(() => queueOf(outbox.kept()), [outbox, queueOf]);
+  return { outbox, hindrance, queue, now };
+}
+
 /**
- * A job's run on this phone. What is done goes into a queue that survives a closed browser and is sent in order until the server has taken it;
+ * A job's run on this phone. What is done goes into the outbox, which survives a closed browser and is sent in order until the server has taken it;
  * entries of other phones are fetched and merged by the one reducer.
  */
 export function useRun(
@@ -33,17 +68,34 @@ export function useRun(
   at: () => number,
   hear: (now: number) => void,
 ): Run {
-  const kept = useKeptQueue(`brant.queue.${by.id}.${initial.id}`);
-  const entries = useEntries(initial, hear);
-  const { waiting, refused, setRefused, work, answerTo } = useSending(initial.id, kept, entries, hear);
-  const { queue, now: queueNow, keep } = kept;
-  const { job, now: jobNow, signedOut, look } = entries;
+  const { outbox, hindrance, queue, now: queueNow } = useQueue(initial.id, by.id);
+  const { job, now: jobNow, signedOut, setSignedOut, take, look } = useEntries(initial, hear);
+  const [refused, setRefused] = useState<Refused>();
+  const awaited = useRef(new Set<string>());
+  useLooking(look);
+
+  useEffect(
+    () =>
+      outbox.onSettled(async (record, outcome) => {
+        if (record.job !== initial.id) return;
+        if (!outcome.ok) {
+          if (awaited.current.has(record.id)) setRefused(outcome);
+          await look();
+          return;
+        }
+        setSignedOut(false);
+        if (outcome.now !== undefined) hear(outcome.now);
+        if (outcome.entry && outcome.entry.seq === jobNow.current.seq + 1) take([outcome.entry]);
+        else await look();
+      }),
+    [outbox, initial.id, hear, jobNow, look, setSignedOut, take],
+  );
 
   const send = useCallback(
     async (wish: Asked): Promise<Sent> => {
       setRefused(undefined);
-      const intent: Intent = { ...withId(wish), claimed: new Date(at()).toISOString() };
-      const here = () => decidedHere(withQueue(jobNow.current, queueNow.current, by, system), intent, system);
+      const intent = { ...wish, id: newId(), claimed: new Date(at()).toISOString() } as Intent;
+      const here = () => decidedHere(withQueue(jobNow.current, queueNow(), by, system), intent, system);
       let decided = here();
       if (decided?.ok === false) {
         // Somebody else may have gone on meanwhile: it is refused on the newest state only.
@@ -55,14 +107,28 @@ export function useRun(
         setRefused(outcome);
         return outcome;
       }
-      keep(intent);
-      const answer = decided ? { ok: true as const } : answerTo(intent.id);
-      void work();
-      return answer;
+      const step = "step" in intent && intent.step ? findStep(jobNow.current, intent.step) : undefined;
+      const answer = decided ? undefined : outbox.answerTo(intent.id);
+      if (answer) awaited.current.add(intent.id);
+      await outbox.keep({
+        job: initial.id,
+        jobName: initial.name,
+        what: said(intent.kind, step?.title),
+        intent,
+      });
+      return answer ?? { ok: true };
     },
-    [answerTo, at, by, jobNow, keep, look, queueNow, setRefused, system, work],
+    [at, by, initial.id, initial.name, jobNow, look, outbox, queueNow, system],
   );
 
   const shown = useMemo(() => withQueue(job, queue, by, system), [job, queue, by, system]);
-  return { job: shown, queued: queue.length, signedOut, send, look, waiting, refused };
+  return {
+    job: shown,
+    queued: queue.length,
+    signedOut: signedOut || hindrance.signedOut,
+    send,
+    look,
+    waiting: hindrance.says,
+    refused,
+  };
 }

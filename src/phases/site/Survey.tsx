@@ -59,6 +59,7 @@ function Group({ group: g, ...props }: { group: SurveyGroup } & SurveyProps) {
       {asked.length === 0 ? null : (
         <Photos
           jobId={job.id}
+          jobName={job.name}
           field={g.id}
           photos={job.photos.filter((p) => p.field === g.id)}
           caption={g.title}

@@ -6,6 +6,7 @@ import { act } from "@/server/act";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { bodyUpTo, foreignOrigin, wholeUpTo } from "@/server/request";
+import { SENT_BY } from "@/server/sentBy";
 import { forPerson, json, LATER } from "@/server/respond";
 
 const MOST = 256 * 1024;
@@ -42,7 +43,7 @@ export async function POST(request: NextRequest, { params }: RouteContext<"/api/
     return json({ ok: false, why: "invalid", error: "This is not JSON" }, 400);
   }
   const { id } = await params;
-  const outcome = await act(id, raw);
+  const outcome = await act(id, raw, request.headers.get(SENT_BY));
   if (!outcome.ok)
     return json(
       { ...outcome, now: now() },

@@ -4,13 +4,17 @@ import { database } from "@/server/database";
 import { cleanPhoto, cleanSignature, keepFile, MAX_PHOTO } from "@/server/files";
 import { bodyUpTo } from "@/server/request";
 import { forPerson, json } from "@/server/respond";
+import { SENT_BY } from "@/server/sentBy";
 
 /**
  * Takes a photo or a signature (`?for=signature`) as the request's body, keeps a clean copy, and answers with its hash,
  * which the log entry then names. `?id=` is made by the phone, so that a repeated send is harmless.
  */
 export const POST = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/files">) =>
-  forPerson(request, "addFile", async () => {
+  forPerson(request, "addFile", async (person) => {
+    const as = request.headers.get(SENT_BY);
+    if (as !== null && as !== person.id)
+      return json({ error: "Somebody else is signed in here now. It is kept for who took it" }, 401);
     const { id: jobId } = await params;
     const id = request.nextUrl.searchParams.get("id") ?? "";
     if (!/^[0-9A-HJKMNP-TV-Z]{26}$/.test(id) || !(await loadJob(database(), jobId)))
