@@ -1,14 +1,19 @@
 import { expect, test, type BrowserContext, type Page } from "@playwright/test";
-import { sent, started } from "./crew";
+import { crewUntil, sent, started, stateOf } from "./crew";
 import { base, entriesOf, freshId, phone, post, press, signedIn, signIn } from "./hands";
 
-/** A started job with a first step that wants nothing but a press. */
-const ready = (page: Page, name: string) =>
-  started(page, {
+/** A job that stands at a step which wants nothing but a press. */
+async function ready(page: Page, name: string): Promise<string> {
+  const job = await started(page, {
     name,
     units: ["RO-H"],
     answers: { "source.kind": "municipal", "source.static": "60 psi", "heater.kind": "gas" },
   });
+  const { run } = await stateOf(page, job);
+  const plain = run!.steps.find((s) => s.kind === "do" && !s.goal && !s.read && !s.record && !s.needs);
+  await crewUntil(page, job, plain!.id);
+  return job;
+}
 
 /** No write of this browser comes through, or each is answered so. */
 const writesFail = (context: BrowserContext, status?: number) =>
