@@ -10,7 +10,7 @@ async function ready(page: Page, name: string): Promise<string> {
     answers: { "source.kind": "municipal", "source.static": "60 psi", "heater.kind": "gas" },
   });
   const { run } = await stateOf(page, job);
-  const plain = run!.steps.find((s) => s.kind === "do" && !s.goal && !s.read && !s.record && !s.needs);
+  const plain = run!.steps.find((s) => s.kind === "do" && !s.goal && !s.read && !s.record && !s.check);
   await crewUntil(page, job, plain!.id);
   return job;
 }
