@@ -118,7 +118,7 @@ export async function sendFile(
       signal: AbortSignal.timeout(60_000),
     });
   } catch {
-    return { ok: false, why: "unreachable", error: "No connection just now. The photo is kept here" };
+    return { ok: false, why: "unreachable", error: NO_LINE };
   }
   const body = await response
     .json()

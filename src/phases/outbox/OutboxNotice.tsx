@@ -13,7 +13,7 @@ function Unsettled({ record, outbox }: { record: Kept; outbox: Outbox }) {
   return (
     <li className="border-l-4 border-stop pl-3" data-unsettled={record.state}>
       <p>
-        {record.what},{" "}
+        <strong>{record.state === "refused" ? "Not taken" : "Not sent yet"}</strong> {record.what},{" "}
         <Link prefetch={false} href={`/jobs/${record.job}` as Route} className="plainlink">
           {record.jobName}
         </Link>
@@ -39,6 +39,32 @@ function Unsettled({ record, outbox }: { record: Kept; outbox: Outbox }) {
         )}
       </p>
     </li>
+  );
+}
+
+/** So many are shown open; a phone has room for no more above its page. */
+const OPEN = 2;
+
+function UnsettledList({ records, outbox }: { records: readonly Kept[]; outbox: Outbox }) {
+  const listed = (some: readonly Kept[]) => (
+    <ul className="grid gap-3">
+      {some.map((record) => (
+        <Unsettled key={record.id} record={record} outbox={outbox} />
+      ))}
+    </ul>
+  );
+  if (records.length === 0) return null;
+  const folded = records.slice(OPEN);
+  return (
+    <div role="status">
+      {listed(records.slice(0, OPEN))}
+      {folded.length > 0 ? (
+        <details>
+          <summary className="flex min-h-11 items-center text-soft">{folded.length} more</summary>
+          {listed(folded)}
+        </details>
+      ) : null}
+    </div>
   );
 }
 
@@ -70,13 +96,7 @@ export function OutboxNotice({ person }: { person: string }) {
           {n} kept on this device for {job}. {hindrance.says ?? "It is being sent"}
         </p>
       ))}
-      {unsettled.length > 0 ? (
-        <ul role="status" className="grid gap-3">
-          {unsettled.map((record) => (
-            <Unsettled key={record.id} record={record} outbox={outbox} />
-          ))}
-        </ul>
-      ) : null}
+      <UnsettledList records={unsettled} outbox={outbox} />
       {counted(others, (k) => k.personName).map(([name, n]) => (
         <p key={name} className="border-l-4 border-hair pl-3 text-soft">
           {n} kept on this device for {name}, to be sent when {name} signs in here.

@@ -5,6 +5,7 @@ import { findStep } from "@/core/job/job";
 import type { Intent } from "@/core/log";
 import type { UnitSystem } from "@/core/units";
 import type { Asked, SendOutcome } from "../job/send";
+import type { Kept } from "../outbox/kept";
 import { newId } from "../outbox/outbox";
 import { useOutbox } from "../outbox/OutboxProvider";
 import { said } from "../outbox/said";
@@ -42,19 +43,20 @@ function useLooking(look: () => Promise<void>) {
   }, [look]);
 }
 
+/** What is sent as it stands: a photo's intent is whole only once the server has its picture. */
+const intentsOf = (kept: readonly Kept[]): Intent[] =>
+  kept.filter((k) => !k.picture).map((k) => k.intent as Intent);
+
 /** What this phone keeps of the person's at a job and the server has not taken: the queue, in order. */
 function useQueue(jobId: string, person: string) {
   const { outbox, kept, hindrance } = useOutbox();
-  const queueOf = useCallback(
-    (all: typeof kept) =>
-      all
-        .filter((k) => k.job === jobId && k.person === person && k.state !== "refused" && !k.picture)
-        .map((k) => k.intent as Intent),
+  const ofRun = useCallback(
+    (all: typeof kept) => all.filter((k) => k.job === jobId && k.person === person && k.state !== "refused"),
     [jobId, person],
   );
-  const queue = useMemo(() => queueOf(kept), [queueOf, kept]);
-  const now = useCallback(() => queueOf(outbox.kept()), [outbox, queueOf]);
-  return { outbox, hindrance, queue, now };
+  const queue = useMemo(() => intentsOf(ofRun(kept)), [ofRun, kept]);
+  const now = useCallback(() => intentsOf(ofRun(outbox.kept())), [outbox, ofRun]);
+  return { outbox, hindrance, queue, now, queued: ofRun(kept).length };
 }
 
 /**
@@ -68,7 +70,7 @@ export function useRun(
   at: () => number,
   hear: (now: number) => void,
 ): Run {
-  const { outbox, hindrance, queue, now: queueNow } = useQueue(initial.id, by.id);
+  const { outbox, hindrance, queue, now: queueNow, queued } = useQueue(initial.id, by.id);
   const { job, now: jobNow, signedOut, setSignedOut, take, look } = useEntries(initial, hear);
   const [refused, setRefused] = useState<Refused>();
   const awaited = useRef(new Set<string>());
@@ -124,7 +126,7 @@ export function useRun(
   const shown = useMemo(() => withQueue(job, queue, by, system), [job, queue, by, system]);
   return {
     job: shown,
-    queued: queue.length,
+    queued,
     signedOut: signedOut || hindrance.signedOut,
     send,
     look,
