@@ -1,9 +1,10 @@
-import { intentSchema, type Draft, type Entry, type Intent, type Refusal } from "@/core/log";
+import { intentSchema, type Draft, type Entry, type Intent, type IntentKind, type Refusal } from "@/core/log";
 import type { JobState } from "@/core/job";
 import { decide } from "@/core/record";
 import { isCollision, isOvertime, isUnreachable } from "@/data/database";
 import { appendEntry, fingerprintOf } from "@/data/queries/jobs";
 import { company, isDenial, knowledge, personOrDenial, type Person } from "./actor";
+import { audited } from "./audit";
 import { arrivedAt, happenedAt, now } from "./clock";
 import { database } from "./database";
 import { errorFacts, log } from "./log";
@@ -27,6 +28,12 @@ const CROWDED =
   "Others are writing on this job just now. What you entered is kept; it is sent again by itself";
 const NOT_THEIRS = "Somebody else is signed in here now. It is kept for who did it";
 const BROKEN_TEXT = "This holds half a character. Delete the last letter, and write it again";
+const OVERRIDES: ReadonlySet<IntentKind> = new Set(["verdictOverridden", "readingOverridden"]);
+/** Which rule or reading was overridden, and why. */
+const overriddenSaid = (intent: Intent): string | undefined => {
+  if (intent.kind === "verdictOverridden") return `${intent.rule}: ${intent.why}`;
+  return intent.kind === "readingOverridden" ? `a reading: ${intent.why}` : undefined;
+};
 const CLASHES = {
   name: "This was sent before with other content. Reload the page and enter it again",
   file: "The picture has not arrived: send it again, then keep it",
@@ -68,6 +75,9 @@ export async function act(jobId: string, raw: unknown, as: string | null = null)
     const fault = await clockFault();
     if (fault) return { ok: false, why: "unreachable", error: fault };
     const outcome = await carryOut(jobId, intent, person);
+    const isNew = outcome.ok && outcome.entry !== undefined;
+    if (isNew && OVERRIDES.has(intent.kind))
+      await audited("overridden", { by: person.id, job: jobId, detail: overriddenSaid(intent) });
     log.info({ did: intent.kind, job: jobId, ok: outcome.ok, ms: Math.round(performance.now() - started) });
     return outcome;
   } catch (error) {

@@ -76,6 +76,15 @@ export async function passGates(subjects: readonly Subject[]): Promise<number> {
   }
 }
 
+/** Seconds until all of these subjects may try again. */
+export async function waitOf(subjects: readonly Subject[]): Promise<number> {
+  const rows = await database()
+    .select({ nextAt: signInGate.nextAt })
+    .from(signInGate)
+    .where(inArray(signInGate.subject, subjects.map(keyOf)));
+  return Math.max(0, ...rows.map((r) => Math.ceil((r.nextAt.getTime() - now()) / 1000)));
+}
+
 /** Forgets the tries of subjects, after one that was right; and those of anybody that are long over. */
 export async function openGates(subjects: readonly Subject[]): Promise<void> {
   await database()

@@ -8,6 +8,7 @@ import { ulid } from "ulid";
 import { afterAll, describe, expect, it } from "vitest";
 import { defaultSchools } from "@/catalogue/schools";
 import type { Company } from "@/core/site";
+import { addAudit, auditBefore } from "@/data/queries/audit";
 import { loadCompany, saveCompany } from "@/data/queries/company";
 import { addFileRow, fileRow } from "@/data/queries/files";
 import {
@@ -24,8 +25,9 @@ import {
   setPin,
   setProfile,
 } from "@/data/queries/people";
+import { giveLink, personOfLink, spendLink } from "@/data/queries/passwordLinks";
 import { findAnything, jobNames, jobPage, PAGE } from "@/data/queries/today";
-import { account, session, signInGate, user } from "@/data/schema";
+import { account, audit, session, signInGate, user } from "@/data/schema";
 import { hashPassword, passwordMatches } from "@/server/auth";
 import { cleanPhoto, cleanSignature, fileStore, inFolder, keepFile } from "@/server/files";
 import { deviceIn, newDevice } from "@/server/device";
@@ -103,18 +105,60 @@ describe("people", () => {
     await endSessions(db, p.id);
     expect(await personOfSession(db, id, at)).toBeUndefined();
   });
-  it("lose their sessions with their account or their password, and keep them with a role", async () => {
+  it("lose their sessions with their account, and keep them with a role", async () => {
     const p = await person();
     const kept = await sessionOf(p.id);
     await changePerson(db, p.id, { role: "planner", active: true }, at);
     expect(await sessionsOf(p.id)).toEqual([kept]);
-    await changePerson(db, p.id, { role: "planner", active: true, passwordHash: "other" }, at);
-    expect(await sessionsOf(p.id)).toEqual([]);
-    expect((await db.select().from(account).where(eq(account.userId, p.id)))[0]!.password).toBe("other");
-    await sessionOf(p.id);
     await changePerson(db, p.id, { role: "planner", active: false }, at);
     expect(await sessionsOf(p.id)).toEqual([]);
     expect(await personByEmail(db, p.email)).toMatchObject({ role: "planner", active: false });
+  });
+
+  it("choose a password by a link once, within its days, and are signed out by it", async () => {
+    const p = await person();
+    await sessionOf(p.id);
+    const later = new Date(at.getTime() + 60_000);
+    const link = (name: string, expiresAt = later) => ({ keyHash: name.padEnd(64, "0"), expiresAt });
+    await giveLink(db, p.id, link(`a${p.id}`), at);
+    const first = link(`a${p.id}`).keyHash;
+    expect(await personOfLink(db, first, at)).toMatchObject({ id: p.id, email: p.email });
+    expect(await personOfLink(db, first, later)).toBeUndefined();
+    await giveLink(db, p.id, link(`b${p.id}`), at);
+    expect(await personOfLink(db, first, at)).toBeUndefined();
+
+    const second = link(`b${p.id}`).keyHash;
+    const to = { id: p.id, passwordHash: "chosen" };
+    expect(await spendLink(db, second, to, later)).toBe(false);
+    // Pressed twice at once: one of them is taken.
+    const both = await Promise.all([spendLink(db, second, to, at), spendLink(db, second, to, at)]);
+    expect(both.toSorted()).toEqual([false, true]);
+    expect((await db.select().from(account).where(eq(account.userId, p.id)))[0]!.password).toBe("chosen");
+    expect(await sessionsOf(p.id)).toEqual([]);
+  });
+
+  it("have no link where their account is closed", async () => {
+    const p = await person();
+    const link = { keyHash: `c${p.id}`.padEnd(64, "0"), expiresAt: new Date(at.getTime() + 60_000) };
+    await giveLink(db, p.id, link, at);
+    await changePerson(db, p.id, { role: "installer", active: false }, at);
+    expect(await personOfLink(db, link.keyHash, at)).toBeUndefined();
+  });
+
+  it("are named in an audit that only grows", async () => {
+    const [owner, other] = [await person(), await person()];
+    const what = `t${owner.id}`.slice(0, 40);
+    for (const detail of ["first", "second", "third"])
+      await addAudit(db, { what, by: owner.id, about: other.id, detail }, at);
+    const newest = await auditBefore(db, { what, most: 2 });
+    expect(newest.map((l) => l.detail)).toEqual(["third", "second"]);
+    expect(newest[0]).toMatchObject({ by: owner.name, about: other.name, job: null });
+    const rest = await auditBefore(db, { what, most: 2, before: newest[1]!.n });
+    expect(rest.map((l) => l.detail)).toEqual(["first"]);
+    // Neither the application nor whoever owns the tables takes a line out.
+    await expect(db.update(audit).set({ detail: "other" })).rejects.toThrow();
+    await expect(db.delete(audit)).rejects.toThrow();
+    expect(await auditBefore(db, { what, most: 9 })).toHaveLength(3);
   });
 
   it("sign out everywhere without touching others", async () => {

@@ -35,22 +35,31 @@ test("the owner adds a person, changes the role, and closes the account", async 
   const add = page.locator("form").last();
   await add.getByLabel("Name").fill("Joris Kade");
   await add.getByLabel("E-mail").fill("joris@saltmarsh.example");
-  await add.getByLabel("Password").fill("short");
   await add.getByRole("button", { name: "Add person" }).click();
-  await expect(add).toContainText("At least 10 characters");
-  await expect(add.getByLabel("Name")).toHaveValue("Joris Kade");
-  await add.getByLabel("Password").fill("tidal-valley-25");
-  await add.getByRole("button", { name: "Add person" }).click();
-  await expect(add).toContainText("Joris Kade can sign in now");
+  await expect(add).toContainText("Give Joris Kade this link");
+  const link = await add.locator("[data-password-link]").inputValue();
 
   const theirs = await browser.newContext({ ...desk, baseURL: process.env.BRANT_TEST_BASE! });
   const phone = await theirs.newPage();
+  await phone.goto("/welcome#no-such-key");
+  const choose = async (fresh: string) => {
+    await phone.getByLabel("Your password").fill(fresh);
+    await phone.getByRole("button", { name: "Keep this password" }).click();
+  };
+  await choose("tidal-valley-25");
+  await expect(phone.getByText("This link was used, or is over")).toBeVisible();
+  await phone.goto("about:blank");
+  await phone.goto(link);
+  await choose("short");
+  await expect(phone.getByText("At least 10 characters")).toBeVisible();
+  await choose("tidal-valley-25");
+  await expect(phone).toHaveURL(/sign-in/);
   await signIn(phone, "joris");
   await expect(phone.getByRole("link", { name: "People" })).toHaveCount(0);
   await phone.goto("/people");
   await expect(phone).toHaveURL(/not-yours/);
 
-  const row = page.locator("form").filter({ hasText: "joris@saltmarsh.example" });
+  const row = page.locator('[data-person="joris@saltmarsh.example"]');
   await row.getByLabel("Role").selectOption("planner");
   await Promise.all([
     page.waitForResponse((r) => r.request().method() === "POST"),
@@ -75,8 +84,63 @@ test("the owner adds a person, changes the role, and closes the account", async 
   await own.getByLabel("may sign in").uncheck();
   await own.getByRole("button", { name: /^Save/ }).click();
   await expect(own).toContainText("cannot close your own account");
+
+  await page.getByRole("link", { name: "What was done" }).click();
+  const lines = page.locator("[data-audit] > li");
+  await expect(lines.filter({ hasText: "Person added" }).first()).toContainText("about Joris Kade");
+  await expect(lines.filter({ hasText: "Password chosen by a link" }).first()).toContainText("Joris Kade");
+  await expect(lines.filter({ hasText: "Wrong password" }).first()).toContainText("Somebody, as Joris Kade");
+  await expect(lines.filter({ hasText: "account closed" }).first()).toContainText("about Joris Kade");
+  await page.getByLabel("Show").selectOption("pinChanged");
+  await page.getByRole("button", { name: "Show" }).click();
+  await expect(lines.first()).toContainText("PIN changed");
+  await expect(lines.filter({ hasNotText: "PIN changed" })).toHaveCount(0);
   await theirs.close();
   await context.close();
+});
+
+test("a new password comes by a link, which ends every session and works once", async ({ browser }) => {
+  const { page, context } = await signedIn(browser, "office");
+  await page.goto("/people");
+  const add = page.locator("form").last();
+  await add.getByLabel("Name").fill("Nessa Wick");
+  await add.getByLabel("E-mail").fill("nessa@saltmarsh.example");
+  await add.getByRole("button", { name: "Add person" }).click();
+  const first = await add.locator("[data-password-link]").inputValue();
+  const theirs = await browser.newContext({ ...desk, baseURL: process.env.BRANT_TEST_BASE! });
+  const phone = await theirs.newPage();
+  const choose = async (link: string, fresh: string) => {
+    await phone.goto("about:blank");
+    await phone.goto(link);
+    await phone.getByLabel("Your password").fill(fresh);
+    await phone.getByRole("button", { name: "Keep this password" }).click();
+  };
+  await choose(first, password);
+  await signIn(phone, "nessa");
+  await choose(first, "other-gull-lantern");
+  await expect(phone.getByText("This link was used, or is over")).toBeVisible();
+
+  await page.goto("/people");
+  const row = page.locator('[data-person="nessa@saltmarsh.example"]');
+  await row.getByRole("button", { name: /Link for a new password/ }).click();
+  const second = await row.locator("[data-password-link]").inputValue();
+  const other = await browser.newContext({ ...desk, baseURL: process.env.BRANT_TEST_BASE! });
+  const elsewhere = await other.newPage();
+  await signIn(elsewhere, "nessa");
+  await choose(second, "other-gull-lantern");
+  await expect(phone).toHaveURL(/sign-in/);
+  await elsewhere.goto("/jobs");
+  await expect(elsewhere).toHaveURL(/sign-in/);
+  for (const each of [theirs, other, context]) await each.close();
+});
+
+test("nobody but the owner reads what was done", async ({ browser }) => {
+  for (const who of ["imke", "tobias", "sunniva"]) {
+    const { page, context } = await signedIn(browser, who);
+    await page.goto("/people/audit");
+    await expect(page).toHaveURL(/not-yours/);
+    await context.close();
+  }
 });
 
 test("company settings are refused beside the field, saved once, and not over another's", async ({

@@ -123,18 +123,16 @@ export async function addPerson(db: Database | Transaction, p: NewPerson, at: Da
   });
 }
 
-/** Changes role, account and, where given, the password in one transaction; a closed account or a new password ends its sessions. */
+/** Changes role and account in one transaction; a closed account ends its sessions. */
 export async function changePerson(
   db: Database,
   id: string,
-  to: { readonly role: string; readonly active: boolean; readonly passwordHash?: string },
+  to: { readonly role: string; readonly active: boolean },
   at: Date,
 ): Promise<void> {
   await db.transaction(async (tx) => {
     await tx.update(user).set({ role: to.role, active: to.active, updatedAt: at }).where(eq(user.id, id));
-    if (to.passwordHash)
-      await tx.update(account).set({ password: to.passwordHash, updatedAt: at }).where(credentialOf(id));
-    if (!to.active || to.passwordHash) await tx.delete(session).where(eq(session.userId, id));
+    if (!to.active) await tx.delete(session).where(eq(session.userId, id));
   });
 }
 

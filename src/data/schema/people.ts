@@ -1,4 +1,14 @@
-import { boolean, index, int, mysqlTable, text, uniqueIndex, varchar } from "drizzle-orm/mysql-core";
+import {
+  bigint,
+  boolean,
+  char,
+  index,
+  int,
+  mysqlTable,
+  text,
+  uniqueIndex,
+  varchar,
+} from "drizzle-orm/mysql-core";
 import { moment } from "./columns";
 
 export const user = mysqlTable(
@@ -79,4 +89,32 @@ export const signInGate = mysqlTable(
     nextAt: moment("next_at").notNull(),
   },
   (t) => [index("sign_in_gate_last").on(t.lastAt)],
+);
+
+/** A link that lets its person choose a password, once; the key itself is nowhere, its SHA-256 is. */
+export const passwordLink = mysqlTable(
+  "password_link",
+  {
+    keyHash: char("key_hash", { length: 64 }).primaryKey(),
+    userId: varchar("user_id", { length: 36 }).notNull(),
+    expiresAt: moment("expires_at").notNull(),
+  },
+  (t) => [index("password_link_user").on(t.userId)],
+);
+
+/** What people did beside the jobs' logs that somebody may have to answer for. It only grows. */
+export const audit = mysqlTable(
+  "audit",
+  {
+    n: bigint("n", { mode: "number" }).autoincrement().primaryKey(),
+    at: moment("at").notNull(),
+    what: varchar("what", { length: 40 }).notNull(),
+    /** Who did it; nobody where it was tried without a session. */
+    by: varchar("by_user", { length: 36 }),
+    /** Whose account it is about, where that is not who did it. */
+    about: varchar("about_user", { length: 36 }),
+    job: char("job_id", { length: 26 }),
+    detail: varchar("detail", { length: 300 }),
+  },
+  (t) => [index("audit_at").on(t.at)],
 );

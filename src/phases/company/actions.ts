@@ -7,6 +7,7 @@ import { parseQuantity, type UnitSystem } from "@/core/units";
 import { tapKeys, type TapKey } from "@/core/water";
 import { loadCompany, saveCompany } from "@/data/queries/company";
 import { freshCompany, isDenial, personOrDenial } from "@/server/actor";
+import { audited } from "@/server/audit";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 
@@ -64,6 +65,7 @@ export async function saveSettings(raw: unknown): Promise<SettingsOutcome> {
     });
   if (!(await saveCompany(database(), parsed.data, version, new Date(now()))))
     return refuse("Somebody saved other settings meanwhile. Reload to see them; copy what you changed first");
+  await audited("companyChanged", { by: person.id });
   await freshCompany();
   revalidatePath("/", "layout");
   return { ok: true, version: (await loadCompany(database()))?.version ?? version + 1 };

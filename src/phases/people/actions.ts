@@ -1,4 +1,5 @@
 "use server";
+import { randomUUID } from "node:crypto";
 import { headers } from "next/headers";
 import { redirect } from "next/navigation";
 import { revalidatePath } from "next/cache";
@@ -8,8 +9,9 @@ import { defaultSchools } from "@/catalogue/schools";
 import { companySchema } from "@/core/site";
 import { counted } from "@/core/words";
 import { tapPractice } from "@/core/water";
+import { addPersonWithLink, giveLink, personOfLink, spendLink } from "@/data/queries/passwordLinks";
 import {
-  addPerson,
+  allPeople,
   changePerson,
   endSessions,
   hasPeople,
@@ -20,20 +22,22 @@ import {
   setPin,
   setProfile,
 } from "@/data/queries/people";
+import { audited } from "@/server/audit";
 import { auth, hashPassword, passwordMatches, pretendToCheck } from "@/server/auth";
 import { currentPerson, isDenial, personOrDenial, type Person } from "@/server/actor";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { knownDevice, rememberDevice } from "@/server/device";
 import { env } from "@/server/env";
-import { openGates, passGates, type Subject } from "@/server/gates";
+import { openGates, passGates, waitOf, type Subject } from "@/server/gates";
 import { opensCompany, NO_SET_UP } from "@/server/setUp";
+import { hashOfKey, LINK_DAYS, newLink } from "@/server/passwordLink";
 import { passwordFault, pinFault } from "@/server/passwords";
 import { lockSession, unlockSession } from "@/server/signIn";
 
-/** How a form of people went; `go`: the page that it leads to. */
+/** How a form of people went; `go`: the page that it leads to; `link`: one to hand on. */
 export type PersonOutcome =
-  | { readonly ok: true; readonly said?: string; readonly go?: string }
+  | { readonly ok: true; readonly said?: string; readonly go?: string; readonly link?: string }
   | { readonly ok: false; readonly error: string; readonly fields?: Typed };
 type Typed = Readonly<Record<string, string>>;
 
@@ -62,6 +66,13 @@ async function triedBy(email: string, forwarded: string | null): Promise<readonl
   ];
 }
 
+/** Notes a wrong password of an account that there is; what strangers make up is only counted. */
+async function wrongPassword(about: string, subjects: readonly Subject[]): Promise<void> {
+  const wait = await waitOf(subjects);
+  if (wait === 0) await audited("signInRefused", { about });
+  else await audited("signInHeldBack", { about, detail: `next try after ${counted(wait, "second")}` });
+}
+
 /** Signs in by e-mail and password; after five tries each waits longer than the one before. */
 export async function signIn(raw: unknown): Promise<PersonOutcome> {
   const form = typedOf(raw);
@@ -85,16 +96,20 @@ export async function signIn(raw: unknown): Promise<PersonOutcome> {
     }
     await auth().api.signInEmail({ body: parsed.data, headers: request });
   } catch {
+    if (person) await wrongPassword(person.id, subjects);
     return refuse("E-mail and password do not match");
   }
   await openGates(subjects);
   await rememberDevice(email);
+  await audited("signedIn", { by: person.id });
   const next = form.next ?? "";
   return { ok: true, go: /^\/(?!\/)[\w\-/?=&]*$/.test(next) ? next || "/" : "/" };
 }
 
 /** Ends this session. */
 export async function signOut(): Promise<void> {
+  const person = await currentPerson();
+  if (person) await audited("signedOut", { by: person.id });
   await auth().api.signOut({ headers: await headers() });
   redirect("/sign-in");
 }
@@ -102,7 +117,10 @@ export async function signOut(): Promise<void> {
 /** Ends every session of the person, on every phone. */
 export async function signOutEverywhere(): Promise<void> {
   const person = await currentPerson();
-  if (person) await endSessions(database(), person.id);
+  if (person) {
+    await endSessions(database(), person.id);
+    await audited("signedOutEverywhere", { by: person.id });
+  }
   redirect("/sign-in");
 }
 
@@ -120,6 +138,8 @@ export async function unlock(raw: unknown): Promise<PersonOutcome> {
   const person = await currentPerson();
   if (!person) return { ok: true, go: "/sign-in" };
   const result = await unlockSession(person.sessionId, person.id, form.pin ?? "");
+  if (result !== "open")
+    await audited(result === "wrong" ? "pinRefused" : "pinEndedSession", { about: person.id });
   if (result === "wrong")
     return refuse("That PIN is not right. After five tries you sign in with your password");
   return { ok: true, go: result === "open" ? "/" : "/sign-in" };
@@ -132,8 +152,9 @@ async function notOwnPassword(person: Person, password: string): Promise<PersonO
   const wait = await passGates(subjects);
   if (wait > 0) return refuse(`Too many tries. Wait ${counted(wait, "second")}, then try again`);
   const stored = await passwordHashOf(database(), person.id);
-  if (!stored || !(await passwordMatches(stored, password)))
-    return refuseFields({ password: "That is not your password" });
+  const isRight = stored !== undefined && (await passwordMatches(stored, password));
+  if (!isRight) await wrongPassword(person.id, subjects);
+  if (!isRight) return refuseFields({ password: "That is not your password" });
   await openGates(subjects);
   return undefined;
 }
@@ -154,6 +175,7 @@ export async function changePassword(raw: unknown): Promise<PersonOutcome> {
     { passwordHash: await hashPassword(fresh), keep: person.sessionId },
     new Date(now()),
   );
+  await audited("passwordChanged", { by: person.id });
   return { ok: true, said: "Password changed; you are signed out everywhere else" };
 }
 
@@ -168,6 +190,7 @@ export async function choosePin(raw: unknown): Promise<PersonOutcome> {
   const wrong = await notOwnPassword(person, form.password ?? "");
   if (wrong) return wrong;
   await setPin(database(), person.id, await hashPassword(pin));
+  await audited("pinChanged", { by: person.id });
   return { ok: true, said: "PIN set" };
 }
 
@@ -182,39 +205,73 @@ export async function chooseProfile(raw: unknown): Promise<PersonOutcome> {
   return { ok: true, said: "Units changed" };
 }
 
-const personSchema = z
-  .object({
-    name: z.string().trim().min(2, "Enter the name").max(120),
-    email: z.email("Enter an e-mail address").max(190, "At most 190 characters"),
-    role: z.enum(["owner", "planner", "installer", "apprentice"], "Choose a role"),
-    password: z.string(),
-  })
-  .superRefine((typed, ctx) => {
-    const message = passwordFault(typed.password, [typed.name, typed.email]);
-    if (message) ctx.addIssue({ code: "custom", path: ["password"], message });
-  });
+const invitedSchema = z.object({
+  name: z.string().trim().min(2, "Enter the name").max(120),
+  email: z.email("Enter an e-mail address").max(190, "At most 190 characters"),
+  role: z.enum(["owner", "planner", "installer", "apprentice"], "Choose a role"),
+});
+const personSchema = invitedSchema.extend({ password: z.string() }).superRefine((typed, ctx) => {
+  const message = passwordFault(typed.password, [typed.name, typed.email]);
+  if (message) ctx.addIssue({ code: "custom", path: ["password"], message });
+});
 
-/** Adds a person; the owner only. */
+const linkSaid = (name: string): string =>
+  `Give ${name} this link, it is shown only now. It lets ${name} choose a password, once, within ${LINK_DAYS} days`;
+const NO_LINK = "This link was used, or is over, or another took its place. Ask the owner for a new one";
+
+/** Adds a person; the owner only. The answer holds the link by which the person chooses a password: the owner never knows it. */
 export async function invite(raw: unknown): Promise<PersonOutcome> {
   const form = typedOf(raw);
   const person = await personOrDenial("managePeople");
   if (isDenial(person)) return refuse(person.error);
-  const values = {
+  const parsed = invitedSchema.safeParse({
     name: form.name ?? "",
     email: (form.email ?? "").trim().toLowerCase(),
     role: form.role ?? "",
-  };
-  const parsed = personSchema.safeParse({ ...values, password: form.password ?? "" });
+  });
   if (!parsed.success) return refuseFields(fieldErrors(parsed.error));
   if (await personByEmail(database(), parsed.data.email))
     return refuseFields({ email: "Somebody has this e-mail already" });
-  await addPerson(
-    database(),
-    { ...parsed.data, id: ulid(), passwordHash: await hashPassword(parsed.data.password) },
-    new Date(now()),
-  );
+  const { link, row } = newLink();
+  const added = { ...parsed.data, id: ulid(), passwordHash: await hashPassword(randomUUID()) };
+  await addPersonWithLink(database(), added, row, new Date(now()));
+  await audited("personAdded", { by: person.id, about: added.id, detail: added.role });
   revalidatePath("/people");
-  return { ok: true, said: `${parsed.data.name} can sign in now` };
+  return { ok: true, said: linkSaid(added.name), link };
+}
+
+/** Gives a person a link to choose a new password by; the owner only. The password of now holds until it is used. */
+export async function newPasswordLink(raw: unknown): Promise<PersonOutcome> {
+  const form = typedOf(raw);
+  const person = await personOrDenial("managePeople");
+  if (isDenial(person)) return refuse(person.error);
+  const about = (await allPeople(database())).find((p) => p.id === form.id);
+  if (!about?.active) return refuse("Nobody may sign in with this account: let them sign in first");
+  const { link, row } = newLink();
+  await giveLink(database(), about.id, row, new Date(now()));
+  await audited("linkGiven", { by: person.id, about: about.id });
+  return { ok: true, said: linkSaid(about.name), link };
+}
+
+/** Chooses a password by a link, once. */
+export async function choosePassword(raw: unknown): Promise<PersonOutcome> {
+  const form = typedOf(raw);
+  const keyHash = hashOfKey(form.key ?? "");
+  const at = new Date(now());
+  const person = await personOfLink(database(), keyHash, at);
+  if (!person) return refuse(NO_LINK);
+  const fresh = form.fresh ?? "";
+  const fault = passwordFault(fresh, [person.name, person.email]);
+  if (fault) return refuseFields({ fresh: fault });
+  const isSpent = await spendLink(
+    database(),
+    keyHash,
+    { id: person.id, passwordHash: await hashPassword(fresh) },
+    at,
+  );
+  if (!isSpent) return refuse(NO_LINK);
+  await audited("linkUsed", { by: person.id });
+  return { ok: true, go: "/sign-in" };
 }
 
 /** Changes a role, closes or reopens an account; closing ends its sessions. */
@@ -232,16 +289,10 @@ export async function change(raw: unknown): Promise<PersonOutcome> {
   if (!parsed.success) return refuse("Choose a role");
   if (parsed.data.id === person.id && (!parsed.data.active || parsed.data.role !== "owner"))
     return refuse("You cannot close your own account or give up its role: another owner can");
-  const password = form.password ?? "";
-  const fault = password === "" ? undefined : passwordFault(password, []);
-  if (fault) return refuseFields({ password: fault });
   const { id, ...to } = parsed.data;
-  await changePerson(
-    database(),
-    id,
-    { ...to, passwordHash: password === "" ? undefined : await hashPassword(password) },
-    new Date(now()),
-  );
+  await changePerson(database(), id, to, new Date(now()));
+  const detail = `${to.role}, ${to.active ? "may sign in" : "account closed"}`;
+  await audited("personChanged", { by: person.id, about: id, detail });
   revalidatePath("/people");
   return { ok: true };
 }

@@ -1,14 +1,16 @@
 "use client";
-import type { ComponentProps } from "react";
+import { useState, type ComponentProps } from "react";
 import { FormField, FormNote, SelectField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type Typed } from "@/ui/useForm";
 import {
   change,
   changePassword,
+  choosePassword,
   choosePin,
   chooseProfile,
   invite,
+  newPasswordLink,
   setUp,
   signIn,
   unlock,
@@ -160,65 +162,122 @@ export function ProfileForm({ own, company }: { own: string; company: string }) 
   );
 }
 
+/** Keeps the link that an action answered with, to be shown once. */
+function useGivenLink(act: (values: Typed) => Promise<PersonOutcome>) {
+  const [link, setLink] = useState<string>();
+  const send = async (values: Typed) => {
+    const outcome = await act(values);
+    setLink(outcome.ok ? outcome.link : undefined);
+    return outcome;
+  };
+  return { link, send };
+}
+
+/** A link to hand on. */
+function LinkShown({ link }: { link: string | undefined }) {
+  if (!link) return null;
+  return (
+    <label className="grid gap-1">
+      <span className="text-sm text-soft">The link</span>
+      <input
+        readOnly
+        className="w-full max-w-xl"
+        value={link}
+        onFocus={(e) => e.target.select()}
+        data-password-link
+      />
+    </label>
+  );
+}
+
 /** Adds a person. */
 export function InviteForm() {
-  const form = useForm({ initial: { role: "installer" }, send: invite });
+  const given = useGivenLink(invite);
+  const form = useForm({ initial: { role: "installer" }, send: given.send });
   return (
     <FormFrame form={form} className="grid max-w-sm gap-3">
       <FormField form={form} label="Name" name="name" autoComplete="off" />
       <FormField form={form} label="E-mail" name="email" type="email" autoComplete="off" />
       <SelectField form={form} label="Role" name="role" options={roles} />
-      <PasswordField form={form} label="First password" name="password" isNew />
       <FormNote form={form} />
       <button className="button justify-self-start" disabled={form.busy}>
         Add person
       </button>
+      <LinkShown link={given.link} />
     </FormFrame>
   );
 }
 
-/** A person's role, password and account. */
-export function PersonForm({
-  person,
-}: {
-  person: {
-    readonly id: string;
-    readonly name: string;
-    readonly email: string;
-    readonly role: string;
-    readonly active: boolean;
-  };
-}) {
+interface Person {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly role: string;
+  readonly active: boolean;
+}
+
+/** Gives a person a link to choose a new password by. */
+function NewPasswordForm({ person }: { person: Person }) {
+  const given = useGivenLink(() => newPasswordLink({ id: person.id }));
+  const form = useForm({ send: given.send });
+  return (
+    <FormFrame form={form} className="grid gap-2">
+      <button className="button quiet justify-self-start" disabled={form.busy}>
+        Link for a new password<span className="visually-hidden"> for {person.name}</span>
+      </button>
+      <FormNote form={form} />
+      <LinkShown link={given.link} />
+    </FormFrame>
+  );
+}
+
+/** A person's role and account, and the way to a new password. */
+export function PersonForm({ person }: { person: Person }) {
   const form = useForm({
     initial: { role: person.role, active: person.active ? "yes" : "no" },
     send: (values) => change({ ...values, id: person.id }),
   });
   return (
-    <FormFrame
-      form={form}
-      className="rule grid grid-cols-1 items-end gap-3 py-3 md:grid-cols-[1fr_140px_190px_auto_auto]"
-    >
-      <div>
-        <span className="block font-semibold">{person.name}</span>
-        <span className="text-sm text-soft">{person.email}</span>
-      </div>
-      <SelectField form={form} label="Role" name="role" options={roles} />
-      <PasswordField form={form} label="New password" name="password" hint="" isNew />
-      <label className="flex min-h-10 items-center gap-2">
-        <input
-          type="checkbox"
-          className="size-5"
-          checked={form.values.active === "yes"}
-          onChange={(e) => form.set("active", e.target.checked ? "yes" : "no")}
-        />{" "}
-        may sign in
-      </label>
-      <button className="button quiet" disabled={form.busy}>
-        Save<span className="visually-hidden"> {person.name}</span>
+    <div className="rule grid gap-2 py-3" data-person={person.email}>
+      <FormFrame form={form} className="grid grid-cols-1 items-end gap-3 md:grid-cols-[1fr_140px_auto_auto]">
+        <div>
+          <span className="block font-semibold">{person.name}</span>
+          <span className="text-sm text-soft">{person.email}</span>
+        </div>
+        <SelectField form={form} label="Role" name="role" options={roles} />
+        <label className="flex min-h-10 items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={form.values.active === "yes"}
+            onChange={(e) => form.set("active", e.target.checked ? "yes" : "no")}
+          />{" "}
+          may sign in
+        </label>
+        <button className="button quiet" disabled={form.busy}>
+          Save<span className="visually-hidden"> {person.name}</span>
+        </button>
+        <div className="md:col-span-4">
+          <FormNote form={form} />
+        </div>
+      </FormFrame>
+      {person.active ? <NewPasswordForm person={person} /> : null}
+    </div>
+  );
+}
+
+/** Chooses a password by the link that the owner gave; its key stands behind the # of the address. */
+export function WelcomeForm() {
+  const form = useForm({
+    send: leading((values) => choosePassword({ ...values, key: window.location.hash.slice(1) })),
+  });
+  return (
+    <FormFrame form={form} className="grid gap-4">
+      <PasswordField form={form} label="Your password" name="fresh" isNew />
+      <FormNote form={form} />
+      <button className="button" disabled={form.busy}>
+        Keep this password
       </button>
-      <div className="md:col-span-5">
-        <FormNote form={form} />
-      </div>
     </FormFrame>
   );
 }

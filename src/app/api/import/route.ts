@@ -1,6 +1,7 @@
 import type { NextRequest } from "next/server";
 import { isShowable } from "@/phases/record/showable";
 import { knowledge } from "@/server/actor";
+import { audited } from "@/server/audit";
 import { importBundle, MAX_BUNDLE } from "@/server/bundle";
 import { now } from "@/server/clock";
 import { bodyUpTo } from "@/server/request";
@@ -17,5 +18,7 @@ export const POST = (request: NextRequest) =>
     if (!isShowable(read.job, read.entries, await knowledge(), now()))
       return json({ error: "Its entries hold what no page of Brant can show: nothing was changed" }, 422);
     const outcome = await importBundle(read, person);
-    return outcome.ok ? json(outcome) : json({ error: outcome.error }, 422);
+    if (!outcome.ok) return json({ error: outcome.error }, 422);
+    await audited("jobImported", { by: person.id, job: read.job, detail: read.head });
+    return json(outcome);
   });

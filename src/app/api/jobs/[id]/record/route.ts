@@ -4,6 +4,7 @@ import { loadJob } from "@/data/queries/jobs";
 import { readingsCsv } from "@/phases/record/readingsCsv";
 import { reportOf } from "@/phases/record/report";
 import { company, knowledge } from "@/server/actor";
+import { audited } from "@/server/audit";
 import { exportBundle } from "@/server/bundle";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
@@ -18,9 +19,9 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
     const as = request.nextUrl.searchParams.get("as");
     if (as === "bundle") {
       const bundle = await exportBundle(id);
-      return bundle
-        ? attachment("application/json", bundle.name, bundle.text)
-        : json({ error: "There is no such job" }, 404);
+      if (!bundle) return json({ error: "There is no such job" }, 404);
+      await audited("jobExported", { by: person.id, job: id });
+      return attachment("application/json", bundle.name, bundle.text);
     }
     const job = await loadJob(database(), id);
     if (!job) return json({ error: "There is no such job" }, 404);
