@@ -69,6 +69,7 @@ await saveCompany(
     waterOffFrom: "09:00",
     waterOffTo: "16:00",
     roDiscards: 2,
+    lockAfter: 15,
     schools: defaultSchools,
     tap: tapPractice,
   },

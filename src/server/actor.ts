@@ -17,6 +17,7 @@ export interface Person extends Actor {
   readonly sessionId: string;
   readonly locked: boolean;
   readonly hasOwnProfile: boolean;
+  readonly hasPin: boolean;
 }
 
 const remembered = globalThis as typeof globalThis & {
@@ -84,6 +85,7 @@ export const currentPerson = cache(async (): Promise<Person | undefined> => {
     locked: found.locked,
     profile: own === "us" || own === "metric" ? own : settings.profile,
     hasOwnProfile: own === "us" || own === "metric",
+    hasPin: found.hasPin === 1,
   };
 });
 

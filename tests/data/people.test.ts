@@ -15,12 +15,14 @@ import {
   addPerson,
   allPeople,
   changePerson,
+  endOwnSession,
   endSessions,
   hasPin,
   openHouse,
   passwordHashOf,
   personByEmail,
   personOfSession,
+  sessionsOfPerson,
   setOwnPassword,
   setPin,
   setProfile,
@@ -75,6 +77,7 @@ const settings: Company = {
   waterOffFrom: "09:00",
   waterOffTo: "16:00",
   roDiscards: 2,
+  lockAfter: 15,
   tap: tapPractice,
   schools: { ...defaultSchools },
 };
@@ -159,6 +162,22 @@ describe("people", () => {
     await expect(db.update(audit).set({ detail: "other" })).rejects.toThrow();
     await expect(db.delete(audit)).rejects.toThrow();
     expect(await auditBefore(db, { what, most: 9 })).toHaveLength(3);
+  });
+
+  it("see their own sessions and end one of them, never another's", async () => {
+    const [one, two] = [await person(), await person()];
+    const [first, second, other] = [
+      await sessionOf(one.id),
+      await sessionOf(one.id),
+      await sessionOf(two.id),
+    ];
+    const listed = async () => (await sessionsOfPerson(db, one.id, at)).map((s) => s.id).toSorted();
+    expect(await listed()).toEqual([first, second].toSorted());
+    expect(await endOwnSession(db, one.id, other)).toBe(false);
+    expect(await endOwnSession(db, one.id, second)).toBe(true);
+    expect(await endOwnSession(db, one.id, second)).toBe(false);
+    expect(await listed()).toEqual([first]);
+    expect(await sessionsOf(two.id)).toEqual([other]);
   });
 
   it("sign out everywhere without touching others", async () => {

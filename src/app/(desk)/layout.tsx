@@ -1,5 +1,6 @@
 import Link from "@/ui/Link";
 import { company, personFor } from "@/server/actor";
+import { IdleLock } from "@/phases/people/IdleLock";
 import { OutboxNotice } from "@/phases/outbox/OutboxNotice";
 import { OutboxProvider } from "@/phases/outbox/OutboxProvider";
 import { may } from "@/server/permissions";
@@ -56,6 +57,7 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
           </Link>
         </div>
       </header>
+      {person.hasPin ? <IdleLock minutes={settings.lockAfter} /> : null}
       <OutboxNotice person={person.id} />
       <div id="content">{children}</div>
     </OutboxProvider>

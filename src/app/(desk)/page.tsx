@@ -1,6 +1,8 @@
 import { tz } from "@date-fns/tz";
 import { addHours, startOfDay } from "date-fns";
+import { sessionsOfPerson } from "@/data/queries/people";
 import { todayOf } from "@/data/queries/today";
+import { OtherSignIn } from "@/phases/people/Sessions";
 import { Today } from "@/phases/today/Today";
 import { company, personFor } from "@/server/actor";
 import { now } from "@/server/clock";
@@ -10,7 +12,7 @@ export const metadata = { title: "Today" };
 
 /** What runs today and what each job needs next. */
 export default async function TodayPage() {
-  await personFor("viewJobs");
+  const person = await personFor("viewJobs");
   const settings = await company();
   const at = now();
   const zone = tz(settings.timeZone);
@@ -19,5 +21,11 @@ export default async function TodayPage() {
   const from = Math.min(addHours(day, 6).getTime(), Math.floor(at / 3_600_000) * 3_600_000 - 3_600_000);
   const to = Math.max(addHours(day, 20).getTime(), Math.ceil(at / 3_600_000) * 3_600_000 + 3_600_000);
   const today = await todayOf(database(), new Date(from), new Date(to), new Date(at));
-  return <Today today={today} now={at} from={from} to={to} zone={settings.timeZone} />;
+  const sessions = await sessionsOfPerson(database(), person.id, new Date());
+  return (
+    <>
+      <OtherSignIn sessions={sessions} own={person.sessionId} now={Date.now()} zone={settings.timeZone} />
+      <Today today={today} now={at} from={from} to={to} zone={settings.timeZone} />
+    </>
+  );
 }

@@ -29,6 +29,13 @@ export const companySchema = z.strictObject({
   waterOffFrom: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "A time of day, for example 09:00"),
   waterOffTo: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "A time of day, for example 16:00"),
   roDiscards: z.coerce.number().int("A whole number").min(1, "At least 1").max(5, "At most 5"),
+  /** Minutes without a touch after which a screen locks itself, where its person has a PIN; settings that were saved before say nothing of it. */
+  lockAfter: z.coerce
+    .number()
+    .int("A whole number of minutes")
+    .min(1, "At least 1 minute")
+    .max(240, "At most 240 minutes")
+    .default(15),
   schools: z.record(z.string().max(40), z.string().max(40)),
   /** The most that water may hold where people drink it, mg/L; settings that were saved before say nothing of it. */
   tap: tap.default({ ...tapPractice }),

@@ -1,4 +1,4 @@
-import { and, asc, count, eq, gt, ne, sql } from "drizzle-orm";
+import { and, asc, count, desc, eq, gt, ne, sql } from "drizzle-orm";
 import type { Company } from "../../core/site";
 import type { Database, Transaction } from "../database";
 import { account, session, user } from "../schema";
@@ -47,6 +47,8 @@ export interface SessionPerson {
   readonly role: string;
   readonly active: boolean;
   readonly unitProfile: string | null;
+  /** 1 where the person has a field PIN. */
+  readonly hasPin: number;
 }
 const sessionQuestion = (db: Database) =>
   db
@@ -59,6 +61,7 @@ const sessionQuestion = (db: Database) =>
       role: user.role,
       active: user.active,
       unitProfile: user.unitProfile,
+      hasPin: sql<number>`${user.pinHash} is not null`,
     })
     .from(session)
     .innerJoin(user, eq(user.id, session.userId))
@@ -171,6 +174,25 @@ export async function setProfile(
   unitProfile: "us" | "metric" | null,
 ): Promise<void> {
   await db.update(user).set({ unitProfile }).where(eq(user.id, id));
+}
+/** A session of a person, to be told from the others. */
+export interface SessionRow {
+  readonly id: string;
+  readonly since: Date;
+  readonly agent: string | null;
+}
+/** The sessions of a person that have not ended or expired, the newest first. */
+export async function sessionsOfPerson(db: Database, userId: string, now: Date): Promise<SessionRow[]> {
+  return db
+    .select({ id: session.id, since: session.createdAt, agent: session.userAgent })
+    .from(session)
+    .where(and(eq(session.userId, userId), gt(session.expiresAt, now)))
+    .orderBy(desc(session.createdAt));
+}
+/** Ends one session of a person; false where it is not theirs, or ended already. */
+export async function endOwnSession(db: Database, userId: string, id: string): Promise<boolean> {
+  const [ended] = await db.delete(session).where(and(eq(session.userId, userId), eq(session.id, id)));
+  return ended.affectedRows === 1;
 }
 /** Ends all sessions of a person. */
 export async function endSessions(db: Database, userId: string): Promise<void> {

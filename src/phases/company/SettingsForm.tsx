@@ -50,6 +50,7 @@ function useSettings(settings: Company, version: number, schools: readonly Schoo
       waterOffFrom: settings.waterOffFrom,
       waterOffTo: settings.waterOffTo,
       roDiscards: String(settings.roDiscards),
+      lockAfter: String(settings.lockAfter),
       ...Object.fromEntries(
         tapKeys.map((key) => [
           `tap.${key}`,
@@ -99,6 +100,13 @@ export function SettingsForm({
           label="RO tanks to discard"
           hint="where the unit does not say"
           name="roDiscards"
+          inputMode="numeric"
+        />
+        <FormField
+          form={form}
+          label="Minutes until a screen locks itself"
+          hint="where its person has a PIN"
+          name="lockAfter"
           inputMode="numeric"
         />
       </div>

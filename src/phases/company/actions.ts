@@ -55,6 +55,7 @@ export async function saveSettings(raw: unknown): Promise<SettingsOutcome> {
     waterOffFrom: text("waterOffFrom"),
     waterOffTo: text("waterOffTo"),
     roDiscards: text("roDiscards"),
+    lockAfter: text("lockAfter"),
     schools: Object.fromEntries(schools.map((s) => [s.id, text(`school.${s.id}`) || s.fallback])),
     tap,
   });

@@ -13,7 +13,9 @@ import { addPersonWithLink, giveLink, personOfLink, spendLink } from "@/data/que
 import {
   allPeople,
   changePerson,
+  endOwnSession,
   endSessions,
+  hasPin,
   hasPeople,
   openHouse,
   passwordHashOf,
@@ -66,6 +68,9 @@ async function triedBy(email: string, forwarded: string | null): Promise<readonl
   ];
 }
 
+/** A page of Brant's own to go on with; the first page where what was asked for is none. */
+const ownPage = (next = ""): string => (/^\/(?!\/)[\w\-/?=&]*$/.test(next) ? next || "/" : "/");
+
 /** Notes a wrong password of an account that there is; what strangers make up is only counted. */
 async function wrongPassword(about: string, subjects: readonly Subject[]): Promise<void> {
   const wait = await waitOf(subjects);
@@ -102,8 +107,7 @@ export async function signIn(raw: unknown): Promise<PersonOutcome> {
   await openGates(subjects);
   await rememberDevice(email);
   await audited("signedIn", { by: person.id });
-  const next = form.next ?? "";
-  return { ok: true, go: /^\/(?!\/)[\w\-/?=&]*$/.test(next) ? next || "/" : "/" };
+  return { ok: true, go: ownPage(form.next) };
 }
 
 /** Ends this session. */
@@ -132,6 +136,21 @@ export async function lock(): Promise<void> {
   redirect("/unlock");
 }
 
+/** Locks this session because nobody touched the screen; what cannot be opened by a PIN stays open. */
+export async function lockIdle(): Promise<void> {
+  const person = await currentPerson();
+  if (person && (await hasPin(database(), person.id))) await lockSession(person.sessionId);
+}
+
+/** Ends another session of one's own. */
+export async function endOther(session: string): Promise<void> {
+  const person = await personOrDenial("manageSelf");
+  if (isDenial(person)) redirect("/sign-in");
+  const isEnded = await endOwnSession(database(), person.id, session);
+  if (isEnded) await audited("sessionEnded", { by: person.id });
+  revalidatePath("/me");
+}
+
 /** Opens a locked session by its PIN. */
 export async function unlock(raw: unknown): Promise<PersonOutcome> {
   const form = typedOf(raw);
@@ -142,7 +161,7 @@ export async function unlock(raw: unknown): Promise<PersonOutcome> {
     await audited(result === "wrong" ? "pinRefused" : "pinEndedSession", { about: person.id });
   if (result === "wrong")
     return refuse("That PIN is not right. After five tries you sign in with your password");
-  return { ok: true, go: result === "open" ? "/" : "/sign-in" };
+  return { ok: true, go: result === "open" ? ownPage(form.next) : "/sign-in" };
 }
 
 /** Asks for the password of somebody who is signed in, before what only its owner may change; tries are counted as at signing in. */
@@ -316,6 +335,7 @@ export async function setUp(raw: unknown): Promise<PersonOutcome> {
     waterOffFrom: "09:00",
     waterOffTo: "16:00",
     roDiscards: 2,
+    lockAfter: 15,
     schools: defaultSchools,
     tap: tapPractice,
   });

@@ -3,6 +3,7 @@ import { useState, type ComponentProps } from "react";
 import { FormField, FormNote, SelectField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type Typed } from "@/ui/useForm";
+import { noteTouch } from "./touch";
 import {
   change,
   changePassword,
@@ -31,7 +32,9 @@ const unitSystems = [
 /** A form that leads elsewhere. The page there is loaded anew: nothing of who was here before stays in it. */
 const leading = (act: (values: Typed) => Promise<PersonOutcome>) => async (values: Typed) => {
   const outcome = await act(values);
-  if (outcome.ok && outcome.go) window.location.assign(outcome.go);
+  if (!outcome.ok || !outcome.go) return outcome;
+  noteTouch();
+  window.location.assign(outcome.go);
   return outcome;
 };
 
@@ -68,8 +71,8 @@ export function SignInForm({ next }: { next: string }) {
 }
 
 /** The PIN of a locked phone. */
-export function UnlockForm() {
-  const form = useForm({ send: leading(unlock) });
+export function UnlockForm({ next }: { next: string }) {
+  const form = useForm({ send: leading((values) => unlock({ ...values, next })) });
   return (
     <FormFrame form={form} className="grid gap-4">
       <FormField form={form} label="PIN" name="pin" type="password" inputMode="numeric" autoComplete="off" />

@@ -1,6 +1,7 @@
-import { hasPin } from "@/data/queries/people";
+import { sessionsOfPerson } from "@/data/queries/people";
 import { lock, signOut, signOutEverywhere } from "@/phases/people/actions";
 import { PasswordForm, PinForm, ProfileForm } from "@/phases/people/forms";
+import { Sessions } from "@/phases/people/Sessions";
 import { company, personFor } from "@/server/actor";
 import { database } from "@/server/database";
 
@@ -9,7 +10,8 @@ export const metadata = { title: "You" };
 /** A person's own units, PIN and sessions. */
 export default async function MePage() {
   const person = await personFor("manageSelf");
-  const [settings, pin] = [await company(), await hasPin(database(), person.id)];
+  const [settings, pin] = [await company(), person.hasPin];
+  const sessions = await sessionsOfPerson(database(), person.id, new Date());
   return (
     <main className="grid max-w-2xl gap-8 px-4 py-6 md:px-8">
       <div>
@@ -40,6 +42,7 @@ export default async function MePage() {
         <h2>Password</h2>
         <PasswordForm />
       </section>
+      <Sessions sessions={sessions} own={person.sessionId} zone={settings.timeZone} />
       <section className="flex flex-wrap gap-3">
         <form action={signOut}>
           <button className="button">Sign out</button>
