@@ -196,3 +196,22 @@ export async function turnAll(step: Locator): Promise<void> {
     } else return;
   }
 }
+
+/** Adds a person as the owner does; the link by which the person chooses a password. */
+export async function added(owner: Page, name: string, who: string): Promise<string> {
+  await owner.goto("/people");
+  const add = owner.locator("form").last();
+  await add.getByLabel("Name").fill(name);
+  await add.getByLabel("E-mail").fill(`${who}@saltmarsh.example`);
+  await add.getByRole("button", { name: "Add person" }).click();
+  return add.locator("[data-password-link]").inputValue();
+}
+
+/** Chooses a password by a link. */
+export async function choosePassword(page: Page, link: string, fresh: string): Promise<void> {
+  // A link that differs behind its # only would not load the page anew.
+  await page.goto("about:blank");
+  await page.goto(link);
+  await page.getByLabel("Your password").fill(fresh);
+  await page.getByRole("button", { name: "Keep this password" }).click();
+}

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { desk, openJob, password, signedIn, signIn } from "./hands";
+import { added, choosePassword, desk, openJob, password, signedIn, signIn } from "./hands";
 
 /** Somebody sets a PIN and a new password, both only by the password of now. */
 async function ownSecrets(page: Page): Promise<void> {
@@ -31,28 +31,16 @@ async function ownSecrets(page: Page): Promise<void> {
 
 test("the owner adds a person, changes the role, and closes the account", async ({ browser }) => {
   const { page, context } = await signedIn(browser, "office");
-  await page.goto("/people");
-  const add = page.locator("form").last();
-  await add.getByLabel("Name").fill("Joris Kade");
-  await add.getByLabel("E-mail").fill("joris@saltmarsh.example");
-  await add.getByRole("button", { name: "Add person" }).click();
-  await expect(add).toContainText("Give Joris Kade this link");
-  const link = await add.locator("[data-password-link]").inputValue();
+  const link = await added(page, "Joris Kade", "joris");
+  await expect(page.getByText("Give Joris Kade this link")).toBeVisible();
 
   const theirs = await browser.newContext({ ...desk, baseURL: process.env.BRANT_TEST_BASE! });
   const phone = await theirs.newPage();
-  await phone.goto("/welcome#no-such-key");
-  const choose = async (fresh: string) => {
-    await phone.getByLabel("Your password").fill(fresh);
-    await phone.getByRole("button", { name: "Keep this password" }).click();
-  };
-  await choose("tidal-valley-25");
+  await choosePassword(phone, "/welcome#no-such-key", "tidal-valley-25");
   await expect(phone.getByText("This link was used, or is over")).toBeVisible();
-  await phone.goto("about:blank");
-  await phone.goto(link);
-  await choose("short");
+  await choosePassword(phone, link, "short");
   await expect(phone.getByLabel("Your password")).toHaveAttribute("aria-invalid", "true");
-  await choose("tidal-valley-25");
+  await choosePassword(phone, link, "tidal-valley-25");
   await expect(phone).toHaveURL(/sign-in/);
   await signIn(phone, "joris");
   await expect(phone.getByRole("link", { name: "People" })).toHaveCount(0);
@@ -101,23 +89,12 @@ test("the owner adds a person, changes the role, and closes the account", async 
 
 test("a new password comes by a link, which ends every session and works once", async ({ browser }) => {
   const { page, context } = await signedIn(browser, "office");
-  await page.goto("/people");
-  const add = page.locator("form").last();
-  await add.getByLabel("Name").fill("Nessa Wick");
-  await add.getByLabel("E-mail").fill("nessa@saltmarsh.example");
-  await add.getByRole("button", { name: "Add person" }).click();
-  const first = await add.locator("[data-password-link]").inputValue();
+  const first = await added(page, "Nessa Wick", "nessa");
   const theirs = await browser.newContext({ ...desk, baseURL: process.env.BRANT_TEST_BASE! });
   const phone = await theirs.newPage();
-  const choose = async (link: string, fresh: string) => {
-    await phone.goto("about:blank");
-    await phone.goto(link);
-    await phone.getByLabel("Your password").fill(fresh);
-    await phone.getByRole("button", { name: "Keep this password" }).click();
-  };
-  await choose(first, password);
+  await choosePassword(phone, first, password);
   await signIn(phone, "nessa");
-  await choose(first, "other-gull-lantern");
+  await choosePassword(phone, first, "other-gull-lantern");
   await expect(phone.getByText("This link was used, or is over")).toBeVisible();
 
   await page.goto("/people");
@@ -127,7 +104,7 @@ test("a new password comes by a link, which ends every session and works once", 
   const other = await browser.newContext({ ...desk, baseURL: process.env.BRANT_TEST_BASE! });
   const elsewhere = await other.newPage();
   await signIn(elsewhere, "nessa");
-  await choose(second, "other-gull-lantern");
+  await choosePassword(phone, second, "other-gull-lantern");
   await expect(phone).toHaveURL(/sign-in/);
   await elsewhere.goto("/jobs");
   await expect(elsewhere).toHaveURL(/sign-in/);

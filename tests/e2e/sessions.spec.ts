@@ -1,5 +1,16 @@
 import { expect, test, type Page } from "@playwright/test";
-import { base, newSession, openJob, phone, press, signIn } from "./hands";
+import {
+  added,
+  base,
+  choosePassword,
+  newSession,
+  openJob,
+  password,
+  phone,
+  press,
+  signedIn,
+  signIn,
+} from "./hands";
 
 /** A browser whose clock the test moves. */
 async function withClock(page: Page): Promise<void> {
@@ -50,6 +61,7 @@ test("a screen that nobody touches for a quarter of an hour locks itself, and op
   await expect(page).toHaveURL(new RegExp(`/jobs/${job}/site$`));
 
   // Closed meanwhile, it locks at the first look.
+  await page.goto("/schema");
   await page.evaluate(() => localStorage.setItem("brant.touched", String(Date.now() - 20 * 60_000)));
   await page.goto("/jobs");
   await expect(page).toHaveURL(/\/unlock/);
@@ -60,9 +72,14 @@ test("a screen that nobody touches for a quarter of an hour locks itself, and op
 
 test("who has no PIN is not locked out", async ({ browser }) => {
   const context = await browser.newContext({ ...phone, baseURL: base });
+  const owner = await signedIn(browser, "office");
+  const link = await added(owner.page, "Mirre Holt", "mirre");
+  await owner.context.close();
   const page = await context.newPage();
   await withClock(page);
-  await signIn(page, "sunniva");
+  await choosePassword(page, link, password);
+  await expect(page).toHaveURL(/sign-in/);
+  await signIn(page, "mirre");
   await page.goto("/jobs");
   await page.clock.runFor("30:00");
   await expect(page).toHaveURL(/\/jobs$/);

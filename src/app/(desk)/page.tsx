@@ -21,10 +21,17 @@ export default async function TodayPage() {
   const from = Math.min(addHours(day, 6).getTime(), Math.floor(at / 3_600_000) * 3_600_000 - 3_600_000);
   const to = Math.max(addHours(day, 20).getTime(), Math.ceil(at / 3_600_000) * 3_600_000 + 3_600_000);
   const today = await todayOf(database(), new Date(from), new Date(to), new Date(at));
-  const sessions = await sessionsOfPerson(database(), person.id, new Date());
+  // Sessions begin and end by the machine's own clock.
+  const clock = new Date();
+  const sessions = await sessionsOfPerson(database(), person.id, clock);
   return (
     <>
-      <OtherSignIn sessions={sessions} own={person.sessionId} now={Date.now()} zone={settings.timeZone} />
+      <OtherSignIn
+        sessions={sessions}
+        own={person.sessionId}
+        now={clock.getTime()}
+        zone={settings.timeZone}
+      />
       <Today today={today} now={at} from={from} to={to} zone={settings.timeZone} />
     </>
   );
