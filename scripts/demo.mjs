@@ -47,11 +47,11 @@ serveBrant({
   data: async (env, say) =>
     say((await run("npx", ["tsx", "scripts/demo-data.ts"], { env })).trim().split("\n").at(-1)),
   greeting: () => `  Imke Vos        planner     imke@saltmarsh.example
-  Tobias Rell     installer   tobias@saltmarsh.example    (field PIN 4721)
+  Tobias Rell     installer   tobias@saltmarsh.example
   Adaeze Quill    installer   adaeze@saltmarsh.example
   Sunniva Park    apprentice  sunniva@saltmarsh.example
   Office          owner       office@saltmarsh.example
-  Password for all: ${process.env.BRANT_DEMO_PASSWORD ?? "tidal-valley-25"}
+  Password for all: ${process.env.BRANT_DEMO_PASSWORD ?? "tidal-valley-25"}, field PIN 4721
 
 Ctrl-C stops everything. Times in the demo are relative to its first start: npm run demo -- --fresh makes it new.`,
 }).catch(explain);

@@ -204,7 +204,7 @@ export async function added(owner: Page, name: string, who: string): Promise<str
   await add.getByLabel("Name").fill(name);
   await add.getByLabel("E-mail").fill(`${who}@saltmarsh.example`);
   await add.getByRole("button", { name: "Add person" }).click();
-  return add.locator("[data-password-link]").inputValue();
+  return add.locator("[data-password-link]").innerText();
 }
 
 /** Chooses a password by a link. */

@@ -79,7 +79,7 @@ test("the owner adds a person, changes the role, and closes the account", async 
   await expect(lines.filter({ hasText: "Password chosen by a link" }).first()).toContainText("Joris Kade");
   await expect(lines.filter({ hasText: "Wrong password" }).first()).toContainText("Somebody, as Joris Kade");
   await expect(lines.filter({ hasText: "account closed" }).first()).toContainText("about Joris Kade");
-  await page.getByLabel("Show").selectOption("pinChanged");
+  await page.getByLabel("Kind").selectOption("pinChanged");
   await page.getByRole("button", { name: "Show" }).click();
   await expect(lines.first()).toContainText("PIN changed");
   await expect(lines.filter({ hasNotText: "PIN changed" })).toHaveCount(0);
@@ -100,7 +100,7 @@ test("a new password comes by a link, which ends every session and works once", 
   await page.goto("/people");
   const row = page.locator('[data-person="nessa@saltmarsh.example"]');
   await row.getByRole("button", { name: /Link for a new password/ }).click();
-  const second = await row.locator("[data-password-link]").inputValue();
+  const second = await row.locator("[data-password-link]").innerText();
   const other = await browser.newContext({ ...desk, baseURL: process.env.BRANT_TEST_BASE! });
   const elsewhere = await other.newPage();
   await signIn(elsewhere, "nessa");

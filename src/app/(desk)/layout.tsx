@@ -25,7 +25,7 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
         <Link prefetch={false} href="/" className="text-lg font-semibold no-underline">
           {settings.name}
         </Link>
-        <nav aria-label="Main" className="flex gap-5">
+        <nav aria-label="Main" className="flex flex-wrap gap-x-5">
           <Link prefetch={false} href="/" className={link}>
             Today
           </Link>

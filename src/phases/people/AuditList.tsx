@@ -25,8 +25,8 @@ export function AuditList({
     <>
       <form action="/people/audit" className="mb-4 flex flex-wrap items-end gap-3">
         <label className="grid gap-1">
-          <span className="text-sm text-soft">Show</span>
-          <select name="what" defaultValue={kind ?? ""} className="min-h-10">
+          <span>Kind</span>
+          <select name="what" defaultValue={kind ?? ""} className="field">
             <option value="">everything</option>
             {Object.entries(auditKinds).map(([id, words]) => (
               <option key={id} value={id}>

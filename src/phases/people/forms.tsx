@@ -180,16 +180,11 @@ function useGivenLink(act: (values: Typed) => Promise<PersonOutcome>) {
 function LinkShown({ link }: { link: string | undefined }) {
   if (!link) return null;
   return (
-    <label className="grid gap-1">
-      <span className="text-sm text-soft">The link</span>
-      <input
-        readOnly
-        className="w-full max-w-xl"
-        value={link}
-        onFocus={(e) => e.target.select()}
-        data-password-link
-      />
-    </label>
+    <p className="max-w-xl border border-hair p-3">
+      <code className="break-all select-all" data-password-link>
+        {link}
+      </code>
+    </p>
   );
 }
 
@@ -224,7 +219,7 @@ function NewPasswordForm({ person }: { person: Person }) {
   const given = useGivenLink(() => newPasswordLink({ id: person.id }));
   const form = useForm({ send: given.send });
   return (
-    <FormFrame form={form} className="grid gap-2">
+    <FormFrame form={form} className={given.link ? "grid gap-3 md:col-span-2" : "grid gap-3"}>
       <button className="button quiet justify-self-start" disabled={form.busy}>
         Link for a new password<span className="visually-hidden"> for {person.name}</span>
       </button>
@@ -241,7 +236,10 @@ export function PersonForm({ person }: { person: Person }) {
     send: (values) => change({ ...values, id: person.id }),
   });
   return (
-    <div className="rule grid gap-2 py-3" data-person={person.email}>
+    <div
+      className="rule grid items-end gap-3 py-3 md:grid-cols-[minmax(0,1fr)_minmax(0,15rem)]"
+      data-person={person.email}
+    >
       <FormFrame form={form} className="grid grid-cols-1 items-end gap-3 md:grid-cols-[1fr_140px_auto_auto]">
         <div>
           <span className="block font-semibold">{person.name}</span>
