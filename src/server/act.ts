@@ -1,4 +1,5 @@
 import { intentSchema, type Draft, type Entry, type Intent, type IntentKind, type Refusal } from "@/core/log";
+import { logKinds } from "@/core/log/list";
 import type { JobState } from "@/core/job";
 import { decide } from "@/core/record";
 import { isCollision, isOvertime, isUnreachable } from "@/data/database";
@@ -55,33 +56,43 @@ export function readIntent(raw: unknown):
   return { ok: false, why: "invalid", error: Object.values(fields)[0] ?? "This could not be read", fields };
 }
 
+const kinds: ReadonlySet<unknown> = new Set(logKinds.map((k) => k.kind));
+/** The kind that something from outside says it is. */
+function kindOf(raw: unknown): IntentKind | undefined {
+  const kind = typeof raw === "object" && raw !== null && "kind" in raw ? raw.kind : undefined;
+  return kinds.has(kind) ? (kind as IntentKind) : undefined;
+}
+
 /**
- * Carries out one intent on a job: parse, permission, decision, one transaction. Harmless when repeated.
+ * Carries out one intent on a job: permission, parse, decision, one transaction. Harmless when repeated.
  * `as`: who did it, where the sender says so; under another's name it is not taken. Everything that is refused comes back in words; nothing throws but what nobody expects.
  */
 export async function act(jobId: string, raw: unknown, as: string | null = null): Promise<ActOutcome> {
   if (!/^[0-9A-HJKMNP-TV-Z]{26}$/.test(jobId))
     return { ok: false, why: "invalid", error: "There is no such job" };
   if (!isWellFormed(raw)) return { ok: false, why: "invalid", error: BROKEN_TEXT };
-  const read = readIntent(raw);
-  if (!("intent" in read)) return read;
-  const { intent } = read;
+  const kind = kindOf(raw);
+  if (kind === undefined) return { ok: false, why: "invalid", error: "There is no such kind of entry" };
   const started = performance.now();
   try {
-    const person = await personOrDenial(intent.kind);
+    // Who may not do a thing learns nothing of what it takes.
+    const person = await personOrDenial(kind);
     if (isDenial(person))
       return { ok: false, why: person.status === 401 ? "signedOut" : "forbidden", error: person.error };
     if (as !== null && as !== person.id) return { ok: false, why: "signedOut", error: NOT_THEIRS };
+    const read = readIntent(raw);
+    if (!("intent" in read)) return read;
+    const { intent } = read;
     const fault = await clockFault();
     if (fault) return { ok: false, why: "unreachable", error: fault };
     const outcome = await carryOut(jobId, intent, person);
     const isNew = outcome.ok && outcome.entry !== undefined;
     if (isNew && OVERRIDES.has(intent.kind))
       await audited("overridden", { by: person.id, job: jobId, detail: overriddenSaid(intent) });
-    log.info({ did: intent.kind, job: jobId, ok: outcome.ok, ms: Math.round(performance.now() - started) });
+    log.info({ did: kind, job: jobId, ok: outcome.ok, ms: Math.round(performance.now() - started) });
     return outcome;
   } catch (error) {
-    log.error({ did: intent.kind, job: jobId, ...errorFacts(error) });
+    log.error({ did: kind, job: jobId, ...errorFacts(error) });
     if (isUnreachable(error)) return { ok: false, why: "unreachable", error: UNREACHABLE };
     if (isOvertime(error) || isCollision(error)) return { ok: false, why: "unreachable", error: CROWDED };
     throw error;
