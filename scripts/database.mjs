@@ -156,9 +156,9 @@ export async function startDatabase({ folder, port, name = "brant" }) {
   };
 }
 
-export async function stopDatabase(folder) {
+export async function stopDatabase(folder, signal = "SIGTERM") {
   const pid = runningPid(folder);
   if (pid === undefined) return;
-  process.kill(pid, "SIGTERM");
+  process.kill(pid, signal);
   for (let i = 0; i < 300 && isAlive(pid); i += 1) await sleep(100);
 }

@@ -37,8 +37,8 @@ async function untilReady(port) {
   throw new Plain("The server under test did not become ready.");
 }
 
-/** A server of the test build; returns its address and how to end it. */
-async function serve(env, from) {
+/** A server of the test build; returns its address, how to end it, and how to have it die at once. */
+export async function serve(env, from) {
   const port = await freePort(from);
   const base = `http://127.0.0.1:${port}`;
   const web = spawn(
@@ -61,7 +61,12 @@ async function serve(env, from) {
     end();
     throw error;
   });
-  return { base, end };
+  const kill = () =>
+    new Promise((gone) => {
+      web.once("exit", gone);
+      web.kill("SIGKILL");
+    });
+  return { base, end, kill };
 }
 
 /** Sets a stand up in a folder; `ports` are where its database and its servers look for free ones. */
