@@ -132,7 +132,8 @@ async function killRounds(env, start) {
       }
     };
     const writers = Promise.all(Array.from({ length: 4 }, writer));
-    await sleep(30 + Math.random() * 300);
+    // A server that just started takes half a second to its first answer.
+    await sleep(400 + Math.random() * 1200);
     // Every tenth time the database dies as well.
     if (round % 10 === 9) await stopDatabase(folder, "SIGKILL");
     dead = true;
@@ -228,7 +229,8 @@ async function main() {
 
     const killed = await killRounds(env, { server, ...known });
     server = killed.server;
-    const isWhole = killed.lost.length + killed.doubled.length === 0;
+    // Where fewer were acknowledged than servers killed, nothing was proved.
+    const isWhole = killed.lost.length + killed.doubled.length === 0 && killed.acknowledged > wanted.kills;
     console.log(
       `${isWhole ? "✓" : "✗"} ${wanted.kills} kills: ${killed.acknowledged} entries acknowledged, ${killed.lost.length} lost, ${killed.doubled.length} doubled`,
     );
