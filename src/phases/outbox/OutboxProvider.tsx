@@ -2,32 +2,18 @@
 import { createContext, useContext, useEffect, useState, useSyncExternalStore } from "react";
 import type { Kept } from "./kept";
 import { makeOutbox, type Hindrance, type Outbox, type Sender } from "./outbox";
+import { useWhenSeen } from "./useWhenSeen";
 
 const Context = createContext<Outbox | undefined>(undefined);
-
-/** Sends again when the page is seen again, when a connection is back, and every ten seconds. */
-function useSendWhenConnected(outbox: Outbox) {
-  useEffect(() => {
-    outbox.open();
-    const again = () => {
-      if (document.visibilityState === "visible") outbox.sendNow();
-    };
-    const timer = setInterval(again, 10_000);
-    document.addEventListener("visibilitychange", again);
-    window.addEventListener("online", again);
-    return () => {
-      clearInterval(timer);
-      document.removeEventListener("visibilitychange", again);
-      window.removeEventListener("online", again);
-      outbox.close();
-    };
-  }, [outbox]);
-}
 
 /** Keeps and sends what the person does on every page below it. */
 export function OutboxProvider({ person, children }: { person: Sender; children: React.ReactNode }) {
   const [outbox] = useState(() => makeOutbox(person));
-  useSendWhenConnected(outbox);
+  useEffect(() => {
+    outbox.open();
+    return outbox.close;
+  }, [outbox]);
+  useWhenSeen(outbox.sendNow);
   return <Context value={outbox}>{children}</Context>;
 }
 

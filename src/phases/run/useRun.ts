@@ -9,6 +9,7 @@ import type { Kept } from "../outbox/kept";
 import { newId } from "../outbox/outbox";
 import { useOutbox } from "../outbox/OutboxProvider";
 import { said } from "../outbox/said";
+import { useWhenSeen } from "../outbox/useWhenSeen";
 import { decidedHere, withQueue } from "./queued";
 import { useEntries } from "./useEntries";
 
@@ -24,23 +25,6 @@ export interface Run {
   /** Puts it into the queue. What the phone decides by itself is answered at once, the rest when the server has. */
   readonly send: (wish: Asked) => Promise<Sent>;
   readonly look: () => Promise<void>;
-}
-
-/** Looks for others' entries every ten seconds, and when the page is seen again or a connection is back. */
-function useLooking(look: () => Promise<void>) {
-  useEffect(() => {
-    const again = () => {
-      if (document.visibilityState === "visible") void look();
-    };
-    const timer = setInterval(again, 10_000);
-    document.addEventListener("visibilitychange", again);
-    window.addEventListener("online", again);
-    return () => {
-      clearInterval(timer);
-      document.removeEventListener("visibilitychange", again);
-      window.removeEventListener("online", again);
-    };
-  }, [look]);
 }
 
 /** What is sent as it stands: a photo's intent is whole only once the server has its picture. */
@@ -74,7 +58,7 @@ export function useRun(
   const { job, now: jobNow, signedOut, setSignedOut, take, look } = useEntries(initial, hear);
   const [refused, setRefused] = useState<Refused>();
   const awaited = useRef(new Set<string>());
-  useLooking(look);
+  useWhenSeen(useCallback(() => void look(), [look]));
 
   useEffect(
     () =>
