@@ -1,4 +1,4 @@
-import { and, count, desc, eq, lt } from "drizzle-orm";
+import { and, desc, eq, lt } from "drizzle-orm";
 import { alias } from "drizzle-orm/mysql-core";
 import type { Database, Transaction } from "../database";
 import { audit, job, user } from "../schema";
@@ -58,10 +58,4 @@ export async function auditBefore(
     )
     .orderBy(desc(audit.n))
     .limit(most);
-}
-
-/** How many lines there are. */
-export async function auditCount(db: Database): Promise<number> {
-  const [row] = await db.select({ n: count() }).from(audit);
-  return row?.n ?? 0;
 }
