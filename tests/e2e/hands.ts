@@ -61,7 +61,7 @@ export async function signIn(page: Page, who: string): Promise<void> {
 export async function openJob(page: Page, name: string, phase = ""): Promise<string> {
   const answer = await page.request.get(`/api/find?q=${encodeURIComponent(name)}`);
   const found = (await answer.json()) as readonly { kind: string; title: string; jobId?: string }[];
-  const jobs = found.filter((f) => f.kind === "job" && f.title.includes(name));
+  const jobs = found.filter((f) => f.kind === "job" && f.title.toLowerCase().includes(name.toLowerCase()));
   const id = (jobs.find((f) => f.title === name) ?? jobs[0])?.jobId;
   if (!id) throw new Error(`There is no job ${name}`);
   await page.goto(`/jobs/${id}${phase ? `/${phase}` : ""}`);
