@@ -1,5 +1,6 @@
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { clear, createStore } from "idb-keyval";
+import { useEffect } from "react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Actor, JobState } from "@/core/job";
 import { stepState } from "@/core/job";
@@ -197,6 +198,39 @@ describe("the phone's queue", () => {
     expect(kinds(arrived)).toEqual(["stepSkipped", "stepDone"]);
     expect(await kept(imke)).toEqual([]);
   });
+
+  it("keeps what is refused after its page was left, where somebody waited for the answer", async () => {
+    line = true;
+    let isRefusing = false;
+    function Waiting() {
+      const { send: ask } = useRun(desk.job, imke, "us", at, hear);
+      useEffect(() => {
+        void ask({ kind: "runCarriedOn", why: "A newer design" });
+      }, [ask]);
+      return null;
+    }
+    const later = { ok: false, why: "unreachable", error: "Others are writing" };
+    answer = () =>
+      isRefusing
+        ? Response.json({ ok: false, why: "refused", error: "Not any more" }, { status: 409 })
+        : Response.json(later, { status: 503, headers: { "retry-after": "1" } });
+    const page = render(
+      <OutboxProvider person={imke}>
+        <Waiting />
+      </OutboxProvider>,
+    );
+    await pass(300);
+    page.rerender(
+      <OutboxProvider person={imke}>
+        <p>Another page</p>
+      </OutboxProvider>,
+    );
+    isRefusing = true;
+    await vi.waitFor(
+      async () => expect(await kept(imke)).toMatchObject([{ state: "refused", says: "Not any more" }]),
+      8000,
+    );
+  }, 15_000);
 
   it("leaves out what was refused only when asked twice", async () => {
     line = true;

@@ -31,6 +31,8 @@ export interface Outbox {
   readonly keep: (record: NewRecord) => Promise<void>;
   /** What the server says of a record, for who waits for it; one that is refused is then not kept. */
   readonly answerTo: (id: string) => Promise<SendOutcome>;
+  /** Nobody waits for a record any more: one that is refused is kept, with its words. */
+  readonly waitNoMore: (id: string) => void;
   /** Sends what is due, at once. */
   readonly sendNow: () => void;
   /** Sends a record again that was held or refused. */
@@ -174,12 +176,16 @@ function makeRounds(person: string, round: () => Promise<RoundEnd>, isOpen: () =
   const work = async () => {
     if (working) return;
     working = true;
-    for (let pause: number = PAUSE.first; isOpen(); pause = Math.min(pause * PAUSE.growth, PAUSE.most)) {
-      const end = await inOneTab(`brant.outbox.${person}`, round);
-      if (end && end.is !== "waits") break;
-      await sleep(Math.max(pause, end?.is === "waits" ? end.ms : 0));
+    try {
+      for (let pause: number = PAUSE.first; isOpen(); pause = Math.min(pause * PAUSE.growth, PAUSE.most)) {
+        const end = await inOneTab(`brant.outbox.${person}`, round);
+        if (end && end.is !== "waits") break;
+        await sleep(Math.max(pause, end?.is === "waits" ? end.ms : 0));
+      }
+    } finally {
+      // Whatever broke a round off, the next look begins another.
+      working = false;
     }
-    working = false;
   };
   return {
     work: () => void work(),
@@ -249,6 +255,7 @@ export function makeOutbox(person: Sender): Outbox {
       await written;
     },
     answerTo: (id) => new Promise((resolve) => waiters.set(id, resolve)),
+    waitNoMore: (id) => void waiters.delete(id),
     sendNow: rounds.wake,
     again: (id) => {
       const record = records.find(id);

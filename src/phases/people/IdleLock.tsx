@@ -12,28 +12,32 @@ const touches = ["pointerdown", "keydown", "input", "wheel", "touchmove"] as con
 export function IdleLock({ minutes }: { minutes: number }) {
   useEffect(() => {
     let noted = 0;
-    const touched = () => {
-      if (Date.now() - noted < NOTE_MS) return;
-      noted = Date.now();
-      noteTouch();
-    };
-    const look = async () => {
-      if (idleFor() < minutes * 60_000) return;
+    /** Locks what was idle for too long; false where it stays open. */
+    const look = async (): Promise<boolean> => {
+      if (idleFor() < minutes * 60_000) return false;
       try {
         await lockIdle();
       } catch {
         // Without a line nobody could unlock it again.
-        return;
+        return false;
       }
       const { pathname, search } = window.location;
       window.location.assign(`/unlock?next=${encodeURIComponent(pathname + search)}`);
+      return true;
     };
-    void look().then(touched);
+    const touched = async () => {
+      if (Date.now() - noted < NOTE_MS) return;
+      noted = Date.now();
+      // A phone that slept has looked at no clock: the touch that wakes it does not keep it open.
+      if (!(await look())) noteTouch();
+    };
+    void touched();
+    const wakes = () => void touched();
     const timer = setInterval(() => void look(), LOOK_MS);
-    for (const name of touches) window.addEventListener(name, touched, { passive: true });
+    for (const name of touches) window.addEventListener(name, wakes, { passive: true });
     return () => {
       clearInterval(timer);
-      for (const name of touches) window.removeEventListener(name, touched);
+      for (const name of touches) window.removeEventListener(name, wakes);
     };
   }, [minutes]);
   return null;

@@ -59,6 +59,11 @@ export function useRun(
   const [refused, setRefused] = useState<Refused>();
   const awaited = useRef(new Set<string>());
   useWhenSeen(useCallback(() => void look(), [look]));
+  // Once the run is left, nobody sees beside its fields why something was refused.
+  useEffect(() => {
+    const ids = awaited.current;
+    return () => ids.forEach(outbox.waitNoMore);
+  }, [outbox]);
 
   useEffect(
     () =>
