@@ -1,6 +1,6 @@
 // npm test: types, lint, import rules, unit, data against a real MariaDB, end to end against the production build.
 // Its own database folder and ports, so that it is safe while the demo runs. Ends with the line `N passed, N failed`.
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import {
   checkFolder,
@@ -66,17 +66,6 @@ async function vitest(project, env = process.env) {
     `${r.success ? "✓" : "✗"} ${project}: ${r.numPassedTests} passed, ${r.numFailedTests} failed (${((Date.now() - from) / 1000).toFixed(0)} s)`,
   );
   if (!r.success) console.log(output);
-}
-
-/** Says which reference figures differ from newer ones, where a folder of those lies beside the project; tests read their own copy alone. */
-function tellNewerFigures() {
-  const newer = join(root, "../shared/golden");
-  const own = join(root, "tests/reference");
-  if (!existsSync(newer)) return;
-  const text = (path) => (existsSync(path) ? readFileSync(path, "utf8") : "");
-  const files = [...new Set([...readdirSync(newer), ...readdirSync(own)])];
-  const differ = files.filter((f) => text(join(newer, f)) !== text(join(own, f)));
-  if (differ.length > 0) say(`tests/reference differs from ${newer}: ${differ.join(", ")}`);
 }
 
 /** What needs no browser and no database. */
@@ -159,7 +148,6 @@ async function endToEnd() {
 
 async function main() {
   checkNode();
-  tellNewerFigures();
   checkFolder(folder);
   mkdirSync(folder, { recursive: true });
   needPackages(
