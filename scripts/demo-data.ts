@@ -9,7 +9,7 @@ import { databaseOn, poolFor } from "../src/data/database";
 import { demoJobs } from "../src/data/demo/jobs";
 import { DEMO_DOMAIN, demoPeople } from "../src/data/demo/people";
 import { saveCompany } from "../src/data/queries/company";
-import { addFileRow } from "../src/data/queries/files";
+import { fileRowsIn } from "../src/data/queries/files";
 import { importEntries } from "../src/data/queries/jobs";
 import { addPerson, hasPeople } from "../src/data/queries/people";
 import { fileContent } from "../src/data/schema";
@@ -80,15 +80,17 @@ for (const p of people) await addPerson(db, { ...p, passwordHash, pinHash }, new
 for (const entries of logs) await importEntries(db, entries, { knowledge, profile: "us", now });
 for (const f of files) {
   await db.insert(fileContent).values({ id: f.id, content: f.content });
-  await addFileRow(
+  await fileRowsIn(
     db,
-    {
-      id: f.id,
-      jobId: f.job,
-      sha256: createHash("sha256").update(f.content).digest("hex"),
-      mime: "image/png",
-      bytes: f.content.length,
-    },
+    [
+      {
+        id: f.id,
+        jobId: f.job,
+        sha256: createHash("sha256").update(f.content).digest("hex"),
+        mime: "image/png",
+        bytes: f.content.length,
+      },
+    ],
     new Date(now),
   );
 }

@@ -1,7 +1,7 @@
 // Checks everything that is kept (chains, the jobs' rows, files), or one bundle file, and says what was changed or is missing.
 import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
-import { fileNamedBy, type Entry } from "../src/core/log";
+import { filesNamedBy, type Entry } from "../src/core/log";
 import { signedPart, verifyChain, type Bundle, type BundleSignature } from "../src/core/record";
 import { databaseOn, poolFor, type Database } from "../src/data/database";
 import { allAnchors, type Anchor } from "../src/data/queries/anchors";
@@ -62,12 +62,12 @@ const parsed = (text: string): Entry | undefined => {
   }
 };
 
-/** The file that an entry names; one that was changed may be anything, and is said to be changed by its hash. */
-const namedBy = (entry: Entry | undefined): ReturnType<typeof fileNamedBy> => {
+/** The files that an entry names; one that was changed may be anything, and is said to be changed by its hash. */
+const namedBy = (entry: Entry | undefined): ReturnType<typeof filesNamedBy> => {
   try {
-    return entry && fileNamedBy(entry);
+    return entry ? filesNamedBy(entry) : [];
   } catch {
-    return undefined;
+    return [];
   }
 };
 
@@ -89,7 +89,7 @@ async function verifyJob(db: Database, id: string) {
   });
   const last = rows.at(-1);
   const end: End | undefined = last && { seq: last.seq, head: last.hash };
-  const named = entries.flatMap((e) => namedBy(e) ?? []);
+  const named = entries.flatMap(namedBy);
   return { count: rows.length, end, named, hashes: rows.map((r) => r.hash) };
 }
 

@@ -18,6 +18,17 @@ const offeredOf = (models: Iterable<UnitModel>): UnitModel[] => [
   ).values(),
 ];
 
+/** What a company's catalogue and settings are, as plain data. */
+export interface Catalogue {
+  readonly schools?: Readonly<Record<string, string>>;
+  readonly roDiscards?: number;
+  readonly models?: readonly UnitModel[];
+  readonly offered?: readonly UnitModel[];
+  readonly recipes?: ReadonlyMap<string, Recipe>;
+  readonly site?: Recipe;
+  readonly tap?: TapSettings;
+}
+
 /**
  * The whole catalogue as the core's decisions take it, with the company's schools. `models` are all versions of its units, `offered` those for
  * new designs; without them the units that Brant brings along. `recipes` are the newest versions of units' recipes and `site` that of the site's; without
@@ -31,15 +42,7 @@ export function knowledgeWith({
   recipes = brought,
   site = siteRecipe,
   tap = tapPractice,
-}: {
-  readonly schools?: Readonly<Record<string, string>>;
-  readonly roDiscards?: number;
-  readonly models?: readonly UnitModel[];
-  readonly offered?: readonly UnitModel[];
-  readonly recipes?: ReadonlyMap<string, Recipe>;
-  readonly site?: Recipe;
-  readonly tap?: TapSettings;
-} = {}): Knowledge {
+}: Catalogue = {}): Knowledge {
   return {
     fields: surveyFields,
     models: new Map(models.map((m) => [modelKey({ model: m.code, version: m.version }), m])),

@@ -1,4 +1,13 @@
-import { intentSchema, type Draft, type Entry, type Intent, type IntentKind, type Refusal } from "@/core/log";
+import {
+  intentSchema,
+  logKindOf,
+  refuse,
+  type Draft,
+  type Entry,
+  type Intent,
+  type IntentKind,
+  type Refusal,
+} from "@/core/log";
 import { logKinds } from "@/core/log/list";
 import type { JobState } from "@/core/job";
 import { decide } from "@/core/record";
@@ -9,8 +18,10 @@ import { audited } from "./audit";
 import { arrivedAt, happenedAt, now } from "./clock";
 import { database } from "./database";
 import { errorFacts, log } from "./log";
+import { paperFor } from "./papers";
 import { isWellFormed } from "./request";
 import { clockFault } from "./skew";
+import { NotMade, notMadeSaid } from "./threads";
 
 export type ActOutcome =
   | { readonly ok: true; readonly seq: number; readonly head: string; readonly entry?: Entry }
@@ -28,6 +39,7 @@ const UNREACHABLE =
 const CROWDED =
   "Others are writing on this job just now. What you entered is kept; it is sent again by itself";
 const NOT_THEIRS = "Somebody else is signed in here now. It is kept for who did it";
+const CHANGED_MEANWHILE = "The record changed since you opened it. Read it again, then sign";
 const BROKEN_TEXT = "This holds half a character. Delete the last letter, and write it again";
 const OVERRIDES: ReadonlySet<IntentKind> = new Set(["verdictOverridden", "readingOverridden"]);
 /** Which rule or reading was overridden, and why. */
@@ -93,6 +105,7 @@ export async function act(jobId: string, raw: unknown, as: string | null = null)
     return outcome;
   } catch (error) {
     log.error({ did: kind, job: jobId, ...errorFacts(error) });
+    if (error instanceof NotMade) return { ok: false, why: "unreachable", error: notMadeSaid(error) };
     if (isUnreachable(error)) return { ok: false, why: "unreachable", error: UNREACHABLE };
     if (isOvertime(error) || isCollision(error)) return { ok: false, why: "unreachable", error: CROWDED };
     throw error;
@@ -102,6 +115,8 @@ export async function act(jobId: string, raw: unknown, as: string | null = null)
 async function carryOut(jobId: string, intent: Intent, person: Person): Promise<ActOutcome> {
   const [known, settings] = [await knowledge(intent.kind === "designChanged"), await company()];
   const clock = now();
+  const isSigning = logKindOf(intent.kind).prints !== undefined;
+  const paper = await paperFor(jobId, intent, person, happenedAt(intent.claimed, clock));
   const outcome = await appendEntry<Refusal>(
     database(),
     jobId,
@@ -109,8 +124,10 @@ async function carryOut(jobId: string, intent: Intent, person: Person): Promise<
     (state: JobState) => {
       const received = arrivedAt(clock, state.lastReceived);
       const at = happenedAt(intent.claimed, received);
-      const decision = decide(state, intent, at, known, person.profile);
+      const decision = decide(state, intent, at, known, person.profile, paper);
       if (!decision.ok) return { refusal: decision };
+      // It changed between printing and signing: nobody signs what was not printed.
+      if (isSigning && !paper) return { refusal: refuse(CHANGED_MEANWHILE) };
       const by = { id: person.id, name: person.name, role: person.role };
       return {
         draft: {

@@ -1,7 +1,7 @@
 import type { Actor, Knowledge, Role } from "@/core/job";
 import { redirect } from "next/navigation";
 import { cache } from "react";
-import { knowledgeWith } from "@/catalogue/knowledge";
+import { knowledgeWith, type Catalogue } from "@/catalogue/knowledge";
 
 import type { Company } from "@/core/site";
 import type { UnitSystem } from "@/core/units";
@@ -47,6 +47,20 @@ export const company = cache(async (): Promise<Company> => {
   return had && Date.now() - had.checked < STALE_MS ? had.settings : freshCompany();
 });
 
+/** The company's catalogue and settings as plain data, which a thread can be given. */
+export async function ownCatalogue(fresh = false): Promise<Catalogue> {
+  const [settings, units] = await Promise.all([fresh ? freshCompany() : company(), catalogueUnits(fresh)]);
+  const lines = [...units.values()];
+  return {
+    schools: settings.schools,
+    roDiscards: settings.roDiscards,
+    tap: settings.tap,
+    models: lines.flatMap((l) => l.versions),
+    offered: lines.flatMap((l) => (l.retired ? [] : l.versions.slice(0, 1))),
+    ...newestRecipes(await catalogueRecipes()),
+  };
+}
+
 /**
  * Catalogue with the company's schools; the same as before while neither has changed, so that what was judged with it is remembered. `fresh` sees also what
  * another instance wrote to the catalogue just now.
@@ -57,15 +71,7 @@ export async function knowledge(fresh = false): Promise<Knowledge> {
   const schools = JSON.stringify([settings.schools, settings.roDiscards, settings.tap]);
   const had = remembered.brantKnowledge;
   if (had && had.units === units && had.recipes === recipes && had.schools === schools) return had.knowledge;
-  const lines = [...units.values()];
-  const made = knowledgeWith({
-    schools: settings.schools,
-    roDiscards: settings.roDiscards,
-    tap: settings.tap,
-    models: lines.flatMap((l) => l.versions),
-    offered: lines.flatMap((l) => (l.retired ? [] : l.versions.slice(0, 1))),
-    ...newestRecipes(recipes),
-  });
+  const made = knowledgeWith(await ownCatalogue(fresh));
   remembered.brantKnowledge = { units, recipes, schools, knowledge: made };
   return made;
 }

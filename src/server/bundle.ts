@@ -1,12 +1,12 @@
-import { fileNamedBy, type Draft, type FileUse } from "@/core/log";
+import { filesNamedBy, type Draft } from "@/core/log";
 import { signedPart, type Bundle, type CheckedBundle } from "@/core/record";
 import { ulid } from "ulid";
-import { fileRow, mimeOf } from "@/data/queries/files";
-import { importEntries, jobEntries } from "@/data/queries/jobs";
+import { fileRow, type FileRow } from "@/data/queries/files";
+import { importEntries, jobEntries, sha256 } from "@/data/queries/jobs";
 import { company, knowledge, type Person } from "./actor";
 import { now } from "./clock";
 import { database } from "./database";
-import { cleanPhoto, cleanSignature, fileStore, keepFile } from "./files";
+import { fileStore, looksLike, putFile } from "./files";
 import { isSignedBy, ownPublicKey, signedHere } from "./signing";
 
 export const MAX_BUNDLE = 40 * 1024 * 1024;
@@ -18,7 +18,7 @@ export async function exportBundle(
   const entries = await jobEntries(database(), jobId);
   const last = entries.at(-1);
   if (!last) return undefined;
-  const wanted = [...new Set(entries.flatMap((e) => fileNamedBy(e)?.file ?? []))];
+  const wanted = [...new Set(entries.flatMap(filesNamedBy).map((named) => named.file))];
   const files: Bundle["files"] = [];
   for (const id of wanted) {
     const [row, content] = [await fileRow(database(), id), await fileStore().get(id)];
@@ -53,13 +53,15 @@ export async function importBundle(bundle: CheckedBundle, by: Person): Promise<I
   const { signature } = signed;
   if (signature && !isSignedBy(signedPart({ job, head, files: signed.files }), signature))
     return refused("The bundle's signature does not fit what is in it: it was changed after it was signed");
-  const contents: { id: string; content: Buffer; use: FileUse }[] = [];
-  for (const f of bundle.contents) {
-    const content = Buffer.from(f.content);
-    // Looked at as a picture, but kept as it is: its hash is in the chain.
-    if (!(f.mime === "image/png" ? await cleanSignature(content) : await cleanPhoto(content)))
-      return refused(`The file ${f.id} is not a picture`);
-    contents.push({ id: f.id, content, use: f.mime === mimeOf.signature ? "signature" : "photo" });
+  const files: FileRow[] = [];
+  for (const { id, use, content } of bundle.contents) {
+    const bytes = Buffer.from(content);
+    // Looked at, but kept as it is: its hash is in the chain.
+    if (!(await looksLike[use](bytes))) return refused(`The file ${id} is no ${use}`);
+    const row = await putFile(id, job, bytes, use);
+    if (row.sha256 !== sha256(bytes))
+      return refused(`The name of the file ${id} is taken here by another file`);
+    files.push(row);
   }
   const at = new Date(now()).toISOString();
   const note: Draft<"jobImported"> = {
@@ -75,9 +77,8 @@ export async function importBundle(bundle: CheckedBundle, by: Person): Promise<I
     database(),
     entries,
     { knowledge: await knowledge(), profile: settings.profile, now: now() },
-    { note, mayExtend: signature?.publicKey === ownPublicKey() },
+    { note, mayExtend: signature?.publicKey === ownPublicKey(), files },
   );
   if (result.refused) return refused(whyNot[result.refused]);
-  for (const c of contents) await keepFile(c.id, job, c.content, c.use);
   return { ok: true, job, added: result.added };
 }

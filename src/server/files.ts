@@ -6,7 +6,7 @@ import { ulid } from "ulid";
 import type { FileUse } from "@/core/log";
 import { fileContent } from "@/data/schema";
 import { sha256 } from "@/data/queries/jobs";
-import { addFileRow, fileRow, mimeOf, type FileRow } from "@/data/queries/files";
+import { fileRow, fileRowsIn, mimeOf, type FileRow } from "@/data/queries/files";
 import { now } from "./clock";
 import { database } from "./database";
 import { env } from "./env";
@@ -106,6 +106,13 @@ export async function cleanSignature(bytes: Buffer): Promise<Buffer | undefined>
   }
 }
 
+/** Puts a file's content where files are kept, and describes what is really kept: another send under the same id may have been first. */
+export async function putFile(id: string, jobId: string, content: Buffer, use: FileUse): Promise<FileRow> {
+  await fileStore().put(id, content);
+  const stored = (await fileStore().get(id)) ?? content;
+  return { id, jobId, sha256: sha256(stored), mime: mimeOf[use], bytes: stored.length };
+}
+
 /** Keeps a file of a job; a repeated call with the same id changes nothing. Undefined where the id is that of another job's file, or of one for another use. */
 export async function keepFile(
   id: string,
@@ -113,17 +120,19 @@ export async function keepFile(
   content: Buffer,
   use: FileUse,
 ): Promise<FileRow | undefined> {
-  const mime = mimeOf[use];
-  const own = (row: FileRow) => (row.jobId === jobId && row.mime === mime ? row : undefined);
+  const own = (row: FileRow) => (row.jobId === jobId && row.mime === mimeOf[use] ? row : undefined);
   const kept = await fileRow(database(), id);
   if (kept) return own(kept);
-  await fileStore().put(id, content);
-  // Another send under the same id may have been first: describe what is really kept.
-  const stored = (await fileStore().get(id)) ?? content;
-  await addFileRow(
-    database(),
-    { id, jobId, sha256: sha256(stored), mime, bytes: stored.length },
-    new Date(now()),
-  );
+  await fileRowsIn(database(), [await putFile(id, jobId, content, use)], new Date(now()));
   return own((await fileRow(database(), id))!);
 }
+
+/** Is something a PDF by its first bytes. */
+export const isPdf = (bytes: Buffer): boolean => bytes.subarray(0, 5).toString("latin1") === "%PDF-";
+
+/** What a file has to be to be kept for each use, as it stands. */
+export const looksLike: Readonly<Record<FileUse, (bytes: Buffer) => Promise<boolean>>> = {
+  photo: async (bytes) => (await cleanPhoto(bytes)) !== undefined,
+  signature: async (bytes) => (await cleanSignature(bytes)) !== undefined,
+  paper: (bytes) => Promise.resolve(isPdf(bytes)),
+};

@@ -1,11 +1,18 @@
 // What takes long to make, each a task of a thread beside the server. What comes in and goes out is copied between threads: plain data alone.
 import writeExcelFile from "write-excel-file/node";
+import { knowledgeWith, type Catalogue } from "@/catalogue/knowledge";
 import { sheetRows } from "@/catalogue/units";
 import type { UnitModel } from "@/core/families";
+import type { JobState } from "@/core/job";
+import { jobFrom, type Entry } from "@/core/log";
+import { draftRig } from "@/core/record";
 import { canPassBy, inService, type Rig } from "@/core/rig";
+import type { UnitSystem } from "@/core/units";
 import { readCatalogueFile, type Against } from "@/phases/catalogue/read";
 import { readBundle } from "@/phases/record/readBundle";
+import { changesBetween } from "@/phases/record/changes";
 import { packPdf, recordPdf, type PdfInput } from "@/phases/record/RecordPdf";
+import { reportOf, type Report } from "@/phases/record/report";
 import { cardPdf, type CardInput } from "@/phases/valves/CardPdf";
 import { drawingOf } from "@/phases/valves/drawing";
 import type { Way } from "@/phases/valves/drawn";
@@ -21,32 +28,56 @@ export const picture = async (rig: Rig) => rigSvg(await drawingOf(rig, "right"),
 export const card = async (input: Omit<CardInput, "drawing">) =>
   cardPdf({ ...input, drawing: await drawingOf(input.rig, "right") });
 
-/** What a record is printed from: pictures as they were copied, and the rig that says whether a household can turn a bypass. */
-export interface PaperInput extends Omit<PdfInput, "signatures" | "photos"> {
-  readonly rig: Rig;
+/** What a record is printed from, as it is copied to a thread: pictures by the id of their file. */
+export interface PaperInput extends Pick<PdfInput, "job" | "company" | "zone" | "paper" | "printed"> {
+  readonly profile: UnitSystem;
+  readonly catalogue: Catalogue;
   readonly signatures: Readonly<Record<string, Uint8Array>>;
-  readonly photos: readonly { readonly caption: string; readonly content: Uint8Array }[];
+  readonly photos: Readonly<Record<string, Uint8Array>>;
+  /** Entries of before its last addendum was opened, where that addendum is what is printed. */
+  readonly before?: readonly Entry[];
 }
-const printable = ({ signatures, photos, ...more }: PaperInput): PdfInput => ({
-  ...more,
-  signatures: Object.fromEntries(
-    Object.entries(signatures).map(([file, content]) => [file, Buffer.from(content)]),
-  ),
-  photos: photos.map(({ caption, content }) => ({ caption, content: Buffer.from(content) })),
-});
 
-/** The commissioning record, PDF. */
+function addendumOf(job: JobState, before: readonly Entry[], report: (job: JobState) => Report) {
+  const { why } = job.addenda.at(-1)!;
+  const changes = changesBetween(report(jobFrom(job.id, before)), report(job));
+  return { number: job.addenda.length, why, changes };
+}
+
+function printable(input: PaperInput): PdfInput {
+  const { job, company, zone, paper, printed, profile, before } = input;
+  const known = knowledgeWith(input.catalogue);
+  const report = (state: JobState) => reportOf(state, known, profile, zone, printed);
+  return {
+    ...{ job, company, zone, paper, printed },
+    report: report(job),
+    signatures: Object.fromEntries(
+      Object.entries(input.signatures).map(([file, content]) => [file, Buffer.from(content)]),
+    ),
+    photos: job.photos.flatMap(({ file, caption }) => {
+      const content = input.photos[file];
+      return content ? [{ caption, content: Buffer.from(content) }] : [];
+    }),
+    addendum: before && addendumOf(job, before, report),
+  };
+}
+
+/** The commissioning record, or an addendum to it, PDF. */
 export const record = (input: PaperInput) => recordPdf(printable(input));
 
-/** What the customer keeps, PDF. */
-export const pack = (input: PaperInput) => packPdf({ ...printable(input), canPassBy: canPassBy(input.rig) });
+/** What the customer keeps, PDF; the rig says whether a household can turn a bypass. */
+export const pack = (input: PaperInput) => {
+  const rig = input.job.rig?.rig ?? draftRig(input.job, knowledgeWith(input.catalogue));
+  return packPdf({ ...printable(input), canPassBy: canPassBy(rig) });
+};
 
 /** A catalogue file, read against the catalogue as it stands. */
 export const readUnits = ({ bytes, against }: { bytes: Uint8Array; against: Against }) =>
   readCatalogueFile(Buffer.from(bytes), against);
 
-/** A bundle of a job, checked: schema, chain and files. */
-export const bundle = (bytes: Uint8Array) => readBundle(Buffer.from(bytes));
+/** A bundle of a job, checked: schema, chain, files, and that its pages can be shown by a company's catalogue. */
+export const bundle = ({ bytes, catalogue, now }: { bytes: Uint8Array; catalogue: Catalogue; now: number }) =>
+  readBundle(Buffer.from(bytes), { known: knowledgeWith(catalogue), now });
 
 /** Units as a spreadsheet. */
 export const writeUnits = (models: readonly UnitModel[]) => {

@@ -10,7 +10,7 @@ import { defaultSchools } from "@/catalogue/schools";
 import type { Company } from "@/core/site";
 import { addAudit, auditBefore } from "@/data/queries/audit";
 import { loadCompany, saveCompany } from "@/data/queries/company";
-import { addFileRow, fileRow } from "@/data/queries/files";
+import { fileRow, fileRowsIn } from "@/data/queries/files";
 import {
   addPerson,
   allPeople,
@@ -339,7 +339,7 @@ describe("files", () => {
     expect(again).toEqual(first);
     expect((await fileStore().get(id))?.toString()).toBe("one");
     expect(await fileRow(db, id)).toMatchObject({ jobId: job, bytes: 3 });
-    await addFileRow(db, { ...first, bytes: 99 }, at);
+    await fileRowsIn(db, [{ ...first, bytes: 99 }], at);
     expect((await fileRow(db, id))!.bytes).toBe(3);
     expect(await fileStore().get(ulid())).toBeUndefined();
   });

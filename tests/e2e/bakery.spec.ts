@@ -135,10 +135,13 @@ test("the bakery job from survey to signed record by the interface alone, at 128
     "Handed over",
     "Imke Vos",
     "SM-serial",
-    `head ${entries.at(-1)!.hash}`,
+    // What was signed, which the signature names.
+    `head ${String(entries.at(-1)!.data.head)}`,
   ])
     expect(record.text.toLowerCase()).toContain(words.toLowerCase());
-  expect((await paper(page, job, "record&paper=LETTER")).text).toContain("Commissioning record");
+  expect((await paper(page, job, "record&paper=LETTER&as_of=now")).text).toContain(
+    `head ${entries.at(-1)!.hash}`,
+  );
   const pack = await paper(page, job, "pack");
   for (const words of ["Your water treatment", "Service", "14 days"]) expect(pack.text).toContain(words);
   expect(pack.pages).toBe(2);

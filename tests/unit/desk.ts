@@ -1,5 +1,5 @@
 import { applyEntry, emptyJob, type Draft, type Entry, type Intent } from "@/core/log";
-import { nextStep, statusOf, stepState, type Actor, type Knowledge } from "@/core/job";
+import { nextStep, statusOf, stepState, type Actor, type JobState, type Knowledge } from "@/core/job";
 import { runningClocks } from "@/core/job/progress";
 import { createHash } from "node:crypto";
 import { knowledgeWith } from "@/catalogue/knowledge";
@@ -18,8 +18,13 @@ export class Desk {
   entries: Entry[] = [];
   now = Date.UTC(2026, 10, 25, 8);
   private n = 0;
-  job = emptyJob("job1");
-  constructor(private readonly known: Knowledge = knowledge) {}
+  job: JobState;
+  constructor(
+    private readonly known: Knowledge = knowledge,
+    private readonly id = "job1",
+  ) {
+    this.job = emptyJob(id);
+  }
   try(wish: Wish) {
     const intent = { ...wish, id: ulidAt((this.n += 1)) } as Intent;
     const decision = decide(this.job, intent, this.now, this.known);
@@ -27,7 +32,7 @@ export class Desk {
       const at = new Date(this.now).toISOString();
       const last = this.entries.at(-1);
       const entry = seal(
-        "job1",
+        this.id,
         last ? { seq: last.seq, hash: last.hash } : emptyHead,
         { id: intent.id, at, received: at, by: imke, ...decision.entry } as Draft,
         sha256,
@@ -97,8 +102,12 @@ export const signed = (d: Desk, known = knowledge) => {
 };
 export const signedDesign = () => signed(designed());
 /** A run of these units, each by its code, on a site with some other answers. */
-export const runOf = (models: readonly string[], answers: Readonly<Record<string, string>> = {}) => {
-  const d = surveyed().answer(answers);
+export const runOf = (
+  models: readonly string[],
+  answers: Readonly<Record<string, string>> = {},
+  desk = new Desk(),
+) => {
+  const d = surveyed(desk).answer(answers);
   d.do({
     kind: "designChanged",
     units: models.map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 })),

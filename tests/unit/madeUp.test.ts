@@ -109,7 +109,7 @@ describe("a made-up family", () => {
     expect(unit).toMatchObject({ media: true });
     const line = stationsOf(d.job, judgeJob(draftBasis(d.job), knowledge), "train", d.now, "us");
     expect(line.find((s) => s.key === "a")).toMatchObject({ shape: "vessel" });
-    const report = reportOf(d.job, knowledge, "us", "UTC");
+    const report = reportOf(d.job, knowledge, "us", "UTC", d.now);
     expect(report.units[0]!.service).toEqual([{ what: "Empty the sand bowl", when: "every month" }]);
     expect(report.told).toContain("Sand leaves by the bowl under the swirl separator.");
     expect(familyOf(model(4)).label).toBe("Swirl separator");
@@ -152,7 +152,7 @@ describe("a made-up reading", () => {
       values: { share: "40 %" },
       profile: "us",
     });
-    const lines = reportOf(d.job, knowledge, "us", "UTC").readings;
+    const lines = reportOf(d.job, knowledge, "us", "UTC", d.now).readings;
     expect(lines.map((r) => [r.level, r.reason])).toEqual([
       ["Good", "2 % of the sand passes"],
       ["Stop", "40 % of the sand passes"],

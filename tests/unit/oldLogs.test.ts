@@ -23,7 +23,7 @@ const names = releases.flatMap((release) =>
 );
 
 function opened(bytes: Buffer) {
-  const bundle = readBundle(bytes);
+  const bundle = readBundle(bytes, { known: knowledge, now: NOW });
   if ("error" in bundle) throw new Error(bundle.error);
   return bundle;
 }
@@ -37,7 +37,7 @@ describe("logs of every release", () => {
     const { job, entries, head, signed } = opened(bytesOf(name));
     expect(isSignedBy(signedPart({ job, head, files: signed.files }), signed.signature!)).toBe(true);
     const state = jobFrom(job, entries);
-    const report = reportOf(state, knowledge, "metric", "UTC");
+    const report = reportOf(state, knowledge, "metric", "UTC", NOW);
     expect(state.head).toBe(head);
     expect(isShowable(job, entries, knowledge, NOW)).toBe(true);
     const says = {

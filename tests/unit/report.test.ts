@@ -10,7 +10,7 @@ import { draftBasis } from "@/core/record";
 import { knowledge, running, ulidAt, work, type Desk } from "./desk";
 
 const report = (d: Desk, profile: "us" | "metric" = "us") =>
-  reportOf(d.job, knowledge, profile, "Europe/Amsterdam");
+  reportOf(d.job, knowledge, profile, "Europe/Amsterdam", d.now);
 
 describe("the commissioning record", () => {
   it("shows a reading and what follows from it in the reader's units, in whichever it was typed", () => {

@@ -204,7 +204,7 @@ describe("the rig of a run that leaves the house its water", () => {
 describe("what the household's pack says of trouble", () => {
   const said = (d: Desk) =>
     inTrouble(
-      reportOf(d.job, knowledge, "metric", "Europe/Amsterdam"),
+      reportOf(d.job, knowledge, "metric", "Europe/Amsterdam", d.now),
       "Saltmarsh Water Fitters",
       canPassBy(d.job.rig!.rig),
     ).join("\n");

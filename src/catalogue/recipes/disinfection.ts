@@ -23,7 +23,41 @@ const stage = "disinfect";
 /** Families whose media chlorine would use up, or be used up by. */
 const media = ["carbonTank", "conditioner", "scaleControl", "softener", "mediaFilter"];
 
-export const disinfection: readonly RecipeStep[] = [
+const steps: readonly RecipeStep[] = [
+  {
+    id: "boil",
+    stage,
+    kind: "hold",
+    again: "only",
+    title: "The household boils its water, or drinks bottled water",
+    why: "The sample found bacteria; nothing behind the chamber counts as proven until a new sample is absent.",
+    work: 3,
+    water: "on",
+    hold: {
+      statement: "The household knows to boil or use bottled water until a new sample is absent.",
+    },
+  },
+  {
+    id: "wayIn",
+    stage,
+    kind: "check",
+    again: "only",
+    title: "Find the way in",
+    why: "Disinfected again without it, the same pipes fail the same way.",
+    work: 30,
+    water: "on",
+    check: {
+      question: "Found and put right: where the bacteria came from?",
+      photo: "wanted",
+    },
+    details: [
+      "Was the lamp off or alarming, its sleeve fouled, or its rated flow passed?",
+      "Does anything lead past the chamber: a bypass, a hose tap, a cross connection?",
+      "Was pipe behind the chamber opened since it was proven?",
+      "Is the source itself open: a well's cap, its casing, a flooded pit?",
+      "Was the sample taken clean: aerator off, tap flamed or wiped, bottle unopened before?",
+    ],
+  },
   {
     id: "told",
     stage,
@@ -239,3 +273,6 @@ export const disinfection: readonly RecipeStep[] = [
     check: { question: "Laboratory named, bottle left, day agreed with the household?" },
   },
 ];
+
+/** The disinfection of what stands behind a chamber; all of it is done anew where bacteria in the sample open the run again. */
+export const disinfection: readonly RecipeStep[] = steps.map((step) => ({ again: "too", ...step }));

@@ -123,7 +123,7 @@ export const fromJoints: readonly RecipeStep[] = [
 /** Chamber with its controller (handbook 5; handbook 9, K16). */
 export const uv: Recipe = {
   id: "uv",
-  version: 4,
+  version: 5,
   title: "UV, whole house",
   families: ["uv"],
   steps: [

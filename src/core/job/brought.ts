@@ -77,7 +77,7 @@ export interface RunProgress {
   readonly states: Readonly<Record<string, StepState>>;
   readonly readings: readonly Pick<
     JobState["readings"][number],
-    "step" | "place" | "verdict" | "override" | "supersededBy"
+    "step" | "place" | "verdict" | "override" | "supersededBy" | "past"
   >[];
 }
 
@@ -98,6 +98,7 @@ function flushedOut(run: RunProgress): { readonly cold: boolean; readonly hot: b
         r.step === s.id &&
         r.place === place &&
         r.supersededBy === undefined &&
+        r.past === undefined &&
         (r.verdict.level === "Good" || r.override !== undefined),
     );
   const all = (is: (place: string) => boolean) =>

@@ -1,5 +1,5 @@
 import type { Rig, RigState } from "../rig/rig";
-import type { Step } from "../run/step";
+import { stages, type Step } from "../run/step";
 import { startOfRun, type RunRig } from "./runRig";
 import type { JobState } from "./job";
 import { stepState } from "./job";
@@ -42,6 +42,26 @@ export function carrying(job: JobState, next: readonly Step[]): Carrying {
     again: next
       .filter((s) => isDone(s.id) && looksAtAll.has(s.kind) && s.needs.some((need) => fresh.has(need)))
       .map((s) => s.id),
+  };
+}
+
+/** Is a step done anew where a run is opened again: its recipe says so, or it proves the pipe behind a lamp. */
+const isAgain = (step: Step): boolean => step.again === true || step.proves === "uv";
+
+/** The steps of a run that is opened again, in their order, and the ids of those that are done anew: as they are composed now; what else was done stays. */
+export function openedAgain(
+  had: readonly Step[],
+  composed: readonly Step[],
+): { readonly steps: readonly Step[]; readonly again: readonly string[] } {
+  const anew = composed.filter(isAgain);
+  const again = new Set(anew.map((s) => s.id));
+  const steps = [...had.filter((s) => !again.has(s.id)), ...anew];
+  const ids = new Set(steps.map((s) => s.id));
+  return {
+    steps: steps
+      .map((s) => ({ ...s, needs: s.needs.filter((need) => ids.has(need)) }))
+      .toSorted((x, y) => stages.indexOf(x.stage) - stages.indexOf(y.stage)),
+    again: [...again],
   };
 }
 

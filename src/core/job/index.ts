@@ -1,5 +1,5 @@
-export { sampleOf, type Sample } from "./followUp";
-export { carrying, type Carrying, type Struck } from "./carryOn";
+export { followUpsOf, leakChecksOf, sampleOf, type FollowUp, type LeakChecks, type Sample } from "./followUp";
+export { carrying, openedAgain, type Carrying, type Struck } from "./carryOn";
 export * from "./job";
 export * from "./knowledge";
 export * from "./progress";

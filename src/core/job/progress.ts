@@ -31,7 +31,7 @@ export function statusOf(job: JobState, step: Step, now: number): StepStatus {
 
 /** Readings of a step that still stand. */
 export const readingsOf = (job: JobState, step: string): JobState["readings"][number][] =>
-  job.readings.filter((r) => r.step === step && r.supersededBy === undefined);
+  job.readings.filter((r) => r.step === step && r.supersededBy === undefined && r.past === undefined);
 
 /** Readings of the kind that a step asks for, that still stand. */
 const askedReadings = (job: JobState, step: Step): JobState["readings"][number][] =>
@@ -130,17 +130,24 @@ export type Blocker =
   | { readonly is: "discards"; readonly step: Step; readonly counted: number }
   | { readonly is: "unfinished"; readonly step: Step };
 
+/** Readings that are a Stop and stand: not corrected, not taken on, and not past. */
+export const standingStops = (job: JobState): JobState["readings"] =>
+  job.readings.filter(
+    (r) =>
+      r.supersededBy === undefined &&
+      r.override === undefined &&
+      r.past === undefined &&
+      r.verdict.level === "Stop",
+  );
+
 /**
  * Why hand-over is blocked: a hold is open, a Stop is not overridden, a discard is missing, UV is unproven, or work is unfinished
  * (handbook 6, Record). Empty when it may be signed.
  */
 export function handOverBlockers(job: JobState): Blocker[] {
   if (!job.run) return [{ is: job.revisions.length === 0 ? "unsigned" : "notStarted" }];
-  const stops = job.readings.filter(
-    (r) => r.supersededBy === undefined && r.override === undefined && r.verdict.level === "Stop",
-  );
   return [
-    ...stops.map(({ reading, verdict }): Blocker => ({ is: "reading", reading, verdict })),
+    ...standingStops(job).map(({ reading, verdict }): Blocker => ({ is: "reading", reading, verdict })),
     ...job.run.steps.flatMap((step): Blocker[] => {
       const { cycles } = stepState(job, step.id);
       if (step.cycle && cycles < step.cycle.count) return [{ is: "discards", step, counted: cycles }];
@@ -169,6 +176,30 @@ export function blockerSaid(b: Blocker, system: UnitSystem): string {
 /** Signed by both: the job is handed over. */
 export const isHandedOver = (job: JobState): boolean =>
   job.signatures.some((s) => s.as === "installer") && job.signatures.some((s) => s.as === "householder");
+
+/** When both had signed, ISO 8601; undefined for a job that is not handed over. */
+export const handedOverAt = (job: JobState): string | undefined =>
+  isHandedOver(job)
+    ? job.signatures
+        .map((s) => s.at)
+        .sort()
+        .at(-1)
+    : undefined;
+
+/** The addendum that was opened and is not signed yet. */
+export const openAddendum = (job: JobState): JobState["addenda"][number] | undefined =>
+  job.addenda.find((a) => a.signed === undefined);
+
+/** Is what was signed closed to changes: handed over, and no addendum open. */
+export const isSealed = (job: JobState): boolean => isHandedOver(job) && openAddendum(job) === undefined;
+
+/** Was an entry written after both had signed; what is not there was not. */
+export const isAfterSigning = (job: JobState, entry: { readonly seq: number } | undefined): boolean =>
+  entry !== undefined && isHandedOver(job) && job.signatures.every((s) => s.seq < entry.seq);
+
+/** A sample that found bacteria behind the signed record: it opens a run again (handbook 10, ruling 24). */
+export const reopenedBy = (job: JobState): JobState["readings"][number] | undefined =>
+  isHandedOver(job) ? standingStops(job).find((r) => r.kind === "bacteria") : undefined;
 
 /** A job that was handed over and is open again: a reading after it is a Stop that nobody has taken on, a sample that found bacteria (handbook 10, ruling 24). */
 export const isReopened = (job: JobState): boolean =>

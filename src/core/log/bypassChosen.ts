@@ -38,6 +38,7 @@ export const bypassChosen = logKind({
   kept,
   may: office,
   touchesDesign: true,
+  leavesSigned: () => true,
   decide: (job, { arrangement, drainCock, own, what, seen }) => {
     if (seen !== job.designSeq) return refuse(CHANGED_MEANWHILE);
     if (job.run) return refuse("The run has started: its rig stays as it was then");

@@ -1,17 +1,23 @@
 import type { JobState } from "../job/job";
 import type { Draft } from "./entry";
+import { isSealed } from "../job/progress";
 import { refuse, type Deciding, type Intent, type Refusal } from "./kind";
 import { logKindOf } from "./state";
 
 /** The entry that an intent becomes, without its place in the chain, or why not. */
 export type Decision = { readonly ok: true; readonly entry: Pick<Draft, "kind" | "data"> } | Refusal;
 
+const SEALED =
+  "The record is signed. Open an addendum on the record's page, change it there, and sign the addendum";
+
 /** The entry an intent becomes, or why not. Pure: the state, the clock and what the office knows are arguments; permission is the server's. */
 export function decideIntent(job: JobState, intent: Intent, deciding: Deciding): Decision {
   if (intent.kind !== "jobOpened" && job.seq === 0) return refuse("There is no such job");
-  const { kind, id: _, claimed: __, ...asked } = intent;
-  const decided = logKindOf(kind).decide(job, asked as never, deciding);
+  const { kind: name, id: _, claimed: __, ...asked } = intent;
+  const kind = logKindOf(name);
+  if (isSealed(job) && !kind.leavesSigned(job, asked as never)) return refuse(SEALED);
+  const decided = kind.decide(job, asked as never, deciding);
   return decided.ok
-    ? { ok: true, entry: { kind, data: decided.kept } as Pick<Draft, "kind" | "data"> }
+    ? { ok: true, entry: { kind: name, data: decided.kept } as Pick<Draft, "kind" | "data"> }
     : decided;
 }

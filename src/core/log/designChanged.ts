@@ -31,6 +31,7 @@ export const designChanged = logKind({
   may: office,
   touchesDesign: true,
   begins: { units: [] },
+  leavesSigned: () => true,
   decide: (job, { units, what, seen }, { office }) => {
     if (seen !== job.designSeq) return refuse(CHANGED_MEANWHILE);
     if (new Set(units.map((u) => u.key)).size !== units.length) return refuse("Two units carry the same key");

@@ -50,6 +50,7 @@ export const designSigned = logKind({
   kept,
   may: office,
   begins: { revisions: [] },
+  leavesSigned: () => true,
   decide: (job, { seen }, { office, system }) => {
     if (seen !== job.designSeq) return refuse(CHANGED_MEANWHILE);
     if (job.units.length === 0 && job.bypass?.arrangement !== "threeValve")

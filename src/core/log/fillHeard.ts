@@ -15,6 +15,7 @@ export const fillHeard = logKind({
   kept,
   may: crew,
   onPhone: true,
+  leavesSigned: () => true,
   decide: (job, { step }) => (job.rig ? accept({ step }) : refuse("This run has no rig")),
   apply: (job) => (job.rig ? { ...job, rig: heardOn(job.rig) } : job),
 });

@@ -46,6 +46,7 @@ export const handleTurned = logKind({
   kept,
   may: crew,
   onPhone: true,
+  leavesSigned: () => true,
   // What it trips is kept with it; a Stop is taken with a reason only, because what was done was done.
   decide: (job, { handle: id, to, step, why }, { now }) => {
     if (!job.rig) return refuse("This run has no rig to turn a handle of");

@@ -31,7 +31,18 @@ export const crew: readonly Role[] = ["owner", "planner", "installer"];
 export const office: readonly Role[] = ["owner", "planner"];
 
 /** What a file of a job is kept for. */
-export type FileUse = "photo" | "signature";
+export type FileUse = "photo" | "signature" | "paper";
+/** Where an entry names a file of its job: the fields that hold its id and its hash. */
+export interface FileNamed {
+  readonly use: FileUse;
+  readonly file: string;
+  readonly sha256: string;
+}
+/** The paper that is signed, as the server printed and kept it. */
+export interface Paper {
+  readonly file: string;
+  readonly sha256: string;
+}
 
 export interface Refusal {
   readonly ok: false;
@@ -56,6 +67,8 @@ export interface Office {
   readonly signingBlockers: (job: JobState) => readonly { readonly at: string; readonly verdict: Verdict }[];
   /** The run of the last signed design. */
   readonly startOf: (job: JobState) => Kept["runStarted"];
+  /** The run opened again because of a reading. */
+  readonly startAgain: (job: JobState, reading: string) => Kept["runStarted"];
   /** What readings of the draft or of the signed design are judged against, before its run carries it. */
   readonly against: (job: JobState) => ReadingContext;
   readonly tell: (verdict: Verdict, system: UnitSystem) => Told;
@@ -69,6 +82,8 @@ export interface Deciding {
   readonly system: UnitSystem;
   /** Throws where there is none: kinds that a phone decides never ask for it. */
   readonly office: () => Office;
+  /** What a signature is put under; absent where nothing is signed, or nothing can be printed. */
+  readonly paper?: Paper;
 }
 
 /** Who an entry is by, and where it stands. */
@@ -87,8 +102,12 @@ interface Spec<A extends Shape, D extends Shape> {
   readonly onPhone?: boolean;
   /** It touches survey, design or overrides: a signature must have seen it. */
   readonly touchesDesign?: boolean;
-  /** It names a file of its job, kept for this use, in `file` and `sha256`. */
-  readonly names?: FileUse;
+  /** Files of its job that it names. */
+  readonly names?: readonly FileNamed[];
+  /** What a signature of this kind is put under: the server prints and keeps it before it decides. */
+  readonly prints?: "record" | "addendum";
+  /** Once the record is signed it is refused without an open addendum, unless this says that it changes nothing that was signed. */
+  readonly leavesSigned?: (job: JobState, asked: Of<A>) => boolean;
   /** What it brings to a job that has no entry yet. */
   readonly begins?: Partial<JobState>;
   /** The entry that it becomes, or why not. Pure. */
@@ -108,7 +127,9 @@ export interface LogKind {
   readonly may: readonly Role[];
   readonly onPhone: boolean;
   readonly touchesDesign: boolean;
-  readonly names?: FileUse;
+  readonly names: readonly FileNamed[];
+  readonly prints?: "record" | "addendum";
+  readonly leavesSigned: (job: JobState, asked: never) => boolean;
   readonly begins: Partial<JobState>;
   readonly decide: (job: JobState, asked: never, with_: Deciding) => Decided<unknown>;
   readonly apply: (job: JobState, kept: never, stamp: Stamp) => JobState;
@@ -118,6 +139,8 @@ export interface LogKind {
 export const logKind = <D extends Shape, A extends Shape = D>(spec: Spec<A, D>): LogKind => ({
   onPhone: false,
   touchesDesign: false,
+  names: [],
+  leavesSigned: () => false,
   begins: {},
   asked: spec.kept,
   ...spec,

@@ -38,6 +38,7 @@ export const labReportTaken = logKind({
   may: crew,
   touchesDesign: true,
   begins: { reports: [] },
+  leavesSigned: () => true,
   decide: (_job, { values: written, profile, ...rest }, { office }) => {
     const { fields: questions } = office().knowledge;
     const values: Record<string, SurveyAnswer> = {};

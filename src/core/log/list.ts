@@ -1,3 +1,5 @@
+import { addendumOpened } from "./addendumOpened";
+import { addendumSigned } from "./addendumSigned";
 import { bypassChosen } from "./bypassChosen";
 import { clockPaused } from "./clockPaused";
 import { clockRestarted } from "./clockRestarted";
@@ -70,4 +72,6 @@ export const logKinds: readonly LogKind[] = [
   openPointAdded,
   openPointClosed,
   signed,
+  addendumOpened,
+  addendumSigned,
 ];

@@ -20,6 +20,7 @@ export const openPointAdded = logKind({
   kept,
   may: crew,
   begins: { openPoints: [] },
+  leavesSigned: () => true,
   decide: (_job, { point, text, who, due }) => accept({ point, text, who, due }),
   apply: (job, point, { by, at }) => ({
     ...job,

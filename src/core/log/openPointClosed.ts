@@ -12,6 +12,7 @@ export const openPointClosed = logKind({
   kind: "openPointClosed",
   kept,
   may: crew,
+  leavesSigned: () => true,
   decide: (job, { point, how }) =>
     job.openPoints.some((p) => p.point === point && !p.closed)
       ? accept({ point, how })

@@ -15,6 +15,7 @@ export const overrideWithdrawn = logKind({
   kept,
   may: office,
   touchesDesign: true,
+  leavesSigned: () => true,
   decide: (job, { at, rule }) =>
     job.overrides[verdictKey(at, rule)] ? accept({ at, rule }) : refuse("There is no override here"),
   apply: (job, { at, rule }) => ({ ...job, overrides: without(job.overrides, verdictKey(at, rule)) }),

@@ -1,6 +1,5 @@
 import { hash, id, optional, text, ulid, type Of } from "./fields";
-import type { Mark } from "../job/job";
-import { accept, crew, logKind } from "./kind";
+import { accept, crew, logKind, type Stamp } from "./kind";
 
 const kept = { file: ulid, sha256: hash, caption: text(200), step: optional(id), field: optional(id) };
 declare module "./kind" {
@@ -8,7 +7,7 @@ declare module "./kind" {
     photoAdded: Of<typeof kept>;
   }
 }
-export type Photo = Of<typeof kept> & Mark;
+export type Photo = Of<typeof kept> & Stamp;
 declare module "../job/job" {
   interface JobState {
     readonly photos: readonly Photo[];
@@ -19,11 +18,12 @@ export const photoAdded = logKind({
   kind: "photoAdded",
   kept,
   may: crew,
-  names: "photo",
+  names: [{ use: "photo", file: "file", sha256: "sha256" }],
+  leavesSigned: (_job, { step }) => step === undefined,
   begins: { photos: [] },
   decide: (_job, { file, sha256, caption, step, field }) => accept({ file, sha256, caption, step, field }),
-  apply: (job, photo, { by, at }) =>
+  apply: (job, photo, stamp) =>
     job.photos.some((p) => p.file === photo.file)
       ? job
-      : { ...job, photos: [...job.photos, { ...photo, by, at }] },
+      : { ...job, photos: [...job.photos, { ...photo, ...stamp }] },
 });

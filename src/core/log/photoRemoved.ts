@@ -1,3 +1,4 @@
+import { isAfterSigning } from "../job/progress";
 import { reason, ulid, type Of } from "./fields";
 import { accept, crew, logKind, refuse } from "./kind";
 
@@ -12,6 +13,11 @@ export const photoRemoved = logKind({
   kind: "photoRemoved",
   kept,
   may: crew,
+  leavesSigned: (job, { file }) =>
+    isAfterSigning(
+      job,
+      job.photos.find((p) => p.file === file),
+    ),
   decide: (job, { file, why }) =>
     job.photos.some((p) => p.file === file) ? accept({ file, why }) : refuse("The photo is gone already"),
   apply: (job, { file }) => ({ ...job, photos: job.photos.filter((p) => p.file !== file) }),

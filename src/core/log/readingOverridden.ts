@@ -1,3 +1,4 @@
+import { isAfterSigning } from "../job/progress";
 import { reason, ulid, type Of } from "./fields";
 import { accept, logKind, office, refuse } from "./kind";
 
@@ -12,6 +13,11 @@ export const readingOverridden = logKind({
   kind: "readingOverridden",
   kept,
   may: office,
+  leavesSigned: (job, { reading }) =>
+    isAfterSigning(
+      job,
+      job.readings.find((r) => r.reading === reading),
+    ),
   decide: (job, { reading: id, why }) => {
     const reading = job.readings.find((r) => r.reading === id);
     if (!reading) return refuse("There is no such reading");

@@ -23,8 +23,9 @@ import {
   verdict,
   type Of,
 } from "./fields";
+import { isAfterSigning } from "../job/progress";
 import { findStep, type JobState, type Mark } from "../job/job";
-import { accept, crew, logKind, refuse, type Deciding } from "./kind";
+import { accept, crew, logKind, refuse, type Deciding, type Stamp } from "./kind";
 import { onClock } from "./steps";
 
 const where = {
@@ -62,7 +63,12 @@ export interface ReadingValue {
   readonly measured?: Measured;
 }
 export type Reading = Of<typeof kept> &
-  Mark & { readonly override?: Mark & { readonly why: string }; readonly supersededBy?: string };
+  Stamp & {
+    readonly override?: Mark & { readonly why: string };
+    readonly supersededBy?: string;
+    /** It says how it stood before: since then a newer look was taken, or what it was taken at is done anew. */
+    readonly past?: Mark;
+  };
 declare module "../job/job" {
   interface JobState {
     readonly readings: readonly Reading[];
@@ -157,6 +163,18 @@ function hiddenBy(run: RunRig | undefined): string[] {
     .map((n) => (n.expansion ? "the expansion vessel" : "the heater"));
 }
 
+/** Readings once the steps they were taken at are done anew: they say how it stood before. */
+export const pastAt = (
+  readings: readonly Reading[],
+  steps: readonly string[],
+  mark: Mark,
+): readonly Reading[] => {
+  const anew = new Set(steps);
+  return readings.map((r) =>
+    r.step !== undefined && anew.has(r.step) && !r.past ? { ...r, past: mark } : r,
+  );
+};
+
 export const readingTaken = logKind({
   kind: "readingTaken",
   asked,
@@ -164,6 +182,14 @@ export const readingTaken = logKind({
   may: crew,
   onPhone: true,
   begins: { readings: [] },
+  // Samples, leak checks and what service measures are entered under their author's name.
+  leavesSigned: (job, { step, supersedes }) =>
+    step === undefined &&
+    (supersedes === undefined ||
+      isAfterSigning(
+        job,
+        job.readings.find((r) => r.reading === supersedes),
+      )),
   decide: (job, intent, deciding) => {
     const { reading, reads, step, place, instrument, when, supersedes, why } = intent;
     const kind = readingKinds.get(reads);
@@ -197,11 +223,13 @@ export const readingTaken = logKind({
       why: supersedes === undefined ? undefined : (why ?? "").trim(),
     });
   },
-  apply: (job, reading, { by, at }) => {
-    const older = job.readings.map((r) =>
-      r.reading === reading.supersedes ? { ...r, supersededBy: reading.reading } : r,
-    );
-    const next = { ...job, readings: [...older, { ...reading, by, at }] };
+  apply: (job, reading, { by, at, seq }) => {
+    const isSettled = (r: Reading) =>
+      readingKinds.get(reading.kind)?.latestCounts === true && r.kind === reading.kind && !r.past;
+    const older = job.readings
+      .map((r) => (isSettled(r) ? { ...r, past: { by, at } } : r))
+      .map((r) => (r.reading === reading.supersedes ? { ...r, supersededBy: reading.reading } : r));
+    const next = { ...job, readings: [...older, { ...reading, by, at, seq }] };
     return reading.step && reading.kind === "timedFlow"
       ? onClock(next, reading.step, {
           is: "measured",

@@ -5,6 +5,8 @@ import type { Step } from "../run/step";
 import { listed } from "../words";
 import { id, list, optional, readingContext, reason, rig, step, whole, type Of } from "./fields";
 import { accept, crew, logKind, refuse } from "./kind";
+import { pastAt } from "./readingTaken";
+import { unsigned } from "./signed";
 
 const asked = { why: reason };
 const kept = {
@@ -57,6 +59,8 @@ export const runCarriedOn = logKind({
   kept,
   may: crew,
   begins: { carried: [] },
+  // A newer design is signed by both again once its steps are done.
+  leavesSigned: () => true,
   decide: (job, { why }, { office }) => {
     const fault = whyNot(job);
     if (fault) return refuse(fault);
@@ -70,12 +74,14 @@ export const runCarriedOn = logKind({
   apply: (job, { why, rig: nextRig, steps, revision, against, entered, again, struck }, { by, at }) => {
     if (!job.run || job.run.revision >= revision) return job;
     const states = again.reduce(without, job.steps);
+    const readings = pastAt(job.readings, again, { by, at });
     const carriedRig = job.rig && nextRig ? carriedOn(job.rig, nextRig) : undefined;
     return {
-      ...job,
+      ...unsigned(job, { by, at }),
       steps: states,
+      readings,
       run: { ...job.run, revision, steps, against },
-      rig: carriedRig && broughtOn(carriedRig, { steps, states, readings: job.readings }, Date.parse(at)),
+      rig: carriedRig && broughtOn(carriedRig, { steps, states, readings }, Date.parse(at)),
       carried: [
         ...job.carried,
         { revision, why, entered, struck: struck.map((s) => ({ step: s, why, by, at })), by, at },

@@ -27,6 +27,7 @@ export const schoolChosen = logKind({
   may: office,
   touchesDesign: true,
   begins: { schools: {} },
+  leavesSigned: () => true,
   decide: (_job, { school, option, why }, { office }) => {
     const found = office().knowledge.schoolChoices.find((s) => s.id === school);
     if (!found) return refuse("This is no question of schools");

@@ -1,7 +1,7 @@
 import { genesis, type JobState } from "../job/job";
 import { broughtOn } from "../job/runRig";
 import type { Entry } from "./entry";
-import type { FileUse, LogKind } from "./kind";
+import type { FileNamed, LogKind } from "./kind";
 import { logKinds } from "./list";
 
 const byKind: ReadonlyMap<string, LogKind> = new Map(logKinds.map((k) => [k.kind, k]));
@@ -53,12 +53,11 @@ export function applyEntry(job: JobState, entry: Entry): JobState {
 export const jobFrom = (id: string, entries: readonly Entry[]): JobState =>
   entries.reduce(applyEntry, emptyJob(id));
 
-/** The file of its job that an entry names, and what it was kept for; undefined where it names none. */
-export function fileNamedBy(
-  entry: Entry,
-): { readonly use: FileUse; readonly file: string; readonly sha256: string } | undefined {
-  const use = logKindOf(entry.kind).names;
-  if (use === undefined) return undefined;
-  const { file, sha256 } = entry.data as { readonly file: string; readonly sha256: string };
-  return { use, file, sha256 };
+/** The files of its job that an entry names, each with what it was kept for. */
+export function filesNamedBy(entry: Entry): readonly FileNamed[] {
+  const data = entry.data as unknown as Readonly<Record<string, string | undefined>>;
+  return logKindOf(entry.kind).names.flatMap(({ use, file, sha256 }) => {
+    const [id, hash] = [data[file], data[sha256]];
+    return id === undefined || hash === undefined ? [] : [{ use, file: id, sha256: hash }];
+  });
 }

@@ -29,6 +29,7 @@ export const surveyAnswered = logKind({
   may: crew,
   touchesDesign: true,
   begins: { answers: {}, answered: {} },
+  leavesSigned: () => true,
   decide: (job, { field: name, text, profile }, { office }) => {
     const field = office().knowledge.fields.get(name);
     if (!field) return refuse("The survey does not ask this");

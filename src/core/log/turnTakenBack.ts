@@ -16,6 +16,7 @@ export const turnTakenBack = logKind({
   kept,
   may: crew,
   onPhone: true,
+  leavesSigned: () => true,
   decide: (job, { turn }) => {
     const last = job.rig?.turned.length ?? 0;
     if (last === 0 || turn > last) return refuse("There is no such turn");

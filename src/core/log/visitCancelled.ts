@@ -12,6 +12,7 @@ export const visitCancelled = logKind({
   kind: "visitCancelled",
   kept,
   may: office,
+  leavesSigned: () => true,
   decide: (job, { visit, why }) =>
     job.visits.some((v) => v.visit === visit && !v.cancelled)
       ? accept({ visit, why })

@@ -25,6 +25,7 @@ export const visitPlanned = logKind({
   kept,
   may: office,
   begins: { visits: [] },
+  leavesSigned: () => true,
   decide: (_job, { visit, from, to, person, what }) =>
     Date.parse(to) > Date.parse(from)
       ? accept({ visit, from, to, person, what })

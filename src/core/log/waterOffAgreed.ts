@@ -20,6 +20,7 @@ export const waterOffAgreed = logKind({
   kept,
   may: crew,
   begins: { waterOffs: [] },
+  leavesSigned: () => true,
   decide: (_job, { from, to }) => {
     const length = Date.parse(to) - Date.parse(from);
     if (length <= 0) return refuse("Water comes back before it goes off: check the times", "to");

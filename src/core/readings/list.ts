@@ -13,6 +13,7 @@ import { holdTest } from "./holdTest";
 import { jointsGauged } from "./jointsGauged";
 import { precharge } from "./precharge";
 import { rawWater } from "./rawWater";
+import { leakCheck } from "./leakCheck";
 import type { ReadingKind } from "./reading";
 import { rejection } from "./rejection";
 import { residual } from "./residual";
@@ -45,6 +46,7 @@ export const readings: readonly ReadingKind[] = [
   teeResidual,
   retained,
   bacteria,
+  leakCheck,
   programmed,
   faucetFlow,
   jointsGauged,

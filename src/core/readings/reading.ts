@@ -97,6 +97,8 @@ export interface ReadingKind {
   readonly refuses?: (values: ReadingValues, context: ReadingContext) => SaysNothing | undefined;
   /** It is taken of a part of the rig that is cut off from the main and under pressure, with no opening in it (handbook 10, ruling 22). */
   readonly shutIn?: boolean;
+  /** The newest of its kind says how it stands now; those before it are history. */
+  readonly latestCounts?: boolean;
   readonly rules: readonly AnyRule[];
 }
 

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { canonicalJson } from "./chain";
 import type { Entry } from "../log/entry";
-import { hashSchema, keptSchemas, logKinds, ulidSchema } from "../log";
+import { hashSchema, type FileUse, keptSchemas, logKinds, ulidSchema } from "../log";
 
 const entryShape = z.strictObject({
   v: z.literal(1),
@@ -35,7 +35,7 @@ export const entrySchema = entryShape.superRefine((e, ctx) => {
 const fileShape = z.strictObject({
   id: ulidSchema,
   sha256: hashSchema,
-  mime: z.enum(["image/jpeg", "image/png"]),
+  mime: z.enum(["image/jpeg", "image/png", "application/pdf"]),
   base64: z.string().max(24_000_000),
 });
 
@@ -63,7 +63,11 @@ export type Bundle = z.infer<typeof bundleSchema>;
 /** A bundle whose schema, chain and files hold; whether its signature does is asked of `signed`. */
 export interface CheckedBundle extends Pick<Bundle, "job" | "head"> {
   readonly entries: readonly Entry[];
-  readonly contents: readonly { readonly id: string; readonly mime: string; readonly content: Uint8Array }[];
+  readonly contents: readonly {
+    readonly id: string;
+    readonly use: FileUse;
+    readonly content: Uint8Array;
+  }[];
   readonly signed: Pick<Bundle, "files" | "signature">;
 }
 

@@ -1,7 +1,15 @@
-import type { JobState, Knowledge } from "../job";
-import { decideIntent, type Decision, type Intent, type Kept, type Office } from "../log";
+import { openedAgain, type JobState, type Knowledge } from "../job";
+import {
+  decideIntent,
+  type Decision,
+  type Intent,
+  type Kept,
+  type Office,
+  type Paper,
+  type Revision,
+} from "../log";
 import { faultsOf } from "../rig";
-import { composeRun } from "../run";
+import { composeRun, type Step } from "../run";
 import { siteFacts } from "../site";
 import { tell } from "../tell";
 import { allVerdicts, isNeedRule, judgeJob, withModels } from "../train";
@@ -50,10 +58,8 @@ const saidBySchools = (
   );
 };
 
-/** The run of the last signed design: its steps, its rig, and what readings will be judged against. Throws where nothing is signed. */
-export function startOf(job: JobState, knowledge: Knowledge): Kept["runStarted"] {
-  const revision = job.revisions.at(-1);
-  if (!revision) throw new Error(`job ${job.id} has no signed design`);
+/** The steps of a signed design. */
+function stepsOf(job: JobState, revision: Revision, knowledge: Knowledge, again = false): Step[] {
   const facts = siteFacts(revision.answers);
   const judged = judgeJob(revision, knowledge);
   const schools = knowledge.schoolsWith(revision.schools);
@@ -68,7 +74,8 @@ export function startOf(job: JobState, knowledge: Knowledge): Kept["runStarted"]
       ...computedFor({ unit, model }, station, revision, placed, knowledge),
     };
   });
-  const steps = composeRun({
+  return composeRun({
+    again,
     site: knowledge.siteRecipe,
     answers: revision.answers,
     fields: knowledge.fields,
@@ -81,15 +88,34 @@ export function startOf(job: JobState, knowledge: Knowledge): Kept["runStarted"]
     arrangement: bypassOf(job, revision, knowledge).arrangement,
     source: sourceSafety(facts.water, facts.source),
     units,
-  });
+  }).map((step) =>
+    step.read && step.unit ? { ...step, against: readingContext(job, step.unit, knowledge) } : step,
+  );
+}
+
+/** The run of the last signed design: its steps, its rig, and what readings will be judged against. Throws where nothing is signed. */
+export function startOf(job: JobState, knowledge: Knowledge): Kept["runStarted"] {
+  const revision = job.revisions.at(-1);
+  if (!revision) throw new Error(`job ${job.id} has no signed design`);
   const rig = rigFor(job, revision, knowledge);
   return {
     revision: revision.revision,
-    steps: steps.map((step) =>
-      step.read && step.unit ? { ...step, against: readingContext(job, step.unit, knowledge) } : step,
-    ),
+    steps: stepsOf(job, revision, knowledge),
     against: readingContext(job, undefined, knowledge),
     rig: faultsOf(rig).length === 0 ? rig : undefined,
+  };
+}
+
+/** The run opened again because of a reading, on the design that it follows. Throws where no run has started. */
+export function startAgain(job: JobState, reading: string, knowledge: Knowledge): Kept["runStarted"] {
+  const revision = job.revisions.find((r) => r.revision === job.run?.revision);
+  if (!job.run || !revision) throw new Error(`job ${job.id} has no run to open again`);
+  const { steps, again } = openedAgain(job.run.steps, stepsOf(job, revision, knowledge, true));
+  return {
+    revision: revision.revision,
+    steps,
+    against: readingContext(job, undefined, knowledge),
+    again: { reading, steps: again },
   };
 }
 
@@ -99,13 +125,14 @@ export const officeWith = (knowledge: Knowledge): Office => ({
   verdicts: (job) => allVerdicts(judgeJob(draftBasis(job), knowledge)),
   signingBlockers: (job) => signingBlockers(job, knowledge),
   startOf: (job) => startOf(job, knowledge),
+  startAgain: (job, reading) => startAgain(job, reading, knowledge),
   against: (job) => readingContext(job, undefined, knowledge),
   tell,
 });
 
 /**
  * The entry an intent becomes, or why not, where catalogue and settings are at hand. Pure; permission is the server's.
- * `now` is ms on the server's clock at which the thing happened.
+ * `now` is ms on the server's clock at which the thing happened; `paper` what a signature is put under.
  */
 export const decide = (
   job: JobState,
@@ -113,4 +140,5 @@ export const decide = (
   now: number,
   knowledge: Knowledge,
   system: UnitSystem = "metric",
-): Decision => decideIntent(job, intent, { now, system, office: () => officeWith(knowledge) });
+  paper?: Paper,
+): Decision => decideIntent(job, intent, { now, system, paper, office: () => officeWith(knowledge) });

@@ -8,6 +8,7 @@ import {
   phaseOf,
   runningClocks,
   sampleOf,
+  standingStops,
   statusOf,
   type JobState,
   type Knowledge,
@@ -121,12 +122,8 @@ const visitsOnStrip = ({ job }: Look): StripEntry[] =>
     paused: false,
   }));
 
-/** Readings that are a Stop and stand: not corrected, not taken on. */
-const stopsOf = (job: JobState) =>
-  job.readings.filter((r) => !r.supersededBy && !r.override && r.verdict.level === "Stop");
-
 function needOfStop({ job, profile, installer }: Look): Need | undefined {
-  const [stop] = stopsOf(job);
+  const [stop] = standingStops(job);
   if (!stop) return undefined;
   const { reason, remedy } = tell(stop.verdict, profile);
   return { rank: 0, level: "Stop", next: reason, detail: remedy, who: installer };
@@ -215,7 +212,7 @@ export function summarise(job: JobState, now: number, knowledge: Knowledge, prof
   const [due] = job.openPoints.filter((p) => !p.closed && p.due).sort((a, b) => a.due!.localeCompare(b.due!));
   return {
     phase: phaseOf(job),
-    stops: stopsOf(job).length,
+    stops: standingStops(job).length,
     units: job.units.map((u) => u.model),
     strip: [...clocksOnStrip(look), ...dryOnStrip(look), ...visitsOnStrip(look)],
     due: due?.due,

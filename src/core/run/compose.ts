@@ -192,6 +192,7 @@ function stepFrom(
       computed?.[figure] ? [{ label, value: computed[figure] }] : [],
     ),
     proves: template.proves,
+    ...(template.again === undefined ? {} : { again: true as const }),
     asks: template.asks,
     writes: writesFrom(template, input),
   };
@@ -225,7 +226,7 @@ export function composeRun(input: ComposeInput): Step[] {
   const woven = chains
     .flatMap((chain, order) =>
       chain.steps
-        .filter((s) => belongs(s, input, chain))
+        .filter((s) => (s.again !== "only" || input.again === true) && belongs(s, input, chain))
         .map((template, index) => ({ template, chain, order, index })),
     )
     .filter(

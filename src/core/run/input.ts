@@ -34,4 +34,6 @@ export interface ComposeInput {
   readonly schools: Readonly<Record<string, string>>;
   /** What the chosen option says at a step that names its question, `{school.threads}`. */
   readonly says: Readonly<Record<string, string>>;
+  /** Composed for a run that opens again. */
+  readonly again?: boolean;
 }

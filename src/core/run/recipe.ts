@@ -133,6 +133,8 @@ export const recipeStepSchema = z
     gathers: z.boolean().optional(),
     /** Steps of the same recipe that it waits for besides the one before it. */
     after: z.array(z.string()).min(1).optional(),
+    /** Whether it belongs to the run that bacteria in the sample open again: `too`, besides the first run, or `only`; absent: to the first alone. */
+    again: z.enum(["too", "only"]).optional(),
   })
   .superRefine((s, ctx) => {
     const needed = {

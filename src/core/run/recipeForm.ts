@@ -116,6 +116,7 @@ export const stepFields: readonly StepField[] = [
   { path: "writes", label: "Question of the survey that it answers", way: "line", rarely: true },
   { path: "asks", label: "Asks for", way: "choice", options: ["waterOff"], rarely: true },
   { path: "proves", label: "Proves", way: "choice", options: ["uv", "discard", "prefilters"], rarely: true },
+  { path: "again", label: "In a run opened again", way: "choice", options: ["too", "only"], rarely: true },
   { path: "gathers", label: "Waits for all before it", way: "yesNo", rarely: true },
   { path: "after", label: "Waits for these steps too, one a line", way: "lines", rarely: true },
   {

@@ -96,6 +96,8 @@ export interface Step {
   };
   /** What finishing it proves; a step that proves water fit to drink cannot be skipped. */
   readonly proves?: "uv" | "discard" | "prefilters";
+  /** It is done anew in a run that opens again. */
+  readonly again?: true;
 }
 
 /** What a step says, its figures printed in one unit system. */

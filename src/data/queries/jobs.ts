@@ -1,4 +1,4 @@
-import { applyEntry, emptyJob, type Draft, type Entry, type Intent } from "../../core/log";
+import { applyEntry, emptyJob, logKindOf, type Draft, type Entry, type Intent } from "../../core/log";
 import type { JobState, Knowledge } from "../../core/job";
 import { createHash } from "node:crypto";
 import { and, asc, desc, eq, gt, sql, type SQL } from "drizzle-orm";
@@ -20,7 +20,7 @@ import {
 } from "../database";
 import { job, jobLog, jobSerial, stripItem } from "../schema";
 import { anchored } from "./anchors";
-import { namedFileMustBe } from "./files";
+import { fileRowsIn, namedFilesMustBe, type FileRow } from "./files";
 
 /** SHA-256, as 64 hex digits in lower case. */
 export const sha256 = (text: string | Uint8Array): string => createHash("sha256").update(text).digest("hex");
@@ -248,7 +248,8 @@ const nextEntryOf = (db: Database) =>
 let nextEntry: ReturnType<typeof nextEntryOf> | undefined;
 
 /** Somebody put their name under what stands so far. */
-const isSignature = ({ kind }: Entry): boolean => kind === "signed" || kind === "designSigned";
+const isSignature = ({ kind }: Entry): boolean =>
+  kind === "designSigned" || logKindOf(kind).prints !== undefined;
 const endAt = (entry: Entry) => ({
   jobId: entry.job,
   seq: entry.seq,
@@ -263,7 +264,7 @@ async function write(
   { row, beside }: Refreshed,
   known: Written | undefined,
 ): Promise<void> {
-  const conditions = namedFileMustBe(entry);
+  const conditions = namedFilesMustBe(entry);
   const anchors = isSignature(entry) ? [anchored(db, [endAt(entry)])] : [];
   if (known && beside.length + conditions.length + anchors.length === 0) {
     nextEntry ??= nextEntryOf(db);
@@ -364,6 +365,8 @@ export interface Import {
   readonly note?: Draft;
   /** May it continue a job that is here. */
   readonly mayExtend: boolean;
+  /** The files that its entries name, their contents kept already. */
+  readonly files?: readonly FileRow[];
 }
 
 /**
@@ -374,7 +377,7 @@ export async function importEntries(
   db: Database,
   entries: readonly Entry[],
   settings: AppendSettings,
-  { note, mayExtend }: Import = { mayExtend: true },
+  { note, mayExtend, files = [] }: Import = { mayExtend: true },
 ): Promise<{ readonly added: number; readonly refused?: "here" | "other" }> {
   const id = entries[0]!.job;
   const last = entries.at(-1)!;
@@ -399,6 +402,7 @@ export async function importEntries(
       const state = [...entries, ...noted].reduce(applyEntry, emptyJob(id));
       const { row, beside } = refreshed(tx, undefined, undefined, state, settings);
       for (const statement of [rowAnew(tx, id, row), ...beside]) await tx.execute(statement);
+      await fileRowsIn(tx, files, new Date(settings.now));
       return { added: fresh.length - noted.length };
     },
     (error) => errno(error) === DUPLICATE,

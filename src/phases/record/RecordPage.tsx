@@ -1,17 +1,19 @@
 import type { ReactNode } from "react";
 import { KeyLink } from "@/ui/Pressed";
-import { sampleOf, tellRun, type Blocker, type JobState } from "@/core/job";
-import { readingKinds } from "@/core/readings";
+import type { Blocker, JobState } from "@/core/job";
 import type { UnitSystem } from "@/core/units";
 import Link from "@/ui/Link";
 import type { Route } from "next";
 
 import type { Level } from "@/core/verdict";
-import { longDay, stamp } from "@/ui/time";
+import { stamp } from "@/ui/time";
 import { VerdictMark } from "@/ui/VerdictMark";
-import { OpenPoints, OverrideReading, SignRecord } from "./RecordDesk";
+import { BacteriaSample, LeakChecks } from "./FollowUps";
+import { Part } from "./Part";
+import { OpenPoints, OverrideReading } from "./RecordDesk";
 import type { Report } from "./report";
-import { SampleForm } from "./SampleForm";
+import { EarlierRecords, Signed } from "./Signed";
+import { SignSheet } from "./SignSheet";
 
 /** Where a blocker is put right. */
 function linkOf(job: string, b: Blocker): string {
@@ -39,16 +41,6 @@ interface RecordProps {
   readonly canExport: boolean;
   readonly readOnly: boolean;
   readonly today: string;
-}
-
-/** A part of the record under its heading. */
-function Part({ id, title, children }: { id: string; title: string; children: ReactNode }) {
-  return (
-    <section className="mt-8" aria-labelledby={id}>
-      <h2 id={id}>{title}</h2>
-      {children}
-    </section>
-  );
 }
 
 /** A table that scrolls by itself where the screen is narrow; `none` stands where it has no rows. */
@@ -110,43 +102,50 @@ function Blockers({ job, report: r }: Pick<RecordProps, "job" | "report">) {
   );
 }
 
-/** Who signs, in order: the installer, then the householder. */
+/** Who signs, in order: the installer, then the householder, both under the same entries. */
 function Signing({ job, zone, person, canSign }: RecordProps) {
   const installer = job.signatures.find((s) => s.as === "installer");
+  const stands = installer?.seq === job.seq;
   return (
     <div className="mt-2 flex flex-wrap gap-3">
       {installer ? (
-        <p className="self-center">
+        <p className={stands ? "self-center" : "w-full"}>
           Installer: {installer.name}, {stamp(installer.at, zone)}
+          {stands ? "" : ". The record changed since: sign it again"}
         </p>
-      ) : (
-        <SignRecord
+      ) : null}
+      {stands ? null : (
+        <SignSheet
           jobId={job.id}
-          as="installer"
+          signs={{ kind: "signed", as: "installer" }}
+          label="Sign as installer"
           head={job.head}
           suggested={person.name}
           disabled={!canSign}
         />
       )}
-      <SignRecord
+      <SignSheet
         jobId={job.id}
-        as="householder"
+        signs={{ kind: "signed", as: "householder" }}
+        label="Sign as householder"
         head={job.head}
         suggested=""
-        disabled={!canSign || !installer}
+        disabled={!canSign || !stands}
       />
     </div>
   );
 }
 
-function Exports({ job }: Pick<RecordProps, "job">) {
+/** What can be taken away; once signed, what stands in the log today is printed beside the paper that was signed. */
+function Exports({ job, report: r }: Pick<RecordProps, "job" | "report">) {
   const api = `/api/jobs/${job.id}/record`;
+  const record = `${api}?as=record${r.handedOver ? "&as_of=now" : ""}`;
   return (
     <div className="mt-6 flex flex-wrap gap-2 print:hidden">
-      <a className="button quiet" href={`${api}?as=record&paper=A4`}>
-        Record, PDF A4
+      <a className="button quiet" href={`${record}&paper=A4`}>
+        {r.handedOver ? "As it stands today, PDF A4" : "Record, PDF A4"}
       </a>
-      <a className="button quiet" href={`${api}?as=record&paper=LETTER`}>
+      <a className="button quiet" href={`${record}&paper=LETTER`}>
         PDF Letter
       </a>
       <a className="button quiet" href={`${api}?as=pack`}>
@@ -279,28 +278,35 @@ function Signatures({ job, zone }: Pick<RecordProps, "job" | "zone">) {
   );
 }
 
-/** The bacteria sample that a chamber's start makes due: when it is taken, and what was found. */
-function BacteriaSample({ job, readOnly, profile, zone }: RecordProps) {
-  const sample = sampleOf(job);
-  if (!sample) return null;
+/** What was decided otherwise than judged or planned: overrides of the design, and what newer designs changed. */
+function Decided({ report: r }: Pick<RecordProps, "report">) {
   return (
-    <Part id="sample" title="Bacteria sample">
-      {sample.result ? (
-        <VerdictMark level={sample.result.verdict.level}>
-          {tellRun(sample.result.verdict, profile).reason}
-        </VerdictMark>
-      ) : (
-        <>
-          <p className="mb-3">
-            Taken between {longDay(sample.from, zone)} and {longDay(sample.until, zone)}; absent ends it,
-            present opens the job again.
-          </p>
-          {readOnly ? null : (
-            <SampleForm jobId={job.id} fields={readingKinds.get("bacteria")!.fields} profile={profile} />
-          )}
-        </>
-      )}
-    </Part>
+    <>
+      {r.overrides.length > 0 ? (
+        <Part id="design-overrides" title="Overrides in the design">
+          <ul>
+            {r.overrides.map((o) => (
+              <li key={`${o.at}${o.rule}`} className="rule py-2 text-sm">
+                <b>{o.level}</b>: {o.said}. {o.mark.by.name}: {o.why}
+              </li>
+            ))}
+          </ul>
+        </Part>
+      ) : null}
+      {r.carried.length > 0 ? (
+        <Part id="carried" title="Changed on the way">
+          <ul>
+            {r.carried.map((c) => (
+              <li key={c.revision} className="rule py-2 text-sm">
+                <b>Design {c.revision}</b>, {c.by}, {c.at}: {c.why}
+                {c.entered.length > 0 ? <p>Entered: {c.entered.join("; ")}</p> : null}
+                {c.struck.length > 0 ? <p>Struck: {c.struck.join("; ")}</p> : null}
+              </li>
+            ))}
+          </ul>
+        </Part>
+      ) : null}
+    </>
   );
 }
 
@@ -330,33 +336,17 @@ function Contents(props: RecordProps) {
         />
       </Part>
       <BacteriaSample {...props} />
+      <LeakChecks {...props} />
       <Part id="points" title="Open points">
-        <OpenPoints jobId={job.id} points={r.openPoints} readOnly={readOnly} today={today} />
+        <OpenPoints
+          jobId={job.id}
+          points={r.openPoints}
+          followUps={r.followUps}
+          readOnly={readOnly}
+          today={today}
+        />
       </Part>
-      {r.overrides.length > 0 ? (
-        <Part id="design-overrides" title="Overrides in the design">
-          <ul>
-            {r.overrides.map((o) => (
-              <li key={`${o.at}${o.rule}`} className="rule py-2 text-sm">
-                <b>{o.level}</b>: {o.said}. {o.mark.by.name}: {o.why}
-              </li>
-            ))}
-          </ul>
-        </Part>
-      ) : null}
-      {r.carried.length > 0 ? (
-        <Part id="carried" title="Changed on the way">
-          <ul>
-            {r.carried.map((c) => (
-              <li key={c.revision} className="rule py-2 text-sm">
-                <b>Design {c.revision}</b>, {c.by}, {c.at}: {c.why}
-                {c.entered.length > 0 ? <p>Entered: {c.entered.join("; ")}</p> : null}
-                {c.struck.length > 0 ? <p>Struck: {c.struck.join("; ")}</p> : null}
-              </li>
-            ))}
-          </ul>
-        </Part>
-      ) : null}
+      <Decided report={r} />
       <Part id="done" title="Steps">
         <Table
           of="done"
@@ -392,13 +382,16 @@ export function RecordPage(props: RecordProps) {
           {r.handedOver ? "Handed over" : ready ? "Ready to be signed" : "Hand-over is blocked"}
         </p>
       </div>
-      {r.handedOver ? null : (
+      {r.handedOver ? (
+        <Signed {...props} />
+      ) : (
         <section className="mt-6 border-l-4 border-water pl-4" aria-labelledby="handover">
           <h2 id="handover">Hand-over</h2>
           {ready ? <Signing {...props} /> : <Blockers job={job} report={r} />}
+          {r.handOvers.length > 0 ? <EarlierRecords {...props} /> : null}
         </section>
       )}
-      {canExport ? <Exports job={job} /> : null}
+      {canExport ? <Exports {...props} /> : null}
       <Contents {...props} />
       {job.photos.length > 0 ? (
         <Part id="photos" title="Photos">

@@ -4,6 +4,7 @@ import { Document, Image, Page, renderToBuffer, StyleSheet, Text, View } from "@
 import { stamp } from "@/ui/time";
 import { importedSaid } from "../job/imported";
 import { registerFonts } from "../job/pdfFonts";
+import type { Change } from "./changes";
 import type { Report } from "./report";
 
 const s = StyleSheet.create({
@@ -56,6 +57,12 @@ export interface PdfInput {
   readonly signatures: Readonly<Record<string, Buffer>>;
   readonly photos: readonly { readonly caption: string; readonly content: Buffer }[];
   readonly printed: number;
+  /** What is printed is an addendum to a signed record. */
+  readonly addendum?: {
+    readonly number: number;
+    readonly why: string;
+    readonly changes: readonly Change[];
+  };
 }
 export interface PackInput extends PdfInput {
   /** Can the household turn a bypass: the card has an order of moves for it. */
@@ -162,7 +169,7 @@ function OpenPoints({ report: r }: PdfInput) {
   return (
     <>
       <Text style={s.h2}>Open points</Text>
-      {r.openPoints.length === 0 ? (
+      {r.openPoints.length + r.followUps.length === 0 ? (
         <Text>None.</Text>
       ) : (
         r.openPoints.map((p) => (
@@ -173,6 +180,9 @@ function OpenPoints({ report: r }: PdfInput) {
           />
         ))
       )}
+      {r.followUps.map((f) => (
+        <Cells key={f.is} widths={["60%", "40%"]} cells={[f.text, f.when]} />
+      ))}
     </>
   );
 }
@@ -229,6 +239,68 @@ function Photos({ photos }: PdfInput) {
   );
 }
 
+/** What an addendum changes, line by line. */
+function AddendumChanges({ addendum }: PdfInput) {
+  if (!addendum) return null;
+  return (
+    <>
+      <Text style={s.h2}>What this addendum changes</Text>
+      <Text>{addendum.why}</Text>
+      <Cells style={s.head} widths={["26%", "37%", "37%"]} cells={["What", "As it was signed", "As it is"]} />
+      {addendum.changes.map((c) => (
+        <Cells
+          key={`${c.what}${c.is}${c.was}`}
+          widths={["26%", "37%", "37%"]}
+          cells={[c.what, c.was || "not there", c.is || "taken out"]}
+        />
+      ))}
+      {addendum.changes.length === 0 ? <Text>Nothing.</Text> : null}
+    </>
+  );
+}
+
+/** Earlier records of the job and addenda to this one, each signed. */
+function SignedBefore({ job, report: r, zone }: PdfInput) {
+  const signed = job.addenda.flatMap((a) => (a.signed ? [{ why: a.why, ...a.signed }] : []));
+  if (r.handOvers.length + signed.length === 0) return null;
+  return (
+    <>
+      <Text style={s.h2}>Signed before</Text>
+      {r.handOvers.map((h) => (
+        <Cells key={h.signed} widths={["60%", "40%"]} cells={[h.signed, h.ended]} />
+      ))}
+      {signed.map((a, i) => (
+        <Cells
+          key={a.file}
+          widths={["60%", "40%"]}
+          cells={[`Addendum ${i + 1}: ${a.why}`, `${a.name}, ${stamp(a.at, zone)}`]}
+        />
+      ))}
+    </>
+  );
+}
+
+/** Under an addendum, the signature of who signs for it. */
+function AddendumSignature({ job, signatures, zone, addendum }: PdfInput) {
+  const signed = addendum && job.addenda[addendum.number - 1]?.signed;
+  if (!signed) return null;
+  const picture = signatures[signed.file];
+  return (
+    <View wrap={false}>
+      <Text style={s.h2}>Signed for this addendum</Text>
+      {picture ? (
+        <Image
+          src={{ data: picture, format: "png" }}
+          style={{ width: 200, height: 66, objectFit: "contain" }}
+        />
+      ) : null}
+      <Text>
+        {signed.name}, {stamp(signed.at, zone)}
+      </Text>
+    </View>
+  );
+}
+
 /** Both signatures, or the lines to sign on, with what they hold for. */
 function Signatures({ job, signatures, zone }: PdfInput) {
   return (
@@ -274,17 +346,20 @@ function standing({ handedOver, blockers }: Report): string {
 /** The commissioning record on paper. */
 export async function recordPdf(input: PdfInput): Promise<Buffer> {
   registerFonts();
-  const { job, report, zone } = input;
+  const { job, report, zone, addendum } = input;
+  const title = addendum ? `Addendum ${addendum.number} to the commissioning record` : "Commissioning record";
   return renderToBuffer(
-    <Document title={`Commissioning record, ${job.name}`} author={input.company} language="en">
+    <Document title={`${title}, ${job.name}`} author={input.company} language="en">
       <Page size={input.paper} style={s.page}>
-        <Text style={s.h1}>Commissioning record</Text>
+        <Text style={s.h1}>{title}</Text>
         <Text>
           {job.name}, {job.place}
         </Text>
         <Text style={s.small}>
           {input.company} · printed {stamp(input.printed, zone)} · {standing(report)}
         </Text>
+        <AddendumChanges {...input} />
+        <AddendumSignature {...input} />
         <Units {...input} />
         <Readings {...input} />
         <Overrides {...input} />
@@ -294,6 +369,7 @@ export async function recordPdf(input: PdfInput): Promise<Buffer> {
         <CautionsGiven {...input} />
         <Photos {...input} />
         <Signatures {...input} />
+        <SignedBefore {...input} />
         <Foot job={job} zone={zone} />
       </Page>
     </Document>,

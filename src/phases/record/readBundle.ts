@@ -1,6 +1,8 @@
 import { createHash } from "node:crypto";
-import { fileNamedBy, type Entry } from "@/core/log";
+import type { Knowledge } from "@/core/job";
+import { filesNamedBy, type Entry, type FileUse } from "@/core/log";
 import { bundleSchema, nestingUpTo, verifyChain, type Bundle, type CheckedBundle } from "@/core/record";
+import { isShowable } from "./showable";
 
 const MAX_DEPTH = 24;
 const sha256 = (content: string | Buffer): string => createHash("sha256").update(content).digest("hex");
@@ -21,24 +23,26 @@ function parsed(text: string): { readonly raw: unknown } | BundleFault {
 
 /** The files of a bundle, each the one that an entry names. */
 function filesOf(bundle: Bundle, entries: readonly Entry[]): CheckedBundle["contents"] | BundleFault {
-  const named = new Map(
-    entries.flatMap((e) => {
-      const file = fileNamedBy(e);
-      return file ? [[file.file, file.sha256] as const] : [];
-    }),
-  );
-  const files: { id: string; mime: string; content: Uint8Array }[] = [];
-  for (const { id, sha256: hash, mime, base64 } of bundle.files) {
+  const named = new Map(entries.flatMap(filesNamedBy).map((f) => [f.file, f]));
+  const files: { id: string; use: FileUse; content: Uint8Array }[] = [];
+  for (const { id, sha256: hash, base64 } of bundle.files) {
     const content = Buffer.from(base64, "base64");
-    if (named.get(id) !== hash || sha256(content) !== hash)
+    const name = named.get(id);
+    if (name?.sha256 !== hash || sha256(content) !== hash)
       return fault(`The file ${id} is not the one its entry names`);
-    files.push({ id, mime, content });
+    files.push({ id, use: name.use, content });
   }
   return files;
 }
 
-/** Reads a bundle and checks schema, chain and files; words of the first fault where it does not hold. */
-export function readBundle(bytes: Buffer): CheckedBundle | BundleFault {
+/** What a bundle is looked at with: the catalogue that its job would be shown by, and the moment, ms. */
+export interface ShownBy {
+  readonly known: Knowledge;
+  readonly now: number;
+}
+
+/** Reads a bundle and checks schema, chain, files, and that its pages can be shown; words of the first fault where it does not hold. */
+export function readBundle(bytes: Buffer, { known, now }: ShownBy): CheckedBundle | BundleFault {
   const json = parsed(bytes.toString("utf8"));
   if ("error" in json) return json;
   const checked = bundleSchema.safeParse(json.raw);
@@ -57,6 +61,8 @@ export function readBundle(bytes: Buffer): CheckedBundle | BundleFault {
   if (entries[0]!.kind !== "jobOpened") return fault("The first entry does not open a job");
   const contents = filesOf(bundle, entries);
   if ("error" in contents) return contents;
+  if (!isShowable(bundle.job, entries, known, now))
+    return fault("Its entries hold what no page of Brant can show: nothing was changed");
   const { job, head, signature } = bundle;
   // What the files hold is in `contents` already.
   const files = bundle.files.map((f) => ({ ...f, base64: "" }));

@@ -1,9 +1,11 @@
 import {
   blockerSaid,
+  followUpsOf,
   handOverBlockers,
   isHandedOver,
   stepState,
   tellRun,
+  type FollowUp,
   type JobState,
   type Knowledge,
 } from "@/core/job";
@@ -69,6 +71,7 @@ function readingLine(r: Reading, profile: UnitSystem, zone: string): ReadingLine
       r.supersedes ? `corrects an earlier reading: ${r.why}` : "",
       r.override ? `overridden by ${r.override.by.name}: ${r.override.why}` : "",
       r.supersededBy ? "corrected later" : "",
+      r.past ? `how it stood until ${stamp(r.past.at, zone)}` : "",
     ]
       .filter(Boolean)
       .join("; "),
@@ -84,8 +87,14 @@ function tookSaid(job: JobState, step: Step): string {
   return `took ${took.map((m) => minutesSaid(m)).join(", then ")}${predicted}`;
 }
 
+/** Follow-ups in words: they are open points from the hand-over on, until they are done. */
+const followUpSaid: Readonly<Record<FollowUp["is"], string>> = {
+  sample: "Bacteria sample, and what the laboratory found",
+  leaks: "Leak checks by the household, daily",
+};
+
 /** The commissioning record as page, PDF and CSV show it (handbook 6, Record). */
-export function reportOf(job: JobState, known: Knowledge, profile: UnitSystem, zone: string) {
+export function reportOf(job: JobState, known: Knowledge, profile: UnitSystem, zone: string, now: number) {
   const units = withModels(governingUnits(job), known);
   const revision = job.revisions.find((r) => r.revision === job.run?.revision) ?? job.revisions.at(-1);
   const steps = (job.run?.steps ?? []).map((s) => {
@@ -142,6 +151,20 @@ export function reportOf(job: JobState, known: Knowledge, profile: UnitSystem, z
       struck: c.struck.map(({ step }) => (step.unitName ? `${step.title} · ${step.unitName}` : step.title)),
     })),
     openPoints: job.openPoints,
+    photos: job.photos.map((p) => ({
+      file: p.file,
+      said: `${p.caption}, ${p.by.name}, ${stamp(p.at, zone)}`,
+    })),
+    followUps: followUpsOf(job, now).map((f) => ({
+      is: f.is,
+      text: followUpSaid[f.is],
+      when: `${stamp(f.from, zone).split(",")[0]} to ${stamp(f.until, zone).split(",")[0]}`,
+    })),
+    handOvers: job.handOvers.map(({ signatures, ended }) => ({
+      signed: signatures.map((s) => `${s.as}: ${s.name}, ${stamp(s.at, zone)}`).join("; "),
+      paper: signatures.find((s) => s.as === "householder")?.paper,
+      ended: `opened again by ${ended.by.name}, ${stamp(ended.at, zone)}`,
+    })),
     blockers: handOverBlockers(job).map((blocker) => ({ blocker, said: blockerSaid(blocker, profile) })),
     handedOver: isHandedOver(job),
   };

@@ -22,7 +22,7 @@ export function isShowable(job: string, entries: readonly Entry[], known: Knowle
     for (const phase of ["site", "train", "run", "record"] as const)
       stationsOf(state, judged, phase, now, "metric");
     rigFor(state, draftBasis(state), known);
-    reportOf(state, known, "metric", "UTC");
+    reportOf(state, known, "metric", "UTC", now);
     return true;
   } catch {
     return false;

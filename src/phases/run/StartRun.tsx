@@ -3,8 +3,8 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { sendUntilTaken, withId } from "../job/send";
 
-/** Composes the steps from the signed design and starts the run. */
-export function StartRun({ jobId }: { jobId: string }) {
+/** Composes the steps and starts the run, or opens it again. */
+export function StartRun({ jobId, label = "Start the run" }: { jobId: string; label?: string }) {
   const router = useRouter();
   const [say, setSay] = useState("");
   const [busy, setBusy] = useState(false);
@@ -18,7 +18,7 @@ export function StartRun({ jobId }: { jobId: string }) {
   return (
     <div className="mt-4 grid justify-items-start gap-2">
       <button type="button" className="button" disabled={busy} onClick={() => void start()}>
-        Start the run
+        {label}
       </button>
       <p role="status" className="text-stop">
         {say}

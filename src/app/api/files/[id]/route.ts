@@ -1,10 +1,10 @@
 import type { NextRequest } from "next/server";
-import { fileRow } from "@/data/queries/files";
+import { fileRow, mimeOf } from "@/data/queries/files";
 import { database } from "@/server/database";
 import { fileStore } from "@/server/files";
 import { forPerson, json } from "@/server/respond";
 
-/** A photo or signature, for those who may see jobs. */
+/** A photo, a signature or a signed paper, for those who may see jobs. */
 export const GET = (request: NextRequest, { params }: RouteContext<"/api/files/[id]">) =>
   forPerson(request, "viewFile", async () => {
     const row = await fileRow(database(), (await params).id);
@@ -13,6 +13,9 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/files/[
     return new Response(new Uint8Array(content), {
       headers: {
         "content-type": row.mime,
+        ...(row.mime === mimeOf.paper
+          ? { "content-disposition": `attachment; filename="${row.id}.pdf"` }
+          : {}),
         "cache-control": "private, max-age=31536000, immutable",
         "content-security-policy": "default-src 'none'",
         "x-content-type-options": "nosniff",

@@ -17,7 +17,7 @@ export default async function Page({ params }: PageProps<"/jobs/[id]/record">) {
       <RecordPage
         job={job}
         profile={person.profile}
-        report={reportOf(job, known, person.profile, settings.timeZone)}
+        report={reportOf(job, known, person.profile, settings.timeZone, now)}
         zone={settings.timeZone}
         person={{ name: person.name }}
         canOverride={may(person.role, "readingOverridden")}

@@ -1,15 +1,16 @@
 import Link from "@/ui/Link";
 import type { Route } from "next";
 import { cautions } from "@/catalogue/cautions";
-import { carrying, type JobState, type Knowledge } from "@/core/job";
+import { carrying, reopenedBy, tellRun, type JobState, type Knowledge } from "@/core/job";
 import { readingKinds } from "@/core/readings";
 import { startOf } from "@/core/record";
 import { sayFor, sayText } from "@/core/words";
 import { allPeople } from "@/data/queries/people";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
-import { openJob } from "@/phases/job/load";
+import { openJob, type Opened } from "@/phases/job/load";
 import { CarryOn, type Pending } from "@/phases/run/CarryOn";
+import { OpenAgain } from "@/phases/run/OpenAgain";
 import { RunBoard } from "@/phases/run/RunBoard";
 import { StartRun } from "@/phases/run/StartRun";
 import { Visits } from "@/phases/run/Visits";
@@ -32,6 +33,15 @@ function pendingOf(job: JobState, known: Knowledge): Pending | undefined {
     struck: struck.map(({ step, restedOn }) => ({ title: step.title, restedOn })),
     again: titles(again),
   };
+}
+
+/** What is to be decided about the run before its steps go on: it is opened again, or carried on with a newer design. */
+function Notice({ opened, crew }: { opened: Opened; crew: boolean }) {
+  const { job, known, person } = opened;
+  const found = reopenedBy(job);
+  if (found) return <OpenAgain jobId={job.id} why={tellRun(found.verdict, person.profile)} crew={crew} />;
+  const pending = crew ? pendingOf(job, known) : undefined;
+  return pending ? <CarryOn jobId={job.id} pending={pending} /> : null;
 }
 
 /** The run on site, or why it has not started. */
@@ -64,7 +74,6 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
       today={today}
     />
   );
-  const pending = pendingOf(job, opened.known);
   if (job.run)
     return (
       <RunBoard
@@ -79,7 +88,7 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
         readOnly={!crew}
         wanted={typeof step === "string" ? step : undefined}
         unit={active}
-        notice={pending && crew ? <CarryOn jobId={job.id} pending={pending} /> : null}
+        notice={<Notice opened={opened} crew={crew} />}
       >
         {visits}
       </RunBoard>

@@ -8,27 +8,33 @@ import { useForm } from "@/ui/useForm";
 import { sendUntilTaken, withId } from "../job/send";
 import { ReadingFieldOf } from "../run/ReadingFieldOf";
 
-/** Enters what the laboratory found in the bacteria sample: absent ends it, present opens the job again. */
-export function SampleForm({
+/** Enters what was found after the hand-over, under the name of who enters it. */
+export function FollowUpForm({
   jobId,
+  reads,
+  place,
   fields,
   profile,
+  keep,
 }: {
   jobId: string;
+  reads: string;
+  place: string;
   fields: readonly ReadingField[];
   profile: UnitSystem;
+  keep: string;
 }) {
   const router = useRouter();
   const form = useForm({
-    draft: `${jobId}.sample`,
+    draft: `${jobId}.${reads}`,
     send: (typed) =>
       sendUntilTaken(
         jobId,
         withId({
           kind: "readingTaken",
           reading: ulid(),
-          reads: "bacteria",
-          place: "Behind the chamber",
+          reads,
+          place,
           when: "after",
           values: Object.fromEntries(fields.map((f) => [f.id, typed[f.id] ?? ""])),
           profile,
@@ -46,7 +52,7 @@ export function SampleForm({
         {form.errors[""] ?? ""}
       </p>
       <button className="button" disabled={form.busy}>
-        Keep the result
+        {keep}
       </button>
     </FormFrame>
   );
