@@ -70,7 +70,7 @@ test("a record is kept as it was signed, changed by an addendum alone, and opene
 
   // An answer about leaks is entered by who takes it; a number that was signed is not changed so.
   await page.getByText("Enter an answer").click();
-  await page.getByLabel("Every joint dry").check();
+  await page.getByRole("button", { name: "Every joint dry" }).click();
   await page.getByRole("button", { name: "Keep the answer" }).click();
   await expect(page.getByText("1 of 14 days answered")).toBeVisible();
   const number = {
@@ -101,7 +101,7 @@ test("a record is kept as it was signed, changed by an addendum alone, and opene
   // The sample: present opens the run again, and the signed paper stays what it was.
   await page.getByLabel("Laboratory").fill("Harbour laboratory");
   await page.getByLabel("Taken on").fill("2026-12-02");
-  await page.getByLabel("Present").check();
+  await page.getByRole("button", { name: "Present", exact: true }).click();
   await page.getByRole("button", { name: "Keep the result" }).click();
   await expect(page.getByText(/bacteria present/).first()).toBeVisible();
   await page.goto(`/jobs/${job}/run`);
