@@ -9,16 +9,17 @@ import {
   type Refusal,
 } from "@/core/log";
 import { logKinds } from "@/core/log/list";
-import type { JobState } from "@/core/job";
+import { mayWriteOn, type JobState } from "@/core/job";
 import { decide } from "@/core/record";
 import { isCollision, isOvertime, isUnreachable } from "@/data/database";
-import { appendEntry, fingerprintOf } from "@/data/queries/jobs";
+import { appendEntry, fingerprintOf, loadJob } from "@/data/queries/jobs";
 import { company, isDenial, knowledge, personOrDenial, type Person } from "./actor";
 import { audited } from "./audit";
 import { arrivedAt, happenedAt, now } from "./clock";
 import { database } from "./database";
 import { errorFacts, log } from "./log";
 import { paperFor } from "./papers";
+import { notOnJobSaid } from "./permissions";
 import { isWellFormed } from "./request";
 import { clockFault } from "./skew";
 import { NotMade, notMadeSaid } from "./threads";
@@ -51,6 +52,14 @@ const CLASHES = {
   name: "This was sent before with other content. Reload the page and enter it again",
   file: "The picture has not arrived: send it again, then keep it",
 } as const;
+
+/** Somebody who is not on a job wants to write on it. */
+interface NotOn {
+  readonly ok: false;
+  readonly why: "forbidden";
+  readonly error: string;
+}
+const notOn = (job: JobState): NotOn => ({ ok: false, why: "forbidden", error: notOnJobSaid(job) });
 
 /** Parses what came from outside into an intent, or says what is wrong in words. */
 export function readIntent(raw: unknown):
@@ -92,6 +101,8 @@ export async function act(jobId: string, raw: unknown, as: string | null = null)
     if (isDenial(person))
       return { ok: false, why: person.status === 401 ? "signedOut" : "forbidden", error: person.error };
     if (as !== null && as !== person.id) return { ok: false, why: "signedOut", error: NOT_THEIRS };
+    const job = person.role === "installer" ? await loadJob(database(), jobId) : undefined;
+    if (job && !mayWriteOn(job, person)) return notOn(job);
     const read = readIntent(raw);
     if (!("intent" in read)) return read;
     const { intent } = read;
@@ -117,11 +128,13 @@ async function carryOut(jobId: string, intent: Intent, person: Person): Promise<
   const clock = now();
   const isSigning = logKindOf(intent.kind).prints !== undefined;
   const paper = await paperFor(jobId, intent, person, happenedAt(intent.claimed, clock));
-  const outcome = await appendEntry<Refusal>(
+  const outcome = await appendEntry<Refusal | NotOn>(
     database(),
     jobId,
     { id: intent.id, fingerprint: fingerprintOf(intent, person.id) },
     (state: JobState) => {
+      // Asked again: somebody may have taken them off meanwhile.
+      if (!mayWriteOn(state, person)) return { refusal: notOn(state) };
       const received = arrivedAt(clock, state.lastReceived);
       const at = happenedAt(intent.claimed, received);
       const decision = decide(state, intent, at, known, person.profile, paper);
@@ -143,8 +156,7 @@ async function carryOut(jobId: string, intent: Intent, person: Person): Promise<
   );
   if (!outcome.ok && "clash" in outcome) return { ok: false, why: "refused", error: CLASHES[outcome.clash] };
   if (!outcome.ok) {
-    const { ok: _, ...why } = outcome.refusal;
-    return { ok: false, why: "refused", ...why };
+    return "why" in outcome.refusal ? outcome.refusal : { why: "refused", ...outcome.refusal };
   }
   return {
     ok: true,

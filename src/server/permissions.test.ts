@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { may, permissions, type Action } from "./permissions";
+import { may, mayOn, notOnJobSaid, permissions, type Action } from "./permissions";
 
 const roles = ["apprentice", "installer", "planner", "owner"] as const;
 const actions = Object.keys(permissions) as Action[];
@@ -29,6 +29,7 @@ describe("permissions", () => {
       "verdictOverridden",
       "overrideWithdrawn",
       "readingOverridden",
+      "crewChanged",
       "visitPlanned",
       "visitCancelled",
       "jobOpened",
@@ -50,5 +51,43 @@ describe("permissions", () => {
   it("leave people to the owner alone", () => {
     expect(may("planner", "managePeople")).toBe(false);
     expect(may("owner", "managePeople")).toBe(true);
+  });
+});
+
+describe("who is on a job", () => {
+  const nobody = { crew: { letIn: [] }, visits: [] };
+  const visit = (id: string, cancelled?: string) => ({
+    visit: "v",
+    from: "2026-11-25T08:00:00Z",
+    to: "2026-11-25T10:00:00Z",
+    what: "Fit",
+    person: { id, name: "Tobias Rell" },
+    cancelled,
+  });
+  const tobias = { id: "p2", role: "installer" } as const;
+  const person = { id: "p2", name: "Tobias Rell" };
+
+  it("is responsible, let in, or named in a visit that stands; of the installers nobody else writes", () => {
+    expect(mayOn(nobody, tobias, "stepDone")).toBe(false);
+    expect(mayOn({ ...nobody, crew: { responsible: person, letIn: [] } }, tobias, "stepDone")).toBe(true);
+    expect(mayOn({ ...nobody, crew: { letIn: [person] } }, tobias, "stepDone")).toBe(true);
+    expect(mayOn({ ...nobody, visits: [visit("p2")] }, tobias, "stepDone")).toBe(true);
+    expect(mayOn({ ...nobody, visits: [visit("p2", "rain")] }, tobias, "stepDone")).toBe(false);
+    expect(mayOn({ ...nobody, visits: [visit("p3")] }, tobias, "stepDone")).toBe(false);
+  });
+
+  it("does not widen a role, and does not bind the office", () => {
+    const on = { ...nobody, crew: { responsible: person, letIn: [] } };
+    expect(mayOn(on, tobias, "designSigned")).toBe(false);
+    expect(mayOn(on, { ...tobias, role: "apprentice" }, "stepDone")).toBe(false);
+    for (const role of ["planner", "owner"] as const)
+      expect(mayOn(nobody, { id: "p9", role }, "stepDone")).toBe(true);
+  });
+
+  it("is told whom to ask", () => {
+    expect(notOnJobSaid(nobody)).toBe("You are not on this job: you can read it. A planner lets you in");
+    expect(notOnJobSaid({ crew: { responsible: person, letIn: [] } })).toContain(
+      "Tobias Rell is responsible",
+    );
   });
 });

@@ -1,4 +1,5 @@
-import type { Role } from "@/core/job/job";
+import { mayWriteOn } from "@/core/job/crew";
+import type { Actor, JobState, Role } from "@/core/job/job";
 import { crew, office, type IntentKind } from "@/core/log/kind";
 import { logKinds } from "@/core/log/list";
 
@@ -31,3 +32,14 @@ export const permissions: Readonly<Record<Action, readonly Role[]>> = { ...besid
 
 /** May a role do something. */
 export const may = (role: Role, action: Action): boolean => permissions[action].includes(role);
+
+/** May somebody write an entry of a kind on this job: by role, and as an installer only where they are on it. */
+export const mayOn = (
+  job: Pick<JobState, "crew" | "visits">,
+  person: Pick<Actor, "id" | "role">,
+  kind: IntentKind,
+): boolean => may(person.role, kind) && mayWriteOn(job, person);
+
+/** Words for an installer who is not on a job. */
+export const notOnJobSaid = ({ crew }: Pick<JobState, "crew">): string =>
+  `You are not on this job: you can read it. ${crew.responsible ? `${crew.responsible.name} is responsible; a` : "A"} planner lets you in`;

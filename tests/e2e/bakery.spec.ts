@@ -169,7 +169,7 @@ test("the bakery job from survey to signed record by the interface alone, at 128
       .slice(0, -1),
   ).toEqual(hashes(readFileSync(bundle, "utf8")).entries.map((e) => e.hash));
   const mark = /Imported by Imke Vos on .+, signed by \S{12}/;
-  await expect(there.page.locator("[data-imported]")).toHaveText(mark);
+  await expect(there.page.locator("[data-notice]")).toHaveText(mark);
   expect((await paper(there.page, job, "record")).text).toMatch(mark);
   expect(
     hashes(again)

@@ -40,6 +40,14 @@ export async function designed(page: Page, job: string, units: readonly string[]
   await sent(page, job, { kind: "designSigned", seen: (await stateOf(page, job)).designSeq });
 }
 
+/** Lets both installers in, so that they may write on a job. */
+export async function letIn(page: Page, job: string): Promise<void> {
+  const form = await (await page.request.get(`/jobs/${job}/run`)).text();
+  const idOf = (name: string) => new RegExp(`<option value="([^"]+)"[^>]*>${name}<`).exec(form)![1]!;
+  const people = ["Tobias Rell", "Adaeze Quill"].map((name) => ({ id: idOf(name), name }));
+  await sent(page, job, { kind: "crewChanged", letIn: people });
+}
+
 /** A job of these units, signed and started; done past the screens, which other tests walk. */
 export async function started(page: Page, { name, units, answers }: Planned): Promise<string> {
   await page.goto("/jobs");
@@ -51,6 +59,7 @@ export async function started(page: Page, { name, units, answers }: Planned): Pr
   const job = /jobs\/(\w+)\//.exec(page.url())![1]!;
   for (const [field, text] of Object.entries(answers))
     await sent(page, job, { kind: "surveyAnswered", field, text, profile: "us" });
+  await letIn(page, job);
   await designed(page, job, units);
   await sent(page, job, { kind: "runStarted" });
   return job;

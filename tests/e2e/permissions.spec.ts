@@ -81,6 +81,41 @@ for (const [who, role] of Object.entries(crew))
     await context.close();
   });
 
+test("an installer who is not on a job reads it and writes nothing, until a planner lets them in", async ({
+  browser,
+}) => {
+  test.setTimeout(180_000);
+  const planner = await signedIn(browser, "imke");
+  const { page, context } = await signedIn(browser, "adaeze");
+  const job = await openJob(page, "Tern Street 12");
+  const kinds = new Set<string>(logKinds.map((k) => k.kind));
+  const ofTheCrew = doors.filter(([action]) => permissions[action].some((role) => role === "installer"));
+  const writes = ofTheCrew.filter(([action]) => kinds.has(action) || action === "addFile");
+  const statuses = async () =>
+    Promise.all(ofTheCrew.map(async (door) => [door, await door[2](page, job)] as const));
+  for (const [door, status] of await statuses())
+    expect([door[1], status === 403]).toEqual([door[1], writes.includes(door)]);
+  await page.goto(`/jobs/${job}/run`);
+  await expect(page.locator("[data-notice]")).toContainText("You are not on this job");
+
+  await planner.page.goto(`/jobs/${job}/run`);
+  await planner.page.getByText("Change who is on it").click();
+  await planner.page.getByLabel("Adaeze Quill").check();
+  await planner.page.getByRole("button", { name: "Keep who is on it" }).click();
+  await expect(planner.page.getByText("Let in: Adaeze Quill")).toBeVisible();
+  for (const [door, status] of await statuses()) expect([door[1], status === 403]).toEqual([door[1], false]);
+  await page.reload();
+  await expect(page.locator("[data-notice]")).toHaveCount(0);
+
+  await planner.page.getByText("Change who is on it").click();
+  await planner.page.getByLabel("Adaeze Quill").uncheck();
+  await planner.page.getByRole("button", { name: "Keep who is on it" }).click();
+  await expect(planner.page.getByText("Let in: Adaeze Quill")).toHaveCount(0);
+  expect(await writes[0]![2](page, job)).toBe(403);
+  await context.close();
+  await planner.context.close();
+});
+
 test("nobody who is not signed in passes a door", async ({ browser }) => {
   test.setTimeout(180_000);
   const known = await signedIn(browser, "imke");

@@ -34,7 +34,7 @@ const pass = (ms: number) =>
     vi.advanceTimersByTime(ms);
   });
 const board = (seq: number) => (
-  <SiteBoard frame={{ id: "job1", name: "Job", about: "", imported: "" }} shown={shown(seq)}>
+  <SiteBoard frame={{ id: "job1", name: "Job", about: "", notices: [] }} shown={shown(seq)}>
     <Question />
   </SiteBoard>
 );

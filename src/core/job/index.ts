@@ -1,5 +1,6 @@
 export { followUpsOf, leakChecksOf, sampleOf, type FollowUp, type LeakChecks, type Sample } from "./followUp";
 export { carrying, openedAgain, type Carrying, type Struck } from "./carryOn";
+export { isOnJob, mayWriteOn } from "./crew";
 export * from "./job";
 export * from "./knowledge";
 export * from "./progress";

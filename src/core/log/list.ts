@@ -4,6 +4,7 @@ import { bypassChosen } from "./bypassChosen";
 import { clockPaused } from "./clockPaused";
 import { clockRestarted } from "./clockRestarted";
 import { clockStarted } from "./clockStarted";
+import { crewChanged } from "./crewChanged";
 import { cycleCounted } from "./cycleCounted";
 import { designChanged } from "./designChanged";
 import { designSigned } from "./designSigned";
@@ -47,6 +48,7 @@ export const logKinds: readonly LogKind[] = [
   verdictOverridden,
   overrideWithdrawn,
   designSigned,
+  crewChanged,
   visitPlanned,
   visitCancelled,
   waterOffAgreed,

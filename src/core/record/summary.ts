@@ -76,7 +76,7 @@ function lookAt(job: JobState, now: number, knowledge: Knowledge, profile: UnitS
   const coming = visits.filter((v) => Date.parse(v.to) >= now).sort((a, b) => a.from.localeCompare(b.from));
   const planner = job.revisions.at(-1)?.by.name ?? job.opened?.by.name ?? "";
   const onSite = coming[0] ?? visits.at(-1);
-  const installer = onSite?.person.name ?? job.run?.started.by.name ?? planner;
+  const installer = onSite?.person.name ?? job.crew.responsible?.name ?? job.run?.started.by.name ?? planner;
   return { job, now, knowledge, profile, planner, installer };
 }
 

@@ -55,6 +55,15 @@ export class DemoDesk {
   open(name: string, place: string, about = ""): this {
     return this.do({ kind: "jobOpened", name, place, about });
   }
+  /** Who answers for it, and who else may write on it. */
+  crew(responsible: Actor, ...letIn: readonly Actor[]): this {
+    const named = ({ id, name }: Actor) => ({ id, name });
+    return this.do({
+      kind: "crewChanged",
+      responsible: named(responsible),
+      letIn: letIn.map(named),
+    });
+  }
   survey(values: Readonly<Record<string, string>>): this {
     for (const [field, text] of Object.entries(values))
       this.do({ kind: "surveyAnswered", field, text, profile: "us" });

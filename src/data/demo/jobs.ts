@@ -56,9 +56,10 @@ const visit = (d: DemoDesk, from: number, to: number, person: Actor, what: strin
 
 /** Its carbon soaks between two visits. */
 function bakeryJob(scene: Scene): DemoDesk {
-  const { tobias, imke, times } = scene;
+  const { tobias, adaeze, imke, times } = scene;
   const bakery = begun(scene, 9 * DAY, imke)
     .open("Pell Lane bakery", "Mill house, Pell Lane", "carbon, softener, drinking RO in the flour loft")
+    .crew(tobias, adaeze)
     .survey(surveys.bakery)
     .design(
       [
@@ -101,6 +102,7 @@ function cottageJob(scene: Scene): DemoDesk {
   const { imke, now } = scene;
   const cottage = begun(scene, 4 * DAY, imke)
     .open("Kittle Point lighthouse cottage", "Kittle Point", "well; UV after iron and hardness")
+    .crew(imke)
     .survey(surveys.cottage);
   reportFrom(cottage, scene.now, 40, {
     "water.hardness": "325 mg/L",
@@ -143,6 +145,7 @@ function flatsJob(scene: Scene): DemoDesk {
   const { adaeze, imke, times } = scene;
   const flats = begun(scene, 6 * DAY, imke)
     .open("Old Customs House flats", "Quay Street", "nine bathrooms, two tanks side by side")
+    .crew(adaeze)
     .survey(surveys.flats)
     .design(
       [
@@ -158,9 +161,10 @@ function flatsJob(scene: Scene): DemoDesk {
 
 /** In the middle of its installation. */
 function studioJob(scene: Scene): DemoDesk {
-  const { tobias, imke, times } = scene;
+  const { tobias, adaeze, imke, times } = scene;
   const studio = begun(scene, 5 * DAY, imke)
     .open("Ropewalk Studio", "Ropewalk 3", "direct RO and LED reactor, stone worktop")
+    .crew(tobias, adaeze)
     .survey(surveys.studio)
     .design(
       [
@@ -189,6 +193,7 @@ function eelgrassJob(scene: Scene): DemoDesk {
   eelgrass.by = imke;
   eelgrass
     .open("Eelgrass Court 4B", "Eelgrass Court", "manual softener for one washing machine")
+    .crew(adaeze)
     .survey(surveys.eelgrass)
     .design([{ key: "u1", model: "MS-2", parallel: 1 }], "Manual softener")
     .sign("One appliance only");
@@ -202,6 +207,7 @@ function smokehouseJob(scene: Scene): DemoDesk {
   const { adaeze, imke, times } = scene;
   const smokehouse = begun(scene, 30 * DAY, imke)
     .open("Hollin Weir smokehouse", "Hollin Weir", "high-output RO with float valve")
+    .crew(adaeze)
     .survey(surveys.smokehouse)
     .design([{ key: "u1", model: "RO-H", parallel: 1, place: "smoke yard" }], "High-output RO")
     .sign("The owner wants to start without a booster and see");
@@ -224,6 +230,7 @@ function ternJob(scene: Scene): DemoDesk {
   const { tobias, imke, times } = scene;
   const tern = begun(scene, 240 * DAY, imke)
     .open("Tern Street 12", "Tern Street", "cartridge rack")
+    .crew(tobias)
     .survey(surveys.tern)
     .design([{ key: "u1", model: "CH-3", parallel: 1 }], "Three housings")
     .sign("As surveyed");
@@ -240,9 +247,10 @@ function ternJob(scene: Scene): DemoDesk {
 
 /** Half surveyed. */
 function innJob(scene: Scene): DemoDesk {
-  const { adaeze, imke, times } = scene;
+  const { tobias, adaeze, imke, times } = scene;
   const inn = begun(scene, 20 * HOUR, imke)
     .open("Ferryman's Rest inn", "Ferry Landing", "scale control and three housings")
+    .crew(adaeze, tobias)
     .survey(surveys.inn);
   const survey = times.ahead(2.2 * HOUR, 2.4 * HOUR);
   visit(inn, survey, survey + 2.4 * HOUR, adaeze, "Finish the survey");
@@ -254,6 +262,7 @@ function marramJob(scene: Scene): DemoDesk {
   const { tobias, imke, times } = scene;
   const marram = begun(scene, 2 * DAY, imke)
     .open("Marram Row 2", "Marram Row", "filter at the kitchen faucet, a rented flat")
+    .crew(tobias)
     .survey(surveys.marram)
     .design([{ key: "u1", model: "FD-1", parallel: 1 }], "Filter at the faucet")
     .sign("The tenant wants nothing fixed to the wall");

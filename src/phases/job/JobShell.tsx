@@ -19,7 +19,7 @@ export function JobShell({
   id,
   name,
   about,
-  imported,
+  notices,
   phase,
   stations,
   active,
@@ -28,7 +28,7 @@ export function JobShell({
   id: string;
   name: string;
   about: string;
-  imported: string;
+  notices: readonly string[];
   phase: Phase;
   stations: readonly LineStation[];
   active?: string;
@@ -63,11 +63,15 @@ export function JobShell({
           ))}
         </nav>
       </div>
-      {imported ? (
-        <p className="max-w-none border-b border-hair px-4 py-2 text-sm text-soft md:px-6" data-imported>
-          {imported}
+      {notices.map((notice) => (
+        <p
+          key={notice}
+          className="max-w-none border-b border-hair px-4 py-2 text-sm text-soft md:px-6"
+          data-notice
+        >
+          {notice}
         </p>
-      ) : null}
+      ))}
       <div className="md:hidden">
         <LineAcross stations={stations} active={active} label="The Line of this job" />
       </div>

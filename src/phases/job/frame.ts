@@ -1,4 +1,5 @@
-import type { Phase } from "@/core/job";
+import { mayWriteOn, type Phase } from "@/core/job";
+import { notOnJobSaid } from "@/server/permissions";
 import type { LineStation } from "@/ui/line/station";
 import type { Opened } from "./load";
 import { importedSaid } from "./imported";
@@ -9,18 +10,27 @@ export interface Frame {
   readonly id: string;
   readonly name: string;
   readonly about: string;
-  /** Where it came from, if it was elsewhere. */
-  readonly imported: string;
+  /** What is to be known on each of its pages: where it came from, and that somebody only reads it. */
+  readonly notices: readonly string[];
   readonly phase: Phase;
   readonly stations: readonly LineStation[];
 }
 
+/** What is to be known on each page of a job: where it came from, and that somebody only reads it. */
+export const noticesOf = ({ job, person, settings }: Opened): readonly string[] =>
+  [importedSaid(job, settings.timeZone), mayWriteOn(job, person) ? "" : `${notOnJobSaid(job)}.`].filter(
+    Boolean,
+  );
+
 /** The frame of a job's page, in the unit system of the person who looks at it. */
-export const frameOf = ({ job, judged, now, person, settings }: Opened, phase: Phase): Frame => ({
-  id: job.id,
-  name: job.name,
-  about: job.place,
-  imported: importedSaid(job, settings.timeZone),
-  phase,
-  stations: stationsOf(job, judged, phase, now, person.profile),
-});
+export function frameOf(opened: Opened, phase: Phase): Frame {
+  const { job, judged, now, person } = opened;
+  return {
+    id: job.id,
+    name: job.name,
+    about: job.place,
+    notices: noticesOf(opened),
+    phase,
+    stations: stationsOf(job, judged, phase, now, person.profile),
+  };
+}

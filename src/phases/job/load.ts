@@ -1,11 +1,13 @@
 import { judgeJob } from "@/core/train";
 import { notFound } from "next/navigation";
 import { cache } from "react";
+import type { IntentKind } from "@/core/log";
 import { draftBasis } from "@/core/record";
 import { loadJob } from "@/data/queries/jobs";
 import { company, knowledge, personFor } from "@/server/actor";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
+import { mayOn } from "@/server/permissions";
 
 /** Everything a job's pages start from, read once a request. */
 export const openJob = cache(async (id: string) => {
@@ -19,6 +21,8 @@ export const openJob = cache(async (id: string) => {
     known,
     judged: judgeJob(draftBasis(job), known),
     now: now(),
+    /** May this person write an entry of a kind on this job. */
+    can: (kind: IntentKind) => mayOn(job, person, kind),
   };
 });
 

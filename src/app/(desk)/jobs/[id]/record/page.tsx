@@ -10,7 +10,7 @@ export const metadata = { title: "Record" };
 /** The commissioning record, its signatures and papers. */
 export default async function Page({ params }: PageProps<"/jobs/[id]/record">) {
   const opened = await openJob((await params).id);
-  const { job, person, known, now, settings } = opened;
+  const { can, job, person, known, now, settings } = opened;
   const today = new Intl.DateTimeFormat("en-CA", { timeZone: settings.timeZone }).format(new Date(now));
   return (
     <JobShell {...frameOf(opened, "record")}>
@@ -20,10 +20,10 @@ export default async function Page({ params }: PageProps<"/jobs/[id]/record">) {
         report={reportOf(job, known, person.profile, settings.timeZone, now)}
         zone={settings.timeZone}
         person={{ name: person.name }}
-        canOverride={may(person.role, "readingOverridden")}
-        canSign={may(person.role, "signed")}
+        canOverride={can("readingOverridden")}
+        canSign={can("signed")}
         canExport={may(person.role, "exportRecord")}
-        readOnly={!may(person.role, "openPointAdded")}
+        readOnly={!can("openPointAdded")}
         today={today}
       />
     </JobShell>

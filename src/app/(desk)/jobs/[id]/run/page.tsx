@@ -10,12 +10,12 @@ import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob, type Opened } from "@/phases/job/load";
 import { CarryOn, type Pending } from "@/phases/run/CarryOn";
+import { Crew } from "@/phases/run/Crew";
 import { OpenAgain } from "@/phases/run/OpenAgain";
 import { RunBoard } from "@/phases/run/RunBoard";
 import { StartRun } from "@/phases/run/StartRun";
 import { Visits } from "@/phases/run/Visits";
 import { database } from "@/server/database";
-import { may } from "@/server/permissions";
 
 export const metadata = { title: "Run" };
 
@@ -47,7 +47,7 @@ function Notice({ opened, crew }: { opened: Opened; crew: boolean }) {
 /** The run on site, or why it has not started. */
 export default async function RunPage({ params, searchParams }: PageProps<"/jobs/[id]/run">) {
   const opened = await openJob((await params).id);
-  const { job, person, now, settings } = opened;
+  const { can, job, person, now, settings } = opened;
   const { step, at } = await searchParams;
   const people = (await allPeople(database()))
     .filter((p) => p.active && p.role !== "apprentice")
@@ -61,18 +61,21 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
       [...readingKinds.values()].map((k) => [k.id, { label: k.label, fields: k.fields }]),
     ),
   };
-  const crew = may(person.role, "stepDone");
+  const crew = can("stepDone");
   const active = typeof at === "string" ? at : undefined;
   const frame = { ...frameOf(opened, "run"), active };
-  const visits = (
-    <Visits
-      jobId={job.id}
-      visits={job.visits}
-      people={people}
-      zone={settings.timeZone}
-      readOnly={!may(person.role, "visitPlanned")}
-      today={today}
-    />
+  const who = (
+    <>
+      <Crew jobId={job.id} crew={job.crew} people={people} readOnly={!can("crewChanged")} />
+      <Visits
+        jobId={job.id}
+        visits={job.visits}
+        people={people}
+        zone={settings.timeZone}
+        readOnly={!can("visitPlanned")}
+        today={today}
+      />
+    </>
   );
   if (job.run)
     return (
@@ -90,7 +93,7 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
         unit={active}
         notice={<Notice opened={opened} crew={crew} />}
       >
-        {visits}
+        {who}
       </RunBoard>
     );
   return (
@@ -115,7 +118,7 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
       ) : (
         <p className="mt-2">The crew has not started it yet.</p>
       )}
-      {visits}
+      {who}
     </JobShell>
   );
 }

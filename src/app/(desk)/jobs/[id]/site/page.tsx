@@ -2,25 +2,25 @@ import Link from "@/ui/Link";
 import type { Route } from "next";
 import { surveyGroups } from "@/catalogue/survey";
 import { planOf } from "@/core/families";
-import { importedSaid } from "@/phases/job/imported";
+import { noticesOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
 import { siteShown } from "@/phases/site/shown";
 import { SiteBoard } from "@/phases/site/SiteBoard";
 import { Survey } from "@/phases/site/Survey";
-import { may } from "@/server/permissions";
 
 export const metadata = { title: "Site" };
 
 /** The survey beside its findings. */
 export default async function SitePage({ params }: PageProps<"/jobs/[id]/site">) {
-  const { job, person, judged, known, now, settings } = await openJob((await params).id);
+  const opened = await openJob((await params).id);
+  const { can, job, person, judged, known, now, settings } = opened;
   return (
     <SiteBoard
       frame={{
         id: job.id,
         name: job.name,
         about: [job.place, job.about].filter(Boolean).join(" · "),
-        imported: importedSaid(job, settings.timeZone),
+        notices: noticesOf(opened),
       }}
       shown={siteShown(job, judged, known, now, person.profile)}
     >
@@ -40,7 +40,7 @@ export default async function SitePage({ params }: PageProps<"/jobs/[id]/site">)
         groups={surveyGroups}
         plan={planOf(judged.stations)}
         profile={person.profile}
-        readOnly={!may(person.role, "surveyAnswered")}
+        readOnly={!can("surveyAnswered")}
         zone={settings.timeZone}
       />
     </SiteBoard>

@@ -12,7 +12,6 @@ import { StationView } from "@/phases/train/StationView";
 import { TrainHead } from "@/phases/train/TrainHead";
 import { modelInfoOf } from "@/phases/train/modelInfo";
 import { UnitTools } from "@/phases/train/UnitTools";
-import { may } from "@/server/permissions";
 
 export const metadata = { title: "Train" };
 
@@ -37,11 +36,11 @@ function designSaid({ revisions }: JobState, signed: boolean): string {
 /** The design: overview, or the station that is open. */
 export default async function TrainPage({ params, searchParams }: PageProps<"/jobs/[id]/train">) {
   const opened = await openJob((await params).id);
-  const { job, person, judged, known, settings } = opened;
+  const { can, job, person, judged, known, settings } = opened;
   const { at } = await searchParams;
   const station = judged.stations.find((s) => s.key === at);
-  const canDesign = may(person.role, "designChanged");
-  const canOverride = may(person.role, "verdictOverridden");
+  const canDesign = can("designChanged");
+  const canOverride = can("verdictOverridden");
   const { profile } = person;
   const models = known.offered.map(modelInfoOf);
   const schools = schoolsOf(job, known);
@@ -69,7 +68,7 @@ export default async function TrainPage({ params, searchParams }: PageProps<"/jo
       />
       <Overview
         schools={schools}
-        canChoose={may(person.role, "schoolChosen")}
+        canChoose={can("schoolChosen")}
         job={job}
         judged={judged}
         profile={profile}

@@ -1,7 +1,9 @@
 import type { NextRequest } from "next/server";
+import { mayWriteOn } from "@/core/job";
 import { loadJob } from "@/data/queries/jobs";
 import { database } from "@/server/database";
 import { cleanPhoto, cleanSignature, keepFile, MAX_PHOTO } from "@/server/files";
+import { notOnJobSaid } from "@/server/permissions";
 import { bodyUpTo } from "@/server/request";
 import { forPerson, json } from "@/server/respond";
 import { SENT_BY } from "@/server/sentBy";
@@ -17,8 +19,9 @@ export const POST = (request: NextRequest, { params }: RouteContext<"/api/jobs/[
       return json({ error: "Somebody else is signed in here now. It is kept for who took it" }, 401);
     const { id: jobId } = await params;
     const id = request.nextUrl.searchParams.get("id") ?? "";
-    if (!/^[0-9A-HJKMNP-TV-Z]{26}$/.test(id) || !(await loadJob(database(), jobId)))
-      return json({ error: "There is no such job" }, 404);
+    const job = /^[0-9A-HJKMNP-TV-Z]{26}$/.test(id) ? await loadJob(database(), jobId) : undefined;
+    if (!job) return json({ error: "There is no such job" }, 404);
+    if (!mayWriteOn(job, person)) return json({ error: notOnJobSaid(job) }, 403);
     const body = await bodyUpTo(request, MAX_PHOTO);
     if (!body) return json({ error: "This photo is too large: at most 12 MB" }, 413);
     const signature = request.nextUrl.searchParams.get("for") === "signature";

@@ -6,14 +6,13 @@ import { openJob } from "@/phases/job/load";
 import { NotDrawn } from "@/phases/valves/NotDrawn";
 import { inTime } from "@/server/threads";
 import { RunValves } from "@/phases/valves/RunValves";
-import { may } from "@/server/permissions";
 
 export const metadata = { title: "Valves" };
 
 /** The rig as it stands during the run. */
 export default async function RunValvesPage({ params, searchParams }: PageProps<"/jobs/[id]/run/valves">) {
   const opened = await openJob((await params).id);
-  const { job, person, now, settings } = opened;
+  const { can, job, person, now, settings } = opened;
   const { step } = await searchParams;
   const drawing = job.rig && (await inTime("drawing", { rig: job.rig.rig, way: "down" }));
   return (
@@ -26,7 +25,7 @@ export default async function RunValvesPage({ params, searchParams }: PageProps<
           zone={settings.timeZone}
           profile={person.profile}
           drawing={drawing}
-          readOnly={!may(person.role, "handleTurned")}
+          readOnly={!can("handleTurned")}
           step={typeof step === "string" ? step : undefined}
         />
       ) : job.rig ? (

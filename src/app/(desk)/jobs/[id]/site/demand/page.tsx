@@ -7,14 +7,13 @@ import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
 import { Demand } from "@/phases/site/Demand";
-import { may } from "@/server/permissions";
 
 export const metadata = { title: "Demand" };
 
 /** Fixtures, peak flow, and what the peak does. */
 export default async function DemandPage({ params }: PageProps<"/jobs/[id]/site/demand">) {
   const opened = await openJob((await params).id);
-  const { job, person, judged, known } = opened;
+  const { can, job, person, judged, known } = opened;
   const ground = groundOf({
     facts: siteFacts(job.answers),
     schools: known.schoolsWith(draftBasis(job).schools ?? {}),
@@ -33,7 +32,7 @@ export default async function DemandPage({ params }: PageProps<"/jobs/[id]/site/
         judged={judged}
         ground={ground}
         profile={person.profile}
-        readOnly={!may(person.role, "surveyAnswered")}
+        readOnly={!can("surveyAnswered")}
       />
     </JobShell>
   );

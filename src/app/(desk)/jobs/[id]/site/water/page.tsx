@@ -9,14 +9,13 @@ import { LabReport } from "@/phases/site/LabReport";
 import { Reports } from "@/phases/site/Reports";
 import { WaterProfile, withChanges } from "@/phases/site/WaterProfile";
 import { database } from "@/server/database";
-import { may } from "@/server/permissions";
 
 export const metadata = { title: "Water" };
 
 /** Water tests, and the water behind every station. */
 export default async function WaterPage({ params }: PageProps<"/jobs/[id]/site/water">) {
   const opened = await openJob((await params).id);
-  const { job, person, judged, settings } = opened;
+  const { can, job, person, judged, settings } = opened;
   const frame = frameOf(opened, "site");
   const { water } = siteFacts(job.answers);
   const { profile } = person;
@@ -29,7 +28,7 @@ export default async function WaterPage({ params }: PageProps<"/jobs/[id]/site/w
         </Link>
       </div>
       <div className="grid gap-10">
-        {may(person.role, "labReportTaken") ? (
+        {can("labReportTaken") ? (
           <section aria-labelledby="in">
             <h2 id="in">A water test in</h2>
             <LabReport jobId={job.id} profile={profile} remembered={await rememberedLabels(database())} />

@@ -10,7 +10,6 @@ import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
 import { openJob } from "@/phases/job/load";
 import { Proposals } from "@/phases/train/Proposals";
-import { may } from "@/server/permissions";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { inSentence } from "@/core/words";
 
@@ -43,7 +42,7 @@ function NotKnown({ open, jobId }: { open: ReturnType<typeof needsOf>["open"]; j
 /** Trains that the rules allow, the best first. */
 export default async function ProposePage({ params, searchParams }: PageProps<"/jobs/[id]/train/propose">) {
   const opened = await openJob((await params).id);
-  const { job, person, known, settings } = opened;
+  const { can, job, person, known, settings } = opened;
   const { ro } = await searchParams;
   const facts = siteFacts(job.answers);
   const findings = needsOf(facts.water, {
@@ -93,7 +92,7 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
         seen={job.designSeq}
         currency={settings.currency}
         has={job.units.length > 0}
-        readOnly={!may(person.role, "designChanged")}
+        readOnly={!can("designChanged")}
       />
     </JobShell>
   );

@@ -9,14 +9,13 @@ import { BypassForm } from "@/phases/valves/BypassForm";
 import { NotDrawn } from "@/phases/valves/NotDrawn";
 import { inTime } from "@/server/threads";
 import { Planned } from "@/phases/valves/Planned";
-import { may } from "@/server/permissions";
 
 export const metadata = { title: "Valves" };
 
 /** The rig of the design and its orders of moves. */
 export default async function ValvesPage({ params }: PageProps<"/jobs/[id]/train/valves">) {
   const opened = await openJob((await params).id);
-  const { job, person, known } = opened;
+  const { can, job, person, known } = opened;
   const rig = rigFor(job, draftBasis(job), known);
   const drawing = await inTime("drawing", { rig, way: "down" });
   const bypass = bypassOf(job, draftBasis(job), known);
@@ -36,7 +35,7 @@ export default async function ValvesPage({ params }: PageProps<"/jobs/[id]/train
           </Link>
         </div>
       </div>
-      {may(person.role, "bypassChosen") ? (
+      {can("bypassChosen") ? (
         <BypassForm
           jobId={job.id}
           arrangement={bypass.arrangement}
