@@ -70,6 +70,7 @@ await saveCompany(
     waterOffTo: "16:00",
     roDiscards: 2,
     lockAfter: 15,
+    secondFactor: false,
     schools: defaultSchools,
     tap: tapPractice,
   },

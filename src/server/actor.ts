@@ -9,7 +9,7 @@ import { loadCompany } from "@/data/queries/company";
 import { catalogueRecipes, catalogueUnits, newestRecipes } from "./catalogue";
 import { database } from "./database";
 import { sessionPerson } from "./session";
-import { may, type Action } from "./permissions";
+import { lacksSecondFactor, may, type Action } from "./permissions";
 
 export interface Person extends Actor {
   readonly email: string;
@@ -18,6 +18,7 @@ export interface Person extends Actor {
   readonly locked: boolean;
   readonly hasOwnProfile: boolean;
   readonly hasPin: boolean;
+  readonly hasSecondFactor: boolean;
 }
 
 const remembered = globalThis as typeof globalThis & {
@@ -92,6 +93,7 @@ export const currentPerson = cache(async (): Promise<Person | undefined> => {
     profile: own === "us" || own === "metric" ? own : settings.profile,
     hasOwnProfile: own === "us" || own === "metric",
     hasPin: found.hasPin === 1,
+    hasSecondFactor: found.hasSecondFactor,
   };
 });
 
@@ -100,6 +102,7 @@ export async function personFor(action: Action): Promise<Person> {
   const person = await currentPerson();
   if (!person) redirect("/sign-in");
   if (person.locked) redirect("/unlock");
+  if (lacksSecondFactor(person, action, await company())) redirect("/me#second");
   if (!may(person.role, action)) redirect("/not-yours");
   return person;
 }
@@ -115,6 +118,8 @@ export async function personOrDenial(action: Action): Promise<Person | Denial> {
         ? "This phone is locked: enter your PIN"
         : "Your session has ended. Sign in again: what you typed is kept",
     };
+  if (lacksSecondFactor(person, action, await company()))
+    return { status: 403, error: "Set up your second factor first, on your own page" };
   return may(person.role, action) ? person : { status: 403, error: `As ${person.role} you cannot do this` };
 }
 /** Is it a denial, and no person. */

@@ -3,7 +3,8 @@ import { hash, verify } from "@node-rs/argon2";
 import { betterAuth } from "better-auth";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { nextCookies } from "better-auth/next-js";
-import { account, session, user, verification } from "@/data/schema";
+import { twoFactor as twoFactorPlugin } from "better-auth/plugins/two-factor";
+import { account, session, twoFactor, user, verification } from "@/data/schema";
 import { database } from "./database";
 import { env } from "./env";
 
@@ -30,7 +31,7 @@ const build = () =>
     secret: env.secret(),
     database: drizzleAdapter(database(), {
       provider: "mysql",
-      schema: { user, session, account, verification },
+      schema: { user, session, account, verification, twoFactor },
     }),
     // People are added by the owner; nobody signs up.
     emailAndPassword: {
@@ -65,7 +66,7 @@ const build = () =>
     trustedOrigins: [env.origin()],
     telemetry: { enabled: false },
     logger: { disabled: true },
-    plugins: [nextCookies()],
+    plugins: [twoFactorPlugin({ issuer: "Brant" }), nextCookies()],
   });
 
 /** Sign-in and sessions. Built at first use, because building the pages has no database. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { may, mayOn, notOnJobSaid, permissions, type Action } from "./permissions";
+import { lacksSecondFactor, may, mayOn, notOnJobSaid, permissions, type Action } from "./permissions";
 
 const roles = ["apprentice", "installer", "planner", "owner"] as const;
 const actions = Object.keys(permissions) as Action[];
@@ -89,5 +89,24 @@ describe("who is on a job", () => {
     expect(notOnJobSaid({ crew: { responsible: person, letIn: [] } })).toContain(
       "Tobias Rell is responsible",
     );
+  });
+});
+
+describe("a required second factor", () => {
+  const bare = { hasSecondFactor: false } as const;
+  it("shuts everything but one's own page to owners and planners who have none", () => {
+    for (const role of ["owner", "planner"] as const) {
+      const shut = actions.filter((a) => lacksSecondFactor({ ...bare, role }, a, { secondFactor: true }));
+      expect(shut).toEqual(actions.filter((a) => a !== "manageSelf"));
+    }
+  });
+  it("asks nothing of the crew, of who has one, and where it is not required", () => {
+    for (const action of actions) {
+      for (const role of ["installer", "apprentice"] as const)
+        expect(lacksSecondFactor({ ...bare, role }, action, { secondFactor: true })).toBe(false);
+      expect(lacksSecondFactor({ ...bare, role: "owner" }, action, { secondFactor: false })).toBe(false);
+      const has = { role: "owner", hasSecondFactor: true } as const;
+      expect(lacksSecondFactor(has, action, { secondFactor: true })).toBe(false);
+    }
   });
 });

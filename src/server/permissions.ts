@@ -1,5 +1,6 @@
 import { mayWriteOn } from "@/core/job/crew";
 import type { Actor, JobState, Role } from "@/core/job/job";
+import type { Company } from "@/core/site";
 import { crew, office, type IntentKind } from "@/core/log/kind";
 import { logKinds } from "@/core/log/list";
 
@@ -43,3 +44,14 @@ export const mayOn = (
 /** Words for an installer who is not on a job. */
 export const notOnJobSaid = ({ crew }: Pick<JobState, "crew">): string =>
   `You are not on this job: you can read it. ${crew.responsible ? `${crew.responsible.name} is responsible; a` : "A"} planner lets you in`;
+
+/** Does the company require a second factor of a role: of owners and planners, where its setting says so. */
+export const secondFactorWanted = (role: Role, settings: Pick<Company, "secondFactor">): boolean =>
+  settings.secondFactor && office.includes(role);
+
+/** Is a second factor required of somebody who has none: until then they may do nothing but set it up, on their own page. */
+export const lacksSecondFactor = (
+  person: { readonly role: Role; readonly hasSecondFactor: boolean },
+  action: Action,
+  settings: Pick<Company, "secondFactor">,
+): boolean => action !== "manageSelf" && !person.hasSecondFactor && secondFactorWanted(person.role, settings);

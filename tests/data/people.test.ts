@@ -78,6 +78,7 @@ const settings: Company = {
   waterOffTo: "16:00",
   roDiscards: 2,
   lockAfter: 15,
+  secondFactor: false,
   tap: tapPractice,
   schools: { ...defaultSchools },
 };

@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import { expect, test, type Page } from "@playwright/test";
 import { ulid } from "ulid";
 import { standingStops } from "@/core/job";
-import { Desk, MIN, knowledge, runOf, ulidAt, work } from "../unit/desk";
+import { Desk, MIN, knowledge, runOf, work } from "../unit/desk";
 import { sent, stateOf } from "./crew";
 import { base, desk, entriesOf, freshId, post, signedIn } from "./hands";
 import { paper } from "./walk";

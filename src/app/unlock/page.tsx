@@ -1,6 +1,6 @@
 import { redirect } from "next/navigation";
 import { UnlockForm } from "@/phases/people/forms";
-import { signOut } from "@/phases/people/actions";
+import { signOut } from "@/phases/people/signing";
 import { currentPerson } from "@/server/actor";
 
 export const metadata = { title: "Locked" };

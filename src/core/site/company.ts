@@ -36,6 +36,8 @@ export const companySchema = z.strictObject({
     .min(1, "At least 1 minute")
     .max(240, "At most 240 minutes")
     .default(15),
+  /** Owners and planners sign in with a second factor; settings that were saved before say nothing of it. */
+  secondFactor: z.boolean().default(false),
   schools: z.record(z.string().max(40), z.string().max(40)),
   /** The most that water may hold where people drink it, mg/L; settings that were saved before say nothing of it. */
   tap: tap.default({ ...tapPractice }),

@@ -1,7 +1,7 @@
 import { and, asc, count, desc, eq, gt, ne, sql } from "drizzle-orm";
 import type { Company } from "../../core/site";
 import type { Database, Transaction } from "../database";
-import { account, session, user } from "../schema";
+import { account, session, twoFactor, user } from "../schema";
 import { saveCompany } from "./company";
 
 export interface PersonRow {
@@ -11,26 +11,28 @@ export interface PersonRow {
   readonly role: string;
   readonly active: boolean;
   readonly hasPin: boolean;
+  readonly hasSecondFactor: boolean;
 }
+
+const rowOf = (r: typeof user.$inferSelect): PersonRow => ({
+  id: r.id,
+  name: r.name,
+  email: r.email,
+  role: r.role,
+  active: r.active,
+  hasPin: r.pinHash !== null,
+  hasSecondFactor: r.twoFactorEnabled,
+});
 
 /** All people, by name. */
 export async function allPeople(db: Database): Promise<PersonRow[]> {
   const rows = await db.select().from(user).orderBy(asc(user.name));
-  return rows.map((r) => ({
-    id: r.id,
-    name: r.name,
-    email: r.email,
-    role: r.role,
-    active: r.active,
-    hasPin: r.pinHash !== null,
-  }));
+  return rows.map(rowOf);
 }
 /** The person of an e-mail address, or undefined. */
 export async function personByEmail(db: Database, email: string): Promise<PersonRow | undefined> {
   const [r] = await db.select().from(user).where(eq(user.email, email)).limit(1);
-  return r
-    ? { id: r.id, name: r.name, email: r.email, role: r.role, active: r.active, hasPin: r.pinHash !== null }
-    : undefined;
+  return r ? rowOf(r) : undefined;
 }
 /** Is anybody there yet. */
 export async function hasPeople(db: Database): Promise<boolean> {
@@ -49,6 +51,7 @@ export interface SessionPerson {
   readonly unitProfile: string | null;
   /** 1 where the person has a field PIN. */
   readonly hasPin: number;
+  readonly hasSecondFactor: boolean;
 }
 const sessionQuestion = (db: Database) =>
   db
@@ -62,6 +65,7 @@ const sessionQuestion = (db: Database) =>
       active: user.active,
       unitProfile: user.unitProfile,
       hasPin: sql<number>`${user.pinHash} is not null`,
+      hasSecondFactor: user.twoFactorEnabled,
     })
     .from(session)
     .innerJoin(user, eq(user.id, session.userId))
@@ -197,4 +201,12 @@ export async function endOwnSession(db: Database, userId: string, id: string): P
 /** Ends all sessions of a person. */
 export async function endSessions(db: Database, userId: string): Promise<void> {
   await db.delete(session).where(eq(session.userId, userId));
+}
+/** Takes a person's second factor away and ends their sessions, in one transaction. */
+export async function clearSecondFactor(db: Database, userId: string): Promise<void> {
+  await db.transaction(async (tx) => {
+    await tx.delete(twoFactor).where(eq(twoFactor.userId, userId));
+    await tx.update(user).set({ twoFactorEnabled: false }).where(eq(user.id, userId));
+    await tx.delete(session).where(eq(session.userId, userId));
+  });
 }

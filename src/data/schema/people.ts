@@ -23,6 +23,7 @@ export const user = mysqlTable(
     unitProfile: varchar("unit_profile", { length: 8 }),
     pinHash: varchar("pin_hash", { length: 200 }),
     active: boolean("active").notNull().default(true),
+    twoFactorEnabled: boolean("two_factor_enabled").notNull().default(false),
     createdAt: moment("created_at").notNull(),
     updatedAt: moment("updated_at").notNull(),
   },
@@ -89,6 +90,21 @@ export const signInGate = mysqlTable(
     nextAt: moment("next_at").notNull(),
   },
   (t) => [index("sign_in_gate_last").on(t.lastAt)],
+);
+
+/** A person's second factor: its secret and recovery codes, encrypted with the instance's secret. Not verified: it was begun and is not asked for. */
+export const twoFactor = mysqlTable(
+  "two_factor",
+  {
+    id: varchar("id", { length: 36 }).primaryKey(),
+    secret: text("secret").notNull(),
+    backupCodes: text("backup_codes").notNull(),
+    userId: varchar("user_id", { length: 36 }).notNull(),
+    verified: boolean("verified").notNull().default(false),
+    failedVerificationCount: int("failed_verification_count").notNull().default(0),
+    lockedUntil: moment("locked_until"),
+  },
+  (t) => [uniqueIndex("two_factor_user").on(t.userId)],
 );
 
 /** A link that lets its person choose a password, once; the key itself is nowhere, its SHA-256 is. */

@@ -51,6 +51,7 @@ function useSettings(settings: Company, version: number, schools: readonly Schoo
       waterOffTo: settings.waterOffTo,
       roDiscards: String(settings.roDiscards),
       lockAfter: String(settings.lockAfter),
+      secondFactor: settings.secondFactor ? "yes" : "no",
       ...Object.fromEntries(
         tapKeys.map((key) => [
           `tap.${key}`,
@@ -65,6 +66,23 @@ function useSettings(settings: Company, version: number, schools: readonly Schoo
       return outcome;
     },
   });
+}
+
+/** The most that water may hold where people drink it. */
+function TapFields({ form }: { form: Form }) {
+  return (
+    <section>
+      <h2>Where people drink</h2>
+      <p className="mb-3 text-soft">
+        The most that the water may hold there: general practice. Local rules may ask for less.
+      </p>
+      <div className="grid gap-4 md:grid-cols-3">
+        {tapKeys.map((key) => (
+          <FormField key={key} form={form} label={tapNames[key]} name={`tap.${key}`} />
+        ))}
+      </div>
+    </section>
+  );
 }
 
 /** The company's settings and what it holds where installers differ. */
@@ -109,18 +127,17 @@ export function SettingsForm({
           name="lockAfter"
           inputMode="numeric"
         />
+        <SelectField
+          form={form}
+          label="Second factor for owners and planners"
+          name="secondFactor"
+          options={[
+            { id: "no", label: "by their own choice" },
+            { id: "yes", label: "required" },
+          ]}
+        />
       </div>
-      <section>
-        <h2>Where people drink</h2>
-        <p className="mb-3 text-soft">
-          The most that the water may hold there: general practice. Local rules may ask for less.
-        </p>
-        <div className="grid gap-4 md:grid-cols-3">
-          {tapKeys.map((key) => (
-            <FormField key={key} form={form} label={tapNames[key]} name={`tap.${key}`} />
-          ))}
-        </div>
-      </section>
+      <TapFields form={form} />
       <section>
         <h2>Schools</h2>
         <p className="mb-3 text-soft">

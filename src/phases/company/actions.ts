@@ -56,6 +56,7 @@ export async function saveSettings(raw: unknown): Promise<SettingsOutcome> {
     waterOffTo: text("waterOffTo"),
     roDiscards: text("roDiscards"),
     lockAfter: text("lockAfter"),
+    secondFactor: text("secondFactor") === "yes",
     schools: Object.fromEntries(schools.map((s) => [s.id, text(`school.${s.id}`) || s.fallback])),
     tap,
   });

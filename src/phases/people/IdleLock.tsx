@@ -1,6 +1,6 @@
 "use client";
 import { useEffect } from "react";
-import { lockIdle } from "./actions";
+import { lockIdle } from "./signing";
 import { idleFor, noteTouch } from "./touch";
 
 /** A touch is noted so often at most, and idleness looked at so often, ms. */

@@ -1,7 +1,7 @@
 import type { SessionRow } from "@/data/queries/people";
 import Link from "@/ui/Link";
 import { stamp } from "@/ui/time";
-import { endOther } from "./actions";
+import { endOther } from "./own";
 
 const deviceOf = (agent: string | null): string => {
   if (agent === null) return "A device";

@@ -4,19 +4,11 @@ import { FormField, FormNote, SelectField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type Typed } from "@/ui/useForm";
 import { noteTouch } from "./touch";
-import {
-  change,
-  changePassword,
-  choosePassword,
-  choosePin,
-  chooseProfile,
-  invite,
-  newPasswordLink,
-  setUp,
-  signIn,
-  unlock,
-  type PersonOutcome,
-} from "./actions";
+import { choosePassword, setUp } from "./entering";
+import type { PersonOutcome } from "./outcome";
+import { change, invite, newPasswordLink, takeSecondFactor } from "./owner";
+import { changePassword, choosePin, chooseProfile } from "./own";
+import { secondFactor, signIn, unlock } from "./signing";
 
 const roles = [
   { id: "planner", label: "Planner" },
@@ -39,7 +31,7 @@ const leading = (act: (values: Typed) => Promise<PersonOutcome>) => async (value
 };
 
 /** A password: the one of now, or a new one, of which its length is said. */
-function PasswordField({
+export function PasswordField({
   isNew = false,
   ...field
 }: Pick<ComponentProps<typeof FormField>, "form" | "label" | "name" | "hint"> & {
@@ -62,6 +54,26 @@ export function SignInForm({ next }: { next: string }) {
     <FormFrame form={form} className="grid gap-4">
       <FormField form={form} label="E-mail" name="email" type="email" autoComplete="username" />
       <PasswordField form={form} label="Password" name="password" />
+      <FormNote form={form} />
+      <button className="button" disabled={form.busy}>
+        Sign in
+      </button>
+    </FormFrame>
+  );
+}
+
+/** The second half of signing in. */
+export function SecondFactorForm({ next }: { next: string }) {
+  const form = useForm({ send: leading((values) => secondFactor({ ...values, next })) });
+  return (
+    <FormFrame form={form} className="grid gap-4">
+      <FormField
+        form={form}
+        label="Code"
+        hint="six digits, or a recovery code"
+        name="code"
+        autoComplete="one-time-code"
+      />
       <FormNote form={form} />
       <button className="button" disabled={form.busy}>
         Sign in
@@ -212,6 +224,20 @@ interface Person {
   readonly email: string;
   readonly role: string;
   readonly active: boolean;
+  readonly hasSecondFactor: boolean;
+}
+
+/** Takes away the second factor of somebody who lost it. */
+function TakeSecondFactorForm({ person }: { person: Person }) {
+  const form = useForm({ send: () => takeSecondFactor({ id: person.id }) });
+  return (
+    <FormFrame form={form} className="grid gap-3">
+      <button className="button quiet justify-self-start" disabled={form.busy}>
+        Take second factor away<span className="visually-hidden"> from {person.name}</span>
+      </button>
+      <FormNote form={form} />
+    </FormFrame>
+  );
 }
 
 /** Gives a person a link to choose a new password by. */
@@ -263,6 +289,7 @@ export function PersonForm({ person }: { person: Person }) {
         </div>
       </FormFrame>
       {person.active ? <NewPasswordForm person={person} /> : null}
+      {person.hasSecondFactor ? <TakeSecondFactorForm person={person} /> : null}
     </div>
   );
 }

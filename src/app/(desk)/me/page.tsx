@@ -1,9 +1,11 @@
 import { sessionsOfPerson } from "@/data/queries/people";
-import { lock, signOut, signOutEverywhere } from "@/phases/people/actions";
+import { lock, signOut, signOutEverywhere } from "@/phases/people/signing";
 import { PasswordForm, PinForm, ProfileForm } from "@/phases/people/forms";
+import { SecondFactor } from "@/phases/people/SecondFactor";
 import { Sessions } from "@/phases/people/Sessions";
 import { company, personFor } from "@/server/actor";
 import { database } from "@/server/database";
+import { secondFactorWanted } from "@/server/permissions";
 
 export const metadata = { title: "You" };
 
@@ -42,6 +44,7 @@ export default async function MePage() {
         <h2>Password</h2>
         <PasswordForm />
       </section>
+      <SecondFactor isOn={person.hasSecondFactor} required={secondFactorWanted(person.role, settings)} />
       <Sessions sessions={sessions} own={person.sessionId} zone={settings.timeZone} />
       <section className="flex flex-wrap gap-3">
         <form action={signOut}>

@@ -15,7 +15,7 @@ export const metadata = { title: "Valves" };
 /** The rig of the design and its orders of moves. */
 export default async function ValvesPage({ params }: PageProps<"/jobs/[id]/train/valves">) {
   const opened = await openJob((await params).id);
-  const { can, job, person, known } = opened;
+  const { can, job, known } = opened;
   const rig = rigFor(job, draftBasis(job), known);
   const drawing = await inTime("drawing", { rig, way: "down" });
   const bypass = bypassOf(job, draftBasis(job), known);
