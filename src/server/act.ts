@@ -134,7 +134,7 @@ async function carryOut(jobId: string, intent: Intent, person: Person): Promise<
     { id: intent.id, fingerprint: fingerprintOf(intent, person.id) },
     (state: JobState) => {
       // Asked again: somebody may have taken them off meanwhile.
-      if (!mayWriteOn(state, person)) return { refusal: notOn(state) };
+      if (state.seq > 0 && !mayWriteOn(state, person)) return { refusal: notOn(state) };
       const received = arrivedAt(clock, state.lastReceived);
       const at = happenedAt(intent.claimed, received);
       const decision = decide(state, intent, at, known, person.profile, paper);

@@ -74,10 +74,10 @@ test("hostile bundles are refused in words and leave nothing behind", async ({ b
   expect(
     await send(
       twist((b) => {
-        (b.entries[1]!.data as { text: string }).text = "changed";
+        (b.entries[2]!.data as { text: string }).text = "changed";
       }),
     ),
-  ).toMatchObject({ status: 422, error: expect.stringContaining("entry 2 was changed") as unknown });
+  ).toMatchObject({ status: 422, error: expect.stringContaining("entry 3 was changed") as unknown });
   expect(
     await send(
       twist((b) => {

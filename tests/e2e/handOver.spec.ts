@@ -12,7 +12,7 @@ import { paper } from "./walk";
 /** A house with a chamber whose run is at its end, brought in as a log of another Brant. */
 async function broughtIn(page: Page): Promise<string> {
   const answers = { "source.kind": "well", "water.coliform": "present" };
-  const d = work(runOf(["PS-20", "UV-45"], answers, new Desk(knowledge, ulid())));
+  const d = work(runOf(["PS-20", "UV-45"], answers, new Desk(knowledge, ulid(), "Signed and kept")));
   for (const { reading } of standingStops(d.job)) {
     d.now += MIN;
     d.do({ kind: "readingOverridden", reading, why: "Agreed with the household" });

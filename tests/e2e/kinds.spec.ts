@@ -35,7 +35,8 @@ for (const id of driven) {
     await handedOver(page);
 
     const record = await paper(page, job, "record&paper=A4");
-    const head = (await entriesOf(page, job)).at(-1)!.hash;
+    // The head that the household's signature names, on the paper as it was signed.
+    const head = String((await entriesOf(page, job)).at(-1)!.data.head);
     for (const words of ["Commissioning record", title, ...kind.units, "Imke Vos", `head ${head}`])
       expect(record.text).toContain(words);
     expect(record.text.toLowerCase()).toContain("handed over");

@@ -22,6 +22,7 @@ export class Desk {
   constructor(
     private readonly known: Knowledge = knowledge,
     private readonly id = "job1",
+    readonly name = "Pell Lane bakery",
   ) {
     this.job = emptyJob(id);
   }
@@ -55,7 +56,7 @@ export class Desk {
 }
 
 export const opened = (d = new Desk()) =>
-  d.do({ kind: "jobOpened", name: "Pell Lane bakery", place: "Mill house", about: "" });
+  d.do({ kind: "jobOpened", name: d.name, place: "Mill house", about: "" });
 /** A house of which everything is known that most jobs ask, by field and answer. */
 export const house = {
   "source.kind": "municipal",

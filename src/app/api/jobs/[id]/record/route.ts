@@ -14,10 +14,12 @@ import { paperInput } from "@/server/papers";
 import { attachment, fileName, forPerson, json } from "@/server/respond";
 import { inThread } from "@/server/threads";
 
-/** The record as both signed it; undefined where it is not signed, or was before signed papers were kept. */
+/** The record as both signed it here; undefined where it is not signed, was before signed papers were kept, or came in signed from elsewhere: a paper that another Brant printed bears no mark of its import. */
 async function signedRecord(job: JobState): Promise<Buffer | undefined> {
-  const paper = job.signatures.find((s) => s.as === "householder")?.paper;
-  return isHandedOver(job) && paper ? fileStore().get(paper) : undefined;
+  const signature = job.signatures.find((s) => s.as === "householder");
+  const isFromElsewhere = job.imported.some((i) => (signature?.seq ?? 0) <= i.upTo);
+  if (!signature?.paper || isFromElsewhere || !isHandedOver(job)) return undefined;
+  return fileStore().get(signature.paper);
 }
 
 /**
