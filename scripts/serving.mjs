@@ -140,7 +140,7 @@ async function prepareMachine({ folder, port, command }, outside, files, say) {
 }
 
 /**
- * Serves Brant from a folder until it is told to stop. `plan`: `command` that began it, `folder`, `port`, `databasePort`, `env` to add; `ready(outside, say)`
+ * Serves Brant from a folder until it is told to stop. `plan`: `command` that began it, `folder`, `port`, `databasePort`, `env` to add, `migrating` to add where tables are changed; `ready(outside, say)`
  * before the database is started; `data(env, say)` once its schema is current; `greeting(env)` once it serves.
  */
 export async function serveBrant(plan) {
@@ -183,14 +183,15 @@ export async function serveBrant(plan) {
       ? { url: outside, ownerUrl: process.env.DATABASE_OWNER_URL ?? outside }
       : await startDatabase({ folder, port: databasePort });
     const env = environment(plan, outside, db);
-    await run("npx", ["tsx", "scripts/migrate.ts"], { env });
+    await run("npx", ["tsx", "scripts/migrate.ts"], { env: { ...env, ...plan.migrating } });
     say(outside ? "your own, at DATABASE_URL" : `on 127.0.0.1:${db.port}, its folder ${folder}`);
 
     step("Data");
     await plan.data(env, say);
 
     step("Application");
-    await needBuild({ dist: ".next" }, say);
+    // Built elsewhere, with the same sources: it is served as it is.
+    if (process.env.BRANT_BUILT !== "yes") await needBuild({ dist: ".next" }, say);
 
     step("Serving");
     if (stopping) return;

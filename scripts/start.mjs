@@ -8,12 +8,15 @@ import { serveBrant } from "./serving.mjs";
 const setUpKey = process.env.BRANT_SET_UP_KEY ?? randomBytes(24).toString("base64url");
 let hasOwner = false;
 
+const folder = resolve(process.env.BRANT_FOLDER ?? join(root, ".brant-own"));
+
 serveBrant({
   command: "npm start",
-  folder: resolve(process.env.BRANT_FOLDER ?? join(root, ".brant-own")),
+  folder,
   port: Number(process.env.PORT ?? 4320),
   databasePort: Number(process.env.BRANT_DATABASE_PORT ?? 13316),
   env: { BRANT_SET_UP_KEY: setUpKey },
+  migrating: { BRANT_BACKUPS: process.env.BRANT_BACKUPS ?? join(folder, "backups") },
   ready: async () => {},
   data: async (env, say) => {
     hasOwner = (await run("npx", ["tsx", "scripts/has-people.ts"], { env })).trim().endsWith("yes");

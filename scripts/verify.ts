@@ -14,11 +14,27 @@ import { addresses } from "./addresses";
 import { anchorFile, anchorsIn } from "./anchorFile";
 
 const sha256 = (text: string | Uint8Array) => createHash("sha256").update(text).digest("hex");
-let faults = 0;
-const say = (what: string) => {
-  faults += 1;
+/** What each check is there for: the promises of docs/reliability.md and docs/security.md that it serves. */
+const promises = {
+  chain: "An entry cannot be changed unseen",
+  ends: "An entry that was acknowledged is kept",
+  anchors: "A log cannot be made anew or cut unseen",
+  files: "A photo, a signature and a signed paper are the ones that were kept",
+  bundle: "A bundle is the one that was signed",
+} as const;
+type Promised = keyof typeof promises;
+const faults = new Map<Promised, number>();
+const say = (promised: Promised, what: string) => {
+  faults.set(promised, (faults.get(promised) ?? 0) + 1);
   console.error(`✗ ${what}`);
 };
+/** Says of each promise whether it holds; what was found stands above it. */
+function tellPromises(checked: readonly Promised[]): void {
+  for (const promised of checked) {
+    const found = faults.get(promised) ?? 0;
+    console.log(found === 0 ? `✓ ${promises[promised]}` : `✗ ${promises[promised]}: ${found} found`);
+  }
+}
 
 interface BundleFile {
   readonly job?: string;
@@ -40,18 +56,19 @@ function readBundle(path: string): BundleFile {
 function verifyBundle(path: string): void {
   const bundle = readBundle(path);
   const entries = Array.isArray(bundle.entries) ? bundle.entries : [];
-  if (entries.length === 0) say("the bundle holds no entries");
-  for (const f of verifyChain(entries, sha256, bundle.job)) say(`entry ${f.seq} ${f.what}`);
+  if (entries.length === 0) say("chain", "the bundle holds no entries");
+  for (const f of verifyChain(entries, sha256, bundle.job)) say("chain", `entry ${f.seq} ${f.what}`);
   const last = entries.at(-1) as { hash?: string } | undefined;
   if (last && last.hash !== bundle.head)
-    say("the head is not the last entry's hash: entries are missing at the end");
+    say("ends", "the head is not the last entry's hash: entries are missing at the end");
   for (const f of bundle.files ?? [])
-    if (sha256(Buffer.from(f.base64, "base64")) !== f.sha256) say(`file ${f.id} was changed`);
+    if (sha256(Buffer.from(f.base64, "base64")) !== f.sha256) say("files", `file ${f.id} was changed`);
   const { job = "", head = "", files = [], signature } = bundle;
   if (signature && !isSignedBy(signedPart({ job, head, files }), signature))
-    say("the signature does not fit: the bundle was changed after it was signed");
+    say("bundle", "the signature does not fit: the bundle was changed after it was signed");
+  tellPromises(["chain", "ends", "files", ...(signature ? (["bundle"] as const) : [])]);
   const by = signature ? `signed by ${signature.publicKey}` : "unsigned";
-  if (faults === 0) console.log(`✓ ${path}: ${entries.length} entries hold, head ${head}, ${by}`);
+  if (faults.size === 0) console.log(`✓ ${path}: ${entries.length} entries hold, head ${head}, ${by}`);
 }
 
 const parsed = (text: string): Entry | undefined => {
@@ -81,11 +98,11 @@ interface End {
 async function verifyJob(db: Database, id: string) {
   const rows = await chainRows(db, id);
   const entries = rows.map((r) => parsed(r.entry));
-  for (const f of verifyChain(entries, sha256, id)) say(`job ${id}: entry ${f.seq} ${f.what}`);
+  for (const f of verifyChain(entries, sha256, id)) say("chain", `job ${id}: entry ${f.seq} ${f.what}`);
   rows.forEach((r, i) => {
     const e = entries[i];
     if (e && (e.id !== r.id || e.kind !== r.kind || e.hash !== r.hash))
-      say(`job ${id}: entry ${r.seq} differs from the columns beside it`);
+      say("chain", `job ${id}: entry ${r.seq} differs from the columns beside it`);
   });
   const last = rows.at(-1);
   const end: End | undefined = last && { seq: last.seq, head: last.hash };
@@ -95,11 +112,12 @@ async function verifyJob(db: Database, id: string) {
 
 /** The row of a job remembers where its log ended: what was cut off there leaves no other trace in the chain. */
 function compareEnds(id: string, log: End | undefined, row: End | undefined): void {
-  if (!row) say(`job ${id}: its row is missing, its log is there`);
-  else if (!log) say(`job ${id}: its log is missing, its row knows of ${row.seq} entries`);
-  else if (log.seq < row.seq) say(`job ${id}: entries ${log.seq + 1} to ${row.seq} are missing at its end`);
+  if (!row) say("ends", `job ${id}: its row is missing, its log is there`);
+  else if (!log) say("ends", `job ${id}: its log is missing, its row knows of ${row.seq} entries`);
+  else if (log.seq < row.seq)
+    say("ends", `job ${id}: entries ${log.seq + 1} to ${row.seq} are missing at its end`);
   else if (log.seq !== row.seq || log.head !== row.head)
-    say(`job ${id}: its row speaks of another log: entry ${row.seq}, head ${row.head}`);
+    say("ends", `job ${id}: its row speaks of another log: entry ${row.seq}, head ${row.head}`);
 }
 
 /** A log that was made anew, each hash fitting the next, no longer passes through the places where it was seen before. */
@@ -112,6 +130,7 @@ function compareAnchors(
   const [first] = missed.toSorted((a, b) => a.seq - b.seq);
   if (first)
     say(
+      "anchors",
       `job ${id}: its log does not pass through entry ${first.seq} as it was anchored, head ${first.head}: it was made anew or cut`,
     );
 }
@@ -119,8 +138,8 @@ function compareAnchors(
 /** Is what is kept of a file what its row says. */
 async function verifyContent(name: string, what: string, hash: string): Promise<void> {
   const content = await fileStore().get(name);
-  if (!content) say(`${what} is missing`);
-  else if (sha256(content) !== hash) say(`${what} was changed`);
+  if (!content) say("files", `${what} is missing`);
+  else if (sha256(content) !== hash) say("files", `${what} was changed`);
 }
 
 async function verifyHouse(): Promise<void> {
@@ -143,14 +162,15 @@ async function verifyHouse(): Promise<void> {
     compareEnds(id, end, rows.get(id));
     for (const { file, sha256: hash } of named) {
       const kept = files.get(file);
-      if (!kept) say(`job ${id}: the file ${file} that an entry names is missing`);
+      if (!kept) say("files", `job ${id}: the file ${file} that an entry names is missing`);
       else if (kept.sha256 !== hash || kept.jobId !== id)
-        say(`job ${id}: the file ${file} is not the one that its entry names`);
+        say("files", `job ${id}: the file ${file} is not the one that its entry names`);
     }
   }
   for (const f of files.values()) await verifyContent(f.id, `job ${f.jobId}: file ${f.id}`, f.sha256);
   for (const s of await allSheets(db)) await verifyContent(sheetName(s.id), `data sheet ${s.id}`, s.sha256);
-  if (faults === 0)
+  tellPromises(["chain", "ends", "anchors", "files"]);
+  if (faults.size === 0)
     console.log(
       `✓ ${ids.size} jobs, ${entries} entries, ${files.size} files, ${anchors.length} anchors: every chain holds`,
     );
@@ -160,4 +180,4 @@ async function verifyHouse(): Promise<void> {
 const path = process.argv[2];
 if (path) verifyBundle(path);
 else await verifyHouse();
-process.exit(faults === 0 ? 0 : 1);
+process.exit(faults.size === 0 ? 0 : 1);

@@ -332,6 +332,14 @@ describe("npm run verify, backup and restore", () => {
     ])
       expect(found.stderr).toContain(words);
     expect([found.status, found.stderr.trim().split("\n")]).toMatchObject([1, { length: 5 }]);
+    // Each check says which promise it serves.
+    for (const words of [
+      "✓ An entry cannot be changed unseen",
+      "✗ An entry that was acknowledged is kept: 3 found",
+      "✓ A log cannot be made anew or cut unseen",
+      "✗ A photo, a signature and a signed paper are the ones that were kept: 2 found",
+    ])
+      expect(found.stdout).toContain(words);
     for (const id of [cut, gone, rowless, filed]) {
       await asOwner(`delete from job_log where job_id = '${id}'`);
       await asOwner(`delete from file where job_id = '${id}'`);
