@@ -42,7 +42,14 @@ const freePort = (): Promise<number> =>
 function started(env: Record<string, string>): { readonly child: ChildProcess; said: () => string } {
   const { DATABASE_URL: _, DATABASE_OWNER_URL: __, BRANT_SECRET: ___, ...machine } = process.env;
   const child = spawn(process.execPath, ["scripts/start.mjs"], {
-    env: { ...machine, BRANT_SECRET: secret, BRANT_DIST: ".next-test", BRANT_BUILT: "yes", ...env },
+    env: {
+      ...machine,
+      BRANT_SECRET: secret,
+      BRANT_DIST: ".next-test",
+      BRANT_BUILT: "yes",
+      BRANT_VERBOSE: "1",
+      ...env,
+    },
     stdio: ["ignore", "pipe", "pipe"],
   });
   let out = "";
@@ -202,6 +209,22 @@ test("an own company is run as the papers say: two instances behind a proxy, one
     expect(entries).toHaveLength(1 + 6 + 1 + 10);
     const health = (await (await http.get("/api/health")).json()) as Record<string, unknown>;
     expect(health).toMatchObject({ live: true, ready: true });
+
+    // What the server writes down names nobody, and says nothing that was typed.
+    const token = cookies.map((c) => decodeURIComponent(c.value).split(".")[0]!).find((v) => v.length > 20)!;
+    expect(one.said()).toContain('"did":"surveyAnswered"');
+    const never = [
+      "Maren",
+      "maren@",
+      "low water",
+      "Harbour shed",
+      "Quay",
+      "The shed",
+      " psi",
+      "insert into",
+      token,
+    ];
+    for (const words of never) expect(one.said()).not.toContain(words);
 
     // Backed up, restored beside it, and checked; anchors and secrets are apart.
     const run = (script: string, args: readonly string[], env: Record<string, string>) =>
