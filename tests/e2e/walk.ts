@@ -134,12 +134,15 @@ async function read(step: Locator, of: Step, { readings = {} }: Crew): Promise<v
             .getByRole("group", { name: field.label })
             .getByRole("button", { name: option.label, exact: true }),
         );
-      else
-        await step
+      else {
+        const input = step
           .getByLabel(field.label, { exact: true })
           .or(step.getByLabel(new RegExp(`^${field.label}`)))
-          .first()
-          .fill(text);
+          .first();
+        // What was read at the place before goes once it is written down; the same figure typed over it would go with it.
+        if (place !== places[0]) await expect(input).toHaveValue("");
+        await input.fill(text);
+      }
     }
     await press(step.getByRole("button", { name: "Keep this reading" }));
     if (places.length > 1)

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { FormField, FormNote } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type Typed } from "@/ui/useForm";
-import { PasswordField } from "./forms";
+import { leading, PasswordField } from "./forms";
 import type { PersonOutcome, SecondFactorShown } from "./outcome";
 import { beginSecondFactor, confirmSecondFactor, endSecondFactor, newRecoveryCodes } from "./own";
 
@@ -37,7 +37,7 @@ function RecoveryCodes({ codes }: { codes: readonly string[] }) {
 
 /** The secret of a second factor, and the code that shows that it was taken over. */
 function Begun({ second }: { second: SecondFactorShown }) {
-  const form = useForm({ send: confirmSecondFactor });
+  const form = useForm({ send: leading(confirmSecondFactor) });
   return (
     <div className="grid gap-4">
       <p>Read this with an application that makes codes, or type the secret in.</p>
@@ -89,7 +89,7 @@ function Begin() {
 /** New recovery codes, or none any more. */
 function Change({ required }: { required: boolean }) {
   const codes = usePasswordForm(newRecoveryCodes);
-  const end = useForm({ send: endSecondFactor });
+  const end = useForm({ send: leading(endSecondFactor) });
   return (
     <div className="grid gap-6">
       <FormFrame form={codes.form} className="grid max-w-sm gap-3">

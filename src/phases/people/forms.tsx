@@ -22,7 +22,7 @@ const unitSystems = [
 ] as const;
 
 /** A form that leads elsewhere. The page there is loaded anew: nothing of who was here before stays in it. */
-const leading = (act: (values: Typed) => Promise<PersonOutcome>) => async (values: Typed) => {
+export const leading = (act: (values: Typed) => Promise<PersonOutcome>) => async (values: Typed) => {
   const outcome = await act(values);
   if (!outcome.ok || !outcome.go) return outcome;
   noteTouch();

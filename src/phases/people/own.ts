@@ -95,8 +95,8 @@ export async function confirmSecondFactor(raw: unknown): Promise<PersonOutcome> 
     return refuseFields({ code: "That code does not fit: enter the one that is shown now" });
   }
   await audited("secondFactorOn", { by: person.id });
-  revalidatePath("/me");
-  return { ok: true, said: "Your second factor is on" };
+  // The session is another from here on: the page is loaded anew with it.
+  return { ok: true, go: "/me" };
 }
 
 /** Turns one's own second factor off; not where the company requires it. */
@@ -110,8 +110,7 @@ export async function endSecondFactor(raw: unknown): Promise<PersonOutcome> {
   if (wrong) return wrong;
   await auth().api.disableTwoFactor({ body: { password }, headers: await headers() });
   await audited("secondFactorOff", { by: person.id });
-  revalidatePath("/me");
-  return { ok: true, said: "Your second factor is off" };
+  return { ok: true, go: "/me" };
 }
 
 /** New recovery codes in the place of those of before. */
