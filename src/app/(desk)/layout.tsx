@@ -10,7 +10,7 @@ import { Keys } from "@/ui/Keys";
 /** The frame of every page for those who are signed in. */
 export default async function DeskLayout({ children }: { children: React.ReactNode }) {
   // Before anything of the page is sent, so that it is a redirect and no page.
-  const person = await personFor("viewJobs");
+  const person = await personFor("manageSelf");
   const settings = await company();
   const link = "inline-flex min-h-11 items-center text-soft no-underline hover:text-ink";
   return (
