@@ -6,14 +6,15 @@ import { knowledgeWith } from "../src/catalogue/knowledge";
 import { defaultSchools } from "../src/catalogue/schools";
 import { tapPractice } from "../src/core/water";
 import { databaseOn, poolFor } from "../src/data/database";
-import { demoJobs } from "../src/data/demo/jobs";
+import { demoJobs, type Making } from "../src/data/demo/jobs";
 import { DEMO_DOMAIN, demoPeople } from "../src/data/demo/people";
 import { saveCompany } from "../src/data/queries/company";
-import { fileRowsIn } from "../src/data/queries/files";
+import { fileRowsIn, mimeOf } from "../src/data/queries/files";
 import { importEntries } from "../src/data/queries/jobs";
 import { addPerson, hasPeople } from "../src/data/queries/people";
 import { fileContent } from "../src/data/schema";
 import { hashPassword } from "../src/server/auth";
+import { record } from "../src/threads/documents";
 
 const url = process.env.DATABASE_URL;
 if (!url) {
@@ -40,6 +41,11 @@ const people = demoPeople.map(({ name, who, role }) => ({
 }));
 const actor = (i: number) => ({ id: people[i]!.id, name: people[i]!.name, role: people[i]!.role });
 
+const COMPANY = "Saltmarsh Water Fitters";
+const withHash = (content: Buffer) => ({
+  content,
+  sha256: createHash("sha256").update(content).digest("hex"),
+});
 const signature = async (name: string) => {
   const content = await sharp(
     Buffer.from(
@@ -48,21 +54,35 @@ const signature = async (name: string) => {
   )
     .png({ palette: true })
     .toBuffer();
-  return { content, sha256: createHash("sha256").update(content).digest("hex") };
+  return withHash(content);
 };
 const knowledge = knowledgeWith();
 const zone = "Europe/Amsterdam";
+const paper: Making["paper"] = async (job, at, signatures) =>
+  withHash(
+    await record({
+      job,
+      signatures,
+      zone,
+      company: COMPANY,
+      catalogue: {},
+      profile: "us",
+      paper: "LETTER",
+      printed: at,
+      photos: {},
+    }),
+  );
 const { logs, files } = await demoJobs(
   knowledge,
   now,
   zone,
   { imke: actor(0), tobias: actor(1), adaeze: actor(2) },
-  signature,
+  { signature, paper },
 );
 await saveCompany(
   db,
   {
-    name: "Saltmarsh Water Fitters",
+    name: COMPANY,
     profile: "us",
     currency: "EUR",
     timeZone: zone,
@@ -79,21 +99,10 @@ await saveCompany(
 );
 for (const p of people) await addPerson(db, { ...p, passwordHash, pinHash }, new Date(now));
 for (const entries of logs) await importEntries(db, entries, { knowledge, profile: "us", now });
-for (const f of files) {
-  await db.insert(fileContent).values({ id: f.id, content: f.content });
-  await fileRowsIn(
-    db,
-    [
-      {
-        id: f.id,
-        jobId: f.job,
-        sha256: createHash("sha256").update(f.content).digest("hex"),
-        mime: "image/png",
-        bytes: f.content.length,
-      },
-    ],
-    new Date(now),
-  );
+for (const { id, job, use, content } of files) {
+  await db.insert(fileContent).values({ id, content });
+  const row = { id, jobId: job, mime: mimeOf[use], bytes: content.length, sha256: withHash(content).sha256 };
+  await fileRowsIn(db, [row], new Date(now));
 }
 console.log(`loaded ${logs.length} jobs, ${logs.reduce((n, l) => n + l.length, 0)} entries`);
 pool.end();

@@ -1,4 +1,4 @@
-import { applyEntry, emptyJob, type Draft, type Entry, type Intent } from "../../core/log";
+import { applyEntry, emptyJob, type Draft, type Entry, type Intent, type Paper } from "../../core/log";
 import { nextStep, stepState, type Actor, type JobState, type Knowledge } from "../../core/job";
 import type { DesignUnit } from "../../core/families";
 import { createHash } from "node:crypto";
@@ -31,9 +31,9 @@ export class DemoDesk {
     this.job = emptyJob(this.id);
   }
 
-  do(wish: DemoWish): this {
+  do(wish: DemoWish, paper?: Paper): this {
     const intent = { ...wish, id: ulid(this.now) } as Intent;
-    const decision = decide(this.job, intent, this.now, this.knowledge);
+    const decision = decide(this.job, intent, this.now, this.knowledge, "us", paper);
     if (!decision.ok)
       throw new Error(
         `demo, ${this.job.name || "new job"}, ${wish.kind}: ${decision.error} ${JSON.stringify(decision.fields ?? {})}`,

@@ -1,5 +1,5 @@
-import type { Actor, Knowledge } from "../../core/job";
-import type { Entry } from "../../core/log";
+import type { Actor, JobState, Knowledge } from "../../core/job";
+import { logKindOf, type Entry, type FileUse } from "../../core/log";
 import { ulid } from "ulid";
 
 import { DAY, DemoDesk, HOUR, MIN } from "./desk";
@@ -14,10 +14,18 @@ export interface DemoPeople {
 export interface DemoFile {
   readonly job: string;
   readonly id: string;
+  readonly use: FileUse;
   readonly content: Buffer;
 }
-/** Makes a signature's picture and its hash. */
-export type Signature = (name: string) => Promise<{ readonly content: Buffer; readonly sha256: string }>;
+interface Made {
+  readonly content: Buffer;
+  readonly sha256: string;
+}
+/** What makes the files of a signed record, each with its hash: a signature's picture, and the record on paper with the signatures on it. */
+export interface Making {
+  readonly signature: (name: string) => Promise<Made>;
+  readonly paper: (job: JobState, at: number, signatures: Readonly<Record<string, Buffer>>) => Promise<Made>;
+}
 
 const readings = {
   staticPressure: { pressure: "58 psi" },
@@ -271,17 +279,26 @@ function marramJob(scene: Scene): DemoDesk {
   return marram;
 }
 
-/** Signs a job's record as installer and householder; returns the pictures of both signatures. */
-async function signRecord(d: DemoDesk, signature: Signature): Promise<DemoFile[]> {
+/** Signs a job's record as installer and householder; returns the pictures of both signatures and the papers that they stand on. */
+async function signRecord(d: DemoDesk, { signature, paper }: Making): Promise<DemoFile[]> {
   const files: DemoFile[] = [];
+  const keep = (use: FileUse, { content, sha256 }: Made) => {
+    const id = ulid(d.now);
+    files.push({ job: d.id, id, use, content });
+    return { file: id, sha256 };
+  };
   for (const [as, name] of [
     ["installer", "Tobias Rell"],
     ["householder", "The householder"],
   ] as const) {
-    const made = await signature(name);
-    const file = ulid(d.now);
-    files.push({ job: d.id, id: file, content: made.content });
-    d.do({ kind: "signed", as, name, file, sha256: made.sha256, head: d.job.head });
+    const drawn = keep("signature", await signature(name));
+    const signs = { as, name, ...drawn, head: d.job.head };
+    const stamp = { by: d.by, at: new Date(d.now).toISOString(), seq: d.job.seq + 1 };
+    const signed = logKindOf("signed").apply(d.job, signs as never, stamp);
+    const pictures = Object.fromEntries(
+      files.filter((f) => f.use === "signature").map((f) => [f.id, f.content]),
+    );
+    d.do({ kind: "signed", ...signs }, keep("paper", await paper(signed, d.now, pictures)));
   }
   return files;
 }
@@ -292,11 +309,11 @@ export async function demoJobs(
   now: number,
   zone: string,
   people: DemoPeople,
-  signature: Signature,
+  making: Making,
 ): Promise<{ readonly logs: readonly (readonly Entry[])[]; readonly files: readonly DemoFile[] }> {
   const scene: Scene = { ...people, knowledge, now, times: workingTimes(now, zone) };
   const tern = ternJob(scene);
-  const files = await signRecord(tern, signature);
+  const files = await signRecord(tern, making);
   const jobs = [
     bakeryJob(scene),
     cottageJob(scene),

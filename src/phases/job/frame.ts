@@ -1,4 +1,4 @@
-import { mayWriteOn, type Phase } from "@/core/job";
+import { mayWriteOn, openAddendum, type Phase } from "@/core/job";
 import { notOnJobSaid } from "@/server/permissions";
 import type { LineStation } from "@/ui/line/station";
 import type { Opened } from "./load";
@@ -16,11 +16,15 @@ export interface Frame {
   readonly stations: readonly LineStation[];
 }
 
-/** What is to be known on each page of a job: where it came from, and that somebody only reads it. */
-export const noticesOf = ({ job, person, settings }: Opened): readonly string[] =>
-  [importedSaid(job, settings.timeZone), mayWriteOn(job, person) ? "" : `${notOnJobSaid(job)}.`].filter(
-    Boolean,
-  );
+/** What is to be known on each page of a job: where it came from, that what was signed is being changed, and that somebody only reads it. */
+export function noticesOf({ job, person, settings }: Opened): readonly string[] {
+  const addendum = openAddendum(job);
+  return [
+    importedSaid(job, settings.timeZone),
+    addendum ? `An addendum is open: ${addendum.why}. It is signed on the record's page.` : "",
+    mayWriteOn(job, person) ? "" : `${notOnJobSaid(job)}.`,
+  ].filter(Boolean);
+}
 
 /** The frame of a job's page, in the unit system of the person who looks at it. */
 export function frameOf(opened: Opened, phase: Phase): Frame {

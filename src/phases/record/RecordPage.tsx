@@ -143,10 +143,10 @@ function Exports({ job, report: r }: Pick<RecordProps, "job" | "report">) {
   return (
     <div className="mt-6 flex flex-wrap gap-2 print:hidden">
       <a className="button quiet" href={`${record}&paper=A4`}>
-        {r.handedOver ? "As it stands today, PDF A4" : "Record, PDF A4"}
+        {r.handedOver ? "As it stands, PDF A4" : "Record, PDF A4"}
       </a>
       <a className="button quiet" href={`${record}&paper=LETTER`}>
-        PDF Letter
+        {r.handedOver ? "As it stands, Letter" : "PDF Letter"}
       </a>
       <a className="button quiet" href={`${api}?as=pack`}>
         Customer pack

@@ -259,9 +259,10 @@ function AddendumChanges({ addendum }: PdfInput) {
   );
 }
 
-/** Earlier records of the job and addenda to this one, each signed. */
-function SignedBefore({ job, report: r, zone }: PdfInput) {
-  const signed = job.addenda.flatMap((a) => (a.signed ? [{ why: a.why, ...a.signed }] : []));
+/** Earlier records of the job and addenda to this one, each signed; without the one that is printed. */
+function SignedBefore({ job, report: r, zone, addendum }: PdfInput) {
+  const before = addendum ? job.addenda.slice(0, addendum.number - 1) : job.addenda;
+  const signed = before.flatMap((a) => (a.signed ? [{ why: a.why, ...a.signed }] : []));
   if (r.handOvers.length + signed.length === 0) return null;
   return (
     <>

@@ -53,6 +53,7 @@ function ChooseCrew({ jobId, crew, people }: CrewProps) {
             <label key={p.id} className="flex min-h-10 items-center gap-2">
               <input
                 type="checkbox"
+                className="size-5"
                 checked={form.values[p.id] === "in"}
                 onChange={(e) => form.set(p.id, e.target.checked ? "in" : "")}
               />
