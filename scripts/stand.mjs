@@ -69,6 +69,13 @@ export async function serve(env, from) {
   return { base, end, kill };
 }
 
+/** How long a server of the test build was kept from answering since it was asked to watch, ms; undefined where it has ended meanwhile. */
+const loopOf = (base) =>
+  fetch(`${base}/api/test/loop`).then(
+    (answer) => (answer.ok ? answer.json() : undefined),
+    () => undefined,
+  );
+
 /** Sets a stand up in a folder; `ports` are where its database and its servers look for free ones. */
 export async function setUpStand(folder, ports) {
   const companies = await databasesIn(folder, ports.database, ["brant_e2e", "brant_other"]);
@@ -78,10 +85,12 @@ export async function setUpStand(folder, ports) {
   }
   const own = await serve(companies[0], ports.web);
   const other = await serve(companies[1], ports.web + 50);
+  await fetch(`${own.base}/api/test/loop`, { method: "POST" });
   return {
     base: own.base,
     other: other.base,
     folder,
+    loop: () => loopOf(own.base),
     async takeDown() {
       own.end();
       other.end();

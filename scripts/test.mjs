@@ -114,6 +114,18 @@ function tally(report, output, seconds) {
   if (stats.expected === 0) failed += 1;
 }
 
+/** The event loop of a server over every end-to-end test: at the worst thousandth it waits no longer than this, ms. */
+const LOOP_MOST = 200;
+function tellLoop(loop) {
+  if (!loop) return;
+  const isFree = loop.p999 <= LOOP_MOST;
+  if (isFree) passed += 1;
+  else failed += 1;
+  console.log(
+    `${isFree ? "✓" : "✗"} event loop over these tests: ${loop.p999} ms at 99.9 %, longest ${loop.longest} ms, of its own ${loop.ownLongest} ms`,
+  );
+}
+
 /** The application itself, driven in a browser. Each of Playwright's workers has a stand to itself: a test may stop its database or move its clock. */
 async function endToEnd() {
   await needBuild({ dist: TEST_BUILD, testClock: true, quiet: true }, say);
@@ -141,6 +153,7 @@ async function endToEnd() {
       },
     ).catch((e) => e.out ?? e.message);
     tally(report, output, ((Date.now() - from) / 1000).toFixed(0));
+    for (const stand of stands) tellLoop(await stand.loop());
   } finally {
     for (const stand of stands) await stand.takeDown();
   }
