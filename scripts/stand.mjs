@@ -72,7 +72,7 @@ export async function serve(env, from) {
 /** How long a server of the test build was kept from answering since it was asked to watch, ms; undefined where it has ended meanwhile. */
 const loopOf = (base) =>
   fetch(`${base}/api/test/loop`).then(
-    (answer) => (answer.ok ? answer.json() : undefined),
+    async (answer) => (answer.ok ? (await answer.json()).whole : undefined),
     () => undefined,
   );
 

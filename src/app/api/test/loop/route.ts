@@ -44,19 +44,26 @@ class Probe {
     };
   }
 }
-const kept = globalThis as typeof globalThis & { brantProbe?: Probe };
+/** One that watches as long as the process lives, and one that is begun anew. */
+const kept = globalThis as typeof globalThis & {
+  brantProbes?: { readonly whole: Probe; readonly lap: Probe };
+};
 const missing = () => new Response("Not found", { status: 404 });
 
 /**
- * How long the process of a test build was kept from answering since `POST` began anew, ms: by whatever, and by sections of its own. An ordinary build
- * answers as if the address did not exist.
+ * How long the process of a test build was kept from answering, ms: by whatever, and by sections of its own; since the last `POST`, and in `whole` since the
+ * first. An ordinary build answers as if the address did not exist.
  */
-export const GET = () => (hasTestClock && kept.brantProbe ? json(kept.brantProbe.told()) : missing());
+export function GET() {
+  if (!hasTestClock || !kept.brantProbes) return missing();
+  const { whole, lap } = kept.brantProbes;
+  return json({ ...lap.told(), whole: whole.told() });
+}
 
-/** Begins to measure anew. */
+/** Begins to measure, or to measure anew. */
 export function POST() {
   if (!hasTestClock) return missing();
-  kept.brantProbe ??= new Probe();
-  kept.brantProbe.begin();
-  return json({});
+  kept.brantProbes ??= { whole: new Probe(), lap: new Probe() };
+  kept.brantProbes.lap.begin();
+  return json(kept.brantProbes.lap.told());
 }
