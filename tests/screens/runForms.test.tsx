@@ -1,4 +1,4 @@
-import { act, fireEvent, render, screen } from "@testing-library/react";
+import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { JobState } from "@/core/job";
 import type { Asked } from "@/phases/job/send";
@@ -7,7 +7,9 @@ import { WaterOff } from "@/phases/run/WaterOff";
 import { WithReason } from "@/phases/run/WithReason";
 import type { Run, Sent } from "@/phases/run/useRun";
 import type { FormOutcome } from "@/ui/useForm";
-import { running } from "../unit/desk";
+import { readingKinds } from "@/core/readings";
+import { ReadingForm } from "@/phases/run/ReadingForm";
+import { running, work } from "../unit/desk";
 
 const ok: FormOutcome = { ok: true };
 /** A run whose sendings all end alike. */
@@ -122,6 +124,65 @@ describe("hours without water", () => {
       kind: "waterOffAgreed",
       from: "2026-11-25T08:00:00.000Z",
       to: "2026-11-25T11:30:00.000Z",
+    });
+  });
+});
+
+describe("a reading that is corrected", () => {
+  const desk = work(running(), "site.hardnessBefore");
+  const step = desk.job.run!.steps.find((s) => s.read?.reading === "staticPressure")!;
+  const readings = desk.job.readings.filter((r) => r.step === step.id);
+  const kind = readingKinds.get("staticPressure")!;
+  const shownTo = (profile: "us" | "metric") => {
+    const { run, send } = runOf(desk.job);
+    render(
+      <ReadingForm
+        step={step}
+        jobId="job1"
+        kind={kind}
+        profile={profile}
+        run={run}
+        readings={readings}
+        left={[]}
+        readOnly={false}
+      />,
+    );
+    return send;
+  };
+  const pressure = () => screen.getByLabelText<HTMLInputElement>(/^Gauge reads/);
+  const said = () => document.querySelector("[data-correction]")?.textContent ?? "";
+
+  it("begins with what was read, in the units of who corrects it", async () => {
+    shownTo("metric");
+    await press("Correct this reading");
+    expect(pressure().value).toBe("400 kPa");
+    expect(said()).toContain("Nothing differs");
+    cleanup();
+    localStorage.clear();
+    shownTo("us");
+    await press("Correct this reading");
+    // Written with its unit it means the same to everybody.
+    expect(pressure().value).toBe("400 kPa");
+  });
+
+  it("says what it changes, and how it would be judged, before it is sent", async () => {
+    localStorage.clear();
+    const send = shownTo("metric");
+    await press("Correct this reading");
+    write(/^Gauge reads/, "900");
+    expect(said()).toContain("Gauge reads: 400 kPa becomes 900 kPa");
+    expect(said()).toMatch(/Good, .+ becomes (Stop|Check), /);
+    write(/^Gauge reads/, "not a number");
+    expect(said()).toBe("");
+    write(/^Gauge reads/, "410 kPa");
+    write(/corrected\?$/, "Read from the wrong side");
+    expect(send).not.toHaveBeenCalled();
+    await submit();
+    expect(send.mock.calls[0]![0]).toMatchObject({
+      kind: "readingTaken",
+      supersedes: readings.at(-1)!.reading,
+      values: { pressure: "410 kPa" },
+      why: "Read from the wrong side",
     });
   });
 });

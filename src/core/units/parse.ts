@@ -88,10 +88,12 @@ interface Reading {
 const NOT_DETECTED = /^(nd|n\.d\.|not detected|none detected)$/i;
 const BELOW = /^(<|≤|less than)\s*/i;
 const DASH = /^\s*(?:–|—|-|to|\.\.)\s*(?=[\d.])/;
-const MINUTES_AND_SECONDS = /^(\d{1,4}):([0-5]\d(?:[.,]\d+)?)$/;
+/** `1:30`, `1 min 30`, `1 min 30 s`, `1m30s`. */
+const MINUTES_AND_SECONDS =
+  /^(\d{1,4})(?::(?=\d\d)|\s*(?:min|minutes?|m)\.?\s*)([0-5]?\d(?:[.,]\d+)?)\s*(?:s|sec|seconds?)?$/i;
 const FEET = /^(?:'|’|′|ft\.?)\s*(?=[\d½¼¾])/i;
 
-/** A stopwatch's time, as `1:30`; undefined where the text is no such thing. */
+/** A stopwatch's time in minutes and seconds, as `1:30` or `1 min 30`; undefined where the text is no such thing. */
 function readStopwatch({ text, quantity }: Reading): Parsed | undefined {
   const stopped = quantity === "stopwatch" ? MINUTES_AND_SECONDS.exec(text) : null;
   if (!stopped) return undefined;

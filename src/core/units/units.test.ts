@@ -177,3 +177,19 @@ describe("printStated", () => {
     );
   });
 });
+
+describe("a stopwatch's time", () => {
+  const minutes = (text: string) => {
+    const read = parseQuantity(text, "stopwatch", { profile: "metric" });
+    return read.ok && read.measured.is === "value" ? read.measured.value : read;
+  };
+  it("is seconds where it is bare, and minutes and seconds however they are written", () => {
+    expect([minutes("30"), minutes("90 s"), minutes("2 min")]).toEqual([0.5, 1.5, 2]);
+    for (const text of ["1:30", "1 min 30", "1 min 30 s", "1m30s", "1 minute 30 seconds", "1 MIN 30 SEC"])
+      expect(minutes(text)).toBe(1.5);
+    expect(minutes("1 min 5")).toBeCloseTo(65 / 60, 12);
+  });
+  it("has no more than 59 seconds beside its minutes", () => {
+    for (const text of ["1 min 75", "1:75", "1:3"]) expect(minutes(text)).toMatchObject({ ok: false });
+  });
+});

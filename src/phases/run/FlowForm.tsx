@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { ulid } from "ulid";
 import type { Reading } from "@/core/log";
+import { timedFlow } from "@/core/readings/timedFlow";
 import type { Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
 import { FormFrame } from "@/ui/FormFrame";
@@ -8,7 +9,9 @@ import { FormField } from "@/ui/FormField";
 import { QuantityField } from "@/ui/QuantityField";
 import { countdown } from "@/ui/time";
 import { useDraft } from "@/ui/useDraft";
-import { useForm } from "@/ui/useForm";
+import { useForm, type Typed } from "@/ui/useForm";
+import type { Asked } from "../job/send";
+import { Correction } from "./Correction";
 import type { Run } from "./useRun";
 import { useTicking } from "./useServerNow";
 
@@ -73,21 +76,22 @@ export function FlowForm({ step, profile, last, run, at, onTaken }: FlowFormProp
   const [volume, keepVolume] = useDraft(`container.${profile}`);
   const jug = volume ?? (profile === "us" ? "2.5 gal" : "10 L");
   const [correct, setCorrect] = useState(false);
+  const corrected = correct ? last : undefined;
+  const wishOf = ({ time = "", why = "" }: Typed): Asked => ({
+    kind: "readingTaken",
+    reading: ulid(),
+    reads: "timedFlow",
+    step: step.id,
+    place: step.flow!.to,
+    instrument: "Container and stopwatch",
+    when: "after",
+    values: { volume: jug, time },
+    profile,
+    ...(corrected ? { supersedes: corrected.reading, why } : {}),
+  });
   const form = useForm({
     draft: `${run.job.id}.flow.${step.id}`,
-    send: ({ time = "", why = "" }) =>
-      run.send({
-        kind: "readingTaken",
-        reading: ulid(),
-        reads: "timedFlow",
-        step: step.id,
-        place: step.flow!.to,
-        instrument: "Container and stopwatch",
-        when: "after",
-        values: { volume: jug, time },
-        profile,
-        ...(correct && last ? { supersedes: last.reading, why } : {}),
-      }),
+    send: (typed) => run.send(wishOf(typed)),
     onTaken,
   });
   const { time = "" } = form.values;
@@ -121,7 +125,18 @@ export function FlowForm({ step, profile, last, run, at, onTaken }: FlowFormProp
         stopped={(seconds) => form.set("time", `${seconds.toFixed(1)} s`)}
       />
       {last ? <Corrects checked={correct} set={setCorrect} /> : null}
-      {correct ? <FormField form={form} label="Why is it corrected?" name="why" /> : null}
+      {corrected ? (
+        <>
+          <FormField form={form} label="Why is it corrected?" name="why" />
+          <Correction
+            job={run.job}
+            last={corrected}
+            wish={wishOf(form.values)}
+            fields={timedFlow.fields}
+            profile={profile}
+          />
+        </>
+      ) : null}
       <p role="status" className="text-stop">
         {form.errors[""] ?? ""}
       </p>

@@ -8,8 +8,10 @@ import type { ReadingField, Step } from "@/core/run/step";
 import { print, type UnitSystem } from "@/core/units";
 import { FormField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
-import { useForm } from "@/ui/useForm";
+import { useForm, type Typed } from "@/ui/useForm";
 import { VerdictMark } from "@/ui/VerdictMark";
+import type { Asked } from "../job/send";
+import { Correction, correctionOf } from "./Correction";
 import { ReadingFieldOf } from "./ReadingFieldOf";
 import type { Run } from "./useRun";
 
@@ -113,22 +115,26 @@ export function ReadingForm(props: ReadingProps) {
   const { last, place, words, corrects } = nextReading(props);
   const places = step.read!.places;
   const [open, setOpen] = useState(last === undefined || left.length > 0);
+  const fields = kind?.fields ?? [];
+  const wishOf = (typed: Typed): Asked => ({
+    kind: "readingTaken",
+    reading: ulid(),
+    reads: step.read!.reading,
+    step: step.id,
+    place,
+    when: step.read!.when,
+    values: Object.fromEntries(fields.map((f) => [f.id, typed[f.id] ?? ""])),
+    profile,
+    instrument: typed.instrument || undefined,
+    ...(corrects ? { supersedes: corrects.reading, why: typed.why ?? "" } : {}),
+  });
   const form = useForm({
     draft: `${jobId}.reading.${step.id}`,
-    initial: props.division === undefined ? undefined : { division: props.division },
-    send: (typed) =>
-      run.send({
-        kind: "readingTaken",
-        reading: ulid(),
-        reads: step.read!.reading,
-        step: step.id,
-        place,
-        when: step.read!.when,
-        values: Object.fromEntries((kind?.fields ?? []).map((f) => [f.id, typed[f.id] ?? ""])),
-        profile,
-        instrument: typed.instrument || undefined,
-        ...(corrects ? { supersedes: corrects.reading, why: typed.why ?? "" } : {}),
-      }),
+    initial: {
+      ...(props.division === undefined ? {} : { division: props.division }),
+      ...(corrects ? correctionOf(corrects, fields, profile) : {}),
+    },
+    send: (typed) => run.send(wishOf(typed)),
     onTaken: () => setOpen(false),
   });
   if (!kind) return null;
@@ -152,7 +158,18 @@ export function ReadingForm(props: ReadingProps) {
             name="instrument"
             maxLength={80}
           />
-          {corrects ? <FormField form={form} label="Why is the first reading corrected?" name="why" /> : null}
+          {corrects ? (
+            <>
+              <FormField form={form} label="Why is the first reading corrected?" name="why" />
+              <Correction
+                job={run.job}
+                last={corrects}
+                wish={wishOf(form.values)}
+                fields={fields}
+                profile={profile}
+              />
+            </>
+          ) : null}
           <p role="status" className="text-stop">
             {form.errors[""] ?? ""}
           </p>
