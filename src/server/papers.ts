@@ -4,6 +4,7 @@ import { openAddendum } from "@/core/job/progress";
 import { decide } from "@/core/record";
 import { jobEntries, loadJob } from "@/data/queries/jobs";
 import type { PaperInput } from "@/threads/documents";
+import sharp from "sharp";
 import { ulid } from "ulid";
 import { company, knowledge, ownCatalogue, type Person } from "./actor";
 import { database } from "./database";
@@ -13,10 +14,31 @@ import { inThread } from "./threads";
 /** Photos that a paper holds at most; the rest stays in the job. */
 const MOST_PHOTOS = 60;
 
+/** A record of what is there. */
+const present = (pairs: readonly (readonly [string, Uint8Array | undefined])[]): Record<string, Uint8Array> =>
+  Object.fromEntries(pairs.filter((x): x is readonly [string, Uint8Array] => x[1] !== undefined));
+
 /** Pictures by the id of their file; those that are not there are left out. */
 async function picturesOf(files: readonly string[]): Promise<Record<string, Uint8Array>> {
   const found = await Promise.all(files.map(async (file) => [file, await fileStore().get(file)] as const));
-  return Object.fromEntries(found.filter((x): x is [string, Buffer] => x[1] !== undefined));
+  return present(found);
+}
+
+/** A photo's longest side on paper, pixels: it is printed two inches wide, and the photo itself stays in the job. */
+const PRINTED = 480;
+
+/** Photos small enough for paper, by the id of their file; what is no picture any more is left out. */
+async function forPaper(photos: Readonly<Record<string, Uint8Array>>): Promise<Record<string, Uint8Array>> {
+  const small = (content: Uint8Array) =>
+    sharp(content)
+      .resize(PRINTED, PRINTED, { fit: "inside", withoutEnlargement: true })
+      .jpeg({ quality: 72 })
+      .toBuffer()
+      .catch(() => undefined);
+  const made = await Promise.all(
+    Object.entries(photos).map(async ([file, content]) => [file, await small(content)] as const),
+  );
+  return present(made);
 }
 
 /** Everything that a job's record or customer pack is printed from, in a unit system, on a sheet, at a moment. */
@@ -34,7 +56,7 @@ export async function paperInput(
     company: settings.name,
     zone: settings.timeZone,
     signatures: await picturesOf(signed.map((s) => s.file)),
-    photos: await picturesOf(shown.map((p) => p.file)),
+    photos: await forPaper(await picturesOf(shown.map((p) => p.file))),
   };
 }
 

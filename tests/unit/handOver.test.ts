@@ -257,6 +257,9 @@ describe("bacteria present", () => {
     work(d);
     sign(d);
     expect(d.job.handOvers).toHaveLength(2);
+    // The sample that was absent before is none of this run's.
+    expect(sampleOf(d.job)!.result).toBeUndefined();
+    expect(followUpsOf(d.job, d.now).map((f) => f.is)).toContain("sample");
   });
 
   it("the whole of it is in the log: read again it is the same job", () => {

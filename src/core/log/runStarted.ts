@@ -52,12 +52,15 @@ function openedAgain(
   mark: Mark,
 ): JobState {
   const stops = new Set(standingStops(job));
+  const found = job.readings.find((r) => r.reading === again.reading);
+  // Samples of before say nothing of what is done from here on, the good ones neither.
+  const isWorkedOn = (r: JobState["readings"][number]) => stops.has(r) || r.kind === found?.kind;
   return {
     ...unsigned(job, mark),
     run: { ...run, started: mark, openedBy: again.reading },
     steps: again.steps.reduce(without, job.steps),
     readings: pastAt(
-      job.readings.map((r) => (stops.has(r) ? { ...r, past: mark } : r)),
+      job.readings.map((r) => (isWorkedOn(r) && !r.past ? { ...r, past: mark } : r)),
       again.steps,
       mark,
     ),

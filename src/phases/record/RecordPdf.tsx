@@ -219,8 +219,9 @@ function CautionsGiven({ report: r }: PdfInput) {
   );
 }
 
-function Photos({ photos }: PdfInput) {
+function Photos({ photos, job }: PdfInput) {
   if (photos.length === 0) return null;
+  const more = job.photos.length - photos.length;
   return (
     <>
       <Text style={s.h2}>Photos</Text>
@@ -235,6 +236,7 @@ function Photos({ photos }: PdfInput) {
           </View>
         ))}
       </View>
+      {more > 0 ? <Text>and {more} more, kept with the job</Text> : null}
     </>
   );
 }
