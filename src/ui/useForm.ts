@@ -64,6 +64,9 @@ export interface Form {
   readonly drop: () => void;
 }
 
+/** So soon after a form was taken, with nothing typed since, a press is the second half of a double one: it was meant for what is gone. */
+const ECHO_MS = 600;
+
 /**
  * A form: what is typed survives a reload until it is taken or dropped, refusals stand beside their fields, and nothing is sent twice at once.
  * `draft` names where it is kept; without it nothing outlives the page: passwords, PINs and one-time codes have none.
@@ -91,6 +94,7 @@ export function useForm({
   const [saved, setSaved] = useState("");
   // What is typed while the form is on its way was not sent, and stays.
   const strokes = useRef(0);
+  const taken = useRef({ strokes: -1, at: 0 });
   const typed = draft === undefined ? held : readDraft(kept);
   const values = { ...initial, ...typed };
   const drop = () => {
@@ -106,7 +110,8 @@ export function useForm({
     if (errors[name] || errors[""]) setErrors({ ...errors, [name]: "", "": "" });
   };
   const carryOut = async () => {
-    if (sending) return;
+    const isEcho = strokes.current === taken.current.strokes && Date.now() - taken.current.at < ECHO_MS;
+    if (sending || isEcho) return;
     const refused = check?.(values);
     if (refused && !refused.ok) {
       setErrors(errorsOf(refused));
@@ -118,6 +123,7 @@ export function useForm({
       const outcome = await send(values, (words) => setErrors({ "": words }));
       setErrors(errorsOf(outcome));
       if (!outcome.ok) return;
+      taken.current = { strokes: strokes.current, at: Date.now() };
       setSaved(strokes.current === sentAt ? (outcome.said ?? "Saved") : "");
       if (strokes.current === sentAt) drop();
       onTaken?.();

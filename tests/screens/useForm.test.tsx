@@ -87,6 +87,30 @@ describe("useForm", () => {
     expect(screen.getByRole<HTMLButtonElement>("button").disabled).toBe(false);
   });
 
+  it("takes the second of two quick presses for the echo of the first, until something is typed or a while has passed", async () => {
+    const send = vi.fn(taken);
+    const clock = vi.spyOn(Date, "now").mockReturnValue(1_000_000);
+    render(<Form send={send} />);
+    await press();
+    await press();
+    expect(send).toHaveBeenCalledTimes(1);
+    type("another");
+    await press();
+    expect(send).toHaveBeenCalledTimes(2);
+    clock.mockReturnValue(1_001_000);
+    await press();
+    expect(send).toHaveBeenCalledTimes(3);
+    clock.mockRestore();
+  });
+
+  it("a form that was refused is sent again at once", async () => {
+    const send = vi.fn(refused);
+    render(<Form send={send} />);
+    await press();
+    await press();
+    expect(send).toHaveBeenCalledTimes(2);
+  });
+
   it("keeps what is typed while it is on its way", async () => {
     const { send, end } = held();
     render(<Form draft="a" send={send} />);
