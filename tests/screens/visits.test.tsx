@@ -1,4 +1,4 @@
-import { act, fireEvent, render, screen, waitFor } from "@testing-library/react";
+import { act, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Visit } from "@/core/log";
 import { Visits } from "@/phases/run/Visits";
@@ -26,6 +26,15 @@ const answers = (status: number, body: object) => {
   vi.stubGlobal("fetch", fetched);
   return fetched;
 };
+const engagements = [
+  {
+    visit: "v9",
+    job: "Ferryman's Rest inn",
+    who: "Tobias Rell",
+    from: "2026-11-26T08:00:00.000Z",
+    to: "2026-11-26T10:00:00.000Z",
+  },
+];
 const shown = (visits: readonly Visit[], readOnly = false) =>
   render(
     <Visits
@@ -34,6 +43,7 @@ const shown = (visits: readonly Visit[], readOnly = false) =>
       people={[tobias, { id: imke.id, name: imke.name }]}
       zone="Europe/Amsterdam"
       today="2026-11-25"
+      engagements={engagements}
       readOnly={readOnly}
     />,
   );
@@ -46,7 +56,7 @@ beforeEach(() => refresh.mockClear());
 describe("visits of a job", () => {
   it("say day, hours, work and person in the company's zone", () => {
     shown([visit({})]);
-    expect(screen.getByRole("listitem").textContent).toBe(
+    expect(document.querySelector("[data-visit]")!.textContent).toBe(
       "Wed 25 Nov, 09:00–11:30 Rinse the carbon, Tobias Rell",
     );
   });
@@ -111,5 +121,62 @@ describe("planning a visit", () => {
     await submit();
     await waitFor(() => expect(screen.getByText("A visit ends after it begins")).toBeTruthy());
     expect(screen.getByLabelText<HTMLInputElement>("From").value).toBe("12:00");
+  });
+});
+
+describe("a visit that is planned", () => {
+  const press = (name: string) => act(async () => fireEvent.click(screen.getByRole("button", { name })));
+  const sent = (fetched: ReturnType<typeof answers>) =>
+    JSON.parse(fetched.mock.calls[0]![1].body as string) as Record<string, unknown>;
+  const formOf = (name: string) => screen.getByRole("button", { name }).closest("form")!;
+  const field = (form: HTMLElement, label: string) => within(form).getByLabelText<HTMLInputElement>(label);
+
+  it("is moved and handed on under its own name, beginning with what it is", async () => {
+    const fetched = answers(200, { ok: true, seq: 5, head: "x" });
+    shown([visit({})]);
+    await press("Move it or hand it on");
+    const form = formOf("Keep the change");
+    expect(["Day", "From", "To", "What for"].map((label) => field(form, label).value)).toEqual([
+      "2026-11-25",
+      "09:00",
+      "11:30",
+      "Rinse the carbon",
+    ]);
+    fireEvent.change(field(form, "Day"), { target: { value: "2026-11-27" } });
+    fireEvent.change(field(form, "Who"), { target: { value: imke.id } });
+    await act(async () => fireEvent.submit(form));
+    await waitFor(() => expect(refresh).toHaveBeenCalled());
+    expect(sent(fetched)).toMatchObject({
+      kind: "visitPlanned",
+      visit: "v1",
+      from: "2026-11-27T08:00:00.000Z",
+      person: { id: imke.id },
+    });
+  });
+
+  it("is called off with a reason", async () => {
+    const fetched = answers(200, { ok: true, seq: 5, head: "x" });
+    shown([visit({})]);
+    await press("Call it off");
+    write("Why is it called off?", "The baker is away");
+    await act(async () => fireEvent.submit(formOf("Call it off")));
+    await waitFor(() => expect(refresh).toHaveBeenCalled());
+    expect(sent(fetched)).toMatchObject({ kind: "visitCancelled", visit: "v1", why: "The baker is away" });
+  });
+
+  it("says that its day is over, and where its person is then; it is kept all the same", async () => {
+    const fetched = answers(200, { ok: true, seq: 5, head: "x" });
+    shown([]);
+    const remarks = () => [...document.querySelectorAll("[data-remark]")].map((r) => r.textContent);
+    expect(remarks()).toEqual([]);
+    write("Day", "2026-11-24");
+    expect(remarks()).toEqual(["That day is over."]);
+    write("Day", "2026-11-26");
+    expect(remarks()).toEqual(["Tobias Rell is at Ferryman's Rest inn then: Thu 26 Nov, 09:00–11:00."]);
+    write("From", "11:00");
+    expect(remarks()).toEqual([]);
+    write("From", "10:00");
+    await submit();
+    await waitFor(() => expect(fetched).toHaveBeenCalled());
   });
 });

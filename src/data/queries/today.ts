@@ -97,6 +97,22 @@ export async function todayOf(db: Database, from: Date, to: Date, now: Date): Pr
   };
 }
 
+/** Visits that are not over at a moment, at every job, the earliest first; at most 500. */
+export const visitsAhead = (db: Database, now: Date) =>
+  db
+    .select({
+      item: stripItem.item,
+      jobName: job.name,
+      who: stripItem.who,
+      from: stripItem.startsAt,
+      to: stripItem.endsAt,
+    })
+    .from(stripItem)
+    .innerJoin(job, eq(job.id, stripItem.jobId))
+    .where(and(eq(stripItem.kind, "visit"), gte(stripItem.endsAt, now)))
+    .orderBy(asc(stripItem.startsAt))
+    .limit(500);
+
 export const PAGE = 25;
 /** A page of all jobs, newest change first, with how many there are. */
 export async function jobPage(

@@ -1,6 +1,6 @@
 import type { Visit } from "@/core/log";
-import { clockTime, dayName } from "@/ui/time";
-import { PlanVisit, type VisitProps } from "./PlanVisit";
+import { VisitForm, type VisitProps } from "./VisitForm";
+import { VisitRow } from "./VisitRow";
 
 /** When somebody goes there. The times are in the company's zone; the server turns them into UTC. */
 export function Visits({
@@ -8,24 +8,22 @@ export function Visits({
   readOnly,
   ...props
 }: VisitProps & { readonly visits: readonly Visit[]; readonly readOnly: boolean }) {
-  const { zone } = props;
-  const planned = visits.filter((v) => !v.cancelled);
+  const planned = visits.filter((v) => !v.cancelled).toSorted((a, b) => a.from.localeCompare(b.from));
   return (
     <section className="mt-8" aria-labelledby="visits">
       <h2 id="visits">Visits</h2>
       <ul>
         {planned.map((v) => (
-          <li key={v.visit} className="rule py-2">
-            {dayName(v.from, zone)},{" "}
-            <span className="num">
-              {clockTime(v.from, zone)}–{clockTime(v.to, zone)}
-            </span>{" "}
-            {v.what}, {v.person.name}
-          </li>
+          <VisitRow key={`${v.visit}${v.from}${v.to}`} visit={v} readOnly={readOnly} {...props} />
         ))}
       </ul>
       {planned.length === 0 ? <p className="text-soft">No visit is planned.</p> : null}
-      {readOnly ? null : <PlanVisit {...props} />}
+      {readOnly ? null : (
+        <details className="mt-2">
+          <summary className="min-h-10 cursor-pointer py-2">Plan a visit</summary>
+          <VisitForm {...props} keep="Plan it" />
+        </details>
+      )}
     </section>
   );
 }

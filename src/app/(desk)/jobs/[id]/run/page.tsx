@@ -6,6 +6,7 @@ import { readingKinds } from "@/core/readings";
 import { startOf } from "@/core/record";
 import { sayFor, sayText } from "@/core/words";
 import { allPeople } from "@/data/queries/people";
+import { visitsAhead } from "@/data/queries/today";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob, type Opened } from "@/phases/job/load";
@@ -14,6 +15,7 @@ import { Crew } from "@/phases/run/Crew";
 import { OpenAgain } from "@/phases/run/OpenAgain";
 import { RunBoard } from "@/phases/run/RunBoard";
 import { StartRun } from "@/phases/run/StartRun";
+import type { Engagement } from "@/phases/run/VisitForm";
 import { Visits } from "@/phases/run/Visits";
 import { database } from "@/server/database";
 
@@ -44,6 +46,16 @@ function Notice({ opened, crew }: { opened: Opened; crew: boolean }) {
   return pending ? <CarryOn jobId={job.id} pending={pending} /> : null;
 }
 
+/** What everybody of the company has from a moment on. */
+const engagementsFrom = async (now: number): Promise<readonly Engagement[]> =>
+  (await visitsAhead(database(), new Date(now))).map(({ item, jobName, who, from, to }) => ({
+    visit: item.replace("visit.", ""),
+    job: jobName,
+    who,
+    from: from.toISOString(),
+    to: to.toISOString(),
+  }));
+
 /** The run on site, or why it has not started. */
 export default async function RunPage({ params, searchParams }: PageProps<"/jobs/[id]/run">) {
   const opened = await openJob((await params).id);
@@ -73,6 +85,7 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
         people={people}
         zone={settings.timeZone}
         readOnly={!can("visitPlanned")}
+        engagements={can("visitPlanned") ? await engagementsFrom(now) : []}
         today={today}
       />
     </>
