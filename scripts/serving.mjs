@@ -45,16 +45,17 @@ async function endOrphan(serverFile) {
   rmSync(serverFile, { force: true });
 }
 
-/** The secret that signs sessions: given, else made once and kept in the folder. */
-function sessionSecret(folder) {
+/** Refuses a secret that can be guessed, before anything is started. */
+function checkSecret(folder) {
   const given = process.env.BRANT_SECRET;
-  if (!given) return secretsOf(folder).session;
-  if (given.length < SECRET_LENGTH)
+  if (given && given.length < SECRET_LENGTH)
     throw new Plain(
       `BRANT_SECRET is too short: at least ${SECRET_LENGTH} random characters, the same on every instance. Without it Brant makes one and keeps it in ${folder}.`,
     );
-  return given;
 }
+
+/** The secret that signs sessions: given, else made once and kept in the folder. */
+const sessionSecret = (folder) => process.env.BRANT_SECRET || secretsOf(folder).session;
 
 /** The file of anchors in a folder; it belongs to the folder's database and goes with it. */
 export const ANCHORS = "anchors";
@@ -130,6 +131,7 @@ async function untilReady(health) {
 async function prepareMachine({ folder, port, command }, outside, files, say) {
   checkNode();
   checkFolder(folder);
+  checkSecret(folder);
   if (!outside) needPackages([["mariadbd", "mariadb-server"]], say);
   claim(files.keeper);
   await endOrphan(files.server);

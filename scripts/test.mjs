@@ -114,15 +114,18 @@ function tally(report, output, seconds) {
   if (stats.expected === 0) failed += 1;
 }
 
-/** The event loop of a server over every end-to-end test: at the worst thousandth it waits no longer than this, ms. */
+/**
+ * The event loop of a server over every end-to-end test: at the worst thousandth its own work keeps it no longer than this, ms. How long it waits in all is
+ * said too; with two browsers and two databases beside it that is the machine's.
+ */
 const LOOP_MOST = 200;
 function tellLoop(loop) {
   if (!loop) return;
-  const isFree = loop.p999 <= LOOP_MOST;
+  const isFree = loop.ownP999 <= LOOP_MOST;
   if (isFree) passed += 1;
   else failed += 1;
   console.log(
-    `${isFree ? "✓" : "✗"} event loop over these tests: ${loop.p999} ms at 99.9 %, longest ${loop.longest} ms, of its own ${loop.ownLongest} ms`,
+    `${isFree ? "✓" : "✗"} event loop over these tests, by its own work: ${loop.ownP999} ms at 99.9 %, longest ${loop.ownLongest} ms; by whatever: ${loop.p999} ms, longest ${loop.longest} ms`,
   );
 }
 

@@ -140,6 +140,7 @@ test("an own company is run as the papers say: two instances behind a proxy, one
     PORT: `${first}`,
   });
   await expect.poll(() => short.said(), { timeout: 60_000 }).toContain("BRANT_SECRET is too short");
+  expect(existsSync(join(own, "short", "mariadb"))).toBe(false);
 
   const one = started({
     ...settings,

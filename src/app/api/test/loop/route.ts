@@ -14,7 +14,8 @@ const ownTime = (): number =>
 
 class Probe {
   private readonly delay = monitorEventLoopDelay({ resolution: EVERY });
-  private longest = 0;
+  /** How often a section took so many ms of the thread's own time. */
+  private readonly sections = new Map<number, number>();
   private before = ownTime();
 
   constructor() {
@@ -25,14 +26,26 @@ class Probe {
   /** A section that keeps the loop keeps this from being called, and shows at once in what the thread has had since. */
   private look(): void {
     const now = ownTime();
-    this.longest = Math.max(this.longest, now - this.before);
+    const took = Math.round(now - this.before);
+    this.sections.set(took, (this.sections.get(took) ?? 0) + 1);
     this.before = now;
   }
 
   begin(): void {
     this.delay.reset();
-    this.longest = 0;
+    this.sections.clear();
     this.before = ownTime();
+  }
+
+  /** What no more than one section in a thousand takes of the thread's own time, ms. */
+  private ownPercentile(): number {
+    const looks = [...this.sections.values()].reduce((sum, n) => sum + n, 0);
+    let above = 0;
+    for (const ms of [...this.sections.keys()].toSorted((a, b) => b - a)) {
+      above += this.sections.get(ms)!;
+      if (above > looks / 1000) return ms;
+    }
+    return 0;
   }
 
   told() {
@@ -40,7 +53,8 @@ class Probe {
     return {
       p999: ms(this.delay.percentile(99.9)),
       longest: ms(this.delay.max),
-      ownLongest: Math.round(this.longest),
+      ownP999: this.ownPercentile(),
+      ownLongest: Math.max(0, ...this.sections.keys()),
     };
   }
 }
