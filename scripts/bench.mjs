@@ -178,7 +178,8 @@ async function pages(db, before) {
     const [smallAt, largeAt] = [await serve(db, "brant_small"), await serve(db, "brant_large")];
     const small = await signedIn(browser, smallAt, "tobias");
     const today = await todayTimes(small, await signedIn(browser, largeAt, "tobias"));
-    const scripts = await readingScripts(small);
+    // Nobody is on the bench's jobs: who plans writes on every job.
+    const scripts = await readingScripts(await signedIn(browser, smallAt, "imke"));
     if (!before) return { today, scripts };
     const thenAt = await serve(db, "brant_before", before);
     const answer = await answers(
