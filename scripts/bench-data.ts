@@ -2,6 +2,7 @@
 import { knowledgeWith } from "../src/catalogue/knowledge";
 import { databaseOn, poolFor } from "../src/data/database";
 import { DAY, DemoDesk, HOUR } from "../src/data/demo/desk";
+import { personByEmail } from "../src/data/queries/people";
 import { importEntries } from "../src/data/queries/jobs";
 
 const count = Number(process.argv[2]);
@@ -31,9 +32,12 @@ for (let i = 0; i < count; i += 20)
     }),
   );
 
-// A run that has come to its first reading: what a phone fetches for it is counted.
+// A run that has come to its first reading, and an installer who is on it: what their phone fetches for it is counted.
+const installer = await personByEmail(db, "tobias@saltmarsh.example");
+if (!installer) throw new Error("the demo's people are not here");
 const reading = new DemoDesk(knowledge, now - HOUR, by)
   .open("Bench reading", "Bench", "bench")
+  .crew({ id: installer.id, name: installer.name, role: "installer" })
   .survey({ "source.kind": "municipal", "source.static": "58 psi", "water.hardness": "20 gpg" })
   .design([{ key: "u1", model: "SF-150", parallel: 1 }], "Softener")
   .sign("Bench")

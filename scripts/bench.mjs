@@ -178,8 +178,7 @@ async function pages(db, before) {
     const [smallAt, largeAt] = [await serve(db, "brant_small"), await serve(db, "brant_large")];
     const small = await signedIn(browser, smallAt, "tobias");
     const today = await todayTimes(small, await signedIn(browser, largeAt, "tobias"));
-    // Nobody is on the bench's jobs: who plans writes on every job.
-    const scripts = await readingScripts(await signedIn(browser, smallAt, "imke"));
+    const scripts = await readingScripts(small);
     if (!before) return { today, scripts };
     const thenAt = await serve(db, "brant_before", before);
     const answer = await answers(
