@@ -5,6 +5,15 @@ import { Visits } from "@/phases/run/Visits";
 import { imke } from "../unit/desk";
 
 const refresh = vi.fn();
+// Fetched when they are shown; here they are there at once.
+vi.mock(import("@/phases/run/officeForms"), async () => {
+  const [crew, form, changes] = await Promise.all([
+    import("@/phases/run/ChooseCrew"),
+    import("@/phases/run/VisitForm"),
+    import("@/phases/run/VisitChanges"),
+  ]);
+  return { ...crew, ...form, ...changes } as never;
+});
 vi.mock("next/navigation", () => ({ useRouter: () => ({ refresh }) }));
 
 const tobias = { id: "p2", name: "Tobias Rell" };

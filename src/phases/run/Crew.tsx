@@ -1,4 +1,5 @@
-import { ChooseCrew, type CrewProps } from "./ChooseCrew";
+import type { CrewProps } from "./ChooseCrew";
+import { ChooseCrew } from "./officeForms";
 
 /** Who answers for a job and who may write on it. */
 export function Crew({ readOnly, ...props }: CrewProps & { readonly readOnly: boolean }) {

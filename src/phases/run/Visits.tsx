@@ -1,7 +1,7 @@
 import type { Visit } from "@/core/log";
 import { clockTime, dayName } from "@/ui/time";
-import { VisitForm, type VisitProps } from "./VisitForm";
-import { VisitChanges } from "./VisitChanges";
+import { VisitChanges, VisitForm } from "./officeForms";
+import type { VisitProps } from "./VisitForm";
 
 /** When somebody goes there. The times are in the company's zone; the server turns them into UTC. */
 export function Visits({
