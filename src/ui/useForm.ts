@@ -36,7 +36,7 @@ function readDraft(text: string | undefined): Typed {
 
 const never = () => () => undefined;
 /** False on the page as the server sent it: nothing hears a press there yet. */
-const useAwake = (): boolean =>
+export const useAwake = (): boolean =>
   useSyncExternalStore(
     never,
     () => true,

@@ -190,7 +190,9 @@ async function timed(page: Page, step: Locator, of: Step, crew: Crew): Promise<v
 
 /** Keeps a picture with a step. */
 export async function photographed(step: Locator): Promise<void> {
-  await step.locator('input[type="file"]').setInputFiles({
+  const input = step.locator('input[type="file"]');
+  await expect(input).toBeEnabled();
+  await input.setInputFiles({
     name: "boxes.png",
     mimeType: "image/png",
     buffer: await sharp({ create: { width: 40, height: 30, channels: 3, background: "#7a5" } })

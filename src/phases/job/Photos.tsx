@@ -3,6 +3,7 @@ import type { Photo } from "@/core/log";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { stamp } from "@/ui/time";
+import { useAwake } from "@/ui/useForm";
 import type { Kept } from "../outbox/kept";
 import { newId } from "../outbox/outbox";
 import { useOutbox } from "../outbox/OutboxProvider";
@@ -148,6 +149,8 @@ export function Photos({
   const { input, say, take, remove } = usePhotos(place);
   const waiting = useWaitingPhotos(place);
   const { hindrance } = useOutbox();
+  // A photo that is taken before the page hears of it would be lost without a word.
+  const awake = useAwake();
   return (
     <div className="mt-3 flex flex-wrap items-center gap-3">
       {photos.map((p) => (
@@ -162,6 +165,7 @@ export function Photos({
           <input
             ref={input}
             type="file"
+            disabled={!awake}
             accept="image/*"
             capture="environment"
             className="visually-hidden"
