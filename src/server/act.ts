@@ -1,5 +1,6 @@
 import {
   intentSchema,
+  RECORD_CHANGED,
   logKindOf,
   refuse,
   type Draft,
@@ -40,7 +41,6 @@ const UNREACHABLE =
 const CROWDED =
   "Others are writing on this job just now. What you entered is kept; it is sent again by itself";
 const NOT_THEIRS = "Somebody else is signed in here now. It is kept for who did it";
-const CHANGED_MEANWHILE = "The record changed since you opened it. Read it again, then sign";
 const BROKEN_TEXT = "This holds half a character. Delete the last letter, and write it again";
 const OVERRIDES: ReadonlySet<IntentKind> = new Set(["verdictOverridden", "readingOverridden"]);
 /** Which rule or reading was overridden, and why. */
@@ -140,7 +140,7 @@ async function carryOut(jobId: string, intent: Intent, person: Person): Promise<
       const decision = decide(state, intent, at, known, person.profile, paper);
       if (!decision.ok) return { refusal: decision };
       // It changed between printing and signing: nobody signs what was not printed.
-      if (isSigning && !paper) return { refusal: refuse(CHANGED_MEANWHILE) };
+      if (isSigning && !paper) return { refusal: refuse(RECORD_CHANGED) };
       const by = { id: person.id, name: person.name, role: person.role };
       return {
         draft: {

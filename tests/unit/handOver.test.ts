@@ -153,6 +153,34 @@ describe("after the hand-over", () => {
     ).toBe(false);
   });
 
+  it("an addendum is not signed while what it opened stands undone", () => {
+    const d = handedOver();
+    const addendum = ulidAt(853_000);
+    d.do({ kind: "addendumOpened", addendum, why: "A step was marked by mistake" });
+    const step = d.job.run!.steps.at(-1)!;
+    d.do({ kind: "stepUndone", step: step.id, why: "Not shown yet" });
+    const signs = { kind: "addendumSigned", addendum, name: "Imke Vos" } as const;
+    expect(d.try({ ...signs, ...file(), head: d.job.head })).toMatchObject({
+      ok: false,
+      error: expect.stringContaining(step.title) as string,
+    });
+    d.do({ kind: "stepDone", step: step.id });
+    expect(d.try({ ...signs, ...file(), head: d.job.head }).ok).toBe(true);
+  });
+
+  it("an addendum that was left open does not open the record of a later run", () => {
+    const d = handedOver();
+    d.do({ kind: "addendumOpened", addendum: ulidAt(854_000), why: "Left open" });
+    found(d, "present");
+    d.do({ kind: "runStarted" });
+    sign(work(d));
+    expect([isHandedOver(d.job), openAddendum(d.job)]).toEqual([true, undefined]);
+    const unit = d.job.units[1]!.key;
+    expect(
+      d.try({ kind: "serialRecorded", unit, what: "serial", label: "Serial", text: "X", step: undefined }).ok,
+    ).toBe(false);
+  });
+
   it("a change names what is new, what differs and what is gone", () => {
     const d = handedOver();
     const before = reported(d);

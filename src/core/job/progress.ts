@@ -186,16 +186,16 @@ export const handedOverAt = (job: JobState): string | undefined =>
         .at(-1)
     : undefined;
 
-/** The addendum that was opened and is not signed yet. */
-export const openAddendum = (job: JobState): JobState["addenda"][number] | undefined =>
-  job.addenda.find((a) => a.signed === undefined);
-
-/** Is what was signed closed to changes: handed over, and no addendum open. */
-export const isSealed = (job: JobState): boolean => isHandedOver(job) && openAddendum(job) === undefined;
-
 /** Was an entry written after both had signed; what is not there was not. */
 export const isAfterSigning = (job: JobState, entry: { readonly seq: number } | undefined): boolean =>
   entry !== undefined && isHandedOver(job) && job.signatures.every((s) => s.seq < entry.seq);
+
+/** The addendum to the signed record that was opened and is not signed yet; one to a record that was laid aside since is none. */
+export const openAddendum = (job: JobState): JobState["addenda"][number] | undefined =>
+  job.addenda.find((a) => a.signed === undefined && isAfterSigning(job, a));
+
+/** Is what was signed closed to changes: handed over, and no addendum open. */
+export const isSealed = (job: JobState): boolean => isHandedOver(job) && openAddendum(job) === undefined;
 
 /** A sample that found bacteria behind the signed record: it opens a run again (handbook 10, ruling 24). */
 export const reopenedBy = (job: JobState): JobState["readings"][number] | undefined =>

@@ -1,6 +1,7 @@
-import { openAddendum } from "../job/progress";
+import { blockerSaid, handOverBlockers, openAddendum } from "../job/progress";
 import { hash, line, optional, ulid, type Of } from "./fields";
 import { accept, crew, logKind, refuse } from "./kind";
+import { RECORD_CHANGED, signatureFiles } from "./signed";
 
 const asked = { addendum: ulid, name: line, file: ulid, sha256: hash, head: hash };
 const kept = { ...asked, paper: optional(ulid), paperSha256: optional(hash) };
@@ -18,17 +19,17 @@ export const addendumSigned = logKind({
   asked,
   kept,
   may: crew,
-  names: [
-    { use: "signature", file: "file", sha256: "sha256" },
-    { use: "paper", file: "paper", sha256: "paperSha256" },
-  ],
+  names: signatureFiles,
   prints: "addendum",
   leavesSigned: () => true,
-  decide: (job, { addendum, name, file, sha256, head }, { paper }) => {
+  decide: (job, { addendum, name, file, sha256, head }, { paper, system }) => {
     if (openAddendum(job)?.addendum !== addendum) return refuse("This addendum is not open");
+    // What was found since is no work of the record: it has a run or a newer look of its own.
+    const undone = handOverBlockers(job).find((b) => b.is !== "reading");
+    if (undone) return refuse(`Not signed: ${blockerSaid(undone, system)}`);
     return head === job.head
       ? accept({ addendum, name, file, sha256, head, paper: paper?.file, paperSha256: paper?.sha256 })
-      : refuse("The record changed since you opened it. Read it again, then sign");
+      : refuse(RECORD_CHANGED);
   },
   apply: (job, { addendum, name, file, paper }, { by, at }) => ({
     ...job,

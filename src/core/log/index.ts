@@ -13,5 +13,5 @@ export type { Photo } from "./photoAdded";
 export type { Reading, ReadingValue } from "./readingTaken";
 export type { Revision } from "./designSigned";
 export type { SerialNumber } from "./serialRecorded";
-export type { HandOver, Signature } from "./signed";
+export { RECORD_CHANGED, type HandOver, type Signature } from "./signed";
 export type { Visit } from "./visitPlanned";

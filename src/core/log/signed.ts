@@ -1,7 +1,7 @@
 import { blockerSaid, handOverBlockers, isHandedOver } from "../job/progress";
 import { hash, line, oneOf, optional, ulid, type Of } from "./fields";
 import type { JobState, Mark } from "../job/job";
-import { accept, crew, logKind, refuse, type Stamp } from "./kind";
+import { accept, crew, logKind, refuse, type FileNamed, type Stamp } from "./kind";
 
 const asked = { as: oneOf("installer", "householder"), name: line, file: ulid, sha256: hash, head: hash };
 const kept = {
@@ -33,6 +33,13 @@ declare module "../job/job" {
   }
 }
 
+/** What a signature names: its picture, and the paper that it stands on. */
+export const signatureFiles: readonly FileNamed[] = [
+  { use: "signature", file: "file", sha256: "sha256" },
+  { use: "paper", file: "paper", sha256: "paperSha256" },
+];
+export const RECORD_CHANGED = "The record changed since you opened it. Read it again, then sign";
+
 /** The job with what was signed laid aside: what is done from here on is signed anew. */
 export const unsigned = (job: JobState, ended: Mark): JobState =>
   job.signatures.length === 0
@@ -54,10 +61,7 @@ export const signed = logKind({
   asked,
   kept,
   may: crew,
-  names: [
-    { use: "signature", file: "file", sha256: "sha256" },
-    { use: "paper", file: "paper", sha256: "paperSha256" },
-  ],
+  names: signatureFiles,
   prints: "record",
   begins: { signatures: [], handOvers: [] },
   leavesSigned: () => true,
@@ -72,7 +76,7 @@ export const signed = logKind({
     if (as === "installer" && installerNow(job)) return refuse("Signed already");
     return head === job.head
       ? accept({ as, name, file, sha256, head, paper: paper?.file, paperSha256: paper?.sha256 })
-      : refuse("The record changed since you opened it. Read it again, then sign");
+      : refuse(RECORD_CHANGED);
   },
   apply: (job, signature, stamp) => ({
     ...job,
