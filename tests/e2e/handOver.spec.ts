@@ -98,6 +98,12 @@ test("a record is kept as it was signed, changed by an addendum alone, and opene
   expect(await hashOf(page, record)).toBe(hash);
   expect((await paper(page, job, "record&as_of=now")).text).toContain("SM-9917");
 
+  // Who may not take the record away does not get its papers by their names either.
+  const apprentice = await signedIn(browser, "sunniva", desk);
+  const asked = await apprentice.page.request.get((await addendum.getAttribute("href"))!);
+  expect(asked.status()).toBe(403);
+  await apprentice.context.close();
+
   // The sample: present opens the run again, and the signed paper stays what it was.
   await page.getByLabel("Laboratory").fill("Harbour laboratory");
   await page.getByLabel("Taken on").fill("2026-12-02");

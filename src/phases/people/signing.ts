@@ -50,8 +50,8 @@ export async function signIn(raw: unknown): Promise<PersonOutcome> {
     return refuse("E-mail and password do not match");
   }
   await openGates(subjects);
-  await rememberDevice(email);
   if (isHalf) return { ok: true, go: `/sign-in/second?next=${encodeURIComponent(ownPage(form.next))}` };
+  await rememberDevice(email);
   await audited("signedIn", { by: person.id });
   return { ok: true, go: ownPage(form.next) };
 }
@@ -69,6 +69,7 @@ export async function secondFactor(raw: unknown): Promise<PersonOutcome> {
     const { user } = isDigits
       ? await auth().api.verifyTOTP({ body: { code }, headers: request })
       : await auth().api.verifyBackupCode({ body: { code }, headers: request });
+    await rememberDevice(user.email);
     await audited(isDigits ? "signedIn" : "recoveryCodeUsed", { by: user.id });
     return { ok: true, go: ownPage(form.next) };
   } catch (error) {
