@@ -127,6 +127,10 @@ function tellLoop(loop) {
   console.log(
     `${isFree ? "✓" : "✗"} event loop over these tests, by its own work: ${loop.ownP999} ms at 99.9 %, longest ${loop.ownLongest} ms; by whatever: ${loop.p999} ms, longest ${loop.longest} ms`,
   );
+  if (loop.ownLongest > LOOP_MOST)
+    console.log(
+      ["  the longest ended at " + loop.longestUntil + ", after", ...loop.askedBefore].join("\n    "),
+    );
 }
 
 /** The application itself, driven in a browser. Each of Playwright's workers has a stand to itself: a test may stop its database or move its clock. */

@@ -1,4 +1,6 @@
+import { subscribe } from "node:diagnostics_channel";
 import { readFileSync } from "node:fs";
+import type { IncomingMessage } from "node:http";
 import { monitorEventLoopDelay } from "node:perf_hooks";
 import { hasTestClock } from "@/server/clock";
 import { json } from "@/server/respond";
@@ -12,11 +14,23 @@ const EVERY = 10;
 const ownTime = (): number =>
   Number(readFileSync(`/proc/self/task/${process.pid}/schedstat`, "utf8").split(" ")[0]) / 1e6;
 
+/** How many requests a long section is told by. */
+const ASKED_KEPT = 6;
+
+/** What was asked last, the newest first: a section that keeps the loop is most often the work of one of these. */
+const asked: string[] = [];
+const keepAsked = (message: unknown): void => {
+  const { request } = message as { request: IncomingMessage };
+  asked.unshift(`${new Date().toISOString().slice(11, 23)} ${request.method} ${request.url}`);
+  asked.length = Math.min(asked.length, ASKED_KEPT);
+};
+
 class Probe {
   private readonly delay = monitorEventLoopDelay({ resolution: EVERY });
   /** How often a section took so many ms of the thread's own time. */
   private readonly sections = new Map<number, number>();
   private before = ownTime();
+  private longest = { ms: 0, until: "", asked: [] as readonly string[] };
 
   constructor() {
     this.delay.enable();
@@ -29,12 +43,15 @@ class Probe {
     const took = Math.round(now - this.before);
     this.sections.set(took, (this.sections.get(took) ?? 0) + 1);
     this.before = now;
+    if (took > this.longest.ms)
+      this.longest = { ms: took, until: new Date().toISOString().slice(11, 23), asked: [...asked] };
   }
 
   begin(): void {
     this.delay.reset();
     this.sections.clear();
     this.before = ownTime();
+    this.longest = { ms: 0, until: "", asked: [] };
   }
 
   /** What no more than one section in a thousand takes of the thread's own time, ms. */
@@ -54,7 +71,9 @@ class Probe {
       p999: ms(this.delay.percentile(99.9)),
       longest: ms(this.delay.max),
       ownP999: this.ownPercentile(),
-      ownLongest: Math.max(0, ...this.sections.keys()),
+      ownLongest: this.longest.ms,
+      longestUntil: this.longest.until,
+      askedBefore: this.longest.asked,
     };
   }
 }
@@ -77,6 +96,7 @@ export function GET() {
 /** Begins to measure, or to measure anew. */
 export function POST() {
   if (!hasTestClock) return missing();
+  if (!kept.brantProbes) subscribe("http.server.request.start", keepAsked);
   kept.brantProbes ??= { whole: new Probe(), lap: new Probe() };
   kept.brantProbes.lap.begin();
   return json(kept.brantProbes.lap.told());
