@@ -56,20 +56,31 @@ const signature = async (name: string) => {
     .toBuffer();
   return withHash(content);
 };
+/** What a demo job's photos show: a wall with three housings in a line, drawn. */
+const view = async () =>
+  withHash(
+    await sharp(
+      Buffer.from(
+        `<svg xmlns="http://www.w3.org/2000/svg" width="800" height="600"><rect width="800" height="600" fill="#cfd4cf"/><rect y="470" width="800" height="130" fill="#8d8a80"/><path d="M0 170H800" stroke="#b0744a" stroke-width="18"/>${[190, 370, 550].map((x) => `<rect x="${x - 12}" y="140" width="104" height="60" rx="6" fill="#26343a"/><rect x="${x}" y="200" width="80" height="200" rx="20" fill="#e8ecee" stroke="#8a979c" stroke-width="4"/>`).join("")}<circle cx="90" cy="170" r="26" fill="#b8322a"/><circle cx="710" cy="170" r="26" fill="#b8322a"/></svg>`,
+      ),
+    )
+      .jpeg({ quality: 80 })
+      .toBuffer(),
+  );
 const knowledge = knowledgeWith();
 const zone = "Europe/Amsterdam";
-const paper: Making["paper"] = async (job, at, signatures) =>
+const paper: Making["paper"] = async (job, at, pictures) =>
   withHash(
     await record({
       job,
-      signatures,
+      signatures: pictures,
       zone,
       company: COMPANY,
       catalogue: {},
       profile: "us",
       paper: "LETTER",
       printed: at,
-      photos: {},
+      photos: pictures,
     }),
   );
 const { logs, files } = await demoJobs(
@@ -77,7 +88,7 @@ const { logs, files } = await demoJobs(
   now,
   zone,
   { imke: actor(0), tobias: actor(1), adaeze: actor(2) },
-  { signature, paper },
+  { view, signature, paper },
 );
 await saveCompany(
   db,

@@ -3,6 +3,7 @@ import {
   RECORD_CHANGED,
   logKindOf,
   refuse,
+  whyOfficeOnly,
   type Draft,
   type Entry,
   type Intent,
@@ -54,12 +55,12 @@ const CLASHES = {
 } as const;
 
 /** Somebody who is not on a job wants to write on it. */
-interface NotOn {
+interface NotTheirs {
   readonly ok: false;
   readonly why: "forbidden";
   readonly error: string;
 }
-const notOn = (job: JobState): NotOn => ({ ok: false, why: "forbidden", error: notOnJobSaid(job) });
+const notTheirs = (error: string): NotTheirs => ({ ok: false, why: "forbidden", error });
 
 /** Parses what came from outside into an intent, or says what is wrong in words. */
 export function readIntent(raw: unknown):
@@ -102,7 +103,7 @@ export async function act(jobId: string, raw: unknown, as: string | null = null)
       return { ok: false, why: person.status === 401 ? "signedOut" : "forbidden", error: person.error };
     if (as !== null && as !== person.id) return { ok: false, why: "signedOut", error: NOT_THEIRS };
     const job = person.role === "installer" ? await loadJob(database(), jobId) : undefined;
-    if (job && !mayWriteOn(job, person)) return notOn(job);
+    if (job && !mayWriteOn(job, person)) return notTheirs(notOnJobSaid(job));
     const read = readIntent(raw);
     if (!("intent" in read)) return read;
     const { intent } = read;
@@ -128,13 +129,15 @@ async function carryOut(jobId: string, intent: Intent, person: Person): Promise<
   const clock = now();
   const isSigning = logKindOf(intent.kind).prints !== undefined;
   const paper = await paperFor(jobId, intent, person, happenedAt(intent.claimed, clock));
-  const outcome = await appendEntry<Refusal | NotOn>(
+  const outcome = await appendEntry<Refusal | NotTheirs>(
     database(),
     jobId,
     { id: intent.id, fingerprint: fingerprintOf(intent, person.id) },
     (state: JobState) => {
       // Asked again: somebody may have taken them off meanwhile.
-      if (state.seq > 0 && !mayWriteOn(state, person)) return { refusal: notOn(state) };
+      if (state.seq > 0 && !mayWriteOn(state, person)) return { refusal: notTheirs(notOnJobSaid(state)) };
+      const officeOnly = whyOfficeOnly(state, intent, person.role);
+      if (officeOnly) return { refusal: notTheirs(officeOnly) };
       const received = arrivedAt(clock, state.lastReceived);
       const at = happenedAt(intent.claimed, received);
       const decision = decide(state, intent, at, known, person.profile, paper);

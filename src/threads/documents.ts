@@ -3,15 +3,17 @@ import writeExcelFile from "write-excel-file/node";
 import { knowledgeWith, type Catalogue } from "@/catalogue/knowledge";
 import { sheetRows } from "@/catalogue/units";
 import type { UnitModel } from "@/core/families";
-import type { JobState } from "@/core/job";
+import type { JobState, Knowledge } from "@/core/job";
 import { jobFrom, type Entry } from "@/core/log";
 import { draftRig } from "@/core/record";
 import { canPassBy, inService, type Rig } from "@/core/rig";
+import type { Recipe } from "@/core/run";
 import type { UnitSystem } from "@/core/units";
 import { readCatalogueFile, type Against } from "@/phases/catalogue/read";
 import { readBundle } from "@/phases/record/readBundle";
 import { changesBetween } from "@/phases/record/changes";
 import { packPdf, recordPdf, type PdfInput } from "@/phases/record/RecordPdf";
+import { houseOf, refusals, tried, unitsFor } from "@/phases/recipes/trial";
 import { reportOf, type Report } from "@/phases/record/report";
 import { cardPdf, type CardInput } from "@/phases/valves/CardPdf";
 import { drawingOf } from "@/phases/valves/drawing";
@@ -78,6 +80,28 @@ export const readUnits = ({ bytes, against }: { bytes: Uint8Array; against: Agai
 /** A bundle of a job, checked: schema, chain, files, and that its pages can be shown by a company's catalogue. */
 export const bundle = ({ bytes, catalogue, now }: { bytes: Uint8Array; catalogue: Catalogue; now: number }) =>
   readBundle(Buffer.from(bytes), { known: knowledgeWith(catalogue), now });
+
+/** A recipe to be tried with a unit, by its code, on a company's catalogue. */
+interface OfRecipe {
+  readonly recipe: Recipe;
+  readonly unit: string | undefined;
+  readonly catalogue: Catalogue;
+}
+const unitOf = ({ recipe, unit }: OfRecipe, known: Knowledge) =>
+  unitsFor(recipe, known).find((m) => m.code === unit);
+
+/** A recipe's steps as they would come in a sample house; undefined where the unit is not one that it is for. */
+export const trial = (of: OfRecipe & { readonly house?: string; readonly system: UnitSystem }) => {
+  const known = knowledgeWith(of.catalogue);
+  const unit = unitOf(of, known);
+  return unit && tried(of.recipe, { unit, house: houseOf(of.house), known, system: of.system });
+};
+
+/** Why a recipe cannot be kept, by the names of its form. */
+export const recipeRefusals = (of: OfRecipe) => {
+  const known = knowledgeWith(of.catalogue);
+  return refusals(of.recipe, unitOf(of, known), known);
+};
 
 /** Units as a spreadsheet. */
 export const writeUnits = (models: readonly UnitModel[]) => {

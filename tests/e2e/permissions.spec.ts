@@ -1,6 +1,7 @@
 import { expect, test, type Page } from "@playwright/test";
 import { logKinds } from "@/core/log/list";
 import { permissions, type Action } from "@/server/permissions";
+import { stateOf } from "./crew";
 import { base, freshId, openJob, signedIn } from "./hands";
 
 /** Somebody of each role, and what the server calls it. */
@@ -130,4 +131,30 @@ test("nobody who is not signed in passes a door", async ({ browser }) => {
   expect(found).toEqual([]);
   await context.close();
   await known.context.close();
+});
+
+test("a soak is skipped by the office alone, with its reason in the log", async ({ browser }) => {
+  const skip = (id: string) => ({ kind: "stepSkipped", id, step: "u1.soak", why: "Soaked at the shop" });
+  const { page: onSite, context } = await signedIn(browser, "tobias");
+  const job = await openJob(onSite, "Pell Lane bakery");
+  const send = (page: Page) =>
+    page.request.post(`/api/jobs/${job}/entries`, { headers: origin, data: skip(freshId()) });
+  const refused = await send(onSite);
+  expect(refused.status()).toBe(403);
+  expect(await refused.json()).toMatchObject({
+    error: "A soak is skipped by a planner or an owner, with the reason",
+  });
+  await context.close();
+  const planner = await signedIn(browser, "imke");
+  expect((await send(planner.page)).status()).toBe(200);
+  const state = await stateOf(planner.page, job);
+  expect(state.steps["u1.soak"]!.skipped).toMatchObject({ why: "Soaked at the shop" });
+  // The demo's soak goes on: other tests look at it.
+  const undo = { kind: "stepUndone", id: freshId(), step: "u1.soak", why: "Skipped for a test" };
+  const undone = await planner.page.request.post(`/api/jobs/${job}/entries`, {
+    headers: origin,
+    data: undo,
+  });
+  expect(undone.status()).toBe(200);
+  await planner.context.close();
 });

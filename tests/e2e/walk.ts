@@ -126,7 +126,7 @@ async function read(step: Locator, of: Step, { readings = {} }: Crew): Promise<v
     if (places.length > 1) await step.getByText(place, { exact: true }).waitFor();
     for (const field of readingKinds.get(reading)!.fields) {
       const text = values[field.id];
-      if (text === undefined) continue;
+      if (text === undefined || (field.byClock && of.wait)) continue;
       const option = field.options?.find((o) => o.id === text);
       if (option)
         await press(
@@ -223,6 +223,10 @@ export async function doStep(
       break;
     case "read":
       if ((await step.locator("[data-step-moves]").count()) > 0) await turnAll(step);
+      if (of.wait) {
+        await press(step.getByRole("button", { name: "Its minutes start now" }));
+        await letPass(page, of);
+      }
       await read(step, of, crew);
       await press(goOn);
       break;

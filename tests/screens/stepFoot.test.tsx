@@ -1,12 +1,13 @@
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { JobState } from "@/core/job";
+import type { Role } from "@/core/job/job";
 import { clockOf, maySkip, type Step } from "@/core/run/step";
 import type { Asked } from "@/phases/job/send";
 import { StepFoot } from "@/phases/run/StepFoot";
 import type { Run, Sent } from "@/phases/run/useRun";
 import type { StepMovesOf } from "@/phases/run/useStepMoves";
-import { type Desk, MIN, running, work } from "../unit/desk";
+import { type Desk, imke, MIN, running, ulidAt, work } from "../unit/desk";
 
 const steps = running().job.run!.steps;
 const stepWhere = (wanted: (s: Step) => boolean): Step => steps.find(wanted)!;
@@ -19,6 +20,7 @@ interface Shown {
   readonly isNext?: boolean;
   readonly goNext?: () => void;
   readonly outcome?: Sent;
+  readonly role?: Role;
 }
 function shown(job: JobState, step: Step, now: number, over: Shown = {}) {
   const send = vi.fn<(wish: Asked) => Promise<Sent>>(() => Promise.resolve(over.outcome ?? { ok: true }));
@@ -39,7 +41,7 @@ function shown(job: JobState, step: Step, now: number, over: Shown = {}) {
       now={now}
       zone="Europe/Amsterdam"
       readOnly={over.readOnly ?? false}
-      run={{ job, send } as unknown as Run}
+      run={{ job, send, by: { ...imke, role: over.role ?? "planner" } } as unknown as Run}
       moves={moves}
       onFinished={onFinished}
       isNext={over.isNext ?? true}
@@ -115,6 +117,35 @@ describe("the foot of a step that waits for another", () => {
   });
 });
 
+describe("the foot of a check", () => {
+  const step = stepWhere((s) => s.kind === "check" && !s.check!.photo);
+  const desk = upTo(step);
+
+  it("is answered No with what is wrong, which stays at the step", async () => {
+    const { send, onFinished } = shown(desk.job, step, desk.now);
+    await press("No, this is wrong");
+    fireEvent.change(screen.getByLabelText(/^What is wrong/), { target: { value: "The elbow weeps" } });
+    await act(async () => fireEvent.submit(document.querySelector("form")!));
+    expect(send).toHaveBeenCalledWith({
+      kind: "openPointAdded",
+      point: expect.any(String) as string,
+      text: "The elbow weeps",
+      who: "Imke Vos",
+      step: step.id,
+    });
+    expect(onFinished).not.toHaveBeenCalled();
+  });
+
+  it("is answered Yes as put right once something was wrong", async () => {
+    const wrong = { point: ulidAt(870_001), text: "The elbow weeps", who: "Imke Vos", step: step.id };
+    const { job } = upTo(step).do({ kind: "openPointAdded", ...wrong });
+    const { send } = shown(job, step, desk.now);
+    expect(document.body.textContent).toContain("Wrong: The elbow weeps (Imke Vos)");
+    await press("Put right: yes, checked");
+    expect(send).toHaveBeenCalledWith({ kind: "stepDone", step: step.id });
+  });
+});
+
 describe("the foot of a hold", () => {
   it("is signed, and cannot be skipped", () => {
     const step = stepWhere((s) => s.kind === "hold");
@@ -175,6 +206,16 @@ describe("the foot of a soak", () => {
     document.body.innerHTML = "";
     shown(desk.job, step, desk.now + clockOf(step)!);
     expect(button("Soak is over, go on").disabled).toBe(false);
+  });
+
+  it("is skipped by the office alone: who is on site reads who may", () => {
+    const desk = upTo(step);
+    shown(desk.job, step, desk.now, { role: "installer" });
+    expect(names()).not.toContain("Skip with a reason");
+    expect(document.body.textContent).toContain("Only a planner or an owner can skip a soak");
+    document.body.innerHTML = "";
+    shown(desk.job, step, desk.now, { role: "owner" });
+    expect(names()).toContain("Skip with a reason");
   });
 });
 

@@ -12,12 +12,13 @@ import { imke, knowledge, sha256 } from "./desk";
 const zone = "Europe/Amsterdam";
 const HOUR = 3_600_000;
 const signature = (name: string) => Promise.resolve({ content: Buffer.from(name), sha256: sha256(name) });
+const view = () => signature("a wall");
 const paper = (job: { readonly head: string }) => signature(job.head);
 const people = { imke, tobias: { ...imke, id: "p2" }, adaeze: { ...imke, id: "p3" } };
 const moment = fc.date({ min: new Date("2026-01-01"), max: new Date("2027-12-31"), noInvalidDate: true });
 
 const made = async (now: number) => {
-  const { logs } = await demoJobs(knowledge, now, zone, people, { signature, paper });
+  const { logs } = await demoJobs(knowledge, now, zone, people, { view, signature, paper });
   return logs.map((entries) => ({ entries, job: jobFrom("demo", entries as Entry[]) }));
 };
 

@@ -320,6 +320,27 @@ const whole: readonly (readonly [string, SiteFacts, readonly Placed[], string, L
   ["carbon first with chlorine above 0.5", house, ["CT-1354", "SF-150"], "carbon-softener-order", "Good"],
   ["softener first with chlorine above 0.5", house, ["SF-150", "CT-1354"], "carbon-softener-order", "Check"],
   [
+    "a softener before carbon in a housing, with chlorine above 0.5",
+    house,
+    ["SF-150", "CB-20"],
+    "carbon-softener-order",
+    "Check",
+  ],
+  [
+    "carbon in a housing before the softener, and a tank behind it",
+    house,
+    ["CB-20", "SF-150", "CT-1354"],
+    "carbon-softener-order",
+    "Good",
+  ],
+  [
+    "carbon in a housing before the softener, without disinfectant",
+    withWater({ chlorine: value(0.1) }),
+    ["CB-20", "SF-150"],
+    "carbon-softener-order",
+    "Check",
+  ],
+  [
     "softener first without disinfectant",
     withWater({ chlorine: value(0.1) }),
     ["SF-150", "CT-1354"],

@@ -143,7 +143,7 @@ const join: readonly RecipeStep[] = [
     water: "any",
     check: {
       question: "Marks photographed before the wraps came off, rings greased and seen in their grooves?",
-      photo: "wanted",
+      photo: "needed",
     },
     details: ["The third bowl stays empty until the first two are clear", "The membrane stays in its bag"],
     when: stagesApart,
@@ -158,7 +158,7 @@ const join: readonly RecipeStep[] = [
     water: "any",
     check: {
       question: "Marks photographed before the wraps came off, rings greased and seen in their grooves?",
-      photo: "wanted",
+      photo: "needed",
     },
     when: stagesTogether,
   },
@@ -379,7 +379,7 @@ const running: readonly RecipeStep[] = [
 /** RO with a tank (handbook 5; handbook 9, K3, K17, K18). */
 export const roTank: Recipe = {
   id: "ro-tank",
-  version: 4,
+  version: 5,
   title: "RO with tank",
   families: ["ro"],
   steps: [...place, ...join, ...firstWater, ...running],

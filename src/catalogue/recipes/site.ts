@@ -96,7 +96,7 @@ const onPipe: When = [{ present: ["line", "sink", "supply", "appliance"] }];
 /** The site part of a job, by the kinds of its units (handbook 5, Site steps; handbook 9, Where a unit connects). */
 export const siteRecipe: Recipe = {
   id: "site",
-  version: 6,
+  version: 7,
   title: "Site",
   families: [],
   steps: [
@@ -510,8 +510,13 @@ export const siteRecipe: Recipe = {
       kind: "read",
       title: "Hold test: shut in and watch the gauge 15 minutes",
       why: "A gauge sees what an eye does not.",
-      work: 17,
+      work: 3,
       water: "on",
+      details: [
+        "Write down what the gauge shows, then start the minutes",
+        "No tap, no valve until they have run",
+      ],
+      wait: { minutes: 15 },
       read: { reading: "holdTest", place: "Treated line, shut in", when: "after" },
       goal: { want: "trap" },
       when: [...inLine, withUnits],
@@ -570,7 +575,7 @@ export const siteRecipe: Recipe = {
       why: "The photo is the proof of how it was left.",
       work: 15,
       water: "on",
-      check: { question: "Aerators back by the list, floor dry, film off, labels on?", photo: "wanted" },
+      check: { question: "Aerators back by the list, floor dry, film off, labels on?", photo: "needed" },
       when: inLine,
     },
     {
@@ -581,7 +586,7 @@ export const siteRecipe: Recipe = {
       why: "The photo is the proof of how it was left.",
       work: 10,
       water: "on",
-      check: { question: "Floor dry, film off, labels on?", photo: "wanted" },
+      check: { question: "Floor dry, film off, labels on?", photo: "needed" },
       when: notInLine,
     },
     {

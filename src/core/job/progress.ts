@@ -1,3 +1,4 @@
+import { readingKinds } from "../readings/kinds";
 import { hasRun, readyAt } from "../run/clock";
 import { clockOf, type Step } from "../run/step";
 import { findStep, stepState, type JobState } from "./job";
@@ -88,13 +89,13 @@ export function whyNotFinish(job: JobState, step: Step, now: number): string | u
   return undefined;
 }
 
-/** The first step that hands can work on now; one that only counts down is passed over while another is open. While water flows, what would turn a valve waits: it would stop the flow. */
+/** The first step that hands can work on now; one that only counts down is passed over while another is open. While water flows, or a part is shut in, what would turn a valve waits. */
 export function nextStep(job: JobState, now: number): Step | undefined {
   const steps = job.run?.steps ?? [];
   const counting = steps.filter((s) => statusOf(job, s, now) === "counting");
-  const isFlowing = counting.some((s) => s.flow);
+  const mustStand = counting.some((s) => s.flow !== undefined || s.goal?.want === "trap");
   const forHands = steps.find(
-    (s) => ["open", "ready", "paused"].includes(statusOf(job, s, now)) && !(isFlowing && s.goal),
+    (s) => ["open", "ready", "paused"].includes(statusOf(job, s, now)) && !(mustStand && s.goal),
   );
   return forHands ?? counting[0];
 }
@@ -140,14 +141,24 @@ export const standingStops = (job: JobState): JobState["readings"] =>
       r.verdict.level === "Stop",
   );
 
+/** What was read when the work was done, the last at each place of its step, where it is Unknown and nobody took it on: the hand-over would rest on nothing. */
+export const standingUnknowns = (job: JobState): JobState["readings"] =>
+  (job.run?.steps ?? []).flatMap((step) => {
+    if (step.read?.when !== "after" || readingKinds.get(step.read.reading)?.provenLater) return [];
+    const lastAt = new Map(askedReadings(job, step).map((r) => [r.place, r]));
+    return [...lastAt.values()].filter((r) => r.verdict.level === "Unknown" && !r.override);
+  });
+
 /**
- * Why hand-over is blocked: a hold is open, a Stop is not overridden, a discard is missing, UV is unproven, or work is unfinished
+ * Why hand-over is blocked: a hold is open, a Stop is not overridden, a reading that it rests on is Unknown, a discard is missing, UV is unproven, or work is unfinished
  * (handbook 6, Record). Empty when it may be signed.
  */
 export function handOverBlockers(job: JobState): Blocker[] {
   if (!job.run) return [{ is: job.revisions.length === 0 ? "unsigned" : "notStarted" }];
   return [
-    ...standingStops(job).map(({ reading, verdict }): Blocker => ({ is: "reading", reading, verdict })),
+    ...[...standingStops(job), ...(isHandedOver(job) ? [] : standingUnknowns(job))].map(
+      ({ reading, verdict }): Blocker => ({ is: "reading", reading, verdict }),
+    ),
     ...job.run.steps.flatMap((step): Blocker[] => {
       const { cycles } = stepState(job, step.id);
       if (step.cycle && cycles < step.cycle.count) return [{ is: "discards", step, counted: cycles }];
@@ -164,7 +175,7 @@ export function blockerSaid(b: Blocker, system: UnitSystem): string {
     case "notStarted":
       return "The run has not started";
     case "reading":
-      return `A reading is a Stop: ${tellRun(b.verdict, system).reason}`;
+      return `A reading is ${b.verdict.level === "Stop" ? "a Stop" : b.verdict.level}: ${tellRun(b.verdict, system).reason}`;
     case "discards":
       return `${b.step.unitName ?? "Job"}: ${b.counted} of ${b.step.cycle!.count} discards done`;
     case "unfinished":

@@ -1,7 +1,7 @@
-import type { JobState } from "../job/job";
+import type { JobState, Role } from "../job/job";
 import type { Draft } from "./entry";
 import { isSealed } from "../job/progress";
-import { refuse, type Deciding, type Intent, type Refusal } from "./kind";
+import { office, refuse, type Deciding, type Intent, type Refusal } from "./kind";
 import { logKindOf } from "./state";
 
 /** The entry that an intent becomes, without its place in the chain, or why not. */
@@ -9,6 +9,12 @@ export type Decision = { readonly ok: true; readonly entry: Pick<Draft, "kind" |
 
 const SEALED =
   "The record is signed. Open an addendum on the record's page, change it there, and sign the addendum";
+
+/** Why a role may not ask for something as it is asked, in words; undefined where it may. */
+export function whyOfficeOnly(job: JobState, intent: Intent, role: Role): string | undefined {
+  if (office.includes(role)) return undefined;
+  return logKindOf(intent.kind).takesOffice(job, intent as never);
+}
 
 /** The entry an intent becomes, or why not. Pure: the state, the clock and what the office knows are arguments; permission is the server's. */
 export function decideIntent(job: JobState, intent: Intent, deciding: Deciding): Decision {

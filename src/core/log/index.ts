@@ -1,4 +1,4 @@
-export { decideIntent, type Decision } from "./decide";
+export { decideIntent, whyOfficeOnly, type Decision } from "./decide";
 export type { Draft, Entry } from "./entry";
 export * from "./kind";
 export { logKinds } from "./list";

@@ -108,6 +108,8 @@ interface Spec<A extends Shape, D extends Shape> {
   readonly prints?: "record" | "addendum";
   /** Once the record is signed it is refused without an open addendum, unless this says that it changes nothing that was signed. */
   readonly leavesSigned?: (job: JobState, asked: Of<A>) => boolean;
+  /** Why it takes somebody of the office, asked as it is asked; nothing where all who `may` ask it may. */
+  readonly takesOffice?: (job: JobState, asked: Of<A>) => string | undefined;
   /** What it brings to a job that has no entry yet. */
   readonly begins?: Partial<JobState>;
   /** The entry that it becomes, or why not. Pure. */
@@ -130,6 +132,7 @@ export interface LogKind {
   readonly names: readonly FileNamed[];
   readonly prints?: "record" | "addendum";
   readonly leavesSigned: (job: JobState, asked: never) => boolean;
+  readonly takesOffice: (job: JobState, asked: never) => string | undefined;
   readonly begins: Partial<JobState>;
   readonly decide: (job: JobState, asked: never, with_: Deciding) => Decided<unknown>;
   readonly apply: (job: JobState, kept: never, stamp: Stamp) => JobState;
@@ -141,6 +144,7 @@ export const logKind = <D extends Shape, A extends Shape = D>(spec: Spec<A, D>):
   touchesDesign: false,
   names: [],
   leavesSigned: () => false,
+  takesOffice: () => undefined,
   begins: {},
   asked: spec.kept,
   ...spec,

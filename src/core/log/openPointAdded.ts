@@ -1,8 +1,14 @@
-import { date, line, optional, ulid, type Of } from "./fields";
+import { date, id, line, optional, ulid, type Of } from "./fields";
 import type { Mark } from "../job/job";
 import { accept, crew, logKind } from "./kind";
 
-const kept = { point: ulid, text: line, who: line, due: optional(date) };
+const kept = {
+  point: ulid,
+  text: line,
+  who: line,
+  due: optional(date),
+  /** The step at which something was found wrong. */ step: optional(id),
+};
 declare module "./kind" {
   interface KeptAsAsked {
     openPointAdded: Of<typeof kept>;
@@ -19,9 +25,10 @@ export const openPointAdded = logKind({
   kind: "openPointAdded",
   kept,
   may: crew,
+  onPhone: true,
   begins: { openPoints: [] },
   leavesSigned: () => true,
-  decide: (_job, { point, text, who, due }) => accept({ point, text, who, due }),
+  decide: (_job, { point, text, who, due, step }) => accept({ point, text, who, due, step }),
   apply: (job, point, { by, at }) => ({
     ...job,
     openPoints: [...job.openPoints.filter((p) => p.point !== point.point), { ...point, by, at }],

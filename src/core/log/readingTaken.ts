@@ -1,4 +1,6 @@
 import { judgeReading, readingKinds } from "../readings/kinds";
+import { hasRun } from "../run/clock";
+import { clockOf, type Step } from "../run/step";
 import type { ReadingContext, ReadingField, ReadingKind } from "../readings/reading";
 import { parseQuantity, upper, type Measured, type UnitSystem } from "../units";
 import { onLine } from "../rig/line";
@@ -24,7 +26,7 @@ import {
   type Of,
 } from "./fields";
 import { isAfterSigning } from "../job/progress";
-import { findStep, type JobState, type Mark } from "../job/job";
+import { findStep, stepState, type JobState, type Mark } from "../job/job";
 import { accept, crew, logKind, refuse, type Deciding, type Stamp } from "./kind";
 import { onClock } from "./steps";
 
@@ -122,6 +124,37 @@ function readValues(kind: ReadingKind, written: Readonly<Record<string, string>>
   return { values, plain, errors };
 }
 
+const isByClock = (kind: ReadingKind, step: Step | undefined): boolean =>
+  step !== undefined && clockOf(step) !== undefined && kind.fields.some((f) => f.byClock);
+
+/** What was written, with the minutes of the step's clock: longer than that it may have been watched, and then it lost less in them. */
+function withClock(
+  kind: ReadingKind,
+  step: Step | undefined,
+  written: Readonly<Record<string, string>>,
+): Readonly<Record<string, string>> {
+  if (!step || !isByClock(kind, step)) return written;
+  const text = `${clockOf(step)! / 60_000} min`;
+  const timed = kind.fields.filter((f) => f.byClock).map((f) => [f.id, text]);
+  return { ...written, ...Object.fromEntries(timed) };
+}
+
+/** Why it is too early for a reading that is taken when the step's clock has run; undefined where it is not. */
+function whyTooEarly(
+  job: JobState,
+  kind: ReadingKind,
+  step: Step | undefined,
+  now: number,
+): string | undefined {
+  if (!step || !isByClock(kind, step)) return undefined;
+  const { clock } = stepState(job, step.id);
+  if (hasRun(step, clock, now)) return undefined;
+  const minutes = clockOf(step)! / 60_000;
+  return clock
+    ? `Its ${minutes} minutes have not run yet: read the gauge again when they have`
+    : `Start its ${minutes} minutes first, and read the gauge again when they have run`;
+}
+
 /** Why a correction cannot be taken; undefined where it can, or where it is none. */
 function correctionFault(
   job: JobState,
@@ -194,10 +227,13 @@ export const readingTaken = logKind({
     const { reading, reads, step, place, instrument, when, supersedes, why } = intent;
     const kind = readingKinds.get(reads);
     if (!kind) return refuse("This kind of reading is not known");
-    if (step !== undefined && !findStep(job, step)) return refuse("This step is not part of the run");
+    const at = step === undefined ? undefined : findStep(job, step);
+    if (step !== undefined && !at) return refuse("This step is not part of the run");
     const fault = correctionFault(job, intent);
     if (fault) return fault;
-    const { values, plain, errors } = readValues(kind, intent.values, intent.profile);
+    const early = whyTooEarly(job, kind, at, deciding.now);
+    if (early) return refuse(early);
+    const { values, plain, errors } = readValues(kind, withClock(kind, at, intent.values), intent.profile);
     if (Object.keys(errors).length > 0)
       return { ok: false, error: "Some values could not be read", fields: errors };
     const opened = kind.shutIn ? whyNotShutIn(job.rig) : undefined;

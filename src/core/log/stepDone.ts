@@ -32,6 +32,14 @@ function findsNothing({ writes }: Step, answer: string | undefined): string | un
   return `Say what was found: ${writes.options.map((o) => o.label).join(", or ")}`;
 }
 
+/** What was found wrong at a step is put right once the step is done. */
+const putRight = (job: JobState, id: string, { by, at }: Mark): JobState => ({
+  ...job,
+  openPoints: job.openPoints.map((p) =>
+    p.step === id && !p.closed ? { ...p, closed: { by, at, how: "Put right, and looked at again" } } : p,
+  ),
+});
+
 /** The survey with what a step has found. */
 const writtenBack = (job: JobState, step: Step | undefined, answer: string, mark: Mark): JobState =>
   step?.writes
@@ -56,7 +64,11 @@ export const stepDone = stepKind({
       : { step, note: note || undefined, why: why?.trim() ? why.trim() : undefined, answer },
   apply: (job, { step: id, note, why, answer }, { by, at }) => {
     const paused = onClock(job, id, { is: "pause", at: Date.parse(at) });
-    const finished = onStep(paused, id, (s) => (s.done ? s : { ...s, done: { by, at, note, why } }));
+    const finished = putRight(
+      onStep(paused, id, (s) => (s.done ? s : { ...s, done: { by, at, note, why } })),
+      id,
+      { by, at },
+    );
     const step = findStep(finished, id);
     const done = answer === undefined ? finished : writtenBack(finished, step, answer, { by, at });
     return done.rig && step ? { ...done, rig: shutOn(done.rig, step, Date.parse(at)) } : done;

@@ -1,5 +1,5 @@
 import { onStep, stepState } from "../job/job";
-import { maySkip } from "../run/step";
+import { maySkip, skipTakesOffice } from "../run/step";
 import { id, reason, type Of } from "./fields";
 import { stepKind } from "./steps";
 
@@ -13,6 +13,8 @@ declare module "./kind" {
 export const stepSkipped = stepKind({
   kind: "stepSkipped",
   kept,
+  takesOffice: (step) =>
+    skipTakesOffice(step) ? "A soak is skipped by a planner or an owner, with the reason" : undefined,
   whyNot: (job, step) => {
     if (!maySkip(step))
       return step.kind === "hold"

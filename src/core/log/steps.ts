@@ -19,6 +19,8 @@ interface StepKindSpec<K extends StepShape> {
   readonly kept: K;
   /** Why it is not taken, in words; nothing where it is. Pure. */
   readonly whyNot: (job: JobState, step: Step, asked: Of<K>, with_: Deciding) => string | undefined;
+  /** Why it takes somebody of the office at this step, in words. */
+  readonly takesOffice?: (step: Step) => string | undefined;
   /** What is kept, where that is not all that was asked. */
   readonly keeps?: (job: JobState, asked: Of<K>) => Of<K>;
   readonly apply: (job: JobState, kept: Of<K>, stamp: Stamp) => JobState;
@@ -30,6 +32,7 @@ export const stepKind = <K extends StepShape>({
   kind,
   kept,
   whyNot,
+  takesOffice = () => undefined,
   keeps = (_job, asked) => asked,
   apply,
 }: StepKindSpec<K>): LogKind =>
@@ -38,6 +41,10 @@ export const stepKind = <K extends StepShape>({
     kept,
     may: crew,
     onPhone: true,
+    takesOffice: (job, asked) => {
+      const step = findStep(job, (asked as Of<K> & { readonly step: string }).step);
+      return step && takesOffice(step);
+    },
     decide: (job, asked, deciding) => {
       const step = findStep(job, (asked as Of<K> & { readonly step: string }).step);
       if (!step) return refuse("This step is not part of the run");

@@ -81,7 +81,7 @@ export const holdTest: ReadingKind = {
   fields: [
     { id: "start", label: "At the start", quantity: "pressure" },
     { id: "end", label: "At the end", quantity: "pressure" },
-    { id: "minutes", label: "Watched for", quantity: "duration" },
+    { id: "minutes", label: "Watched for", quantity: "duration", byClock: true },
     { id: "division", label: "One gauge division", quantity: "pressure" },
   ],
   judge: (v, { hides }) => {

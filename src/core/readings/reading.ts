@@ -13,6 +13,8 @@ export interface ReadingField {
   /** Words, or a day, instead of a quantity. */
   readonly text?: boolean;
   readonly date?: boolean;
+  /** Minutes that the step's clock gives, where the step has one: then it is not asked for. */
+  readonly byClock?: boolean;
 }
 
 /** What a reading is judged against, beside its own values. Canonical units. */
@@ -51,6 +53,8 @@ export interface ReadingContext {
   /** Loss curves of the train's units at their share of the flow, for the loss the design predicts. */
   readonly loss?: readonly { readonly curve: LossCurve; readonly parallel: number }[];
   readonly trainMax?: number;
+  /** What the survey says of the raw water, by the field of the reading: canonical units, from least to most. */
+  readonly surveyed?: Readonly<Record<string, { readonly least: number; readonly most: number }>>;
   /** Static pressure of the house, behind a reducing valve where it has one, kPa. */
   readonly static?: number;
   /** Where nothing stands in the house's line: the pressures that the units take, kPa, and which of them ask for it. */
@@ -99,6 +103,10 @@ export interface ReadingKind {
   readonly shutIn?: boolean;
   /** The newest of its kind says how it stands now; those before it are history. */
   readonly latestCounts?: boolean;
+  /** What it was done for is proven by a later reading: the hand-over does not rest on it. */
+  readonly provenLater?: boolean;
+  /** The question of the survey that a field measures again: where they differ, the design is judged again with what was read. */
+  readonly measuresAgain?: Readonly<Record<string, string>>;
   readonly rules: readonly AnyRule[];
 }
 

@@ -4,7 +4,7 @@ import type { ReadingContext } from "../readings";
 import { judgeJob, withModels, type DesignBasis, type Station } from "../train";
 import { disinfectionFor, programOf } from "./computed";
 import { siteFacts, type SiteFacts } from "../site";
-import { upper } from "../units";
+import { lower, upper, type Measured } from "../units";
 import { housePressures } from "../water/pressures";
 import type { JobState, Knowledge } from "../job";
 
@@ -77,6 +77,17 @@ function programFor(
   return programOf(station, job.answers, reserveDay);
 }
 
+const range = (m: Measured | undefined) => {
+  const [least, most] = [lower(m), upper(m)];
+  return least === undefined || most === undefined ? undefined : { least, most };
+};
+/** What the survey says of the raw water; what it does not say is left out. */
+function surveyedOf({ water }: SiteFacts): NonNullable<ReadingContext["surveyed"]> {
+  const { hardness, chlorine, temperature } = water;
+  const ranges = { hardness: range(hardness), chlorine: range(chlorine), temperature: range(temperature) };
+  return Object.fromEntries(Object.entries(ranges).flatMap(([id, r]) => (r ? [[id, r]] : [])));
+}
+
 /** What readings are judged against (handbook 6): those of one unit of the governing design, or those of the whole train. */
 export function readingContext(
   job: JobState,
@@ -118,5 +129,6 @@ export function readingContext(
     carbonLitres: carbon && carbon.model.carbon!.mediaLitres * carbon.unit.parallel,
     feed: feedOf(units.map((u) => u.model)),
     static: staticOf(siteFacts(job.answers)),
+    surveyed: surveyedOf(siteFacts(job.answers)),
   };
 }

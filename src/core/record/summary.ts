@@ -9,6 +9,7 @@ import {
   runningClocks,
   sampleOf,
   standingStops,
+  standingUnknowns,
   statusOf,
   type JobState,
   type Knowledge,
@@ -149,11 +150,20 @@ function needOfHandedOver({ job, installer }: Look): Need | undefined {
   return { rank: 9, next: "Handed over", who: signed ?? installer };
 }
 
-function needOfRun({ job, now, profile, installer }: Look): Need | undefined {
+/** A reading that says nothing keeps a job that is done otherwise from being handed over. */
+function needOfUnknown({ job, profile, installer }: Look): Need | undefined {
+  const [unknown] = standingUnknowns(job);
+  if (!unknown) return undefined;
+  const { reason, remedy } = tell(unknown.verdict, profile);
+  return { rank: 1, level: "Unknown", next: reason, detail: remedy, who: installer };
+}
+
+function needOfRun(look: Look): Need | undefined {
+  const { job, now, profile, installer } = look;
   if (!job.run) return undefined;
   if (handOverBlockers(job).length === 0) return { rank: 1, next: "Sign the record", who: installer };
   const step = nextStep(job, now);
-  if (!step) return { rank: 1, next: "Look at the run", who: installer };
+  if (!step) return needOfUnknown(look) ?? { rank: 1, next: "Look at the run", who: installer };
   const counting = statusOf(job, step, now) === "counting";
   return {
     rank: counting ? 3 : 1,

@@ -135,3 +135,5 @@ export function clockOf(step: Step): number | undefined {
 /** May it be skipped with a reason? Never a hold, nor what proves UV or a discard (handbook 5, Steps). */
 export const maySkip = (step: Step): boolean =>
   step.kind !== "hold" && (step.proves === undefined || step.proves === "prefilters");
+/** Does skipping it take somebody of the office: carbon that soaked too short sends fines into the house. */
+export const skipTakesOffice = (step: Step): boolean => step.soak !== undefined;

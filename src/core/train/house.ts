@@ -104,9 +104,9 @@ function judgeCarbonSoftener(
   };
 }
 
-/** Where a unit with a record stands first in the line; undefined where none does. */
-function firstWith(line: readonly Station[], record: "carbon" | "softener" | "uv"): number | undefined {
-  const at = line.findIndex((s) => s.model[record] !== undefined);
+/** Where a unit of a kind stands first in the line; undefined where none does. */
+function firstOf(line: readonly Station[], is: (model: Station["model"]) => boolean): number | undefined {
+  const at = line.findIndex((s) => is(s.model));
   return at === -1 ? undefined : at;
 }
 
@@ -116,11 +116,11 @@ export function judgeOrder(
   school: TrainSchools["order"],
   line: readonly Station[],
 ): Verdict[] {
-  const carbon = firstWith(line, "carbon");
-  const soft = firstWith(line, "softener");
-  const uv = firstWith(line, "uv");
+  const carbon = firstOf(line, hasCarbon);
+  const soft = firstOf(line, (m) => m.softener !== undefined);
+  const uv = firstOf(line, (m) => m.uv !== undefined);
   const verdicts: Verdict[] = [];
-  if (carbon !== undefined && soft !== undefined)
+  if (carbon !== undefined && soft !== undefined && carbon !== soft)
     verdicts.push(judgeCarbonSoftener(facts, school, { carbon: line[carbon]!, first: carbon < soft }));
   const dosed = line.findIndex((s) => s.model.doser);
   if (dosed !== -1 && !line.slice(dosed + 1).some((s) => hasCarbon(s.model)))

@@ -1,4 +1,12 @@
-import { applyEntry, emptyJob, type Draft, type Entry, type Intent, type Paper } from "../../core/log";
+import {
+  applyEntry,
+  emptyJob,
+  type Draft,
+  type Entry,
+  type FileUse,
+  type Intent,
+  type Paper,
+} from "../../core/log";
 import { nextStep, stepState, type Actor, type JobState, type Knowledge } from "../../core/job";
 import type { DesignUnit } from "../../core/families";
 import { createHash } from "node:crypto";
@@ -17,15 +25,30 @@ export const MIN = 60_000;
 export const HOUR = 60 * MIN;
 export const DAY = 24 * HOUR;
 
+/** Something that is kept as a file, with its hash. */
+export interface Made {
+  readonly content: Buffer;
+  readonly sha256: string;
+}
+export interface DemoFile {
+  readonly job: string;
+  readonly id: string;
+  readonly use: FileUse;
+  readonly content: Buffer;
+}
+
 /** Plays a job through the very decisions that the application takes, on a clock of its own, so that the demo is made of real entries. */
 export class DemoDesk {
   readonly id: string;
   readonly entries: Entry[] = [];
+  readonly files: DemoFile[] = [];
   job: JobState;
   constructor(
     private readonly knowledge: Knowledge,
     public now: number,
     public by: Actor,
+    /** What its photos show, where it takes some. */
+    private readonly view?: Made,
   ) {
     this.id = ulid(now);
     this.job = emptyJob(this.id);
@@ -50,6 +73,13 @@ export class DemoDesk {
     this.job = applyEntry(this.job, entry);
     this.now += 20_000;
     return this;
+  }
+
+  /** Keeps what was made with the job, for the entry that names it. */
+  keep(use: FileUse, { content, sha256 }: Made) {
+    const id = ulid(this.now);
+    this.files.push({ job: this.id, id, use, content });
+    return { file: id, sha256 };
   }
 
   open(name: string, place: string, about = ""): this {
@@ -136,6 +166,13 @@ export class DemoDesk {
           what: step.record.what,
           label: step.record.label,
           text: numbers[`${step.unitName}.${step.record.what}`] ?? `SM-${4100 + this.entries.length}`,
+          step: step.id,
+        });
+      if (this.view && step.check?.photo === "needed")
+        this.do({
+          kind: "photoAdded",
+          ...this.keep("photo", this.view),
+          caption: step.title,
           step: step.id,
         });
       this.do({ kind: "stepDone", step: step.id, answer: step.writes?.options[0]!.id });

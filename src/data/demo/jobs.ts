@@ -1,8 +1,8 @@
 import type { Actor, JobState, Knowledge } from "../../core/job";
-import { logKindOf, type Entry, type FileUse } from "../../core/log";
+import { logKindOf, type Entry } from "../../core/log";
 import { ulid } from "ulid";
 
-import { DAY, DemoDesk, HOUR, MIN } from "./desk";
+import { DAY, DemoDesk, HOUR, MIN, type DemoFile, type Made } from "./desk";
 import { workingTimes, type WorkingTimes } from "./hours";
 import { surveys } from "./surveys";
 
@@ -11,20 +11,11 @@ export interface DemoPeople {
   readonly tobias: Actor;
   readonly adaeze: Actor;
 }
-export interface DemoFile {
-  readonly job: string;
-  readonly id: string;
-  readonly use: FileUse;
-  readonly content: Buffer;
-}
-interface Made {
-  readonly content: Buffer;
-  readonly sha256: string;
-}
-/** What makes the files of a signed record, each with its hash: a signature's picture, and the record on paper with the signatures on it. */
+/** What makes the files of the jobs, each with its hash: what their photos show, a signature's picture, and the record on paper with pictures of both by their files. */
 export interface Making {
+  readonly view: () => Promise<Made>;
   readonly signature: (name: string) => Promise<Made>;
-  readonly paper: (job: JobState, at: number, signatures: Readonly<Record<string, Buffer>>) => Promise<Made>;
+  readonly paper: (job: JobState, at: number, pictures: Readonly<Record<string, Buffer>>) => Promise<Made>;
 }
 
 const readings = {
@@ -43,6 +34,7 @@ const readings = {
 interface Scene extends DemoPeople {
   readonly now: number;
   readonly times: WorkingTimes;
+  readonly view: Made;
   readonly knowledge: Knowledge;
 }
 
@@ -50,7 +42,7 @@ interface Scene extends DemoPeople {
 const OFFICE_WORK = HOUR;
 /** A job that somebody opened so many milliseconds ago, within working hours. */
 const begun = (scene: Scene, ago: number, by: Actor) =>
-  new DemoDesk(scene.knowledge, scene.times.ago(ago, OFFICE_WORK), by);
+  new DemoDesk(scene.knowledge, scene.times.ago(ago, OFFICE_WORK), by, scene.view);
 
 const visit = (d: DemoDesk, from: number, to: number, person: Actor, what: string) =>
   d.do({
@@ -279,28 +271,19 @@ function marramJob(scene: Scene): DemoDesk {
   return marram;
 }
 
-/** Signs a job's record as installer and householder; returns the pictures of both signatures and the papers that they stand on. */
-async function signRecord(d: DemoDesk, { signature, paper }: Making): Promise<DemoFile[]> {
-  const files: DemoFile[] = [];
-  const keep = (use: FileUse, { content, sha256 }: Made) => {
-    const id = ulid(d.now);
-    files.push({ job: d.id, id, use, content });
-    return { file: id, sha256 };
-  };
+/** Signs a job's record as installer and householder. */
+async function signRecord(d: DemoDesk, { signature, paper }: Making): Promise<void> {
   for (const [as, name] of [
     ["installer", "Tobias Rell"],
     ["householder", "The householder"],
   ] as const) {
-    const drawn = keep("signature", await signature(name));
+    const drawn = d.keep("signature", await signature(name));
     const signs = { as, name, ...drawn, head: d.job.head };
     const stamp = { by: d.by, at: new Date(d.now).toISOString(), seq: d.job.seq + 1 };
     const signed = logKindOf("signed").apply(d.job, signs as never, stamp);
-    const pictures = Object.fromEntries(
-      files.filter((f) => f.use === "signature").map((f) => [f.id, f.content]),
-    );
-    d.do({ kind: "signed", ...signs }, keep("paper", await paper(signed, d.now, pictures)));
+    const pictures = Object.fromEntries(d.files.map((f) => [f.id, f.content]));
+    d.do({ kind: "signed", ...signs }, d.keep("paper", await paper(signed, d.now, pictures)));
   }
-  return files;
 }
 
 /** Chapter 8's jobs and one at a faucet, so that every place where a unit connects is met; each at its phase, alive relative to a moment. */
@@ -311,9 +294,10 @@ export async function demoJobs(
   people: DemoPeople,
   making: Making,
 ): Promise<{ readonly logs: readonly (readonly Entry[])[]; readonly files: readonly DemoFile[] }> {
-  const scene: Scene = { ...people, knowledge, now, times: workingTimes(now, zone) };
+  const view = await making.view();
+  const scene: Scene = { ...people, knowledge, now, times: workingTimes(now, zone), view };
   const tern = ternJob(scene);
-  const files = await signRecord(tern, making);
+  await signRecord(tern, making);
   const jobs = [
     bakeryJob(scene),
     cottageJob(scene),
@@ -325,5 +309,5 @@ export async function demoJobs(
     innJob(scene),
     marramJob(scene),
   ];
-  return { logs: jobs.map((d) => d.entries), files };
+  return { logs: jobs.map((d) => d.entries), files: jobs.flatMap((d) => d.files) };
 }

@@ -148,12 +148,13 @@ export function Photos({
 }: PhotoPlace & { readonly photos: readonly Photo[]; readonly readOnly: boolean; readonly zone: string }) {
   const { input, say, take, remove } = usePhotos(place);
   const waiting = useWaitingPhotos(place);
+  const taken = photos.filter((p) => !waiting.some((k) => (k.intent as PhotoAsked).file === p.file));
   const { hindrance } = useOutbox();
   // A photo that is taken before the page hears of it would be lost without a word.
   const awake = useAwake();
   return (
     <div className="mt-3 flex flex-wrap items-center gap-3">
-      {photos.map((p) => (
+      {taken.map((p) => (
         <PhotoShown key={p.file} photo={p} zone={zone} remove={readOnly ? undefined : () => void remove(p)} />
       ))}
       {waiting.map((k) => (

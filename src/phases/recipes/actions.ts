@@ -3,11 +3,12 @@ import { revalidatePath } from "next/cache";
 import { z } from "zod";
 import { recipeFromTexts } from "@/core/run/recipeForm";
 import { addRecipe } from "@/data/queries/catalogue";
-import { isDenial, knowledge, personOrDenial } from "@/server/actor";
+import { isDenial, ownCatalogue, personOrDenial } from "@/server/actor";
 import { catalogueRecipes, ownEntries } from "@/server/catalogue";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
-import { houseOf, refusals, tried, unitsFor, type Trial } from "./trial";
+import { inThread, NotMade, notMadeSaid } from "@/server/threads";
+import type { Trial } from "./trial";
 
 export interface RecipeState {
   readonly error?: string;
@@ -35,6 +36,13 @@ const NOT_TAKEN = "Some of it could not be taken";
 const MEANWHILE =
   "Somebody changed this recipe meanwhile. Reload to see the newer steps; copy what you changed first";
 
+/** What a thread made, or why it was not made in time. */
+const madeOrSaid = <T>(making: Promise<T>): Promise<T | NotMade> =>
+  making.catch((error: unknown) => {
+    if (error instanceof NotMade) return error;
+    throw error;
+  });
+
 /** Keeps a version of a recipe, or a copy under a name of its own; refused in words beside the place, nothing typed is lost. */
 export async function saveRecipe(raw: unknown): Promise<RecipeState> {
   const person = await personOrDenial("manageCatalogue");
@@ -55,9 +63,9 @@ export async function saveRecipe(raw: unknown): Promise<RecipeState> {
   const read = recipeFromTexts({ id, version: seen + 1 }, values);
   if ("errors" in read) Object.assign(fields, read.errors);
   if ("errors" in read || Object.keys(fields).length > 0) return { error: NOT_TAKEN, fields };
-  const known = await knowledge(true);
-  const unit = unitsFor(read.recipe, known).find((m) => m.code === values.unit);
-  const refused = await refusals(read.recipe, unit, known);
+  const of = { recipe: read.recipe, unit: values.unit, catalogue: await ownCatalogue(true) };
+  const refused = await madeOrSaid(inThread("recipeRefusals", of));
+  if (refused instanceof NotMade) return { error: notMadeSaid(refused) };
   if (Object.keys(refused).length > 0) return { error: NOT_TAKEN, fields: refused };
   const row = { recipe: read.recipe, why: reason.data!, byName: person.name, createdAt: new Date(now()) };
   if (!(await addRecipe(database(), row))) return { error: MEANWHILE };
@@ -75,9 +83,8 @@ export async function tryRecipe(raw: unknown): Promise<RecipeState> {
   const { id, seen, values } = form.data;
   const read = recipeFromTexts({ id, version: seen + 1 }, values);
   if ("errors" in read) return { error: NOT_TAKEN, fields: read.errors };
-  const known = await knowledge(true);
-  const unit = unitsFor(read.recipe, known).find((m) => m.code === values.unit);
-  if (!unit) return { error: NOT_TAKEN, fields: { unit: "Choose a unit to try it with" } };
-  const house = houseOf(values.house);
-  return { trial: tried(read.recipe, { unit, house, known, system: person.profile }) };
+  const of = { recipe: read.recipe, unit: values.unit, catalogue: await ownCatalogue(true) };
+  const trial = await madeOrSaid(inThread("trial", { ...of, house: values.house, system: person.profile }));
+  if (trial instanceof NotMade) return { error: notMadeSaid(trial) };
+  return trial ? { trial } : { error: NOT_TAKEN, fields: { unit: "Choose a unit to try it with" } };
 }

@@ -57,7 +57,7 @@ function shown(step: Step, isOwn: boolean, system: UnitSystem): ShownStep {
   };
 }
 
-/** A recipe's steps as they would come for a unit in a sample house, woven into those of the site, and where the run would stop. */
+/** A recipe's steps as they would come for a unit in a sample house, woven into those of the site, and where the run would stop. Takes up to a second: for a thread. */
 export function tried(
   recipe: Recipe,
   {
@@ -75,15 +75,12 @@ export function tried(
 /** With so many of its units a recipe is rehearsed before it is kept. */
 const MOST_UNITS = 4;
 
-/** Lets others at the server between two rehearsals. */
-const breathe = () => new Promise<void>((go) => setImmediate(go));
-
-/** Why a recipe cannot be kept, by the names of its form: what it names that is not there, and where a run by it would lock. */
-export async function refusals(
+/** Why a recipe cannot be kept, by the names of its form: what it names that is not there, and where a run by it would lock. Takes seconds: for a thread. */
+export function refusals(
   recipe: Recipe,
   unit: UnitModel | undefined,
   known: Knowledge,
-): Promise<Readonly<Record<string, string>>> {
+): Readonly<Record<string, string>> {
   const at = (step: string | undefined, path: string) => (step === undefined ? path : stepName(step, path));
   const faults = recipeFaults(recipe, nameable);
   if (faults.length > 0)
@@ -94,7 +91,6 @@ export async function refusals(
   const models = [...new Set([...(unit ? [unit] : []), ...own])].slice(0, MOST_UNITS);
   for (const model of models)
     for (const house of sampleHouses) {
-      await breathe();
       const { stuck } = rehearsed(recipe, model, house, known);
       if (!stuck) continue;
       const step = recipe.steps.find((s) => stuck.step.endsWith(`.${s.id}`));

@@ -206,7 +206,7 @@ function ReadingRow({ of: x, job, report: r, canOverride }: RecordProps & { of: 
       <td>
         <VerdictMark level={x.level as Level}>{x.reason}</VerdictMark>
         {x.note ? <span className="block text-sm">{x.note}</span> : null}
-        {mayOverride && (x.level === "Stop" || x.level === "Check") ? (
+        {mayOverride && x.level !== "Good" ? (
           <OverrideReading jobId={job.id} reading={x.id} reason={x.reason} wanted={x.level === "Stop"} />
         ) : null}
       </td>

@@ -4,7 +4,7 @@ import { tellRun } from "@/core/job/tellRun";
 import { useState } from "react";
 import { ulid } from "ulid";
 
-import type { ReadingField, Step } from "@/core/run/step";
+import { clockOf, type ReadingField, type Step } from "@/core/run/step";
 import { print, type UnitSystem } from "@/core/units";
 import { FormField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
@@ -12,6 +12,7 @@ import { useForm, type Typed } from "@/ui/useForm";
 import { VerdictMark } from "@/ui/VerdictMark";
 import type { Asked } from "../job/send";
 import { Correction, correctionOf } from "./Correction";
+import { JudgeAgain } from "./JudgeAgain";
 import { ReadingFieldOf } from "./ReadingFieldOf";
 import type { Run } from "./useRun";
 
@@ -115,7 +116,8 @@ export function ReadingForm(props: ReadingProps) {
   const { last, place, words, corrects } = nextReading(props);
   const places = step.read!.places;
   const [open, setOpen] = useState(last === undefined || left.length > 0);
-  const fields = kind?.fields ?? [];
+  const isTimed = clockOf(step) !== undefined;
+  const fields = (kind?.fields ?? []).filter((f) => !(f.byClock && isTimed));
   const wishOf = (typed: Typed): Asked => ({
     kind: "readingTaken",
     reading: ulid(),
@@ -141,6 +143,7 @@ export function ReadingForm(props: ReadingProps) {
   return (
     <section className="mt-5" aria-label={kind.label}>
       {last && !places ? <LastReading last={last} profile={profile} /> : null}
+      {last && !readOnly ? <JudgeAgain last={last} run={run} fields={fields} profile={profile} /> : null}
       {readOnly ? null : !open ? (
         <button type="button" className="button quiet w-full" onClick={() => setOpen(true)}>
           {words}
@@ -148,7 +151,7 @@ export function ReadingForm(props: ReadingProps) {
       ) : (
         <FormFrame form={form} className="grid gap-2">
           {places ? <PlaceNow place={place} left={left} places={places} /> : null}
-          {kind.fields.map((f) => (
+          {fields.map((f) => (
             <ReadingFieldOf key={f.id} field={f} form={form} profile={profile} />
           ))}
           <FormField

@@ -1,11 +1,13 @@
 "use client";
 import { stepState, type JobState } from "@/core/job";
 import { statusOf, waitsFor, whyNotFinish } from "@/core/job/progress";
-import { clockOf, maySkip, type Step } from "@/core/run/step";
+import { office } from "@/core/log/kind";
+import { clockOf, maySkip, skipTakesOffice, type Step } from "@/core/run/step";
 import { inSentence } from "@/core/words";
 import { momentOf } from "@/ui/time";
 import type { StepMovesOf } from "./useStepMoves";
 import type { Run } from "./useRun";
+import { newId } from "../outbox/outbox";
 import { WithReason } from "./WithReason";
 
 const flowEnds = { clear: "Water is clear", noAir: "No air comes any more" } as const;
@@ -141,7 +143,8 @@ function FinishButton({
 }: FootProps & { readonly found?: { readonly id: string; readonly label: string } }) {
   const timed = clockOf(step) !== undefined;
   const blocked = whyNotFinish(job, step, now);
-  const words = found?.label ?? finishWords(step);
+  const asked = found?.label ?? finishWords(step);
+  const words = wrongAt(job, step).length > 0 ? `Put right: ${inSentence(asked)}` : asked;
   const finish = async () => {
     // A clock that has run began with everything turned: what was turned since is another matter.
     if (!timed) moves.markListed();
@@ -189,12 +192,60 @@ function DoneAllTheSame({ step, job, run, onFinished, lacks }: FootProps & { rea
   );
 }
 
+/** Is a step one that somebody looks at and answers for: what is wrong keeps it open. */
+const isLookedAt = (step: Step): boolean => step.kind === "check" || step.kind === "hold";
+const wrongAt = (job: JobState, step: Step) => job.openPoints.filter((p) => p.step === step.id && !p.closed);
+
+/** What was found wrong at a step, and the way to say so: it is an open point, and the step stays open until it is put right. */
+function FoundWrong({ step, job, run }: FootProps) {
+  return (
+    <>
+      {wrongAt(job, step).map((p) => (
+        <p key={p.point} className="border-l-4 border-check pl-3" data-wrong>
+          Wrong: {p.text} <span className="text-soft">({p.by.name})</span>
+        </p>
+      ))}
+      <WithReason
+        jobId={job.id}
+        label="No, this is wrong"
+        ask="What is wrong? It stays an open point until it is put right"
+        look="button quiet"
+        most={200}
+        send={(text) =>
+          run.send({ kind: "openPointAdded", point: newId(), text, who: run.by.name, step: step.id })
+        }
+        draftKey={`wrong.${step.id}`}
+      />
+    </>
+  );
+}
+
+/** The way past a step, for those who may: what soaks is skipped by the office alone. */
+function Skip({ step, job, run, onFinished }: FootProps) {
+  if (!maySkip(step)) return null;
+  if (skipTakesOffice(step) && !office.includes(run.by.role))
+    return <p className="text-soft">Only a planner or an owner can skip a soak, with the reason.</p>;
+  return (
+    <WithReason
+      jobId={job.id}
+      label="Skip with a reason"
+      ask="Why is it skipped?"
+      send={async (why) => {
+        const outcome = await run.send({ kind: "stepSkipped", step: step.id, why });
+        if (outcome.ok) onFinished();
+        return outcome;
+      }}
+      draftKey={`skip.${step.id}`}
+    />
+  );
+}
+
 /** Is a step something that is typed first: until then its form holds the one thing to press. */
 const isTyped = (step: Step): boolean => step.kind === "read" || step.kind === "record";
 
 /** What can be pressed at a step that is open, and why not. */
 function Presses(props: FootProps) {
-  const { step, job, now, run, onFinished, isNext, goNext } = props;
+  const { step, job, now, isNext, goNext } = props;
   const { clock, cycles } = stepState(job, step.id);
   const [first] = waitsFor(job, step);
   const elsewhere =
@@ -223,20 +274,9 @@ function Presses(props: FootProps) {
       {begun && !counting && !blocked && props.moves.lacks !== undefined ? (
         <DoneAllTheSame {...props} lacks={props.moves.lacks} />
       ) : null}
+      {isLookedAt(step) ? <FoundWrong {...props} /> : null}
       {elsewhere}
-      {maySkip(step) ? (
-        <WithReason
-          jobId={job.id}
-          label="Skip with a reason"
-          ask="Why is it skipped?"
-          send={async (why) => {
-            const outcome = await run.send({ kind: "stepSkipped", step: step.id, why });
-            if (outcome.ok) onFinished();
-            return outcome;
-          }}
-          draftKey={`skip.${step.id}`}
-        />
-      ) : null}
+      <Skip {...props} />
     </>
   );
 }

@@ -10,12 +10,18 @@ export function WithReason({
   ask,
   send,
   draftKey,
+  most = 500,
+  look = "min-h-12 text-left text-soft underline decoration-dotted underline-offset-4",
 }: {
   jobId: string;
   label: string;
   ask: string;
   send: (why: string) => Promise<FormOutcome>;
   draftKey: string;
+  /** How many letters it may have. */
+  most?: number;
+  /** How the button that opens it looks. */
+  look?: string;
 }) {
   const [open, setOpen] = useState(false);
   const form = useForm({
@@ -26,11 +32,7 @@ export function WithReason({
   const why = form.values.why ?? "";
   if (!open)
     return (
-      <button
-        type="button"
-        className="min-h-12 text-left text-soft underline decoration-dotted underline-offset-4"
-        onClick={() => setOpen(true)}
-      >
+      <button type="button" className={look} onClick={() => setOpen(true)}>
         {label}
       </button>
     );
@@ -41,7 +43,7 @@ export function WithReason({
         <textarea
           className="field min-h-20"
           value={why}
-          maxLength={500}
+          maxLength={most}
           autoFocus
           aria-invalid={form.errors[""] ? true : undefined}
           onChange={(e) => form.set("why", e.target.value)}

@@ -17,6 +17,8 @@ export type Refused = Extract<SendOutcome, { ok: false }>;
 export type Sent = { readonly ok: true } | Refused;
 export interface Run {
   readonly job: JobState;
+  /** Whose phone it is. */
+  readonly by: Actor;
   readonly queued: number;
   /** Why the queue waits, in words. */
   readonly waiting?: string;
@@ -27,9 +29,10 @@ export interface Run {
   readonly look: () => Promise<void>;
 }
 
-/** What is sent as it stands: a photo's intent is whole only once the server has its picture. */
+/** A photo's intent is whole only once the server has its picture: until then it counts on this phone alone. */
+const NOT_SENT = "0".repeat(64);
 const intentsOf = (kept: readonly Kept[]): Intent[] =>
-  kept.filter((k) => !k.picture).map((k) => k.intent as Intent);
+  kept.map((k) => (k.picture ? { ...k.intent, sha256: NOT_SENT } : k.intent) as Intent);
 
 /** What this phone keeps of the person's at a job and the server has not taken: the queue, in order. */
 function useQueue(jobId: string, person: string) {
@@ -115,6 +118,7 @@ export function useRun(
   const shown = useMemo(() => withQueue(job, queue, by, system), [job, queue, by, system]);
   return {
     job: shown,
+    by,
     queued,
     signedOut: signedOut || hindrance.signedOut,
     send,
