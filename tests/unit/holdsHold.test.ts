@@ -148,13 +148,21 @@ describe("skipping a soak", () => {
 });
 
 describe("a reading that the hand-over rests on", () => {
-  /** A gauge whose division is larger than what it would show. */
-  const coarse = { before: "380 kPa", after: "355 kPa", flow: "15 L/min", division: "100 kPa" };
-  const unknown = () => work(rack(), undefined, { own: { "site.pressureAfter": coarse } });
+  /** No chlorine before it and none after: nothing says that the carbon takes any. */
+  const nothing = { in: "0 mg/L", out: "0 mg/L" };
+  const chloraminated = () => runOf(["KT-1354"], { "water.chloramine": "1.8 mg/L" });
+  const total = chloraminated().job.run!.steps.find((s) => s.read?.reading === "totalChlorine")!.id;
+  const unknown = () =>
+    work(chloraminated(), undefined, {
+      own: {
+        [total]: nothing,
+        "site.pressureAfter": { before: "380 kPa", after: "377 kPa", flow: "15 L/min" },
+      },
+    });
 
   it("keeps the job from being handed over while it is Unknown", () => {
     const d = unknown();
-    const [reading] = d.job.readings.filter((r) => r.kind === "trainLoss");
+    const [reading] = d.job.readings.filter((r) => r.kind === "totalChlorine");
     expect(reading!.verdict.level).toBe("Unknown");
     expect(handOverBlockers(d.job)).toMatchObject([{ is: "reading", reading: reading!.reading }]);
     expect(blockerSaid(handOverBlockers(d.job)[0]!, "us")).toMatch(/^A reading is Unknown: /);
@@ -164,23 +172,27 @@ describe("a reading that the hand-over rests on", () => {
 
   it("is settled by a better one, or taken on with a reason", () => {
     const better = unknown();
-    const [first] = better.job.readings.filter((r) => r.kind === "trainLoss");
+    const [first] = better.job.readings.filter((r) => r.kind === "totalChlorine");
     better.do({
       kind: "readingTaken",
       reading: READING,
-      reads: "trainLoss",
-      step: "site.pressureAfter",
+      reads: "totalChlorine",
+      step: total,
       place: first!.place,
       when: "after",
-      values: { ...coarse, after: "372 kPa", division: "2 kPa" },
+      values: readings.totalChlorine!,
       profile: "metric",
       supersedes: first!.reading,
-      why: "A finer gauge",
+      why: "Read at the wrong tap",
     });
     expect(handOverBlockers(better.job)).toEqual([]);
     const agreed = unknown();
-    const [taken] = agreed.job.readings.filter((r) => r.kind === "trainLoss");
-    agreed.do({ kind: "readingOverridden", reading: taken!.reading, why: "No finer gauge is to be had" });
+    const [taken] = agreed.job.readings.filter((r) => r.kind === "totalChlorine");
+    agreed.do({
+      kind: "readingOverridden",
+      reading: taken!.reading,
+      why: "The main was flushed: read again at the first service",
+    });
     expect(handOverBlockers(agreed.job)).toEqual([]);
   });
 });
@@ -208,5 +220,14 @@ describe("raw water", () => {
     expect(said.reason).toContain("free chlorine 2");
     expect(said.remedy).toContain("judge the design again");
     expect(level({ hardness: "20.5 gpg" }).level).toBe("Check");
+  });
+});
+
+describe("a reading that only says how right a forecast was", () => {
+  it("keeps no job from being handed over", () => {
+    const coarse = { before: "380 kPa", after: "355 kPa", flow: "15 L/min", division: "100 kPa" };
+    const { job } = work(rack(), undefined, { own: { "site.pressureAfter": coarse } });
+    expect(job.readings.find((r) => r.kind === "trainLoss")!.verdict.level).toBe("Unknown");
+    expect(handOverBlockers(job)).toEqual([]);
   });
 });

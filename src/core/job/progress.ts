@@ -144,7 +144,7 @@ export const standingStops = (job: JobState): JobState["readings"] =>
 /** What was read when the work was done, the last at each place of its step, where it is Unknown and nobody took it on: the hand-over would rest on nothing. */
 export const standingUnknowns = (job: JobState): JobState["readings"] =>
   (job.run?.steps ?? []).flatMap((step) => {
-    if (step.read?.when !== "after" || readingKinds.get(step.read.reading)?.provenLater) return [];
+    if (step.read?.when !== "after" || readingKinds.get(step.read.reading)?.provesNothing) return [];
     const lastAt = new Map(askedReadings(job, step).map((r) => [r.place, r]));
     return [...lastAt.values()].filter((r) => r.verdict.level === "Unknown" && !r.override);
   });

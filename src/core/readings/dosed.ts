@@ -46,6 +46,6 @@ export const dosed: ReadingKind = {
       ? { field: "strength", because: { text: "Enter the strength in percent, as on the label" } }
       : undefined;
   },
-  provenLater: true,
+  provesNothing: true,
   rules: [dosedRule],
 };

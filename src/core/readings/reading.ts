@@ -103,8 +103,8 @@ export interface ReadingKind {
   readonly shutIn?: boolean;
   /** The newest of its kind says how it stands now; those before it are history. */
   readonly latestCounts?: boolean;
-  /** What it was done for is proven by a later reading: the hand-over does not rest on it. */
-  readonly provenLater?: boolean;
+  /** The hand-over does not rest on it: a later reading proves what it was done for, or it only says how right the design's forecast was. */
+  readonly provesNothing?: boolean;
   /** The question of the survey that a field measures again: where they differ, the design is judged again with what was read. */
   readonly measuresAgain?: Readonly<Record<string, string>>;
   readonly rules: readonly AnyRule[];

@@ -81,5 +81,6 @@ export const trainLoss: ReadingKind = {
       return { derived, verdict: lossRule.unknown({ ...facts, coarse: division }) };
     return { derived, verdict: lossRule.at(levelOf(measured, predicted, division ?? 0), facts) };
   },
+  provesNothing: true,
   rules: [lossRule],
 };

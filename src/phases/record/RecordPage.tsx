@@ -190,6 +190,7 @@ function UnitRow({ of: u, handedOver }: { of: ReportRow<"units">; handedOver: bo
 }
 
 function ReadingRow({ of: x, job, report: r, canOverride }: RecordProps & { of: ReportRow<"readings"> }) {
+  const blocks = r.blockers.some(({ blocker }) => blocker.is === "reading" && blocker.reading === x.id);
   const mayOverride = canOverride && !x.superseded && !x.note.includes("overridden") && !r.handedOver;
   return (
     <tr id={`reading-${x.id}`} className={x.superseded ? "text-soft" : ""}>
@@ -207,7 +208,7 @@ function ReadingRow({ of: x, job, report: r, canOverride }: RecordProps & { of: 
         <VerdictMark level={x.level as Level}>{x.reason}</VerdictMark>
         {x.note ? <span className="block text-sm">{x.note}</span> : null}
         {mayOverride && x.level !== "Good" ? (
-          <OverrideReading jobId={job.id} reading={x.id} reason={x.reason} wanted={x.level === "Stop"} />
+          <OverrideReading jobId={job.id} reading={x.id} reason={x.reason} wanted={blocks} />
         ) : null}
       </td>
       <td className="text-sm whitespace-nowrap">
