@@ -45,7 +45,7 @@ module.exports = {
       from: { path: "^src/core/", pathNot: "\\.test\\.ts$" },
       to: {
         dependencyTypesNot: ["local", "type-only"],
-        pathNot: "node_modules/(zod|epanet-js|highs|canonicalize|tinyqueue)/|^src/core/",
+        pathNot: "node_modules/(zod|epanet-js|highs|canonicalize|tinyqueue|minisearch)/|^src/core/",
       },
     },
     forbid("catalogue-is-data", "catalogue", "^src/(?!catalogue/|core/)"),

@@ -26,6 +26,7 @@ export const auditKinds = {
   companyChanged: "Company settings changed",
   jobImported: "Job imported",
   jobExported: "Job exported",
+  contactDeleted: "Contact of a job deleted",
   overridden: "Overridden with a reason",
 } as const;
 export type AuditKind = keyof typeof auditKinds;

@@ -16,6 +16,7 @@ const besideTheLog = {
   exportRecord: crew,
   importBundle: office,
   addFile: crew,
+  keepContacts: crew,
   managePeople: ["owner"],
   manageCompany: office,
 } satisfies Readonly<Record<string, readonly Role[]>>;

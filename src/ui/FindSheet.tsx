@@ -9,7 +9,7 @@ export interface FoundThing {
   readonly kind: string;
   readonly title: string;
   readonly detail: string;
-  readonly jobId?: string;
+  readonly href: string;
 }
 
 /** Finds while one types. */
@@ -43,16 +43,16 @@ export default function FindSheet({ onClose }: { onClose: () => void }) {
   const choose = (thing: FoundThing | null) => {
     if (!thing) return;
     onClose();
-    router.push((thing.jobId ? `/jobs/${thing.jobId}` : "/jobs") as Route);
+    router.push(thing.href as Route);
   };
   return (
-    <Sheet open title="Find a job, unit, serial or person" onClose={onClose}>
+    <Sheet open title="Find a job, unit or person" onClose={onClose}>
       <Combobox<FoundThing | null> value={null} onChange={choose}>
         <ComboboxInput
           autoFocus
           className="field"
           aria-label="Find"
-          placeholder="At least two letters"
+          placeholder="Name, street, phone, unit, serial: at least two letters"
           onChange={(e) => setText(e.target.value)}
           displayValue={() => text}
           autoComplete="off"

@@ -28,14 +28,12 @@ import {
   setProfile,
 } from "@/data/queries/people";
 import { giveLink, personOfLink, spendLink } from "@/data/queries/passwordLinks";
-import { findAnything, jobNames, jobPage, PAGE } from "@/data/queries/today";
 import { account, audit, session, signInGate, user } from "@/data/schema";
 import { hashPassword, passwordMatches } from "@/server/auth";
 import { cleanPhoto, cleanSignature, fileStore, inFolder, keepFile } from "@/server/files";
 import { deviceIn, newDevice } from "@/server/device";
 import { openGates, passGates, waitAfter, type Subject } from "@/server/gates";
 import { lockSession, unlockSession } from "@/server/signIn";
-import { loadJob } from "@/data/queries/jobs";
 import { open, send } from "./setting";
 
 const { db, close } = open();
@@ -392,53 +390,5 @@ describe("files", () => {
       .jpeg()
       .toBuffer();
     expect(await cleanPhoto(photo)).toBeDefined();
-  });
-});
-
-describe("long lists", () => {
-  it("come page by page, with how many there are in all", async () => {
-    const ids: string[] = [];
-    for (let i = 0; i < PAGE + 3; i += 1) {
-      const id = ulid();
-      ids.push(id);
-      await send(db, id, { kind: "jobOpened", name: `Paged ${i}`, place: "Long Lane", about: "" });
-    }
-    const [one, two] = [await jobPage(db, 1), await jobPage(db, 2)];
-    expect(one.rows).toHaveLength(PAGE);
-    expect(two.rows.length).toBeGreaterThanOrEqual(3);
-    expect(one.total).toBeGreaterThanOrEqual(PAGE + 3);
-    expect(one.rows.filter((r) => two.rows.some((s) => s.id === r.id))).toEqual([]);
-    expect((await jobNames(db, ids.slice(0, 2))).get(ids[0]!)).toBe("Paged 0");
-    expect((await jobNames(db, [])).size).toBe(0);
-  });
-
-  it("find people and serial numbers too, at most twenty things", async () => {
-    await person({ name: "Quirijn Zeewater" });
-    const id = await openedJob("Serial house");
-    expect(
-      await send(db, id, {
-        kind: "designChanged",
-        units: [{ key: "a", model: "SF-150", parallel: 1 }],
-        what: "Softener",
-        seen: (await loadJob(db, id))!.designSeq,
-      }),
-    ).toMatchObject({ ok: true });
-    expect(
-      await send(db, id, {
-        kind: "serialRecorded",
-        unit: "a",
-        what: "serial",
-        label: "Serial number",
-        text: "SM-99817",
-      }),
-    ).toMatchObject({ ok: true });
-    expect(await findAnything(db, "quirijn")).toEqual([
-      expect.objectContaining({ kind: "person", title: "Quirijn Zeewater" }),
-    ]);
-    expect(await findAnything(db, "sm-99817")).toEqual([
-      expect.objectContaining({ kind: "serial", jobId: id }),
-    ]);
-    expect((await findAnything(db, "sf-150")).map((f) => f.jobId)).toContain(id);
-    expect((await findAnything(db, "Paged")).length).toBeLessThanOrEqual(20);
   });
 });

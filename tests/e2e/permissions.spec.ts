@@ -51,6 +51,7 @@ const doors: readonly (readonly [Action, string, Ask])[] = [
   ["exportRecord", "a bundle", got((job) => `/api/jobs/${job}/record?as=bundle`)],
   ["importBundle", "an import", sent(() => "/api/import")],
   ["addFile", "a photo", sent((job) => `/api/jobs/${job}/files?id=${freshId()}`)],
+  ["keepContacts", "a contact", sent((job) => `/api/jobs/${job}/contacts`, {})],
   ...logKinds.map(
     ({ kind }) =>
       [
@@ -91,7 +92,7 @@ test("an installer who is not on a job reads it and writes nothing, until a plan
   const job = await openJob(page, "Tern Street 12");
   const kinds = new Set<string>(logKinds.map((k) => k.kind));
   const ofTheCrew = doors.filter(([action]) => permissions[action].some((role) => role === "installer"));
-  const writes = ofTheCrew.filter(([action]) => kinds.has(action) || action === "addFile");
+  const writes = ofTheCrew.filter(([action]) => kinds.has(action) || action === "addFile" || action === "keepContacts");
   const statuses = async () =>
     Promise.all(ofTheCrew.map(async (door) => [door, await door[2](page, job)] as const));
   for (const [door, status] of await statuses())

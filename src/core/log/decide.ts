@@ -10,6 +10,8 @@ export type Decision = { readonly ok: true; readonly entry: Pick<Draft, "kind" |
 const SEALED =
   "The record is signed. Open an addendum on the record's page, change it there, and sign the addendum";
 
+const CLOSED = "This job is closed. Open it again, with the reason, and go on";
+
 /** Why a role may not ask for something as it is asked, in words; undefined where it may. */
 export function whyOfficeOnly(job: JobState, intent: Intent, role: Role): string | undefined {
   if (office.includes(role)) return undefined;
@@ -21,6 +23,7 @@ export function decideIntent(job: JobState, intent: Intent, deciding: Deciding):
   if (intent.kind !== "jobOpened" && job.seq === 0) return refuse("There is no such job");
   const { kind: name, id: _, claimed: __, ...asked } = intent;
   const kind = logKindOf(name);
+  if (job.closed && !kind.takesClosed) return refuse(CLOSED);
   if (isSealed(job) && !kind.leavesSigned(job, asked as never)) return refuse(SEALED);
   const decided = kind.decide(job, asked as never, deciding);
   return decided.ok

@@ -13,5 +13,6 @@ export type { Photo } from "./photoAdded";
 export type { Reading, ReadingValue } from "./readingTaken";
 export type { Revision } from "./designSigned";
 export type { SerialNumber } from "./serialRecorded";
+export { offerStates, type OfferState } from "./offerMoved";
 export { RECORD_CHANGED, type HandOver, type Signature } from "./signed";
 export type { Visit } from "./visitPlanned";

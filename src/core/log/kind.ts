@@ -106,6 +106,8 @@ interface Spec<A extends Shape, D extends Shape> {
   readonly names?: readonly FileNamed[];
   /** What a signature of this kind is put under: the server prints and keeps it before it decides. */
   readonly prints?: "record" | "addendum";
+  /** It is taken of a job that is closed: every other kind is refused until somebody opens it again. */
+  readonly takesClosed?: boolean;
   /** Once the record is signed it is refused without an open addendum, unless this says that it changes nothing that was signed. */
   readonly leavesSigned?: (job: JobState, asked: Of<A>) => boolean;
   /** Why it takes somebody of the office, asked as it is asked; nothing where all who `may` ask it may. */
@@ -131,6 +133,7 @@ export interface LogKind {
   readonly touchesDesign: boolean;
   readonly names: readonly FileNamed[];
   readonly prints?: "record" | "addendum";
+  readonly takesClosed: boolean;
   readonly leavesSigned: (job: JobState, asked: never) => boolean;
   readonly takesOffice: (job: JobState, asked: never) => string | undefined;
   readonly begins: Partial<JobState>;
@@ -143,6 +146,7 @@ export const logKind = <D extends Shape, A extends Shape = D>(spec: Spec<A, D>):
   onPhone: false,
   touchesDesign: false,
   names: [],
+  takesClosed: false,
   leavesSigned: () => false,
   takesOffice: () => undefined,
   begins: {},

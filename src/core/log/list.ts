@@ -10,10 +10,15 @@ import { designChanged } from "./designChanged";
 import { designSigned } from "./designSigned";
 import { fillHeard } from "./fillHeard";
 import { handleTurned } from "./handleTurned";
+import { jobClosed } from "./jobClosed";
+import { jobCopied } from "./jobCopied";
 import { jobImported } from "./jobImported";
 import { jobOpened } from "./jobOpened";
+import { jobRenamed } from "./jobRenamed";
+import { jobReopened } from "./jobReopened";
 import type { LogKind } from "./kind";
 import { labReportTaken } from "./labReportTaken";
+import { offerMoved } from "./offerMoved";
 import { openPointAdded } from "./openPointAdded";
 import { openPointClosed } from "./openPointClosed";
 import { overrideWithdrawn } from "./overrideWithdrawn";
@@ -40,7 +45,12 @@ import { waterOffAgreed } from "./waterOffAgreed";
 /** Every kind of log entry. A kind is registered here and nowhere else. */
 export const logKinds: readonly LogKind[] = [
   jobOpened,
+  jobCopied,
   jobImported,
+  jobRenamed,
+  offerMoved,
+  jobClosed,
+  jobReopened,
   surveyAnswered,
   labReportTaken,
   designChanged,

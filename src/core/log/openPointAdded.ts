@@ -1,4 +1,4 @@
-import { date, id, line, optional, ulid, type Of } from "./fields";
+import { date, id, line, oneOf, optional, ulid, type Of } from "./fields";
 import type { Mark } from "../job/job";
 import { accept, crew, logKind } from "./kind";
 
@@ -7,7 +7,10 @@ const kept = {
   text: line,
   who: line,
   due: optional(date),
-  /** The step at which something was found wrong. */ step: optional(id),
+  /** The step at which something was found wrong. */
+  step: optional(id),
+  /** What an authority has to give, or to look at. */
+  is: optional(oneOf("permit", "inspection")),
 };
 declare module "./kind" {
   interface KeptAsAsked {
@@ -28,7 +31,7 @@ export const openPointAdded = logKind({
   onPhone: true,
   begins: { openPoints: [] },
   leavesSigned: () => true,
-  decide: (_job, { point, text, who, due, step }) => accept({ point, text, who, due, step }),
+  decide: (_job, { point, text, who, due, step, is }) => accept({ point, text, who, due, step, is }),
   apply: (job, point, { by, at }) => ({
     ...job,
     openPoints: [...job.openPoints.filter((p) => p.point !== point.point), { ...point, by, at }],

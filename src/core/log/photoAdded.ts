@@ -1,7 +1,14 @@
 import { hash, id, optional, text, ulid, type Of } from "./fields";
 import { accept, crew, logKind, type Stamp } from "./kind";
 
-const kept = { file: ulid, sha256: hash, caption: text(200), step: optional(id), field: optional(id) };
+const kept = {
+  file: ulid,
+  sha256: hash,
+  caption: text(200),
+  step: optional(id),
+  field: optional(id),
+  /** The open point that it is a paper of. */ point: optional(ulid),
+};
 declare module "./kind" {
   interface KeptAsAsked {
     photoAdded: Of<typeof kept>;
@@ -23,7 +30,8 @@ export const photoAdded = logKind({
   names: [{ use: "photo", file: "file", sha256: "sha256" }],
   leavesSigned: (_job, { step }) => step === undefined,
   begins: { photos: [] },
-  decide: (_job, { file, sha256, caption, step, field }) => accept({ file, sha256, caption, step, field }),
+  decide: (_job, { file, sha256, caption, step, field, point }) =>
+    accept({ file, sha256, caption, step, field, point }),
   apply: (job, photo, stamp) =>
     job.photos.some((p) => p.file === photo.file)
       ? job

@@ -4,6 +4,7 @@ import { tell } from "../tell";
 import {
   handOverBlockers,
   isHandedOver,
+  isReopened,
   nextStep,
   phaseOf,
   runningClocks,
@@ -16,7 +17,9 @@ import {
   type Phase,
 } from "../job";
 import { sayStep } from "../run/step";
-import { planOf } from "../families";
+import type { OfferState } from "../log/offerMoved";
+import type { OpenPoint } from "../log/openPointAdded";
+import { familyOf, planOf } from "../families";
 import { isAsked } from "../site";
 import { withModels } from "../train";
 import { inSentence } from "../words";
@@ -33,6 +36,10 @@ export interface StripEntry {
   readonly paused: boolean;
 }
 
+/** What became of a job. */
+export const lives = ["open", "handed", "done", "lost"] as const;
+export type Life = (typeof lives)[number];
+
 /** What lists show of a job without its log. */
 export interface JobSummary {
   readonly phase: Phase;
@@ -46,6 +53,14 @@ export interface JobSummary {
   readonly due?: string;
   readonly dueText?: string;
   readonly stops: number;
+  /** Open, handed over, or closed as done or as lost. */
+  readonly life: Life;
+  readonly offer?: OfferState;
+  readonly responsible?: string;
+  /** Who is on it: responsible, let in, or sent by a visit that is to be. */
+  readonly people: readonly string[];
+  /** Open points that nobody closed. */
+  readonly points: readonly Pick<OpenPoint, "point" | "text" | "who" | "due" | "is">[];
   readonly units: readonly string[];
   readonly strip: readonly StripEntry[];
 }
@@ -206,8 +221,18 @@ function needOfSurvey({ job, knowledge, planner }: Look): Need {
   };
 }
 
+const closedSaid = { done: "Closed as done", lost: "Closed as lost" } as const;
+const needOfClosed = ({ job }: Look): Need | undefined =>
+  job.closed && {
+    rank: 9,
+    next: closedSaid[job.closed.as],
+    detail: job.closed.why,
+    who: job.closed.by.name,
+  };
+
 /** The most pressing need: a Stop first, then what the job's phase asks for. */
 const needOf = (look: Look): Need =>
+  needOfClosed(look) ??
   needOfStop(look) ??
   needOfSample(look) ??
   needOfHandedOver(look) ??
@@ -216,17 +241,49 @@ const needOf = (look: Look): Need =>
   needOfDesign(look) ??
   needOfSurvey(look);
 
+/** What a job is found by, beside whom to speak to: by field. */
+export function wordsOf(
+  job: JobState,
+  { people, who }: JobSummary,
+  knowledge: Knowledge,
+): Readonly<Record<"units" | "people" | "serials" | "about", string>> {
+  const models = withModels(job.units, knowledge).map(({ model }) => model);
+  const units = models.flatMap((m) => [m.code, m.name, familyOf(m).label]);
+  return {
+    units: [...new Set([...job.units.map((u) => u.model), ...units])].join(" "),
+    people: [...new Set([...people, who])].join(" "),
+    serials: job.serials.map((s) => s.text).join(" "),
+    about: job.about,
+  };
+}
+
+const lifeOf = (job: JobState): Life =>
+  job.closed?.as ?? (isHandedOver(job) && !isReopened(job) ? "handed" : "open");
+
+function peopleOf({ job, now }: Look): readonly string[] {
+  const coming = visitsOf(job).filter((v) => Date.parse(v.to) >= now);
+  const { responsible, letIn } = job.crew;
+  const all = [responsible?.name, ...letIn.map((p) => p.name), ...coming.map((v) => v.person.name)];
+  return [...new Set(all.filter((n) => n !== undefined))];
+}
+
 /** The job in short at a moment: what it needs next and from whom. */
 export function summarise(job: JobState, now: number, knowledge: Knowledge, profile: UnitSystem): JobSummary {
   const look = lookAt(job, now, knowledge, profile);
-  const [due] = job.openPoints.filter((p) => !p.closed && p.due).sort((a, b) => a.due!.localeCompare(b.due!));
+  const open = job.openPoints.filter((p) => !p.closed);
+  const [due] = open.filter((p) => p.due).sort((a, b) => a.due!.localeCompare(b.due!));
   return {
     phase: phaseOf(job),
-    stops: standingStops(job).length,
+    stops: job.closed ? 0 : standingStops(job).length,
+    life: lifeOf(job),
+    offer: job.offer?.is,
+    responsible: job.crew.responsible?.name,
+    people: peopleOf(look),
+    points: job.closed ? [] : open.map(({ point, text, who, due, is }) => ({ point, text, who, due, is })),
     units: job.units.map((u) => u.model),
-    strip: [...clocksOnStrip(look), ...dryOnStrip(look), ...visitsOnStrip(look)],
-    due: due?.due,
-    dueText: due?.text,
+    strip: job.closed ? [] : [...clocksOnStrip(look), ...dryOnStrip(look), ...visitsOnStrip(look)],
+    due: job.closed ? undefined : due?.due,
+    dueText: job.closed ? undefined : due?.text,
     ...needOf(look),
   };
 }

@@ -1,8 +1,16 @@
 import { applyEntry, emptyJob, logKindOf, type Draft, type Entry, type Intent } from "../../core/log";
 import type { JobState, Knowledge } from "../../core/job";
 import { createHash } from "node:crypto";
-import { and, asc, desc, eq, gt, sql, type SQL } from "drizzle-orm";
-import { canonicalJson, emptyHead, seal, summarise, type Head, type JobSummary } from "../../core/record";
+import { and, asc, desc, eq, gt, lt, sql, type SQL } from "drizzle-orm";
+import {
+  canonicalJson,
+  emptyHead,
+  seal,
+  summarise,
+  wordsOf,
+  type Head,
+  type JobSummary,
+} from "../../core/record";
 import type { UnitSystem } from "../../core/units";
 import {
   atOnce,
@@ -106,13 +114,22 @@ export interface AppendSettings {
   readonly now: number;
 }
 
+/** The build of what a row holds: another number makes every row anew. */
+const ROW = 1;
 /** A job's row as lists and searches read it. */
-const rowAs = (state: JobState, summary: JobSummary, changedAt: Date) => ({
+const rowAs = (state: JobState, summary: JobSummary, changedAt: Date, knowledge: Knowledge) => ({
   name: state.name,
   place: state.place,
   phase: summary.phase,
   rank: summary.rank,
   summary,
+  life: summary.life,
+  offer: summary.offer ?? null,
+  level: summary.level ?? null,
+  who: summary.who.slice(0, 120),
+  openPoints: summary.points.length,
+  words: wordsOf(state, summary, knowledge),
+  made: ROW,
   dueAt: summary.due ? new Date(`${summary.due}T23:59:59Z`) : null,
   seq: state.seq,
   head: state.head,
@@ -141,7 +158,7 @@ function refreshed(
   settings: AppendSettings,
 ): Refreshed {
   const summary = summarise(state, settings.now, settings.knowledge, settings.profile);
-  const row = rowAs(state, summary, new Date(state.lastAt ?? settings.now));
+  const row = rowAs(state, summary, new Date(state.lastAt ?? settings.now), settings.knowledge);
   const strip = JSON.stringify(summary.strip);
   const beside: SQL[] = [];
   if (known?.strip !== strip) {
@@ -236,6 +253,12 @@ const nextEntryOf = (db: Database) =>
         phase: given("phase", job.phase),
         rank: given("rank", job.rank),
         summary: given("summary", job.summary),
+        life: given("life", job.life),
+        offer: given("offer", job.offer),
+        level: given("level", job.level),
+        who: given("who", job.who),
+        openPoints: given("openPoints", job.openPoints),
+        words: given("words", job.words),
         dueAt: given("dueAt", job.dueAt),
         seq: given("seq", job.seq),
         head: given("head", job.head),
@@ -409,6 +432,23 @@ export async function importEntries(
   );
   seen.delete(id);
   return result;
+}
+
+/** Jobs whose rows an earlier build wrote, at most so many. */
+export const rowsOfBefore = async (db: Database, most: number): Promise<readonly string[]> => {
+  const rows = await db.select({ id: job.id }).from(job).where(lt(job.made, ROW)).limit(most);
+  return rows.map((r) => r.id);
+};
+
+/** Makes a job's row anew from its log, where nobody wrote to it meanwhile: then it is new already. */
+export async function rowMadeAnew(db: Database, id: string, settings: AppendSettings): Promise<void> {
+  const state = await loadJob(db, id);
+  if (!state) return;
+  const { row } = refreshed(db, state, undefined, state, settings);
+  await db
+    .update(job)
+    .set(row)
+    .where(and(eq(job.id, id), eq(job.head, state.head)));
 }
 
 /** All job ids, oldest first, for verification. */

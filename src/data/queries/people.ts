@@ -1,6 +1,7 @@
 import { and, asc, count, desc, eq, gt, ne, sql } from "drizzle-orm";
 import type { Company } from "../../core/site";
 import type { Database, Transaction } from "../database";
+import { holding } from "./holding";
 import { account, session, twoFactor, user } from "../schema";
 import { saveCompany } from "./company";
 
@@ -29,6 +30,13 @@ export async function allPeople(db: Database): Promise<PersonRow[]> {
   const rows = await db.select().from(user).orderBy(asc(user.name));
   return rows.map(rowOf);
 }
+/** People who are active and whose name contains something; at most so many. */
+export const peopleNamed = (db: Database, part: string, most: number) =>
+  db
+    .select({ name: user.name, role: user.role })
+    .from(user)
+    .where(and(holding(user.name, part), eq(user.active, true)))
+    .limit(most);
 /** The person of an e-mail address, or undefined. */
 export async function personByEmail(db: Database, email: string): Promise<PersonRow | undefined> {
   const [r] = await db.select().from(user).where(eq(user.email, email)).limit(1);

@@ -7,6 +7,7 @@ import {
   mysqlTable,
   primaryKey,
   smallint,
+  timestamp,
   uniqueIndex,
   varchar,
 } from "drizzle-orm/mysql-core";
@@ -25,17 +26,34 @@ export const job = mysqlTable(
     seq: int("seq").notNull(),
     head: char("head", { length: 64 }).notNull(),
     summary: jsonText("summary").notNull(),
+    /** Open, handed over, or closed as done or lost. */
+    life: varchar("life", { length: 8 }).notNull().default("open"),
+    /** Offered, accepted, ordered; null where nobody said. */
+    offer: varchar("offer", { length: 10 }),
+    /** The worst that keeps it open, as its verdict's level; null where nothing does. */
+    level: varchar("level", { length: 8 }),
+    who: varchar("who", { length: 120 }).notNull().default(""),
+    /** Open points that nobody closed. */
+    openPoints: smallint("open_points").notNull().default(0),
+    /** What it is found by, by field. */
+    words: jsonText("words").notNull(),
+    /** The build of the columns above: a row of before is made anew when the server starts. */
+    made: smallint("made").notNull().default(0),
+    /** When the row was written, by the database's clock: what is searched follows it. */
+    writtenAt: timestamp("written_at", { fsp: 3, mode: "string" }).notNull().defaultNow().onUpdateNow(),
     /** Earliest promised date of an open point. */
     dueAt: moment("due_at"),
     openedAt: moment("opened_at").notNull(),
     changedAt: moment("changed_at").notNull(),
   },
   (t) => [
-    // The migration 0003 has the second column descend, which is not said here: it is Today's order.
+    // The migration 0011 gives a row of before no words, and keeps its moment to the millisecond. The migration 0003 has the second column descend, which is not said here: it is Today's order.
     index("job_attention").on(t.rank, t.changedAt),
     index("job_due").on(t.dueAt),
     index("job_name").on(t.name),
     index("job_place").on(t.place),
+    index("job_life").on(t.life, t.rank),
+    index("job_written").on(t.writtenAt),
   ],
 );
 
@@ -131,3 +149,37 @@ export const fileContent = mysqlTable("file_content", {
   id: varchar("id", { length: 32 }).primaryKey(),
   content: blob("content").notNull(),
 });
+
+/** Whom to speak to about a job. Outside the log: it may be changed and deleted. */
+export const jobContact = mysqlTable(
+  "job_contact",
+  {
+    id: ulidColumn("id").primaryKey(),
+    jobId: ulidColumn("job_id").notNull(),
+    is: varchar("is_what", { length: 10 }).notNull(),
+    name: varchar("name", { length: 120 }).notNull(),
+    phone: varchar("phone", { length: 60 }).notNull(),
+    email: varchar("email", { length: 190 }).notNull(),
+    address: varchar("address", { length: 300 }).notNull(),
+    notes: varchar("notes", { length: 600 }).notNull(),
+    changedBy: varchar("changed_by", { length: 120 }).notNull(),
+    changedAt: moment("changed_at").notNull(),
+  },
+  (t) => [
+    index("job_contact_job").on(t.jobId),
+    foreignKey({ name: "job_contact_of", columns: [t.jobId], foreignColumns: [job.id] }),
+  ],
+);
+
+/** A choice of the list of jobs that somebody gave a name. */
+export const savedView = mysqlTable(
+  "saved_view",
+  {
+    personId: varchar("person_id", { length: 36 }).notNull(),
+    name: varchar("name", { length: 60 }).notNull(),
+    /** As it stands in the address. */
+    query: varchar("query", { length: 500 }).notNull(),
+    savedAt: moment("saved_at").notNull(),
+  },
+  (t) => [primaryKey({ name: "saved_view_key", columns: [t.personId, t.name] })],
+);

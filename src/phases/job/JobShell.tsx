@@ -14,6 +14,30 @@ const phases: readonly { readonly id: Phase; readonly key: string; readonly labe
   { id: "record", key: "7", label: "Record" },
 ];
 
+/** The job's name, which leads to what it is, and where it is. */
+function Title({ id, name, about, isAbout }: { id: string; name: string; about: string; isAbout: boolean }) {
+  return (
+    <p className="py-2">
+      <Link href="/" className="mr-3 inline-flex min-h-11 items-center text-soft md:hidden" data-phone-home>
+        ‹ Today
+      </Link>
+      <Link
+        prefetch={false}
+        href={`/jobs/${id}/about` as Route}
+        aria-current={isAbout ? "page" : undefined}
+        className="inline-flex min-h-11 items-center text-lg font-semibold no-underline hover:underline"
+        title="About this job: names, contacts, crew, open points, history"
+      >
+        {name}
+        <span aria-hidden="true" className="ml-1.5 text-sm font-normal text-soft">
+          ⓘ
+        </span>
+      </Link>{" "}
+      <span className="text-sm text-soft">{about}</span>
+    </p>
+  );
+}
+
 /** The frame of a job: its name, its phases, and the Line as its navigation. */
 export function JobShell({
   id,
@@ -23,6 +47,7 @@ export function JobShell({
   phase,
   stations,
   active,
+  isAbout = false,
   children,
 }: {
   id: string;
@@ -32,21 +57,14 @@ export function JobShell({
   phase: Phase;
   stations: readonly LineStation[];
   active?: string;
+  /** It is the page about the job itself, of no phase. */
+  isAbout?: boolean;
   children: React.ReactNode;
 }) {
   return (
     <div className="wet-small" data-phase={phase}>
       <div className="flex flex-wrap items-center gap-x-6 border-b border-hair px-4 md:px-6 print:hidden">
-        <p className="py-2">
-          <Link
-            href="/"
-            className="mr-3 inline-flex min-h-11 items-center text-soft md:hidden"
-            data-phone-home
-          >
-            ‹ Today
-          </Link>
-          <b className="text-lg font-semibold">{name}</b> <span className="text-sm text-soft">{about}</span>
-        </p>
+        <Title id={id} name={name} about={about} isAbout={isAbout} />
         <nav aria-label="Phases" className="flex gap-1 md:ml-auto">
           {phases.map((p) => (
             <KeyLink
@@ -54,8 +72,8 @@ export function JobShell({
               prefetch={false}
               href={`/jobs/${id}/${p.id}` as Route}
               pressedBy={p.key}
-              aria-current={p.id === phase ? "page" : undefined}
-              className={`inline-flex min-h-12 items-center gap-1.5 border-b-[3px] px-3 no-underline ${p.id === phase ? "border-water font-semibold text-ink" : "border-transparent text-soft"}`}
+              aria-current={p.id === phase && !isAbout ? "page" : undefined}
+              className={`inline-flex min-h-12 items-center gap-1.5 border-b-[3px] px-3 no-underline ${p.id === phase && !isAbout ? "border-water font-semibold text-ink" : "border-transparent text-soft"}`}
             >
               <span className="num text-[12px] text-soft">{p.key}</span>
               {p.label}

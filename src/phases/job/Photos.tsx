@@ -30,6 +30,8 @@ interface PhotoPlace {
   readonly jobName: string;
   readonly step?: string;
   readonly field?: string;
+  /** The open point that it is a paper of. */
+  readonly point?: string;
   readonly caption: string;
   readonly onTaken?: () => void;
 }
@@ -37,18 +39,22 @@ interface PhotoPlace {
 type PhotoAsked = Extract<Kept["intent"], { kind: "photoAdded" }>;
 
 /** Photos of a place that wait on this device for the server. */
-function useWaitingPhotos({ jobId, step, field }: PhotoPlace): readonly (Kept & { picture: Blob })[] {
+function useWaitingPhotos({ jobId, step, field, point }: PhotoPlace): readonly (Kept & { picture: Blob })[] {
   const { kept } = useOutbox();
   return kept.filter((k): k is Kept & { picture: Blob } => {
-    const { step: at, field: of } = k.intent as PhotoAsked;
+    const { step: at, field: of, point: paperOf } = k.intent as PhotoAsked;
     return (
-      k.picture !== undefined && k.job === jobId && at === (step || undefined) && of === (field || undefined)
+      k.picture !== undefined &&
+      k.job === jobId &&
+      at === (step || undefined) &&
+      of === (field || undefined) &&
+      paperOf === point
     );
   });
 }
 
 /** Takes photos in and out, and says how that goes. */
-function usePhotos({ jobId, jobName, step, field, caption, onTaken }: PhotoPlace) {
+function usePhotos({ jobId, jobName, step, field, point, caption, onTaken }: PhotoPlace) {
   const router = useRouter();
   const { outbox } = useOutbox();
   const input = useRef<HTMLInputElement>(null);
@@ -75,7 +81,7 @@ function usePhotos({ jobId, jobName, step, field, caption, onTaken }: PhotoPlace
     const id = newId();
     const intent = {
       ...{ kind: "photoAdded" as const, id, file: newId(), caption },
-      ...{ step: step || undefined, field: field || undefined },
+      ...{ step: step || undefined, field: field || undefined, point },
     };
     last.current = id;
     setSay({ text: "Sending the photo…", bad: false });

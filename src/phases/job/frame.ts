@@ -20,6 +20,9 @@ export interface Frame {
 export function noticesOf({ job, person, settings }: Opened): readonly string[] {
   const addendum = openAddendum(job);
   return [
+    job.closed
+      ? `Closed as ${job.closed.as}: ${job.closed.why}. It is opened again on the page about it.`
+      : "",
     importedSaid(job, settings.timeZone),
     addendum ? `An addendum is open: ${addendum.why}. It is signed on the record's page.` : "",
     mayWriteOn(job, person) ? "" : `${notOnJobSaid(job)}.`,

@@ -1,3 +1,4 @@
+import { mayWriteOn } from "@/core/job";
 import { judgeJob } from "@/core/train";
 import { notFound } from "next/navigation";
 import { cache } from "react";
@@ -21,6 +22,7 @@ export const openJob = cache(async (id: string) => {
     known,
     judged: judgeJob(draftBasis(job), known),
     now: now(),
+    readsOnly: !mayWriteOn(job, person),
     /** May this person write an entry of a kind on this job. */
     can: (kind: IntentKind) => mayOn(job, person, kind),
   };

@@ -1,28 +1,42 @@
-import Link from "@/ui/Link";
 import type { Route } from "next";
-import { jobPage, PAGE } from "@/data/queries/today";
+import { viewsOf } from "@/data/queries/jobList";
+import { allPeople } from "@/data/queries/people";
 import { ImportBundle } from "@/phases/job/ImportBundle";
 import { NewJob } from "@/phases/job/NewJob";
-import { company, personFor } from "@/server/actor";
+import { jobsAsked, narrowings, queryOf } from "@/phases/jobs/asked";
+import { Choose } from "@/phases/jobs/Choose";
+import { JobTable } from "@/phases/jobs/JobTable";
+import { listedJobs, STRETCH, WHOLE } from "@/phases/jobs/listed";
+import { Views } from "@/phases/jobs/Views";
+import { personFor } from "@/server/actor";
 import { database } from "@/server/database";
+import { rowsAnew } from "@/server/finding";
 import { may } from "@/server/permissions";
-import { wholeUpTo } from "@/server/request";
-import { stamp } from "@/ui/time";
-import { VerdictMark } from "@/ui/VerdictMark";
+import Link from "@/ui/Link";
 
 export const metadata = { title: "Jobs" };
 
-/** All jobs by page, to be sought. */
+/** Jobs as a list that is narrowed, sorted, kept under a name and taken away. */
 export default async function JobsPage({ searchParams }: PageProps<"/jobs">) {
   const person = await personFor("viewJobs");
-  const settings = await company();
-  const page = Math.max(1, wholeUpTo(1e6, (await searchParams).page, 1));
-  const { rows, total } = await jobPage(database(), page);
+  const db = database();
+  void rowsAnew(db);
+  const params = await searchParams;
+  const asked = jobsAsked(params);
+  const query = queryOf(asked);
+  // On paper everything stands: nothing is left out because it was not scrolled to.
+  const whole = params.whole === "yes";
+  const [first, views, people] = await Promise.all([
+    listedJobs(asked, 0, whole ? WHOLE : STRETCH),
+    viewsOf(db, person.id),
+    allPeople(db),
+  ]);
+  const narrowed = narrowings(asked) > 0;
   return (
     <main className="px-4 py-6 md:px-8">
       <div className="mb-4 flex flex-wrap items-center justify-between gap-4">
         <h1>
-          Jobs <span className="num text-soft">{total}</span>
+          Jobs <span className="num text-soft">{first.total}</span>
         </h1>
         {may(person.role, "jobOpened") ? (
           <div className="flex gap-3">
@@ -31,56 +45,36 @@ export default async function JobsPage({ searchParams }: PageProps<"/jobs">) {
           </div>
         ) : null}
       </div>
-      {rows.length === 0 ? (
-        <p>No jobs yet. Open the first one: its survey starts at once.</p>
+      <Choose asked={asked} people={people.filter((p) => p.active).map((p) => p.name)} />
+      <Views views={views} query={query} />
+      {first.total === 0 ? (
+        <p>
+          {narrowed
+            ? "No job is like that. Say less, or ask for all."
+            : "No open jobs. Open the first one: its survey starts at once."}
+        </p>
       ) : (
-        <ol>
-          {rows.map((r) => (
-            <li
-              key={r.id}
-              className="rule grid gap-x-6 py-2.5 md:grid-cols-[minmax(200px,300px)_70px_1fr_130px_150px]"
-            >
-              <span>
-                <Link
-                  prefetch={false}
-                  href={`/jobs/${r.id}` as Route}
-                  className="inline-block min-h-6 font-semibold no-underline hover:underline"
-                >
-                  {r.name}
-                </Link>
-                <span className="block text-sm text-soft">{r.place}</span>
-              </span>
-              <span>{{ site: "Site", train: "Train", run: "Run", record: "Record" }[r.summary.phase]}</span>
-              <span>
-                {r.summary.level ? (
-                  <VerdictMark level={r.summary.level}>{r.summary.next}</VerdictMark>
-                ) : (
-                  r.summary.next
-                )}
-              </span>
-              <span>{r.summary.who}</span>
-              <span className="text-sm text-soft">{stamp(r.changedAt, settings.timeZone)}</span>
-            </li>
-          ))}
-        </ol>
+        <JobTable key={`${query}${first.total}`} asked={asked} first={first} whole={whole} />
       )}
-      {total > PAGE ? (
-        <nav aria-label="Pages" className="mt-4 flex gap-4">
-          {page > 1 ? (
-            <Link prefetch={false} href={`/jobs?page=${page - 1}` as Route} className="button quiet">
-              Newer
-            </Link>
-          ) : null}
-          <span className="self-center">
-            page {page} of {Math.ceil(total / PAGE)}
-          </span>
-          {page * PAGE < total ? (
-            <Link prefetch={false} href={`/jobs?page=${page + 1}` as Route} className="button quiet">
-              Older
-            </Link>
-          ) : null}
-        </nav>
-      ) : null}
+      <p className="mt-4 flex flex-wrap gap-x-6">
+        <Link prefetch={false} href={"/points" as Route} className="plainlink min-h-11">
+          Open points of all jobs
+        </Link>
+        <Link prefetch={false} href={"/recall" as Route} className="plainlink min-h-11">
+          Recall of a unit
+        </Link>
+        {narrowed ? (
+          <Link prefetch={false} href={"/jobs" as Route} className="plainlink min-h-11">
+            All open jobs
+          </Link>
+        ) : null}
+        <a href={`/api/jobs/csv?${query}`} className="plainlink min-h-11" download>
+          Take this list away (CSV)
+        </a>
+        <a href={`/jobs?${query}&whole=yes`} className="plainlink min-h-11">
+          The whole list on one page, to print
+        </a>
+      </p>
     </main>
   );
 }

@@ -1,0 +1,127 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { ulid } from "ulid";
+import type { JobState } from "@/core/job";
+import { FormField, FormNote, SelectField } from "@/ui/FormField";
+import { FormFrame } from "@/ui/FormFrame";
+import { useForm } from "@/ui/useForm";
+import { sendIntent, withId } from "../job/send";
+import { useJobForm } from "./useJobForm";
+
+const endings = [
+  { id: "done", label: "Done" },
+  { id: "lost", label: "Lost: nothing comes of it" },
+] as const;
+
+/** Closes a job, as done or as lost. */
+function Close({ jobId }: { jobId: string }) {
+  const form = useJobForm({
+    jobId,
+    draft: "close",
+    initial: { as: "done" },
+    wish: (t) => ({ kind: "jobClosed", as: t.as === "lost" ? "lost" : "done", why: t.why ?? "" }),
+  });
+  return (
+    <details>
+      <summary className="min-h-11 cursor-pointer py-2">Close this job</summary>
+      <FormFrame form={form} className="grid max-w-2xl gap-3 md:grid-cols-[1fr_2fr]">
+        <SelectField form={form} name="as" label="As" options={endings} />
+        <FormField form={form} name="why" label="Why" hint="it stands in the log" maxLength={500} />
+        <button className="button justify-self-start" disabled={form.busy}>
+          Close the job
+        </button>
+        <FormNote form={form} />
+      </FormFrame>
+    </details>
+  );
+}
+
+/** Opens a closed job again. */
+function Reopen({ jobId, closed }: { jobId: string; closed: NonNullable<JobState["closed"]> }) {
+  const form = useJobForm({
+    jobId,
+    draft: "reopen",
+    wish: (t) => ({ kind: "jobReopened", why: t.why ?? "" }),
+  });
+  return (
+    <FormFrame form={form} className="grid max-w-2xl gap-3">
+      <p>
+        Closed as {closed.as} by {closed.by.name}: {closed.why}. Nothing can be entered until it is open
+        again.
+      </p>
+      <FormField form={form} name="why" label="Why is it opened again?" maxLength={500} />
+      <button className="button justify-self-start" disabled={form.busy}>
+        Open it again
+      </button>
+      <FormNote form={form} />
+    </FormFrame>
+  );
+}
+
+const parts = [
+  { id: "both", label: "Survey and design" },
+  { id: "survey", label: "Survey alone" },
+  { id: "design", label: "Design alone" },
+] as const;
+
+/** Begins a new job with this one's survey, design or both. Readings, photos, signatures and contacts stay here. */
+function Copy({ job }: { job: Pick<JobState, "id" | "name" | "place" | "answers" | "units"> }) {
+  const router = useRouter();
+  // One id for this form and each of its entries, so that a double press opens one job.
+  const [ids] = useState(() => ({ job: ulid(), opens: ulid(), copies: ulid() }));
+  const form = useForm({
+    draft: `${job.id}.copy`,
+    initial: { place: job.place, what: "both" },
+    send: async ({ name = "", place = "", what = "both" }) => {
+      const opened = await sendIntent(ids.job, {
+        ...withId({ kind: "jobOpened", name, place, about: "" }),
+        id: ids.opens,
+      });
+      if (!opened.ok) return opened;
+      const copied = withId({
+        kind: "jobCopied",
+        from: { id: job.id, name: job.name },
+        answers: what === "design" ? {} : job.answers,
+        units: what === "survey" ? [] : job.units,
+      });
+      return sendIntent(ids.job, { ...copied, id: ids.copies });
+    },
+    onTaken: () => router.push(`/jobs/${ids.job}/${job.units.length > 0 ? "train" : "site"}`),
+  });
+  return (
+    <details>
+      <summary className="min-h-11 cursor-pointer py-2">Begin another job as a copy of this one</summary>
+      <FormFrame form={form} className="grid max-w-2xl gap-3 md:grid-cols-2">
+        <FormField
+          form={form}
+          name="name"
+          label="New job"
+          hint="what everyone will call it"
+          maxLength={200}
+        />
+        <FormField form={form} name="place" label="Place" maxLength={200} />
+        <SelectField form={form} name="what" label="Take along" options={parts} />
+        <p className="self-end text-soft">Every answer stays to be checked on site.</p>
+        <button className="button justify-self-start" disabled={form.busy}>
+          Open the copy
+        </button>
+        <FormNote form={form} />
+      </FormFrame>
+    </details>
+  );
+}
+
+/** What becomes of a job: closed, opened again, copied. */
+export function Life({
+  job,
+}: {
+  job: Pick<JobState, "id" | "name" | "place" | "answers" | "units" | "closed">;
+}) {
+  return (
+    <>
+      {job.closed ? <Reopen jobId={job.id} closed={job.closed} /> : <Close jobId={job.id} />}
+      <Copy job={job} />
+    </>
+  );
+}
