@@ -28,7 +28,7 @@ export async function timeOf({ origin, cookie }, path) {
 
 /** Where a job of some name is. */
 export async function jobPath(page, name) {
-  await page.goto("/jobs");
+  await page.goto(`/jobs?life=any&q=${encodeURIComponent(name)}`);
   const href = await page.getByRole("link", { name }).first().getAttribute("href");
   return /^\/jobs\/[^/]*/.exec(href)[0];
 }

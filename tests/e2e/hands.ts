@@ -60,9 +60,9 @@ export async function signIn(page: Page, who: string): Promise<void> {
 /** Opens a job of the demo by its name, however many jobs other tests have put before it in the list. */
 export async function openJob(page: Page, name: string, phase = ""): Promise<string> {
   const answer = await page.request.get(`/api/find?q=${encodeURIComponent(name)}`);
-  const found = (await answer.json()) as readonly { kind: string; title: string; jobId?: string }[];
+  const found = (await answer.json()) as readonly { kind: string; title: string; href: string }[];
   const jobs = found.filter((f) => f.kind === "job" && f.title.toLowerCase().includes(name.toLowerCase()));
-  const id = (jobs.find((f) => f.title === name) ?? jobs[0])?.jobId;
+  const id = (jobs.find((f) => f.title === name) ?? jobs[0])?.href.split("/")[2];
   if (!id) throw new Error(`There is no job ${name}`);
   await page.goto(`/jobs/${id}${phase ? `/${phase}` : ""}`);
   return id;

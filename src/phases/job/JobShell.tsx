@@ -29,11 +29,17 @@ function Title({ id, name, about, isAbout }: { id: string; name: string; about: 
         title="About this job: names, contacts, crew, open points, history"
       >
         {name}
-        <span aria-hidden="true" className="ml-1.5 text-sm font-normal text-soft">
-          ⓘ
-        </span>
       </Link>{" "}
       <span className="text-sm text-soft">{about}</span>
+      <Link
+        prefetch={false}
+        href={`/jobs/${id}/about` as Route}
+        aria-hidden="true"
+        tabIndex={-1}
+        className="plainlink ml-3 text-sm max-md:hidden"
+      >
+        about it
+      </Link>
     </p>
   );
 }

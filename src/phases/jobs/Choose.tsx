@@ -28,7 +28,7 @@ function Pick({ name, value, any }: { name: Choice; value: string; any?: string 
   );
 }
 
-function Words({ name, label, value, list }: { name: string; label: string; value: string; list?: string }) {
+function Words({ name, label, value }: { name: string; label: string; value: string }) {
   return (
     <label>
       {label}
@@ -37,12 +37,30 @@ function Words({ name, label, value, list }: { name: string; label: string; valu
         defaultValue={value}
         className="field"
         maxLength={80}
-        list={list}
+
         autoComplete="off"
       />
     </label>
   );
 }
+
+function People({ value, people }: { value: string; people: readonly string[] }) {
+  return (
+    <label>
+      Person
+      <select name="person" defaultValue={value} className="field">
+        <option value="">Anybody</option>
+        {[...new Set([...people, value])].filter(Boolean).map((p) => (
+          <option key={p}>{p}</option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** Does a list ask for what is folded away. */
+const isNarrowedFurther = ({ phase, level, offer, unit, place }: JobsAsked): boolean =>
+  [phase, level, offer, unit, place].some(Boolean);
 
 /** How long typing rests before the list follows it, ms. */
 const REST = 350;
@@ -88,7 +106,7 @@ function Fields({ asked, people, follow: hear }: Chosen & { readonly follow: (qu
       ref={form}
       method="get"
       action="/jobs"
-      className="mb-4 grid grid-cols-2 gap-3 md:grid-cols-4 xl:grid-cols-8"
+      className="mb-4"
       aria-label="Narrow the list"
       onChange={changed}
       onSubmit={(e) => {
@@ -96,27 +114,28 @@ function Fields({ asked, people, follow: hear }: Chosen & { readonly follow: (qu
         follow();
       }}
     >
-      <div className="col-span-2">
-        <Words name="q" label="Words, serial, phone, street" value={asked.q} />
+      <div className="grid grid-cols-2 gap-3 md:grid-cols-[2fr_1fr_1fr_auto]">
+        <div className="max-md:col-span-2">
+          <Words name="q" label="Name, street, unit, serial, phone" value={asked.q} />
+        </div>
+        <Pick name="life" value={asked.life} />
+        <People value={asked.person} people={people} />
+        <label className="flex min-h-11 items-center gap-2 self-end">
+          <input type="checkbox" name="late" value="yes" defaultChecked={asked.late} /> Late only
+        </label>
       </div>
-      <Pick name="life" value={asked.life} />
-      <Pick name="phase" value={asked.phase ?? ""} any="Any" />
-      <Pick name="level" value={asked.level ?? ""} any="Any" />
-      <Pick name="offer" value={asked.offer ?? ""} any="Any" />
-      <label>
-        Person
-        <select name="person" defaultValue={asked.person} className="field">
-          <option value="">Anybody</option>
-          {[...new Set([...people, asked.person])].filter(Boolean).map((p) => (
-            <option key={p}>{p}</option>
-          ))}
-        </select>
-      </label>
-      <Words name="unit" label="Unit" value={asked.unit} />
-      <Words name="place" label="Place" value={asked.place} />
-      <label className="flex min-h-11 items-center gap-2 self-end">
-        <input type="checkbox" name="late" value="yes" defaultChecked={asked.late} /> Late only
-      </label>
+      <details open={isNarrowedFurther(asked)}>
+        <summary className="min-h-11 cursor-pointer py-2 text-soft">
+          By phase, verdict, offer, unit, where it is
+        </summary>
+        <div className="grid grid-cols-2 gap-3 md:grid-cols-5">
+          <Pick name="phase" value={asked.phase ?? ""} any="Any" />
+          <Pick name="level" value={asked.level ?? ""} any="Any" />
+          <Pick name="offer" value={asked.offer ?? ""} any="Any" />
+          <Words name="unit" label="Unit" value={asked.unit} />
+          <Words name="place" label="Where it is" value={asked.place} />
+        </div>
+      </details>
       <input type="hidden" name="by" value={asked.by} />
       {asked.falling ? <input type="hidden" name="falling" value="yes" /> : null}
       <noscript>

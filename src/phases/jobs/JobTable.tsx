@@ -56,7 +56,7 @@ function Heading({ asked, by }: { asked: JobsAsked; by: keyof typeof sorts }) {
         replace
         scroll={false}
         href={`/jobs?${query}` as Route}
-        className="inline-flex min-h-11 items-center no-underline hover:underline"
+        className="inline-flex min-h-11 items-center text-ink no-underline hover:underline"
       >
         {sorts[by]}
         {isBy ? <span aria-hidden="true">{asked.falling ? " ↓" : " ↑"}</span> : null}
@@ -102,7 +102,7 @@ export function JobTable({ asked, first, whole }: { asked: JobsAsked; first: Str
   });
   return (
     <>
-      <table className="w-full" aria-rowcount={first.total}>
+      <table className="plain w-full" aria-rowcount={first.total}>
         <caption className="visually-hidden">Jobs, {first.total} of them</caption>
         <thead>
           <tr>

@@ -56,7 +56,7 @@ export default async function JobsPage({ searchParams }: PageProps<"/jobs">) {
       ) : (
         <JobTable key={`${query}${first.total}`} asked={asked} first={first} whole={whole} />
       )}
-      <p className="mt-4 flex flex-wrap gap-x-6">
+      <div className="mt-4 flex flex-wrap gap-x-6 print:hidden">
         <Link prefetch={false} href={"/points" as Route} className="plainlink min-h-11">
           Open points of all jobs
         </Link>
@@ -74,7 +74,7 @@ export default async function JobsPage({ searchParams }: PageProps<"/jobs">) {
         <a href={`/jobs?${query}&whole=yes`} className="plainlink min-h-11">
           The whole list on one page, to print
         </a>
-      </p>
+      </div>
     </main>
   );
 }

@@ -38,16 +38,8 @@ export default async function AboutPage({ params }: PageProps<"/jobs/[id]/about"
   return (
     <JobShell {...frameOf(opened, phaseOf(job))} isAbout>
       <h1>About {job.name}</h1>
-      <section className="mt-6" aria-labelledby="names">
-        <h2 id="names">Names</h2>
-        {can("jobRenamed") && isOpen ? (
-          <Names jobId={job.id} name={job.name} place={job.place} about={job.about} />
-        ) : (
-          <p>
-            {job.name}, {job.place}. {job.about}
-          </p>
-        )}
-      </section>
+      {job.about ? <p className="text-soft">{job.about}</p> : null}
+      {job.copiedFrom ? <p className="text-soft">Begun as a copy of {job.copiedFrom.name}.</p> : null}
       <section className="mt-8" aria-labelledby="contacts">
         <h2 id="contacts">Contacts</h2>
         <Contacts
@@ -88,7 +80,8 @@ export default async function AboutPage({ params }: PageProps<"/jobs/[id]/about"
       </section>
       {can("jobClosed") ? (
         <section className="mt-8" aria-labelledby="life">
-          <h2 id="life">Close or copy</h2>
+          <h2 id="life">Rename, close, copy</h2>
+          {isOpen ? <Names jobId={job.id} name={job.name} place={job.place} about={job.about} /> : null}
           <Life job={job} />
         </section>
       ) : null}
