@@ -37,7 +37,7 @@ test("a train is proposed for a new site, taken as a draft, judged like any othe
     "water.sulphide": "ND",
   });
   await page.goto(`/jobs/${job}/train`);
-  await page.getByRole("link", { name: "Propose" }).click();
+  await page.getByRole("link", { name: "Propose", exact: true }).click();
   const proposals = page.locator("[data-proposal]");
   await expect(proposals.first()).toBeVisible();
   // Dissolved solids above 500 mg/L ask for an RO by themselves.

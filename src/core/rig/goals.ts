@@ -442,7 +442,10 @@ function trapped(rig: Rig): Aimed {
 }
 
 /** What a person can wish for on this rig, in the order in which it is wanted. */
-export function wishesOf(rig: Rig): Wish[] {
+export const wishesOf = (rig: Rig): readonly Wish[] => wishes(rig, undefined);
+const wishes = remembered(wishesFor, () => "");
+
+function wishesFor(rig: Rig): readonly Wish[] {
   const line = rig.units.filter((u) => onLine(rig, u.key));
   const inlets = new Set(line.flatMap((u) => rig.edges.filter((e) => e.unit === u.key).map((e) => e.from)));
   const cuts = rig.nodes.filter(
