@@ -42,6 +42,8 @@ const people = demoPeople.map(({ name, who, role }) => ({
 const actor = (i: number) => ({ id: people[i]!.id, name: people[i]!.name, role: people[i]!.role });
 
 const COMPANY = "Saltmarsh Water Fitters";
+const PHONE = "+00 555 0100";
+const ADDRESS = "Ferry Landing 1";
 const withHash = (content: Buffer) => ({
   content,
   sha256: createHash("sha256").update(content).digest("hex"),
@@ -76,6 +78,7 @@ const paper: Making["paper"] = async (job, at, pictures) =>
       signatures: pictures,
       zone,
       company: COMPANY,
+      reached: { phone: PHONE, line: `${PHONE} · ${ADDRESS}` },
       catalogue: {},
       profile: "us",
       paper: "LETTER",
@@ -94,6 +97,9 @@ await saveCompany(
   db,
   {
     name: COMPANY,
+    phone: PHONE,
+    address: ADDRESS,
+    licence: "",
     profile: "us",
     currency: "EUR",
     timeZone: zone,

@@ -118,6 +118,10 @@ const groups: readonly SurveyGroup[] = [
         label: "Pump yield",
         kind: "quantity",
         quantity: "flow",
+        above: {
+          value: 0,
+          says: "A pump that yields nothing feeds nobody: leave it empty until it is measured",
+        },
         when: { field: "source.kind", is: ["well", "shallowWell", "surface"] },
         blocks: "whether the pump can feed peak and backwash",
       },
@@ -693,6 +697,10 @@ const groups: readonly SurveyGroup[] = [
         kind: "quantity",
         quantity: "temperature",
         range: true,
+        above: {
+          value: 0,
+          says: "Water this cold is ice. Add the unit that is meant, for example 10 °C or 50 °F",
+        },
         blocks: "RO output and backwash",
       },
       {

@@ -54,6 +54,12 @@ export async function paperInput(
     job,
     catalogue: await ownCatalogue(),
     company: settings.name,
+    reached: {
+      phone: settings.phone,
+      line: [settings.phone, settings.address, settings.licence && `licence ${settings.licence}`]
+        .filter(Boolean)
+        .join(" · "),
+    },
     zone: settings.timeZone,
     signatures: await picturesOf(signed.map((s) => s.file)),
     photos: await forPaper(await picturesOf(shown.map((p) => p.file))),

@@ -31,7 +31,10 @@ export const card = async (input: Omit<CardInput, "drawing">) =>
   cardPdf({ ...input, drawing: await drawingOf(input.rig, "right") });
 
 /** What a record is printed from, as it is copied to a thread: pictures by the id of their file. */
-export interface PaperInput extends Pick<PdfInput, "job" | "company" | "zone" | "paper" | "printed"> {
+export interface PaperInput extends Pick<
+  PdfInput,
+  "job" | "company" | "reached" | "zone" | "paper" | "printed"
+> {
   readonly profile: UnitSystem;
   readonly catalogue: Catalogue;
   readonly signatures: Readonly<Record<string, Uint8Array>>;
@@ -47,11 +50,11 @@ function addendumOf(job: JobState, before: readonly Entry[], report: (job: JobSt
 }
 
 function printable(input: PaperInput): PdfInput {
-  const { job, company, zone, paper, printed, profile, before } = input;
+  const { job, company, reached, zone, paper, printed, profile, before } = input;
   const known = knowledgeWith(input.catalogue);
   const report = (state: JobState) => reportOf(state, known, profile, zone, printed);
   return {
-    ...{ job, company, zone, paper, printed },
+    ...{ job, company, reached, zone, paper, printed },
     report: report(job),
     signatures: Object.fromEntries(
       Object.entries(input.signatures).map(([file, content]) => [file, Buffer.from(content)]),

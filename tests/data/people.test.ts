@@ -69,6 +69,9 @@ const sessionsOf = async (userId: string) =>
   (await db.select({ id: session.id }).from(session).where(eq(session.userId, userId))).map((s) => s.id);
 const settings: Company = {
   name: "Saltmarsh Water Fitters",
+  phone: "",
+  address: "",
+  licence: "",
   profile: "us",
   currency: "EUR",
   timeZone: "Europe/Amsterdam",

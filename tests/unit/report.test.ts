@@ -118,6 +118,7 @@ describe("the commissioning record", () => {
       job: d.job,
       report: report(d),
       company: "Saltmarsh Water Fitters",
+      reached: { phone: "+00 555 0100", line: "+00 555 0100 · Ferry Landing 1" },
       zone: "Europe/Amsterdam",
       signatures: {},
       photos: [],

@@ -1,4 +1,4 @@
-import { parseQuantity, type UnitSystem } from "../units";
+import { lower, parseQuantity, type UnitSystem } from "../units";
 import type { SurveyAnswer, SurveyField } from "./survey";
 
 const MOST_TEXT = 500;
@@ -13,7 +13,11 @@ export function readAnswer(field: SurveyField, text: string, system: UnitSystem)
   switch (field.kind) {
     case "quantity": {
       const p = parseQuantity(trimmed, field.quantity, { profile: system, range: field.range ?? false });
-      return p.ok ? { ok: true, answer: { text: trimmed, measured: p.measured } } : p;
+      if (!p.ok) return p;
+      const least = lower(p.measured);
+      return field.above && least !== undefined && p.measured.is !== "below" && least <= field.above.value
+        ? { ok: false, error: field.above.says }
+        : { ok: true, answer: { text: trimmed, measured: p.measured } };
     }
     case "count":
       return /^\d{1,4}$/.test(trimmed)

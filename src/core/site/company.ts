@@ -10,6 +10,10 @@ const tap = z.strictObject({ copper: atTap, chlorine: atTap, sodium: atTap } sat
 /** Company settings (handbook 1, Schools). Each school is a named choice; the defaults are the handbook's. */
 export const companySchema = z.strictObject({
   name: z.string().trim().min(1, "Enter the company's name").max(80),
+  /** How the household reaches it, and what it works by: on the record and on what the customer keeps. Settings that were saved before say nothing of them. */
+  phone: z.string().trim().max(60, "At most 60 letters").default(""),
+  address: z.string().trim().max(200, "At most 200 letters").default(""),
+  licence: z.string().trim().max(60, "At most 60 letters").default(""),
   profile: z.enum(["us", "metric"]),
   currency: z
     .string()
@@ -41,5 +45,10 @@ export const companySchema = z.strictObject({
   schools: z.record(z.string().max(40), z.string().max(40)),
   /** The most that water may hold where people drink it, mg/L; settings that were saved before say nothing of it. */
   tap: tap.default({ ...tapPractice }),
+});
+/** A company as it is saved: its hours end after they begin. */
+export const savedCompanySchema = companySchema.refine((c) => c.waterOffFrom < c.waterOffTo, {
+  path: ["waterOffTo"],
+  message: "The hours end before they begin: write the later one here",
 });
 export type Company = z.infer<typeof companySchema>;

@@ -2,5 +2,5 @@ export * from "./survey";
 export * from "./answer";
 export * from "./demand";
 export * from "./facts";
-export { companySchema, type Company } from "./company";
+export { companySchema, savedCompanySchema, type Company } from "./company";
 export * from "./asked";

@@ -38,6 +38,37 @@ describe("a static and a flowing pressure", () => {
   });
 
   it("have nothing to do with other questions", () => {
-    expect(fault({ "source.static": at(400) }, "source.night", at(900))).toBeUndefined();
+    expect(fault({ "source.static": at(400) }, "source.reducer", at(900))).toBeUndefined();
+  });
+});
+
+describe("pressures by day and at night, and a pump's", () => {
+  it("are refused where the night is below the day, and stand where they are the same", () => {
+    expect(fault({ "source.static": at(400) }, "source.night", at(390))).toBe(
+      "The night pressure is the most of the whole day: at least the static one, 400 kPa",
+    );
+    expect(fault({ "source.night": at(390) }, "source.static", at(400))).toBe(
+      "The static pressure by day is at most what the gauge showed at night, 390 kPa",
+    );
+    expect(fault({ "source.static": at(400) }, "source.night", at(400))).toBeUndefined();
+  });
+
+  it("are refused where the pump would cut in above where it cuts out", () => {
+    expect(fault({ "source.cutOut": at(276) }, "source.cutIn", at(414), "us")).toBe(
+      "The pump cuts in below the pressure at which it cuts out, 40 psi",
+    );
+    expect(fault({ "source.cutIn": at(276) }, "source.cutOut", at(276))).toMatch(/cuts out above/);
+    expect(fault({ "source.cutIn": at(276) }, "source.cutOut", at(414))).toBeUndefined();
+  });
+});
+
+describe("hours without water", () => {
+  it("end after they begin", () => {
+    const said = "Hours from 17:00 to 09:00 end before they begin: the later one comes second";
+    expect(fault({ "hours.from": { text: "17:00" } }, "hours.to", { text: "09:00" })).toBe(said);
+    expect(fault({ "hours.to": { text: "09:00" } }, "hours.from", { text: "17:00" })).toBe(said);
+    expect(fault({ "hours.from": { text: "09:00" } }, "hours.to", { text: "16:00" })).toBeUndefined();
+    expect(fault({ "hours.from": { text: "09:00" } }, "hours.to", { text: "" })).toBeUndefined();
+    expect(fault({}, "hours.to", { text: "09:00" })).toBeUndefined();
   });
 });

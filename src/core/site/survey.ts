@@ -23,6 +23,10 @@ export type SurveyField = {
   readonly hint?: string;
   /** What cannot be judged while it is unknown. */ readonly blocks?: string;
   /** Plans that it matters for; absent: every one. */ readonly for?: readonly PlanTag[];
+  /** What it has to be above, canonical units, and what is said where it is not. */ readonly above?: {
+    readonly value: number;
+    readonly says: string;
+  };
   /** Asked only when another answer is one of these. */ readonly when?: {
     readonly field: string;
     readonly is: readonly string[];

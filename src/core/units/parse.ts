@@ -187,7 +187,7 @@ export function parseQuantity(
       MAX_TEXT,
       `Too long for a ${wordFor(quantity)}: write a number and a unit, at most ${MAX_TEXT} characters`,
     );
-  const text = input.trim().replace(/\s+/g, " ");
+  const text = input.trim().replace(/\s+/g, " ").replace(/[“”„]/g, '"').replace(/[‘’]/g, "'");
   const example = exampleOf(quantity, profile);
   if (text === "") return fail(0, `Write a ${wordFor(quantity)}, for example ${example}`);
   if (NOT_DETECTED.test(text)) return { ok: true, measured: { is: "notDetected" }, unit: "" };

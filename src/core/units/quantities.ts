@@ -145,7 +145,8 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
       unit(60, "l/s"),
       unit(1000 / 60, "m3/h", "m³/h"),
       unit(1 / 60, "l/h"),
-      unit(GAL / 1440, "gpd", "gal/day"),
+      unit(GAL / 60, "gph", "gal/h"),
+      unit(GAL / 1440, "gpd", "gal/day", "gal/d"),
       unit(1 / 1440, "l/day", "l/d"),
     ],
     show: { us: "gpm", metric: "L/min" },
@@ -158,7 +159,8 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
   production: {
     units: [
       unit(1, "L/min", "l/min", "lpm"),
-      unit(GAL / 1440, "gal/day", "gpd"),
+      unit(GAL / 1440, "gal/day", "gpd", "gal/d"),
+      unit(GAL / 60, "gph", "gal/h"),
       unit(1 / 1440, "L/day", "l/day", "l/d"),
       unit(GAL, "gpm", "gal/min"),
       unit(0.001, "mL/min", "ml/min"),

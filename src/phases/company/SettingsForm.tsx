@@ -44,6 +44,9 @@ function useSettings(settings: Company, version: number, schools: readonly Schoo
     draft: "company",
     initial: {
       name: settings.name,
+      phone: settings.phone,
+      address: settings.address,
+      licence: settings.licence,
       profile: settings.profile,
       currency: settings.currency,
       timeZone: settings.timeZone,
@@ -100,6 +103,9 @@ export function SettingsForm({
     <FormFrame form={form} className="grid gap-8">
       <div className="grid gap-4 md:grid-cols-3">
         <FormField form={form} label="Name" name="name" />
+        <FormField form={form} label="Phone" hint="for the household" name="phone" maxLength={60} />
+        <FormField form={form} label="Address" name="address" maxLength={200} />
+        <FormField form={form} label="Licence number" name="licence" maxLength={60} />
         <SelectField
           form={form}
           label="Units"

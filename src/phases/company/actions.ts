@@ -2,7 +2,7 @@
 import { revalidatePath } from "next/cache";
 import { z } from "zod";
 import { schools } from "@/catalogue/schools";
-import { companySchema } from "@/core/site";
+import { savedCompanySchema } from "@/core/site";
 import { parseQuantity, type UnitSystem } from "@/core/units";
 import { tapKeys, type TapKey } from "@/core/water";
 import { loadCompany, saveCompany } from "@/data/queries/company";
@@ -47,8 +47,11 @@ export async function saveSettings(raw: unknown): Promise<SettingsOutcome> {
   const { version, values } = read.data;
   const text = (name: string) => values[name] ?? "";
   const { tap, errors } = tapFrom(values, person.profile);
-  const parsed = companySchema.safeParse({
+  const parsed = savedCompanySchema.safeParse({
     name: text("name"),
+    phone: text("phone"),
+    address: text("address"),
+    licence: text("licence"),
     profile: text("profile"),
     currency: text("currency"),
     timeZone: text("timeZone"),

@@ -52,6 +52,8 @@ export interface PdfInput {
   readonly job: JobState;
   readonly report: Report;
   readonly company: string;
+  /** How the company is reached: its phone, and all of it in one line. */
+  readonly reached: { readonly phone: string; readonly line: string };
   readonly zone: string;
   readonly paper: "A4" | "LETTER";
   readonly signatures: Readonly<Record<string, Buffer>>;
@@ -359,7 +361,8 @@ export async function recordPdf(input: PdfInput): Promise<Buffer> {
           {job.name}, {job.place}
         </Text>
         <Text style={s.small}>
-          {input.company} · printed {stamp(input.printed, zone)} · {standing(report)}
+          {[input.company, input.reached.line].filter(Boolean).join(" · ")} · printed{" "}
+          {stamp(input.printed, zone)} · {standing(report)}
         </Text>
         <AddendumChanges {...input} />
         <AddendumSignature {...input} />
@@ -394,7 +397,8 @@ export const inTrouble = (r: Report, company: string, canPassBy: boolean): strin
 ];
 
 /** What is installed, what to do when something is wrong, and where to look for leaks. */
-function Installed({ job, report: r, company, paper, canPassBy, zone }: PackInput) {
+function Installed({ job, report: r, company, reached, paper, canPassBy, zone }: PackInput) {
+  const call = [company, reached.phone].filter(Boolean).join(", ");
   return (
     <Page size={paper} style={{ ...s.page, fontSize: 11 }}>
       <Text style={s.h1}>Your water treatment</Text>
@@ -416,7 +420,7 @@ function Installed({ job, report: r, company, paper, canPassBy, zone }: PackInpu
         />
       ))}
       <Text style={s.h2}>If something leaks or no water comes</Text>
-      {inTrouble(r, company, canPassBy).map((line, i) => (
+      {inTrouble(r, call, canPassBy).map((line, i) => (
         <Text key={line}>
           {i + 1}. {line}
         </Text>
