@@ -290,6 +290,32 @@ describe("lists", () => {
   });
 });
 
+describe("Today", () => {
+  it("says how much there is beyond what it lists, and shows first whose jobs are asked for", async () => {
+    const tobias = { id: "p2", name: "Tobias Rell" };
+    for (let i = 0; i < 14; i += 1) await newJob(`Filler ${i}`);
+    const his = await newJob("His own");
+    const crew = { kind: "crewChanged", responsible: tobias, letIn: [] } as const;
+    expect((await send(db, his, crew)).ok).toBe(true);
+    const visit = { kind: "visitPlanned", visit: ulid(), person: tobias, what: "Survey" } as const;
+    const [from, to] = [Date.UTC(2032, 1, 3, 9), Date.UTC(2032, 1, 3, 11)].map((t) =>
+      new Date(t).toISOString(),
+    );
+    expect((await send(db, his, { ...visit, from: from!, to: to! })).ok).toBe(true);
+    const moment = new Date();
+    const asked = (first?: string) => todayOf(db, moment, moment, moment, first);
+    const today = await asked();
+    expect(today.jobs).toHaveLength(12);
+    const [{ n }] = (
+      await db.execute(sql`select count(*) as n from job where attention < 9`)
+    )[0] as unknown as [{ n: number }];
+    expect(today.total.jobs).toBe(Number(n));
+    expect(today.total.late).toBe(today.late.length);
+    const [first] = (await asked("Tobias Rell")).jobs;
+    expect(first!.summary.people).toContain("Tobias Rell");
+  });
+});
+
 describe("npm run verify, backup and restore", () => {
   it("names the entry that was changed behind the application's back", async () => {
     const id = await newJob("Tampered");

@@ -20,7 +20,13 @@ export default async function TodayPage() {
   const day = startOfDay(at, { in: zone });
   const from = Math.min(addHours(day, 6).getTime(), Math.floor(at / 3_600_000) * 3_600_000 - 3_600_000);
   const to = Math.max(addHours(day, 20).getTime(), Math.ceil(at / 3_600_000) * 3_600_000 + 3_600_000);
-  const today = await todayOf(database(), new Date(from), new Date(to), new Date(at));
+  const today = await todayOf(
+    database(),
+    new Date(from),
+    new Date(to),
+    new Date(at),
+    person.role === "installer" ? person.name : "",
+  );
   // Sessions begin and end by the machine's own clock.
   const clock = new Date();
   const sessions = await sessionsOfPerson(database(), person.id, clock);

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gte, isNotNull, lt, lte, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gte, isNotNull, lt, lte, sql, type SQL } from "drizzle-orm";
 import type { JobSummary } from "../../core/record";
 import type { Database } from "../database";
 import { job, stripItem } from "../schema";
@@ -25,6 +25,8 @@ export interface Today {
   readonly strip: readonly StripRow[];
   readonly jobs: readonly JobRow[];
   readonly late: readonly JobRow[];
+  /** How many there are of each in all: what is listed is bounded. */
+  readonly total: { readonly strip: number; readonly jobs: number; readonly late: number };
 }
 
 const columns = {
@@ -42,7 +44,16 @@ const asRow = (r: {
   changedAt: Date;
 }): JobRow => ({ ...r, summary: r.summary as JobSummary });
 
-/** The three questions of Today, each written once: it is the page that is opened most. */
+const isDuring = and(
+  gte(stripItem.endsAt, sql.placeholder("from")),
+  lte(stripItem.startsAt, sql.placeholder("to")),
+);
+const isOpen = lt(job.rank, 9);
+const isLate = and(isNotNull(job.dueAt), lt(job.dueAt, sql.placeholder("now")));
+const counted = (table: string, where: SQL | undefined) =>
+  sql<number>`(select count(*) from ${sql.identifier(table)} where ${where})`;
+
+/** The questions of Today, each written once: it is the page that is opened most. */
 const questionsOf = (db: Database) => ({
   strip: db
     .select({
@@ -58,42 +69,52 @@ const questionsOf = (db: Database) => ({
     })
     .from(stripItem)
     .innerJoin(job, eq(job.id, stripItem.jobId))
-    .where(
-      and(gte(stripItem.endsAt, sql.placeholder("from")), lte(stripItem.startsAt, sql.placeholder("to"))),
-    )
+    .where(isDuring)
     .orderBy(asc(stripItem.endsAt))
     .limit(40)
     .prepare(),
   jobs: db
     .select(columns)
     .from(job)
-    .where(lt(job.rank, 9))
-    .orderBy(asc(job.rank), desc(job.changedAt))
+    .where(isOpen)
+    // Whoever works on site sees their own first.
+    .orderBy(
+      desc(sql`json_value(${job.words}, '$.people') like concat('%', ${sql.placeholder("first")}, '%')`),
+      asc(job.rank),
+      desc(job.changedAt),
+    )
     .limit(12)
     .prepare(),
-  late: db
-    .select(columns)
-    .from(job)
-    .where(and(isNotNull(job.dueAt), lt(job.dueAt, sql.placeholder("now"))))
-    .orderBy(asc(job.dueAt))
-    .limit(12)
+  late: db.select(columns).from(job).where(isLate).orderBy(asc(job.dueAt)).limit(12).prepare(),
+  total: db
+    .select({
+      strip: counted("strip_item", isDuring),
+      jobs: counted("job", isOpen),
+      late: counted("job", isLate),
+    })
+    .from(sql`dual`)
     .prepare(),
 });
 const questions = new WeakMap<Database, ReturnType<typeof questionsOf>>();
 
-/** What is running between two moments, the jobs that need someone first, and those with something late. All bounded. */
-export async function todayOf(db: Database, from: Date, to: Date, now: Date): Promise<Today> {
+/**
+ * What is running between two moments, the jobs that need someone first, and those with something late. All bounded, with how many there are.
+ * `first`: whose jobs come before all others; nobody's where it is empty.
+ */
+export async function todayOf(db: Database, from: Date, to: Date, now: Date, first = ""): Promise<Today> {
   const asked = questions.get(db) ?? questionsOf(db);
   questions.set(db, asked);
-  const [strip, jobs, late] = await Promise.all([
+  const [strip, jobs, late, [total]] = await Promise.all([
     asked.strip.execute({ from, to }),
-    asked.jobs.execute(),
+    asked.jobs.execute({ first }),
     asked.late.execute({ now }),
+    asked.total.execute({ from, to, now }),
   ]);
   return {
     strip: strip.map((s) => ({ ...s, paused: s.paused === 1 })),
     jobs: jobs.map(asRow),
     late: late.map(asRow),
+    total: { strip: Number(total!.strip), jobs: Number(total!.jobs), late: Number(total!.late) },
   };
 }
 

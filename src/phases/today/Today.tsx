@@ -84,20 +84,16 @@ function Row({ row, now, zone }: { row: JobRow; now: number; zone: string }) {
   );
 }
 
-/** The first screen: what runs now, what each job needs next and from whom, and what is late. */
-export function Today({
-  today,
-  now,
-  from,
-  to,
-  zone,
-}: {
-  today: TodayData;
-  now: number;
-  from: number;
-  to: number;
-  zone: string;
-}) {
+interface TodayProps {
+  readonly today: TodayData;
+  readonly now: number;
+  readonly from: number;
+  readonly to: number;
+  readonly zone: string;
+}
+
+/** The day, and how much of what there is. */
+function Head({ today, now, zone }: TodayProps) {
   const running = today.strip.filter(
     (s) => s.kind !== "visit" && s.kind !== "off" && s.from.getTime() <= now,
   );
@@ -105,35 +101,46 @@ export function Today({
     (s) => s.kind === "visit" && s.from.getTime() <= now && s.to.getTime() > now,
   );
   const stops = today.jobs.filter((j) => j.summary.stops > 0);
-  const lateIds = new Set(today.late.map((j) => j.id));
-  const rows = [...today.jobs, ...today.late.filter((l) => !today.jobs.some((j) => j.id === l.id))];
   const counts: [string, number][] = [
     ["soak", running.filter((s) => s.kind === "soak").length],
     ["flow", running.filter((s) => s.kind === "flow").length],
     ["visit", visits.length],
   ];
   return (
+    <div className="mb-6 flex flex-wrap items-baseline gap-x-8 gap-y-2">
+      <h1>
+        {longDay(now, zone)}, <span className="num">{clockTime(now, zone)}</span>
+      </h1>
+      {counts
+        .filter(([, n]) => n > 0)
+        .map(([what, n]) => (
+          <span key={what}>
+            <b>{n}</b> {what}
+            {n === 1 ? "" : "s"} {what === "visit" ? "now" : "running"}
+          </span>
+        ))}
+      {stops.length > 0 ? (
+        <VerdictMark level="Stop">
+          {stops.length === 1 ? "on one job's readings" : `on the readings of ${stops.length} jobs`}
+        </VerdictMark>
+      ) : null}
+      {today.total.late > 0 ? (
+        <Link prefetch={false} href={"/jobs?late=yes" as Route} className="inline-flex min-h-11 items-center">
+          <VerdictMark level="Check">{`${today.total.late} late`}</VerdictMark>
+        </Link>
+      ) : null}
+    </div>
+  );
+}
+
+/** The first screen: what runs now, what each job needs next and from whom, and what is late. */
+export function Today(props: TodayProps) {
+  const { today, now, from, to, zone } = props;
+  const rows = [...today.jobs, ...today.late.filter((l) => !today.jobs.some((j) => j.id === l.id))];
+  return (
     <main className="px-4 py-6 md:px-8">
       <LiveNow every={30} />
-      <div className="mb-6 flex flex-wrap items-baseline gap-x-8 gap-y-2">
-        <h1>
-          {longDay(now, zone)}, <span className="num">{clockTime(now, zone)}</span>
-        </h1>
-        {counts
-          .filter(([, n]) => n > 0)
-          .map(([what, n]) => (
-            <span key={what}>
-              <b>{n}</b> {what}
-              {n === 1 ? "" : "s"} {what === "visit" ? "now" : "running"}
-            </span>
-          ))}
-        {stops.length > 0 ? (
-          <VerdictMark level="Stop">
-            {stops.length === 1 ? "on one job's readings" : `on the readings of ${stops.length} jobs`}
-          </VerdictMark>
-        ) : null}
-        {lateIds.size > 0 ? <VerdictMark level="Check">{`${lateIds.size} late`}</VerdictMark> : null}
-      </div>
+      <Head {...props} />
       <TimeStrip
         bars={today.strip.map((s) => barOf(s, now, zone))}
         from={from}
@@ -141,12 +148,28 @@ export function Today({
         now={now}
         zone={zone}
       />
+      {today.total.strip > today.strip.length ? (
+        <p className="text-soft">
+          {today.strip.length} of {today.total.strip} clocks and visits of these hours are drawn.
+        </p>
+      ) : null}
       <h2 className="visually-hidden">What each job needs next</h2>
       <ol className="mt-8">
         {rows.map((r) => (
           <Row key={r.id} row={r} now={now} zone={zone} />
         ))}
       </ol>
+      {today.total.jobs > today.jobs.length ? (
+        <p className="mt-3">
+          <Link
+            prefetch={false}
+            href={"/jobs" as Route}
+            className="plainlink inline-flex min-h-11 items-center"
+          >
+            All {today.total.jobs} open jobs
+          </Link>
+        </p>
+      ) : null}
       {rows.length === 0 ? (
         <p className="mt-6">
           No open jobs.{" "}
