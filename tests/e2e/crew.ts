@@ -1,11 +1,12 @@
 import { expect, type Page } from "@playwright/test";
+import sharp from "sharp";
 import { knowledgeWith } from "@/catalogue/knowledge";
 import { nextStep, stepState, type JobState } from "@/core/job";
 import { jobFrom, type Entry } from "@/core/log";
 import { movesFor, signingBlockers } from "@/core/record";
 import { clockOf } from "@/core/run";
 import { readings } from "../unit/desk";
-import { entriesOf, freshId, moveClock, post } from "./hands";
+import { base, entriesOf, freshId, moveClock, post } from "./hands";
 
 /** The job as its log tells it. */
 export const stateOf = async (page: Page, job: string): Promise<JobState> =>
@@ -65,6 +66,20 @@ export async function started(page: Page, { name, units, answers }: Planned): Pr
   return job;
 }
 
+/** Sends a photo of a step past the screens. */
+async function photoSent(page: Page, job: string, step: string, caption: string): Promise<void> {
+  const file = freshId();
+  const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: "#7a5" } })
+    .png()
+    .toBuffer();
+  const kept = await page.request.post(`/api/jobs/${job}/files?id=${file}`, {
+    headers: { origin: new URL(base).origin },
+    data: picture,
+  });
+  const { sha256 } = (await kept.json()) as { sha256: string };
+  await sent(page, job, { kind: "photoAdded", file, sha256, caption, step });
+}
+
 /** Does the open steps as a crew would, up to one, by intents. */
 export async function crewUntil(page: Page, job: string, until: string): Promise<void> {
   for (;;) {
@@ -113,6 +128,7 @@ export async function crewUntil(page: Page, job: string, until: string): Promise
         text: "SM-4471",
         step: step.id,
       });
+    if (step.check?.photo === "needed") await photoSent(page, job, step.id, step.title);
     await sent(page, job, { kind: "stepDone", step: step.id, answer: step.writes?.options[0]!.id });
   }
 }

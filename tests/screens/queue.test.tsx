@@ -21,14 +21,21 @@ const hear = () => undefined;
 interface Tab {
   readonly run: () => Run;
   readonly outbox: () => Outbox;
+  /** Jobs as they were shown, one after the other. */
+  readonly shown: () => readonly JobState[];
   readonly close: () => void;
 }
 /** One tab with the run open in it. */
 function tab(job: JobState, by: Actor): Tab {
   let run!: Run;
   let outbox!: Outbox;
+  const shown: JobState[] = [];
   function Page() {
     run = useRun(job, by, "us", at, hear);
+    const now = run.job;
+    useEffect(() => {
+      shown.push(now);
+    }, [now]);
     ({ outbox } = useOutbox());
     return <OutboxNotice person={by.id} />;
   }
@@ -37,7 +44,7 @@ function tab(job: JobState, by: Actor): Tab {
       <Page />
     </OutboxProvider>,
   );
-  return { run: () => run, outbox: () => outbox, close: unmount };
+  return { run: () => run, outbox: () => outbox, shown: () => shown, close: unmount };
 }
 const pass = (ms: number) => act(async () => new Promise((go) => setTimeout(go, ms)));
 const rest = () => pass(80);
@@ -111,6 +118,43 @@ describe("the phone's queue", () => {
     expect(again.run().queued).toBe(0);
     expect(stepState(again.run().job, first()).done).toBeDefined();
     expect(await keptKinds(imke)).toEqual([]);
+  });
+
+  it("never shows undone again what was done, while the server takes it", async () => {
+    line = true;
+    const phone = tab(desk.job, imke);
+    await rest();
+    // Outside of React's test scope: updates are drawn as a browser draws them.
+    const scope = globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean };
+    scope.IS_REACT_ACT_ENVIRONMENT = false;
+    await phone.run().send({ kind: "stepDone", step: first() });
+    await new Promise((go) => setTimeout(go, 300));
+    scope.IS_REACT_ACT_ENVIRONMENT = true;
+    const done = phone.shown().map((job) => stepState(job, first()).done !== undefined);
+    expect(done.at(-1)).toBe(true);
+    expect(done.slice(done.indexOf(true))).not.toContain(false);
+    phone.close();
+  });
+
+  it("sends what was kept while a round came to its end, without waiting for the next look", async () => {
+    line = true;
+    // A browser takes its time to give a lock back: the round is over by then, and has not said so.
+    const request = async (_name: string, _options: unknown, work: (lock: object) => Promise<unknown>) => {
+      const end = await work({});
+      await new Promise((go) => setTimeout(go, 300));
+      return end;
+    };
+    vi.stubGlobal("navigator", Object.create(navigator, { locks: { value: { request } } }) as Navigator);
+    const phone = tab(desk.job, imke);
+    await pass(500);
+    await send(phone, { kind: "stepDone", step: first() });
+    await pass(150);
+    expect(arrived).toHaveLength(1);
+    await send(phone, { kind: "stepDone", step: second() });
+    await pass(800);
+    expect(arrived).toHaveLength(2);
+    phone.close();
+    vi.unstubAllGlobals();
   });
 
   it("loses nothing to another tab, and sends nothing twice", async () => {

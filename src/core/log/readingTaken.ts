@@ -260,6 +260,7 @@ export const readingTaken = logKind({
     });
   },
   apply: (job, reading, { by, at, seq }) => {
+    if (job.readings.some((r) => r.reading === reading.reading)) return job;
     const isSettled = (r: Reading) =>
       readingKinds.get(reading.kind)?.latestCounts === true && r.kind === reading.kind && !r.past;
     const older = job.readings

@@ -164,6 +164,8 @@ async function sendRound(
 /** Runs rounds until nothing is due, with growing pauses while nothing comes through; one at a time, in one tab at a time. */
 function makeRounds(person: string, round: () => Promise<RoundEnd>, isOpen: () => boolean) {
   let working = false;
+  /** Something was asked for while a round was at its end: it may not have seen it. */
+  let asked = false;
   let wake: () => void = () => undefined;
   const sleep = (ms: number) =>
     new Promise<void>((awake) => {
@@ -174,11 +176,14 @@ function makeRounds(person: string, round: () => Promise<RoundEnd>, isOpen: () =
       };
     });
   const work = async () => {
+    asked = true;
     if (working) return;
     working = true;
     try {
       for (let pause: number = PAUSE.first; isOpen(); pause = Math.min(pause * PAUSE.growth, PAUSE.most)) {
+        asked = false;
         const end = await inOneTab(`brant.outbox.${person}`, round);
+        if (end?.is === "done" && asked) continue;
         if (end && end.is !== "waits") break;
         await sleep(Math.max(pause, end?.is === "waits" ? end.ms : 0));
       }

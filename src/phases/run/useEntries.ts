@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useRef, useState, type RefObject } from "react";
+import { useCallback, useRef, useState, useSyncExternalStore, type RefObject } from "react";
 import type { JobState } from "@/core/job";
 import type { Entry } from "@/core/log";
 import { applyEntry } from "@/core/log/state";
@@ -17,21 +17,45 @@ export interface Entries {
   readonly look: () => Promise<void>;
 }
 
+/**
+ * The job as a store beside React's own state: what the phone keeps is one too, and a queue that is emptied may never be seen before the entries that came of
+ * it.
+ */
+function makeStore(initial: JobState) {
+  let job = initial;
+  const heard = new Set<() => void>();
+  return {
+    get: () => job,
+    set: (next: JobState) => {
+      job = next;
+      for (const hear of heard) hear();
+    },
+    subscribe: (hear: () => void) => {
+      heard.add(hear);
+      return () => void heard.delete(hear);
+    },
+  };
+}
+
 /** Keeps a job up to date with the entries of every phone, through the one reducer. */
 export function useEntries(initial: JobState, hear: (now: number) => void): Entries {
-  const [job, setJob] = useState(initial);
+  const [store] = useState(() => makeStore(initial));
+  const job = useSyncExternalStore(store.subscribe, store.get, store.get);
   const [signedOut, setSignedOut] = useState(false);
   const now = useRef(initial);
 
-  const take = useCallback((entries: readonly Entry[]) => {
-    const next = entries
-      .filter((e) => e.seq > now.current.seq)
-      .sort((a, b) => a.seq - b.seq)
-      .reduce((s, e) => (e.seq === s.seq + 1 ? applyEntry(s, e) : s), now.current);
-    if (next === now.current) return;
-    now.current = next;
-    setJob(next);
-  }, []);
+  const take = useCallback(
+    (entries: readonly Entry[]) => {
+      const next = entries
+        .filter((e) => e.seq > now.current.seq)
+        .sort((a, b) => a.seq - b.seq)
+        .reduce((s, e) => (e.seq === s.seq + 1 ? applyEntry(s, e) : s), now.current);
+      if (next === now.current) return;
+      now.current = next;
+      store.set(next);
+    },
+    [store],
+  );
 
   const look = useCallback(async () => {
     try {
