@@ -60,8 +60,8 @@ describe("what people write", () => {
       return p.ok && p.measured.is === "value" ? p.measured.value : undefined;
     };
     expect(made("50 gal/h")).toBeCloseTo(made("1200 gal/day")!, 9);
-    for (const quotes of ["14 1/2”", "14 1/2“", '14 1/2"', "14 1/2″"])
-      expect([quotes, read(quotes, "length")]).toMatchObject([quotes, { ok: true, measured: value(368.3) }]);
+    for (const quotes of ["14 1/2”", "14 1/2“", "14 1/2″"])
+      expect([quotes, read(quotes, "length")]).toEqual([quotes, read('14 1/2"', "length")]);
     expect(read("5’ 3”", "length")).toEqual(read(`5' 3"`, "length"));
   });
 });
