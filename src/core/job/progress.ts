@@ -89,15 +89,37 @@ export function whyNotFinish(job: JobState, step: Step, now: number): string | u
   return undefined;
 }
 
+/** While its clock counts no valve is turned: water flows by it, or a part is shut in. */
+const holdsValves = (s: Step): boolean => s.flow !== undefined || s.goal?.want === "trap";
+
 /** The first step that hands can work on now; one that only counts down is passed over while another is open. While water flows, or a part is shut in, what would turn a valve waits. */
 export function nextStep(job: JobState, now: number): Step | undefined {
   const steps = job.run?.steps ?? [];
   const counting = steps.filter((s) => statusOf(job, s, now) === "counting");
-  const mustStand = counting.some((s) => s.flow !== undefined || s.goal?.want === "trap");
+  const mustStand = counting.some(holdsValves);
   const forHands = steps.find(
     (s) => ["open", "ready", "paused"].includes(statusOf(job, s, now)) && !(mustStand && s.goal),
   );
   return forHands ?? counting[0];
+}
+
+/** A clock that counts for longer than this is a long wait: a crew does other work, or leaves (handbook 5, Steps). */
+const LONG_WAIT = 20 * 60_000;
+/** What a crew can do while clocks count: other steps that are open, in their order, and when the first clock has run, ms. */
+export interface Meanwhile {
+  readonly open: readonly Step[];
+  readonly until: number;
+}
+/** What there is to do at a long wait; undefined where none of the run's clocks still counts for long. */
+export function meanwhileAt(job: JobState, now: number): Meanwhile | undefined {
+  const steps = job.run?.steps ?? [];
+  const counting = steps.filter((s) => statusOf(job, s, now) === "counting");
+  const ends = counting.flatMap((s) => readyAt(s, stepState(job, s.id).clock) ?? []);
+  const until = Math.min(...ends);
+  if (!Number.isFinite(until) || until - now < LONG_WAIT) return undefined;
+  const mustStand = counting.some(holdsValves);
+  const isOpen = (s: Step) => ["open", "ready", "paused"].includes(statusOf(job, s, now));
+  return { open: steps.filter((s) => isOpen(s) && !(mustStand && s.goal)), until };
 }
 
 export interface RunningClock {

@@ -127,6 +127,7 @@ export function RunBoard(props: RunBoardProps) {
               run={run}
               onFinished={() => choose(undefined)}
               isNext={step.id === next?.id}
+              choose={choose}
               goNext={next && next.id !== step.id ? () => choose(undefined) : undefined}
             />
           </div>

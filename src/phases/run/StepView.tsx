@@ -8,6 +8,7 @@ import type { UnitSystem } from "@/core/units";
 import { lengthOf } from "@/ui/time";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { Photos } from "../job/Photos";
+import { Meanwhile } from "./Meanwhile";
 import { FlowMeter, ReadingForm, SerialForm, SoakTools, StepMoves, WaterOff } from "./parts";
 import { StepClock } from "./StepClock";
 import { StepFoot } from "./StepFoot";
@@ -29,6 +30,8 @@ interface StepProps {
   readonly onFinished: () => void;
   readonly isNext: boolean;
   readonly goNext?: () => void;
+  /** Shows another step. */
+  readonly choose: (step: string) => void;
 }
 
 /** What was read at a step that is finished. */
@@ -151,6 +154,7 @@ export function StepView(props: StepProps) {
         />
       ) : null}
       {runs ? null : clock}
+      {status === "counting" ? <Meanwhile job={job} now={now} zone={zone} choose={props.choose} /> : null}
       <StepWork {...props} />
       {step.kind !== "soak" && step.kind !== "flow" ? (
         <Photos
