@@ -5,20 +5,22 @@ import { desk, freshId, openJob, post, signedIn } from "./hands";
 
 // What takes long is made beside the server, within a time; meanwhile everybody else is answered.
 
-/** Answers within a second while something else is at work, or says how long it took. */
+/** The first look at a page, its code not loaded yet, may keep the server's own thread for so long, ms; what was moved beside it took seconds to minutes. */
+const KEPT = 600;
+
+/** Asks whether the server is well while something else is at work; `longest` is what its own thread was kept for at once meanwhile, ms: other programs of the machine take their time too. */
 async function healthWhile<T>(page: Page, work: Promise<T>): Promise<{ longest: number; made: T }> {
+  expect((await page.request.post("/api/test/loop")).status()).toBe(200);
   let isDone = false;
   const made = work.finally(() => {
     isDone = true;
   });
-  let longest = 0;
   while (!isDone) {
-    const from = Date.now();
     expect((await page.request.get("/api/health")).status()).toBe(200);
-    longest = Math.max(longest, Date.now() - from);
     await page.waitForTimeout(50);
   }
-  return { longest, made: await made };
+  const { ownLongest } = (await (await page.request.get("/api/test/loop")).json()) as { ownLongest: number };
+  return { longest: ownLongest, made: await made };
 }
 
 /** A job with as many tanks side by side as a rig holds. */
@@ -46,7 +48,7 @@ test("the papers of the largest rig keep nobody waiting", async ({ browser }) =>
   const valves = page.goto(`/jobs/${job}/train/valves`);
   const { longest, made } = await healthWhile(page, Promise.all([...papers, valves]));
   expect(made.map((answer) => answer?.status())).toEqual([200, 200, 200, 200]);
-  expect(longest).toBeLessThan(1000);
+  expect(longest).toBeLessThan(KEPT);
   await expect(page.getByRole("heading", { name: "Valves" })).toBeVisible();
   const card = execFileSync("pdftotext", ["-", "-"], {
     input: await (made[0] as Awaited<(typeof papers)[number]>).body(),
@@ -72,7 +74,7 @@ test("a spreadsheet that holds more than a list of units can is refused at once"
     const { longest, made } = await healthWhile(page, read);
     expect(made.status()).toBe(422);
     expect(((await made.json()) as { error: string }).error).toMatch(/more than a list of units can/);
-    expect(longest).toBeLessThan(1000);
+    expect(longest).toBeLessThan(KEPT);
   }
   await context.close();
 });
