@@ -32,6 +32,15 @@ describe("24: the bacteria sample", () => {
     expect(next(until + MIN)).toBe("Bacteria sample overdue");
   });
 
+  it("keeps the job from being closed while its result is not in", () => {
+    const close = (as: "done" | "lost") => d.try({ kind: "jobClosed", as, why: "Paid" });
+    expect(close("done")).toMatchObject({
+      error: "The bacteria sample is not in yet: enter its result first",
+    });
+    expect(close("lost")).toMatchObject({ error: "It was handed over: it is not lost" });
+    expect(d.job.closed).toBeUndefined();
+  });
+
   it("wants laboratory and day, and absent ends it", () => {
     const take = (values: Record<string, string>, n: number) =>
       d.try({

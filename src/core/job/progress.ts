@@ -89,6 +89,10 @@ export function whyNotFinish(job: JobState, step: Step, now: number): string | u
   return undefined;
 }
 
+/** Can hands work on a step now: it is open, its clock has run, or stands still. */
+const isForHands = (job: JobState, step: Step, now: number): boolean =>
+  ["open", "ready", "paused"].includes(statusOf(job, step, now));
+
 /** While its clock counts no valve is turned: water flows by it, or a part is shut in. */
 const holdsValves = (s: Step): boolean => s.flow !== undefined || s.goal?.want === "trap";
 
@@ -97,9 +101,7 @@ export function nextStep(job: JobState, now: number): Step | undefined {
   const steps = job.run?.steps ?? [];
   const counting = steps.filter((s) => statusOf(job, s, now) === "counting");
   const mustStand = counting.some(holdsValves);
-  const forHands = steps.find(
-    (s) => ["open", "ready", "paused"].includes(statusOf(job, s, now)) && !(mustStand && s.goal),
-  );
+  const forHands = steps.find((s) => isForHands(job, s, now) && !(mustStand && s.goal));
   return forHands ?? counting[0];
 }
 
@@ -118,8 +120,7 @@ export function meanwhileAt(job: JobState, now: number): Meanwhile | undefined {
   const until = Math.min(...ends);
   if (!Number.isFinite(until) || until - now < LONG_WAIT) return undefined;
   const mustStand = counting.some(holdsValves);
-  const isOpen = (s: Step) => ["open", "ready", "paused"].includes(statusOf(job, s, now));
-  return { open: steps.filter((s) => isOpen(s) && !(mustStand && s.goal)), until };
+  return { open: steps.filter((s) => isForHands(job, s, now) && !(mustStand && s.goal)), until };
 }
 
 export interface RunningClock {

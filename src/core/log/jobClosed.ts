@@ -1,4 +1,5 @@
-import { handOverBlockers, isHandedOver } from "../job/progress";
+import { sampleOf } from "../job/followUp";
+import { isHandedOver, isReopened } from "../job/progress";
 import { oneOf, reason, type Of } from "./fields";
 import type { Mark } from "../job/job";
 import { accept, logKind, office, refuse } from "./kind";
@@ -22,10 +23,13 @@ export const jobClosed = logKind({
   may: office,
   leavesSigned: () => true,
   decide: (job, { as, why }) => {
-    if (job.run && as === "lost" && isHandedOver(job)) return refuse("It was handed over: it is not lost");
-    const isOpen = isHandedOver(job) && handOverBlockers(job).length > 0;
-    return isOpen && as === "done"
-      ? refuse("It is open again since the hand-over: settle that first")
+    if (as === "lost")
+      return isHandedOver(job) ? refuse("It was handed over: it is not lost") : accept({ as, why });
+    if (isReopened(job)) return refuse("It is open again since the hand-over: settle that first");
+    // Closed, nobody would be reminded of it, and its result could not be entered.
+    const sample = isHandedOver(job) ? sampleOf(job) : undefined;
+    return sample && !sample.result
+      ? refuse("The bacteria sample is not in yet: enter its result first")
       : accept({ as, why });
   },
   apply: (job, closed, { by, at }) => ({ ...job, closed: { ...closed, by, at } }),

@@ -56,7 +56,6 @@ export interface JobSummary {
   /** Open, handed over, or closed as done or as lost. */
   readonly life: Life;
   readonly offer?: OfferState;
-  readonly responsible?: string;
   /** Who is on it: responsible, let in, or sent by a visit that is to be. */
   readonly people: readonly string[];
   /** Open points that nobody closed. */
@@ -277,7 +276,6 @@ export function summarise(job: JobState, now: number, knowledge: Knowledge, prof
     stops: job.closed ? 0 : standingStops(job).length,
     life: lifeOf(job),
     offer: job.offer?.is,
-    responsible: job.crew.responsible?.name,
     people: peopleOf(look),
     points: job.closed ? [] : open.map(({ point, text, who, due, is }) => ({ point, text, who, due, is })),
     units: job.units.map((u) => u.model),

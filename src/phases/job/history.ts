@@ -4,6 +4,7 @@ import { readingKinds } from "@/core/readings/kinds";
 import { tell } from "@/core/tell";
 import type { UnitSystem } from "@/core/units";
 import { inSentence } from "@/core/words";
+import { choices } from "../jobs/asked";
 import { said } from "../outbox/said";
 
 /** Something that happened at a job, as a sentence. */
@@ -41,11 +42,7 @@ export const tellings: { readonly [K in EntryKind]?: Told<K> } = {
   jobCopied: at("site", ({ from }) => `Begun as a copy of ${from.name}`),
   jobImported: at("site", () => "Came in from another Brant"),
   jobRenamed: at("site", ({ name, place }) => `Now called ${name}, ${place}`),
-  offerMoved: at(
-    "train",
-    ({ is, on, note }) =>
-      `${{ offered: "Offered", accepted: "Accepted", ordered: "Parts ordered" }[is]} on ${on}${because(note)}`,
-  ),
+  offerMoved: at("train", ({ is, on, note }) => `${choices.offer[is]} on ${on}${because(note)}`),
   jobClosed: at("record", ({ as, why }) => `Closed as ${as}${because(why)}`),
   jobReopened: at("record", ({ why }) => `Opened again${because(why)}`),
   crewChanged: at("site", ({ responsible, letIn }) => {

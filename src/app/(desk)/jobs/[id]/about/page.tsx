@@ -11,6 +11,7 @@ import { frameOf } from "@/phases/job/frame";
 import { historyOf } from "@/phases/job/history";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob } from "@/phases/job/load";
+import { choices } from "@/phases/jobs/asked";
 import { OpenPoints } from "@/phases/record/RecordDesk";
 import { Crew } from "@/phases/run/Crew";
 import { database } from "@/server/database";
@@ -58,8 +59,7 @@ export default async function AboutPage({ params }: PageProps<"/jobs/[id]/about"
         <h2 id="offer">Before the work</h2>
         {job.offer ? (
           <p>
-            {{ offered: "Offered", accepted: "Accepted", ordered: "Parts ordered" }[job.offer.is]} since{" "}
-            {job.offer.on}
+            {choices.offer[job.offer.is]} since {job.offer.on}
             {job.offer.note ? `: ${job.offer.note}` : ""}
           </p>
         ) : null}
