@@ -158,6 +158,50 @@ async function answers(now, then) {
   return { now: median(times.now), then: median(times.then) };
 }
 
+/** Pages on a slow phone, in the hands of an installer, beside the bare page. */
+async function onSlowPhone(browser, origin) {
+  const site = await signedIn(browser, origin, "tobias", { viewport: { width: 390, height: 844 } });
+  await site.page.goto("/");
+  const link = await site.page.getByRole("link", { name: "Pell Lane bakery" }).first().getAttribute("href");
+  const job = /^\/jobs\/[^/?]*/.exec(link)[0];
+  return phoneTimes(site.context, {
+    bare: "/not-yours",
+    Today: "/",
+    Site: `${job}/site`,
+    "a run step": `${job}/run`,
+    Valves: `${job}/run/valves`,
+  });
+}
+
+/** What is said of each page on a slow phone: alive cold and warm beside the bare page, readable beside two seconds. */
+const phoneRows = ({ phone, phoneThen }) =>
+  Object.entries(phone)
+    .filter(([name]) => name !== "bare")
+    .flatMap(([name, t]) => {
+      const then = phoneThen?.[name];
+      const before = (kind) => (then ? `; ${ms(then[kind], 0)} at ${BEFORE}` : "");
+      return [
+        row(
+          `slow phone, cold: ${name} alive ÷ bare page alive`,
+          t.cold / phone.bare.cold,
+          `${ms(t.cold, 0)} ÷ ${ms(phone.bare.cold, 0)}${before("cold")}`,
+          "≤ 1.2",
+        ),
+        row(
+          `slow phone, warm: ${name} alive ÷ bare page alive`,
+          t.warm / phone.bare.warm,
+          `${ms(t.warm, 0)} ÷ ${ms(phone.bare.warm, 0)}${before("warm")}`,
+          "≤ 1.5",
+        ),
+        row(
+          `slow phone, cold: ${name} readable, of 2 s`,
+          t.readable / 2000,
+          `${ms(t.readable, 0)}${before("readable")}`,
+          "≤ 1",
+        ),
+      ];
+    });
+
 const browserOptions = {
   executablePath: "/usr/bin/chromium",
   args: [
@@ -185,13 +229,15 @@ async function pages(db, before) {
     const sized = {};
     for (const [what, path] of Object.entries(atSize)) sized[what] = await pageTimes(small, large, path, 110);
     const scripts = await readingScripts(small);
-    if (!before) return { today, sized, scripts };
+    const phone = await onSlowPhone(browser, smallAt);
+    if (!before) return { today, sized, scripts, phone };
     const thenAt = await serve(db, "brant_before", before);
     const answer = await answers(
       await signedIn(browser, smallAt, "imke"),
       await signedIn(browser, thenAt, "imke"),
     );
-    return { today, sized, scripts, answer };
+    const phoneThen = await onSlowPhone(browser, thenAt);
+    return { today, sized, scripts, phone, phoneThen, answer };
   } finally {
     await browser.close();
   }
@@ -335,8 +381,10 @@ async function main() {
     const rig = await measured("bench-rig", { args: [join(root, "docs/rig-growth.svg")] });
     const orders = await measured("bench-kinds");
     const pair = beforeOutlets ? await judging(beforeOutlets) : undefined;
+    const inBrowser = await pages(db, before);
     const rows = [
-      ...pageRows(await pages(db, before)),
+      ...pageRows(inBrowser),
+      ...phoneRows(inBrowser),
       row(
         "raw insert ÷ appending an entry, one transaction each, same driver",
         append.raw / append.append,

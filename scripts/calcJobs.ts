@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../src/core/zod";
 import { knowledgeWith } from "../src/catalogue/knowledge";
 import type { Step } from "../src/core/run";
 import { clockOf, sayStep } from "../src/core/run";

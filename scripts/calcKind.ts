@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type { z } from "../src/core/zod";
 
 /** A case that cannot be computed: its message takes the place of its answer. */
 export class Refused extends Error {}

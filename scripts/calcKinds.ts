@@ -12,7 +12,7 @@ import {
   type TankFill,
 } from "../src/core/treatment";
 import { fixtureUnitsOf, peakByFixtureUnits, type Fixture } from "../src/core/site";
-import { z } from "zod";
+import { z } from "../src/core/zod";
 import { demandTables } from "../src/catalogue/demand";
 import { KPA_PER_METRE, parseQuantity, quantities, type Quantity } from "../src/core/units";
 import { pipeLoss, supplyCurve, supplyPressure } from "../src/core/plumbing";

@@ -1,4 +1,5 @@
 import { NextResponse, type NextRequest } from "next/server";
+import { ASKED_FOR } from "./server/askedFor";
 
 /** Is the percent encoding of an address whole; half a letter in it fails wherever it is read. */
 function canBeRead(address: string): boolean {
@@ -8,6 +9,13 @@ function canBeRead(address: string): boolean {
   } catch {
     return false;
   }
+}
+
+/** The page that was asked for, with its choices, without what the framework adds to fetch a part of it. */
+function askedFor(url: URL): string {
+  const choices = new URLSearchParams(url.search);
+  choices.delete("_rsc");
+  return choices.size > 0 ? `${url.pathname}?${choices.toString()}` : url.pathname;
 }
 
 /** Refuses addresses that cannot be read. Content security policy with a nonce for every page; no inline scripts but Next's own, which carry it. */
@@ -31,6 +39,7 @@ export function proxy(request: NextRequest): NextResponse {
   ].join("; ");
   const headers = new Headers(request.headers);
   headers.set("x-nonce", nonce);
+  headers.set(ASKED_FOR, askedFor(request.nextUrl));
   headers.set("content-security-policy", policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set("content-security-policy", policy);

@@ -277,7 +277,7 @@ const groups: readonly SurveyGroup[] = [
     fields: [
       {
         id: "heater.kind",
-        label: "Kind",
+        label: "Kind of water heater",
         kind: "choice",
         options: [
           { id: "electric", label: "Electric tank" },
@@ -288,7 +288,7 @@ const groups: readonly SurveyGroup[] = [
           { id: "indirect", label: "Tank heated by a boiler" },
           { id: "none", label: "None" },
         ],
-        blocks: "which power-off step the run needs",
+        blocks: "how the water heater is made safe",
       },
       {
         id: "heater.volume",
@@ -529,7 +529,7 @@ const groups: readonly SurveyGroup[] = [
       {
         id: "sink.rise",
         label: "Height above the gauge at the main",
-        hint: "floors up cost pressure",
+        hint: "each floor above the gauge takes pressure",
         kind: "quantity",
         quantity: "height",
         range: true,

@@ -34,6 +34,7 @@ export type ActOutcome =
       readonly error: string;
       readonly field?: string;
       readonly fields?: Readonly<Record<string, string>>;
+      readonly stands?: string;
     };
 
 const UNREACHABLE =

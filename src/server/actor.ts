@@ -1,4 +1,6 @@
 import type { Actor, Knowledge, Role } from "@/core/job";
+import { headers } from "next/headers";
+import type { Route } from "next";
 import { redirect } from "next/navigation";
 import { cache } from "react";
 import { knowledgeWith, type Catalogue } from "@/catalogue/knowledge";
@@ -7,6 +9,7 @@ import type { Company } from "@/core/site";
 import type { UnitSystem } from "@/core/units";
 import { loadCompany } from "@/data/queries/company";
 import { catalogueRecipes, catalogueUnits, newestRecipes } from "./catalogue";
+import { ASKED_FOR, onTheWayTo } from "./askedFor";
 import { database } from "./database";
 import { sessionPerson } from "./session";
 import { lacksSecondFactor, may, type Action } from "./permissions";
@@ -100,8 +103,9 @@ export const currentPerson = cache(async (): Promise<Person | undefined> => {
 /** The person for a page, or the way to sign-in, unlocking, or the page that says it is not theirs. */
 export async function personFor(action: Action): Promise<Person> {
   const person = await currentPerson();
-  if (!person) redirect("/sign-in");
-  if (person.locked) redirect("/unlock");
+  const asked = (await headers()).get(ASKED_FOR);
+  if (!person) redirect(onTheWayTo("/sign-in", asked) as Route);
+  if (person.locked) redirect(onTheWayTo("/unlock", asked) as Route);
   if (lacksSecondFactor(person, action, await company())) redirect("/me#second");
   if (!may(person.role, action)) redirect("/not-yours");
   return person;

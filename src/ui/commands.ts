@@ -4,9 +4,14 @@ import { createContext, useCallback, useContext, useEffect, useState } from "rea
 /** What a key does, by name: the key itself, or `save` for Ctrl+Enter. */
 export type Command = string;
 
+/** What a command does, and what of the page it presses, if anything. */
+interface Registered {
+  readonly act: () => void;
+  readonly element?: HTMLElement;
+}
 /** A page, or a sheet over it. Keys act on the topmost only. */
 export interface Layer {
-  readonly commands: Map<Command, (() => void)[]>;
+  readonly commands: Map<Command, readonly Registered[]>;
 }
 const newLayer = (): Layer => ({ commands: new Map() });
 const page: Layer = newLayer();
@@ -18,19 +23,32 @@ export const LayerProvider = LayerContext.Provider;
 /** Does a sheet lie over the page? */
 export const isCovered = (): boolean => layers.length > 1;
 
-/** Does what a command means on the topmost layer. Returns whether anything there had registered for it. */
+/** Does an element come after another on the page. */
+const isAfter = (element: HTMLElement, other: Element): boolean =>
+  (other.compareDocumentPosition(element) & Node.DOCUMENT_POSITION_FOLLOWING) !== 0;
+
+/** Of several things that a command could press, the first after where the focus is; else the first. */
+function fromHere(all: readonly Registered[]): Registered | undefined {
+  const here = document.activeElement;
+  const inOrder = all.toSorted((a, b) => (a.element && b.element && isAfter(a.element, b.element) ? 1 : -1));
+  const next = inOrder.find((r) => here && here !== document.body && r.element && isAfter(r.element, here));
+  return next ?? inOrder[0];
+}
+
+/** Does what a command means on the topmost layer, going on from where the focus is. Returns whether anything there had registered for it. */
 export function run(command: Command): boolean {
-  const registered = layers.at(-1)!.commands.get(command)?.[0];
-  registered?.();
+  const registered = fromHere(layers.at(-1)!.commands.get(command) ?? []);
+  registered?.act();
   return registered !== undefined;
 }
 
-function register(layer: Layer, command: Command, act: () => void): () => void {
-  layer.commands.set(command, [...(layer.commands.get(command) ?? []), act]);
+function register(layer: Layer, command: Command, registered: Registered): () => void {
+  const of = () => layer.commands.get(command) ?? [];
+  layer.commands.set(command, [...of(), registered]);
   return () =>
     layer.commands.set(
       command,
-      (layer.commands.get(command) ?? []).filter((a) => a !== act),
+      of().filter((r) => r !== registered),
     );
 }
 
@@ -47,7 +65,7 @@ export function useNewLayer(): Layer {
 /** Registers what a command does while the component is shown. */
 export function useCommand(command: Command, act: () => void): void {
   const layer = useContext(LayerContext);
-  useEffect(() => register(layer, command, act), [layer, command, act]);
+  useEffect(() => register(layer, command, { act }), [layer, command, act]);
 }
 
 /** A ref for the button or link that a command presses; a disabled one is not pressed. Nothing is registered without a command. */
@@ -56,10 +74,11 @@ export function usePressedBy(command: Command | undefined) {
   return useCallback(
     (element: HTMLElement | null) => {
       if (!element || command === undefined) return undefined;
-      return register(layer, command, () => {
+      const act = () => {
         element.focus();
         element.click();
-      });
+      };
+      return register(layer, command, { act, element });
     },
     [layer, command],
   );

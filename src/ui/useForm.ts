@@ -1,5 +1,5 @@
 "use client";
-import { useRef, useState, useSyncExternalStore, type FormEvent } from "react";
+import { useRef, useState, type FormEvent } from "react";
 import { useDraft } from "./useDraft";
 
 /** What is typed, by the name of its field. */
@@ -24,6 +24,12 @@ function errorsOf(outcome: FormOutcome): Typed {
   return { ...byField, "": error };
 }
 
+/** What is said of the whole form: nothing that stands beside a field already. */
+function wholeOf(errors: Typed): string {
+  const { "": whole = "", ...byField } = errors;
+  return Object.values(byField).includes(whole) ? "" : whole;
+}
+
 /** Drafts that an earlier build wrote, or somebody else, are no drafts. */
 function readDraft(text: string | undefined): Typed {
   try {
@@ -34,15 +40,6 @@ function readDraft(text: string | undefined): Typed {
   }
 }
 
-const never = () => () => undefined;
-/** False on the page as the server sent it: nothing hears a press there yet. */
-export const useAwake = (): boolean =>
-  useSyncExternalStore(
-    never,
-    () => true,
-    () => false,
-  );
-
 export interface Form {
   /** What stands in the fields: what is typed over what was there. */
   readonly values: Typed;
@@ -51,12 +48,12 @@ export interface Form {
   readonly errors: Typed;
   /** What is said of the whole form: that it waits, or why it was refused where that stands beside no field. */
   readonly whole: string;
-  /** The page hears what is typed. */
-  readonly awake: boolean;
   /** It is on its way. */
   readonly busy: boolean;
   /** What is said of the last sending, if it was taken and nothing was typed since. */
   readonly saved: string;
+  /** How often it was refused: with each the first fault is looked for. */
+  readonly refused: number;
   /** Something is typed that was not taken. */
   readonly typed: boolean;
   readonly submit: (event?: FormEvent) => void;
@@ -89,18 +86,15 @@ export function useForm({
   const [kept, keep, forget] = useDraft(draft ?? "");
   const [held, hold] = useState<Typed>({});
   const [errors, setErrors] = useState<Typed>({});
+  const [refused, setRefused] = useState(0);
   const [sending, setSending] = useState(false);
-  const awake = useAwake();
   const [saved, setSaved] = useState("");
   // What is typed while the form is on its way was not sent, and stays.
   const strokes = useRef(0);
   const taken = useRef({ strokes: -1, at: 0 });
   const typed = draft === undefined ? held : readDraft(kept);
   const values = { ...initial, ...typed };
-  const drop = () => {
-    if (draft === undefined) hold({});
-    else forget();
-  };
+  const drop = () => (draft === undefined ? hold({}) : forget());
   const set = (name: string, text: string) => {
     const next = { ...typed, [name]: text };
     if (draft === undefined) hold(next);
@@ -109,19 +103,23 @@ export function useForm({
     setSaved("");
     if (errors[name] || errors[""]) setErrors({ ...errors, [name]: "", "": "" });
   };
+  const hear = (outcome: FormOutcome) => {
+    setErrors(errorsOf(outcome));
+    if (!outcome.ok) setRefused((times) => times + 1);
+  };
   const carryOut = async () => {
     const isEcho = strokes.current === taken.current.strokes && Date.now() - taken.current.at < ECHO_MS;
     if (sending || isEcho) return;
-    const refused = check?.(values);
-    if (refused && !refused.ok) {
-      setErrors(errorsOf(refused));
+    const fault = check?.(values);
+    if (fault && !fault.ok) {
+      hear(fault);
       return;
     }
     setSending(true);
     const sentAt = strokes.current;
     try {
       const outcome = await send(values, (words) => setErrors({ "": words }));
-      setErrors(errorsOf(outcome));
+      hear(outcome);
       if (!outcome.ok) return;
       taken.current = { strokes: strokes.current, at: Date.now() };
       setSaved(strokes.current === sentAt ? (outcome.said ?? "Saved") : "");
@@ -137,10 +135,10 @@ export function useForm({
     values,
     set,
     errors,
-    whole: Object.entries(errors).some(([name, words]) => name !== "" && words) ? "" : (errors[""] ?? ""),
-    awake,
+    whole: wholeOf(errors),
     busy: sending,
     saved,
+    refused,
     typed: Object.keys(typed).length > 0,
     submit: (event) => {
       event?.preventDefault();

@@ -1,24 +1,6 @@
-import AxeBuilder from "@axe-core/playwright";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test } from "@playwright/test";
+import { clean } from "./axe";
 import { desk, openJob, phone, signedIn } from "./hands";
-
-async function clean(page: Page, where: string): Promise<void> {
-  const found = await new AxeBuilder({ page })
-    // No page has a frame of another origin: the findings need no second page to be put together in.
-    .setLegacyMode(true)
-    .options({ resultTypes: ["violations"] })
-    .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
-    .analyze();
-  expect(
-    found.violations.map(
-      (v) =>
-        `${where}: ${v.id} at ${v.nodes
-          .map((n) => n.target.join(" "))
-          .slice(0, 3)
-          .join(" | ")}`,
-    ),
-  ).toEqual([]);
-}
 
 const train = [
   "train",

@@ -181,6 +181,11 @@ test("a session that ends while typing keeps the draft", async ({ browser }) => 
   await context.clearCookies();
   await field.locator("input").fill("Door swings inward, 30 in");
   await field.locator("input").blur();
+  // Who does not want to sign in here may do so later.
+  await page
+    .getByRole("dialog", { name: /Your session has ended/ })
+    .getByRole("button", { name: "Close" })
+    .click();
   await expect(field).toContainText("Your session has ended");
   await page.goto("/sign-in");
   await signIn(page, "imke");

@@ -1,5 +1,6 @@
 import { createHash } from "node:crypto";
 import { expect, test, type Page } from "@playwright/test";
+import { unzipSync } from "fflate";
 import { ulid } from "ulid";
 import { standingStops } from "@/core/job";
 import { Desk, MIN, knowledge, runOf, work } from "../unit/desk";
@@ -59,6 +60,17 @@ test("a record is kept as it was signed, changed by an addendum alone, and opene
   const { paperSha256: hash, head } = signatures[1]!.data as { paperSha256: string; head: string };
   const record = `/api/jobs/${job}/record?as=record`;
   expect(await hashOf(page, record)).toBe(hash);
+  // What the household is given is one file: the very paper that was signed, the pack and the valve card.
+  const given = await page.request.get(`/api/jobs/${job}/record?as=household`);
+  expect(given.headers()["content-disposition"]).toContain("signed-and-kept-for-the-household.zip");
+  const papers = unzipSync(new Uint8Array(await given.body()));
+  expect(Object.keys(papers).sort()).toEqual([
+    "signed-and-kept-customer-pack.pdf",
+    "signed-and-kept-record.pdf",
+    "signed-and-kept-valve-card.pdf",
+  ]);
+  const sha = createHash("sha256").update(papers["signed-and-kept-record.pdf"]!).digest("hex");
+  expect(sha).toBe(hash);
   const { text } = await paper(page, job, "record");
   for (const words of [
     "householder: The household",

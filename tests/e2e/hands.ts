@@ -1,5 +1,12 @@
 import { surveyFields } from "@/catalogue/survey";
-import { type Locator, expect, type Browser, type BrowserContext, type Page } from "@playwright/test";
+import {
+  type Locator,
+  expect,
+  type Browser,
+  type BrowserContext,
+  type BrowserContextOptions,
+  type Page,
+} from "@playwright/test";
 
 export const base = process.env.BRANT_TEST_BASE!;
 export const other = process.env.BRANT_TEST_OTHER!;
@@ -13,6 +20,9 @@ export const phone = {
   deviceScaleFactor: 2,
 } as const;
 
+/** How a browser shows pages. */
+type Screen = Pick<BrowserContextOptions, "viewport" | "hasTouch" | "isMobile" | "deviceScaleFactor">;
+
 /** Cookies of who has signed in already, by person and server. */
 const sessions = new Map<string, Awaited<ReturnType<BrowserContext["cookies"]>>>();
 
@@ -20,7 +30,7 @@ const sessions = new Map<string, Awaited<ReturnType<BrowserContext["cookies"]>>>
 export async function newSession(
   browser: Browser,
   who: string,
-  screen: typeof desk | typeof phone = desk,
+  screen: Screen = desk,
   at = base,
 ): Promise<{ context: BrowserContext; page: Page }> {
   const context = await browser.newContext({ ...screen, baseURL: at });
@@ -33,7 +43,7 @@ export async function newSession(
 export async function signedIn(
   browser: Browser,
   who: string,
-  screen: typeof desk | typeof phone = desk,
+  screen: Screen = desk,
   at = base,
 ): Promise<{ context: BrowserContext; page: Page }> {
   const kept = sessions.get(`${who} ${at}`);
@@ -109,8 +119,12 @@ export async function entriesOf(
     .entries;
 }
 
-/** Presses what is shown, with a finger where the screen takes one. */
+/** The page's scripts have come, and everything on it answers. */
+export const awake = (page: Page) => expect(page.locator("[data-asleep]")).toHaveCount(0);
+
+/** Presses what is shown, with a finger where the screen takes one, once the page answers. */
 export async function press(what: Locator): Promise<void> {
+  await awake(what.page());
   const byTouch = await what.page().evaluate(() => navigator.maxTouchPoints > 0);
   await (byTouch ? what.tap() : what.click());
 }

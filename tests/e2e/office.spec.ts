@@ -187,7 +187,7 @@ test("a signed design is frozen: a change makes a new revision that says what di
 }) => {
   const { page, context } = await signedIn(browser, "imke");
   const job = await openJob(page, "Eelgrass Court 4B", "train");
-  await expect(page.getByRole("button", { name: "Signed" })).toBeVisible();
+  await expect(page.getByText("Signed", { exact: true })).toBeVisible();
   await page.getByRole("button", { name: "Add a unit" }).click();
   await page.getByRole("button", { name: /^PF-1 / }).click();
   await expect(page.getByRole("heading", { level: 1 })).toContainText("PF-1");
@@ -203,7 +203,7 @@ test("an open point is kept with who and when, and settled", async ({ browser })
   await openJob(page, "Ropewalk Studio", "record");
   await page.getByText("Add an open point").click();
   await page.getByRole("button", { name: "Add", exact: true }).click();
-  await expect(page.getByText("Write something here").first()).toBeVisible();
+  await expect(page.getByText("Fill this in: up to 200 characters").first()).toBeVisible();
   await page.getByLabel(/^What/).fill("Faucet base plate scratched");
   await page.getByLabel(/^Who/).fill("Tobias Rell");
   await page.getByLabel("Promised for").fill("2027-01-15");

@@ -49,6 +49,22 @@ test("a train is proposed for a new site, taken as a draft, judged like any othe
   await expect(proposals.first()).not.toContainText("↳ RO-");
   await page.getByRole("link", { name: "With an RO" }).click();
   await expect(proposals.first()).toContainText("RO-");
+  // The planner asks for something: no salt, then the cheapest first.
+  await page.getByRole("link", { name: "No salt" }).click();
+  await expect(page).toHaveURL(/hardness=noSalt/);
+  await expect(page.getByRole("link", { name: "✓ No salt" })).toBeVisible();
+  await expect(proposals.first()).toBeVisible();
+  expect((await proposals.allTextContents()).join()).not.toMatch(/SF-\d+/);
+  await page.getByRole("link", { name: "With a softener" }).click();
+  await expect(page.getByRole("link", { name: "✓ With a softener" })).toBeVisible();
+  await expect(proposals.first()).toContainText(/S[FT]-\d+/);
+  await page.getByRole("link", { name: "Least cost" }).click();
+  await expect(page.getByRole("link", { name: "✓ Least cost" })).toBeVisible();
+  await expect(proposals.first()).toBeVisible();
+  await page.getByRole("link", { name: "Whatever is best" }).click();
+  await page.getByRole("link", { name: "Fewest Stops" }).click();
+  await expect(page.getByRole("link", { name: "✓ Fewest Stops" })).toBeVisible();
+  await expect(proposals.first()).toContainText("RO-");
   const codes = (await proposals.first().locator("ol li span.num").allTextContents()).map(
     (t) => t.replace("↳", "").trim().split(" ")[0]!,
   );
@@ -68,7 +84,7 @@ test("a site of which little is known is proposed nothing as Good, and told what
   const { page, context } = await signedIn(browser, "imke", desk);
   await openJob(page, "Ferryman's Rest inn", "train/propose");
   await expect(page.locator("[data-not-known]")).toContainText(
-    "whether lead calls for RO at the drinking tap",
+    "whether RO at the drinking tap is needed because of lead",
   );
   const proposals = page.locator("[data-proposal]");
   await expect(proposals.first()).toContainText("to find out");

@@ -72,7 +72,7 @@ export async function agreedAndSigned(page: Page, job: string): Promise<void> {
     }).toPass({ timeout: 90_000 });
   }
   await page.getByRole("button", { name: "Sign design" }).click();
-  await expect(page.getByRole("button", { name: "Signed" })).toBeVisible();
+  await expect(page.getByText("Signed", { exact: true })).toBeVisible();
 }
 
 /** Surveys, designs and signs a job by the screens; returns its id. */

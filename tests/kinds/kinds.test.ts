@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { statusOf } from "@/core/job";
-import { isHandedOver, minutesTaken } from "@/core/job/progress";
+import { isHandedOver } from "@/core/job/handOver";
+import { minutesTaken } from "@/core/job/progress";
 import { unitModels } from "@/catalogue/units";
 import { serviceOf } from "@/core/families";
 import { canPassBy, regions, type RegionState } from "@/core/rig";

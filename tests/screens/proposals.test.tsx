@@ -51,7 +51,16 @@ afterEach(cleanup);
 describe("proposals that are not proved to be the best", () => {
   it("can be searched to the end, and stopped on the way back to what was found", () => {
     render(
-      <Proposals jobId="j" input={hard} profile="us" seen={1} currency="EUR" has={false} readOnly={false} />,
+      <Proposals
+        jobId="j"
+        input={hard}
+        profile="us"
+        seen={1}
+        currency="EUR"
+        has={false}
+        readOnly={false}
+        asked={{ way: "best", withRo: false, isCheapFirst: false, isHard: undefined }}
+      />,
     );
     const gap = () => document.querySelector("[data-gap]");
     expect(gap()?.textContent).toMatch(

@@ -91,7 +91,7 @@ describe("the list of steps", () => {
     );
     return choose;
   };
-  const rows = () => within(screen.getByRole("list")).getAllByRole("button");
+  const rows = () => within(screen.getByRole("list")).getAllByRole("link");
 
   it("says of each how it stands, in words and not by its mark alone", () => {
     list(steps[2]!.id);

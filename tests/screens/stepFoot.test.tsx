@@ -44,6 +44,7 @@ function shown(job: JobState, step: Step, now: number, over: Shown = {}) {
       run={{ job, send, by: { ...imke, role: over.role ?? "planner" } } as unknown as Run}
       moves={moves}
       onFinished={onFinished}
+      formId="01PLAIN"
       isNext={over.isNext ?? true}
       goNext={over.goNext}
     />,
@@ -83,7 +84,7 @@ describe("the foot of a plain step", () => {
     fireEvent.change(screen.getByLabelText("Why is it skipped?"), {
       target: { value: "No key to the cellar" },
     });
-    await act(async () => fireEvent.submit(document.querySelector("form")!));
+    await act(async () => fireEvent.submit(screen.getByRole("textbox").closest("form")!));
     expect(send).toHaveBeenCalledWith({ kind: "stepSkipped", step: step.id, why: "No key to the cellar" });
     expect(onFinished).not.toHaveBeenCalled();
     expect(screen.getByText("A hold cannot be skipped")).toBeTruthy();
@@ -125,7 +126,7 @@ describe("the foot of a check", () => {
     const { send, onFinished } = shown(desk.job, step, desk.now);
     await press("No, this is wrong");
     fireEvent.change(screen.getByLabelText(/^What is wrong/), { target: { value: "The elbow weeps" } });
-    await act(async () => fireEvent.submit(document.querySelector("form")!));
+    await act(async () => fireEvent.submit(screen.getByLabelText(/^What is wrong/).closest("form")!));
     expect(send).toHaveBeenCalledWith({
       kind: "openPointAdded",
       point: expect.any(String) as string,

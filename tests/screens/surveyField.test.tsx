@@ -1,6 +1,7 @@
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { surveyFields } from "@/catalogue/survey";
+import type { Entry } from "@/core/log";
 import type { SurveyField } from "@/core/site";
 import type { Asked, SendOutcome } from "@/phases/job/send";
 import { SurveyFieldRow } from "@/phases/site/SurveyFieldRow";
@@ -9,12 +10,12 @@ const refresh = vi.fn();
 vi.mock("next/navigation", () => ({ useRouter: () => ({ refresh }) }));
 
 const taken: SendOutcome = { ok: true, seq: 1, head: "h" };
-const sent: { field: string; text: string }[] = [];
+const sent: { field: string; text: string; seen?: string }[] = [];
 let answers: (text: string) => Promise<SendOutcome>;
 vi.mock("@/phases/job/send", () => ({
   withId: (wish: Asked) => wish,
-  sendUntilTaken: (_job: string, wish: { field: string; text: string }) => {
-    sent.push({ field: wish.field, text: wish.text });
+  sendUntilTaken: (_job: string, wish: { field: string; text: string; seen?: string }) => {
+    sent.push({ field: wish.field, text: wish.text, seen: wish.seen });
     return answers(wish.text);
   },
 }));
@@ -41,37 +42,94 @@ const press = (name: string | RegExp) =>
   act(async () => fireEvent.click(screen.getByRole("button", { name })));
 const texts = () => sent.map((s) => s.text);
 
+/** The hand rests. */
+const rest = () => act(async () => vi.advanceTimersByTimeAsync(700));
+
 describe("how many there are", () => {
+  beforeEach(() => {
+    vi.useFakeTimers();
+    return () => vi.useRealTimers();
+  });
+
   it("is unknown until it is counted, and counts from there", async () => {
     const { field } = row(fieldOf("count"));
     expect(screen.getByRole("group").textContent).toContain("unknown");
     await press(`One more: ${field.label}`);
     await press(`One more: ${field.label}`);
     await press(`One less: ${field.label}`);
-    expect(texts()).toEqual(["1", "2", "1"]);
-    expect(sent.every((s) => s.field === field.id)).toBe(true);
+    expect(screen.getByRole("group").textContent).toContain("1");
+    await rest();
+    expect(sent).toEqual([{ field: field.id, text: "1", seen: "" }]);
   });
 
-  it("is sent one by one: what is pressed meanwhile goes together, and the last one stands", async () => {
-    const arrive: (() => void)[] = [];
-    answers = () => new Promise((done) => arrive.push(() => done(taken)));
-    const { field } = row(fieldOf("count"));
+  it("is one answer, however quickly it is pressed twelve times", async () => {
+    const { field } = row(fieldOf("count"), "3");
     for (let i = 0; i < 12; i += 1) await press(`One more: ${field.label}`);
-    expect(texts()).toEqual(["1"]);
-    expect(screen.getByRole("group").textContent).toContain("12");
-    await act(async () => arrive[0]!());
-    expect(texts()).toEqual(["1", "12"]);
-    await act(async () => arrive[1]!());
-    expect(texts()).toEqual(["1", "12"]);
-    expect(screen.getByRole("group").textContent).toContain("12");
+    expect(sent).toEqual([]);
+    await rest();
+    expect(sent).toEqual([{ field: field.id, text: "15", seen: "3" }]);
     expect(screen.getByRole("group").textContent).toContain("saved");
+  });
+
+  it("shows what came of it where others counted meanwhile", async () => {
+    const entry = { kind: "surveyAnswered", data: { text: "6" } } as unknown as Entry;
+    answers = () => Promise.resolve({ ...taken, entry } as SendOutcome);
+    const { field } = row(fieldOf("count"), "3");
+    await press(`One more: ${field.label}`);
+    await rest();
+    expect(screen.getByRole("group").textContent).toContain("6");
+  });
+
+  it("is not lost where the page is left before the hand has rested", async () => {
+    const field = fieldOf("count");
+    const { unmount } = render(
+      <SurveyFieldRow jobId="job1" field={field} saved="2" profile="us" readOnly={false} />,
+    );
+    await press(`One more: ${field.label}`);
+    unmount();
+    expect(texts()).toEqual(["3"]);
   });
 
   it("may be said to be none, and never less", async () => {
     const { field } = row(fieldOf("count"));
     await press(`One less: ${field.label}`);
+    await rest();
     expect(texts()).toEqual(["0"]);
     expect(screen.getByRole("button", { name: `One less: ${field.label}` })).toHaveProperty("disabled", true);
+  });
+});
+
+describe("an answer that somebody else changed meanwhile", () => {
+  const flow = [...surveyFields.values()].find((f) => f.kind === "quantity" && f.quantity === "flow")!;
+  const clash: SendOutcome = {
+    ok: false,
+    why: "refused",
+    error: "Imke Vos answered this meanwhile",
+    stands: "9 gpm",
+  };
+  const clashed = async () => {
+    answers = () => Promise.resolve(clash);
+    row(flow, "5 gpm");
+    fireEvent.change(screen.getByRole("textbox"), { target: { value: "6 gpm" } });
+    await act(async () => fireEvent.blur(screen.getByRole("textbox")));
+    expect(document.body.textContent).toContain("Imke Vos answered this meanwhile");
+    expect(sent.at(-1)).toEqual({ field: flow.id, text: "6 gpm", seen: "5 gpm" });
+  };
+
+  it("is put there only once its writer has seen the other", async () => {
+    await clashed();
+    answers = () => Promise.resolve(taken);
+    await press("Put “6 gpm” there");
+    expect(sent.at(-1)).toEqual({ field: flow.id, text: "6 gpm", seen: "9 gpm" });
+    expect(screen.queryByRole("button", { name: /^Keep/ })).toBeNull();
+  });
+
+  it("gives way where its writer says so", async () => {
+    await clashed();
+    await press("Keep “9 gpm”");
+    expect(sent).toHaveLength(1);
+    expect(refresh).toHaveBeenCalled();
+    expect(document.body.textContent).not.toContain("not saved yet");
   });
 });
 

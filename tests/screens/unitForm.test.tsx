@@ -1,12 +1,15 @@
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { DesignUnit } from "@/core/families";
-import type { ModelInfo } from "@/phases/train/modelInfo";
+import { modelInfoOf, type ModelInfo } from "@/phases/train/modelInfo";
 import { UnitForm } from "@/phases/train/UnitForm";
 import type { FormOutcome } from "@/ui/useForm";
 import { knowledge } from "../unit/desk";
 
-const infoOf = (code: string, version?: number): ModelInfo => ({ ...knowledge.models.get(code)!, version });
+const infoOf = (code: string, version?: number): ModelInfo => ({
+  ...modelInfoOf(knowledge.models.get(code)!),
+  version,
+});
 const unit: DesignUnit = { key: "b", model: "SF-150", parallel: 1 };
 const units: readonly DesignUnit[] = [unit, { key: "r", model: "RO-D", parallel: 1 }];
 const softeners = [infoOf("SF-100"), infoOf("SF-150", 3)];

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { companySchema, readAnswer, savedCompanySchema } from "@/core/site";
 import { parseQuantity, value, type Quantity } from "@/core/units";
-import { knowledge, surveyed } from "./desk";
+import { knowledge, opened, surveyed } from "./desk";
 
 const answer = (field: string, text: string, system: "us" | "metric" = "us") =>
   readAnswer(knowledge.fields.get(field)!, text, system);
@@ -63,5 +63,48 @@ describe("what people write", () => {
     for (const quotes of ["14 1/2”", "14 1/2“", "14 1/2″"])
       expect([quotes, read(quotes, "length")]).toEqual([quotes, read('14 1/2"', "length")]);
     expect(read("5’ 3”", "length")).toEqual(read(`5' 3"`, "length"));
+  });
+});
+
+describe("an answer that somebody changed meanwhile", () => {
+  const flow = { kind: "surveyAnswered", field: "source.static", profile: "us" } as const;
+  const baths = { kind: "surveyAnswered", field: "fixture.shower", profile: "us" } as const;
+  const standing = (d: ReturnType<typeof opened>, field: string) => d.job.answers[field]?.text;
+
+  it("is not written over before its writer has seen it", () => {
+    const d = opened().do({ ...flow, text: "60 psi" });
+    expect(d.try({ ...flow, text: "58 psi", seen: "" })).toMatchObject({
+      ok: false,
+      field: "source.static",
+      error: "Imke Vos answered this meanwhile",
+      stands: "60 psi",
+    });
+    expect(standing(d, "source.static")).toBe("60 psi");
+    d.do({ ...flow, text: "58 psi", seen: "60 psi" });
+    expect(standing(d, "source.static")).toBe("58 psi");
+    d.do({ ...flow, text: "", seen: "58 psi" });
+    expect(d.try({ ...flow, text: "55 psi", seen: "58 psi" })).toMatchObject({
+      error: "Imke Vos took this answer out meanwhile",
+      stands: "",
+    });
+  });
+
+  it("is no other where both answer the same, or where the writer says nothing of it", () => {
+    const d = opened().do({ ...flow, text: "60 psi" });
+    expect(d.try({ ...flow, text: "60 psi", seen: "" }).ok).toBe(true);
+    expect(d.try({ ...flow, text: "61 psi" }).ok).toBe(true);
+  });
+
+  it("is added to where it is a count: each person's presses count once", () => {
+    const d = opened().do({ ...baths, text: "2", seen: "" });
+    // Both saw nothing: two of one and three of the other are five.
+    d.do({ ...baths, text: "3", seen: "" });
+    expect(standing(d, "fixture.shower")).toBe("5");
+    d.do({ ...baths, text: "0", seen: "3" });
+    expect(standing(d, "fixture.shower")).toBe("2");
+    d.do({ ...baths, text: "0", seen: "4" });
+    expect(standing(d, "fixture.shower")).toBe("0");
+    d.do({ ...baths, text: "", seen: "9" });
+    expect(standing(d, "fixture.shower")).toBeUndefined();
   });
 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { isReopened, phaseOf, sampleOf } from "@/core/job";
-import { isHandedOver } from "@/core/job/progress";
+import { isHandedOver } from "@/core/job/handOver";
 import { summarise } from "@/core/record";
 import { knowledge, MIN, runOf, sha256, ulidAt, work } from "./desk";
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { followUpsOf, isFinished, leakChecksOf, phaseOf, sampleOf, statusOf } from "@/core/job";
-import { handOverBlockers, isHandedOver, openAddendum, standingStops } from "@/core/job/progress";
+import { handOverBlockers, isHandedOver, openAddendum, standingStops } from "@/core/job/handOver";
 import { jobFrom } from "@/core/log";
 import { signingBlockers, summarise } from "@/core/record";
 import { changesBetween } from "@/phases/record/changes";

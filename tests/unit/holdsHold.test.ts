@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { blockerSaid, handOverBlockers, nextStep, whyNotFinish } from "@/core/job/progress";
+import { blockerSaid, handOverBlockers } from "@/core/job/handOver";
+import { nextStep, whyNotFinish } from "@/core/job/progress";
 import { findStep, stepState } from "@/core/job/job";
 import { logKinds, whyOfficeOnly, type Intent } from "@/core/log";
 import { clockOf, skipTakesOffice } from "@/core/run/step";

@@ -36,9 +36,9 @@ describe("a recipe's step as a form", () => {
     ["figures", "gap = unit fit.gap as colour", "There is no quantity “colour”"],
     ["goal.positions", "plug on", "“plug on” could not be read"],
     ["title", "", "Fill this in"],
-    ["title", "x".repeat(91), "<=90 characters"],
+    ["title", "x".repeat(91), "At most 90 characters"],
     ["kind", "flow", "flow.minutes Fill this in"],
-    ["stage", "noon", "Invalid option"],
+    ["stage", "noon", "Choose one of these"],
   ])("says what to change in %s where “%s” stands", (path, text, words) => {
     const read = stepFromTexts("fill", { ...stepTexts(fill), [path]: text });
     const errors = "errors" in read ? Object.entries(read.errors) : [];

@@ -1,10 +1,13 @@
 import Link from "@/ui/Link";
 import { company, personFor } from "@/server/actor";
+import { Bell } from "@/phases/bell/BellLater";
 import { IdleLock } from "@/phases/people/IdleLock";
+import { SignInHere } from "@/phases/people/SignInHereLater";
 import { OutboxNotice } from "@/phases/outbox/OutboxNotice";
 import { OutboxProvider } from "@/phases/outbox/OutboxProvider";
 import { may } from "@/server/permissions";
 import { Find } from "@/ui/Find";
+import { FocusKept } from "@/ui/FocusKept";
 import { Keys } from "@/ui/Keys";
 
 /** The frame of every page for those who are signed in. */
@@ -50,6 +53,7 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
           ) : null}
         </nav>
         <div className="ml-auto flex items-center gap-5">
+          <Bell person={person.id} />
           <Find />
           <Keys />
           <Link prefetch={false} href="/me" className={`${link} !text-ink`}>
@@ -58,6 +62,8 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
         </div>
       </header>
       {person.hasPin ? <IdleLock minutes={settings.lockAfter} /> : null}
+      <FocusKept />
+      <SignInHere person={{ id: person.id, name: person.name }} />
       <OutboxNotice person={person.id} />
       <div id="content">{children}</div>
     </OutboxProvider>

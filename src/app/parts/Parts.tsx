@@ -2,11 +2,13 @@
 import { useState, type ReactNode } from "react";
 import type { Figure, LineMark } from "@/core/families";
 import type { Level } from "@/core/verdict";
+import { Awake } from "@/ui/Awake";
 import { ColumnHeads } from "@/ui/ColumnHeads";
 import { Failed } from "@/ui/Failed";
 import { FigureCard, FigureText } from "@/ui/FigureCard";
 import { Find } from "@/ui/Find";
 import FindSheet from "@/ui/FindSheet";
+import { FocusKept } from "@/ui/FocusKept";
 import { FormFrame } from "@/ui/FormFrame";
 import { FormField, FormNote, SelectField } from "@/ui/FormField";
 import { Keys } from "@/ui/Keys";
@@ -151,6 +153,11 @@ function Buttons() {
       <p className="flex flex-wrap gap-4">
         <Find />
         <Keys />
+        <Awake>
+          <button type="button" className="button quiet">
+            Once the page is awake
+          </button>
+        </Awake>
       </p>
     </Group>
   );
@@ -161,9 +168,9 @@ const standing = (over: Partial<Form> = {}): Form => ({
   values: {},
   errors: {},
   whole: "",
-  awake: true,
   busy: false,
   saved: "",
+  refused: 0,
   typed: false,
   set: () => undefined,
   submit: () => undefined,
@@ -249,7 +256,7 @@ function Figures() {
   return (
     <Group name="Figures">
       <table className="plain">
-        <ColumnHeads columns={["Figure", { figure: "now" }]} />
+        <ColumnHeads caption="Figures that move" columns={["Figure", { figure: "now" }]} />
         <tbody>
           <tr>
             <th scope="row">Flow at peak</th>
@@ -321,6 +328,7 @@ function Ground({ name, wet }: { name: string; wet: boolean }) {
       <Figures />
       <Drawings ground={name} />
       <Sheets wet={wet} />
+      <FocusKept />
       <Group name="A page on its way">
         <OnItsWay />
       </Group>

@@ -575,7 +575,10 @@ export const siteRecipe: Recipe = {
       why: "The photo is the proof of how it was left.",
       work: 15,
       water: "on",
-      check: { question: "Aerators back by the list, floor dry, film off, labels on?", photo: "needed" },
+      check: {
+        question: "Aerators back by the list, floor dry, protective film off the units, labels on?",
+        photo: "needed",
+      },
       when: inLine,
     },
     {
@@ -586,7 +589,7 @@ export const siteRecipe: Recipe = {
       why: "The photo is the proof of how it was left.",
       work: 10,
       water: "on",
-      check: { question: "Floor dry, film off, labels on?", photo: "needed" },
+      check: { question: "Floor dry, protective film off the units, labels on?", photo: "needed" },
       when: notInLine,
     },
     {

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../../core/zod";
 import { families, unitFigures, type UnitModel } from "../../core/families";
 import { parseQuantity, printStated } from "../../core/units";
 import { fieldsOf, figureAt } from "./fields";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import { boosted } from "../treatment";
 import { KPA_PER_METRE } from "../units";
 import { rule } from "../words";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import { surfaceLoad, emptyBedContactTime } from "../treatment";
 import { upper } from "../units";
 import type { Verdict } from "../verdict";

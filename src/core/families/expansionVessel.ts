@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import type { Family } from "./family";
 import { quantityFigure, type Frozen } from "./stated";
 

@@ -1,4 +1,4 @@
-import type { z } from "zod";
+import type { z } from "../zod";
 import type { Verdict } from "../verdict";
 import type { NeedId } from "../water";
 import type { AnyRule, Text } from "../words";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import { columnsOf, figured, numberFigure, quantityFigure, type Frozen } from "./stated";
 
 // How a unit is fitted: what an installer looks up in its manual with the box already open (handbook 9, rule 13).

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import { figured, type Frozen } from "./stated";
 
 const stands = (label: string, hint?: string) =>

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import { rule } from "../words";
 import type { StationContext, StationJudgement } from "./context";
 import type { Family } from "./family";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import { manualLitres } from "../treatment";
 import { upper } from "../units";
 import { totalHardness } from "../water";

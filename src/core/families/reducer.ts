@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import type { StationContext, StationJudgement } from "./context";
 import type { Family } from "./family";
 import { input, known } from "./figure";

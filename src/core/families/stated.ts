@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import type { Quantity } from "../units";
 
 /** One of several answers, with its words. */

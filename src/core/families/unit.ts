@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import { effectIds, effects } from "./effects";
 import { fitFigures, startFigures } from "./fit";
 import { figured, numberFigure, quantityFigure, yesNoFigure, type Frozen } from "./stated";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import { uvFlowLimit } from "../treatment";
 import type { Verdict } from "../verdict";
 import { rule } from "../words";

@@ -1,6 +1,6 @@
 import type { JobState, Role } from "../job/job";
 import type { Draft } from "./entry";
-import { isSealed } from "../job/progress";
+import { isSealed } from "../job/handOver";
 import { office, refuse, type Deciding, type Intent, type Refusal } from "./kind";
 import { logKindOf } from "./state";
 

@@ -51,6 +51,8 @@ export interface Refusal {
   /** The field it belongs beside. */
   readonly field?: string;
   readonly fields?: Readonly<Record<string, string>>;
+  /** What somebody else put there meanwhile: who asked chooses between it and their own. */
+  readonly stands?: string;
 }
 export type Decided<D> = { readonly ok: true; readonly kept: D } | Refusal;
 /** What is kept of an intent that is taken. */

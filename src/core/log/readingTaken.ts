@@ -25,7 +25,7 @@ import {
   verdict,
   type Of,
 } from "./fields";
-import { isAfterSigning } from "../job/progress";
+import { isAfterSigning } from "../job/handOver";
 import { findStep, stepState, type JobState, type Mark } from "../job/job";
 import { accept, crew, logKind, refuse, type Deciding, type Stamp } from "./kind";
 import { onClock } from "./steps";

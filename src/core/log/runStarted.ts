@@ -2,7 +2,7 @@ import type { Step } from "../run/step";
 import type { ReadingContext } from "../readings/reading";
 import { rigAtStart, type RunRig } from "../job/runRig";
 import { behindLamps } from "../job/brought";
-import { reopenedBy, standingStops } from "../job/progress";
+import { reopenedBy, standingStops } from "../job/handOver";
 import { without, type JobState, type Mark } from "../job/job";
 import { id, list, object, optional, readingContext, rig, step, ulid, whole, type Of } from "./fields";
 import { accept, crew, logKind, refuse } from "./kind";

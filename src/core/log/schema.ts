@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import { rigSchema } from "../rig/schema";
 import type { FieldSpec, NamedShape, Shape } from "./fields";
 import type { Intent, LogKind } from "./kind";
@@ -65,7 +65,11 @@ export function schemaOf(field: FieldSpec): z.ZodType {
     case "hash":
       return hashSchema;
     case "line":
-      return z.string().trim().min(1, "Write something here").max(200, "At most 200 characters");
+      return z
+        .string()
+        .trim()
+        .min(1, "Fill this in: up to 200 characters")
+        .max(200, "At most 200 characters");
     case "reason":
       return z.string().trim().min(3, "Give the reason in a few words").max(500, "At most 500 characters");
     case "moment":

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import { canonicalJson } from "./chain";
 import type { Entry } from "../log/entry";
 import { hashSchema, type FileUse, keptSchemas, logKinds, ulidSchema } from "../log";

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import { degrees, faultsOf, MOST_UNITS, openingKinds, roles, type Rig } from "./rig";
 
 const id = z

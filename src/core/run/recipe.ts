@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import { connections } from "../families/unit";
 import { arrangements } from "../rig/compose/part";
 import { quantities, type Quantity } from "../units";

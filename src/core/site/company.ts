@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "../zod";
 import { tapPractice, type TapKey } from "../water/tap";
 
 const atTap = z.number().positive("Above nothing").max(1000, "At most 1 000 mg/L");

@@ -8,6 +8,8 @@ export * from "./uncertainty";
 export * from "./propose/propose";
 export { costOfTrain, type Prices, type Running } from "./propose/running";
 export { UNSAFE } from "./propose/score";
+export * from "./propose/had";
+export { offeredFor } from "./propose/wanted";
 export * from "./whatIf";
 export * from "./compare";
 export { isNeedRule, needRuleId } from "./needs";

@@ -79,7 +79,7 @@ function above(key: WaterKey, limit: number, what: string, more: Partial<NeedKin
   const ofGround = key === "sulphide" || key === "tannin";
   return {
     what,
-    whether: `whether ${name} calls for ${inSentence(what)}`,
+    whether: `whether ${inSentence(what)} is needed because of ${name}`,
     limit: { key, above: limit },
     ask: (water, { source }) => {
       const m = water[key];

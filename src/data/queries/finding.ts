@@ -1,7 +1,7 @@
 import { finderOver, type Finder } from "../../core/words";
 import type { Database } from "../database";
 import { contactsOfJobs } from "./contacts";
-import { wordsSince, type WrittenAt } from "./jobList";
+import { settledNow, wordsSince, type WrittenAt } from "./jobList";
 
 /** Where something of a job stood, in the words of a result. */
 const foundIn = {
@@ -19,8 +19,8 @@ const jobFields = Object.keys(foundIn) as JobField[];
 interface Known {
   readonly finder: Finder;
   readonly names: Map<string, { readonly name: string; readonly place: string }>;
-  /** The last row that was read. */
-  last?: WrittenAt;
+  /** The moment up to which everything that was written has been read. */
+  settled?: string;
   reading?: Promise<void>;
 }
 const kept = new WeakMap<Database, Known>();
@@ -29,14 +29,10 @@ const kept = new WeakMap<Database, Known>();
 const AT_ONCE = 100;
 const breathe = () => new Promise<void>((go) => setImmediate(go));
 
-/** A write may take so long from its moment until others see it, ms: what is younger is read again. */
-const SETTLING = 5_000;
-const earlier = (at: string): string =>
-  new Date(Date.parse(`${at.replace(" ", "T")}Z`) - SETTLING).toISOString().slice(0, 23).replace("T", " ");
-
 /** Reads what was written since the last look, and again what may have come late then. */
 async function catchUp(db: Database, known: Known): Promise<void> {
-  let behind = known.last && { at: earlier(known.last.at), id: "" };
+  const settled = await settledNow(db);
+  let behind: WrittenAt | undefined = known.settled === undefined ? undefined : { at: known.settled, id: "" };
   for (;;) {
     const rows = await wordsSince(db, behind, AT_ONCE);
     const contacts = await contactsOfJobs(
@@ -53,10 +49,10 @@ async function catchUp(db: Database, known: Known): Promise<void> {
     }
     const last = rows.at(-1);
     behind = last ? { at: last.writtenAt, id: last.id } : behind;
-    known.last = behind;
-    if (rows.length < AT_ONCE) return;
+    if (rows.length < AT_ONCE) break;
     await breathe();
   }
+  known.settled = settled;
 }
 
 /** Everything that jobs are found by, as the database has it now. */

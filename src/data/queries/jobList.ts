@@ -141,6 +141,16 @@ export const wordsSince = (db: Database, behind: WrittenAt | undefined, most: nu
     .orderBy(asc(job.writtenAt), asc(job.id))
     .limit(most);
 
+/** A write may take so long from its moment until others see it, s. */
+const SETTLING = 5;
+
+/** A moment of the database's clock, of which every job that was written until then can be read by now. */
+export async function settledNow(db: Database): Promise<string> {
+  const moment = sql<string>`cast(current_timestamp(3) - interval ${SETTLING} second as char)`;
+  const [row] = await db.select({ moment }).from(sql`dual`);
+  return row!.moment;
+}
+
 /** Choices that somebody gave a name, by name. */
 export const viewsOf = (db: Database, person: string) =>
   db

@@ -149,7 +149,10 @@ function FileRead({
       ) : null}
       <div className="max-h-[60vh] overflow-auto" tabIndex={0} role="region" aria-labelledby="import-title">
         <table className="plain">
-          <ColumnHeads columns={["Take", { figure: "row" }, "unit", "state", "what changes, or why not"]} />
+          <ColumnHeads
+            caption="Units to take in"
+            columns={["Take", { figure: "row" }, "unit", "state", "what changes, or why not"]}
+          />
           <tbody>
             {file.read.units.map((u) => (
               <UnitRow

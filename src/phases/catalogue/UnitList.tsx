@@ -76,6 +76,7 @@ function UnitTable({
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Units">
       <table className="plain [&_td]:!align-middle" data-units>
         <ColumnHeads
+          caption="Units"
           columns={[
             "Code",
             "Unit",

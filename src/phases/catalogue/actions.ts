@@ -1,7 +1,7 @@
 "use server";
 import type { UnitModel } from "@/core/families";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import { z } from "@/core/zod";
 import { fieldsOf, figuresFrom, unitFields, unitSchemaWith, type Cell } from "@/catalogue/units";
 
 import { addVersions, removeSheet, setRetired } from "@/data/queries/catalogue";

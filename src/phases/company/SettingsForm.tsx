@@ -1,12 +1,13 @@
 "use client";
-import { useState } from "react";
+import { useState, type ComponentProps } from "react";
 import type { Company } from "@/core/site";
 import { printStated } from "@/core/units";
-import { tapKeys, type TapKey } from "@/core/water";
+import { tapKeys } from "@/core/water";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type Form } from "@/ui/useForm";
 import { FormField, FormNote, SelectField } from "@/ui/FormField";
 import { saveSettings } from "./actions";
+import { settingNames, type SettingName } from "./settingNames";
 
 interface School {
   readonly id: string;
@@ -16,11 +17,13 @@ interface School {
   readonly used?: boolean;
 }
 
-const tapNames: Readonly<Record<TapKey, string>> = {
-  copper: "Copper",
-  chlorine: "Free chlorine",
-  sodium: "Sodium",
-};
+/** One setting, called as everywhere. */
+function SettingField({
+  name,
+  ...field
+}: Omit<ComponentProps<typeof FormField>, "name" | "label"> & { readonly name: SettingName }) {
+  return <FormField {...field} name={name} label={settingNames[name]} />;
+}
 
 /** What the company holds of one question. */
 function SchoolField({ form, school: s }: { form: Form; school: School }) {
@@ -81,7 +84,7 @@ function TapFields({ form }: { form: Form }) {
       </p>
       <div className="grid gap-4 md:grid-cols-3">
         {tapKeys.map((key) => (
-          <FormField key={key} form={form} label={tapNames[key]} name={`tap.${key}`} />
+          <SettingField key={key} form={form} name={`tap.${key}`} />
         ))}
       </div>
     </section>
@@ -102,40 +105,28 @@ export function SettingsForm({
   return (
     <FormFrame form={form} className="grid gap-8">
       <div className="grid gap-4 md:grid-cols-3">
-        <FormField form={form} label="Name" name="name" />
-        <FormField form={form} label="Phone" hint="for the household" name="phone" maxLength={60} />
-        <FormField form={form} label="Address" name="address" maxLength={200} />
-        <FormField form={form} label="Licence number" name="licence" maxLength={60} />
+        <SettingField form={form} name="name" />
+        <SettingField form={form} name="phone" hint="for the household" maxLength={60} />
+        <SettingField form={form} name="address" maxLength={200} />
+        <SettingField form={form} name="licence" maxLength={60} />
         <SelectField
           form={form}
-          label="Units"
+          label={settingNames.profile}
           name="profile"
           options={[
             { id: "us", label: "US: psi, gpm, gpg" },
             { id: "metric", label: "Metric: kPa, L/min, mg/L" },
           ]}
         />
-        <FormField form={form} label="Currency" name="currency" />
-        <FormField form={form} label="Time zone" name="timeZone" />
-        <FormField form={form} label="Water may be off from" name="waterOffFrom" type="time" />
-        <FormField form={form} label="until" name="waterOffTo" type="time" />
-        <FormField
-          form={form}
-          label="RO tanks to discard"
-          hint="where the unit does not say"
-          name="roDiscards"
-          inputMode="numeric"
-        />
-        <FormField
-          form={form}
-          label="Minutes until a screen locks itself"
-          hint="where its person has a PIN"
-          name="lockAfter"
-          inputMode="numeric"
-        />
+        <SettingField form={form} name="currency" />
+        <SettingField form={form} name="timeZone" />
+        <SettingField form={form} name="waterOffFrom" type="time" />
+        <SettingField form={form} name="waterOffTo" type="time" />
+        <SettingField form={form} hint="where the unit does not say" name="roDiscards" inputMode="numeric" />
+        <SettingField form={form} hint="where its person has a PIN" name="lockAfter" inputMode="numeric" />
         <SelectField
           form={form}
-          label="Second factor for owners and planners"
+          label={settingNames.secondFactor}
           name="secondFactor"
           options={[
             { id: "no", label: "by their own choice" },

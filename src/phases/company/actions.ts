@@ -1,14 +1,16 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import { z } from "@/core/zod";
 import { schools } from "@/catalogue/schools";
 import { savedCompanySchema } from "@/core/site";
+import { inSentence, listed } from "@/core/words";
 import { parseQuantity, type UnitSystem } from "@/core/units";
 import { tapKeys, type TapKey } from "@/core/water";
 import { loadCompany, saveCompany } from "@/data/queries/company";
 import { freshCompany, isDenial, personOrDenial } from "@/server/actor";
 import { audited } from "@/server/audit";
 import { now } from "@/server/clock";
+import { settingNames } from "./settingNames";
 import { database } from "@/server/database";
 
 export type SettingsOutcome =
@@ -38,6 +40,14 @@ function tapFrom(values: Readonly<Record<string, string>>, profile: UnitSystem) 
   return { tap, errors };
 }
 
+/** The settings at fault, as their form calls them. */
+const faultsSaid = (names: readonly string[]): string =>
+  listed(names.map((name) => inSentence(namesOfAll[name] ?? name)));
+const namesOfAll: Readonly<Record<string, string>> = {
+  ...settingNames,
+  ...Object.fromEntries(schools.map((s) => [`schools.${s.id}`, s.question])),
+};
+
 /** Saves the company's settings; refused when somebody saved others meanwhile. */
 export async function saveSettings(raw: unknown): Promise<SettingsOutcome> {
   const person = await personOrDenial("manageCompany");
@@ -63,11 +73,12 @@ export async function saveSettings(raw: unknown): Promise<SettingsOutcome> {
     schools: Object.fromEntries(schools.map((s) => [s.id, text(`school.${s.id}`) || s.fallback])),
     tap,
   });
-  if (!parsed.success)
-    return refuse("Some settings could not be saved", {
-      ...Object.fromEntries(parsed.error.issues.map((i) => [i.path.join("."), i.message])),
-      ...errors,
-    });
+  const faults = {
+    ...Object.fromEntries((parsed.error?.issues ?? []).map((i) => [i.path.join("."), i.message])),
+    ...errors,
+  };
+  if (!parsed.success || Object.keys(faults).length > 0)
+    return refuse(`Nothing was saved. To put right: ${faultsSaid(Object.keys(faults))}`, faults);
   if (!(await saveCompany(database(), parsed.data, version, new Date(now()))))
     return refuse("Somebody saved other settings meanwhile. Reload to see them; copy what you changed first");
   await audited("companyChanged", { by: person.id });

@@ -1,5 +1,6 @@
 import { KeyLink } from "@/ui/Pressed";
 import type { Phase } from "@/core/job";
+import { Awake } from "@/ui/Awake";
 import Link from "@/ui/Link";
 import type { Route } from "next";
 
@@ -18,7 +19,7 @@ const phases: readonly { readonly id: Phase; readonly key: string; readonly labe
 function Title({ id, name, about, isAbout }: { id: string; name: string; about: string; isAbout: boolean }) {
   return (
     <p className="py-2">
-      <Link href="/" className="mr-3 inline-flex min-h-11 items-center text-soft md:hidden" data-phone-home>
+      <Link href="/" className="phone-home mr-3 min-h-11 items-center text-soft" data-phone-home>
         ‹ Today
       </Link>
       <Link
@@ -54,6 +55,7 @@ export function JobShell({
   stations,
   active,
   isAbout = false,
+  worksPlain = false,
   children,
 }: {
   id: string;
@@ -65,6 +67,8 @@ export function JobShell({
   active?: string;
   /** It is the page about the job itself, of no phase. */
   isAbout?: boolean;
+  /** Something of it works before the page's scripts have come: what does not waits by itself. */
+  worksPlain?: boolean;
   children: React.ReactNode;
 }) {
   return (
@@ -103,7 +107,7 @@ export function JobShell({
         <aside className="hidden border-r border-hair pb-6 md:block print:!hidden">
           <Line stations={stations} active={active} label="The Line of this job" />
         </aside>
-        <main className="min-w-0 px-4 py-6 md:px-8">{children}</main>
+        <main className="min-w-0 px-4 py-6 md:px-8">{worksPlain ? children : <Awake>{children}</Awake>}</main>
       </div>
     </div>
   );

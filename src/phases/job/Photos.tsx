@@ -3,7 +3,7 @@ import type { Photo } from "@/core/log";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { stamp } from "@/ui/time";
-import { useAwake } from "@/ui/useForm";
+import { useAwake } from "@/ui/Awake";
 import type { Kept } from "../outbox/kept";
 import { newId } from "../outbox/outbox";
 import { useOutbox } from "../outbox/OutboxProvider";

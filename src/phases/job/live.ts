@@ -1,4 +1,5 @@
-import { stepState, type JobState } from "@/core/job";
+import type { JobState } from "@/core/job";
+import { stepState } from "@/core/job/job";
 import { clockOf } from "@/core/run/step";
 import { countedBy } from "@/core/run/clock";
 import type { LineStation } from "@/ui/line/station";

@@ -1,5 +1,6 @@
 import { mayWriteOn } from "@/core/job";
 import { judgeJob } from "@/core/train";
+import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { cache } from "react";
 import type { IntentKind } from "@/core/log";
@@ -27,6 +28,13 @@ export const openJob = cache(async (id: string) => {
     can: (kind: IntentKind) => mayOn(job, person, kind),
   };
 });
+
+/** The title of a job's page: what it shows, and of which job. */
+export const titled =
+  (what: string) =>
+  async ({ params }: { readonly params: Promise<{ readonly id: string }> }): Promise<Metadata> => ({
+    title: `${what} · ${(await openJob((await params).id)).job.name}`,
+  });
 
 /** A job as its pages have it. */
 export type Opened = Awaited<ReturnType<typeof openJob>>;

@@ -1,6 +1,7 @@
 import type { Entry, Intent } from "@/core/log";
 import { ulid } from "ulid";
 import { SENT_BY } from "@/server/sentBy";
+import { signedInAgain } from "../people/ended";
 
 /** `Shown`: what the page that sent it shows, as it is after the entry. */
 export type SendOutcome<Shown = never> =
@@ -19,6 +20,8 @@ export type SendOutcome<Shown = never> =
       readonly error: string;
       readonly field?: string;
       readonly fields?: Readonly<Record<string, string>>;
+      /** What somebody else put there meanwhile. */
+      readonly stands?: string;
       /** It may be sent again after so many ms. */
       readonly after?: number;
     };
@@ -70,7 +73,7 @@ export async function sendIntent<Shown = never>(
   }
 }
 
-/** Sends until it is taken or refused, waiting between tries; for what must not be lost while the page is open. */
+/** Sends until it is taken or refused, waiting between tries and for a sign-in in place; for what must not be lost while the page is open. */
 export async function sendUntilTaken<Shown = never>(
   jobId: string,
   intent: Intent,
@@ -79,6 +82,7 @@ export async function sendUntilTaken<Shown = never>(
 ): Promise<SendOutcome<Shown>> {
   for (let wait = 1000; ; wait = Math.min(wait * 1.6, 8000)) {
     const outcome = await sendIntent<Shown>(jobId, intent, { show });
+    if (!outcome.ok && outcome.why === "signedOut" && (await signedInAgain())) continue;
     if (outcome.ok || (outcome.why !== "unreachable" && outcome.why !== "failed")) return outcome;
     waiting(outcome.error);
     await new Promise((r) => setTimeout(r, wait));

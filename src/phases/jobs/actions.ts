@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import { z } from "@/core/zod";
 import { dropView, keepView, viewsOf } from "@/data/queries/jobList";
 import { isDenial, personOrDenial } from "@/server/actor";
 import { now } from "@/server/clock";

@@ -1,6 +1,6 @@
 "use server";
 import { ulid } from "ulid";
-import { z } from "zod";
+import { z } from "@/core/zod";
 import { defaultSchools } from "@/catalogue/schools";
 import { companySchema } from "@/core/site";
 import { tapPractice } from "@/core/water";

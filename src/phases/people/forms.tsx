@@ -1,7 +1,7 @@
 "use client";
 import { useState, type ComponentProps } from "react";
 import { FormField, FormNote, SelectField } from "@/ui/FormField";
-import { FormFrame } from "@/ui/FormFrame";
+import { FormFrame, PlainFrame } from "@/ui/FormFrame";
 import { useForm, type Typed } from "@/ui/useForm";
 import { noteTouch } from "./touch";
 import { choosePassword, setUp } from "./entering";
@@ -47,18 +47,36 @@ export function PasswordField({
   );
 }
 
-/** E-mail and password. */
-export function SignInForm({ next }: { next: string }) {
-  const form = useForm({ send: leading((values) => signIn({ ...values, next })) });
+/** The code that is asked for besides the password. */
+export function CodeField({ form }: Pick<ComponentProps<typeof FormField>, "form">) {
   return (
-    <FormFrame form={form} className="grid gap-4">
+    <FormField
+      form={form}
+      label="Code"
+      hint="six digits, or a recovery code"
+      name="code"
+      autoComplete="one-time-code"
+    />
+  );
+}
+
+/** E-mail and password. */
+export function SignInForm({ next, refused }: { next: string; refused?: string }) {
+  const form = useForm({
+    initial: { next },
+    send: leading((values) => signIn(values)),
+  });
+  return (
+    <PlainFrame form={form} action="/api/sign-in" className="grid gap-4">
+      <input type="hidden" name="next" value={next} />
       <FormField form={form} label="E-mail" name="email" type="email" autoComplete="username" />
       <PasswordField form={form} label="Password" name="password" />
+      {refused && !form.whole && !form.busy ? <p className="text-stop">{refused}</p> : null}
       <FormNote form={form} />
       <button className="button" disabled={form.busy}>
         Sign in
       </button>
-    </FormFrame>
+    </PlainFrame>
   );
 }
 
@@ -67,13 +85,7 @@ export function SecondFactorForm({ next }: { next: string }) {
   const form = useForm({ send: leading((values) => secondFactor({ ...values, next })) });
   return (
     <FormFrame form={form} className="grid gap-4">
-      <FormField
-        form={form}
-        label="Code"
-        hint="six digits, or a recovery code"
-        name="code"
-        autoComplete="one-time-code"
-      />
+      <CodeField form={form} />
       <FormNote form={form} />
       <button className="button" disabled={form.busy}>
         Sign in
@@ -203,7 +215,7 @@ function LinkShown({ link }: { link: string | undefined }) {
 /** Adds a person. */
 export function InviteForm() {
   const given = useGivenLink(invite);
-  const form = useForm({ initial: { role: "installer" }, send: given.send });
+  const form = useForm({ draft: "invite", initial: { role: "installer" }, send: given.send });
   return (
     <FormFrame form={form} className="grid max-w-sm gap-3">
       <FormField form={form} label="Name" name="name" autoComplete="off" />

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "@/core/zod";
 
 /** Somebody who is added: name, e-mail and role. */
 export const invitedSchema = z.object({

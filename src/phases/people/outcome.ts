@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "@/core/zod";
 
 /** A second factor as it is shown once: its secret for an application that makes codes, and codes for when that is lost. */
 export interface SecondFactorShown {
@@ -39,7 +39,12 @@ export function fieldErrors(error: z.ZodError): Readonly<Record<string, string>>
 }
 
 /** A page of Brant's own to go on with; the first page where what was asked for is none. */
-export const ownPage = (next = ""): string => (/^\/(?!\/)[\w\-/?=&]*$/.test(next) ? next || "/" : "/");
+export function ownPage(next = ""): string {
+  const here = "http://brant.invalid";
+  if (!next.startsWith("/") || !URL.canParse(next, here)) return "/";
+  const { origin, pathname, search } = new URL(next, here);
+  return origin === here && !pathname.startsWith("//") ? pathname + search : "/";
+}
 
 /** Words for a second factor that was not taken, by the sign-in package's code. */
 export function secondFactorFault(error: unknown): string {

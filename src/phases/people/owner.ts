@@ -2,7 +2,7 @@
 import { randomUUID } from "node:crypto";
 import { revalidatePath } from "next/cache";
 import { ulid } from "ulid";
-import { z } from "zod";
+import { z } from "@/core/zod";
 import { addPersonWithLink, giveLink } from "@/data/queries/passwordLinks";
 import { allPeople, changePerson, clearSecondFactor, personByEmail } from "@/data/queries/people";
 import { audited } from "@/server/audit";

@@ -1,6 +1,6 @@
 "use server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import { z } from "@/core/zod";
 import { recipeFromTexts } from "@/core/run/recipeForm";
 import { addRecipe } from "@/data/queries/catalogue";
 import { isDenial, ownCatalogue, personOrDenial } from "@/server/actor";

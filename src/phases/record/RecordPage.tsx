@@ -46,11 +46,13 @@ interface RecordProps {
 /** A table that scrolls by itself where the screen is narrow; `none` stands where it has no rows. */
 function Table({
   of,
+  caption,
   heads,
   none,
   rows,
 }: {
   of: string;
+  caption: string;
   heads: readonly string[];
   none: string;
   rows: readonly ReactNode[];
@@ -59,6 +61,7 @@ function Table({
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby={of}>
       <table className="plain">
+        <caption className="visually-hidden">{caption}</caption>
         <thead>
           <tr>
             {heads.map((head) => (
@@ -150,6 +153,9 @@ function Exports({ job, report: r }: Pick<RecordProps, "job" | "report">) {
       </a>
       <a className="button quiet" href={`${api}?as=pack`}>
         Customer pack
+      </a>
+      <a className="button" href={`${api}?as=household`}>
+        All for the household, one file
       </a>
       <a className="button quiet" href={`${api}?as=bundle`}>
         Bundle, JSON
@@ -319,6 +325,7 @@ function Contents(props: RecordProps) {
       <Part id="units" title="Units">
         <Table
           of="units"
+          caption="Units and their numbers"
           heads={["Unit", "What", "Numbers"]}
           none="No design yet."
           rows={r.units.map((u) => (
@@ -329,6 +336,7 @@ function Contents(props: RecordProps) {
       <Part id="readings" title="Readings">
         <Table
           of="readings"
+          caption="Readings"
           heads={["Reading", "Values", "Verdict", "Who and when"]}
           none="None taken yet."
           rows={r.readings.map((x) => (
@@ -351,6 +359,7 @@ function Contents(props: RecordProps) {
       <Part id="done" title="Steps">
         <Table
           of="done"
+          caption="Steps"
           heads={["Step", "Unit", "State", "Who and when"]}
           none="The run has not started."
           rows={r.steps.map((s) => (

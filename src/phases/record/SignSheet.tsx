@@ -151,7 +151,7 @@ export function SignSheet({
           <Glass onChange={setDrawn} />
           <p className="text-sm text-soft">
             Without a drawing, the typed name stands for the signature. What is signed is printed and kept as
-            it is: head <span className="num">{head.slice(0, 12)}</span>.
+            it is.
           </p>
           <p role="status" className="text-stop">
             {form.whole}

@@ -51,7 +51,7 @@ export function Meanwhile({
           <ul className="mt-1 list-disc pl-5">
             <li>A last leak round: every joint made so far dry to a paper towel</li>
             {fed ? <li>{fedSaid[fed]}</li> : null}
-            <li>Film off, labels on, the place cleared up</li>
+            <li>Protective film off the units, labels on, the place cleared up</li>
           </ul>
         </>
       )}

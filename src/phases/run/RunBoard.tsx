@@ -1,9 +1,11 @@
 "use client";
-import { useEffect, useMemo, useRef, type ComponentProps } from "react";
+import { useCallback, useEffect, useMemo, useRef, type ComponentProps } from "react";
 import type { Actor, JobState } from "@/core/job";
-import { nextStep, runningClocks, statusOf } from "@/core/job/progress";
+import { nextStep, runningClocks, statusOf, whyNotFinish } from "@/core/job/progress";
 import type { Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
+import { Awake } from "@/ui/Awake";
+import { useCommand } from "@/ui/commands";
 import Link from "@/ui/Link";
 import { JobShell } from "../job/JobShell";
 import { liveOf } from "../job/live";
@@ -58,6 +60,10 @@ interface RunBoardProps {
   readonly readOnly: boolean;
   readonly wanted?: string;
   readonly unit?: string;
+  /** Name of the intent that a step's form sends by itself, before any script has come. */
+  readonly formId: string;
+  /** A step that was sent so was refused. */
+  readonly refused?: boolean;
   /** What stands above the step: a newer design that the run may be carried on with. */
   readonly notice?: React.ReactNode;
 }
@@ -82,16 +88,43 @@ function useStations(frame: RunBoardProps["frame"], job: JobState, now: number) 
   );
 }
 
-/** The run on site: one step a screen, its clock, and everything else a thumb away. */
-export function RunBoard(props: RunBoardProps) {
-  const { frame, children, serverNow, profile, zone, texts, readOnly, wanted, unit } = props;
-  const { run, at, now } = useRunNow(props);
-  const { job } = run;
+/** The next step that hands can work on after one, going round; undefined where there is no other. */
+function openAfter(job: JobState, step: Step | undefined, now: number): Step | undefined {
+  const steps = job.run?.steps ?? [];
+  const at = step ? steps.indexOf(step) : -1;
+  const others = [...steps.slice(at + 1), ...steps.slice(0, Math.max(0, at))];
+  return others.find((s) => ["open", "ready", "paused"].includes(statusOf(job, s, now)));
+}
+
+/** The window is named after the step at hand. */
+function useTitle(step: Step | undefined, jobName: string) {
+  useEffect(() => {
+    if (step) document.title = `${step.title} · ${jobName} · Brant`;
+  }, [step, jobName]);
+}
+
+/** The step that is shown: the one that was chosen, else the next for hands; `n` goes on to the next open one. */
+function useStepAtHand({ wanted, unit, serverNow, frame }: RunBoardProps, job: JobState, now: number) {
   const steps = job.run?.steps ?? [];
   const [chosen, choose] = useChosenStep(wanted ?? firstAtUnit(job, unit, serverNow)?.id);
   const next = nextStep(job, now);
   const step = steps.find((s) => s.id === chosen) ?? next ?? steps.at(-1);
   useTopAtEach(step?.id);
+  useTitle(step, frame.name);
+  const after = openAfter(job, step, now)?.id;
+  useCommand(
+    "n",
+    useCallback(() => after && choose(after), [after, choose]),
+  );
+  return { steps, step, next, choose };
+}
+
+/** The run on site: one step a screen, its clock, and everything else a thumb away. */
+export function RunBoard(props: RunBoardProps) {
+  const { frame, children, profile, zone, texts, readOnly, wanted } = props;
+  const { run, at, now } = useRunNow(props);
+  const { job } = run;
+  const { steps, step, next, choose } = useStepAtHand(props, job, now);
   useLaterParts();
   const stations = useStations(frame, job, now);
   if (!step)
@@ -105,15 +138,22 @@ export function RunBoard(props: RunBoardProps) {
   const running =
     others.length > 0 ? <RunningNow clocks={others} now={now} at={at} zone={zone} choose={choose} /> : null;
   return (
-    <JobShell {...frame} stations={stations} active={step.unit ?? frame.active}>
+    <JobShell {...frame} stations={stations} active={step.unit ?? frame.active} worksPlain>
       <div data-run-screen>
-        {props.notice}
+        {props.refused && step.id === wanted ? <Refused why={whyNotFinish(job, step, now)} /> : null}
+        <Awake>{props.notice}</Awake>
         <RunNotices run={run} />
         {finished === steps.length ? <AllDone jobId={job.id} /> : null}
-        {running ? <div className="mb-2 xl:hidden">{running}</div> : null}
+        {running ? (
+          <div className="mb-2 xl:hidden">
+            <Awake>{running}</Awake>
+          </div>
+        ) : null}
         <div className="grid gap-8 xl:grid-cols-[minmax(0,1fr)_340px]">
           <div>
-            <StepTurner steps={steps} step={step} choose={choose} />
+            <Awake>
+              <StepTurner steps={steps} step={step} choose={choose} />
+            </Awake>
             <StepView
               key={step.id}
               step={step}
@@ -128,26 +168,38 @@ export function RunBoard(props: RunBoardProps) {
               onFinished={() => choose(undefined)}
               isNext={step.id === next?.id}
               choose={choose}
+              formId={props.formId}
               goNext={next && next.id !== step.id ? () => choose(undefined) : undefined}
             />
           </div>
           <aside className="grid content-start gap-6" aria-label="The whole run">
-            {running ? <div className="hidden xl:block">{running}</div> : null}
-            {job.rig ? <Water job={job} rig={job.rig} now={now} zone={zone} /> : null}
-            <StepList
-              steps={steps}
-              job={job}
-              now={now}
-              current={step.id}
-              choose={choose}
-              finished={finished}
-            />
-            <Changes job={job} />
+            <Awake>
+              {running ? <div className="hidden xl:block">{running}</div> : null}
+              {job.rig ? <Water job={job} rig={job.rig} now={now} zone={zone} /> : null}
+              <StepList
+                steps={steps}
+                job={job}
+                now={now}
+                current={step.id}
+                choose={choose}
+                finished={finished}
+              />
+              <Changes job={job} />
+            </Awake>
           </aside>
         </div>
       </div>
-      {children}
+      <Awake>{children}</Awake>
     </JobShell>
+  );
+}
+
+/** That a step sent by its form alone was not taken. */
+function Refused({ why }: { why?: string }) {
+  return (
+    <p role="alert" className="mb-3 border-l-4 border-stop pl-3" data-refused>
+      This step was not taken. {why ?? "Look at it again, then press once more"}.
+    </p>
   );
 }
 

@@ -1,3 +1,4 @@
+import { signedInAgain } from "../people/ended";
 import type { Run } from "./useRun";
 
 /** What a person must know of what was sent: kept here, signed out, refused. */
@@ -12,7 +13,14 @@ export function RunNotices({ run }: { run: Run }) {
       {run.signedOut ? (
         <p className="mb-3 border-l-4 border-stop pl-3">
           Your session has ended; nothing is lost.{" "}
-          <a className="plainlink" href={`/sign-in?next=/jobs/${run.job.id}/run`}>
+          <a
+            className="plainlink"
+            href={`/sign-in?next=/jobs/${run.job.id}/run`}
+            onClick={(event) => {
+              event.preventDefault();
+              void signedInAgain().then((isIn) => (isIn ? run.look() : undefined));
+            }}
+          >
             Sign in again
           </a>
         </p>

@@ -1,5 +1,6 @@
 "use client";
-import { stepState, type JobState } from "@/core/job";
+import type { JobState } from "@/core/job";
+import { stepState } from "@/core/job/job";
 import { countedBy, readyAt } from "@/core/run/clock";
 import { clockOf, type Step } from "@/core/run/step";
 import { clockTime, countdown, lengthOf, momentOf } from "@/ui/time";

@@ -1,13 +1,16 @@
 "use client";
-import { stepState, type JobState } from "@/core/job";
+import type { JobState } from "@/core/job";
+import { stepState } from "@/core/job/job";
 import { statusOf, waitsFor, whyNotFinish } from "@/core/job/progress";
 import { office } from "@/core/log/kind";
 import { clockOf, maySkip, skipTakesOffice, type Step } from "@/core/run/step";
 import { inSentence } from "@/core/words";
+import { Awake } from "@/ui/Awake";
 import { momentOf } from "@/ui/time";
 import type { StepMovesOf } from "./useStepMoves";
 import type { Run } from "./useRun";
 import { newId } from "../outbox/outbox";
+import { PlainDone } from "./PlainDone";
 import { WithReason } from "./WithReason";
 
 const flowEnds = { clear: "Water is clear", noAir: "No air comes any more" } as const;
@@ -49,6 +52,8 @@ interface FootProps {
   readonly onFinished: () => void;
   readonly isNext: boolean;
   readonly goNext?: () => void;
+  /** Name of the intent that the step's form sends by itself, before any script has come. */
+  readonly formId: string;
 }
 
 /** How a finished step ended, and the way on or back. */
@@ -139,6 +144,7 @@ function FinishButton({
   run,
   moves,
   onFinished,
+  formId,
   found,
 }: FootProps & { readonly found?: { readonly id: string; readonly label: string } }) {
   const timed = clockOf(step) !== undefined;
@@ -154,14 +160,14 @@ function FinishButton({
     await done;
   };
   return (
-    <button
-      type="button"
-      className="button"
-      disabled={blocked !== undefined || isHeld(moves) || moves.lacks !== undefined}
-      onClick={() => void finish()}
-    >
-      {timed ? words : moves.withListed(words)}
-    </button>
+    <PlainDone jobId={job.id} step={step.id} answer={found?.id} intent={formId} finish={() => void finish()}>
+      <button
+        className="button"
+        disabled={blocked !== undefined || isHeld(moves) || moves.lacks !== undefined}
+      >
+        {timed ? words : moves.withListed(words)}
+      </button>
+    </PlainDone>
   );
 }
 
@@ -267,16 +273,20 @@ function Presses(props: FootProps) {
   const blocked = whyNotFinish(job, step, now);
   return (
     <>
-      {timed ? <ClockButton {...props} /> : null}
-      {counting ? <CycleButton {...props} /> : null}
+      <Awake>
+        {timed ? <ClockButton {...props} /> : null}
+        {counting ? <CycleButton {...props} /> : null}
+      </Awake>
       {begun && !counting && !(blocked && isTyped(step)) ? <FinishButtons {...props} /> : null}
       {begun && blocked ? <p className="text-soft">{blocked}</p> : null}
-      {begun && !counting && !blocked && props.moves.lacks !== undefined ? (
-        <DoneAllTheSame {...props} lacks={props.moves.lacks} />
-      ) : null}
-      {isLookedAt(step) ? <FoundWrong {...props} /> : null}
-      {elsewhere}
-      <Skip {...props} />
+      <Awake>
+        {begun && !counting && !blocked && props.moves.lacks !== undefined ? (
+          <DoneAllTheSame {...props} lacks={props.moves.lacks} />
+        ) : null}
+        {isLookedAt(step) ? <FoundWrong {...props} /> : null}
+        {elsewhere}
+        <Skip {...props} />
+      </Awake>
     </>
   );
 }
@@ -286,9 +296,11 @@ export function StepFoot(props: FootProps) {
   const { step, job, now, readOnly } = props;
   const status = statusOf(job, step, now);
   return (
-    <div className="sticky bottom-0 mt-6 grid gap-2.5 bg-paper py-3">
+    <div className="sticky bottom-0 mt-6 grid gap-2.5 bg-paper py-3 [@media(max-height:560px)]:static">
       {status === "done" || status === "skipped" ? (
-        <Ended {...props} />
+        <Awake>
+          <Ended {...props} />
+        </Awake>
       ) : readOnly ? (
         <p className="text-soft">You are looking on: only the crew can press here.</p>
       ) : (

@@ -75,11 +75,15 @@ export function StepList({
           const status = statusOf(job, s, now);
           return (
             <li key={s.id}>
-              <button
-                type="button"
+              <a
+                href={`?step=${s.id}`}
                 aria-current={s.id === current ? "step" : undefined}
-                className={`rule flex min-h-11 w-full items-baseline gap-2 py-2 text-left ${s.id === current ? "bg-tint font-semibold" : ""} ${status === "waiting" ? "text-soft" : ""}`}
-                onClick={() => choose(s.id)}
+                className={`rule flex min-h-11 w-full items-baseline gap-2 py-2 text-left no-underline ${s.id === current ? "bg-tint font-semibold" : ""} ${status === "waiting" ? "text-soft" : ""}`}
+                onClick={(event) => {
+                  if (event.ctrlKey || event.metaKey || event.shiftKey) return;
+                  event.preventDefault();
+                  choose(s.id);
+                }}
               >
                 <span className="num w-5 shrink-0 text-center" aria-hidden="true">
                   {marks[status]}
@@ -92,7 +96,7 @@ export function StepList({
                   ) : null}
                 </span>
                 <span className="visually-hidden">, {words[status]}</span>
-              </button>
+              </a>
             </li>
           );
         })}

@@ -1,15 +1,14 @@
 "use client";
-import { stepState, type JobState } from "@/core/job";
+import type { JobState } from "@/core/job";
+import { stepState } from "@/core/job/job";
 import { minutesTaken, placesLeft, readingsOf, statusOf, waitsFor } from "@/core/job/progress";
-import { tellRun } from "@/core/job/tellRun";
-import type { Reading } from "@/core/log";
 import { clockOf, type Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
 import { lengthOf } from "@/ui/time";
-import { VerdictMark } from "@/ui/VerdictMark";
+import { Awake } from "@/ui/Awake";
 import { Photos } from "../job/Photos";
 import { Meanwhile } from "./Meanwhile";
-import { FlowMeter, ReadingForm, SerialForm, SoakTools, StepMoves, WaterOff } from "./parts";
+import { FlowMeter, ReadingForm, SerialForm, SoakTools, StepMoves, Verdicts, WaterOff } from "./parts";
 import { StepClock } from "./StepClock";
 import { StepFoot } from "./StepFoot";
 import { StepWords } from "./StepWords";
@@ -30,23 +29,9 @@ interface StepProps {
   readonly onFinished: () => void;
   readonly isNext: boolean;
   readonly goNext?: () => void;
+  readonly formId: string;
   /** Shows another step. */
   readonly choose: (step: string) => void;
-}
-
-/** What was read at a step that is finished. */
-function Verdicts({ readings, profile }: { readings: readonly Reading[]; profile: UnitSystem }) {
-  return (
-    <ul className="mt-4">
-      {readings.map((r) => (
-        <li key={r.reading}>
-          <VerdictMark level={r.verdict.level} overridden={r.override !== undefined}>
-            {tellRun(r.verdict, profile).reason}
-          </VerdictMark>
-        </li>
-      ))}
-    </ul>
-  );
 }
 
 /** How many fillings were thrown away, of how many. */
@@ -137,37 +122,39 @@ export function StepView(props: StepProps) {
   return (
     <article className="pb-4" data-step={step.id} data-kind={step.kind} data-status={status}>
       <StepWords step={step} profile={profile} cautions={texts.cautions} />
-      {step.asks === "waterOff" ? (
-        <WaterOff job={job} run={run} now={now} zone={zone} readOnly={readOnly || over} />
-      ) : null}
-      {runs ? clock : null}
-      {moves.rig && inTurn ? (
-        <StepMoves
-          jobId={job.id}
-          stepId={step.id}
-          run={moves.rig}
-          order={moves.order}
-          turn={(handle, to) => void run.send({ kind: "handleTurned", handle, to, step: step.id })}
-          heard={() => void run.send({ kind: "fillHeard", step: step.id })}
-          takeBack={(turn) => void run.send({ kind: "turnTakenBack", turn })}
-          readOnly={readOnly}
-        />
-      ) : null}
-      {runs ? null : clock}
-      {status === "counting" ? <Meanwhile job={job} now={now} zone={zone} choose={props.choose} /> : null}
-      <StepWork {...props} />
-      {step.kind !== "soak" && step.kind !== "flow" ? (
-        <Photos
-          jobId={job.id}
-          jobName={job.name}
-          step={step.id}
-          photos={job.photos.filter((p) => p.step === step.id)}
-          caption={step.title}
-          readOnly={readOnly}
-          zone={zone}
-          onTaken={() => void run.look()}
-        />
-      ) : null}
+      <Awake>
+        {step.asks === "waterOff" ? (
+          <WaterOff job={job} run={run} now={now} zone={zone} readOnly={readOnly || over} />
+        ) : null}
+        {runs ? clock : null}
+        {moves.rig && inTurn ? (
+          <StepMoves
+            jobId={job.id}
+            stepId={step.id}
+            run={moves.rig}
+            order={moves.order}
+            turn={(handle, to) => void run.send({ kind: "handleTurned", handle, to, step: step.id })}
+            heard={() => void run.send({ kind: "fillHeard", step: step.id })}
+            takeBack={(turn) => void run.send({ kind: "turnTakenBack", turn })}
+            readOnly={readOnly}
+          />
+        ) : null}
+        {runs ? null : clock}
+        {status === "counting" ? <Meanwhile job={job} now={now} zone={zone} choose={props.choose} /> : null}
+        <StepWork {...props} />
+        {step.kind !== "soak" && step.kind !== "flow" ? (
+          <Photos
+            jobId={job.id}
+            jobName={job.name}
+            step={step.id}
+            photos={job.photos.filter((p) => p.step === step.id)}
+            caption={step.title}
+            readOnly={readOnly}
+            zone={zone}
+            onTaken={() => void run.look()}
+          />
+        ) : null}
+      </Awake>
       <StepFoot {...props} moves={moves} />
     </article>
   );

@@ -1,12 +1,9 @@
 import { sayStep, type Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
 
-const waterWords: Record<Step["water"], string> = {
-  off: "Water is off",
-  bypassed: "House is on bypass, untreated",
-  on: "Water is on",
-  any: "",
-};
+const waterWords: Partial<Record<Step["water"], string>> = { off: "off", on: "on" };
+/** What a household drinks meanwhile is something to watch for. */
+const BYPASSED = "House is on bypass, untreated";
 /** One line of a step's facts; absent where it has none. */
 function Fact({ of, children }: { of: string; children: string | undefined }) {
   return children ? (
@@ -35,7 +32,8 @@ export function StepWords({
   cautions: Readonly<Record<string, string>>;
 }) {
   const said = sayStep(step, profile);
-  const warned = [waterWords[step.water], ...step.cautions.map((c) => cautions[c] ?? c)].filter(Boolean);
+  const own = step.cautions.map((c) => cautions[c] ?? c);
+  const warned = step.water === "bypassed" ? [BYPASSED, ...own] : own;
   return (
     <>
       <h1 className="my-2 text-[26px] leading-[1.15] md:text-[28px]">{step.title}</h1>
@@ -53,6 +51,7 @@ export function StepWords({
         <Fact of="Sealant">{step.sealant}</Fact>
         <Fact of={step.flow?.direction === "reverse" ? "Reverse flow to" : "Flow to"}>{step.flow?.to}</Fact>
         <Fact of="Taps">{said.taps}</Fact>
+        <Fact of="Water">{waterWords[step.water]}</Fact>
         <Fact of="Power">{step.power}</Fact>
       </dl>
       {said.sets.length > 0 ? (

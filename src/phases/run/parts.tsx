@@ -1,20 +1,7 @@
 "use client";
 import dynamic from "next/dynamic";
 import { fetchSearch } from "../valves/useOrder";
-
-/** Fetches a part of the page again each time a connection is there, until it has come. */
-async function untilFetched<T>(fetchIt: () => Promise<T>): Promise<T> {
-  for (;;) {
-    try {
-      return await fetchIt();
-    } catch {
-      await new Promise((go) => {
-        window.addEventListener("online", go, { once: true });
-        setTimeout(go, 3000);
-      });
-    }
-  }
-}
+import { deciding, rigFollowed, untilFetched } from "./fetched";
 
 /** What only some kinds of steps show. A step's page fetches its own; the others follow when the phone rests, so that they are there without a signal. */
 const fetchers = {
@@ -24,7 +11,10 @@ const fetchers = {
   soakTools: () => import("./SoakTools"),
   stepMoves: () => import("./StepMoves"),
   waterOff: () => import("./WaterOff"),
+  verdicts: () => import("./Verdicts"),
   orderSearch: fetchSearch,
+  deciding: deciding.get,
+  rigFollowed: rigFollowed.get,
 } as const;
 
 const Coming = () => <p className="mt-5 text-soft">This part is on its way…</p>;
@@ -42,6 +32,9 @@ export const SoakTools = dynamic(() => untilFetched(fetchers.soakTools).then((m)
   loading: Coming,
 });
 export const StepMoves = dynamic(() => untilFetched(fetchers.stepMoves).then((m) => m.StepMoves), {
+  loading: Coming,
+});
+export const Verdicts = dynamic(() => untilFetched(fetchers.verdicts).then((m) => m.Verdicts), {
   loading: Coming,
 });
 export const WaterOff = dynamic(() => untilFetched(fetchers.waterOff).then((m) => m.WaterOff), {

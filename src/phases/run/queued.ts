@@ -2,6 +2,7 @@ import type { Actor, JobState } from "@/core/job";
 import type { Entry, Intent } from "@/core/log";
 import { decideIntent, type Decision } from "@/core/log/decide";
 import { applyEntry, logKindOf } from "@/core/log/state";
+export { applyEntry } from "@/core/log/state";
 import type { UnitSystem } from "@/core/units";
 
 /** A phone knows no catalogue: what needs the office waits for the server. */
@@ -13,9 +14,12 @@ const noOffice = (): never => {
 const whenOf = (intent: Intent, job: JobState): string =>
   intent.claimed ?? job.lastAt ?? "1970-01-01T00:00:00.000Z";
 
+/** Does a phone decide a kind by itself. */
+export const isDecidedHere = (kind: Intent["kind"]): boolean => logKindOf(kind).onPhone;
+
 /** What a kind that a phone decides becomes on this job; undefined where the server has to say. */
 export function decidedHere(job: JobState, intent: Intent, system: UnitSystem): Decision | undefined {
-  if (!logKindOf(intent.kind).onPhone) return undefined;
+  if (!isDecidedHere(intent.kind)) return undefined;
   const now = Date.parse(whenOf(intent, job));
   return decideIntent(job, intent, { now, system, office: noOffice });
 }

@@ -2,7 +2,7 @@
 import { useCallback, useRef, useState, useSyncExternalStore, type RefObject } from "react";
 import type { JobState } from "@/core/job";
 import type { Entry } from "@/core/log";
-import { applyEntry } from "@/core/log/state";
+import { deciding } from "./fetched";
 
 /** A job as the server has it, as far as this phone has heard. */
 export interface Entries {
@@ -12,7 +12,7 @@ export interface Entries {
   readonly signedOut: boolean;
   readonly setSignedOut: (out: boolean) => void;
   /** Applies the entries that follow; what is known already, or comes after a gap, is left out. */
-  readonly take: (entries: readonly Entry[]) => void;
+  readonly take: (entries: readonly Entry[]) => Promise<void>;
   /** Fetches what others wrote meanwhile. Without a connection nothing changes: the next look tries again. */
   readonly look: () => Promise<void>;
 }
@@ -45,7 +45,9 @@ export function useEntries(initial: JobState, hear: (now: number) => void): Entr
   const now = useRef(initial);
 
   const take = useCallback(
-    (entries: readonly Entry[]) => {
+    async (entries: readonly Entry[]) => {
+      if (entries.length === 0) return;
+      const { applyEntry } = await deciding.get();
       const next = entries
         .filter((e) => e.seq > now.current.seq)
         .sort((a, b) => a.seq - b.seq)
@@ -65,9 +67,10 @@ export function useEntries(initial: JobState, hear: (now: number) => void): Entr
         return;
       }
       if (!response.ok) return;
+      setSignedOut(false);
       const body = (await response.json()) as { now: number; entries: Entry[] };
       hear(body.now);
-      take(body.entries);
+      await take(body.entries);
     } catch {
       /* no connection: the next look tries again */
     }

@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from "react";
 import type { Actor, JobState } from "@/core/job";
 import { findStep } from "@/core/job/job";
 import type { Intent } from "@/core/log";
@@ -10,8 +10,8 @@ import { newId } from "../outbox/outbox";
 import { useOutbox } from "../outbox/OutboxProvider";
 import { said } from "../outbox/said";
 import { useWhenSeen } from "../outbox/useWhenSeen";
-import { decidedHere, withQueue } from "./queued";
-import { useEntries } from "./useEntries";
+import { deciding, useFetched } from "./fetched";
+import { useEntries, type Entries } from "./useEntries";
 
 export type Refused = Extract<SendOutcome, { ok: false }>;
 export type Sent = { readonly ok: true } | Refused;
@@ -20,6 +20,8 @@ export interface Run {
   /** Whose phone it is. */
   readonly by: Actor;
   readonly queued: number;
+  /** Something was done that the page cannot show yet, because what follows it is on its way. */
+  readonly behind: boolean;
   /** Why the queue waits, in words. */
   readonly waiting?: string;
   readonly signedOut: boolean;
@@ -46,6 +48,41 @@ function useQueue(jobId: string, person: string) {
   return { outbox, hindrance, queue, now, queued: ofRun(kept).length };
 }
 
+/** Takes in what the server answered to each thing that was sent. */
+function useSettling({
+  jobId,
+  outbox,
+  entries,
+  hear,
+  awaited,
+  setRefused,
+}: {
+  readonly jobId: string;
+  readonly outbox: ReturnType<typeof useOutbox>["outbox"];
+  readonly entries: Entries;
+  readonly hear: (now: number) => void;
+  readonly awaited: RefObject<Set<string>>;
+  readonly setRefused: (refused: Refused) => void;
+}) {
+  const { now: jobNow, look, setSignedOut, take } = entries;
+  useEffect(
+    () =>
+      outbox.onSettled(async (record, outcome) => {
+        if (record.job !== jobId) return;
+        if (!outcome.ok) {
+          if (awaited.current.has(record.id)) setRefused(outcome);
+          await look();
+          return;
+        }
+        setSignedOut(false);
+        if (outcome.now !== undefined) hear(outcome.now);
+        if (outcome.entry && outcome.entry.seq === jobNow.current.seq + 1) await take([outcome.entry]);
+        else await look();
+      }),
+    [awaited, outbox, jobId, hear, jobNow, look, setRefused, setSignedOut, take],
+  );
+}
+
 /**
  * A job's run on this phone. What is done goes into the outbox, which survives a closed browser and is sent in order until the server has taken it;
  * entries of other phones are fetched and merged by the one reducer.
@@ -58,7 +95,8 @@ export function useRun(
   hear: (now: number) => void,
 ): Run {
   const { outbox, hindrance, queue, now: queueNow, queued } = useQueue(initial.id, by.id);
-  const { job, now: jobNow, signedOut, setSignedOut, take, look } = useEntries(initial, hear);
+  const entries = useEntries(initial, hear);
+  const { job, now: jobNow, signedOut, look } = entries;
   const [refused, setRefused] = useState<Refused>();
   const awaited = useRef(new Set<string>());
   useWhenSeen(useCallback(() => void look(), [look]));
@@ -68,28 +106,16 @@ export function useRun(
     return () => ids.forEach(outbox.waitNoMore);
   }, [outbox]);
 
-  useEffect(
-    () =>
-      outbox.onSettled(async (record, outcome) => {
-        if (record.job !== initial.id) return;
-        if (!outcome.ok) {
-          if (awaited.current.has(record.id)) setRefused(outcome);
-          await look();
-          return;
-        }
-        setSignedOut(false);
-        if (outcome.now !== undefined) hear(outcome.now);
-        if (outcome.entry && outcome.entry.seq === jobNow.current.seq + 1) take([outcome.entry]);
-        else await look();
-      }),
-    [outbox, initial.id, hear, jobNow, look, setSignedOut, take],
-  );
+  useSettling({ jobId: initial.id, outbox, entries, hear, awaited, setRefused });
 
   const send = useCallback(
     async (wish: Asked): Promise<Sent> => {
       setRefused(undefined);
       const intent = { ...wish, id: newId(), claimed: new Date(at()).toISOString() } as Intent;
-      const here = () => decidedHere(withQueue(jobNow.current, queueNow(), by, system), intent, system);
+      const mind = deciding.here();
+      // While what decides is still on its way, it is kept, and the server decides.
+      const here = () =>
+        mind?.decidedHere(mind.withQueue(jobNow.current, queueNow(), by, system), intent, system);
       let decided = here();
       if (decided?.ok === false) {
         // Somebody else may have gone on meanwhile: it is refused on the newest state only.
@@ -110,16 +136,26 @@ export function useRun(
         what: said(intent.kind, step?.title),
         intent,
       });
-      return answer ?? { ok: true };
+      if (mind || !answer) return answer ?? { ok: true };
+      // What a phone decides by itself waits for nobody's answer: refused later, it stays with its words.
+      const later = deciding.get().then(({ isDecidedHere }): Sent | Promise<Sent> => {
+        if (!isDecidedHere(intent.kind)) return answer;
+        awaited.current.delete(intent.id);
+        outbox.waitNoMore(intent.id);
+        return { ok: true };
+      });
+      return Promise.race([answer, later]);
     },
     [at, by, initial.id, initial.name, jobNow, look, outbox, queueNow, system],
   );
 
-  const shown = useMemo(() => withQueue(job, queue, by, system), [job, queue, by, system]);
+  const mind = useFetched(deciding);
+  const shown = useMemo(() => mind?.withQueue(job, queue, by, system) ?? job, [mind, job, queue, by, system]);
   return {
     job: shown,
     by,
     queued,
+    behind: queue.length > 0 && mind === undefined,
     signedOut: signedOut || hindrance.signedOut,
     send,
     look,

@@ -1,11 +1,12 @@
 "use client";
 import { useEffect, useState } from "react";
 import type { JobState } from "@/core/job";
-import { circumstancesOf, rigLacks, waterOffAt, wishOf, type RunRig } from "@/core/job/runRig";
+import type { RunRig } from "@/core/job/runRig";
 import type { Rig, RigState } from "@/core/rig";
 import { clockOf, type Step } from "@/core/run/step";
 import { inSentence } from "@/core/words";
 import { useOrder, type Order } from "../valves/useOrder";
+import { rigFollowed, useFetched } from "./fetched";
 import type { Run } from "./useRun";
 
 const noRig: Rig = { nodes: [], edges: [], handles: [], units: [], source: "unknown" };
@@ -21,9 +22,12 @@ const noState: RigState = {
 
 /** How long a step's buttons wait after it appeared: the second of two quick taps was meant for the step before it. */
 const SETTLING = 400;
+let isFirst = true;
 function useSettled(): boolean {
-  const [settled, setSettled] = useState(false);
+  // No step stood before the first one; on the server each is the first.
+  const [settled, setSettled] = useState(typeof window === "undefined" || isFirst);
   useEffect(() => {
+    isFirst = false;
     const timer = setTimeout(() => setSettled(true), SETTLING);
     return () => clearTimeout(timer);
   }, []);
@@ -57,13 +61,15 @@ function lacking({ order, timed, filling }: { order: Order; timed: boolean; fill
 
 /** Looks for the moves that a step wants, from where the rig stands; `over`: the step is finished, nothing is wanted any more. */
 export function useStepMoves(job: JobState, step: Step, now: number, run: Run, over: boolean): StepMovesOf {
-  const wish = over ? undefined : wishOf(job.rig, step);
+  const wanted = !over && step.goal !== undefined && job.rig !== undefined;
+  const rigs = useFetched(rigFollowed, wanted);
+  const wish = wanted ? rigs?.wishOf(job.rig, step) : undefined;
   const rig = wish ? job.rig : undefined;
   const order = useOrder(
     rig?.rig ?? noRig,
     rig?.state ?? noState,
     wish,
-    circumstancesOf(job.rig, step, waterOffAt(job.waterOffs, now)),
+    rigs?.circumstancesOf(job.rig, step, rigs.waterOffAt(job.waterOffs, now)),
   );
   const found = order.is === "found" ? order.moves : [];
   const fills = found.findIndex((m) => m.after.filling.length > 0);
@@ -75,9 +81,11 @@ export function useStepMoves(job: JobState, step: Step, now: number, run: Run, o
     rig,
     order,
     // While the order is looked for, what was turned would be left unmarked.
-    looking: order.is === "working" || !settled,
+    looking: order.is === "working" || !settled || run.behind || (wanted && rigs === undefined),
     mustListen,
-    lacks: lacking({ order, timed: clockOf(step) !== undefined, filling }) ? rigLacks(rig, step) : undefined,
+    lacks: lacking({ order, timed: clockOf(step) !== undefined, filling })
+      ? rigs?.rigLacks(rig, step)
+      : undefined,
     markListed: () => {
       for (const m of listed)
         void run.send({ kind: "handleTurned", handle: m.move.handle, to: m.move.to, step: step.id });

@@ -260,6 +260,7 @@ function AtPeak({
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="at-peak">
         <table className="plain">
           <ColumnHeads
+            caption="What happens at peak"
             columns={[
               "At",
               { figure: "through each" },

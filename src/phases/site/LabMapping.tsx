@@ -99,7 +99,10 @@ export function LabMapping({ jobId, table, source, remembered, profile, onDone }
       <LabHead form={form} />
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="How the report is understood">
         <table className="plain">
-          <ColumnHeads columns={["In the report", { figure: "result" }, "means", "unit", "understood"]} />
+          <ColumnHeads
+            caption="How the report is understood"
+            columns={["In the report", { figure: "result" }, "means", "unit", "understood"]}
+          />
           <tbody>
             {read.items.map((line, i) => (
               <LabLine

@@ -44,6 +44,7 @@ export function Reports({ job, profile, zone }: { job: JobState; profile: UnitSy
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Water tests side by side">
       <table className="plain" data-reports>
+        <caption className="visually-hidden">Water tests side by side</caption>
         <thead>
           <tr>
             <th scope="col">Value</th>

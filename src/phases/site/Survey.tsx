@@ -32,13 +32,18 @@ function Questions({ fields, job, profile, readOnly }: { fields: readonly Survey
 }
 
 /** One group of questions: those that matter for what is planned, and the others folded away below them. */
-function Group({ group: g, ...props }: { group: SurveyGroup } & SurveyProps) {
+function Group({ group: g, next, ...props }: { group: SurveyGroup; next?: SurveyGroup } & SurveyProps) {
   const { job, plan, readOnly, zone } = props;
   const asked = g.fields.filter((f) => isAsked(f, job.answers, plan));
   const others = g.fields.filter((f) => follows(f, job.answers) && !asked.includes(f));
   const { known } = surveyProgress(g.fields, job.answers, plan);
   return (
-    <section id={g.id} aria-labelledby={`group-${g.id}`} className="scroll-mt-4">
+    <section id={g.id} tabIndex={-1} aria-labelledby={`group-${g.id}`} className="scroll-mt-4">
+      {next ? (
+        <a href={`#${next.id}`} className="visually-hidden focus:not-sr-only">
+          Skip to {next.title}
+        </a>
+      ) : null}
       <div className="mb-3 flex items-baseline justify-between border-b border-ink pb-1">
         <h2 id={`group-${g.id}`}>
           {g.title} <span className="text-base font-normal text-soft">{g.lead}</span>
@@ -71,6 +76,25 @@ function Group({ group: g, ...props }: { group: SurveyGroup } & SurveyProps) {
   );
 }
 
+/** The parts of the survey, each with how far it has come; those that nothing planned needs are left out. */
+function Contents({ groups, job, plan }: SurveyProps) {
+  return (
+    <nav aria-label="Parts of the survey" className="-mb-4 flex flex-wrap gap-x-5">
+      {groups.map((g) => {
+        const { known, asked } = surveyProgress(g.fields, job.answers, plan);
+        return asked === 0 ? null : (
+          <a key={g.id} href={`#${g.id}`} className="plainlink inline-flex min-h-11 items-center gap-1.5">
+            {g.title}
+            <span className="num text-sm text-soft">
+              {known}/{asked}
+            </span>
+          </a>
+        );
+      })}
+    </nav>
+  );
+}
+
 /** The survey, in the order in which one walks a house: what matters for what is planned, and how far it has come. */
 export function Survey(props: SurveyProps) {
   const { job, groups, plan } = props;
@@ -84,8 +108,9 @@ export function Survey(props: SurveyProps) {
         </span>{" "}
         answers that matter {plan ? "for what is planned" : "while nothing is planned yet"}
       </p>
-      {groups.map((g) => (
-        <Group key={g.id} group={g} {...props} />
+      <Contents {...props} />
+      {groups.map((g, i) => (
+        <Group key={g.id} group={g} next={groups[i + 1]} {...props} />
       ))}
     </div>
   );

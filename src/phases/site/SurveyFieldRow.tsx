@@ -22,6 +22,34 @@ function Said({ answer, otherwise = "" }: { answer: SurveyAnswering; otherwise?:
   );
 }
 
+/** What somebody else answered while this one was typed, and the choice between the two. */
+function Choose({ field, answer }: { field: SurveyField; answer: SurveyAnswering }) {
+  if (answer.other === undefined) return null;
+  return (
+    <div
+      role="group"
+      aria-label={`Which answer stands: ${field.label}`}
+      className="mb-2 flex flex-wrap items-center gap-2 border-l-4 border-check pl-3"
+      data-other
+    >
+      <button type="button" className="button quiet" onClick={answer.keepTheirs}>
+        Keep {saidOf(field, answer.other)}
+      </button>
+      <button type="button" className="button quiet" onClick={answer.keepMine}>
+        Put {saidOf(field, answer.text)} there
+      </button>
+    </div>
+  );
+}
+
+/** An answer as its field shows it. */
+function saidOf(field: SurveyField, text: string): string {
+  if (text === "") return "no answer";
+  if (field.kind !== "choice") return `“${text}”`;
+  const labels = text.split(",").map((id) => field.options.find((o) => o.id === id)?.label ?? id);
+  return `“${labels.join(", ")}”`;
+}
+
 /** How many there are of something: one more, one less. */
 function CountRow({ field, answer, readOnly }: RowProps<FieldOf<"count">>) {
   const n = /^\d+$/.test(answer.text) ? Number(answer.text) : undefined;
@@ -31,7 +59,7 @@ function CountRow({ field, answer, readOnly }: RowProps<FieldOf<"count">>) {
       className="button quiet !min-h-12 !px-4"
       disabled={disabled}
       aria-label={`${words}: ${field.label}`}
-      onClick={() => answer.choose(String(next))}
+      onClick={() => answer.count(String(next))}
     >
       {sign}
     </button>
@@ -135,6 +163,21 @@ export function SurveyFieldRow({
   readOnly: boolean;
 }) {
   const answer = useSurveyAnswer(jobId, field.id, saved, profile, readOnly);
+  return (
+    <div>
+      <Asked field={field} answer={answer} profile={profile} readOnly={readOnly} />
+      <Choose field={field} answer={answer} />
+    </div>
+  );
+}
+
+/** A question as its kind is asked. */
+function Asked({
+  field,
+  answer,
+  profile,
+  readOnly,
+}: RowProps<SurveyField> & { readonly profile: UnitSystem }) {
   switch (field.kind) {
     case "quantity":
       return (

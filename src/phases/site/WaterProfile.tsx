@@ -135,6 +135,7 @@ export function WaterProfile({
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Water behind every station">
       <table className="plain" data-profile>
+        <caption className="visually-hidden">The water along the train</caption>
         <thead>
           <tr>
             <th scope="col">Behind</th>

@@ -1,5 +1,5 @@
 "use server";
-import { z } from "zod";
+import { z } from "@/core/zod";
 import { labFields } from "@/catalogue/labNames";
 import { rememberLabels } from "@/data/queries/labNames";
 import { isDenial, personOrDenial } from "@/server/actor";

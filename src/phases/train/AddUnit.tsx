@@ -1,12 +1,16 @@
 "use client";
 import type { DesignUnit } from "@/core/families";
-import { printStated, type UnitSystem } from "@/core/units";
+import type { UnitSystem } from "@/core/units";
 import { Sheet } from "@/ui/Sheet";
 import { useRouter } from "next/navigation";
 import type { Route } from "next";
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { ModelInfo } from "./modelInfo";
 import { useDesign } from "./useDesign";
+
+// With the search that it brings along it comes when it is asked for.
+const UnitChoice = dynamic(() => import("./UnitChoice").then((m) => m.UnitChoice));
 
 /** The version to write down with a unit: none for the first. */
 const versionOf = (m: ModelInfo | undefined): Pick<DesignUnit, "version"> =>
@@ -35,8 +39,6 @@ export function AddUnit({
   const router = useRouter();
   const { act, say, busy } = useDesign(jobId);
   const [open, setOpen] = useState(false);
-  const [sought, setSought] = useState("");
-  const fits = (m: ModelInfo) => `${m.code} ${m.name}`.toLowerCase().includes(sought.trim().toLowerCase());
   const add = async (m: ModelInfo) => {
     const key = keyFor(units);
     const unit: DesignUnit = { key, model: m.code, ...versionOf(m), parallel: 1 };
@@ -51,10 +53,6 @@ export function AddUnit({
       router.push(`/jobs/${jobId}/train?at=${key}` as Route);
     }
   };
-  const groups = [
-    ["In the house's line", models.filter((m) => !m.branch && fits(m))],
-    ["On a drinking-water branch", models.filter((m) => m.branch && fits(m))],
-  ] as const;
   return (
     <>
       <button type="button" className={`button ${primary ? "" : "quiet"}`} onClick={() => setOpen(true)}>
@@ -64,33 +62,7 @@ export function AddUnit({
         <p role="status" className="text-stop">
           {say?.text ?? ""}
         </p>
-        <label>
-          Code or words
-          <input className="field mb-4" value={sought} onChange={(e) => setSought(e.target.value)} />
-        </label>
-        {groups.map(([title, list]) => (
-          <section key={title} className="mb-4">
-            <h3>{title}</h3>
-            <ul>
-              {list.map((m) => (
-                <li key={m.code}>
-                  <button
-                    type="button"
-                    disabled={busy}
-                    className="rule flex min-h-12 w-full items-baseline gap-3 py-2 text-left hover:bg-tint"
-                    onClick={() => void add(m)}
-                  >
-                    <span className="num w-24 shrink-0">{m.code}</span>
-                    <span>{m.name}</span>
-                    <span className="ml-auto text-sm whitespace-nowrap text-soft">
-                      {m.ratedFlow ? printStated(m.ratedFlow, "flow", profile) : ""}
-                    </span>
-                  </button>
-                </li>
-              ))}
-            </ul>
-          </section>
-        ))}
+        <UnitChoice models={models} profile={profile} busy={busy} choose={(m) => void add(m)} />
       </Sheet>
     </>
   );

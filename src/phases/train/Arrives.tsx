@@ -26,7 +26,10 @@ export function Arrives({
       <h2 id="arrives">Water as it arrives here</h2>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="arrives">
         <table className="plain max-w-3xl">
-          <ColumnHeads columns={["Value", { figure: "here" }, { figure: "allowed" }, "verdict"]} />
+          <ColumnHeads
+            caption="Water as it arrives here"
+            columns={["Value", { figure: "here" }, { figure: "allowed" }, "verdict"]}
+          />
           <tbody>
             {s.limits.map((l) => (
               <tr key={l.limit.key}>

@@ -236,6 +236,7 @@ export function Compare({
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Comparison">
       <table className="plain min-w-[720px]" data-compare>
+        <caption className="visually-hidden">Two designs, point by point</caption>
         <thead>
           <tr>
             <th scope="col" className="w-64">

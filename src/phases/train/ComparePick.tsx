@@ -24,7 +24,7 @@ export function ComparePick({
     router.push(`/jobs/${jobId}/train/compare?${next}` as Route);
   };
   const select = (side: "a" | "b", value: string, label: string) => (
-    <label className="grid min-w-64 gap-1">
+    <label className="grid w-full max-w-sm gap-1">
       {label}
       <select className="field" value={value} onChange={(e) => pick(side, e.target.value)}>
         {choices.map((c) => (

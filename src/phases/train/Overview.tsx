@@ -5,6 +5,8 @@ import { allVerdicts, type TrainJudgement } from "@/core/train";
 import type { UnitSystem } from "@/core/units";
 import { byWorst, verdictKey } from "@/core/verdict";
 import { FigureCard } from "@/ui/FigureCard";
+import Link from "@/ui/Link";
+import { listed } from "@/core/words";
 import { KeyLink } from "@/ui/Pressed";
 import { stamp } from "@/ui/time";
 import { VerdictMark } from "@/ui/VerdictMark";
@@ -20,6 +22,7 @@ interface OverviewProps {
   readonly profile: UnitSystem;
   readonly canOverride: boolean;
   readonly zone: string;
+  /** The draft is what was signed last. */ readonly signed: boolean;
   /** What the survey's questions are called. */ readonly labels: ReadonlyMap<string, string>;
 }
 
@@ -66,7 +69,7 @@ function ToSettle({ job, judged, profile, canOverride, schools }: OverviewProps)
             <KeyLink
               href={`/jobs/${job.id}/train?at=${at}` as Route}
               prefetch={false}
-              className="plainlink"
+              className="plainlink min-h-6 justify-self-start"
               pressedBy="n"
             >
               {nameOf(judged, at)}
@@ -83,6 +86,59 @@ function ToSettle({ job, judged, profile, canOverride, schools }: OverviewProps)
           </li>
         ))}
       </ul>
+    </section>
+  );
+}
+
+/** Answers of the survey that judgements wait for, with what waits: those for which most wait first. */
+function Missing({ job, judged, labels }: OverviewProps) {
+  const waiting = new Map<string, Set<string>>();
+  for (const { at, verdict } of allVerdicts(judged)) {
+    if (verdict.level !== "Unknown" || job.overrides[verdictKey(at, verdict.rule)]) continue;
+    for (const field of verdict.missing ?? [])
+      if (labels.has(field)) waiting.set(field, (waiting.get(field) ?? new Set()).add(nameOf(judged, at)));
+  }
+  if (waiting.size === 0) return null;
+  const asked = [...waiting].sort(([, a], [, b]) => b.size - a.size);
+  return (
+    <section aria-labelledby="missing" data-missing>
+      <h2 id="missing">
+        Answers that are missing <span className="num text-soft">{asked.length}</span>
+      </h2>
+      <ul className="mt-2">
+        {asked.map(([field, places]) => (
+          <li key={field} className="rule grid gap-x-6 py-2 md:grid-cols-[260px_1fr]">
+            <a
+              href={`/jobs/${job.id}/site?from=train#${field}`}
+              className="plainlink min-h-6 justify-self-start"
+            >
+              {labels.get(field)}
+            </a>
+            <span className="text-sm text-soft">Judgements of {listed([...places])} wait for it</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What comes after signing: who goes and when, and the run. */
+function AfterSigning({ job, signed }: OverviewProps) {
+  if (!signed || job.run) return null;
+  return (
+    <section aria-labelledby="after" className="border-l-4 border-good pl-4" data-after-signing>
+      <h2 id="after">Signed. What comes next</h2>
+      <p className="mt-1 flex flex-wrap gap-3">
+        <Link prefetch={false} className="button" href={`/jobs/${job.id}/run#visits` as Route}>
+          Plan the visit
+        </Link>
+        <Link prefetch={false} className="button quiet" href={`/jobs/${job.id}/about#crew` as Route}>
+          {job.crew.responsible ? `${job.crew.responsible.name} does it: change that` : "Say who does it"}
+        </Link>
+        <Link prefetch={false} className="button quiet" href={`/jobs/${job.id}/run` as Route}>
+          Start the run
+        </Link>
+      </p>
     </section>
   );
 }
@@ -153,7 +209,9 @@ export function Overview(props: OverviewProps) {
   const { job, schools, canChoose } = props;
   return (
     <div className="grid gap-8">
+      <AfterSigning {...props} />
       <Demand {...props} />
+      <Missing {...props} />
       <ToSettle {...props} />
       <Overridden {...props} />
       <section aria-labelledby="schools">

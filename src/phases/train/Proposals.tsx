@@ -5,6 +5,7 @@ import { useState } from "react";
 import Link from "@/ui/Link";
 import type { Route } from "next";
 import type { Gap, Proposal, Proposed, ProposeInput } from "@/core/train";
+import { byPrice, notHad, type HardnessWay } from "@/core/train/propose/had";
 import { print } from "@/core/units";
 import { counted } from "@/core/words";
 import { designOf, ProposalCard } from "./ProposalCard";
@@ -115,6 +116,54 @@ function BehindValve({ kPa, jobId, profile }: { kPa: number; jobId: string; prof
   );
 }
 
+/** What the planner asked of the search, and whether the water is hard. */
+export interface WishesAsked {
+  readonly way: HardnessWay;
+  readonly withRo: boolean;
+  readonly isCheapFirst: boolean;
+  readonly isHard: boolean | undefined;
+}
+
+const whyNot = {
+  softener: {
+    unknown: "No train holds a softener: the hardness is not known, so nothing says that one is needed.",
+    soft: "No train holds a softener: the water is soft enough without one.",
+    worse: "No train holds a softener: with each of the catalogue something else would be worse here.",
+  },
+  ro: { none: "No train holds an RO: none of the catalogue can stand on this water and pressure." },
+} as const;
+
+/** What was asked for and cannot be had, with the reason. */
+function NotHadHere({ proposals, asked }: { proposals: readonly Proposal[]; asked: WishesAsked }) {
+  const lacks = notHad(proposals, asked, asked.isHard);
+  if (lacks.length === 0) return null;
+  return (
+    <ul className="mb-6 max-w-[72ch] border-l-4 border-check pl-4" data-not-had>
+      {lacks.map((l) => (
+        <li key={l.is}>{l.is === "softener" ? whyNot.softener[l.because] : whyNot.ro[l.because]}</li>
+      ))}
+    </ul>
+  );
+}
+
+/** No train at all was found: what to ask for instead. */
+function Nothing({ jobId }: { jobId: string }) {
+  const here = `/jobs/${jobId}/train`;
+  return (
+    <p className="max-w-[72ch]" data-nothing>
+      The catalogue holds no train for what is asked.{" "}
+      <Link prefetch={false} className="plainlink" href={`${here}/propose` as Route}>
+        Ask for whatever is best
+      </Link>
+      , or{" "}
+      <Link prefetch={false} className="plainlink" href={here as Route}>
+        choose units yourself
+      </Link>
+      .
+    </p>
+  );
+}
+
 /** Whole trains next to each other: what stands where, what it costs to buy and to run, and what is still not Good. Searched beside the page, with a way to stop. */
 export function Proposals({
   jobId,
@@ -124,9 +173,12 @@ export function Proposals({
   currency,
   has,
   readOnly,
+  asked,
 }: {
   jobId: string;
   input: ProposeInput;
+  /** What the planner asked of the search. */
+  asked: WishesAsked;
   profile: UnitSystem;
   seen: number;
   currency: string;
@@ -137,7 +189,7 @@ export function Proposals({
   const { act, say, busy } = useDesign(jobId);
   const [toTheEnd, setToTheEnd] = useState(false);
   const [search, stopped] = useProposals(
-    `${seen}.${input.withRo}.${toTheEnd}`,
+    `${seen}.${input.withRo}.${asked.way}.${toTheEnd}`,
     toTheEnd ? { ...input, effort: undefined } : input,
   );
   // Stopped on the way to the end, the search that knew when to stop is made again.
@@ -155,15 +207,17 @@ export function Proposals({
       () => router.push(`/jobs/${jobId}/train` as Route),
     );
   if (search.is !== "done") return <Searching search={search} stop={stop} />;
-  const { proposals, reducedTo, gap } = search.result;
-  if (proposals.length === 0) return <p>The catalogue holds nothing to propose.</p>;
+  const { reducedTo, gap } = search.result;
+  const proposals = asked.isCheapFirst ? byPrice(search.result.proposals) : search.result.proposals;
+  if (proposals.length === 0) return <Nothing jobId={jobId} />;
   return (
     <>
       <HowFar result={search.result} exactTo={input.exactTo} money={money} goOn={() => setToTheEnd(true)} />
       {reducedTo === undefined || input.facts.reducer !== undefined ? null : (
         <BehindValve kPa={reducedTo} jobId={jobId} profile={profile} />
       )}
-      <NoAnswer first={proposals[0]!} isProved={gap === undefined} />
+      <NotHadHere proposals={proposals} asked={asked} />
+      <NoAnswer first={search.result.proposals[0]!} isProved={gap === undefined} />
       <p role="status" className="text-stop">
         {say?.text ?? ""}
       </p>

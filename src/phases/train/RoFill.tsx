@@ -162,6 +162,7 @@ function FillTable({ drawn, profile }: { drawn: readonly ReturnType<typeof fillO
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-labelledby="ro-fill">
       <table className="plain max-w-3xl">
         <ColumnHeads
+          caption="Ways to fill the tank side by side"
           columns={[
             "Way",
             "drawn",

@@ -1,5 +1,6 @@
 "use client";
 import type { DesignUnit } from "@/core/families";
+import { counted } from "@/core/words";
 import { useDesign } from "./useDesign";
 
 /** Takes the last change of the draft back, as a change of its own. */
@@ -47,17 +48,24 @@ export function SignDesign({
   signed: boolean;
 }) {
   const { act, say, busy } = useDesign(jobId);
+  if (signed)
+    return <span className="inline-flex min-h-10 items-center px-4 font-semibold text-soft">Signed</span>;
   return (
     <span className="inline-flex flex-wrap items-center gap-3">
       <button
         type="button"
         className="button"
-        disabled={busy || blockers > 0 || signed}
+        disabled={busy || blockers > 0}
         data-save
         onClick={() => void act({ kind: "designSigned", seen })}
       >
-        {signed ? "Signed" : "Sign design"}
+        Sign design
       </button>
+      {blockers > 0 ? (
+        <a href="#unsettled" className="plainlink text-sm">
+          Not yet: {counted(blockers, "judgement")} to settle first
+        </a>
+      ) : null}
       <span role="status" className="text-sm text-stop">
         {say?.text ?? ""}
       </span>

@@ -16,7 +16,7 @@ function SettledBy({ jobId, fields }: { jobId: string; fields: readonly string[]
       {fields.map((field, i) => (
         <span key={field}>
           {i > 0 ? ", " : ""}
-          <a className="plainlink" href={`/jobs/${jobId}/site#${field}`}>
+          <a className="plainlink" href={`/jobs/${jobId}/site?from=train#${field}`}>
             {inSentence(surveyFields.get(field)?.label ?? field)}
           </a>
         </span>

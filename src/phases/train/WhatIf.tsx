@@ -35,7 +35,7 @@ function Flips({ flips, names, profile }: Pick<Turned, "flips" | "names"> & { pr
 function Moved({ moved, profile }: Pick<Turned, "moved"> & { profile: UnitSystem }) {
   return (
     <table className="plain mt-4 max-w-2xl">
-      <ColumnHeads columns={["Figure", { figure: "now" }, { figure: "then" }]} />
+      <ColumnHeads caption="Figures that move" columns={["Figure", { figure: "now" }, { figure: "then" }]} />
       <tbody>
         {moved.map((m) => (
           <tr key={m.at + m.id}>

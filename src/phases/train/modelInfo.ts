@@ -14,6 +14,8 @@ export interface ModelInfo extends Pick<
   | "reducer"
   | "holds"
 > {
+  /** What its family is called. */
+  readonly familyName: string;
   /** Its line ends at it: nothing stands behind it. */
   readonly ends?: boolean;
 }
@@ -26,6 +28,7 @@ export function modelInfoOf(model: UnitModel): ModelInfo {
     version,
     name,
     family,
+    familyName: familyOf(model).label,
     branch,
     massFullKg,
     ratedFlow,

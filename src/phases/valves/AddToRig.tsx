@@ -1,4 +1,5 @@
 "use client";
+import { usePathname } from "next/navigation";
 import { useState } from "react";
 import { inSentence } from "@/core/words";
 import type { Rig, RigEdit } from "@/core/rig";
@@ -51,7 +52,9 @@ export function AddToRig({
   // Several of a kind are added one after the other: what and where stay as they were chosen.
   const [what, setWhat] = useState<What>("drainCock");
   const [at, setAt] = useState("");
+  const path = usePathname();
   const form = useForm({
+    draft: `${path}.add`,
     initial: { name: "", place: "" },
     send: ({ name = "", place = "" }) => {
       const spotName = spots.find(([id]) => id === spot)?.[1] ?? "";

@@ -120,13 +120,13 @@ function AsFile({ jobId, bypass: { take }, disabled }: { jobId: string; bypass: 
   return (
     <p className="mt-2 flex max-w-none flex-wrap items-center gap-x-5 text-sm">
       <span className="text-soft">The rig as</span>
-      <a className="plainlink py-2" href={`/api/jobs/${jobId}/valves/svg`}>
+      <a className="plainlink inline-flex min-h-11 items-center" href={`/api/jobs/${jobId}/valves/svg`}>
         drawing (SVG)
       </a>
-      <a className="plainlink py-2" href={`/api/jobs/${jobId}/valves/json`}>
+      <a className="plainlink inline-flex min-h-11 items-center" href={`/api/jobs/${jobId}/valves/json`}>
         data (JSON)
       </a>
-      <a className="plainlink py-2" href={`/api/jobs/${jobId}/valves/dot`}>
+      <a className="plainlink inline-flex min-h-11 items-center" href={`/api/jobs/${jobId}/valves/dot`}>
         graph (DOT)
       </a>
       <label className="plainlink cursor-pointer py-2 focus-within:outline-3">

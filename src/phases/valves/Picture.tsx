@@ -37,6 +37,8 @@ function Mark({ shape: s, colour }: { shape: Shape; colour: (ink: Ink) => string
   );
 }
 
+const nameOf = (rig: Rig, handle: string): string => rig.handles.find((h) => h.id === handle)?.name ?? handle;
+
 /** The rig as it stands; a touch on a valve turns it. The list beside it says the same in words. */
 export function Picture({
   drawing,
@@ -76,8 +78,8 @@ export function Picture({
       xmlns="http://www.w3.org/2000/svg"
       viewBox={`0 0 ${Math.ceil(drawing.width)} ${Math.ceil(drawing.height)}`}
       style={{ "--own": `${Math.ceil(drawing.width)}px` } as React.CSSProperties}
-      className="mx-auto block h-auto w-[calc(var(--own)*1.2)] max-w-none lg:w-[var(--own)] lg:max-w-full"
-      role="img"
+      className="mx-auto block h-auto w-full lg:w-[var(--own)] lg:max-w-full"
+      role={turn ? "group" : "img"}
       aria-label={title}
       data-rig-picture
       fontFamily="inherit"
@@ -97,7 +99,15 @@ export function Picture({
               height={g.touch[3]}
               fill="transparent"
               className="cursor-pointer"
+              role="button"
+              tabIndex={0}
+              aria-label={`Turn ${nameOf(rig, g.handle)}`}
               onClick={() => turn(g.handle!)}
+              onKeyDown={(e) => {
+                if (e.key !== "Enter" && e.key !== " ") return;
+                e.preventDefault();
+                turn(g.handle!);
+              }}
             />
           ) : null}
         </g>

@@ -1,4 +1,5 @@
 "use client";
+import { usePathname } from "next/navigation";
 import type { Handle } from "@/core/rig";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type FormOutcome } from "@/ui/useForm";
@@ -15,7 +16,9 @@ export function RenameHandle({
   rename: (name: string, place: string) => Promise<FormOutcome>;
   onDone: () => void;
 }) {
+  const path = usePathname();
   const form = useForm({
+    draft: `${path}.rename.${handle.id}`,
     initial: { name: handle.name, place: handle.place },
     send: ({ name = "", place = "" }) => rename(name, place),
     onTaken: onDone,

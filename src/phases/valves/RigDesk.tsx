@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import type { Wish } from "@/core/rig/goals";
 import { standing as standingOf } from "@/core/rig/judge";
 import type { Circumstances, Rig, RigState } from "@/core/rig/rig";
@@ -12,6 +12,7 @@ import { Legend } from "./Legend";
 import { Picture } from "./Picture";
 import { Twin } from "./Twin";
 import { useOrder } from "./useOrder";
+import { Zoomed } from "./Zoomed";
 
 /** The position that a touch brings a handle to: the next one, half left out. */
 export function nextPosition(rig: Rig, state: RigState, handle: string): string {
@@ -21,16 +22,10 @@ export function nextPosition(rig: Rig, state: RigState, handle: string): string 
   return all[(all.indexOf(now) + 1) % all.length]!;
 }
 
-/** On a narrow screen the drawing keeps its size and is moved to a handle. */
-function usePaneAt(drawing: Drawing, handle: string | undefined) {
-  const pane = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    const item = drawing.items.find((i) => i.handle === handle || i.rows.some((r) => r.handle === handle));
-    if (item && pane.current && pane.current.scrollWidth > pane.current.clientWidth)
-      pane.current.scrollLeft =
-        ((item.x + item.w / 2) / drawing.width) * pane.current.scrollWidth - pane.current.clientWidth / 2;
-  }, [handle, drawing]);
-  return pane;
+/** Where a handle is in the drawing, as a part of its width. */
+function partAt(drawing: Drawing, handle: string | undefined): number | undefined {
+  const item = drawing.items.find((i) => i.handle === handle || i.rows.some((r) => r.handle === handle));
+  return item && (item.x + item.w / 2) / drawing.width;
 }
 
 interface RigDeskProps {
@@ -64,11 +59,10 @@ export function RigDesk(props: RigDeskProps) {
         if (rig.handles.find((h) => h.id === handle)!.kind !== "automatic") turn(handle, to);
       }
     : undefined;
-  const pane = usePaneAt(drawing, next ?? at ?? rig.handles[0]?.id);
   return (
     <div className="grid items-start gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_340px]" data-rig>
       <div className="min-w-0">
-        <div ref={pane} className="overflow-x-auto" tabIndex={0} role="group" aria-label="Drawing of the rig">
+        <Zoomed label="Drawing of the rig" at={partAt(drawing, next ?? at)}>
           <Picture
             drawing={drawing}
             rig={rig}
@@ -78,7 +72,7 @@ export function RigDesk(props: RigDeskProps) {
             marked={next}
             title="The rig as it stands; the list of handles says the same"
           />
-        </div>
+        </Zoomed>
         <Legend />
       </div>
       <div className="grid gap-6 lg:sticky lg:top-4 lg:max-h-[calc(100vh-2rem)] lg:overflow-y-auto lg:pr-1">

@@ -1,4 +1,5 @@
 "use client";
+import { usePathname } from "next/navigation";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm } from "@/ui/useForm";
 import { VerdictMark } from "@/ui/VerdictMark";
@@ -22,7 +23,9 @@ export function TurnWarning({
   turned: (why: string | undefined) => void;
   leave: () => void;
 }) {
+  const path = usePathname();
   const form = useForm({
+    draft: `${path}.turn.${asked.handle}.${asked.to}`,
     send: ({ why = "" }) => {
       turned(why.trim() || undefined);
       return Promise.resolve({ ok: true });

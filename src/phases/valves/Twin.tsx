@@ -37,7 +37,7 @@ export function Twin({
       </ul>
       <h3 className="mt-4">Handles</h3>
       <table className="plain">
-        <ColumnHeads columns={["Tag", "Handle", "Stands"]} />
+        <ColumnHeads caption="Handles and how they stand" columns={["Tag", "Handle", "Stands"]} />
         <tbody>
           {rig.handles.map((h) => {
             const now = state.positions[h.id] ?? h.normal;

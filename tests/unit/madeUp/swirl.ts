@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "@/core/zod";
 import type { Family } from "@/core/families/family";
 import { numberFigure, type Frozen } from "@/core/families/stated";
 import { rule } from "@/core/words";

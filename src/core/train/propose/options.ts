@@ -28,8 +28,6 @@ export interface Option {
 
 /** Does it answer hard water, softener or not. */
 export const isHardness = (m: UnitModel): boolean => answersOf(m).includes("softener");
-/** Does it take the hardness out. */
-export const isSoftener = (m: UnitModel): boolean => m.effects.includes("softening");
 
 /** Units of one kind do the same to the water; a structure is a sequence of kinds. */
 const kindOf = (m: UnitModel): string =>

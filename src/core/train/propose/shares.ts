@@ -12,7 +12,8 @@ import { needKind, waterValues, type NeedId, type Water, type WaterKey } from ".
 import type { Ground } from "../ground";
 import { beforeFirst, placeUnit } from "../judge";
 import { isNeedMet } from "../needs";
-import { isHardness, isSoftener, type Option } from "./options";
+import { isSoftener } from "./had";
+import { isHardness, type Option } from "./options";
 import { less, scoreOf, sum, type Score } from "./score";
 
 /** What a line has come to is a number of bits. This one: no dosed chlorine is on its way to the taps. */

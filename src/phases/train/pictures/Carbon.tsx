@@ -14,7 +14,10 @@ function CarbonTable({ p, profile }: { p: CarbonPicture; profile: UnitSystem }) 
   ] as const;
   return (
     <table className="plain">
-      <ColumnHeads columns={["At", { figure: "flow" }, { figure: "in the carbon" }]} />
+      <ColumnHeads
+        caption="Contact time in the carbon"
+        columns={["At", { figure: "flow" }, { figure: "in the carbon" }]}
+      />
       <tbody>
         {rows.map(([name, q]) =>
           q === undefined ? null : (

@@ -47,6 +47,7 @@ function SizesTable({ p, here, profile }: { p: SoftenerPicture; here: number; pr
   return (
     <table className="plain">
       <ColumnHeads
+        caption="Sizes of softener side by side"
         columns={[
           "Size",
           "drawn",

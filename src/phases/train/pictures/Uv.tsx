@@ -19,7 +19,7 @@ function UvTable({ p, limit, profile }: { p: UvPicture; limit: number; profile: 
   ] as const;
   return (
     <table className="plain">
-      <ColumnHeads columns={["At", { figure: "flow" }, { figure: "dose" }]} />
+      <ColumnHeads caption="Flow and dose" columns={["At", { figure: "flow" }, { figure: "dose" }]} />
       <tbody>
         {rows.map(([name, q]) =>
           q === undefined ? null : (

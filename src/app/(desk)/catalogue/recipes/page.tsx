@@ -29,6 +29,7 @@ export default async function RecipesPage() {
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Recipes">
         <table className="plain [&_td]:!align-middle" data-recipes>
           <ColumnHeads
+            caption="Recipes"
             columns={[
               "Recipe",
               "Short name",

@@ -1,7 +1,7 @@
 import type { UnitModel } from "@/core/families";
 import type { NextRequest } from "next/server";
 import { revalidatePath } from "next/cache";
-import { z } from "zod";
+import { z } from "@/core/zod";
 import { cellAt, unitFields, unitSchemaWith, type KnownRecipes } from "@/catalogue/units";
 
 import { addVersions } from "@/data/queries/catalogue";

@@ -10,7 +10,7 @@ import { Offer } from "@/phases/about/Offer";
 import { frameOf } from "@/phases/job/frame";
 import { historyOf } from "@/phases/job/history";
 import { JobShell } from "@/phases/job/JobShell";
-import { openJob } from "@/phases/job/load";
+import { openJob, titled } from "@/phases/job/load";
 import { choices } from "@/phases/jobs/asked";
 import { OpenPoints } from "@/phases/record/RecordDesk";
 import { Crew } from "@/phases/run/Crew";
@@ -18,7 +18,7 @@ import { database } from "@/server/database";
 import { may } from "@/server/permissions";
 import { dateIn, stamp } from "@/ui/time";
 
-export const metadata = { title: "About the job" };
+export const generateMetadata = titled("About the job");
 
 /** What a job is called, who is on it, whom to speak to, what is open, what happened, and what becomes of it. */
 export default async function AboutPage({ params }: PageProps<"/jobs/[id]/about">) {

@@ -1,11 +1,11 @@
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
-import { openJob } from "@/phases/job/load";
+import { openJob, titled } from "@/phases/job/load";
 import { RecordPage } from "@/phases/record/RecordPage";
 import { reportOf } from "@/phases/record/report";
 import { may } from "@/server/permissions";
 
-export const metadata = { title: "Record" };
+export const generateMetadata = titled("Record");
 
 /** The commissioning record, its signatures and papers. */
 export default async function Page({ params }: PageProps<"/jobs/[id]/record">) {

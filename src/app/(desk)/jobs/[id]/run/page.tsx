@@ -1,7 +1,7 @@
 import Link from "@/ui/Link";
 import type { Route } from "next";
 import { cautions } from "@/catalogue/cautions";
-import { carrying, reopenedBy, tellRun, type JobState, type Knowledge } from "@/core/job";
+import { carrying, nextStep, reopenedBy, tellRun, type JobState, type Knowledge } from "@/core/job";
 import { readingKinds } from "@/core/readings";
 import { startOf } from "@/core/record";
 import { sayFor, sayText } from "@/core/words";
@@ -18,8 +18,15 @@ import { StartRun } from "@/phases/run/StartRun";
 import type { Engagement } from "@/phases/run/VisitForm";
 import { Visits } from "@/phases/run/Visits";
 import { database } from "@/server/database";
+import { ulid } from "ulid";
 
-export const metadata = { title: "Run" };
+/** The window is named after the step that is shown. */
+export async function generateMetadata({ params, searchParams }: PageProps<"/jobs/[id]/run">) {
+  const { job, now } = await openJob((await params).id);
+  const { step } = await searchParams;
+  const shown = job.run?.steps.find((s) => s.id === step) ?? nextStep(job, now);
+  return { title: `${shown?.title ?? "Run"} · ${job.name}` };
+}
 
 /** What the newest signed design would change of the run; undefined where the run follows it. */
 function pendingOf(job: JobState, known: Knowledge): Pending | undefined {
@@ -60,7 +67,7 @@ const engagementsFrom = async (now: number): Promise<readonly Engagement[]> =>
 export default async function RunPage({ params, searchParams }: PageProps<"/jobs/[id]/run">) {
   const opened = await openJob((await params).id);
   const { can, job, person, now, settings } = opened;
-  const { step, at } = await searchParams;
+  const { step, at, refused } = await searchParams;
   const people = (await allPeople(database()))
     .filter((p) => p.active && p.role !== "apprentice")
     .map(({ id, name }) => ({ id, name }));
@@ -104,6 +111,8 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
         readOnly={!crew}
         wanted={typeof step === "string" ? step : undefined}
         unit={active}
+        formId={ulid()}
+        refused={refused !== undefined}
         notice={<Notice opened={opened} crew={crew} />}
       >
         {who}
@@ -123,8 +132,8 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
       ) : crew ? (
         <>
           <p className="mt-2 text-soft">
-            Design {job.revisions.length} is signed. Starting writes its steps into the job&apos;s log; they
-            stay as they are from then on.
+            Design {job.revisions.length} is signed. Once the run has started, its steps stay as they are; a
+            design that is signed later is taken over only when you say so.
           </p>
           <StartRun jobId={job.id} />
         </>

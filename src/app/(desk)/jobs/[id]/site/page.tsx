@@ -3,16 +3,17 @@ import type { Route } from "next";
 import { surveyGroups } from "@/catalogue/survey";
 import { planOf } from "@/core/families";
 import { noticesOf } from "@/phases/job/frame";
-import { openJob } from "@/phases/job/load";
+import { openJob, titled } from "@/phases/job/load";
 import { siteShown } from "@/phases/site/shown";
 import { SiteBoard } from "@/phases/site/SiteBoard";
 import { Survey } from "@/phases/site/Survey";
 
-export const metadata = { title: "Site" };
+export const generateMetadata = titled("Site");
 
 /** The survey beside its findings. */
-export default async function SitePage({ params }: PageProps<"/jobs/[id]/site">) {
+export default async function SitePage({ params, searchParams }: PageProps<"/jobs/[id]/site">) {
   const opened = await openJob((await params).id);
+  const { from } = await searchParams;
   const { can, job, person, judged, known, now, settings } = opened;
   return (
     <SiteBoard
@@ -26,7 +27,12 @@ export default async function SitePage({ params }: PageProps<"/jobs/[id]/site">)
     >
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
         <h1>Survey</h1>
-        <div className="flex gap-3">
+        <div className="flex flex-wrap gap-3">
+          {from === "train" ? (
+            <Link className="button" prefetch={false} href={`/jobs/${job.id}/train` as Route}>
+              Back to the train
+            </Link>
+          ) : null}
           <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/site/water` as Route}>
             Water
           </Link>

@@ -3,7 +3,7 @@ import type { JobState, Knowledge } from "@/core/job";
 import { draftBasis, signingBlockers } from "@/core/record";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
-import { openJob } from "@/phases/job/load";
+import { openJob, titled } from "@/phases/job/load";
 import { HouseView } from "@/phases/train/HouseView";
 import { differences } from "@/phases/train/differences";
 import { Overview } from "@/phases/train/Overview";
@@ -13,7 +13,7 @@ import { TrainHead } from "@/phases/train/TrainHead";
 import { modelInfoOf } from "@/phases/train/modelInfo";
 import { UnitTools } from "@/phases/train/UnitTools";
 
-export const metadata = { title: "Train" };
+export const generateMetadata = titled("Train");
 
 /** Questions on which the trade is of two schools, with the company's answer and the job's own. */
 const schoolsOf = (job: JobState, known: Knowledge) =>
@@ -74,6 +74,7 @@ export default async function TrainPage({ params, searchParams }: PageProps<"/jo
         profile={profile}
         canOverride={canOverride}
         zone={settings.timeZone}
+        signed={signed}
         labels={new Map([...surveyFields.values()].map((f) => [f.id, f.label]))}
       />
     </>

@@ -1,5 +1,5 @@
 import type { NextRequest } from "next/server";
-import { z } from "zod";
+import { z } from "@/core/zod";
 import { mayWriteOn, type JobState } from "@/core/job";
 import { contactKinds, dropContact, keepContact } from "@/data/queries/contacts";
 import { loadJob } from "@/data/queries/jobs";

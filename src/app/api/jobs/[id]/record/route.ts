@@ -1,7 +1,6 @@
 import type { NextRequest } from "next/server";
-import type { JobState } from "@/core/job";
-import { isHandedOver } from "@/core/job/progress";
 import { loadJob } from "@/data/queries/jobs";
+import { householdPapers, signedRecord } from "@/phases/record/household";
 import { readingsCsv } from "@/phases/record/readingsCsv";
 import { reportOf } from "@/phases/record/report";
 import { company, knowledge } from "@/server/actor";
@@ -9,21 +8,13 @@ import { audited } from "@/server/audit";
 import { exportBundle } from "@/server/bundle";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
-import { fileStore } from "@/server/files";
 import { paperInput } from "@/server/papers";
 import { attachment, fileName, forPerson, json } from "@/server/respond";
 import { inThread } from "@/server/threads";
 
-/** The record as both signed it here; undefined where it is not signed, was before signed papers were kept, or came in signed from elsewhere: a paper that another Brant printed bears no mark of its import. */
-async function signedRecord(job: JobState): Promise<Buffer | undefined> {
-  const signature = job.signatures.find((s) => s.as === "householder");
-  const isFromElsewhere = job.imported.some((i) => (signature?.seq ?? 0) <= i.upTo);
-  if (!signature?.paper || isFromElsewhere || !isHandedOver(job)) return undefined;
-  return fileStore().get(signature.paper);
-}
-
 /**
- * The record to take away: `?as=record|pack` as PDF (`&paper=A4|LETTER`), `bundle` as JSON, `readings` as CSV. Once signed, `record` is the paper that was
+ * The record to take away: `?as=record|pack` as PDF (`&paper=A4|LETTER`), `bundle` as JSON, `readings` as CSV, `household` as all that
+ * the household is given in one ZIP. Once signed, `record` is the paper that was
  * signed; `&as_of=now` prints what stands in the log today.
  */
 export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/record">) =>
@@ -45,11 +36,16 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
       const report = reportOf(job, known, person.profile, settings.timeZone, now());
       return attachment("text/csv; charset=utf-8", `${name}-readings.csv`, readingsCsv(report));
     }
+    const paper = wanted.get("paper") === "LETTER" ? "LETTER" : "A4";
+    if (as === "household") {
+      const zip = await householdPapers(job, person.profile, paper);
+      return attachment("application/zip", `${name}-for-the-household.zip`, new Uint8Array(zip));
+    }
     const signed = as === "pack" || wanted.get("as_of") === "now" ? undefined : await signedRecord(job);
     if (signed) return attachment("application/pdf", `${name}-record-signed.pdf`, new Uint8Array(signed));
     const input = await paperInput(job, {
       profile: person.profile,
-      paper: wanted.get("paper") === "LETTER" ? "LETTER" : "A4",
+      paper,
       printed: now(),
     });
     const pdf = await inThread(as === "pack" ? "pack" : "record", input);

@@ -2,12 +2,12 @@ import Link from "@/ui/Link";
 import type { Route } from "next";
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
-import { openJob } from "@/phases/job/load";
+import { openJob, titled } from "@/phases/job/load";
 import { NotDrawn } from "@/phases/valves/NotDrawn";
 import { inTime } from "@/server/threads";
 import { RunValves } from "@/phases/valves/RunValves";
 
-export const metadata = { title: "Valves" };
+export const generateMetadata = titled("Valves");
 
 /** The rig as it stands during the run. */
 export default async function RunValvesPage({ params, searchParams }: PageProps<"/jobs/[id]/run/valves">) {

@@ -5,10 +5,10 @@ import { siteFacts } from "@/core/site";
 import { groundOf } from "@/core/train";
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
-import { openJob } from "@/phases/job/load";
+import { openJob, titled } from "@/phases/job/load";
 import { Demand } from "@/phases/site/Demand";
 
-export const metadata = { title: "Demand" };
+export const generateMetadata = titled("Demand");
 
 /** Fixtures, peak flow, and what the peak does. */
 export default async function DemandPage({ params }: PageProps<"/jobs/[id]/site/demand">) {

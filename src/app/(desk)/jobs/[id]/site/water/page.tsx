@@ -4,13 +4,13 @@ import { siteFacts } from "@/core/site";
 import { rememberedLabels } from "@/data/queries/labNames";
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
-import { openJob } from "@/phases/job/load";
+import { openJob, titled } from "@/phases/job/load";
 import { LabReport } from "@/phases/site/LabReport";
 import { Reports } from "@/phases/site/Reports";
 import { WaterProfile, withChanges } from "@/phases/site/WaterProfile";
 import { database } from "@/server/database";
 
-export const metadata = { title: "Water" };
+export const generateMetadata = titled("Water");
 
 /** Water tests, and the water behind every station. */
 export default async function WaterPage({ params }: PageProps<"/jobs/[id]/site/water">) {

@@ -6,13 +6,13 @@ import { draftBasis } from "@/core/record";
 import { costOfTrain } from "@/core/train";
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
-import { openJob } from "@/phases/job/load";
+import { openJob, titled } from "@/phases/job/load";
 import { Compare, type Side } from "@/phases/train/Compare";
 import { ComparePick } from "@/phases/train/ComparePick";
 import { designFrom } from "@/phases/train/designText";
 import { siteFacts } from "@/core/site";
 
-export const metadata = { title: "Compare designs" };
+export const generateMetadata = titled("Compare designs");
 
 /** Two designs beside each other. */
 export default async function ComparePage({ params, searchParams }: PageProps<"/jobs/[id]/train/compare">) {

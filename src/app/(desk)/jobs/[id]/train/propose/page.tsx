@@ -4,16 +4,17 @@ import { prices } from "@/catalogue/prices";
 import { surveyFields } from "@/catalogue/survey";
 import { draftBasis } from "@/core/record";
 import { siteFacts } from "@/core/site";
-import { plannersSearch } from "@/core/train";
+import { hardnessWays, offeredFor, plannersSearch } from "@/core/train";
 import { needKind, needsOf } from "@/core/water";
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
-import { openJob } from "@/phases/job/load";
+import { openJob, titled } from "@/phases/job/load";
 import { Proposals } from "@/phases/train/Proposals";
+import { Wishes } from "@/phases/train/Wishes";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { inSentence } from "@/core/words";
 
-export const metadata = { title: "Propose a train" };
+export const generateMetadata = titled("Propose a train");
 
 /** Needs that nobody can answer yet, and what has to be found out for each. */
 function NotKnown({ open, jobId }: { open: ReturnType<typeof needsOf>["open"]; jobId: string }) {
@@ -43,7 +44,9 @@ function NotKnown({ open, jobId }: { open: ReturnType<typeof needsOf>["open"]; j
 export default async function ProposePage({ params, searchParams }: PageProps<"/jobs/[id]/train/propose">) {
   const opened = await openJob((await params).id);
   const { can, job, person, known, settings } = opened;
-  const { ro } = await searchParams;
+  const { ro, hardness, order } = await searchParams;
+  const way = hardnessWays.find((w) => w === hardness) ?? "best";
+  const isCheapFirst = order === "price";
   const facts = siteFacts(job.answers);
   const findings = needsOf(facts.water, {
     source: facts.source,
@@ -54,12 +57,17 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
     facts,
     schools: known.schoolsWith(draftBasis(job).schools ?? {}),
     tables: known.tables,
-    catalogue: known.offered,
+    catalogue: offeredFor(known.offered, way),
     withRo,
     prices,
     ...plannersSearch,
   };
   const here = `/jobs/${job.id}/train`;
+  const isHard = findings.needs.some((n) => n.need === "softener")
+    ? true
+    : findings.open.some((o) => o.need === "softener")
+      ? undefined
+      : false;
   return (
     <JobShell {...frameOf(opened, "train")}>
       <div className="mb-4 flex flex-wrap items-start justify-between gap-4">
@@ -72,23 +80,18 @@ export default async function ProposePage({ params, searchParams }: PageProps<"/
           </p>
         </div>
         <div className="flex gap-3">
-          <Link
-            className="button quiet"
-            prefetch={false}
-            href={`${here}/propose?ro=${withRo ? "no" : "yes"}` as Route}
-          >
-            {withRo ? "Without an RO" : "With an RO"}
-          </Link>
           <Link className="button quiet" prefetch={false} href={here as Route}>
             Back to the train
           </Link>
         </div>
       </div>
+      <Wishes page={`${here}/propose`} withRo={withRo} way={way} isCheapFirst={isCheapFirst} />
       {findings.open.length > 0 ? <NotKnown open={findings.open} jobId={job.id} /> : null}
       <Proposals
         jobId={job.id}
         input={input}
         profile={person.profile}
+        asked={{ way, withRo, isCheapFirst, isHard }}
         seen={job.designSeq}
         currency={settings.currency}
         has={job.units.length > 0}

@@ -4,13 +4,13 @@ import type { Route } from "next";
 import { bypassOf, draftBasis, isShutFor, rigFor } from "@/core/record";
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
-import { openJob } from "@/phases/job/load";
+import { openJob, titled } from "@/phases/job/load";
 import { BypassForm } from "@/phases/valves/BypassForm";
 import { NotDrawn } from "@/phases/valves/NotDrawn";
 import { inTime } from "@/server/threads";
 import { Planned } from "@/phases/valves/Planned";
 
-export const metadata = { title: "Valves" };
+export const generateMetadata = titled("Valves");
 
 /** The rig of the design and its orders of moves. */
 export default async function ValvesPage({ params }: PageProps<"/jobs/[id]/train/valves">) {

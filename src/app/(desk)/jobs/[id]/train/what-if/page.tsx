@@ -4,10 +4,10 @@ import type { Route } from "next";
 import { draftBasis } from "@/core/record";
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
-import { openJob } from "@/phases/job/load";
+import { openJob, titled } from "@/phases/job/load";
 import { WhatIf } from "@/phases/train/WhatIf";
 
-export const metadata = { title: "What if" };
+export const generateMetadata = titled("What if");
 
 /** What a changed answer would do to the design. */
 export default async function WhatIfPage({ params }: PageProps<"/jobs/[id]/train/what-if">) {

@@ -1,14 +1,10 @@
 import type { NextRequest } from "next/server";
 import { inService, toDot } from "@/core/rig";
-import { draftBasis, rigFor } from "@/core/record";
 import { loadJob } from "@/data/queries/jobs";
-import { importedSaid } from "@/phases/job/imported";
-import { company, knowledge } from "@/server/actor";
-import { now } from "@/server/clock";
+import { cardInput, rigOfJob } from "@/phases/valves/cardInput";
 import { database } from "@/server/database";
 import { attachment, fileName, forPerson, json } from "@/server/respond";
 import { inThread } from "@/server/threads";
-import { stamp } from "@/ui/time";
 
 /** The job's rig to take away: `card` as one page of PDF (`?paper=A4|LETTER`), `svg`, `json` (comes back in), `dot` for Graphviz. */
 export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/valves/[as]">) =>
@@ -16,7 +12,7 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
     const { id, as } = await params;
     const job = /^[0-9A-HJKMNP-TV-Z]{26}$/.test(id) ? await loadJob(database(), id) : undefined;
     if (!job) return json({ error: "There is no such job" }, 404);
-    const rig = job.rig?.rig ?? rigFor(job, draftBasis(job), await knowledge());
+    const rig = await rigOfJob(job);
     const name = fileName(job.name);
     switch (as) {
       case "json":
@@ -26,16 +22,8 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
       case "svg":
         return attachment("image/svg+xml", `${name}-rig.svg`, await inThread("picture", rig));
       case "card": {
-        const settings = await company();
-        const pdf = await inThread("card", {
-          rig,
-          name: job.name,
-          place: job.place,
-          company: settings.name,
-          paper: request.nextUrl.searchParams.get("paper") === "LETTER" ? "LETTER" : "A4",
-          printed: stamp(now(), settings.timeZone),
-          imported: importedSaid(job, settings.timeZone),
-        });
+        const paper = request.nextUrl.searchParams.get("paper") === "LETTER" ? "LETTER" : "A4";
+        const pdf = await inThread("card", await cardInput(job, paper));
         return attachment("application/pdf", `${name}-valve-card.pdf`, new Uint8Array(pdf));
       }
       default:

@@ -1,0 +1,58 @@
+"use client";
+import { useEffect, useSyncExternalStore } from "react";
+
+/** Fetches a part of the page again each time a connection is there, until it has come. */
+export async function untilFetched<T>(fetchIt: () => Promise<T>): Promise<T> {
+  for (;;) {
+    try {
+      return await fetchIt();
+    } catch {
+      await new Promise((go) => {
+        window.addEventListener("online", go, { once: true });
+        setTimeout(go, 3000);
+      });
+    }
+  }
+}
+
+/** A part of the computation that a page is shown without, and that follows it. */
+export interface Fetched<T> {
+  /** Fetches it, once. */
+  readonly get: () => Promise<T>;
+  /** It, if it is here. */
+  readonly here: () => T | undefined;
+  readonly subscribe: (hear: () => void) => () => void;
+}
+
+/** Names a part that is fetched when it is first wanted. */
+export function fetched<T>(fetchIt: () => Promise<T>): Fetched<T> {
+  let part: T | undefined;
+  let coming: Promise<T> | undefined;
+  const waiting = new Set<() => void>();
+  const come = (whole: T) => {
+    part = whole;
+    for (const hear of waiting) hear();
+    return whole;
+  };
+  return {
+    get: () => (coming ??= untilFetched(fetchIt).then(come)),
+    here: () => part,
+    subscribe: (hear) => {
+      waiting.add(hear);
+      return () => void waiting.delete(hear);
+    },
+  };
+}
+
+/** A part as soon as it is here; fetched only where it is wanted. */
+export function useFetched<T>(part: Fetched<T>, wanted = true): T | undefined {
+  useEffect(() => {
+    if (wanted) void part.get();
+  }, [part, wanted]);
+  return useSyncExternalStore(part.subscribe, part.here, () => undefined);
+}
+
+/** What decides on this phone, and follows what was decided: the log's kinds. */
+export const deciding = fetched(() => import("./queued"));
+/** What a step wants of the rig, and what of it is there. */
+export const rigFollowed = fetched(() => import("@/core/job/runRig"));
