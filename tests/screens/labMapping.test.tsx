@@ -56,6 +56,16 @@ describe("a report as it is understood", () => {
     expect(done).toHaveBeenCalled();
   });
 
+  it("lists what it could not read of pasted lines, and nothing where it read all", () => {
+    mapping("Iron: 0.35 mg/L\nthe water smells at times\npH 7.2");
+    expect(document.querySelector("[data-unread]")!.textContent).toMatch(
+      /One line was not read.*smells at times/,
+    );
+    document.body.innerHTML = "";
+    mapping(plainReport);
+    expect(document.querySelector("[data-unread]")).toBeNull();
+  });
+
   it("takes nothing in while a line is unclear, and asks in words", async () => {
     mapping("Parameter\tResult\tUnit\nIron\t0.12\tmg/L\nNitrate\t11\tmg/L\n");
     const asked = document.querySelector<HTMLElement>("[data-asks]")!;

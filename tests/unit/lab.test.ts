@@ -228,8 +228,9 @@ describe("one result", () => {
     expect(iron("1,234", "mg/L", ",")).toMatchObject({ answers: { "water.iron": "1.234 mg/L" } });
     expect(iron("1,234", "µg/L", ".")).toMatchObject({ answers: { "water.iron": "1234 µg/L" } });
   });
-  it("refuses what is no number, more than, and negative numbers", () => {
-    for (const raw of ["rusty", ">5", "-3"]) expect(iron(raw, "mg/L").is, raw).toBe("refused");
+  it("refuses what is no number and negative numbers, and keeps that it is more", () => {
+    for (const raw of ["rusty", "-3"]) expect(iron(raw, "mg/L").is, raw).toBe("refused");
+    expect(iron(">5", "mg/L")).toMatchObject({ is: "taken", answers: { "water.iron": ">5 mg/L" } });
   });
   it("never makes a number of a detection limit, and never loses a factor", () => {
     fc.assert(

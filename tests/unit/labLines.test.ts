@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { labNames } from "@/catalogue/labNames";
-import { labTable } from "@/core/water/lab";
+import { labFields, labNames } from "@/catalogue/labNames";
+import { labTable, readSample } from "@/core/water/lab";
 
 const read = (text: string) =>
   labTable([], text, labNames).samples.flatMap((s) => s.items.map((i) => [i.field, i.raw]));
@@ -12,6 +12,34 @@ describe("lines of a report that somebody pasted", () => {
       ["water.ph", "7.2"],
       ["water.manganese", "0.02"],
       ["water.hardness", "22"],
+    ]);
+  });
+
+  it("reads more than a kit shows, and a trace", () => {
+    expect(read("Hardness > 425 mg/L\nIron: trace")).toEqual([
+      ["water.hardness", "> 425"],
+      ["water.iron", "trace"],
+    ]);
+    const taken = readSample(
+      labTable([], "Hardness > 425 mg/L\nIron: trace\nE. coli: traces\npH: trace", labNames).samples[0]!
+        .items,
+      {},
+      labFields,
+      undefined,
+    );
+    expect(taken.answers).toMatchObject({
+      "water.hardness": ">425 mg/L",
+      "water.iron": "trace",
+      "water.ecoli": "present",
+    });
+    expect(taken.answers["water.ph"]).toBeUndefined();
+  });
+
+  it("lists the lines in which it found no result", () => {
+    const report = "Iron: 0.35 mg/L\n\nSampled at the kitchen\nsomething like hard water\npH 7.2";
+    expect(labTable([], report, labNames).unread).toEqual([
+      "Sampled at the kitchen",
+      "something like hard water",
     ]);
   });
 

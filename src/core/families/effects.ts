@@ -1,4 +1,4 @@
-import { lower, mapMeasured, upper, type Measured } from "../units";
+import { lower, mapMeasured, upper, value, type Measured } from "../units";
 import { totalHardness, waterValues, type NeedId, type Organic, type Water, type WaterKey } from "../water";
 import { chloramineRemoved, chlorineRemoved, emptyBedContactTime, sodiumAdded } from "../treatment";
 
@@ -31,7 +31,9 @@ const removing = (m: Measured | undefined, share: number): Measured | undefined 
 const exact = (n: number): number => Number(n.toPrecision(12));
 /** A step that sets a level makes it known; `min(in, level)` of an unknown is at most the level. */
 const atMost = (m: Measured | undefined, level: number): Measured => {
-  if (!m || m.is === "notDetected") return { is: "range", low: 0, high: level };
+  if (!m || m.is === "notDetected" || m.is === "detected") return { is: "range", low: 0, high: level };
+  if (m.is === "above" && m.limit < level) return { is: "range", low: m.limit, high: level };
+  if (m.is === "above") return value(level);
   return mapMeasured(m, (n) => Math.min(n, level));
 };
 
@@ -93,13 +95,21 @@ function afterSediment(water: Water, model: Treating): Water {
   };
 }
 
+/** What is added cannot be said: it is at least what it was. */
+function moreThan(m: Measured | undefined): Measured | undefined {
+  const least = lower(m);
+  return least === undefined ? m : { is: "above", limit: least };
+}
+
 function afterSoftening(water: Water): Water {
   const before = totalHardness(water);
   const after = atMost(before, SOFTENED_TO);
   const [high, highAfter] = [upper(before), upper(after)];
   const known = high !== undefined && highAfter !== undefined;
+  const isSoft = before?.is === "notDetected";
   return {
     ...water,
+    sodium: known || isSoft ? water.sodium : moreThan(water.sodium),
     sodiumAdded: known ? (water.sodiumAdded ?? 0) + sodiumAdded(high, highAfter) : water.sodiumAdded,
     hardness: after,
     calcium: undefined,

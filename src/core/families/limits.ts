@@ -76,6 +76,7 @@ const isClose = (value: number, limit: number): boolean => Math.abs(value / limi
 
 function reason(f: LimitFacts, say: Say, level: Level): string {
   if (!f.measured) return `${f.label} not known; ${allowed(f, say)} allowed`;
+  if (f.measured.is === "detected") return `traces of ${inSentence(f.label)}, and nobody has said how much`;
   if (f.measured.is === "notDetected")
     return level === "Good"
       ? `${f.label} not detected`
@@ -98,6 +99,8 @@ function remedy(f: LimitFacts, say: Say, level: Level): string {
   if (level === "Unknown") {
     if (!f.measured) return "Test it";
     if (f.measured.is === "notDetected") return "Enter the detection limit, for example <0.05";
+    if (f.measured.is === "detected") return "Have the amount measured";
+    if (f.measured.is === "above") return "Test it with a kit that reaches higher";
     return f.side === "over" ? "Test it with a finer method" : "Measure it";
   }
   return f.remedy ?? `Bring ${inSentence(f.label)} to ${allowed(f, say)} before this unit`;
@@ -112,7 +115,7 @@ export const limitRules: readonly AnyRule[] = [...rules.values()];
 
 /**
  * Verdict of a measured value against a limit. Missing is Unknown and never zero; `<x` satisfies a maximum of at least x, else Unknown;
- * ND without a limit is Unknown; a range is judged on its bad end (handbook 2, Limits of water fed to each family).
+ * `>x` satisfies a minimum of at most x, is over a maximum of at most x, else Unknown; a trace and ND without a limit are Unknown; a range is judged on its bad end (handbook 2, Limits of water fed to each family).
  */
 export function judgeLimit(measured: Measured | undefined, limit: FeedLimit): Verdict {
   const own = rules.get(limit.key)!;
@@ -134,16 +137,18 @@ export function judgeLimit(measured: Measured | undefined, limit: FeedLimit): Ve
     const isKept = max !== undefined && (limit.notDetectedBelow ?? Infinity) <= max;
     return isKept ? own.good(facts("none")) : own.unknown(facts("none"), [survey]);
   }
-  const high = upper(measured)!;
+  if (measured.is === "detected") return own.unknown(facts("none"), [survey]);
+  const high = upper(measured) ?? Infinity;
   const low = lower(measured)!;
   if (max !== undefined && isOver(high, max)) {
-    if (measured.is === "below") return own.unknown(facts("over"), [survey]);
+    const isOpen = measured.is === "above" && low < max;
+    if (measured.is === "below" || isOpen) return own.unknown(facts("over"), [survey]);
     const spans = measured.is === "range" && !isOver(low, max);
     const near = checkMax !== undefined && !isOver(high, checkMax);
     return own.at(near ? "Check" : "Stop", facts("over", spans || undefined));
   }
   if (min !== undefined && isUnder(low, min)) {
-    if (measured.is === "below") return own.unknown(facts("under"), [survey]);
+    if (measured.is === "below" || measured.is === "above") return own.unknown(facts("under"), [survey]);
     const near = checkMin !== undefined && !isUnder(low, checkMin);
     return own.at(near ? "Check" : "Stop", facts("under"));
   }

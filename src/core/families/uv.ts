@@ -1,5 +1,6 @@
 import { z } from "../zod";
 import { uvFlowLimit } from "../treatment";
+import { lower } from "../units";
 import type { Verdict } from "../verdict";
 import { rule } from "../words";
 import type { StationContext, StationJudgement } from "./context";
@@ -81,10 +82,9 @@ const prefilter = rule<{ readonly own?: boolean; readonly between?: readonly str
       ? "Move the 5 µm stage directly before the chamber; at most carbon may stand between"
       : "Put a 5 µm housing, 4½ × 20 in, directly before it",
 });
-/** Transmittance to compute with, %: what was measured, the low end of a range. */
+/** Transmittance to compute with, %: what was measured, the low end of a range, the least of `>x`. */
 function transmittance({ water: { uvt } }: StationContext): number | undefined {
-  if (uvt?.is === "value") return uvt.value;
-  return uvt?.is === "range" ? uvt.low : undefined;
+  return uvt?.is === "below" ? undefined : lower(uvt);
 }
 
 /** What a chamber can disinfect against the peak; where the transmittance is not known, what is certain at any is still said (handbook 10, ruling 14). */

@@ -103,7 +103,7 @@ function readValue(field: ReadingField, written: string | undefined, profile: Un
   if (!parsed.ok) return { error: parsed.error };
   const value = upper(parsed.measured);
   return value === undefined
-    ? { error: "Enter what the instrument shows, or its limit, for example <0.05" }
+    ? { error: "Enter what the instrument shows, or what it can still tell, for example <0.05" }
     : { value: { text, value, measured: parsed.measured }, plain: value };
 }
 

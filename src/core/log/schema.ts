@@ -19,6 +19,8 @@ const named: Readonly<Record<NamedShape, z.ZodType>> = {
     z.strictObject({ is: z.literal("value"), value: amount }),
     z.strictObject({ is: z.literal("below"), limit: amount }),
     z.strictObject({ is: z.literal("notDetected") }),
+    z.strictObject({ is: z.literal("above"), limit: amount }),
+    z.strictObject({ is: z.literal("detected") }),
     z.strictObject({ is: z.literal("range"), low: amount, high: amount }),
   ]),
   facts,

@@ -292,6 +292,25 @@ describe("judgeLimit", () => {
     const spanning = judgeLimit({ is: "range", low: 0.2, high: 0.5 }, limit);
     expect(tell(spanning, "metric").reason).toMatch(/spans the limit/);
   });
+  it("takes more than a kit shows for over, where the kit reaches the limit, and asks for the amount of a trace", () => {
+    expect(level({ is: "above", limit: 0.3 })).toBe("Stop");
+    expect(level({ is: "above", limit: 0.2 })).toBe("Unknown");
+    expect(level({ is: "detected" })).toBe("Unknown");
+    const least = { ...limit, max: undefined, min: 1 };
+    expect(judgeLimit({ is: "above", limit: 1 }, least).level).toBe("Good");
+    expect(judgeLimit({ is: "above", limit: 0.5 }, least).level).toBe("Unknown");
+    expect(tell(judgeLimit({ is: "above", limit: 0.2 }, limit), "metric")).toMatchObject({
+      reason: "Iron > 0.2 mg/L could still be over 0.3 mg/L",
+      remedy: "Test it with a kit that reaches higher",
+    });
+    expect(tell(judgeLimit({ is: "detected" }, limit), "metric").remedy).toBe("Have the amount measured");
+  });
+  it("softens what is above a kit, and says of the sodium only that it is more", () => {
+    const hard = { hardness: { is: "above", limit: 425 }, sodium: value(20) } as const;
+    const after = waterAfter(unitModels.get("SF-150")!, hard, 10);
+    expect(after.hardness).toEqual(value(17));
+    expect(after.sodium).toEqual({ is: "above", limit: 20 });
+  });
   it("makes an unknown known only where a step sets a level", () => {
     const after = waterAfter(unitModels.get("SF-150")!, {}, 10);
     expect(after.hardness).toEqual({ is: "range", low: 0, high: 17 });

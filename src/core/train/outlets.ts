@@ -128,9 +128,12 @@ function judgeTap(outlet: Pick<Outlet, "name" | "water">, limit: TapLimit): Verd
   const own = rules.get(key)!;
   const high = upper(measured);
   if (high !== undefined && high <= max) return own.good(facts);
-  if (measured === undefined || high === undefined || measured.is === "below")
-    return limit.onlyMeasured ? undefined : own.unknown(facts, [`water.${key}`]);
-  return own.at(limit.over, facts);
+  const isOver =
+    measured?.is === "above" ? measured.limit >= max : measured?.is !== "below" && high !== undefined;
+  if (isOver) return own.at(limit.over, facts);
+  // A trace, or more than a kit can show, was found: that nobody had to measure it is no answer any more.
+  const wasFound = measured?.is === "above" || measured?.is === "detected";
+  return limit.onlyMeasured && !wasFound ? undefined : own.unknown(facts, [`water.${key}`]);
 }
 
 /** What is said of an outlet's water against every limit that it is drunk by. */

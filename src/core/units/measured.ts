@@ -5,6 +5,10 @@ export type Measured =
   | { readonly is: "below"; readonly limit: number }
   /** `ND` with no limit stated. */
   | { readonly is: "notDetected" }
+  /** Beyond what the method can show, by no more than that: `>60`. */
+  | { readonly is: "above"; readonly limit: number }
+  /** `trace`: it was found, and nobody said how much. */
+  | { readonly is: "detected" }
   | { readonly is: "range"; readonly low: number; readonly high: number };
 
 /** A measured value with nothing said of its limits. */
@@ -12,7 +16,7 @@ export const value = (n: number): Measured => ({ is: "value", value: n });
 
 /**
  * The number to compute with when the bad side is high: the value, a range's upper end, a detection
- * limit itself. Undefined for ND without a limit.
+ * limit itself. Undefined where nobody can say how high: `>x`, a trace, ND without a limit.
  */
 export function upper(m: Measured | undefined): number | undefined {
   if (!m) return undefined;
@@ -23,12 +27,14 @@ export function upper(m: Measured | undefined): number | undefined {
       return m.limit;
     case "range":
       return m.high;
+    case "above":
+    case "detected":
     case "notDetected":
       return undefined;
   }
 }
 
-/** The number to compute with when the bad side is low: the value, a range's lower end, zero for `<x`. Undefined for ND. */
+/** The number to compute with when the bad side is low: the value, a range's lower end, zero for `<x`, x for `>x`. Undefined for a trace and for ND. */
 export function lower(m: Measured | undefined): number | undefined {
   if (!m) return undefined;
   switch (m.is) {
@@ -38,12 +44,15 @@ export function lower(m: Measured | undefined): number | undefined {
       return 0;
     case "range":
       return m.low;
+    case "above":
+      return m.limit;
+    case "detected":
     case "notDetected":
       return undefined;
   }
 }
 
-/** Applies a rising function to whatever is known of the measurement; ND stays ND. */
+/** Applies a rising function to whatever is known of the measurement; a trace and ND stay what they are. */
 export function mapMeasured(m: Measured, f: (n: number) => number): Measured {
   switch (m.is) {
     case "value":
@@ -52,6 +61,9 @@ export function mapMeasured(m: Measured, f: (n: number) => number): Measured {
       return { is: "below", limit: f(m.limit) };
     case "range":
       return { is: "range", low: f(m.low), high: f(m.high) };
+    case "above":
+      return { is: "above", limit: f(m.limit) };
+    case "detected":
     case "notDetected":
       return m;
   }

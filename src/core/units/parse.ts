@@ -86,7 +86,9 @@ interface Reading {
 }
 
 const NOT_DETECTED = /^(nd|n\.d\.|not detected|none detected)$/i;
+const TRACE = /^(traces?|tr\.?)$/i;
 const BELOW = /^(<|≤|less than)\s*/i;
+const ABOVE = /^(>|≥|more than|over)\s*/i;
 const DASH = /^\s*(?:–|—|-|to|\.\.)\s*(?=[\d.])/;
 /** `1:30`, `1 min 30`, `1 min 30 s`, `1m30s`. */
 const MINUTES_AND_SECONDS =
@@ -132,7 +134,12 @@ function readUnit({ quantity, profile, example }: Reading, written: string, at: 
 }
 
 /** Numbers in a unit, as a value, a detection limit or a range in the canonical unit. */
-function measuredOf(unit: Unit, first: number, second: number | undefined, below: boolean): Measured {
+function measuredOf(
+  unit: Unit,
+  first: number,
+  second: number | undefined,
+  bound: "below" | "above" | undefined,
+): Measured {
   const canonical = (n: number) => (n - (unit.offset ?? 0)) * unit.factor;
   if (second !== undefined)
     return {
@@ -140,20 +147,26 @@ function measuredOf(unit: Unit, first: number, second: number | undefined, below
       low: canonical(Math.min(first, second)),
       high: canonical(Math.max(first, second)),
     };
-  return below ? { is: "below", limit: canonical(first) } : { is: "value", value: canonical(first) };
+  return bound ? { is: bound, limit: canonical(first) } : { is: "value", value: canonical(first) };
 }
 
 /** A number or a range with its unit. */
 function readAmount(reading: Reading, mayRange: boolean): Parsed {
   const { text, quantity, example } = reading;
-  const below = BELOW.exec(text);
-  const first = readNumber(text, below ? below[0].length : 0);
+  const sign = BELOW.exec(text) ?? ABOVE.exec(text);
+  const bound = !sign ? undefined : BELOW.test(text) ? "below" : "above";
+  if (bound === "above" && !quantities[quantity].mayBeMore)
+    return fail(
+      0,
+      `“${sign![0].trim()}” does not say how much: write the ${wordFor(quantity)}, for example ${example}`,
+    );
+  const first = readNumber(text, sign ? sign[0].length : 0);
   if ("error" in first)
     return fail(
       first.at,
       `Stopped at “${text.slice(first.at, first.at + 12)}”: ${first.error}. For example ${example}`,
     );
-  const dash = mayRange && !below ? DASH.exec(text.slice(first.end)) : null;
+  const dash = mayRange && !bound ? DASH.exec(text.slice(first.end)) : null;
   const second = dash ? readNumber(text, first.end + dash[0].length) : undefined;
   if (second && "error" in second)
     return fail(second.at, `Stopped at “${text.slice(second.at, second.at + 12)}”: ${second.error}`);
@@ -167,13 +180,13 @@ function readAmount(reading: Reading, mayRange: boolean): Parsed {
   if (feet) return feet;
   const unit = readUnit(reading, written, at);
   if ("ok" in unit) return unit;
-  return within(quantity, measuredOf(unit, first.value, second?.value, below !== null), unit.names[0]!);
+  return within(quantity, measuredOf(unit, first.value, second?.value, bound), unit.names[0]!);
 }
 
 /**
  * Reads what a person wrote for a quantity into canonical units (handbook 2, Input parsing).
- * Accepts units of either profile, mixed numbers, feet with inches, `<x`, `ND` and, where `range` is
- * allowed, `10–12`. A bare number is taken in the profile's unit where the quantity allows that.
+ * Accepts units of either profile, mixed numbers, feet with inches, `<x`, `ND`, where the quantity may be more
+ * than an instrument shows `>x`, where it may be found without being counted `trace`, and, where `range` is allowed, `10–12`. A bare number is taken in the profile's unit where the quantity allows that.
  * Anything else is refused with the place where reading stopped.
  * @example parseQuantity("7 gpg", "hardness", { profile: "metric" }) → 119.826… mg/L
  */
@@ -190,6 +203,8 @@ export function parseQuantity(
   const text = input.trim().replace(/\s+/g, " ").replace(/[“”„]/g, '"').replace(/[‘’]/g, "'");
   const example = exampleOf(quantity, profile);
   if (text === "") return fail(0, `Write a ${wordFor(quantity)}, for example ${example}`);
+  if (TRACE.test(text) && quantities[quantity].mayBeTrace)
+    return { ok: true, measured: { is: "detected" }, unit: "" };
   if (NOT_DETECTED.test(text)) return { ok: true, measured: { is: "notDetected" }, unit: "" };
   const reading: Reading = { text, quantity, profile, example };
   return readStopwatch(reading) ?? readAmount(reading, range);
@@ -203,6 +218,7 @@ function endsOf(measured: Measured): readonly [low: number, high: number] {
     case "range":
       return [measured.low, measured.high];
     case "below":
+    case "above":
       return [measured.limit, measured.limit];
     default:
       return [0, 0];

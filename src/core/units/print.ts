@@ -106,7 +106,7 @@ function read(
   };
 }
 
-/** What was measured, as a person would write it: `< 0.1 mg/L`, `10–12 °C`, `not detected`. */
+/** What was measured, as a person would write it: `< 0.1 mg/L`, `10–12 °C`, `> 60 psi`, `trace`, `not detected`. */
 export function printMeasured(m: Measured, quantity: Quantity, profile: UnitSystem): string {
   switch (m.is) {
     case "value":
@@ -115,6 +115,10 @@ export function printMeasured(m: Measured, quantity: Quantity, profile: UnitSyst
       return `< ${read(m.limit, quantity, profile).whole}`;
     case "range":
       return `${read(m.low, quantity, profile).number}–${read(m.high, quantity, profile).whole}`;
+    case "above":
+      return `> ${read(m.limit, quantity, profile).whole}`;
+    case "detected":
+      return "trace";
     case "notDetected":
       return "not detected";
   }

@@ -50,6 +50,10 @@ export interface QuantityKind {
   readonly aboveZero?: boolean;
   /** True where a bare number is understood in the profile's unit. */
   readonly bare: boolean;
+  /** True where an instrument may end below what there is: `>60`. */
+  readonly mayBeMore?: boolean;
+  /** True where it may be found without being counted: `trace`. */
+  readonly mayBeTrace?: boolean;
 }
 
 /** Litres in a US gallon. */
@@ -137,6 +141,7 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     min: 0,
     max: 2500,
     bare: true,
+    mayBeMore: true,
   },
   flow: {
     units: [
@@ -154,6 +159,7 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     min: 0,
     max: 5000,
     bare: true,
+    mayBeMore: true,
   },
   // What a membrane makes: a flow, written by the day.
   production: {
@@ -205,6 +211,8 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     min: 0,
     max: 20_000,
     bare: true,
+    mayBeMore: true,
+    mayBeTrace: true,
   },
   // Stated in mg/L in either profile; a mmol of acid capacity is another thing than one of hardness, so it is not among the units.
   alkalinity: {
@@ -213,6 +221,8 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     min: 0,
     max: 20_000,
     bare: true,
+    mayBeMore: true,
+    mayBeTrace: true,
   },
   concentration: {
     units: [
@@ -224,6 +234,8 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     min: 0,
     max: 100_000,
     bare: true,
+    mayBeMore: true,
+    mayBeTrace: true,
   },
   traceConcentration: {
     units: [unit(1, "µg/L", "µg/l", "μg/l", "ug/l", "ppb"), unit(1000, "mg/L", "mg/l", "ppm")],
@@ -231,6 +243,8 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     min: 0,
     max: 1e7,
     bare: true,
+    mayBeMore: true,
+    mayBeTrace: true,
   },
   conductivity: {
     units: [unit(1, "µS/cm", "µs/cm", "μs/cm", "us/cm"), unit(1000, "mS/cm", "ms/cm")],
@@ -238,6 +252,7 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     min: 0,
     max: 1e6,
     bare: true,
+    mayBeMore: true,
   },
   turbidity: {
     units: [unit(1, "NTU", "ntu", "fnu")],
@@ -245,6 +260,8 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     min: 0,
     max: 10_000,
     bare: true,
+    mayBeMore: true,
+    mayBeTrace: true,
   },
   transmittance: {
     units: [unit(1, "%", "%/cm", "%percm")],
@@ -252,6 +269,7 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     min: 0,
     max: 100,
     bare: true,
+    mayBeMore: true,
   },
   percent: {
     units: [unit(1, "%")],

@@ -41,6 +41,16 @@ describe("parseQuantity", () => {
     expect(read("10–12", "temperature")).toMatchObject({ ok: false });
   });
 
+  it("takes > and trace where an instrument may end or only find, and refuses them in words elsewhere", () => {
+    expect(read(">60 psi", "pressure")).toMatchObject({ ok: true, measured: { is: "above" } });
+    expect(read("> 425", "hardness")).toMatchObject({ ok: true, measured: { is: "above", limit: 425 } });
+    expect(read("Trace", "concentration")).toMatchObject({ ok: true, measured: { is: "detected" } });
+    expect(read(">7", "ph")).toMatchObject({ ok: false, error: expect.stringMatching(/how much.*7\.2/) });
+    expect(read(">22 mm", "length")).toMatchObject({ ok: false });
+    expect(read("trace", "pressure")).toMatchObject({ ok: false });
+    expect(read(">10–12", "hardness", true)).toMatchObject({ ok: false });
+  });
+
   it("never takes 1-1/4 for a range", () => {
     expect(valueOf('1-1/4"', "length")).toBeCloseTo(31.75, 10);
     expect(read('1-1/4"', "length", true)).toMatchObject({ measured: { is: "value" } });
@@ -127,6 +137,10 @@ describe("printMeasured", () => {
     );
     expect(printMeasured({ is: "value", value: 0.12 }, "flow", "us")).toBe("0.0317 gpm");
     expect(printMeasured({ is: "below", limit: 0.02 }, "concentration", "metric")).toBe("< 0.02 mg/L");
+    expect(printMeasured({ is: "above", limit: valueOf("60 psi", "pressure") }, "pressure", "us")).toBe(
+      "> 60 psi",
+    );
+    expect(printMeasured({ is: "detected" }, "concentration", "us")).toBe("trace");
     expect(printMeasured({ is: "range", low: 10, high: 12.5 }, "temperature", "metric")).toBe("10–12.5 °C");
   });
 

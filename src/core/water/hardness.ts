@@ -10,10 +10,10 @@ export function totalHardness(water: Water): Measured | undefined {
   if (water.hardness) return water.hardness;
   const { calcium, magnesium } = water;
   const [caHigh, mgHigh, caLow, mgLow] = [upper(calcium), upper(magnesium), lower(calcium), lower(magnesium)];
-  if (caHigh === undefined || mgHigh === undefined || caLow === undefined || mgLow === undefined)
-    return undefined;
-  const high = hardnessFromIons(caHigh, mgHigh);
+  if (caLow === undefined || mgLow === undefined) return undefined;
   const low = hardnessFromIons(caLow, mgLow);
+  if (caHigh === undefined || mgHigh === undefined) return { is: "above", limit: low };
+  const high = hardnessFromIons(caHigh, mgHigh);
   return low === high ? { is: "value", value: high } : { is: "range", low, high };
 }
 

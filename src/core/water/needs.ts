@@ -64,7 +64,7 @@ export function isAbove(m: Measured | undefined, limit: number): boolean | undef
   if (!m) return undefined;
   const low = lower(m);
   const high = upper(m);
-  if (low !== undefined && low > limit) return true;
+  if (low !== undefined && (m.is === "above" ? low >= limit : low > limit)) return true;
   return high !== undefined && high <= limit ? false : undefined;
 }
 

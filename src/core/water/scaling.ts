@@ -1,4 +1,4 @@
-import { lower, upper } from "../units";
+import { lower, upper, type Measured } from "../units";
 import { langelierIndex, totalHardness } from "./hardness";
 import type { Water, WaterKey } from "./water";
 
@@ -21,18 +21,21 @@ export interface Scaling {
 
 /** Calcium as mg/L of CaCO3; undefined where neither it nor the hardness is known. */
 function calciumOf(water: Water): number | undefined {
-  if (water.calcium) return CALCIUM_AS_CACO3 * (upper(water.calcium) ?? 0);
-  const hardness = upper(totalHardness(water));
+  const [calcium, hardness] = [upper(water.calcium), upper(totalHardness(water))];
+  if (water.calcium) return calcium === undefined ? undefined : CALCIUM_AS_CACO3 * calcium;
   return hardness === undefined ? undefined : CALCIUM_SHARE * hardness;
 }
+
+/** The low end of what was measured, where it has a high end too: with `>x` the index could lie anywhere above. */
+const bounded = (m: Measured | undefined): number | undefined => (m?.is === "above" ? undefined : lower(m));
 
 /** The Langelier index of a water at its own temperature and in a heater, or the values that are missing for it (handbook 2; handbook 10, ruling 8). */
 export function scalingOf(water: Water): {
   readonly index?: Scaling;
   readonly missing: readonly WaterKey[];
 } {
-  const [ph, tds] = [lower(water.ph), lower(water.tds)];
-  const [alkalinity, temperature] = [lower(water.alkalinity), lower(water.temperature)];
+  const [ph, tds] = [bounded(water.ph), bounded(water.tds)];
+  const [alkalinity, temperature] = [bounded(water.alkalinity), bounded(water.temperature)];
   const calcium = calciumOf(water);
   const needed: readonly (readonly [WaterKey, number | undefined])[] = [
     ["ph", ph],

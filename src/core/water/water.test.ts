@@ -68,6 +68,10 @@ describe("water figures", () => {
 
   it("takes hardness from ions only when both are known", () => {
     expect(totalHardness({ calcium: value(100) })).toBeUndefined();
+    expect(totalHardness({ calcium: { is: "above", limit: 100 }, magnesium: value(10) })).toEqual({
+      is: "above",
+      limit: hardnessFromIons(100, 10),
+    });
     expect(totalHardness({ calcium: value(100), magnesium: { is: "below", limit: 1 } })).toMatchObject({
       is: "range",
     });
@@ -107,6 +111,9 @@ describe("needsOf", () => {
   });
 
   it("lets a detection limit at or under the limit settle it, and one above leave it open", () => {
+    expect(rules({ iron: { is: "above", limit: 0.3 } }).needs.map((n) => n.need)).toContain("iron-first");
+    expect(rules({ iron: { is: "above", limit: 0.1 } }).open.map((o) => o.need)).toContain("iron-first");
+    expect(rules({ iron: { is: "detected" } }).open.map((o) => o.need)).toContain("iron-first");
     expect(rules({ iron: { is: "below", limit: 0.3 } }).open.map((o) => o.need)).not.toContain("iron-first");
     expect(rules({ iron: { is: "below", limit: 0.5 } }).open.map((o) => o.need)).toContain("iron-first");
     expect(rules({ iron: { is: "notDetected" } }).open.map((o) => o.need)).toContain("iron-first");

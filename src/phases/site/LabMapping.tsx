@@ -48,6 +48,25 @@ function SampleChoice({
   );
 }
 
+/** What of a pasted report was no result, so that nobody thinks it was taken in. */
+function Unread({ lines }: { lines: readonly string[] }) {
+  return lines.length === 0 ? null : (
+    <div data-unread>
+      <p className="font-semibold">
+        {lines.length === 1 ? "One line was" : `${lines.length} lines were`} not read: no result in{" "}
+        {lines.length === 1 ? "it" : "them"}. Where one is meant, write it as “Iron: 0.35 mg/L”.
+      </p>
+      <ul className="list-disc pl-6">
+        {lines.map((line, i) => (
+          <li key={i} className="break-words">
+            {line}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
 interface LabMappingProps {
   readonly jobId: string;
   readonly table: LabTable;
@@ -116,6 +135,7 @@ export function LabMapping({ jobId, table, source, remembered, profile, onDone }
           </tbody>
         </table>
       </div>
+      <Unread lines={table.unread ?? []} />
       <p role="status" className="text-stop">
         {form.errors[""] || unclear}
       </p>

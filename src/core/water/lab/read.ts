@@ -51,7 +51,8 @@ function readPresence(item: LabItem, field: string, value: Value): LabReading {
     value.is === "notDetected" ||
     (value.is === "below" && Number(value.text) <= 1) ||
     count === 0;
-  const isPresent = value.is === "present" || value.is === "above" || (count !== undefined && count > 0);
+  const wasFound = value.is === "present" || value.is === "detected" || value.is === "above";
+  const isPresent = wasFound || (count !== undefined && count > 0);
   if (!isAbsent && !isPresent)
     return { is: "refused", field, why: `“${item.raw}” is neither present nor absent` };
   const wasCounted = value.is === "number" || value.is === "above" || value.is === "below";
@@ -67,8 +68,6 @@ function readPresence(item: LabItem, field: string, value: Value): LabReading {
 function notPlain(item: LabItem, field: string, value: Value): LabReading | undefined {
   if (value.is === "other" || value.is === "present" || value.is === "absent")
     return { is: "refused", field, why: `“${item.raw}” is no number` };
-  if (value.is === "above")
-    return { is: "refused", field, why: `${item.raw} says only that it is more: enter what was measured` };
   if ("unclear" in value && value.unclear)
     return {
       is: "asks",
@@ -130,6 +129,8 @@ function textOf(
   return { text: quantity === "ph" || !unit ? `${sign}${figure}` : `${sign}${figure} ${unit}` };
 }
 
+const signs: Partial<Record<Value["is"], string>> = { below: "<", above: ">" };
+
 /** A figure with its unit, into an answer of the survey. */
 function readFigure(
   item: LabItem,
@@ -150,7 +151,7 @@ function readFigure(
   });
   if (unit === undefined && needsUnit)
     return asksUnit(written ? `the unit “${written}” is not known here` : "no unit is given");
-  const sign = value.is === "below" ? "<" : "";
+  const sign = signs[value.is] ?? "";
   const { text, note } = textOf(item, field, kind, value.text, sign, unit);
   const parsed = parseQuantity(text, kind.quantity, { profile: "metric" });
   if (parsed.ok) return { is: "taken", field, answers: { ...also, [field]: text }, note };
@@ -195,6 +196,10 @@ export function readItem(
       answers: { ...also, [field]: "ND" },
       note: "without a detection limit it stays open",
     };
+  if (value.is === "detected")
+    return quantities[kind.quantity].mayBeTrace
+      ? { is: "taken", field, answers: { ...also, [field]: "trace" }, note: "how much of it stays open" }
+      : { is: "refused", field, why: `“${item.raw}” is no number` };
   return readFigure(item, choice, field, kind, value as Extract<Value, { text: string }>, also);
 }
 

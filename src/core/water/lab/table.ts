@@ -24,12 +24,13 @@ export interface LabSample {
 export interface LabTable {
   readonly layout: "columns" | "rows" | "lines" | "none";
   readonly samples: readonly LabSample[];
+  /** Lines in which no result could be found, of a report that is no table. */ readonly unread?: readonly string[];
   /** The sign before decimals, where the numbers say which. */ readonly decimal?: Decimal;
 }
 
 const numbered = (cell: string): boolean => {
   const v = labValue(cell, undefined).is;
-  return v === "number" || v === "below" || v === "above" || v === "notDetected";
+  return v === "number" || v === "below" || v === "above" || v === "detected" || v === "notDetected";
 };
 const roleOf = (names: LabNames, cell: string): keyof LabNames["roles"] | undefined =>
   (Object.keys(names.roles) as (keyof LabNames["roles"])[]).find(
@@ -169,20 +170,30 @@ function byRows(rows: readonly (readonly string[])[], names: LabNames): LabTable
 
 /** A line that is longer holds no single result. */
 const LONGEST_LINE = 400;
+const SHOWN_OF_LINE = 120;
 
 /** Lines as a person would type or copy them: `Iron: 0.35 mg/L`, `Hardness 22 gpg`, `pH = 7.2`. */
 function byLines(text: string, names: LabNames): LabTable | undefined {
-  const items = text.split(/\r?\n/).flatMap((written): LabItem[] => {
-    const line = singleSpaced(written);
-    if (line.length > LONGEST_LINE) return [];
-    const m =
-      /^[-•*]? ?(\S.*?) ?(?:[:=]|\.{2,}| ) ?((?:[<>≤≥]\s*)?[-−]?\d[\d.,]*|n\.?\s?d\.?|n\.n\.|not detected|absent|present|negative?|positive?)\s*(\S.*)?$/i.exec(
-        line,
-      );
-    if (!m || /^\d/.test(m[1]!)) return [];
-    return [itemOf(names, m[1]!.replace(/[:=.]+$/, ""), m[2]!, m[3])];
-  });
-  return items.some((i) => i.field) ? { layout: "lines", samples: [{ name: "sample 1", items }] } : undefined;
+  const lines = text.split(/\r?\n/).map(singleSpaced);
+  const read = lines.map((line) => itemOfLine(line, names));
+  const items = read.flatMap((item) => item ?? []);
+  const unread = lines
+    .filter((line, i) => line !== "" && !read[i])
+    .map((line) => line.slice(0, SHOWN_OF_LINE));
+  return items.some((i) => i.field)
+    ? { layout: "lines", samples: [{ name: "sample 1", items }], unread }
+    : undefined;
+}
+
+/** One result of a line; undefined where there is none in it. */
+function itemOfLine(line: string, names: LabNames): LabItem | undefined {
+  if (line.length > LONGEST_LINE) return undefined;
+  const m =
+    /^[-•*]? ?(\S.*?) ?(?:[:=]|\.{2,}| ) ?((?:[<>≤≥]\s*)?[-−]?\d[\d.,]*|n\.?\s?d\.?|n\.n\.|not detected|traces?|absent|present|negative?|positive?)\s*(\S.*)?$/i.exec(
+      line,
+    );
+  if (!m || /^\d/.test(m[1]!)) return undefined;
+  return itemOf(names, m[1]!.replace(/[:=.]+$/, ""), m[2]!, m[3]);
 }
 
 /**

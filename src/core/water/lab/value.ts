@@ -1,6 +1,6 @@
 import { plain } from "./text";
 
-/** A result of a laboratory as written: a number with or without `<` or `>`, not detected, present, absent, or text that is none of these. */
+/** A result of a laboratory as written: a number with or without `<` or `>`, not detected, a trace, present, absent, or text that is none of these. */
 export type LabValue =
   | {
       readonly is: "number";
@@ -8,7 +8,8 @@ export type LabValue =
       /** `0,123` and `1,234`: a decimal comma, or thousands. */ readonly unclear?: true;
     }
   | { readonly is: "below"; readonly text: string; readonly unclear?: true }
-  | { readonly is: "above"; readonly text: string }
+  | { readonly is: "above"; readonly text: string; readonly unclear?: true }
+  | { readonly is: "detected" }
   | { readonly is: "notDetected" }
   | { readonly is: "present" }
   | { readonly is: "absent" }
@@ -37,6 +38,7 @@ const notDetected = new Set([
   "n b",
   "u bg",
 ]);
+const traces = new Set(["trace", "traces", "tr", "spur", "spuren", "traza", "trazas"]);
 const absent = new Set([
   "absent",
   "absence",
@@ -118,11 +120,12 @@ export function labValue(written: string, decimal: Decimal | undefined): LabValu
   if (absent.has(key)) return { is: "absent" };
   if (present.has(key)) return { is: "present" };
   if (notDetected.has(key)) return { is: "notDetected" };
+  if (traces.has(key)) return { is: "detected" };
   const sign = /^(<=?|≤|less than|kleiner|inferieur a|>=?|≥|more than)\s*(.*)$/i.exec(text);
   const number = numberText(sign ? sign[2]! : text, decimal);
   if (!number) return { is: "other" };
   const unclear = number.unclear ? { unclear: true as const } : {};
-  if (sign && /^[>≥m]/i.test(sign[1]!)) return { is: "above", text: number.text };
+  if (sign && /^[>≥m]/i.test(sign[1]!)) return { is: "above", text: number.text, ...unclear };
   return sign
     ? { is: "below", text: number.text, ...unclear }
     : { is: "number", text: number.text, ...unclear };
