@@ -147,6 +147,8 @@ test("the bakery job from survey to signed record by the interface alone, at 128
   const pack = await paper(page, job, "pack");
   for (const words of ["Your water treatment", "Service", "14 days"]) expect(pack.text).toContain(words);
   expect(pack.pages).toBe(2);
+  expect(pack.text).toContain("2 of 2");
+  expect(record.text).toContain(`${record.pages} of ${record.pages}`);
 
   const bundle = join(folder, "job.json");
   const body = await (await page.request.get(`/api/jobs/${job}/record?as=bundle`)).body();

@@ -269,7 +269,7 @@ test("the valve card is one page and says what hangs on which valve; the rig com
     "every day",
   ])
     expect(text).toContain(words);
-  expect(execFileSync("pdfinfo", [file], { encoding: "utf8" })).toMatch(/Pages:\s+1\b/);
+  expect(execFileSync("pdfinfo", [file], { encoding: "utf8" })).toMatch(/Tagged:\s+yes[\s\S]*Pages:\s+1\b/);
   const svg = await (await page.request.get(`/api/jobs/${job}/valves/svg`)).text();
   expect(svg).toMatch(/^<svg xmlns/);
   expect(svg).toContain("Bypass valve");

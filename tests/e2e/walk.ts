@@ -329,7 +329,9 @@ export async function paper(
 ): Promise<{ readonly text: string; readonly pages: number }> {
   const file = join(folder, "paper.pdf");
   writeFileSync(file, await (await page.request.get(`/api/jobs/${job}/record?as=${as}`)).body());
-  const pages = /Pages:\s+(\d+)/.exec(execFileSync("pdfinfo", [file], { encoding: "utf8" }));
+  const info = execFileSync("pdfinfo", [file], { encoding: "utf8" });
+  expect(info).toMatch(/Tagged:\s+yes/);
+  const pages = /Pages:\s+(\d+)/.exec(info);
   const text = execFileSync("pdftotext", ["-layout", file, "-"], { encoding: "utf8" });
   return { text: text.replace(/\s+/g, " "), pages: Number(pages![1]) };
 }

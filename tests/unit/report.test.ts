@@ -3,7 +3,8 @@ import Papa from "papaparse";
 import { describe, expect, it } from "vitest";
 import { readingsCsv } from "@/phases/record/readingsCsv";
 import { reportOf } from "@/phases/record/report";
-import { packPdf, recordPdf } from "@/phases/record/RecordPdf";
+import { packPdf } from "@/phases/record/PackPdf";
+import { recordPdf } from "@/phases/record/RecordPdf";
 import { stationsOf } from "@/phases/job/stations";
 import { liveOf } from "@/phases/job/live";
 import { draftBasis } from "@/core/record";
@@ -129,6 +130,13 @@ describe("the commissioning record", () => {
       /MediaBox\s*\[\s*0 0 ([\d.]+) ([\d.]+)/.exec(pdf.toString("latin1"))!.slice(1, 3).map(Number);
     expect(size(await recordPdf({ ...input, paper: "A4" })).map(Math.round)).toEqual([595, 842]);
     expect(size(await recordPdf({ ...input, paper: "LETTER" }))).toEqual([612, 792]);
+    const structure = (await recordPdf({ ...input, paper: "A4" })).toString("latin1");
+    expect(structure).toMatch(/\/MarkInfo/);
+    const elements = [...structure.matchAll(/\/S \/(H1|H2|Table|TH|TD)\b/g)].map((m) => m[1]!);
+    expect(elements.filter((e) => e === "H1")).toHaveLength(1);
+    // Readings and steps have heads of four columns each.
+    expect(elements.filter((e) => e === "TH").length).toBeGreaterThanOrEqual(8);
+    expect(elements.filter((e) => e === "TD").length).toBeGreaterThan(40);
     expect(
       (await packPdf({ ...input, paper: "A4" })).toString("latin1").match(/\/Type \/Page\b(?!s)/g),
     ).toHaveLength(2);

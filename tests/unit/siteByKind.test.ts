@@ -7,7 +7,7 @@ import { judgeReading } from "@/core/readings";
 import { readingContext } from "@/core/record";
 import { canPassBy } from "@/core/rig";
 import { tell } from "@/core/tell";
-import { inTrouble } from "@/phases/record/RecordPdf";
+import { inTrouble } from "@/phases/record/PackPdf";
 import { reportOf } from "@/phases/record/report";
 import { type Desk, knowledge, runOf, signed, surveyed, ulidAt, work } from "./desk";
 

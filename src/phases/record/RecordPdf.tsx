@@ -1,52 +1,13 @@
+import { Document, Image, Text, View } from "@react-pdf/renderer";
 import type { JobState } from "@/core/job";
-import { Document, Image, Page, renderToBuffer, StyleSheet, Text, View } from "@react-pdf/renderer";
-
 import { stamp } from "@/ui/time";
-import { importedSaid } from "../job/imported";
-import { registerFonts } from "../job/pdfFonts";
+import { Code, Heading, List, Sheet, styles, Table, Title } from "../job/paper";
+import { tagged, taggedPdf } from "../job/taggedPdf";
 import type { Change } from "./changes";
 import type { Report } from "./report";
 
-const s = StyleSheet.create({
-  page: { fontFamily: "Next", fontSize: 9.5, padding: "42 42 56 42", color: "#000", lineHeight: 1.35 },
-  h1: { fontSize: 18, fontWeight: 600, marginBottom: 4, lineHeight: 1.25 },
-  h2: { fontSize: 12, fontWeight: 600, marginTop: 14, marginBottom: 3, lineHeight: 1.25 },
-  row: { flexDirection: "row", borderTopWidth: 0.5, borderTopColor: "#888", paddingVertical: 2.5 },
-  head: { flexDirection: "row", paddingVertical: 2, color: "#333" },
-  small: { fontSize: 8.5, color: "#333" },
-  mono: { fontFamily: "Mono", fontSize: 8.5 },
-  foot: {
-    position: "absolute",
-    bottom: 26,
-    left: 42,
-    right: 42,
-    fontSize: 7.5,
-    color: "#333",
-    lineHeight: 1.2,
-  },
-});
-/** Marks that print in black and white: word and shape. */
-const shape: Record<string, string> = { Good: "Good", Check: "Check", Stop: "STOP", Unknown: "Unknown" };
-
-function Cells({
-  cells,
-  widths,
-  style = s.row,
-}: {
-  cells: readonly React.ReactNode[];
-  widths: readonly string[];
-  style?: typeof s.row | typeof s.head;
-}) {
-  return (
-    <View style={style} wrap={false}>
-      {cells.map((c, i) => (
-        <View key={i} style={{ width: widths[i], paddingRight: 8 }}>
-          {typeof c === "string" ? <Text>{c}</Text> : c}
-        </View>
-      ))}
-    </View>
-  );
-}
+/** A verdict in words and capitals: it prints in black and white. */
+export const verdictWord = (level: string): string => (level === "Stop" ? "STOP" : level);
 
 export interface PdfInput {
   readonly job: JobState;
@@ -66,36 +27,25 @@ export interface PdfInput {
     readonly changes: readonly Change[];
   };
 }
-export interface PackInput extends PdfInput {
-  /** Can the household turn a bypass: the card has an order of moves for it. */
-  readonly canPassBy: boolean;
-}
-
-const Foot = ({ job, zone, digits = 64 }: { job: JobState; zone: string; digits?: number }) => (
-  <Text style={s.foot} fixed>
-    {[`${job.name} · head ${job.head.slice(0, digits)}`, importedSaid(job, zone)].filter(Boolean).join(" · ")}
-  </Text>
-);
-
 /** Units with their numbers, and the design they stand in. */
 function Units({ job, report: r, zone }: PdfInput) {
   const site = Object.entries(r.revision?.answers ?? job.answers);
   return (
     <>
-      <Text style={s.h2}>Units</Text>
-      {r.units.map((u) => (
-        <Cells
-          key={u.key}
-          widths={["20%", "40%", "40%"]}
-          cells={[
-            <Text key="c" style={s.mono}>{`${u.code}${u.parallel > 1 ? ` × ${u.parallel}` : ""}`}</Text>,
+      <Heading>Units</Heading>
+      <Table
+        widths={["20%", "40%", "40%"]}
+        rows={r.units.map((u) => ({
+          key: u.key,
+          cells: [
+            <Code key="c">{`${u.code}${u.parallel > 1 ? ` × ${u.parallel}` : ""}`}</Code>,
             `${u.name}${u.place ? `, ${u.place}` : ""}`,
             u.serials.map((n) => `${n.label}: ${n.text}`).join("\n") || "no number recorded",
-          ]}
-        />
-      ))}
+          ],
+        }))}
+      />
       {r.revision ? (
-        <Text style={s.small}>
+        <Text style={styles.small}>
           Design {r.revision.revision}, signed by {r.revision.by.name}, {stamp(r.revision.at, zone)}. Survey
           with {site.length} answers.
         </Text>
@@ -107,24 +57,20 @@ function Units({ job, report: r, zone }: PdfInput) {
 function Readings({ report: r }: PdfInput) {
   return (
     <>
-      <Text style={s.h2}>Readings</Text>
-      <Cells
-        style={s.head}
+      <Heading>Readings</Heading>
+      <Table
         widths={["22%", "28%", "32%", "18%"]}
-        cells={["Reading", "Values", "Verdict", "Who and when"]}
-      />
-      {r.readings.map((x) => (
-        <Cells
-          key={x.id}
-          widths={["22%", "28%", "32%", "18%"]}
-          cells={[
+        head={["Reading", "Values", "Verdict", "Who and when"]}
+        rows={r.readings.map((x) => ({
+          key: x.id,
+          cells: [
             `${x.label}\n${x.place}, ${x.when}`,
             `${x.values}${x.derived ? `\n${x.derived}` : ""}`,
-            `${x.superseded ? "(corrected) " : ""}${shape[x.level] ?? x.level}: ${x.reason}${x.note ? `\n${x.note}` : ""}`,
+            `${x.superseded ? "(corrected) " : ""}${verdictWord(x.level)}: ${x.reason}${x.note ? `\n${x.note}` : ""}`,
             `${x.who}\n${x.at}`,
-          ]}
-        />
-      ))}
+          ],
+        }))}
+      />
       {r.readings.length === 0 ? <Text>None taken.</Text> : null}
     </>
   );
@@ -134,14 +80,15 @@ function Overrides({ report: r }: PdfInput) {
   if (r.overrides.length === 0) return null;
   return (
     <>
-      <Text style={s.h2}>Overrides in the design</Text>
-      {r.overrides.map((o) => (
-        <Cells
-          key={`${o.at}${o.rule}`}
-          widths={["12%", "46%", "42%"]}
-          cells={[o.level, o.said, `${o.mark.by.name}: ${o.why}`]}
-        />
-      ))}
+      <Heading>Overrides in the design</Heading>
+      <Table
+        widths={["12%", "46%", "42%"]}
+        head={["Verdict", "What was said", "Why it stands"]}
+        rows={r.overrides.map((o) => ({
+          key: `${o.at}${o.rule}`,
+          cells: [o.level, o.said, `${o.mark.by.name}: ${o.why}`],
+        }))}
+      />
     </>
   );
 }
@@ -150,19 +97,19 @@ function Carried({ report: r }: PdfInput) {
   if (r.carried.length === 0) return null;
   return (
     <>
-      <Text style={s.h2}>Changed on the way</Text>
-      {r.carried.map((c) => (
-        <Cells
-          key={c.revision}
-          widths={["14%", "30%", "28%", "28%"]}
-          cells={[
+      <Heading>Changed on the way</Heading>
+      <Table
+        widths={["14%", "30%", "28%", "28%"]}
+        rows={r.carried.map((c) => ({
+          key: String(c.revision),
+          cells: [
             `Design ${c.revision}`,
             `${c.why}\n${c.by}, ${c.at}`,
             `Entered: ${c.entered.join("; ") || "nothing"}`,
             `Struck: ${c.struck.join("; ") || "nothing"}`,
-          ]}
-        />
-      ))}
+          ],
+        }))}
+      />
     </>
   );
 }
@@ -170,21 +117,19 @@ function Carried({ report: r }: PdfInput) {
 function OpenPoints({ report: r }: PdfInput) {
   return (
     <>
-      <Text style={s.h2}>Open points</Text>
-      {r.openPoints.length + r.followUps.length === 0 ? (
-        <Text>None.</Text>
-      ) : (
-        r.openPoints.map((p) => (
-          <Cells
-            key={p.point}
-            widths={["60%", "20%", "20%"]}
-            cells={[p.text, p.who, p.closed ? "settled" : (p.due ?? "no date")]}
-          />
-        ))
-      )}
-      {r.followUps.map((f) => (
-        <Cells key={f.is} widths={["60%", "40%"]} cells={[f.text, f.when]} />
-      ))}
+      <Heading>Open points</Heading>
+      {r.openPoints.length + r.followUps.length === 0 ? <Text>None.</Text> : null}
+      <Table
+        widths={["60%", "20%", "20%"]}
+        rows={r.openPoints.map((p) => ({
+          key: p.point,
+          cells: [p.text, p.who, p.closed ? "settled" : (p.due ?? "no date")],
+        }))}
+      />
+      <Table
+        widths={["60%", "40%"]}
+        rows={r.followUps.map((f) => ({ key: f.is, cells: [f.text, f.when] }))}
+      />
     </>
   );
 }
@@ -192,19 +137,20 @@ function OpenPoints({ report: r }: PdfInput) {
 function Steps({ report: r }: PdfInput) {
   return (
     <>
-      <Text style={s.h2}>Steps</Text>
-      {r.steps.map((x) => (
-        <Cells
-          key={x.id}
-          widths={["46%", "14%", "9%", "31%"]}
-          cells={[
+      <Heading>Steps</Heading>
+      <Table
+        widths={["46%", "14%", "9%", "31%"]}
+        head={["Step", "Unit", "State", "Who and when"]}
+        rows={r.steps.map((x) => ({
+          key: x.id,
+          cells: [
             `${x.title}${x.note ? `\n${x.note}` : ""}`,
             x.unit,
             x.state,
             `${x.who}${x.at ? `, ${x.at}` : ""}`,
-          ]}
-        />
-      ))}
+          ],
+        }))}
+      />
     </>
   );
 }
@@ -213,10 +159,8 @@ function CautionsGiven({ report: r }: PdfInput) {
   if (r.cautionsGiven.length === 0) return null;
   return (
     <>
-      <Text style={s.h2}>Cautions given</Text>
-      {r.cautionsGiven.map((c) => (
-        <Text key={c}>– {c}</Text>
-      ))}
+      <Heading>Cautions given</Heading>
+      <List lines={r.cautionsGiven} />
     </>
   );
 }
@@ -226,15 +170,16 @@ function Photos({ photos, job }: PdfInput) {
   const more = job.photos.length - photos.length;
   return (
     <>
-      <Text style={s.h2}>Photos</Text>
+      <Heading>Photos</Heading>
       <View style={{ flexDirection: "row", flexWrap: "wrap", gap: 8 }}>
         {photos.map((p, i) => (
           <View key={i} style={{ width: 150 }} wrap={false}>
             <Image
+              {...tagged("Figure", p.caption)}
               src={{ data: p.content, format: "jpg" }}
               style={{ width: 150, height: 110, objectFit: "cover" }}
             />
-            <Text style={s.small}>{p.caption}</Text>
+            <Text style={styles.small}>{p.caption}</Text>
           </View>
         ))}
       </View>
@@ -248,16 +193,16 @@ function AddendumChanges({ addendum }: PdfInput) {
   if (!addendum) return null;
   return (
     <>
-      <Text style={s.h2}>What this addendum changes</Text>
+      <Heading>What this addendum changes</Heading>
       <Text>{addendum.why}</Text>
-      <Cells style={s.head} widths={["26%", "37%", "37%"]} cells={["What", "As it was signed", "As it is"]} />
-      {addendum.changes.map((c) => (
-        <Cells
-          key={`${c.what}${c.is}${c.was}`}
-          widths={["26%", "37%", "37%"]}
-          cells={[c.what, c.was || "not there", c.is || "taken out"]}
-        />
-      ))}
+      <Table
+        widths={["26%", "37%", "37%"]}
+        head={["What", "As it was signed", "As it is"]}
+        rows={addendum.changes.map((c) => ({
+          key: `${c.what}${c.is}${c.was}`,
+          cells: [c.what, c.was || "not there", c.is || "taken out"],
+        }))}
+      />
       {addendum.changes.length === 0 ? <Text>Nothing.</Text> : null}
     </>
   );
@@ -270,17 +215,17 @@ function SignedBefore({ job, report: r, zone, addendum }: PdfInput) {
   if (r.handOvers.length + signed.length === 0) return null;
   return (
     <>
-      <Text style={s.h2}>Signed before</Text>
-      {r.handOvers.map((h) => (
-        <Cells key={h.signed} widths={["60%", "40%"]} cells={[h.signed, h.ended]} />
-      ))}
-      {signed.map((a, i) => (
-        <Cells
-          key={a.file}
-          widths={["60%", "40%"]}
-          cells={[`Addendum ${i + 1}: ${a.why}`, `${a.name}, ${stamp(a.at, zone)}`]}
-        />
-      ))}
+      <Heading>Signed before</Heading>
+      <Table
+        widths={["60%", "40%"]}
+        rows={[
+          ...r.handOvers.map((h) => ({ key: h.signed, cells: [h.signed, h.ended] })),
+          ...signed.map((a, i) => ({
+            key: a.file,
+            cells: [`Addendum ${i + 1}: ${a.why}`, `${a.name}, ${stamp(a.at, zone)}`],
+          })),
+        ]}
+      />
     </>
   );
 }
@@ -292,9 +237,10 @@ function AddendumSignature({ job, signatures, zone, addendum }: PdfInput) {
   const picture = signatures[signed.file];
   return (
     <View wrap={false}>
-      <Text style={s.h2}>Signed for this addendum</Text>
+      <Heading>Signed for this addendum</Heading>
       {picture ? (
         <Image
+          {...tagged("Figure", `Signature of ${signed.name}`)}
           src={{ data: picture, format: "png" }}
           style={{ width: 200, height: 66, objectFit: "contain" }}
         />
@@ -310,7 +256,7 @@ function AddendumSignature({ job, signatures, zone, addendum }: PdfInput) {
 function Signatures({ job, signatures, zone }: PdfInput) {
   return (
     <View wrap={false}>
-      <Text style={s.h2}>Signatures</Text>
+      <Heading>Signatures</Heading>
       <View style={{ flexDirection: "row", gap: 30 }}>
         {(["installer", "householder"] as const).map((as) => {
           const sig = job.signatures.find((x) => x.as === as);
@@ -319,6 +265,7 @@ function Signatures({ job, signatures, zone }: PdfInput) {
             <View key={as} style={{ width: 220 }}>
               {picture ? (
                 <Image
+                  {...tagged("Figure", `Signature of ${sig!.name}`)}
                   src={{ data: picture, format: "png" }}
                   style={{ width: 200, height: 66, objectFit: "contain" }}
                 />
@@ -332,7 +279,7 @@ function Signatures({ job, signatures, zone }: PdfInput) {
           );
         })}
       </View>
-      <Text style={{ ...s.small, marginTop: 10 }}>
+      <Text style={{ ...styles.small, marginTop: 10 }}>
         Local codes govern; the units&apos; own manuals win over this record. The head hash below is that of{" "}
         {job.seq} log entries chained by SHA-256: any later change shows.
       </Text>
@@ -350,17 +297,16 @@ function standing({ handedOver, blockers }: Report): string {
 
 /** The commissioning record on paper. */
 export async function recordPdf(input: PdfInput): Promise<Buffer> {
-  registerFonts();
-  const { job, report, zone, addendum } = input;
+  const { job, report, zone, paper, addendum } = input;
   const title = addendum ? `Addendum ${addendum.number} to the commissioning record` : "Commissioning record";
-  return renderToBuffer(
+  return taggedPdf(
     <Document title={`${title}, ${job.name}`} author={input.company} language="en">
-      <Page size={input.paper} style={s.page}>
-        <Text style={s.h1}>{title}</Text>
+      <Sheet job={job} zone={zone} paper={paper} fontSize={9.5} headDigits={64}>
+        <Title>{title}</Title>
         <Text>
           {job.name}, {job.place}
         </Text>
-        <Text style={s.small}>
+        <Text style={styles.small}>
           {[input.company, input.reached.line].filter(Boolean).join(" · ")} · printed{" "}
           {stamp(input.printed, zone)} · {standing(report)}
         </Text>
@@ -376,121 +322,7 @@ export async function recordPdf(input: PdfInput): Promise<Buffer> {
         <Photos {...input} />
         <Signatures {...input} />
         <SignedBefore {...input} />
-        <Foot job={job} zone={zone} />
-      </Page>
-    </Document>,
-  );
-}
-
-/** What to do when something leaks: the bypass only where it can be turned. */
-export const inTrouble = (r: Report, company: string, canPassBy: boolean): string[] => [
-  "Close the main valve: lever across the pipe is shut.",
-  ...(canPassBy
-    ? [
-        [
-          "For water without treatment, turn the bypass: the house is fed past the units.",
-          ...r.bypassed,
-        ].join(" "),
-      ]
-    : []),
-  `Call ${company}.`,
-];
-
-/** What is installed, what to do when something is wrong, and where to look for leaks. */
-function Installed({ job, report: r, company, reached, paper, canPassBy, zone }: PackInput) {
-  const call = [company, reached.phone].filter(Boolean).join(", ");
-  return (
-    <Page size={paper} style={{ ...s.page, fontSize: 11 }}>
-      <Text style={s.h1}>Your water treatment</Text>
-      <Text>
-        {job.name}, {job.place}
-      </Text>
-      <Text style={s.h2}>What is installed, in the order the water meets it</Text>
-      {r.units.map((u, i) => (
-        <Cells
-          key={u.key}
-          widths={["8%", "22%", "70%"]}
-          cells={[
-            String(i + 1),
-            <Text key="c" style={s.mono}>
-              {u.code}
-            </Text>,
-            `${u.name}${u.serials.length > 0 ? `\n${u.serials.map((n) => `${n.label}: ${n.text}`).join(", ")}` : ""}`,
-          ]}
-        />
-      ))}
-      <Text style={s.h2}>If something leaks or no water comes</Text>
-      {inTrouble(r, call, canPassBy).map((line, i) => (
-        <Text key={line}>
-          {i + 1}. {line}
-        </Text>
-      ))}
-      <Text style={s.h2}>Look for leaks</Text>
-      <Text>
-        Look at every joint and the floor below it on the first day, then every day for 14 days. A paper towel
-        shows a drop that the eye misses.
-      </Text>
-      <View style={{ flexDirection: "row", gap: 6, marginTop: 6 }}>
-        {Array.from({ length: 14 }, (_, i) => (
-          <View key={i} style={{ width: 28, height: 34, borderWidth: 0.7, padding: 3 }}>
-            <Text style={s.small}>{i + 1}</Text>
-          </View>
-        ))}
-      </View>
-      <Foot job={job} zone={zone} digits={16} />
-    </Page>
-  );
-}
-
-/** When the units are serviced, what is good to know, and what was measured. */
-function Service({ job, report: r, paper, zone }: PdfInput) {
-  return (
-    <Page size={paper} style={{ ...s.page, fontSize: 11 }}>
-      <Text style={s.h1}>Service</Text>
-      <Cells style={s.head} widths={["18%", "42%", "40%"]} cells={["Unit", "What", "When"]} />
-      {r.units.flatMap((u) =>
-        u.service.map((i) => (
-          <Cells
-            key={`${u.key}${i.what}`}
-            widths={["18%", "42%", "40%"]}
-            cells={[
-              <Text key="c" style={s.mono}>
-                {u.code}
-              </Text>,
-              i.what,
-              i.when,
-            ]}
-          />
-        )),
-      )}
-      <Text style={s.h2}>Good to know</Text>
-      {r.told.map((line) => (
-        <Text key={line}>– {line}</Text>
-      ))}
-      <Text>– Where it can freeze, have the units drained before the frost.</Text>
-      <Text>– The maker&apos;s manuals of the units win over this sheet.</Text>
-      <Text style={s.h2}>Measured at hand-over</Text>
-      {r.readings
-        .filter((x) => !x.superseded && x.when === "after")
-        .map((x) => (
-          <Cells
-            key={x.id}
-            widths={["34%", "66%"]}
-            cells={[x.label, `${shape[x.level] ?? x.level}: ${x.reason}`]}
-          />
-        ))}
-      <Foot job={job} zone={zone} digits={16} />
-    </Page>
-  );
-}
-
-/** Two pages for the household: what is installed, what to watch, when it is serviced. */
-export async function packPdf(input: PackInput): Promise<Buffer> {
-  registerFonts();
-  return renderToBuffer(
-    <Document title={`Your water treatment, ${input.job.name}`} author={input.company} language="en">
-      <Installed {...input} />
-      <Service {...input} />
+      </Sheet>
     </Document>,
   );
 }

@@ -1,6 +1,6 @@
-import { Document, G, Page, Path, renderToBuffer, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
+import { Document, G, Page, Path, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
 import { cardSequences, inService, type Rig } from "@/core/rig";
-import { registerFonts } from "../job/pdfFonts";
+import { tagged, taggedPdf } from "../job/taggedPdf";
 import { tagsOf, type Drawing } from "./drawn";
 import { handleMarks } from "./handles";
 import { shapesOf, type Ink } from "./shapes";
@@ -53,6 +53,7 @@ function Stands({ angles }: { angles: readonly number[] | undefined }) {
   const m = handleMarks(angles);
   return (
     <Svg
+      {...tagged("Artifact")}
       width={m.width * 0.34}
       height={m.height * 0.34}
       viewBox={`0 0 ${m.width} ${m.height}`}
@@ -93,6 +94,10 @@ function RigDrawing({ rig, drawing, paper }: CardInput) {
   const groups = shapesOf(drawing, rig, inService(rig));
   return (
     <Svg
+      {...tagged(
+        "Figure",
+        "The pipes, units and valves as they stand every day; each valve with the number of its tag",
+      )}
       width={drawing.width * scale}
       height={drawing.height * scale}
       viewBox={`0 0 ${drawing.width} ${drawing.height}`}
@@ -139,12 +144,14 @@ function Tags({ rig }: CardInput) {
   const half = Math.ceil(handles.length / 2);
   return (
     <View style={{ width: "46%" }}>
-      <Text style={s.h2}>Tags, and how each stands every day</Text>
+      <Text {...tagged("H2")} style={s.h2}>
+        Tags, and how each stands every day
+      </Text>
       <View style={{ flexDirection: "row", gap: 10 }}>
         {[handles.slice(0, half), handles.slice(half)].map((part, c) => (
-          <View key={c} style={{ width: "50%" }}>
+          <View key={c} {...tagged("L")} style={{ width: "50%" }}>
             {part.map((x) => (
-              <View key={x.id} style={s.row}>
+              <View key={x.id} {...tagged("LI")} style={s.row}>
                 <Text style={{ width: 16, fontWeight: 600 }}>{String(tags.get(x.id) ?? "")}</Text>
                 <Text style={{ flex: 1, paddingRight: 2 }}>{x.name}</Text>
                 <Stands angles={x.positions.find((p) => p.name === x.normal)?.angles} />
@@ -164,7 +171,9 @@ function Sequences({ rig }: CardInput) {
     <View style={{ width: "54%", flexDirection: "row", flexWrap: "wrap", gap: 10 }}>
       {cardSequences(rig).map((q) => (
         <View key={q.title} style={{ width: "47%" }} wrap={false}>
-          <Text style={s.h2}>{q.title}</Text>
+          <Text {...tagged("H2")} style={s.h2}>
+            {q.title}
+          </Text>
           {q.steps.map((step, i) => (
             <Text key={i}>
               {i + 1}. {step}
@@ -201,13 +210,14 @@ function CutOut({ rig }: CardInput) {
 
 /** The valve card: one page to hang by the tanks, with the rig as it stands every day, its tags, and what a household turns. */
 export async function cardPdf(input: CardInput): Promise<Buffer> {
-  registerFonts();
   const { name, place, company, paper, printed, imported } = input;
-  return renderToBuffer(
+  return taggedPdf(
     <Document title={`Valve card, ${name}`} author={company} language="en">
       <Page size={paper} orientation="landscape" style={s.page}>
         <View style={{ flexDirection: "row", justifyContent: "space-between" }}>
-          <Text style={s.h1}>Valve card: {name}</Text>
+          <Text {...tagged("H1")} style={s.h1}>
+            Valve card: {name}
+          </Text>
           <Text style={s.small}>{[place, company, printed, imported].filter(Boolean).join(" · ")}</Text>
         </View>
         <RigDrawing {...input} />
