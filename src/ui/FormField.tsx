@@ -77,6 +77,7 @@ export function SelectField({
         value={form.values[name] ?? ""}
         className="field"
         aria-invalid={error ? true : undefined}
+        aria-describedby={error ? `${id}-error` : undefined}
         onChange={(e) => form.set(name, e.target.value)}
       >
         {options.map((o) => (
@@ -85,7 +86,11 @@ export function SelectField({
           </option>
         ))}
       </select>
-      {error ? <p className="text-sm text-stop">{error}</p> : null}
+      {error ? (
+        <p id={`${id}-error`} className="text-sm text-stop">
+          {error}
+        </p>
+      ) : null}
     </div>
   );
 }

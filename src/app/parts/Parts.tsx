@@ -2,6 +2,7 @@
 import { useState, type ReactNode } from "react";
 import type { Figure, LineMark } from "@/core/families";
 import type { Level } from "@/core/verdict";
+import { Announced } from "@/ui/Announced";
 import { Awake } from "@/ui/Awake";
 import { ColumnHeads } from "@/ui/ColumnHeads";
 import { Failed } from "@/ui/Failed";
@@ -201,6 +202,7 @@ function Fields() {
         options={["carbon", "calcite", "resin"]}
         set={setMedia}
       />
+      <Announced text="Good: it is said aloud, and not seen" />
       <FormNote form={standing({ saved: "Saved" })} />
       <FormNote form={standing({ whole: "Not saved: say why" })} />
       <QuantityField label="A flow" quantity="flow" profile="metric" value={flow} onChange={setFlow} />

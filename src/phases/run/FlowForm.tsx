@@ -137,9 +137,7 @@ export function FlowForm({ step, profile, last, run, at, onTaken }: FlowFormProp
           />
         </>
       ) : null}
-      <p role="status" className="text-stop">
-        {form.errors[""] ?? ""}
-      </p>
+      {form.errors[""] ? <p className="text-stop">{form.errors[""]}</p> : null}
       <button className="button" disabled={form.busy || time === ""}>
         Keep this flow
       </button>

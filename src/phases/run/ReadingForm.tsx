@@ -173,9 +173,7 @@ export function ReadingForm(props: ReadingProps) {
               />
             </>
           ) : null}
-          <p role="status" className="text-stop">
-            {form.errors[""] ?? ""}
-          </p>
+          {form.errors[""] ? <p className="text-stop">{form.errors[""]}</p> : null}
           <button className="button" disabled={form.busy}>
             Keep this reading
           </button>

@@ -11,7 +11,7 @@ import { JobShell } from "../job/JobShell";
 import { liveOf } from "../job/live";
 import { SupplyStrip } from "../valves/SupplyStrip";
 import { momentsOf } from "./moments";
-import { fetchAllParts } from "./parts";
+import { fetchAllParts, RunAnnounced } from "./parts";
 import { RunningNow } from "./RunningNow";
 import { RunNotices } from "./RunNotices";
 import { StepList } from "./StepList";
@@ -143,6 +143,7 @@ export function RunBoard(props: RunBoardProps) {
         {props.refused && step.id === wanted ? <Refused why={whyNotFinish(job, step, now)} /> : null}
         <Awake>{props.notice}</Awake>
         <RunNotices run={run} />
+        <RunAnnounced job={job} now={now} profile={profile} />
         {finished === steps.length ? <AllDone jobId={job.id} /> : null}
         {running ? (
           <div className="mb-2 xl:hidden">

@@ -7,6 +7,7 @@ import { deciding, rigFollowed, untilFetched } from "./fetched";
 const fetchers = {
   flowMeter: () => import("./FlowMeter"),
   readingForm: () => import("./ReadingForm"),
+  runAnnounced: () => import("./RunAnnounced"),
   serialForm: () => import("./SerialForm"),
   soakTools: () => import("./SoakTools"),
   stepMoves: () => import("./StepMoves"),
@@ -24,6 +25,10 @@ export const FlowMeter = dynamic(() => untilFetched(fetchers.flowMeter).then((m)
 });
 export const ReadingForm = dynamic(() => untilFetched(fetchers.readingForm).then((m) => m.ReadingForm), {
   loading: Coming,
+});
+// Nothing of it is seen, and nothing is said before a hand has done something.
+export const RunAnnounced = dynamic(() => untilFetched(fetchers.runAnnounced).then((m) => m.RunAnnounced), {
+  ssr: false,
 });
 export const SerialForm = dynamic(() => untilFetched(fetchers.serialForm).then((m) => m.SerialForm), {
   loading: Coming,

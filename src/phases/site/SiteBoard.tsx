@@ -1,6 +1,8 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { createContext, useContext, useMemo, useRef, useState, type ComponentProps } from "react";
+import type { Findings } from "@/core/record/findings";
+import { Announced } from "@/ui/Announced";
 import { JobShell } from "../job/JobShell";
 import { FindingsView } from "./FindingsView";
 import type { SiteShown } from "./shown";
@@ -17,6 +19,12 @@ interface Board {
 const BoardContext = createContext<Board | undefined>(undefined);
 /** What an answer of the survey has to do with its page; undefined on pages that do not show what it changes. */
 export const useSiteBoard = () => useContext(BoardContext);
+
+/** The findings in one sentence, for who has the page read aloud. */
+function told({ needs, open }: Findings): string {
+  const needed = needs.map((n) => n.what).join(", ") || "nothing yet";
+  return `Needed: ${needed}. ${open.length} ${open.length === 1 ? "question is" : "questions are"} open`;
+}
 
 /** The survey between its Line and its findings, which change with each answer as soon as the server has taken it. */
 export function SiteBoard({
@@ -45,6 +53,7 @@ export function SiteBoard({
   return (
     <BoardContext value={board}>
       <JobShell {...frame} phase="site" stations={shown.stations}>
+        <Announced text={told(shown.findings)} />
         <div className="grid gap-10 xl:grid-cols-[1fr_300px]">
           <div>{children}</div>
           <div

@@ -49,11 +49,15 @@ function Demand({ job, judged, profile, schools }: OverviewProps) {
   );
 }
 
+/** Verdicts that are not Good and that nobody has overridden. */
+export const unsettledOf = (job: JobState, judged: TrainJudgement) =>
+  allVerdicts(judged).filter(
+    ({ at, verdict }) => verdict.level !== "Good" && !job.overrides[verdictKey(at, verdict.rule)],
+  );
+
 /** What keeps the design from being signed, or is to be looked at: the worst first. */
 function ToSettle({ job, judged, profile, canOverride, schools }: OverviewProps) {
-  const unsettled = allVerdicts(judged)
-    .filter(({ at, verdict }) => verdict.level !== "Good" && !job.overrides[verdictKey(at, verdict.rule)])
-    .sort((a, b) => byWorst(a.verdict, b.verdict));
+  const unsettled = unsettledOf(job, judged).sort((a, b) => byWorst(a.verdict, b.verdict));
   return (
     <section aria-labelledby="unsettled">
       <h2 id="unsettled">

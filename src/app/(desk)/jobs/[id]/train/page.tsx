@@ -1,17 +1,19 @@
 import { surveyFields } from "@/catalogue/survey";
 import type { JobState, Knowledge } from "@/core/job";
 import { draftBasis, signingBlockers } from "@/core/record";
+import type { TrainJudgement } from "@/core/train";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob, titled } from "@/phases/job/load";
 import { HouseView } from "@/phases/train/HouseView";
 import { differences } from "@/phases/train/differences";
-import { Overview } from "@/phases/train/Overview";
+import { Overview, unsettledOf } from "@/phases/train/Overview";
 import { pictureOf } from "@/phases/train/pictureOf";
 import { StationView } from "@/phases/train/StationView";
 import { TrainHead } from "@/phases/train/TrainHead";
 import { modelInfoOf } from "@/phases/train/modelInfo";
 import { UnitTools } from "@/phases/train/UnitTools";
+import { Announced } from "@/ui/Announced";
 
 export const generateMetadata = titled("Train");
 
@@ -31,6 +33,12 @@ const schoolsOf = (job: JobState, known: Knowledge) =>
 /** Which design this is, and whether it is signed. */
 function designSaid({ revisions }: JobState, signed: boolean): string {
   return signed ? `design ${revisions.length}, signed` : `design ${revisions.length + 1}, not signed`;
+}
+
+/** The design's verdict in one sentence, for who has the page read aloud. */
+function told(job: JobState, judged: TrainJudgement): string {
+  const count = unsettledOf(job, judged).length;
+  return `The design is now ${judged.level}, with ${count} to settle`;
 }
 
 /** The design: overview, or the station that is open. */
@@ -85,6 +93,7 @@ export default async function TrainPage({ params, searchParams }: PageProps<"/jo
       about={`${job.place} · ${designSaid(job, signed)}`}
       active={typeof at === "string" ? at : undefined}
     >
+      <Announced text={told(job, judged)} />
       {station ? (
         <StationView
           picture={pictureOf(station, judged, trainSchools, known.offered)}
