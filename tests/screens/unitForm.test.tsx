@@ -1,6 +1,7 @@
 import { act, fireEvent, render, screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { DesignUnit } from "@/core/families";
+import type { UnitSystem } from "@/core/units";
 import { modelInfoOf, type ModelInfo } from "@/phases/train/modelInfo";
 import { UnitForm } from "@/phases/train/UnitForm";
 import type { FormOutcome } from "@/ui/useForm";
@@ -14,7 +15,12 @@ const unit: DesignUnit = { key: "b", model: "SF-150", parallel: 1 };
 const units: readonly DesignUnit[] = [unit, { key: "r", model: "RO-D", parallel: 1 }];
 const softeners = [infoOf("SF-100"), infoOf("SF-150", 3)];
 
-function shown(over: Partial<DesignUnit> = {}, models = softeners, outcome: FormOutcome = { ok: true }) {
+function shown(
+  over: Partial<DesignUnit> = {},
+  models = softeners,
+  outcome: FormOutcome = { ok: true },
+  profile: UnitSystem = "us",
+) {
   const save = vi.fn<(over: Partial<DesignUnit>) => Promise<FormOutcome>>(() => Promise.resolve(outcome));
   const onSaved = vi.fn();
   render(
@@ -23,7 +29,7 @@ function shown(over: Partial<DesignUnit> = {}, models = softeners, outcome: Form
       unit={{ ...unit, ...over }}
       models={models}
       units={units}
-      profile="us"
+      profile={profile}
       save={(changes) => save(changes)}
       onSaved={onSaved}
     />,
@@ -62,6 +68,19 @@ describe("changing a unit of the design", () => {
     expect(save.mock.calls[1]![0]).toMatchObject({ model: "SF-150", version: 3 });
   });
 
+  it("takes salt in grams for a litre of resin from who reads metric, and leaves what was not touched as it is", async () => {
+    const { save } = shown({ saltLbPerFt3: 8 }, softeners, { ok: true }, "metric");
+    expect(screen.getByLabelText<HTMLInputElement>(/^Salt setting, g\/L/).value).toBe("128");
+    await submit();
+    expect(save.mock.calls[0]![0].saltLbPerFt3).toBe(8);
+    write(/^Salt setting/, "160");
+    await submit();
+    expect(save.mock.calls[1]![0].saltLbPerFt3).toBeCloseTo(9.99, 2);
+    write(/^Salt setting/, "96");
+    await submit();
+    expect(save.mock.calls[2]![0].saltLbPerFt3).toBe(6);
+  });
+
   it("leaves the salt to the unit when nothing is written", async () => {
     const { save } = shown({ saltLbPerFt3: 8 });
     write(/^Salt setting/, "");
@@ -75,9 +94,9 @@ describe("changing a unit of the design", () => {
     ["1.5", "10", "One to six side by side"],
     ["", "10", "One to six side by side"],
     ["two", "10", "One to six side by side"],
-    ["1", "5.9", "A salt setting is 6 to 15 lb/ft³"],
-    ["1", "16", "A salt setting is 6 to 15 lb/ft³"],
-    ["1", "much", "A salt setting is 6 to 15 lb/ft³"],
+    ["1", "5.9", "A salt setting is 6 lb/ft³ to 15 lb/ft³"],
+    ["1", "16", "A salt setting is 6 lb/ft³ to 15 lb/ft³"],
+    ["1", "much", "A salt setting is 6 lb/ft³ to 15 lb/ft³"],
   ])(
     "refuses %j side by side with %j of salt beside the field, and keeps what was typed",
     async (n, salt, said) => {

@@ -21,7 +21,7 @@ describe("24: the bacteria sample", () => {
       head: d.job.head,
     });
   }
-  const next = (now: number) => summarise(d.job, now, knowledge, "metric").next;
+  const next = (now: number) => summarise(d.job, now, knowledge).next;
 
   it("is due on day five to ten after the pipes were proven, and overdue after that", () => {
     const { from, until } = sampleOf(d.job)!;

@@ -223,7 +223,7 @@ describe("follow-ups are open points, not readings that are missing", () => {
         .map((x) => x.day);
     expect(answered()).toEqual([1, 4]);
     expect(phaseOf(d.job)).toBe("run");
-    expect(summarise(d.job, d.now, knowledge, "metric")).toMatchObject({
+    expect(summarise(d.job, d.now, knowledge)).toMatchObject({
       rank: 0,
       next: "leak check: it leaks",
     });
@@ -261,7 +261,7 @@ describe("bacteria present", () => {
     expect(d.job.rig!.state.unproven.length).toBeGreaterThan(0);
     expect(sampleOf(d.job)).toBeUndefined();
     expect(signAs(d, "installer").ok).toBe(false);
-    expect(summarise(d.job, d.now, knowledge, "metric").stops).toBe(0);
+    expect(summarise(d.job, d.now, knowledge).stops).toBe(0);
   });
 
   it("is worked to its end, signed anew, and has its own sample", () => {

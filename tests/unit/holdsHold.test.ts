@@ -167,7 +167,7 @@ describe("a reading that the hand-over rests on", () => {
     expect(reading!.verdict.level).toBe("Unknown");
     expect(handOverBlockers(d.job)).toMatchObject([{ is: "reading", reading: reading!.reading }]);
     expect(blockerSaid(handOverBlockers(d.job)[0]!, "us")).toMatch(/^A reading is Unknown: /);
-    const next = summarise(d.job, d.now, knowledge, "us");
+    const next = summarise(d.job, d.now, knowledge);
     expect(next).toMatchObject({ level: "Unknown", next: tell(reading!.verdict, "us").reason });
   });
 

@@ -8,7 +8,7 @@ import { jobsCsv, type RowShown } from "@/phases/jobs/listed";
 import { heldBy } from "@/phases/recall/held";
 import { designed, Desk, imke, knowledge, opened, runOf, surveyed, work } from "./desk";
 
-const summary = (d: Desk) => summarise(d.job, d.now, knowledge, "us");
+const summary = (d: Desk) => summarise(d.job, d.now, knowledge);
 
 describe("a job that is closed", () => {
   const closed = () => designed().do({ kind: "jobClosed", as: "lost", why: "Somebody was cheaper" });

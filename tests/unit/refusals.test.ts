@@ -372,7 +372,7 @@ describe("intents that are not even read", () => {
 
 describe("where a job stands", () => {
   const stand = (d: Desk) => {
-    const s = summarise(d.job, d.now, knowledge, "us");
+    const s = summarise(d.job, d.now, knowledge);
     return { phase: phaseOf(d.job), next: s.next, level: s.level, rank: s.rank };
   };
   it("says what is next, from the first answer to the signatures", () => {
@@ -415,7 +415,7 @@ describe("where a job stands", () => {
 
   it("shows a dry house as time without end until water is back, then from when to when", () => {
     const d = work(running(), "site.restore");
-    const off = () => summarise(d.job, d.now, knowledge, "us").strip.filter((s) => s.kind === "off");
+    const off = () => summarise(d.job, d.now, knowledge).strip.filter((s) => s.kind === "off");
     expect(off()).toMatchObject([{ title: "House dry", paused: true }]);
     expect(Date.parse(off()[0]!.to)).toBeGreaterThan(d.now);
     work(d, "site.order");
@@ -433,7 +433,7 @@ describe("where a job stands", () => {
       person: { id: "t", name: "Tobias Rell" },
       what: "Cut and bypass",
     });
-    const strip = summarise(d.job, d.now, knowledge, "us").strip;
+    const strip = summarise(d.job, d.now, knowledge).strip;
     expect(strip.map((s) => s.kind).sort()).toEqual(["soak", "visit"]);
     expect(strip.find((s) => s.kind === "soak")).toMatchObject({
       who: "Tobias Rell",
@@ -441,6 +441,6 @@ describe("where a job stands", () => {
       paused: false,
     });
     d.do({ kind: "visitCancelled", visit: ulidAt(90), why: "Ill" });
-    expect(summarise(d.job, d.now, knowledge, "us").strip.map((s) => s.kind)).toEqual(["soak"]);
+    expect(summarise(d.job, d.now, knowledge).strip.map((s) => s.kind)).toEqual(["soak"]);
   });
 });

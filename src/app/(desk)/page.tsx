@@ -38,7 +38,7 @@ export default async function TodayPage() {
         now={clock.getTime()}
         zone={settings.timeZone}
       />
-      <Today today={today} now={at} from={from} to={to} zone={settings.timeZone} />
+      <Today today={today} now={at} from={from} to={to} zone={settings.timeZone} profile={person.profile} />
     </>
   );
 }

@@ -7,9 +7,9 @@ import type { StationContext, StationJudgement } from "./context";
 import type { Family } from "./family";
 import { input, known } from "./figure";
 import { teeFigures } from "./head";
-import { numberFigure, type Frozen } from "./stated";
+import { quantityFigure, type Frozen } from "./stated";
 
-const manualFigures = z.strictObject({ capacityGrams: numberFigure("Capacity", "g CaCO3") });
+const manualFigures = z.strictObject({ capacityGrams: quantityFigure("Capacity, as CaCO3", "hardnessMass") });
 declare module "./unit" {
   interface UnitModel {
     readonly manual?: Frozen<z.infer<typeof manualFigures>>;
@@ -51,9 +51,9 @@ function judge(ctx: StationContext): StationJudgement {
             ? litresRule.unknown({}, ["water.hardness"])
             : litresRule.at(litres < LEAST || litres > MOST ? "Check" : "Good", { litres }),
         working: {
-          formula: "capacity × 1000 ÷ hardness",
+          formula: "capacity ÷ hardness",
           inputs: known([
-            input("capacity", grams, "plain", { unit: ctx.model.code }, "g CaCO3"),
+            input("capacity", grams, "hardnessMass", { unit: ctx.model.code }),
             input("hardness", hardness, "hardness", { survey: "water.hardness" }),
           ]),
         },

@@ -13,20 +13,20 @@ import {
 import { GPG, LITRES_PER_GALLON, lower, upper } from "../units";
 import type { Verdict } from "../verdict";
 import { compensatedHardness, totalHardness } from "../water";
-import { counted, rule, type Text } from "../words";
+import { counted, rule, type Say, type Text } from "../words";
 import type { StationContext, StationJudgement } from "./context";
 import type { Family } from "./family";
 import { input, known, type Figure } from "./figure";
 import { COUNT_FIXTURES, PEAK_FIELDS, PEAK_UNKNOWN } from "./flow";
 import { headFigures } from "./head";
-import { figured, numberFigure, quantityFigure, yesNoFigure, type Frozen } from "./stated";
+import { figured, quantityFigure, yesNoFigure, type Frozen } from "./stated";
 
 const softenerFigures = z.strictObject({
-  resinFt3: numberFigure("Resin", "ft³"),
+  resinFt3: quantityFigure("Resin", "resin"),
   saltLbPerFt3: figured(z.number().min(6).max(15), {
     label: "Salt setting",
-    kind: "number",
-    suffix: "lb/ft³",
+    kind: "quantity",
+    quantity: "saltDose",
   }),
   saltTankKg: quantityFigure("Salt tank holds", "mass"),
   refillFlow: quantityFigure("Brine refill flow", "flow"),
@@ -53,9 +53,13 @@ const compensatedRule = rule<Record<string, never>>("compensated", {
   reason: () => "hardness, iron and manganese are all needed",
   remedy: () => MEASURE,
 });
+/** Settings between which a capacity is known (handbook 2, Softener). */
+const SALT = { least: 6, most: 15 } as const;
+const saltRange = (say: Say): string =>
+  `${say.of(SALT.least, "saltDose")} to ${say.of(SALT.most, "saltDose")}`;
 const saltSetting = rule<{ readonly setting: number }>("softener-salt", {
-  reason: ({ setting }) => `salt setting ${setting} lb/ft³ is outside 6 to 15`,
-  remedy: () => "Set 6 to 15 lb/ft³",
+  reason: ({ setting }, say) => `salt setting ${say.of(setting, "saltDose")} is outside ${saltRange(say)}`,
+  remedy: (_f, say) => `Set ${saltRange(say)}`,
 });
 interface IntervalFacts {
   readonly days?: number;
@@ -89,11 +93,13 @@ const saltYear = rule<Record<string, never>>("softener-salt-year", {
   remedy: () => MEASURE,
 });
 const flowRule = rule<{ readonly continuous?: number; readonly peak?: number }>("softener-flow", {
-  reason: ({ continuous, peak }, _say, level) => {
+  reason: ({ continuous, peak }, say, level) => {
     if (continuous === undefined || peak === undefined) return PEAK_UNKNOWN;
-    const shown = `${continuous.toFixed(1)} gpm/ft³ continuous, ${peak.toFixed(1)} at peak`;
-    if (level === "Stop") return `${shown}; at most 7.5 and 15`;
-    return level === "Check" ? `${shown}; 5 and 10 are Good` : `${shown}; up to 5 and 10`;
+    const bed = (flow: number) => say.of(flow, "bedFlow");
+    const shown = `${bed(continuous)} continuous, ${bed(peak)} at peak`;
+    if (level === "Stop") return `${shown}; at most ${bed(7.5)} and ${bed(15)}`;
+    const good = `${bed(5)} and ${bed(10)}`;
+    return level === "Check" ? `${shown}; ${good} are Good` : `${shown}; up to ${good}`;
   },
   remedy: (_f, _say, level) =>
     level === "Unknown"
@@ -200,12 +206,13 @@ function compensatedFigure(ctx: StationContext, load: Load): Figure {
     value: load.compensated,
     verdict: load.compensated === undefined ? compensatedRule.unknown({}, load.missing) : undefined,
     working: {
-      formula: "hardness + 17.118 × (iron school × iron + 2 × manganese)",
+      formula: "hardness + iron school × iron + manganese school × manganese",
       inputs: known([
         input("hardness", load.hardness, "hardness", { survey: "water.hardness" }),
         input("iron", load.iron, "concentration", { survey: "water.iron" }),
         input("manganese", load.manganese, "concentration", { survey: "water.manganese" }),
-        input("iron school", ctx.schools.ironGpg, "plain", { rule: "school" }, "gpg per mg/L"),
+        input("iron school", GPG * ctx.schools.ironGpg, "hardness", { rule: "school, per mg/L" }),
+        input("manganese school", GPG * MANGANESE_GPG, "hardness", { rule: "per mg/L" }),
       ]),
       school: "ironGpg",
     },
@@ -240,15 +247,10 @@ function intervalFigure(ctx: StationContext, load: Load, c: Cycle): Figure {
       school: "reserve",
       formula: `floor( ${usable} ÷ load ), load = daily volume × compensated hardness`,
       inputs: known([
-        input(
-          "capacity",
-          capacityPerFt3(c.salt) ?? 0,
-          "plain",
-          { rule: `at ${c.salt} lb of salt per ft³` },
-          "grains/ft³",
-        ),
-        input("resin", c.resin, "plain", { unit: ctx.model.code }, "ft³"),
-        input("load", c.cycle?.loadGrainsPerDay, "plain", { figure: "compensated" }, "grains a day"),
+        input("capacity", capacityPerFt3(c.salt), "exchange", { rule: "at this salt setting" }),
+        input("salt setting", c.salt, "saltDose", { unit: ctx.model.code }),
+        input("resin", c.resin, "resin", { unit: ctx.model.code }),
+        input("load", c.cycle?.loadGrainsPerDay, "hardnessLoad", { figure: "compensated" }),
         input("daily volume", ctx.dailyLitres, "volume", {
           survey: ctx.facts.dailyLitres === undefined ? "household.persons" : "household.daily",
         }),
@@ -318,7 +320,10 @@ function refillFigure(ctx: StationContext, { cycle }: Cycle): Figure | undefined
     value: each / refillFlow,
     note: { text: "{each} each", of: { each: { value: each, quantity: "volume" } } },
     working: {
-      formula: "salt in lb ÷ 3 gal ÷ refill flow",
+      formula: {
+        text: "salt ÷ {salt} for each {water} of brine water ÷ refill flow",
+        of: { salt: { us: "3 lb", metric: "0.36 kg" }, water: { us: "1 gal", metric: "1 L" } },
+      },
       inputs: known([
         input("salt in one tank", cycle.saltKgPerRegeneration / n, "mass", { unit: ctx.model.code }),
         input("refill flow", refillFlow, "flow", { unit: ctx.model.code }),
@@ -334,10 +339,8 @@ function serviceFlowFigure(ctx: StationContext, resin: number): Figure {
   return {
     id: "serviceFlow",
     label: "Service flow at peak",
-    quantity: "plain",
-    suffix: "gpm/ft³",
+    quantity: "bedFlow",
     value: peak,
-    digits: 1,
     verdict:
       continuous === undefined || peak === undefined
         ? flowRule.unknown({}, PEAK_FIELDS)
@@ -346,7 +349,7 @@ function serviceFlowFigure(ctx: StationContext, resin: number): Figure {
       formula: "peak flow ÷ resin",
       inputs: known([
         input("peak flow", ctx.peak, "flow", { figure: "peak" }),
-        input("resin", resin, "plain", { unit: ctx.model.code }, "ft³"),
+        input("resin", resin, "resin", { unit: ctx.model.code }),
       ]),
     },
   };
@@ -372,8 +375,11 @@ function washFigure(ctx: StationContext): Figure {
     verdict,
     working: {
       formula: {
-        text: "tank area × {load} × µ(15 °C) ÷ µ(T)",
-        of: { load: { value: RESIN_WASH_AT_15, quantity: "surfaceLoad" } },
+        text: "tank area × {load} × µ({mild}) ÷ µ(T)",
+        of: {
+          mild: { value: 15, quantity: "temperature" },
+          load: { value: RESIN_WASH_AT_15, quantity: "surfaceLoad" },
+        },
       },
       inputs: known([
         input("tank diameter", diameterMm, "length", { unit: ctx.model.code }),
@@ -396,8 +402,8 @@ const setting = (compensated: number): Text => ({
 });
 
 const oneOut = rule<{ readonly peak: number; readonly left: number }>("softener-one-out", {
-  reason: ({ peak, left }, _say, level) =>
-    `while one regenerates ${counted(left, "tank")} ${left === 1 ? "carries" : "carry"} ${peak.toFixed(1)} gpm/ft³ at peak${level === "Good" ? "" : "; up to 10 is Good"}`,
+  reason: ({ peak, left }, say, level) =>
+    `while one regenerates ${counted(left, "tank")} ${left === 1 ? "carries" : "carry"} ${say.of(peak, "bedFlow")} at peak${level === "Good" ? "" : `; up to ${say.of(10, "bedFlow")} is Good`}`,
   remedy: () => "Regenerate at night, one after the other, or take more resin",
 });
 /** Several softeners side by side: what is left carries the peak while one regenerates (handbook 10, ruling 15). */

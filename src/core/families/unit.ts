@@ -111,7 +111,7 @@ export const unitFigures = {
   reductions: figured(z.partialRecord(z.enum(reduced), reduction), {
     label: "Takes out",
     kind: "reductions",
-    hint: "lead = 95 % for 3000 L; cysts = 99.95 %",
+    hint: "lead = 95 % for so much water; cysts = 99.95 %",
   }).optional(),
   /** At a stop or a faucet: what its water comes out at; absent: a faucet of its own. */
   outlet: figured(z.enum(["own", "kitchen", "shower", "appliance"]), {
@@ -159,7 +159,7 @@ export const unitFigures = {
   limits: figured(z.record(z.string(), z.union([z.number(), band])), {
     label: "Its own limits of feed water",
     kind: "limits",
-    hint: "iron = 0.1; hardness = 100; pH = 6.8 to 8.2, in mg/L, kPa, °C, %",
+    hint: "iron = 0.1 mg/L; hardness = at most 6 gpg; ph = 6.8 to 8.2",
   }).optional(),
   fit: fitFigures.optional(),
   startUp: startFigures.optional(),

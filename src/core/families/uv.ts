@@ -18,7 +18,7 @@ const uvFigures = z.strictObject({
     kind: "quantity",
     quantity: "transmittance",
   }),
-  layerCm: numberFigure("Water layer", "cm"),
+  layerCm: quantityFigure("Water layer", "waterLayer"),
   endOfLife: yesNoFigure("Rated at the end of lamp life"),
   dose: numberFigure("Rated dose", "mJ/cm²"),
   minUvt: quantityFigure("Least UVT", "transmittance"),
@@ -128,7 +128,7 @@ function limitFigure(ctx: StationContext): Figure {
         input("rated flow", data.ratedFlow, "flow", from),
         input("UVT here", uvt, "transmittance", { survey: "water.uvt" }),
         input("rated UVT", data.ratedUvt, "transmittance", from),
-        input("water layer d", data.layerCm, "plain", from, "cm"),
+        input("water layer d", data.layerCm, "waterLayer", from),
         input("age factor", data.endOfLife ? 1 : 0.7, "plain", {
           rule: "1 when rated at the end of lamp life, else 0.7",
         }),

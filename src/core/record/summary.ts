@@ -1,5 +1,4 @@
-import type { Level } from "../verdict";
-import type { UnitSystem } from "../units";
+import type { Level, Verdict } from "../verdict";
 import { tell } from "../tell";
 import {
   handOverBlockers,
@@ -22,7 +21,7 @@ import type { OpenPoint } from "../log/openPointAdded";
 import { familyOf, planOf } from "../families";
 import { isAsked } from "../site";
 import { withModels } from "../train";
-import { inSentence } from "../words";
+import { inBoth, inSentence, type InBoth } from "../words";
 import { signingBlockers } from "./office";
 
 /** One clock, visit or time of water off on the strip of hours; times ISO 8601, UTC. What still lasts with no end in sight is `paused`. */
@@ -46,8 +45,8 @@ export interface JobSummary {
   /** 0 needs someone now … 9 nothing to do. */
   readonly rank: number;
   readonly level?: Level;
-  readonly next: string;
-  readonly detail?: string;
+  readonly next: InBoth;
+  readonly detail?: InBoth;
   readonly who: string;
   /** Earliest promised date of an open point, ISO date. */
   readonly due?: string;
@@ -75,7 +74,6 @@ interface Look {
   readonly job: JobState;
   readonly now: number;
   readonly knowledge: Knowledge;
-  readonly profile: UnitSystem;
   readonly planner: string;
   readonly installer: string;
 }
@@ -86,13 +84,13 @@ type Need = Pick<JobSummary, "rank" | "level" | "next" | "detail" | "who">;
 /** Visits that are to be, or were. */
 const visitsOf = (job: JobState) => job.visits.filter((v) => !v.cancelled);
 
-function lookAt(job: JobState, now: number, knowledge: Knowledge, profile: UnitSystem): Look {
+function lookAt(job: JobState, now: number, knowledge: Knowledge): Look {
   const visits = visitsOf(job);
   const coming = visits.filter((v) => Date.parse(v.to) >= now).sort((a, b) => a.from.localeCompare(b.from));
   const planner = job.revisions.at(-1)?.by.name ?? job.opened?.by.name ?? "";
   const onSite = coming[0] ?? visits.at(-1);
   const installer = onSite?.person.name ?? job.crew.responsible?.name ?? job.run?.started.by.name ?? planner;
-  return { job, now, knowledge, profile, planner, installer };
+  return { job, now, knowledge, planner, installer };
 }
 
 const clocksOnStrip = ({ job, now, installer }: Look): StripEntry[] =>
@@ -137,11 +135,16 @@ const visitsOnStrip = ({ job }: Look): StripEntry[] =>
     paused: false,
   }));
 
-function needOfStop({ job, profile, installer }: Look): Need | undefined {
+/** What a verdict says, and what to do. */
+const toldInBoth = (verdict: Verdict): Pick<Need, "next" | "detail"> => ({
+  next: inBoth((system) => tell(verdict, system).reason),
+  detail: inBoth((system) => tell(verdict, system).remedy ?? ""),
+});
+
+function needOfStop({ job, installer }: Look): Need | undefined {
   const [stop] = standingStops(job);
   if (!stop) return undefined;
-  const { reason, remedy } = tell(stop.verdict, profile);
-  return { rank: 0, level: "Stop", next: reason, detail: remedy, who: installer };
+  return { rank: 0, level: "Stop", ...toldInBoth(stop.verdict), who: installer };
 }
 
 /** A bacteria sample that is due, or overdue. */
@@ -165,15 +168,14 @@ function needOfHandedOver({ job, installer }: Look): Need | undefined {
 }
 
 /** A reading that says nothing keeps a job that is done otherwise from being handed over. */
-function needOfUnknown({ job, profile, installer }: Look): Need | undefined {
+function needOfUnknown({ job, installer }: Look): Need | undefined {
   const [unknown] = standingUnknowns(job);
   if (!unknown) return undefined;
-  const { reason, remedy } = tell(unknown.verdict, profile);
-  return { rank: 1, level: "Unknown", next: reason, detail: remedy, who: installer };
+  return { rank: 1, level: "Unknown", ...toldInBoth(unknown.verdict), who: installer };
 }
 
 function needOfRun(look: Look): Need | undefined {
-  const { job, now, profile, installer } = look;
+  const { job, now, installer } = look;
   if (!job.run) return undefined;
   if (handOverBlockers(job).length === 0) return { rank: 1, next: "Sign the record", who: installer };
   const step = nextStep(job, now);
@@ -182,7 +184,7 @@ function needOfRun(look: Look): Need | undefined {
   return {
     rank: counting ? 3 : 1,
     next: counting ? `${step.title} is running` : step.title,
-    detail: sayStep(step, profile).why,
+    detail: inBoth((system) => sayStep(step, system).why),
     who: installer,
   };
 }
@@ -190,7 +192,7 @@ function needOfRun(look: Look): Need | undefined {
 const needOfSigned = ({ job, installer }: Look): Need | undefined =>
   job.revisions.length > 0 ? { rank: 2, next: "Start the run", who: installer } : undefined;
 
-function needOfDesign({ job, knowledge, profile, planner }: Look): Need | undefined {
+function needOfDesign({ job, knowledge, planner }: Look): Need | undefined {
   if (job.units.length === 0) return undefined;
   const blockers = signingBlockers(job, knowledge);
   const first = blockers.find((b) => b.verdict.level === "Stop") ?? blockers[0];
@@ -198,7 +200,7 @@ function needOfDesign({ job, knowledge, profile, planner }: Look): Need | undefi
   return {
     rank: 2,
     level: first.verdict.level,
-    next: tell(first.verdict, profile).reason,
+    next: toldInBoth(first.verdict).next,
     detail: `${blockers.length} judgement${blockers.length === 1 ? "" : "s"} to settle before the design can be signed`,
     who: planner,
   };
@@ -267,8 +269,8 @@ function peopleOf({ job, now }: Look): readonly string[] {
 }
 
 /** The job in short at a moment: what it needs next and from whom. */
-export function summarise(job: JobState, now: number, knowledge: Knowledge, profile: UnitSystem): JobSummary {
-  const look = lookAt(job, now, knowledge, profile);
+export function summarise(job: JobState, now: number, knowledge: Knowledge): JobSummary {
+  const look = lookAt(job, now, knowledge);
   const open = job.openPoints.filter((p) => !p.closed);
   const [due] = open.filter((p) => p.due).sort((a, b) => a.due!.localeCompare(b.due!));
   return {

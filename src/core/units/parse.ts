@@ -72,7 +72,7 @@ function readNumber(
 
 function findUnit(units: readonly Unit[], written: string): Unit | undefined {
   const key = written.toLowerCase().replace(/\s+/g, "");
-  return units.find((u) => u.names.some((n) => n.toLowerCase() === key));
+  return units.find((u) => u.names.some((n) => n.toLowerCase().replaceAll(" ", "") === key));
 }
 
 const skipSpace = (text: string, at: number): number => at + (/^\s*/.exec(text.slice(at))?.[0].length ?? 0);
@@ -249,6 +249,13 @@ const words: Partial<Record<Quantity, string>> = {
   pipeSize: "pipe size",
   transmittance: "transmittance",
   surfaceLoad: "surface load",
+  resin: "bed of resin",
+  bedFlow: "flow through a bed",
+  saltDose: "salt setting",
+  exchange: "capacity",
+  hardnessLoad: "load",
+  hardnessMass: "capacity",
+  waterLayer: "layer of water",
 };
 const wordFor = (q: Quantity): string => words[q] ?? q;
 
@@ -273,6 +280,13 @@ const examples: Record<Quantity, { us: string; metric: string }> = {
   share: { us: "25 %", metric: "25 %" },
   ratio: { us: "3 to 1", metric: "3 to 1" },
   surfaceLoad: { us: "8 gpm/ft2", metric: "20 m/h" },
+  resin: { us: "1.5 ft³", metric: "42 L" },
+  bedFlow: { us: "5 gpm/ft³", metric: "40 BV/h" },
+  saltDose: { us: "10 lb/ft³", metric: "160 g/L" },
+  exchange: { us: "26,000 grains/ft³", metric: "60 g/L" },
+  hardnessLoad: { us: "4,000 grains/day", metric: "260 g/day" },
+  hardnessMass: { us: "920 grains", metric: "60 g" },
+  waterLayer: { us: "0.8 in", metric: "2 cm" },
   mass: { us: "40 lb", metric: "18 kg" },
   duration: { us: "30 min", metric: "30 min" },
   stopwatch: { us: "75 s or 1:15", metric: "75 s or 1:15" },

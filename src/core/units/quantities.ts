@@ -26,6 +26,13 @@ export type Quantity =
   | "share"
   | "ratio"
   | "surfaceLoad"
+  | "resin"
+  | "bedFlow"
+  | "saltDose"
+  | "exchange"
+  | "hardnessLoad"
+  | "hardnessMass"
+  | "waterLayer"
   | "height"
   | "area"
   | "power"
@@ -61,6 +68,10 @@ export const LITRES_PER_GALLON = 3.785411784;
 const GAL = LITRES_PER_GALLON;
 const PSI = 6.894757293;
 const FT3 = 28.316846592;
+/** Grams in a grain. */
+const GRAIN = 0.06479891;
+/** lb/ft³ in one gram per litre. */
+const GRAMS_PER_LITRE = FT3 / 453.59237;
 /** One grain per US gallon in mg/L as CaCO3: always the quotient, never rounded. */
 export const GPG = 64.79891 / GAL;
 export const PATM = 101.325;
@@ -300,6 +311,65 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     digits: { us: 1, metric: 1 },
     min: 0,
     max: 1000,
+    bare: true,
+  },
+  // A bed of resin is sold, loaded and salted by the cubic foot, or by the litre.
+  resin: {
+    units: [unit(1, "ft³", "ft3", "cuft"), unit(1 / FT3, "L", "l", "litre", "liter")],
+    show: { us: "ft³", metric: "L" },
+    digits: { us: 2, metric: 0 },
+    min: 0,
+    max: 1000,
+    bare: true,
+  },
+  bedFlow: {
+    units: [unit(1, "gpm/ft³", "gpm/ft3"), unit(FT3 / GAL / 60, "BV/h")],
+    show: { us: "gpm/ft³", metric: "BV/h" },
+    digits: { us: 1, metric: 0 },
+    min: 0,
+    max: 1000,
+    bare: true,
+  },
+  saltDose: {
+    units: [unit(1, "lb/ft³", "lb/ft3"), unit(GRAMS_PER_LITRE, "g/L")],
+    show: { us: "lb/ft³", metric: "g/L" },
+    digits: { us: 1, metric: 0 },
+    min: 0,
+    max: 100,
+    bare: true,
+  },
+  // What a bed takes out between two regenerations, as CaCO3.
+  exchange: {
+    units: [unit(1, "grains/ft³", "grains/ft3"), unit(FT3 / GRAIN, "g/L")],
+    show: { us: "grains/ft³", metric: "g/L" },
+    digits: { us: 0, metric: 1 },
+    min: 0,
+    max: 1e6,
+    bare: true,
+  },
+  hardnessLoad: {
+    units: [unit(1, "grains a day", "grains/day"), unit(1 / GRAIN, "g a day", "g/day")],
+    show: { us: "grains a day", metric: "g a day" },
+    digits: { us: 0, metric: 0 },
+    min: 0,
+    max: 1e9,
+    bare: true,
+  },
+  hardnessMass: {
+    units: [unit(1, "g", "gcaco3"), unit(GRAIN, "grains", "gr")],
+    show: { us: "grains", metric: "g" },
+    digits: { us: 0, metric: 0 },
+    min: 0,
+    max: 1e6,
+    bare: true,
+  },
+  // What light has to pass through, beside a lamp.
+  waterLayer: {
+    units: [unit(1, "cm"), unit(0.1, "mm"), unit(2.54, "in", '"', "inch")],
+    show: { us: "in", metric: "cm" },
+    digits: { us: 2, metric: 1 },
+    min: 0,
+    max: 100,
     bare: true,
   },
   mass: {

@@ -1,4 +1,4 @@
-import type { Quantity } from "../units";
+import type { Quantity, UnitSystem } from "../units";
 import { plain, type Say } from "./say";
 
 /** A number that a text names, in canonical units. */
@@ -13,6 +13,19 @@ export interface Written {
   readonly us: string;
   readonly metric: string;
 }
+
+/** A sentence as a list keeps it for readers of either system: one text where both say the same. */
+export type InBoth = string | Written;
+
+/** A sentence in both unit systems. */
+export function inBoth(say: (system: UnitSystem) => string): InBoth {
+  const [us, metric] = [say("us"), say("metric")];
+  return us === metric ? us : { us, metric };
+}
+
+/** What was kept for both, as one of them says it. */
+export const saidIn = (text: InBoth, system: UnitSystem): string =>
+  typeof text === "string" ? text : text[system];
 
 /** Figures by the names of their places. */
 export type Figures = Readonly<Record<string, Named | Written>>;

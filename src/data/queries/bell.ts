@@ -1,5 +1,7 @@
 import { and, desc, eq, gte, inArray, like, lt, lte, sql, type SQL } from "drizzle-orm";
 import type { JobSummary } from "../../core/record";
+import type { UnitSystem } from "../../core/units";
+import { saidIn } from "../../core/words";
 import type { Database } from "../database";
 import { job, stripItem } from "../schema";
 
@@ -27,7 +29,7 @@ const isOn = (name: string | undefined): SQL | undefined =>
 /** Clocks that ended, Stops that nobody has taken on, and a person's visits that are to be; each kind bounded. `onlyOwn`: of the jobs that they are on. */
 export async function standingsFor(
   db: Database,
-  person: { readonly name: string; readonly onlyOwn: boolean },
+  person: { readonly name: string; readonly profile: UnitSystem; readonly onlyOwn: boolean },
   now: Date,
 ): Promise<readonly Standing[]> {
   const own = isOn(person.onlyOwn ? person.name : undefined);
@@ -76,8 +78,16 @@ export async function standingsFor(
   return [
     ...stops.map(({ id, name, summary }): Standing => {
       const { next, detail } = summary as JobSummary;
-      const title = [next, detail].filter(Boolean).join(": ");
-      return { kind: "stop", id: `${id}.${title}`, jobId: id, jobName: name, title };
+      const title = (system: UnitSystem) =>
+        [next, detail].flatMap((text) => (text ? [saidIn(text, system)] : [])).join(": ");
+      return {
+        kind: "stop",
+        // The same thing in whichever units it is told.
+        id: `${id}.${title("metric")}`,
+        jobId: id,
+        jobName: name,
+        title: title(person.profile),
+      };
     }),
     ...ended.map((e): Standing => ({
       kind: "soak",

@@ -115,7 +115,7 @@ export interface AppendSettings {
 }
 
 /** The build of what a row holds: another number makes every row anew. */
-const ROW = 1;
+const ROW = 2;
 /** A job's row as lists and searches read it. */
 const rowAs = (state: JobState, summary: JobSummary, changedAt: Date, knowledge: Knowledge) => ({
   name: state.name,
@@ -157,7 +157,7 @@ function refreshed(
   state: JobState,
   settings: AppendSettings,
 ): Refreshed {
-  const summary = summarise(state, settings.now, settings.knowledge, settings.profile);
+  const summary = summarise(state, settings.now, settings.knowledge);
   const row = rowAs(state, summary, new Date(state.lastAt ?? settings.now), settings.knowledge);
   const strip = JSON.stringify(summary.strip);
   const beside: SQL[] = [];

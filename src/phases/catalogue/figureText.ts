@@ -1,6 +1,5 @@
 import type { UnitModel } from "@/core/families";
 import { cellAt, fieldsOf, figureAt, type UnitField } from "@/catalogue/units/fields";
-
 import {
   parseQuantity,
   printMeasured,
@@ -9,6 +8,7 @@ import {
   type Quantity,
   type UnitSystem,
 } from "@/core/units";
+import { amountsFrom, amountsShown } from "./limitText";
 
 const exact = (n: number, quantity: Quantity, profile: UnitSystem): string =>
   printMeasured({ is: "value", value: n }, quantity, profile);
@@ -37,6 +37,9 @@ export function figureText(model: UnitModel, f: UnitField, profile: UnitSystem):
       return (v as readonly (readonly [number, number])[])
         .map(([flow, loss]) => `${exact(flow, "flow", profile)}: ${exact(loss, "pressure", profile)}`)
         .join("; ");
+    case "limits":
+    case "reductions":
+      return amountsShown(String(cellAt(model, f)), f.kind, profile);
     case "choice":
       return f.options.find((o) => o.id === v)?.label ?? String(v);
     case "many":
@@ -64,6 +67,10 @@ export function cellFrom(
       : p.measured.is === "value"
         ? { cell: p.measured.value, written: withUnit(trimmed, p.unit) }
         : { error: "Write one number" };
+  }
+  if (f.kind === "limits" || f.kind === "reductions") {
+    const read = amountsFrom(trimmed, f.kind, profile);
+    return "error" in read ? read : { cell: read.text };
   }
   if (f.kind === "number") {
     const n = Number(trimmed.replace(",", "."));

@@ -2,7 +2,7 @@ import type { JobState, Knowledge, Phase } from "@/core/job";
 import type { Entry, EntryKind, Kept } from "@/core/log";
 import { readingKinds } from "@/core/readings/kinds";
 import { tell } from "@/core/tell";
-import type { UnitSystem } from "@/core/units";
+import { printMeasured, type UnitSystem } from "@/core/units";
 import { inSentence } from "@/core/words";
 import { choices } from "../jobs/asked";
 import { said } from "../outbox/said";
@@ -20,6 +20,7 @@ export interface HistoryLine {
 interface Names {
   readonly step: (id: string | undefined) => string;
   readonly field: (id: string) => string;
+  readonly answer: (kept: Kept["surveyAnswered"]) => string;
   readonly handle: (id: string) => string;
   readonly unit: (key: string) => string;
   readonly reading: (id: string) => string;
@@ -49,8 +50,10 @@ export const tellings: { readonly [K in EntryKind]?: Told<K> } = {
     const others = letIn.map((p) => p.name).join(", ");
     return `${responsible ? `${responsible.name} is responsible` : "Nobody is responsible"}${others ? `; let in: ${others}` : ""}`;
   }),
-  surveyAnswered: at("site", ({ field, text }, n) =>
-    text === "" ? `Answer taken back: ${n.field(field)}` : `${n.field(field)}: ${text.slice(0, 120)}`,
+  surveyAnswered: at("site", (kept, n) =>
+    kept.text === ""
+      ? `Answer taken back: ${n.field(kept.field)}`
+      : `${n.field(kept.field)}: ${n.answer(kept)}`,
   ),
   labReportTaken: at("site", ({ lab }) => `Laboratory report taken in${lab ? `: ${lab}` : ""}`),
   designChanged: at("train", ({ what }) => `Design changed: ${what}`),
@@ -114,6 +117,12 @@ function namesOf(job: JobState, known: Knowledge, profile: UnitSystem, day: (at:
   return {
     step: (id) => (id === undefined ? "the valves" : nameOfStep(id)),
     field: (id) => known.fields.get(id)?.label ?? id,
+    answer: ({ field, text, measured }) => {
+      const asked = known.fields.get(field);
+      return measured && asked?.kind === "quantity"
+        ? printMeasured(measured, asked.quantity, profile)
+        : text.slice(0, 120);
+    },
     handle: (id) => job.rig?.rig.handles.find((h) => h.id === id)?.name ?? id,
     unit: (key) => job.units.find((u) => u.key === key)?.model ?? key,
     reading: (id) => {

@@ -1,6 +1,8 @@
 import Papa from "papaparse";
 import type { Phase } from "@/core/job";
+import type { UnitSystem } from "@/core/units";
 import type { Level } from "@/core/verdict";
+import { saidIn } from "@/core/words/text";
 import { jobsFound } from "@/data/queries/finding";
 import { jobsOf } from "@/data/queries/jobList";
 import { company } from "@/server/actor";
@@ -31,11 +33,12 @@ export const WHOLE = 10_000;
 /** Jobs that a search finds at most: beyond that it should say more. */
 const MOST_FOUND = 500;
 
-/** A stretch of the list that is asked for, from its so manieth row, with how many rows it has in all. */
+/** A stretch of the list that is asked for, from its so manieth row, with how many rows it has in all, in the units of who reads it. */
 export async function listedJobs(
   asked: JobsAsked,
   from: number,
   most: number,
+  profile: UnitSystem,
 ): Promise<{ readonly rows: readonly RowShown[]; readonly total: number }> {
   const db = database();
   const at = now();
@@ -48,7 +51,7 @@ export async function listedJobs(
   return {
     total,
     rows: rows.map(({ id, name, place, summary: s, due, changedAt }) => ({
-      ...{ id, name, place, phase: s.phase, level: s.level, next: s.next, who: s.who },
+      ...{ id, name, place, phase: s.phase, level: s.level, next: saidIn(s.next, profile), who: s.who },
       offer: s.offer && choices.offer[s.offer],
       due: s.due ?? "",
       late: due !== null && due.getTime() < at,

@@ -2,6 +2,8 @@
 import { KeyLink } from "@/ui/Pressed";
 import Link from "@/ui/Link";
 import type { Route } from "next";
+import type { UnitSystem } from "@/core/units";
+import { saidIn } from "@/core/words/text";
 import type { JobRow, Today as TodayData } from "@/data/queries/today";
 import { LiveNow } from "@/ui/LiveNow";
 import { clockTime, longDay, momentOf } from "@/ui/time";
@@ -39,8 +41,9 @@ function barOf(s: TodayData["strip"][number], now: number, zone: string): StripB
   };
 }
 
-function Row({ row, now, zone }: { row: JobRow; now: number; zone: string }) {
+function Row({ row, now, zone, profile }: { row: JobRow; now: number; zone: string; profile: UnitSystem }) {
   const s = row.summary;
+  const next = saidIn(s.next, profile);
   const late = s.due !== undefined && Date.parse(`${s.due}T23:59:59Z`) < now;
   const phase = `/jobs/${row.id}/${s.phase}`;
   return (
@@ -60,8 +63,8 @@ function Row({ row, now, zone }: { row: JobRow; now: number; zone: string }) {
         </span>
       </div>
       <div>
-        <p>{s.level ? <VerdictMark level={s.level}>{s.next}</VerdictMark> : s.next}</p>
-        {s.detail ? <p className="text-sm text-soft">{s.detail}</p> : null}
+        <p>{s.level ? <VerdictMark level={s.level}>{next}</VerdictMark> : next}</p>
+        {s.detail ? <p className="text-sm text-soft">{saidIn(s.detail, profile)}</p> : null}
         {late ? (
           <p className="text-sm">
             <VerdictMark level="Check">{`late: ${s.dueText}, promised for ${momentOf(`${s.due}T12:00:00Z`, now, zone).slice(0, -6)}`}</VerdictMark>
@@ -85,6 +88,7 @@ function Row({ row, now, zone }: { row: JobRow; now: number; zone: string }) {
 }
 
 interface TodayProps {
+  readonly profile: UnitSystem;
   readonly today: TodayData;
   readonly now: number;
   readonly from: number;
@@ -135,7 +139,7 @@ function Head({ today, now, zone }: TodayProps) {
 
 /** The first screen: what runs now, what each job needs next and from whom, and what is late. */
 export function Today(props: TodayProps) {
-  const { today, now, from, to, zone } = props;
+  const { today, now, from, to, zone, profile } = props;
   const rows = [...today.jobs, ...today.late.filter((l) => !today.jobs.some((j) => j.id === l.id))];
   return (
     <main className="px-4 py-6 md:px-8">
@@ -156,7 +160,7 @@ export function Today(props: TodayProps) {
       <h2 className="visually-hidden">What each job needs next</h2>
       <ol className="mt-8">
         {rows.map((r) => (
-          <Row key={r.id} row={r} now={now} zone={zone} />
+          <Row key={r.id} row={r} now={now} zone={zone} profile={profile} />
         ))}
       </ol>
       {today.total.jobs > today.jobs.length ? (

@@ -1,6 +1,6 @@
 "use client";
 import type { DesignUnit } from "@/core/families";
-import { parseQuantity, print, type UnitSystem } from "@/core/units";
+import { figure, parseQuantity, print, unitName, type UnitSystem } from "@/core/units";
 import { FormField, SelectField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { KeyButton } from "@/ui/Pressed";
@@ -49,14 +49,28 @@ const placesFor = (unit: DesignUnit, others: readonly DesignUnit[], models: read
     ),
 ];
 
+/** Settings between which a bed's capacity is known, lb/ft³ (handbook 2, Softener). */
+const SALT = { least: 6, most: 15 } as const;
+/** An end of the table as it is printed is that end: 96 g/L is 6 lb/ft³. */
+const HAIR = 0.01;
+const atEnd = (dose: number): number =>
+  [SALT.least, SALT.most].find((end) => Math.abs(dose - end) < HAIR) ?? dose;
+/** A salt setting in lb/ft³; not a number where it could not be read, nothing where none is written. */
+function saltFrom(text: string | undefined, profile: UnitSystem): number | undefined {
+  if (text === undefined || text.trim() === "") return undefined;
+  const read = parseQuantity(text, "saltDose", { profile });
+  return read.ok && read.measured.is === "value" ? atEnd(read.measured.value) : NaN;
+}
+
 /** What cannot stand in a design. */
-function faultsOf({ parallel = "", salt = "" }: Typed): FormOutcome | undefined {
+function faultsOf({ parallel = "", salt = "" }: Typed, profile: UnitSystem): FormOutcome | undefined {
   const beside = Number(parallel);
   if (!Number.isInteger(beside) || beside < 1 || beside > 6)
     return { ok: false, error: "One to six side by side", field: "parallel" };
-  if (salt !== "" && !(Number(salt) >= 6 && Number(salt) <= 15))
-    return { ok: false, error: "A salt setting is 6 to 15 lb/ft³", field: "salt" };
-  return undefined;
+  const dose = saltFrom(salt, profile);
+  if (dose === undefined || (dose >= SALT.least && dose <= SALT.most)) return undefined;
+  const [least, most] = [SALT.least, SALT.most].map((end) => print(end, "saltDose", profile));
+  return { ok: false, error: `A salt setting is ${least} to ${most}`, field: "salt" };
 }
 
 interface UnitFormProps {
@@ -73,17 +87,18 @@ interface UnitFormProps {
 /** Changes a unit of the design: its model, how many side by side, what it is set to, the line it stands on, its place. */
 export function UnitForm({ jobId, unit, models, units, profile, save, onSaved }: UnitFormProps) {
   const quantity = setIn(models.find((m) => m.code === unit.model));
+  const shownSalt = unit.saltLbPerFt3 === undefined ? "" : figure(unit.saltLbPerFt3, "saltDose", profile);
   const form = useForm({
     draft: `${jobId}.unit.${unit.key}`,
     initial: {
       model: unit.model,
       parallel: String(unit.parallel),
-      salt: unit.saltLbPerFt3 === undefined ? "" : String(unit.saltLbPerFt3),
+      salt: shownSalt,
       place: unit.place ?? "",
       on: placeWord(unit.on),
       set: unit.set === undefined || !quantity ? "" : print(unit.set, quantity, profile),
     },
-    check: faultsOf,
+    check: (typed) => faultsOf(typed, profile),
     send: async ({ model = "", parallel, salt, place, on = "", set = "" }, waiting) => {
       const setTo = quantity && setFrom(set, quantity, profile);
       if (typeof setTo === "object") return setTo;
@@ -92,7 +107,7 @@ export function UnitForm({ jobId, unit, models, units, profile, save, onSaved }:
           model,
           version: model === unit.model ? undefined : models.find((m) => m.code === model)?.version,
           parallel: Number(parallel),
-          saltLbPerFt3: salt ? Number(salt) : undefined,
+          saltLbPerFt3: salt === shownSalt ? unit.saltLbPerFt3 : saltFrom(salt, profile),
           place: place || undefined,
           set: setTo,
           on: onFrom(on),
@@ -119,8 +134,8 @@ export function UnitForm({ jobId, unit, models, units, profile, save, onSaved }:
       {salt === undefined ? null : (
         <FormField
           form={form}
-          label="Salt setting, lb/ft³"
-          hint={`${salt} when empty`}
+          label={`Salt setting, ${unitName("saltDose", profile)}`}
+          hint={`${figure(salt, "saltDose", profile)} when empty`}
           name="salt"
           inputMode="decimal"
         />

@@ -27,7 +27,7 @@ export default async function JobsPage({ searchParams }: PageProps<"/jobs">) {
   // On paper everything stands: nothing is left out because it was not scrolled to.
   const whole = params.whole === "yes";
   const [first, views, people] = await Promise.all([
-    listedJobs(asked, 0, whole ? WHOLE : STRETCH),
+    listedJobs(asked, 0, whole ? WHOLE : STRETCH, person.profile),
     viewsOf(db, person.id),
     allPeople(db),
   ]);

@@ -1,6 +1,6 @@
 import { CartesianGrid, Line, LineChart, ReferenceDot, XAxis, YAxis } from "recharts";
 import { softenerChoice, type SoftenerChoice } from "@/core/treatment";
-import { print, type UnitSystem } from "@/core/units";
+import { figure, print, unitName, type UnitSystem } from "@/core/units";
 import { ColumnHeads } from "@/ui/ColumnHeads";
 import { VerdictMark } from "@/ui/VerdictMark";
 import type { Picture } from "../pictureOf";
@@ -51,7 +51,7 @@ function SizesTable({ p, here, profile }: { p: SoftenerPicture; here: number; pr
         columns={[
           "Size",
           "drawn",
-          { figure: "lb/ft³" },
+          { figure: unitName("saltDose", profile) },
           { figure: "days" },
           { figure: "salt a year" },
           { figure: "brine water" },
@@ -62,14 +62,14 @@ function SizesTable({ p, here, profile }: { p: SoftenerPicture; here: number; pr
           <tr className="font-semibold">
             <th scope="row">as designed</th>
             <td>●</td>
-            <td className="figure">{p.salt}</td>
+            <td className="figure">{figure(p.salt, "saltDose", profile)}</td>
             <SettingCells choice={p.chosen} profile={profile} />
           </tr>
         ) : null}
         {p.sizes.map((s, i) => (
           <tr key={s.resinFt3} data-size={s.resinFt3}>
             <th scope="row">
-              {s.code ?? "none offered"}, {s.resinFt3} ft³
+              {s.code ?? "none offered"}, {print(s.resinFt3, "resin", profile)}
               {s.resinFt3 === p.proposed ? <span className="block text-sm text-soft">proposed</span> : null}
             </th>
             <td>
@@ -77,7 +77,7 @@ function SizesTable({ p, here, profile }: { p: SoftenerPicture; here: number; pr
                 <path d="M0 5h40" {...strokeOf(i, here)} />
               </svg>
             </td>
-            <td className="figure">{s.best.saltLbPerFt3}</td>
+            <td className="figure">{figure(s.best.saltLbPerFt3, "saltDose", profile)}</td>
             <SettingCells choice={s.best} profile={profile}>
               {" "}
               <VerdictMark level={s.best.level}>{null}</VerdictMark>
@@ -116,7 +116,8 @@ export function Softener({ p, profile }: { p: SoftenerPicture; profile: UnitSyst
           domain={[6, 15]}
           ticks={[6, 8, 10, 12, 15]}
           stroke="var(--soft)"
-          label={axis("salt, lb per ft³ of resin")}
+          tickFormatter={(salt: number) => figure(salt, "saltDose", profile)}
+          label={axis(`salt for so much resin, ${unitName("saltDose", profile)}`)}
         />
         <YAxis
           type="number"
