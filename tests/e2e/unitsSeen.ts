@@ -2,13 +2,13 @@ import { execFileSync } from "node:child_process";
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
-import { recipeList } from "@/catalogue/recipes/list";
 import { unitModels } from "@/catalogue/units";
 import type { UnitSystem } from "@/core/units";
 import { folder } from "./hands";
 
 /** What ends a line of text on a page. */
-const BLOCKS = /<\/?(?:p|li|td|th|div|h\d|dd|dt|section|option|label|button|tr|caption|text|legend|a|summary)\b[^>]*>/g;
+const BLOCKS =
+  /<\/?(?:p|li|td|th|div|h\d|dd|dt|section|option|label|button|tr|caption|text|legend|a|summary)\b[^>]*>/g;
 /** Words of a page that stand in attributes. */
 const ATTRIBUTES = /\b(?:title|aria-label|placeholder|value)="([^"]*)"/g;
 
@@ -18,15 +18,18 @@ function linesOf(html: string): string[] {
   const said = [...plain.matchAll(ATTRIBUTES)].map((m) => m[1]!);
   const text = plain.replace(BLOCKS, "\n").replace(/<[^>]+>/g, "");
   return [...text.split("\n"), ...said].map((line) =>
-    line.replace(/&nbsp;|&#160;/g, " ").replace(/&quot;|&#34;/g, '"').replace(/\s+/g, " ").trim(),
+    line
+      .replace(/&nbsp;|&#160;/g, " ")
+      .replace(/&quot;|&#34;/g, '"')
+      .replace(/\s+/g, " ")
+      .trim(),
   );
 }
 
 /** Names are called alike by everybody: of units, of their sizes, of threads and tubes, and what a control valve's own dial shows. */
-const names = [
-  ...[...unitModels.values()].flatMap((m) => [m.name, m.code]),
-  ...recipeList.map((r) => r.title),
-].sort((a, b) => b.length - a.length);
+const names = [...[...unitModels.values()].flatMap((m) => [m.name, m.code])].sort(
+  (a, b) => b.length - a.length,
+);
 const ALIKE = [
   /(?:\d+-)?\d+\/\d+ in\b/g,
   /\b[1-4] in (?=pipe|push|O-ring|split|barb|hose|compression|copper|PEX|PVC|CPVC|tube|steel|ball)/g,
