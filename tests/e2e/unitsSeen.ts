@@ -9,13 +9,16 @@ import { folder } from "./hands";
 /** What ends a line of text on a page. */
 const BLOCKS =
   /<\/?(?:p|li|td|th|div|h\d|dd|dt|section|option|label|button|tr|caption|text|legend|a|summary)\b[^>]*>/g;
-/** Words of a page that stand in attributes. */
+/** Words of a page that stand in attributes. In the survey an answer stands as its writer wrote it, with what was understood below it. */
 const ATTRIBUTES = /\b(?:title|aria-label|placeholder|value)="([^"]*)"/g;
+const ATTRIBUTES_OF_SURVEY = /\b(?:title|aria-label|placeholder)="([^"]*)"/g;
 
 /** A page's text line by line, without what is code. */
-function linesOf(html: string): string[] {
+function linesOf(html: string, path: string): string[] {
   const plain = html.replace(/<(script|style)\b[\s\S]*?<\/\1>/g, "").replace(/<!--[\s\S]*?-->/g, "");
-  const said = [...plain.matchAll(ATTRIBUTES)].map((m) => m[1]!);
+  const said = [...plain.matchAll(path.endsWith("/site") ? ATTRIBUTES_OF_SURVEY : ATTRIBUTES)].map(
+    (m) => m[1]!,
+  );
   const text = plain.replace(BLOCKS, "\n").replace(/<[^>]+>/g, "");
   return [...text.split("\n"), ...said].map((line) =>
     line
@@ -26,15 +29,17 @@ function linesOf(html: string): string[] {
   );
 }
 
-/** Names are called alike by everybody: of units, of their sizes, of threads and tubes, and what a control valve's own dial shows. */
-const names = [...[...unitModels.values()].flatMap((m) => [m.name, m.code])].sort(
-  (a, b) => b.length - a.length,
-);
+/** Names are called alike by everybody: of units, of their sizes, of threads and tubes, what a control valve's own dial shows, and the school of iron that it is set by. */
+const names = [...unitModels.values()]
+  .flatMap((m) => [m.name, m.code, m.variant])
+  .filter((name) => name.length > 2)
+  .sort((a, b) => b.length - a.length);
 const ALIKE = [
   /(?:\d+-)?\d+\/\d+ in\b/g,
   /\b[1-4] in (?=pipe|push|O-ring|split|barb|hose|compression|copper|PEX|PVC|CPVC|tube|steel|ball)/g,
-  /\b[1-4] in$/g,
-  /(?:valve to|set to) \d+ gpg(?:, \d+ gpg computed)?/g,
+  /\b[1-4] in(?=$| \|)/g,
+  /(?:valve to|set to|^)\s?\d+ gpg(?:, \d+ gpg computed)?(?=$|\.)/g,
+  /\d grains per mg\/L/g,
 ];
 const withoutNames = (line: string): string =>
   ALIKE.reduce(
@@ -58,7 +63,7 @@ export async function foreignTo(page: Page, system: UnitSystem, path: string): P
   if (!answer.ok()) return [`${path}: ${answer.status()}`];
   const body = await answer.body();
   const isPdf = body.subarray(0, 4).toString() === "%PDF";
-  return (isPdf ? paperLines(body) : linesOf(body.toString()))
+  return (isPdf ? paperLines(body) : linesOf(body.toString(), path))
     .filter((line) => OF_THE_OTHER[system].test(withoutNames(line)))
     .map((line) => `${path}: ${line.slice(0, 160)}`);
 }

@@ -159,7 +159,7 @@ export const unitFigures = {
   limits: figured(z.record(z.string(), z.union([z.number(), band])), {
     label: "Its own limits of feed water",
     kind: "limits",
-    hint: "iron = 0.1 mg/L; hardness = at most 6 gpg; ph = 6.8 to 8.2",
+    hint: "iron = 0.1 mg/L; hardness = at most 100 mg/L; ph = 6.8 to 8.2",
   }).optional(),
   fit: fitFigures.optional(),
   startUp: startFigures.optional(),
