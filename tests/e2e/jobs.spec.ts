@@ -1,5 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
-import { openJob, signedIn } from "./hands";
+import { stateOf } from "./crew";
+import { openJob, press, signedIn } from "./hands";
 
 const rows = (page: Page) => page.locator("[data-job-row]");
 const named = (page: Page, name: string) => rows(page).filter({ hasText: name });
@@ -100,7 +101,33 @@ test("a job has contacts that it is found by and that can be deleted; it is rena
   await page.getByRole("textbox", { name: /^Job/ }).fill("Marram Row 33");
   await page.getByRole("button", { name: "Keep these names" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("About Marram Row 33");
+
+  await page.getByText("Keep its design as a template").click();
+  await page.getByRole("textbox", { name: /^Template/ }).fill("A rented flat");
+  await page.getByRole("button", { name: "Keep the template" }).click();
+  await expect(page.getByText("Kept: a new job can begin with it")).toBeVisible();
+  await page.goto("/jobs");
+  await press(page.getByRole("button", { name: "Open a job" }));
+  await page.getByLabel("Job, what everyone calls it").fill("Marram Row 44");
+  await page.getByLabel("Place, where it is").fill("Marram Row");
+  await page.getByRole("combobox", { name: "Begin with" }).selectOption("A rented flat");
+  await page.getByRole("button", { name: "Open and start the survey" }).click();
+  await expect(page).toHaveURL(/\/site/);
+  const begun = /jobs\/(\w+)\//.exec(page.url())![1]!;
+  expect((await stateOf(page, begun)).units.map((u) => u.model)).toEqual(["FD-1"]);
+  expect((await stateOf(page, begun)).answers).toEqual({});
+  await page.goto("/jobs");
+  await press(page.getByRole("button", { name: "Take the template A rented flat away" }));
+  await expect(page.locator("[data-templates]")).toHaveCount(0);
+
   // Other tests meet the demo as it was.
+  await page.goto(`/jobs/${begun}/about`);
+  await page.getByText("Close this job").click();
+  await page.getByRole("combobox", { name: "As", exact: true }).selectOption("lost");
+  await page.getByRole("textbox", { name: /^Why/ }).fill("Only a trial");
+  await page.getByRole("button", { name: "Close the job" }).click();
+  await expect(page.locator("[data-notice]")).toContainText("Closed as lost");
+  await page.goto(`/jobs/${copy}/about`);
   await page.getByText("Close this job").click();
   await page.getByRole("combobox", { name: "As", exact: true }).selectOption("lost");
   await page.getByRole("textbox", { name: /^Why/ }).fill("Only a trial");

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gte, isNotNull, lt, lte, sql, type SQL } from "drizzle-orm";
+import { and, asc, desc, eq, gte, inArray, isNotNull, lt, lte, or, sql, type SQL } from "drizzle-orm";
 import type { JobSummary } from "../../core/record";
 import type { Database } from "../database";
 import { job, stripItem } from "../schema";
@@ -116,6 +116,59 @@ export async function todayOf(db: Database, from: Date, to: Date, now: Date, fir
     late: late.map(asRow),
     total: { strip: Number(total!.strip), jobs: Number(total!.jobs), late: Number(total!.late) },
   };
+}
+
+/** A visit of somebody, or a clock that ends for them. */
+export interface WeekRow {
+  readonly jobId: string;
+  readonly jobName: string;
+  readonly item: string;
+  readonly kind: string;
+  readonly title: string;
+  readonly who: string;
+  readonly from: Date;
+  readonly to: Date;
+}
+/** What a week shows at most. */
+const MOST_OF_WEEK = 500;
+
+/** Visits that begin, and clocks that end, between two moments, at every open job, the earliest first; bounded, with how many there are. */
+export async function weekRows(
+  db: Database,
+  from: Date,
+  to: Date,
+): Promise<{ readonly rows: readonly WeekRow[]; readonly total: number }> {
+  const begins = and(eq(stripItem.kind, "visit"), gte(stripItem.startsAt, from), lt(stripItem.startsAt, to));
+  const ends = and(
+    inArray(stripItem.kind, ["soak", "flow", "wait"]),
+    eq(stripItem.paused, 0),
+    gte(stripItem.endsAt, from),
+    lt(stripItem.endsAt, to),
+  );
+  const isOfWeek = or(begins, ends);
+  const [rows, [all]] = await Promise.all([
+    db
+      .select({
+        jobId: stripItem.jobId,
+        jobName: job.name,
+        item: stripItem.item,
+        kind: stripItem.kind,
+        title: stripItem.title,
+        who: stripItem.who,
+        from: stripItem.startsAt,
+        to: stripItem.endsAt,
+      })
+      .from(stripItem)
+      .innerJoin(job, eq(job.id, stripItem.jobId))
+      .where(isOfWeek)
+      .orderBy(asc(stripItem.startsAt))
+      .limit(MOST_OF_WEEK),
+    db
+      .select({ n: sql<number>`count(*)` })
+      .from(stripItem)
+      .where(isOfWeek),
+  ]);
+  return { rows, total: Number(all!.n) };
 }
 
 /** Visits that are not over at a moment, at every job, the earliest first; at most 500. */

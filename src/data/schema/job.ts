@@ -183,3 +183,13 @@ export const savedView = mysqlTable(
   },
   (t) => [primaryKey({ name: "saved_view_key", columns: [t.personId, t.name] })],
 );
+
+/** A design that the company begins jobs with, under a name. */
+export const jobTemplate = mysqlTable("job_template", {
+  name: varchar("name", { length: 60 }).primaryKey(),
+  units: jsonText("units").notNull(),
+  /** The job whose design it was. */
+  fromJob: varchar("from_job", { length: 200 }).notNull(),
+  keptBy: varchar("kept_by", { length: 120 }).notNull(),
+  keptAt: moment("kept_at").notNull(),
+});

@@ -7,6 +7,7 @@ import { FormField, FormNote, SelectField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm } from "@/ui/useForm";
 import { sendIntent, withId } from "../job/send";
+import { saveTemplate } from "../jobs/templates";
 import { useJobForm } from "./useJobForm";
 
 const endings = [
@@ -112,7 +113,33 @@ function Copy({ job }: { job: Pick<JobState, "id" | "name" | "place" | "answers"
   );
 }
 
-/** What becomes of a job: closed, opened again, copied. */
+/** Keeps this job's design for others to begin with. Nothing of the survey goes along. */
+function AsTemplate({ job }: { job: Pick<JobState, "id" | "name"> }) {
+  const form = useForm({
+    draft: `${job.id}.template`,
+    send: ({ name = "" }) => saveTemplate({ name, job: job.id }),
+  });
+  return (
+    <details>
+      <summary className="min-h-11 cursor-pointer py-2">Keep its design as a template</summary>
+      <FormFrame form={form} className="grid max-w-2xl gap-3">
+        <FormField
+          form={form}
+          name="name"
+          label="Template"
+          hint="what kind of job it is for; a name that is there already is replaced"
+          maxLength={60}
+        />
+        <button className="button justify-self-start" disabled={form.busy}>
+          Keep the template
+        </button>
+        <FormNote form={form} />
+      </FormFrame>
+    </details>
+  );
+}
+
+/** What becomes of a job: closed, opened again, copied, kept as a template. */
 export function Life({
   job,
 }: {
@@ -122,6 +149,7 @@ export function Life({
     <>
       {job.closed ? <Reopen jobId={job.id} closed={job.closed} /> : <Close jobId={job.id} />}
       <Copy job={job} />
+      {job.units.length > 0 ? <AsTemplate job={job} /> : null}
     </>
   );
 }

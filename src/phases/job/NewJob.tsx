@@ -4,24 +4,34 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { ulid } from "ulid";
 import { Sheet } from "@/ui/Sheet";
+import type { Template } from "@/data/queries/templates";
+import { SelectField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm } from "@/ui/useForm";
 import { sendIntent, withId } from "./send";
 
-/** Opens a job: a name and a place are enough to begin the survey. */
-export function NewJob() {
+/** Opens a job: a name and a place are enough to begin the survey. It may begin with the design of a template. */
+export function NewJob({ templates }: { templates: readonly Template[] }) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  // One id for this form, so that a double press opens one job.
-  const [id] = useState(() => ulid());
-  const [intentId] = useState(() => ulid());
+  // One id for this form and each of its entries, so that a double press opens one job.
+  const [ids] = useState(() => ({ job: ulid(), opens: ulid(), copies: ulid() }));
   const form = useForm({
     draft: "new-job",
-    send: ({ name = "", place = "", about = "" }) =>
-      sendIntent(id, { ...withId({ kind: "jobOpened", name, place, about }), id: intentId }),
+    send: async ({ name = "", place = "", about = "", template = "" }) => {
+      const opened = await sendIntent(ids.job, {
+        ...withId({ kind: "jobOpened", name, place, about }),
+        id: ids.opens,
+      });
+      const begins = templates.find((t) => t.name === template);
+      if (!opened.ok || !begins) return opened;
+      const from = { id: ids.copies, name: `the template ${begins.name}` };
+      const copied = withId({ kind: "jobCopied", from, answers: {}, units: [...begins.units] });
+      return sendIntent(ids.job, { ...copied, id: ids.copies });
+    },
     onTaken: () => {
       setOpen(false);
-      router.push(`/jobs/${id}/site`);
+      router.push(`/jobs/${ids.job}/site`);
     },
   });
   const { errors } = form;
@@ -55,6 +65,20 @@ export function NewJob() {
               {errors[name] ? <p className="text-sm text-stop">{errors[name]}</p> : null}
             </div>
           ))}
+          {templates.length > 0 ? (
+            <SelectField
+              form={form}
+              name="template"
+              label="Begin with"
+              options={[
+                { id: "", label: "No units" },
+                ...templates.map(({ name, units }) => ({
+                  id: name,
+                  label: `${name}: ${units.map((u) => u.model).join(", ")}`,
+                })),
+              ]}
+            />
+          ) : null}
           <p role="status" className="text-stop">
             {form.whole}
           </p>

@@ -128,6 +128,9 @@ function Head({ today, now, zone }: TodayProps) {
           {stops.length === 1 ? "on one job's readings" : `on the readings of ${stops.length} jobs`}
         </VerdictMark>
       ) : null}
+      <Link prefetch={false} href={"/week" as Route} className="plainlink inline-flex min-h-11 items-center">
+        The week of all crews
+      </Link>
       {today.total.late > 0 ? (
         <Link prefetch={false} href={"/jobs?late=yes" as Route} className="inline-flex min-h-11 items-center">
           <VerdictMark level="Check">{`${today.total.late} late`}</VerdictMark>

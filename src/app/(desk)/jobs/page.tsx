@@ -1,4 +1,5 @@
 import type { Route } from "next";
+import { templatesOf } from "@/data/queries/templates";
 import { viewsOf } from "@/data/queries/jobList";
 import { allPeople } from "@/data/queries/people";
 import { ImportBundle } from "@/phases/job/ImportBundle";
@@ -7,6 +8,7 @@ import { jobsAsked, narrowings, queryOf } from "@/phases/jobs/asked";
 import { Choose } from "@/phases/jobs/Choose";
 import { JobTable } from "@/phases/jobs/JobTable";
 import { listedJobs, STRETCH, WHOLE } from "@/phases/jobs/listed";
+import { Templates } from "@/phases/jobs/Templates";
 import { Views } from "@/phases/jobs/Views";
 import { personFor } from "@/server/actor";
 import { database } from "@/server/database";
@@ -26,10 +28,11 @@ export default async function JobsPage({ searchParams }: PageProps<"/jobs">) {
   const query = queryOf(asked);
   // On paper everything stands: nothing is left out because it was not scrolled to.
   const whole = params.whole === "yes";
-  const [first, views, people] = await Promise.all([
+  const [first, views, people, templates] = await Promise.all([
     listedJobs(asked, 0, whole ? WHOLE : STRETCH, person.profile),
     viewsOf(db, person.id),
     allPeople(db),
+    templatesOf(db),
   ]);
   const narrowed = narrowings(asked) > 0;
   return (
@@ -41,7 +44,7 @@ export default async function JobsPage({ searchParams }: PageProps<"/jobs">) {
         {may(person.role, "jobOpened") ? (
           <div className="flex gap-3">
             <ImportBundle />
-            <NewJob />
+            <NewJob templates={templates} />
           </div>
         ) : null}
       </div>
@@ -75,6 +78,7 @@ export default async function JobsPage({ searchParams }: PageProps<"/jobs">) {
           The whole list on one page, to print
         </a>
       </div>
+      {may(person.role, "jobCopied") ? <Templates templates={templates} /> : null}
     </main>
   );
 }
