@@ -1,5 +1,5 @@
 import { tz } from "@date-fns/tz";
-import { addDays, addWeeks, parseISO, startOfDay, startOfWeek } from "date-fns";
+import { addDays, addWeeks, isValid, parseISO, startOfDay, startOfWeek } from "date-fns";
 import type { WeekRow } from "@/data/queries/today";
 import { dateIn } from "@/ui/time";
 
@@ -16,9 +16,9 @@ const DAY = /^\d{4}-\d{2}-\d{2}$/;
 
 /** The week that a day stands in, in a zone; the present one where the day is none. */
 export function weekOf(day: unknown, now: number, zone: string): WeekSpan {
-  const isDay = typeof day === "string" && DAY.test(day) && !Number.isNaN(Date.parse(day));
   const within = { in: tz(zone) };
-  const at = isDay ? parseISO(day, within) : startOfDay(now, within);
+  const read = typeof day === "string" && DAY.test(day) ? parseISO(day, within) : undefined;
+  const at = read && isValid(read) ? read : startOfDay(now, within);
   const from = startOfWeek(at, { ...within, weekStartsOn: 1 });
   const dayAt = (n: number) => dateIn(addDays(from, n, within).getTime(), zone);
   return {
