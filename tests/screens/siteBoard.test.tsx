@@ -2,6 +2,8 @@ import { act, render, screen } from "@testing-library/react";
 import { useEffect } from "react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Findings } from "@/core/record/findings";
+import type { SurveyField } from "@/core/site";
+import { SurveyFieldRow } from "@/phases/site/SurveyFieldRow";
 import type { SiteShown } from "@/phases/site/shown";
 import { SiteBoard, useSiteBoard } from "@/phases/site/SiteBoard";
 
@@ -38,6 +40,23 @@ const board = (seq: number) => (
     <Question />
   </SiteBoard>
 );
+/** A question whose answer found something, and one that is still to be asked. */
+const finding: SiteShown = {
+  seq: 9,
+  stations: [],
+  findings: {
+    needs: [{ need: "softener", what: "Softener", because: "hardness 22 gpg", on: "water.hardness" }],
+    scalingMissing: [],
+    open: [
+      {
+        id: "iron-first",
+        what: "whether iron is in the way: test",
+        decides: "whether iron is in the way",
+        missing: [{ id: "water.iron", label: "iron" }],
+      },
+    ],
+  },
+};
 const standing = () => document.querySelector("[data-findings]")!.textContent;
 
 beforeEach(() => {
@@ -47,6 +66,29 @@ beforeEach(() => {
 });
 
 describe("the survey's board", () => {
+  it("puts what was found beside the answer that it rests on, and what stays open beside the question", () => {
+    const field = (id: string, label: string) => (
+      <SurveyFieldRow
+        jobId="job1"
+        field={{ id, label, kind: "text" } as SurveyField}
+        saved=""
+        profile="us"
+        readOnly={false}
+      />
+    );
+    render(
+      <SiteBoard frame={{ id: "job1", name: "Job", about: "", notices: [] }} shown={finding}>
+        {field("water.hardness", "Hardness")}
+        {field("water.iron", "Iron")}
+        {field("water.ph", "pH")}
+      </SiteBoard>,
+    );
+    const found = (id: string) => document.querySelector(`[data-found="${id}"]`)?.textContent;
+    expect(found("water.hardness")).toBe("Softener: hardness 22 gpg");
+    expect(found("water.iron")).toBe("decides whether iron is in the way");
+    expect(found("water.ph")).toBeUndefined();
+  });
+
   it("shows what an answer changed at once, and asks for the page when the hand rests", () => {
     render(board(3));
     hear(shown(4));

@@ -33,6 +33,21 @@ describe("findings", () => {
     expect(found.needs.map((n) => n.need)).toContain("softener");
     expect(found.needs.find((n) => n.need === "softener")!.because).toContain("22 gpg");
   });
+  it("name the question that each need rests on", () => {
+    const on = (texts: Readonly<Record<string, string>>) =>
+      Object.fromEntries(findings(texts).needs.map((n) => [n.need, n.on]));
+    expect(
+      on({ "source.kind": "well", "water.hardness": "377", "water.iron": "2 mg/L", "water.ecoli": "present" }),
+    ).toMatchObject({
+      softener: "water.hardness",
+      "iron-first": "water.iron",
+      disinfection: "water.ecoli",
+    });
+    expect(on({ "water.calcium": "100", "water.magnesium": "20" })).toMatchObject({
+      softener: "water.calcium",
+    });
+    expect(on({ "source.kind": "surface" }).disinfection).toBe("source.kind");
+  });
   it("take 0.7 of the hardness for calcium where it was not measured", () => {
     const at = (temperature: number) =>
       langelierIndex({ ph: 7.5, tds: 400, temperature, calciumAsCaCO3: 210, alkalinity: 200 })!;

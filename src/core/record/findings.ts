@@ -6,6 +6,7 @@ import {
   HEATER_TEMPERATURE,
   needKind,
   needsOf,
+  type Need,
   scalingOf,
   scalingWord,
   totalHardness,
@@ -27,6 +28,8 @@ export interface Findings {
     readonly what: string;
     readonly because: string;
     readonly note?: string;
+    /** The question whose answer it rests on. */
+    readonly on: string;
   }[];
   /** The scaling index in the cold and in the heater; absent with what is missing for it. */
   readonly scaling?: {
@@ -41,8 +44,23 @@ export interface Findings {
   readonly open: readonly {
     readonly id: string;
     readonly what: string;
+    /** What cannot be said without it. */
+    readonly decides: string;
     readonly missing: readonly Asked[];
   }[];
+}
+
+const askedOfFound = {
+  ecoli: "water.ecoli",
+  coliform: "water.coliform",
+  surface: "source.kind",
+  taste: "water.taste",
+} as const;
+/** The question that a need rests on: of what was found, of the value that is over its limit; hardness counted from ions rests on calcium. */
+function restsOn({ need, found }: Need, answers: JobState["answers"]): string {
+  if (found) return askedOfFound[found];
+  const key = needKind(need).limit?.key ?? "hardness";
+  return key === "hardness" && !answers["water.hardness"] ? "water.calcium" : `water.${key}`;
 }
 
 /**
@@ -74,6 +92,7 @@ export function findingsOf(
       what: needKind(n.need).what,
       because: needKind(n.need).because(n, say),
       note: needKind(n.need).note,
+      on: restsOn(n, job.answers),
     })),
     scaling: index && {
       ...index,
@@ -85,9 +104,10 @@ export function findingsOf(
       ...open.map((o) => ({
         id: o.need,
         what: `${needKind(o.need).whether}: test`,
+        decides: needKind(o.need).whether,
         missing: o.missing.map((m) => asked(`water.${m}`)),
       })),
-      ...blocked.map((f) => ({ id: f.id, what: `${f.blocks}:`, missing: [asked(f.id)] })),
+      ...blocked.map((f) => ({ id: f.id, what: `${f.blocks}:`, decides: f.blocks!, missing: [asked(f.id)] })),
     ],
   };
 }

@@ -20,6 +20,10 @@ const BoardContext = createContext<Board | undefined>(undefined);
 /** What an answer of the survey has to do with its page; undefined on pages that do not show what it changes. */
 export const useSiteBoard = () => useContext(BoardContext);
 
+const FoundContext = createContext<Findings | undefined>(undefined);
+/** What is found so far, which stands beside the answers that it rests on. It is no part of the board, so that news of it draws no question anew. */
+export const useFindings = () => useContext(FoundContext);
+
 /** The findings in one sentence, for who has the page read aloud. */
 function told({ needs, open }: Findings): string {
   const needed = needs.map((n) => n.what).join(", ") || "nothing yet";
@@ -55,7 +59,9 @@ export function SiteBoard({
       <JobShell {...frame} phase="site" stations={shown.stations}>
         <Announced text={told(shown.findings)} />
         <div className="grid gap-10 xl:grid-cols-[1fr_300px]">
-          <div>{children}</div>
+          <FoundContext value={shown.findings}>
+            <div>{children}</div>
+          </FoundContext>
           <div
             className="xl:sticky xl:top-4 xl:max-h-[calc(100vh-2rem)] xl:self-start xl:overflow-y-auto"
             tabIndex={0}

@@ -3,6 +3,7 @@ import { useId } from "react";
 import type { SurveyField } from "@/core/site";
 import type { UnitSystem } from "@/core/units";
 import { QuantityField } from "@/ui/QuantityField";
+import { useFindings } from "./SiteBoard";
 import { useSurveyAnswer, type SurveyAnswering } from "./useSurveyAnswer";
 
 type FieldOf<K extends SurveyField["kind"]> = Extract<SurveyField, { readonly kind: K }>;
@@ -167,7 +168,27 @@ export function SurveyFieldRow({
     <div>
       <Asked field={field} answer={answer} profile={profile} readOnly={readOnly} />
       <Choose field={field} answer={answer} />
+      <Found field={field.id} />
     </div>
+  );
+}
+
+/** What this answer has found, and what its absence keeps open. */
+function Found({ field }: { field: string }) {
+  const findings = useFindings();
+  if (!findings) return null;
+  const needs = findings.needs.filter((n) => n.on === field);
+  const open = findings.open.find((o) => o.missing.some((m) => m.id === field));
+  if (needs.length === 0 && !open) return null;
+  return (
+    <ul className="mb-2 border-l-4 border-hair pl-3 text-sm" data-found={field}>
+      {needs.map((n) => (
+        <li key={n.need}>
+          <b className="font-semibold">{n.what}</b>: {n.because}
+        </li>
+      ))}
+      {open && needs.length === 0 ? <li className="text-soft">decides {open.decides}</li> : null}
+    </ul>
   );
 }
 
