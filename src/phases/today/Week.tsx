@@ -14,7 +14,7 @@ function Entry({ entry: e, zone }: { entry: Engaged; zone: string }) {
     <Link
       href={`/jobs/${e.jobId}/run` as Route}
       prefetch={false}
-      className={`block min-h-11 border-l-2 py-1 pl-2 no-underline ${e.kind === "visit" ? "border-ink" : "wet-bar border-water"}`}
+      className={`block min-h-11 border-l-2 py-1 pl-2 no-underline ${e.kind === "visit" ? "border-ink" : "border-water"}`}
     >
       <span className="num block text-sm">{time}</span>
       <b className="font-semibold">{e.jobName}</b>
@@ -24,7 +24,89 @@ function Entry({ entry: e, zone }: { entry: Engaged; zone: string }) {
   );
 }
 
-/** A week of everybody who goes out: a row a person, a column a day. */
+type Crews = ReturnType<typeof byPerson>;
+
+/** A day's name, as it is written: no zone moves it. */
+const heading = (day: string) => dayName(`${day}T12:00:00Z`, "UTC");
+
+/** The week on a narrow screen: day by day, who is where. */
+function DayByDay({
+  week,
+  crews,
+  today,
+  zone,
+}: {
+  week: WeekSpan;
+  crews: Crews;
+  today: string;
+  zone: string;
+}) {
+  return (
+    <div className="md:hidden">
+      {week.days.map((day, i) => {
+        const there = crews.filter((c) => c.days[i]!.length > 0);
+        return (
+          <section key={day} className="rule py-2" aria-label={heading(day)}>
+            <h2 className={`text-lg ${day === today ? "" : "font-normal"}`}>
+              {heading(day)}
+              {day === today ? ", today" : ""}
+            </h2>
+            {there.length === 0 ? <p className="text-soft">Nobody is sent anywhere.</p> : null}
+            {there.map(({ who, days }) => (
+              <div key={who} className="mt-1">
+                <p className="text-soft">{who}</p>
+                {days[i]!.map((e) => (
+                  <Entry key={`${e.jobId}${e.item}`} entry={e} zone={zone} />
+                ))}
+              </div>
+            ))}
+          </section>
+        );
+      })}
+    </div>
+  );
+}
+
+/** The week as a table: a row a person, a column a day. */
+function Table({ week, crews, today, zone }: { week: WeekSpan; crews: Crews; today: string; zone: string }) {
+  return (
+    <div className="hidden overflow-x-auto md:block" tabIndex={0} role="region" aria-label="The week">
+      <table className="plain w-full min-w-[980px] table-fixed" data-week>
+        <caption className="visually-hidden">Visits and clocks that end, by person and day</caption>
+        <thead>
+          <tr>
+            <th scope="col" className="w-32">
+              Who
+            </th>
+            {week.days.map((day) => (
+              <th key={day} scope="col" aria-current={day === today ? "date" : undefined}>
+                {heading(day)}
+                {day === today ? <span className="text-ink">, today</span> : null}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {crews.map(({ who, days }) => (
+            <tr key={who} data-crew={who}>
+              <th scope="row">{who}</th>
+              {days.map((entries, i) => (
+                <td key={week.days[i]} className="align-top">
+                  {entries.map((e) => (
+                    <Entry key={`${e.jobId}${e.item}`} entry={e} zone={zone} />
+                  ))}
+                  {entries.length === 0 ? <span className="text-soft">free</span> : null}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** A week of everybody who goes out. */
 export function Week({
   week,
   crews,
@@ -34,15 +116,13 @@ export function Week({
   shown,
 }: {
   week: WeekSpan;
-  crews: ReturnType<typeof byPerson>;
+  crews: Crews;
   now: number;
   zone: string;
   total: number;
   shown: number;
 }) {
   const today = dateIn(now, zone);
-  // A date as it is written, which no zone moves.
-  const heading = (day: string) => dayName(`${day}T12:00:00Z`, "UTC");
   const link = "plainlink inline-flex min-h-11 items-center";
   return (
     <main className="px-4 py-6 md:px-8">
@@ -62,39 +142,8 @@ export function Week({
           </Link>
         )}
       </div>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="The week">
-        <table className="plain w-full min-w-[980px] table-fixed" data-week>
-          <caption className="visually-hidden">Visits and clocks that end, by person and day</caption>
-          <thead>
-            <tr>
-              <th scope="col" className="w-32">
-                Who
-              </th>
-              {week.days.map((day) => (
-                <th key={day} scope="col" aria-current={day === today ? "date" : undefined}>
-                  {heading(day)}
-                  {day === today ? <span className="text-soft">, today</span> : null}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {crews.map(({ who, days }) => (
-              <tr key={who} data-crew={who}>
-                <th scope="row">{who}</th>
-                {days.map((entries, i) => (
-                  <td key={week.days[i]} className="align-top">
-                    {entries.map((e) => (
-                      <Entry key={`${e.jobId}${e.item}`} entry={e} zone={zone} />
-                    ))}
-                    {entries.length === 0 ? <span className="text-soft">free</span> : null}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Table week={week} crews={crews} today={today} zone={zone} />
+      <DayByDay week={week} crews={crews} today={today} zone={zone} />
       {total > shown ? (
         <p className="mt-3 text-soft">
           {shown} of {total} visits and clocks of this week are shown.
