@@ -3,6 +3,9 @@ import { addHours, startOfDay } from "date-fns";
 import { sessionsOfPerson } from "@/data/queries/people";
 import { todayOf } from "@/data/queries/today";
 import { OtherSignIn } from "@/phases/people/Sessions";
+import { NewJob } from "@/phases/job/NewJob";
+import { may } from "@/server/permissions";
+import { templatesOf } from "@/data/queries/templates";
 import { Today } from "@/phases/today/Today";
 import { company, personFor } from "@/server/actor";
 import { now } from "@/server/clock";
@@ -38,7 +41,17 @@ export default async function TodayPage() {
         now={clock.getTime()}
         zone={settings.timeZone}
       />
-      <Today today={today} now={at} from={from} to={to} zone={settings.timeZone} profile={person.profile} />
+      <Today
+        newJob={
+          may(person.role, "jobOpened") ? <NewJob templates={await templatesOf(database())} /> : undefined
+        }
+        today={today}
+        now={at}
+        from={from}
+        to={to}
+        zone={settings.timeZone}
+        profile={person.profile}
+      />
     </>
   );
 }

@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useEffect, useMemo, useRef, type ComponentProps } from "react";
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, type ComponentProps } from "react";
 import type { Actor, JobState } from "@/core/job";
 import { nextStep, runningClocks, statusOf, whyNotFinish } from "@/core/job/progress";
 import type { Step } from "@/core/run/step";
@@ -96,11 +96,20 @@ function openAfter(job: JobState, step: Step | undefined, now: number): Step | u
   return others.find((s) => ["open", "ready", "paused"].includes(statusOf(job, s, now)));
 }
 
-/** The window is named after the step at hand. */
+/** The window is named after the step at hand. The page's own name may still be on its way, and is put right when it comes. */
 function useTitle(step: Step | undefined, jobName: string) {
-  useEffect(() => {
-    if (step) document.title = `${step.title} · ${jobName} · Brant`;
-  }, [step, jobName]);
+  const title = step && `${step.title} · ${jobName} · Brant`;
+  // Ends with the page itself, before the next page's name is seen.
+  useLayoutEffect(() => {
+    if (!title) return;
+    const name = () => {
+      if (document.title !== title) document.title = title;
+    };
+    name();
+    const watch = new MutationObserver(name);
+    watch.observe(document.head, { childList: true, subtree: true, characterData: true });
+    return () => watch.disconnect();
+  }, [title]);
 }
 
 /** The step that is shown: the one that was chosen, else the next for hands; `n` goes on to the next open one. */

@@ -30,7 +30,10 @@ function FromFile({ look, refuse }: { look: (content: string) => void; refuse: (
   );
 }
 
-/** A test that is pasted. */
+/** More letters than a key writes: it was pasted, or dropped. */
+const AT_ONCE = 8;
+
+/** A test that is pasted. What comes at once is read at once; what is typed, when that is said. */
 function Paste({ look }: { look: (content: string) => void }) {
   const [text, setText] = useState("");
   return (
@@ -41,7 +44,11 @@ function Paste({ look }: { look: (content: string) => void }) {
           className="field num min-h-32"
           value={text}
           placeholder={"Hardness: 22 gpg\nIron 0.35 mg/L\npH 7.2"}
-          onChange={(e) => setText(e.target.value)}
+          onChange={(e) => {
+            const now = e.target.value;
+            setText(now);
+            if (now.length - text.length > AT_ONCE) look(now);
+          }}
         />
       </label>
       <p>

@@ -88,6 +88,8 @@ function Row({ row, now, zone, profile }: { row: JobRow; now: number; zone: stri
 }
 
 interface TodayProps {
+  /** What who may open a job begins it with. */
+  readonly newJob?: React.ReactNode;
   readonly profile: UnitSystem;
   readonly today: TodayData;
   readonly now: number;
@@ -97,7 +99,7 @@ interface TodayProps {
 }
 
 /** The day, and how much of what there is. */
-function Head({ today, now, zone }: TodayProps) {
+function Head({ today, now, zone, newJob }: TodayProps) {
   const running = today.strip.filter(
     (s) => s.kind !== "visit" && s.kind !== "off" && s.from.getTime() <= now,
   );
@@ -136,6 +138,7 @@ function Head({ today, now, zone }: TodayProps) {
           <VerdictMark level="Check">{`${today.total.late} late`}</VerdictMark>
         </Link>
       ) : null}
+      {newJob ? <div className="ml-auto">{newJob}</div> : null}
     </div>
   );
 }

@@ -1,4 +1,6 @@
 "use client";
+import type { Route } from "next";
+import { useRouter } from "next/navigation";
 import type { DesignUnit } from "@/core/families";
 import { counted } from "@/core/words";
 import { useDesign } from "./useDesign";
@@ -41,13 +43,18 @@ export function SignDesign({
   seen,
   blockers,
   signed,
+  goTo,
 }: {
   jobId: string;
   seen: number;
   blockers: number;
   signed: boolean;
+  /** Where it goes once it is signed; absent: it stays. */
+  goTo?: string;
 }) {
+  const router = useRouter();
   const { act, say, busy } = useDesign(jobId);
+  const leave = goTo === undefined ? undefined : () => router.push(goTo as Route);
   if (signed)
     return <span className="inline-flex min-h-10 items-center px-4 font-semibold text-soft">Signed</span>;
   return (
@@ -57,7 +64,7 @@ export function SignDesign({
         className="button"
         disabled={busy || blockers > 0}
         data-save
-        onClick={() => void act({ kind: "designSigned", seen })}
+        onClick={() => void act({ kind: "designSigned", seen }, leave)}
       >
         Sign design
       </button>

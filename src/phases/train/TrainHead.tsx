@@ -59,6 +59,31 @@ function PlannerTools({ job, profile, models, blockers, signed }: Omit<HeadProps
   );
 }
 
+/** How the design goes on from one of its units: the next unit, or the signature where nothing is to be settled. */
+export function OnFromUnit({ job, profile, models, blockers, signed }: Omit<HeadProps, "canDesign">) {
+  return (
+    <div className="flex flex-wrap gap-3">
+      <AddUnit
+        jobId={job.id}
+        units={job.units}
+        models={models}
+        seen={job.designSeq}
+        profile={profile}
+        primary={false}
+      />
+      {blockers === 0 && !signed ? (
+        <SignDesign
+          jobId={job.id}
+          seen={job.designSeq}
+          blockers={blockers}
+          signed={signed}
+          goTo={`/jobs/${job.id}/train`}
+        />
+      ) : null}
+    </div>
+  );
+}
+
 interface HeadProps {
   readonly job: JobState;
   readonly profile: UnitSystem;

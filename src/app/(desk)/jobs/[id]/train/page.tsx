@@ -10,7 +10,7 @@ import { differences } from "@/phases/train/differences";
 import { Overview, unsettledOf } from "@/phases/train/Overview";
 import { pictureOf } from "@/phases/train/pictureOf";
 import { StationView } from "@/phases/train/StationView";
-import { TrainHead } from "@/phases/train/TrainHead";
+import { OnFromUnit, TrainHead } from "@/phases/train/TrainHead";
 import { modelInfoOf } from "@/phases/train/modelInfo";
 import { UnitTools } from "@/phases/train/UnitTools";
 import { Announced } from "@/ui/Announced";
@@ -53,27 +53,24 @@ export default async function TrainPage({ params, searchParams }: PageProps<"/jo
   const models = known.offered.map(modelInfoOf);
   const schools = schoolsOf(job, known);
   const signed = job.revisions.length > 0 && differences(job).length === 0;
+  const design = { job, models, profile, signed, blockers: signingBlockers(job, known).length };
   const tools = station && canDesign && (
-    <UnitTools
-      jobId={job.id}
-      unit={station.unit}
-      units={job.units}
-      models={models}
-      seen={job.designSeq}
-      profile={profile}
-    />
+    <div className="grid justify-items-start gap-2 md:justify-items-end">
+      <UnitTools
+        jobId={job.id}
+        unit={station.unit}
+        units={job.units}
+        models={models}
+        seen={job.designSeq}
+        profile={profile}
+      />
+      <OnFromUnit {...design} />
+    </div>
   );
   const trainSchools = known.schoolsWith(draftBasis(job).schools ?? {});
   const whole = (
     <>
-      <TrainHead
-        job={job}
-        profile={profile}
-        models={models}
-        blockers={signingBlockers(job, known).length}
-        signed={signed}
-        canDesign={canDesign}
-      />
+      <TrainHead {...design} canDesign={canDesign} />
       <Overview
         schools={schools}
         canChoose={can("schoolChosen")}
