@@ -5,7 +5,7 @@ import { useState } from "react";
 import { ulid } from "ulid";
 import { Sheet } from "@/ui/Sheet";
 import type { Template } from "@/data/queries/templates";
-import { SelectField } from "@/ui/FormField";
+import { FormField, SelectField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm } from "@/ui/useForm";
 import { sendIntent, withId } from "./send";
@@ -41,7 +41,6 @@ export default function NewJobSheet({
       router.push(`/jobs/${ids.job}/site`);
     },
   });
-  const { errors } = form;
   const fields = [
     ["name", "Job", "what everyone calls it"],
     ["place", "Place", "where it is"],
@@ -51,22 +50,15 @@ export default function NewJobSheet({
     <Sheet open={open} title="Open a job" onClose={close}>
       <FormFrame form={form} className="grid gap-4">
         {fields.map(([name, label, hint]) => (
-          <div key={name}>
-            <label htmlFor={`new-${name}`} className="block">
-              {label}
-              <span className="text-sm text-soft">, {hint}</span>
-            </label>
-            <input
-              id={`new-${name}`}
-              className="field"
-              value={form.values[name] ?? ""}
-              maxLength={200}
-              autoComplete="off"
-              aria-invalid={errors[name] ? true : undefined}
-              onChange={(e) => form.set(name, e.target.value)}
-            />
-            {errors[name] ? <p className="text-sm text-stop">{errors[name]}</p> : null}
-          </div>
+          <FormField
+            key={name}
+            form={form}
+            name={name}
+            label={label}
+            hint={hint}
+            maxLength={200}
+            autoComplete="off"
+          />
         ))}
         {templates.length > 0 ? (
           <SelectField
