@@ -21,6 +21,7 @@ export const styles = StyleSheet.create({
     right: 42,
     flexDirection: "row",
     justifyContent: "space-between",
+    alignItems: "flex-end",
     gap: 12,
     fontSize: 7.5,
     color: "#333",

@@ -1,2 +1,0 @@
-"use client";
-export { Failed as default } from "@/ui/Failed";
