@@ -37,8 +37,10 @@ async function check(name, command, args, env = process.env) {
   }
 }
 
-async function vitest(project, env = process.env) {
-  const report = join(folder, `${project}.json`);
+/** Tests of one or more of vitest's projects, all at once. */
+async function vitest(projects, env = process.env) {
+  const project = projects.join(", ");
+  const report = join(folder, `${projects[0]}.json`);
   rmSync(report, { force: true });
   const from = Date.now();
   const output = await run(
@@ -46,8 +48,7 @@ async function vitest(project, env = process.env) {
     [
       "vitest",
       "run",
-      "--project",
-      project,
+      ...projects.flatMap((name) => ["--project", name]),
       "--reporter=default",
       "--reporter=json",
       `--outputFile.json=${report}`,
@@ -77,8 +78,7 @@ async function checks() {
     await check("import rules", "npx", ["depcruise", "--config", ".dependency-cruiser.cjs", "src"]);
   };
   await Promise.all([check("lint", "npx", ["eslint", "."]), shorter()]);
-  await vitest("unit");
-  await vitest("screens");
+  await vitest(["unit", "mocked", "screens"]);
 }
 
 /** What is kept, against a real MariaDB. */
@@ -86,7 +86,7 @@ async function dataTests() {
   const [data, restore] = await databasesIn(folder, 13400, ["brant_data", "brant_restore"]);
   try {
     await run("npx", ["tsx", "scripts/migrate.ts"], { env: data });
-    await vitest("data", {
+    await vitest(["data"], {
       ...data,
       BRANT_TEST_RESTORE_URL: restore.DATABASE_URL,
       BRANT_TEST_RESTORE_OWNER_URL: restore.DATABASE_OWNER_URL,

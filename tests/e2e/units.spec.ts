@@ -13,6 +13,9 @@ const JOBS = [
   "Ropewalk Studio",
 ];
 
+/** One unit of every family: the pages of the others have the same fields. */
+const oneOfEach = [...new Map([...unitModels.values()].toReversed().map((m) => [m.family, m.code])).values()];
+
 async function reads(page: Page, system: UnitSystem | ""): Promise<void> {
   await page.goto("/me");
   await page.getByLabel("Units shown to me").selectOption(system);
@@ -48,7 +51,7 @@ for (const system of ["us", "metric"] as const)
       const paths = [
         ...["/", "/jobs?state=all", "/points", "/catalogue", "/catalogue/recipes", "/practice", "/company"],
         ...jobs,
-        ...[...unitModels.keys()].flatMap((code) => [`/catalogue/${code}`]),
+        ...oneOfEach.map((code) => `/catalogue/${code}`),
         ...["SF-150", "UV-45", "PF-1", "MS-2"].map((code) => `/catalogue/${code}/change`),
       ];
       expect(jobs.length).toBeGreaterThan(120);
