@@ -6,7 +6,17 @@ import { desk, openJob, phone, signedIn } from "./hands";
 const zoomed = { viewport: { width: 640, height: 400 }, deviceScaleFactor: 2 } as const;
 const onItsSide = { ...phone, viewport: { width: 844, height: 390 } } as const;
 
-const office = ["/", "/jobs", "/catalogue/SF-150", "/practice/bowl", "/company", "/me", "/points", "/recall", "/week"];
+const office = [
+  "/",
+  "/jobs",
+  "/catalogue/SF-150",
+  "/practice/bowl",
+  "/company",
+  "/me",
+  "/points",
+  "/recall",
+  "/week",
+];
 const phases = [
   "site",
   "site/water",

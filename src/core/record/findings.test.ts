@@ -37,7 +37,12 @@ describe("findings", () => {
     const on = (texts: Readonly<Record<string, string>>) =>
       Object.fromEntries(findings(texts).needs.map((n) => [n.need, n.on]));
     expect(
-      on({ "source.kind": "well", "water.hardness": "377", "water.iron": "2 mg/L", "water.ecoli": "present" }),
+      on({
+        "source.kind": "well",
+        "water.hardness": "377",
+        "water.iron": "2 mg/L",
+        "water.ecoli": "present",
+      }),
     ).toMatchObject({
       softener: "water.hardness",
       "iron-first": "water.iron",
