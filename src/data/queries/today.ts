@@ -10,15 +10,7 @@ export interface JobRow {
   readonly summary: JobSummary;
   readonly changedAt: Date;
 }
-export interface StripRow {
-  readonly jobId: string;
-  readonly jobName: string;
-  readonly item: string;
-  readonly kind: string;
-  readonly title: string;
-  readonly who: string;
-  readonly from: Date;
-  readonly to: Date;
+export interface StripRow extends WeekRow {
   readonly paused: boolean;
 }
 export interface Today {
@@ -35,6 +27,17 @@ const columns = {
   place: job.place,
   summary: job.summary,
   changedAt: job.changedAt,
+};
+/** What a strip shows of a clock, a visit or a time without water. */
+const ofStrip = {
+  jobId: stripItem.jobId,
+  jobName: job.name,
+  item: stripItem.item,
+  kind: stripItem.kind,
+  title: stripItem.title,
+  who: stripItem.who,
+  from: stripItem.startsAt,
+  to: stripItem.endsAt,
 };
 const asRow = (r: {
   id: string;
@@ -56,17 +59,7 @@ const counted = (table: string, where: SQL | undefined) =>
 /** The questions of Today, each written once: it is the page that is opened most. */
 const questionsOf = (db: Database) => ({
   strip: db
-    .select({
-      jobId: stripItem.jobId,
-      jobName: job.name,
-      item: stripItem.item,
-      kind: stripItem.kind,
-      title: stripItem.title,
-      who: stripItem.who,
-      from: stripItem.startsAt,
-      to: stripItem.endsAt,
-      paused: stripItem.paused,
-    })
+    .select({ ...ofStrip, paused: stripItem.paused })
     .from(stripItem)
     .innerJoin(job, eq(job.id, stripItem.jobId))
     .where(isDuring)
@@ -148,16 +141,7 @@ export async function weekRows(
   const isOfWeek = or(begins, ends);
   const [rows, [all]] = await Promise.all([
     db
-      .select({
-        jobId: stripItem.jobId,
-        jobName: job.name,
-        item: stripItem.item,
-        kind: stripItem.kind,
-        title: stripItem.title,
-        who: stripItem.who,
-        from: stripItem.startsAt,
-        to: stripItem.endsAt,
-      })
+      .select(ofStrip)
       .from(stripItem)
       .innerJoin(job, eq(job.id, stripItem.jobId))
       .where(isOfWeek)

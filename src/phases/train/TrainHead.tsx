@@ -18,6 +18,20 @@ function ToPage({ jobId, page, children }: { jobId: string; page: string; childr
 const isBypassAlone = ({ units, bypass }: JobState): boolean =>
   units.length === 0 && bypass?.arrangement === "threeValve";
 
+/** Adds a unit: what there is to do first where the train has none. */
+function Adding({ job, models, profile }: Pick<HeadProps, "job" | "models" | "profile">) {
+  return (
+    <AddUnit
+      jobId={job.id}
+      units={job.units}
+      models={models}
+      seen={job.designSeq}
+      profile={profile}
+      primary={job.units.length === 0}
+    />
+  );
+}
+
 /** What a planner may do with the train: undo, propose, try, compare, add, sign. */
 function PlannerTools({ job, profile, models, blockers, signed }: Omit<HeadProps, "canDesign">) {
   const hasUnits = job.units.length > 0;
@@ -44,14 +58,7 @@ function PlannerTools({ job, profile, models, blockers, signed }: Omit<HeadProps
       <ToPage jobId={job.id} page="valves">
         {hasUnits ? "Valves" : "A bypass alone"}
       </ToPage>
-      <AddUnit
-        jobId={job.id}
-        units={job.units}
-        models={models}
-        seen={job.designSeq}
-        profile={profile}
-        primary={!hasUnits}
-      />
+      <Adding job={job} models={models} profile={profile} />
       {canSign ? (
         <SignDesign jobId={job.id} seen={job.designSeq} blockers={blockers} signed={signed} />
       ) : null}
@@ -63,14 +70,7 @@ function PlannerTools({ job, profile, models, blockers, signed }: Omit<HeadProps
 export function OnFromUnit({ job, profile, models, blockers, signed }: Omit<HeadProps, "canDesign">) {
   return (
     <div className="flex flex-wrap gap-3">
-      <AddUnit
-        jobId={job.id}
-        units={job.units}
-        models={models}
-        seen={job.designSeq}
-        profile={profile}
-        primary={false}
-      />
+      <Adding job={job} models={models} profile={profile} />
       {blockers === 0 && !signed ? (
         <SignDesign
           jobId={job.id}
