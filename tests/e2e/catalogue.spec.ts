@@ -15,13 +15,15 @@ test("a unit's figures get a new version; a design keeps the old one until it ta
   await page.getByRole("link", { name: /Change its figures/ }).click();
   await page.getByLabel(/^Capacity/).fill("a lot");
   await page.getByRole("button", { name: "Save as a new version" }).click();
-  await expect(page.getByText("Write a plain number")).toBeVisible();
+  await expect(page.getByText("a number is expected here")).toBeVisible();
   await page.reload();
   await expect(page.getByLabel(/^Capacity/)).toHaveValue("a lot");
-  await page.getByLabel(/^Capacity/).fill("80");
+  await page.getByLabel(/^Capacity/).fill("80 g");
   await page.getByLabel(/Where the figures come from/).fill("Measured in the shop");
   await page.getByRole("button", { name: "Save as a new version" }).click();
-  await expect(page.locator("[data-versions]")).toContainText("Capacity: 60 → 80");
+  await expect(page.locator("[data-versions]")).toContainText(
+    "Capacity, as CaCO3: 926 grains → 1,235 grains",
+  );
   await expect(page.locator("[data-versions]")).toContainText("Imke Vos");
 
   const job = await openJob(page, "Eelgrass Court 4B");

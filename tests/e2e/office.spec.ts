@@ -151,7 +151,7 @@ test("company settings are refused beside the field, saved once, and not over an
     .getByText(/Compensated hardness/)
     .first()
     .click();
-  await expect(one.page.getByText("5 gpg per mg/L").first()).toBeVisible();
+  await expect(one.page.getByText("iron school = 5 gpg (school, per mg/L)").first()).toBeVisible();
   await one.page.goto("/company");
   await one.page.getByLabel("Iron in softener sizing").selectOption("4");
   await Promise.all([

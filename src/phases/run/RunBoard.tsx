@@ -115,7 +115,7 @@ function useTitle(step: Step | undefined, jobName: string) {
 /** The step that is shown: the one that was chosen, else the next for hands; `n` goes on to the next open one. */
 function useStepAtHand({ wanted, unit, serverNow, frame }: RunBoardProps, job: JobState, now: number) {
   const steps = job.run?.steps ?? [];
-  const [chosen, choose] = useChosenStep(wanted ?? firstAtUnit(job, unit, serverNow)?.id);
+  const [chosen, choose] = useChosenStep(wanted ?? firstAtUnit(job, unit, serverNow)?.id, unit);
   const next = nextStep(job, now);
   const step = steps.find((s) => s.id === chosen) ?? next ?? steps.at(-1);
   useTopAtEach(step?.id);

@@ -100,7 +100,6 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
   if (job.run)
     return (
       <RunBoard
-        key={`${String(step)}${String(at)}`}
         frame={frame}
         initial={job}
         serverNow={now}
