@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { WeekRow } from "@/data/queries/today";
-import { byPerson, weekOf } from "@/phases/today/week";
+import { byPerson, weekOf } from "@/phases/today/weekByPerson";
 
 const zones = ["Europe/Amsterdam", "America/New_York", "Pacific/Auckland", "UTC"];
 const now = Date.UTC(2026, 10, 28, 9);

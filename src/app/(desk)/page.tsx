@@ -23,16 +23,14 @@ export default async function TodayPage() {
   const day = startOfDay(at, { in: zone });
   const from = Math.min(addHours(day, 6).getTime(), Math.floor(at / 3_600_000) * 3_600_000 - 3_600_000);
   const to = Math.max(addHours(day, 20).getTime(), Math.ceil(at / 3_600_000) * 3_600_000 + 3_600_000);
-  const today = await todayOf(
-    database(),
-    new Date(from),
-    new Date(to),
-    new Date(at),
-    person.role === "installer" ? person.name : "",
-  );
   // Sessions begin and end by the machine's own clock.
   const clock = new Date();
-  const sessions = await sessionsOfPerson(database(), person.id, clock);
+  const first = person.role === "installer" ? person.name : "";
+  const [today, sessions, templates] = await Promise.all([
+    todayOf(database(), new Date(from), new Date(to), new Date(at), first),
+    sessionsOfPerson(database(), person.id, clock),
+    may(person.role, "jobOpened") ? templatesOf(database()) : undefined,
+  ]);
   return (
     <>
       <OtherSignIn
@@ -42,9 +40,7 @@ export default async function TodayPage() {
         zone={settings.timeZone}
       />
       <Today
-        newJob={
-          may(person.role, "jobOpened") ? <NewJob templates={await templatesOf(database())} /> : undefined
-        }
+        newJob={templates ? <NewJob templates={templates} /> : undefined}
         today={today}
         now={at}
         from={from}

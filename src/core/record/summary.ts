@@ -200,7 +200,7 @@ function needOfDesign({ job, knowledge, planner }: Look): Need | undefined {
   return {
     rank: 2,
     level: first.verdict.level,
-    next: toldInBoth(first.verdict).next,
+    next: inBoth((system) => tell(first.verdict, system).reason),
     detail: `${blockers.length} judgement${blockers.length === 1 ? "" : "s"} to settle before the design can be signed`,
     who: planner,
   };

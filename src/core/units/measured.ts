@@ -5,7 +5,7 @@ export type Measured =
   | { readonly is: "below"; readonly limit: number }
   /** `ND` with no limit stated. */
   | { readonly is: "notDetected" }
-  /** Beyond what the method can show, by no more than that: `>60`. */
+  /** More than the method can show: `>60`. */
   | { readonly is: "above"; readonly limit: number }
   /** `trace`: it was found, and nobody said how much. */
   | { readonly is: "detected" }

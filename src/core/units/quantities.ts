@@ -71,7 +71,7 @@ const FT3 = 28.316846592;
 /** Grams in a grain. */
 const GRAIN = 0.06479891;
 /** lb/ft³ in one gram per litre. */
-const GRAMS_PER_LITRE = FT3 / 453.59237;
+const LB_PER_FT3_IN_G_PER_L = FT3 / 453.59237;
 /** One grain per US gallon in mg/L as CaCO3: always the quotient, never rounded. */
 export const GPG = 64.79891 / GAL;
 export const PATM = 101.325;
@@ -331,7 +331,7 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     bare: true,
   },
   saltDose: {
-    units: [unit(1, "lb/ft³", "lb/ft3"), unit(GRAMS_PER_LITRE, "g/L")],
+    units: [unit(1, "lb/ft³", "lb/ft3"), unit(LB_PER_FT3_IN_G_PER_L, "g/L")],
     show: { us: "lb/ft³", metric: "g/L" },
     digits: { us: 1, metric: 0 },
     min: 0,

@@ -1,19 +1,47 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { ulid } from "ulid";
 import type { JobState } from "@/core/job";
 import { FormField, FormNote, SelectField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
-import { useForm } from "@/ui/useForm";
+import { useForm, type Form } from "@/ui/useForm";
 import { sendIntent, withId } from "../job/send";
-import { saveTemplate } from "../jobs/templates";
+import { saveTemplate } from "../jobs/templateActions";
 import { useJobForm } from "./useJobForm";
 
 const endings = [
   { id: "done", label: "Done" },
   { id: "lost", label: "Lost: nothing comes of it" },
 ] as const;
+
+/** A form that is folded away until it is wanted. */
+function Folded({
+  title,
+  form,
+  columns = "",
+  submit,
+  children,
+}: {
+  title: string;
+  form: Form;
+  /** How its fields stand beside one another. */ columns?: string;
+  submit: string;
+  children: ReactNode;
+}) {
+  return (
+    <details>
+      <summary className="min-h-11 cursor-pointer py-2">{title}</summary>
+      <FormFrame form={form} className={`grid max-w-2xl gap-3 ${columns}`}>
+        {children}
+        <button className="button justify-self-start" disabled={form.busy}>
+          {submit}
+        </button>
+        <FormNote form={form} />
+      </FormFrame>
+    </details>
+  );
+}
 
 /** Closes a job, as done or as lost. */
 function Close({ jobId }: { jobId: string }) {
@@ -24,17 +52,10 @@ function Close({ jobId }: { jobId: string }) {
     wish: (t) => ({ kind: "jobClosed", as: t.as === "lost" ? "lost" : "done", why: t.why ?? "" }),
   });
   return (
-    <details>
-      <summary className="min-h-11 cursor-pointer py-2">Close this job</summary>
-      <FormFrame form={form} className="grid max-w-2xl gap-3 md:grid-cols-[1fr_2fr]">
-        <SelectField form={form} name="as" label="As" options={endings} />
-        <FormField form={form} name="why" label="Why" hint="it stands in the log" maxLength={500} />
-        <button className="button justify-self-start" disabled={form.busy}>
-          Close the job
-        </button>
-        <FormNote form={form} />
-      </FormFrame>
-    </details>
+    <Folded title="Close this job" form={form} columns="md:grid-cols-[1fr_2fr]" submit="Close the job">
+      <SelectField form={form} name="as" label="As" options={endings} />
+      <FormField form={form} name="why" label="Why" hint="it stands in the log" maxLength={500} />
+    </Folded>
   );
 }
 
@@ -91,25 +112,17 @@ function Copy({ job }: { job: Pick<JobState, "id" | "name" | "place" | "answers"
     onTaken: () => router.push(`/jobs/${ids.job}/${job.units.length > 0 ? "train" : "site"}`),
   });
   return (
-    <details>
-      <summary className="min-h-11 cursor-pointer py-2">Begin another job as a copy of this one</summary>
-      <FormFrame form={form} className="grid max-w-2xl gap-3 md:grid-cols-2">
-        <FormField
-          form={form}
-          name="name"
-          label="New job"
-          hint="what everyone will call it"
-          maxLength={200}
-        />
-        <FormField form={form} name="place" label="Place" maxLength={200} />
-        <SelectField form={form} name="what" label="Take along" options={parts} />
-        <p className="self-end text-soft">Every answer stays to be checked on site.</p>
-        <button className="button justify-self-start" disabled={form.busy}>
-          Open the copy
-        </button>
-        <FormNote form={form} />
-      </FormFrame>
-    </details>
+    <Folded
+      title="Begin another job as a copy of this one"
+      form={form}
+      columns="md:grid-cols-2"
+      submit="Open the copy"
+    >
+      <FormField form={form} name="name" label="New job" hint="what everyone will call it" maxLength={200} />
+      <FormField form={form} name="place" label="Place" maxLength={200} />
+      <SelectField form={form} name="what" label="Take along" options={parts} />
+      <p className="self-end text-soft">Every answer stays to be checked on site.</p>
+    </Folded>
   );
 }
 
@@ -120,22 +133,15 @@ function AsTemplate({ job }: { job: Pick<JobState, "id" | "name"> }) {
     send: ({ name = "" }) => saveTemplate({ name, job: job.id }),
   });
   return (
-    <details>
-      <summary className="min-h-11 cursor-pointer py-2">Keep its design as a template</summary>
-      <FormFrame form={form} className="grid max-w-2xl gap-3">
-        <FormField
-          form={form}
-          name="name"
-          label="Template"
-          hint="what kind of job it is for; a name that is there already is replaced"
-          maxLength={60}
-        />
-        <button className="button justify-self-start" disabled={form.busy}>
-          Keep the template
-        </button>
-        <FormNote form={form} />
-      </FormFrame>
-    </details>
+    <Folded title="Keep its design as a template" form={form} submit="Keep the template">
+      <FormField
+        form={form}
+        name="name"
+        label="Template"
+        hint="what kind of job it is for; a name that is there already is replaced"
+        maxLength={60}
+      />
+    </Folded>
   );
 }
 

@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import type { Template } from "@/data/queries/templates";
-import { forgetTemplate } from "./templates";
+import { forgetTemplate } from "./templateActions";
 
 /** Designs that jobs begin with; each can be taken away. They are kept from a job's own page. */
 export function Templates({ templates }: { templates: readonly Template[] }) {

@@ -2,7 +2,7 @@ import type { Route } from "next";
 import Link from "@/ui/Link";
 import { clockTime, dayName, dateIn } from "@/ui/time";
 import { VerdictMark } from "@/ui/VerdictMark";
-import type { byPerson, Engaged, WeekSpan } from "./week";
+import type { byPerson, Engaged, WeekSpan } from "./weekByPerson";
 
 /** One visit, or the end of a clock that hands must be there for. */
 function Entry({ entry: e, zone }: { entry: Engaged; zone: string }) {

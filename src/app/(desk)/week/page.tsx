@@ -1,6 +1,6 @@
 import { allPeople } from "@/data/queries/people";
 import { weekRows } from "@/data/queries/today";
-import { byPerson, weekOf } from "@/phases/today/week";
+import { byPerson, weekOf } from "@/phases/today/weekByPerson";
 import { Week } from "@/phases/today/Week";
 import { company, personFor } from "@/server/actor";
 import { now } from "@/server/clock";
