@@ -1,4 +1,7 @@
 import type { Metadata, Viewport } from "next";
+import { cookies } from "next/headers";
+import { FigureFace } from "@/ui/FigureFace";
+import { FIGURES, OWN } from "@/ui/figures";
 import "./globals.css";
 
 export const metadata: Metadata = {
@@ -9,10 +12,14 @@ export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 export const dynamic = "force-dynamic";
 
 /** The document around every page. */
-export default function RootLayout({ children }: { children: React.ReactNode }) {
+export default async function RootLayout({ children }: { children: React.ReactNode }) {
+  const hasFigures = (await cookies()).get(FIGURES)?.value === OWN;
   return (
-    <html lang="en">
-      <body>{children}</body>
+    <html lang="en" data-figures={hasFigures ? OWN : undefined}>
+      <body>
+        <FigureFace />
+        {children}
+      </body>
     </html>
   );
 }

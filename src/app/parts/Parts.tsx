@@ -7,6 +7,7 @@ import { Awake } from "@/ui/Awake";
 import { ColumnHeads } from "@/ui/ColumnHeads";
 import { Failed } from "@/ui/Failed";
 import { FigureCard, FigureText } from "@/ui/FigureCard";
+import { FigureFace } from "@/ui/FigureFace";
 import { Find } from "@/ui/Find";
 import FindSheet from "@/ui/FindSheet";
 import { FocusKept } from "@/ui/FocusKept";
@@ -257,6 +258,7 @@ function Forms() {
 function Figures() {
   return (
     <Group name="Figures">
+      <FigureFace />
       <table className="plain">
         <ColumnHeads caption="Figures that move" columns={["Figure", { figure: "now" }]} />
         <tbody>

@@ -4,8 +4,7 @@ import { Awake } from "@/ui/Awake";
 import Link from "@/ui/Link";
 import type { Route } from "next";
 
-import { Line } from "@/ui/line/Line";
-import { LineAcross } from "@/ui/line/LineAcross";
+import { Line, LineAcross } from "@/ui/line/shown";
 import type { LineStation } from "@/ui/line/station";
 
 const phases: readonly { readonly id: Phase; readonly key: string; readonly label: string }[] = [
@@ -19,7 +18,12 @@ const phases: readonly { readonly id: Phase; readonly key: string; readonly labe
 function Title({ id, name, about, isAbout }: { id: string; name: string; about: string; isAbout: boolean }) {
   return (
     <p className="py-2">
-      <Link href="/" className="phone-home mr-3 min-h-11 items-center text-soft" data-phone-home>
+      <Link
+        prefetch={false}
+        href="/"
+        className="phone-home mr-3 min-h-11 items-center text-soft"
+        data-phone-home
+      >
         ‹ Today
       </Link>
       <Link
@@ -100,7 +104,7 @@ export function JobShell({
           {notice}
         </p>
       ))}
-      <div className="md:hidden">
+      <div className="min-h-[73px] md:hidden">
         <LineAcross stations={stations} active={active} label="The Line of this job" />
       </div>
       <div className="md:grid md:grid-cols-[316px_1fr]">

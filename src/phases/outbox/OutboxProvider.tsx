@@ -1,7 +1,7 @@
 "use client";
 import { createContext, useContext, useEffect, useState, useSyncExternalStore } from "react";
-import type { Kept } from "./kept";
-import { makeOutbox, type Hindrance, type Outbox, type Sender } from "./outbox";
+import { nothingKept } from "./kept";
+import { makeOutbox, nothingHinders, type Outbox, type Sender } from "./outbox";
 import { useWhenSeen } from "./useWhenSeen";
 
 const Context = createContext<Outbox | undefined>(undefined);
@@ -17,14 +17,11 @@ export function OutboxProvider({ person, children }: { person: Sender; children:
   return <Context value={outbox}>{children}</Context>;
 }
 
-const nothing: readonly Kept[] = [];
-const nothingHinders: Hindrance = { signedOut: false };
-
 /** The outbox of this page, what it keeps, and what hinders it. Throws outside an `OutboxProvider`. */
 export function useOutbox() {
   const outbox = useContext(Context);
   if (!outbox) throw new Error("an outbox is used outside its provider");
-  const kept = useSyncExternalStore(outbox.subscribe, outbox.kept, () => nothing);
+  const kept = useSyncExternalStore(outbox.subscribe, outbox.kept, () => nothingKept);
   const hindrance = useSyncExternalStore(outbox.subscribe, outbox.hindrance, () => nothingHinders);
   return { outbox, kept, hindrance };
 }

@@ -42,6 +42,9 @@ const store = () => createStore("brant.outbox", "kept");
 let opened: ReturnType<typeof store> | undefined;
 const opening = () => (opened ??= store());
 
+/** A device that keeps nothing, or has not looked yet: always the same list, so that nothing is drawn anew for it. */
+export const nothingKept: readonly Kept[] = [];
+
 /** Everything that is kept on this device, whoever did it, the oldest first. Rejects where the browser keeps nothing. */
 export async function allKept(): Promise<readonly Kept[]> {
   const all = await entries<string, Kept>(opening());

@@ -1,6 +1,6 @@
 import type { SendOutcome } from "../job/send";
 import { deliver } from "./deliver";
-import { allKept, keepRecord, newId, removeRecord, type Kept } from "./kept";
+import { allKept, keepRecord, newId, nothingKept, removeRecord, type Kept } from "./kept";
 import { inOneTab, makeChannel } from "./tabs";
 
 /** Who is signed in on the page. */
@@ -55,11 +55,12 @@ type RoundEnd = { readonly is: "done" | "signedOut" } | { readonly is: "waits"; 
 
 const longer = (a: number | undefined, b: number): number => Math.max(a ?? 0, b);
 
-const lacksWords = { signedOut: false } as const satisfies Hindrance;
+/** Nothing is in the way: always the same, so that nothing is drawn anew for it. */
+export const nothingHinders: Hindrance = { signedOut: false };
 
 /** The records of this device as this page knows them: what the browser keeps, and what it could not keep. */
 function makeRecords(changedHere: () => void) {
-  let all: readonly Kept[] = [];
+  let all = nothingKept;
   const heard = new Set<() => void>();
   // Not written down, or not yet: a list read from the browser lacks them.
   const unwritten = new Set<string>();
@@ -82,7 +83,8 @@ function makeRecords(changedHere: () => void) {
       if (!written) return;
       const here = all.filter((k) => unwritten.has(k.id));
       const others = written.filter((k) => !gone.has(k.id) && !unwritten.has(k.id));
-      show([...others, ...here]);
+      const next = [...others, ...here];
+      if (next.length + all.length > 0) show(next);
     },
     put: async (record: Kept) => {
       unwritten.add(record.id);
@@ -135,7 +137,7 @@ async function sendRound(
     tried.add(record.id);
     const outcome = await deliver(record);
     if (outcome.ok) {
-      hinder(lacksWords);
+      hinder(nothingHinders);
       await settle(record, outcome);
     } else if (outcome.why === "signedOut") {
       hinder({ signedOut: true, says: outcome.error });
@@ -154,7 +156,7 @@ async function sendRound(
       resting.add(record.job);
       waits = longer(waits, outcome.after ?? 0);
     } else {
-      hinder(lacksWords);
+      hinder(nothingHinders);
       await settle(record, outcome);
     }
   }
@@ -204,7 +206,7 @@ function makeRounds(person: string, round: () => Promise<RoundEnd>, isOpen: () =
 /** What one person's page keeps and sends. Nothing is sent under another's name: the server is told whose it is, and takes it from nobody else. */
 export function makeOutbox(person: Sender): Outbox {
   let isOpen = false;
-  let hindrance: Hindrance = lacksWords;
+  let hindrance: Hindrance = nothingHinders;
   const settledHeard = new Set<Settled>();
   const waiters = new Map<string, (outcome: SendOutcome) => void>();
   const channel = makeChannel<{

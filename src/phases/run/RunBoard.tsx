@@ -1,5 +1,13 @@
 "use client";
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, type ComponentProps } from "react";
+import {
+  Suspense,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  type ComponentProps,
+} from "react";
 import type { Actor, JobState } from "@/core/job";
 import { nextStep, runningClocks, statusOf, whyNotFinish } from "@/core/job/progress";
 import type { Step } from "@/core/run/step";
@@ -8,28 +16,20 @@ import { Awake } from "@/ui/Awake";
 import { useCommand } from "@/ui/commands";
 import Link from "@/ui/Link";
 import { JobShell } from "../job/JobShell";
+import { isWordless } from "@/core/job/inShort";
 import { liveOf } from "../job/live";
-import { SupplyStrip } from "../valves/SupplyStrip";
+import { firstAtUnit, isOver, stepShown } from "./firstStep";
 import { momentsOf } from "./moments";
 import { fetchAllParts, RunAnnounced } from "./parts";
 import { RunningNow } from "./RunningNow";
+import { RunAside } from "./RunAside";
 import { RunNotices } from "./RunNotices";
-import { StepList } from "./StepList";
 import { StepTurner } from "./StepTurner";
 import { StepView } from "./StepView";
 import type { RunTexts } from "./texts";
 import { useChosenStep } from "./useChosenStep";
 import { useRun } from "./useRun";
 import { useMoment, useServerClock } from "./useServerNow";
-
-const isOver = (job: JobState, step: Step, now: number) =>
-  ["done", "skipped"].includes(statusOf(job, step, now));
-
-/** The step to begin with at a unit: its first that is not finished, else its first. */
-function firstAtUnit(job: JobState, unit: string | undefined, now: number): Step | undefined {
-  const own = (job.run?.steps ?? []).filter((s) => unit !== undefined && s.unit === unit);
-  return own.find((s) => !isOver(job, s, now)) ?? own[0];
-}
 
 /** A step that is finished makes room for the next one by itself: the page begins at its top again. */
 function useTopAtEach(step: string | undefined) {
@@ -117,7 +117,7 @@ function useStepAtHand({ wanted, unit, serverNow, frame }: RunBoardProps, job: J
   const steps = job.run?.steps ?? [];
   const [chosen, choose] = useChosenStep(wanted ?? firstAtUnit(job, unit, serverNow)?.id, unit);
   const next = nextStep(job, now);
-  const step = steps.find((s) => s.id === chosen) ?? next ?? steps.at(-1);
+  const step = stepShown(job, chosen, now);
   useTopAtEach(step?.id);
   useTitle(step, frame.name);
   const after = openAfter(job, step, now)?.id;
@@ -130,7 +130,7 @@ function useStepAtHand({ wanted, unit, serverNow, frame }: RunBoardProps, job: J
 
 /** The run on site: one step a screen, its clock, and everything else a thumb away. */
 export function RunBoard(props: RunBoardProps) {
-  const { frame, children, profile, zone, texts, readOnly, wanted } = props;
+  const { frame, children, profile, zone, readOnly, wanted } = props;
   const { run, at, now } = useRunNow(props);
   const { job } = run;
   const { steps, step, next, choose } = useStepAtHand(props, job, now);
@@ -156,7 +156,9 @@ export function RunBoard(props: RunBoardProps) {
         {finished === steps.length ? <AllDone jobId={job.id} /> : null}
         {running ? (
           <div className="mb-2 xl:hidden">
-            <Awake>{running}</Awake>
+            <Awake>
+              <Suspense>{running}</Suspense>
+            </Awake>
           </div>
         ) : null}
         <div className="grid gap-8 xl:grid-cols-[minmax(0,1fr)_340px]">
@@ -164,43 +166,55 @@ export function RunBoard(props: RunBoardProps) {
             <Awake>
               <StepTurner steps={steps} step={step} choose={choose} />
             </Awake>
-            <StepView
-              key={step.id}
-              step={step}
-              job={job}
-              now={now}
-              at={at}
-              profile={profile}
-              zone={zone}
-              texts={texts}
-              readOnly={readOnly}
-              run={run}
-              onFinished={() => choose(undefined)}
-              isNext={step.id === next?.id}
-              choose={choose}
-              formId={props.formId}
-              goNext={next && next.id !== step.id ? () => choose(undefined) : undefined}
-            />
-          </div>
-          <aside className="grid content-start gap-6" aria-label="The whole run">
-            <Awake>
-              {running ? <div className="hidden xl:block">{running}</div> : null}
-              {job.rig ? <Water job={job} rig={job.rig} now={now} zone={zone} /> : null}
-              <StepList
-                steps={steps}
+            {isWordless(step) ? (
+              <WordsComing title={step.title} />
+            ) : (
+              <StepView
+                key={step.id}
+                step={step}
                 job={job}
                 now={now}
-                current={step.id}
+                at={at}
+                profile={profile}
+                zone={zone}
+                texts={run.texts ?? props.texts}
+                readOnly={readOnly}
+                run={run}
+                onFinished={() => choose(undefined)}
+                isNext={step.id === next?.id}
                 choose={choose}
-                finished={finished}
+                formId={props.formId}
+                goNext={next && next.id !== step.id ? () => choose(undefined) : undefined}
               />
-              <Changes job={job} />
-            </Awake>
-          </aside>
+            )}
+          </div>
+          <RunAside
+            job={job}
+            now={now}
+            zone={zone}
+            running={running}
+            current={step.id}
+            choose={choose}
+            finished={finished}
+          />
         </div>
       </div>
-      <Awake>{children}</Awake>
+      <Awake>
+        <Suspense>{children}</Suspense>
+      </Awake>
     </JobShell>
+  );
+}
+
+/** A step whose words follow the page, and are not here yet: it is not finished before they were read. */
+function WordsComing({ title }: { title: string }) {
+  return (
+    <article data-words-coming>
+      <h1 className="my-2 text-[26px] leading-[1.15] md:text-[28px]">{title}</h1>
+      <p role="status" className="text-soft">
+        The words of this step are on their way…
+      </p>
+    </article>
   );
 }
 
@@ -213,30 +227,6 @@ function Refused({ why }: { why?: string }) {
   );
 }
 
-/** What newer designs took out of the run, and why. */
-function Changes({ job }: { job: JobState }) {
-  if (job.carried.length === 0) return null;
-  return (
-    <section aria-labelledby="changes" data-changes>
-      <h2 id="changes">Changed on the way</h2>
-      {job.carried.map((c) => (
-        <div key={c.revision}>
-          <p>
-            Design {c.revision}, {c.by.name}: {c.why}
-          </p>
-          <ul className="text-soft">
-            {c.struck.map(({ step }) => (
-              <li key={step.id}>
-                <s>{step.title}</s>
-              </li>
-            ))}
-          </ul>
-        </div>
-      ))}
-    </section>
-  );
-}
-
 function AllDone({ jobId }: { jobId: string }) {
   return (
     <p className="mb-4 flex flex-wrap items-center gap-4 border-l-4 border-good pl-3 text-[17px]">
@@ -245,29 +235,5 @@ function AllDone({ jobId }: { jobId: string }) {
         Go to the record
       </Link>
     </p>
-  );
-}
-
-/** What the house was fed with so far, and the way to its valves. */
-function Water({
-  job,
-  rig,
-  now,
-  zone,
-}: {
-  job: JobState;
-  rig: NonNullable<JobState["rig"]>;
-  now: number;
-  zone: string;
-}) {
-  return (
-    <>
-      <SupplyStrip rig={rig} now={now} zone={zone} />
-      <p>
-        <Link prefetch={false} href={`/jobs/${job.id}/run/valves`} className="button quiet">
-          Valves
-        </Link>
-      </p>
-    </>
   );
 }

@@ -1,5 +1,6 @@
 "use client";
 import { useEffect, useSyncExternalStore } from "react";
+import { atRest } from "@/ui/later/atRest";
 
 /** Fetches a part of the page again each time a connection is there, until it has come. */
 export async function untilFetched<T>(fetchIt: () => Promise<T>): Promise<T> {
@@ -47,7 +48,7 @@ export function fetched<T>(fetchIt: () => Promise<T>): Fetched<T> {
 /** A part as soon as it is here; fetched only where it is wanted. */
 export function useFetched<T>(part: Fetched<T>, wanted = true): T | undefined {
   useEffect(() => {
-    if (wanted) void part.get();
+    if (wanted) void atRest().then(part.get);
   }, [part, wanted]);
   return useSyncExternalStore(part.subscribe, part.here, () => undefined);
 }

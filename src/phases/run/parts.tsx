@@ -1,6 +1,7 @@
 "use client";
 import dynamic from "next/dynamic";
 import { fetchSearch } from "../valves/useOrder";
+import { atRest } from "@/ui/later/atRest";
 import { deciding, rigFollowed, untilFetched } from "./fetched";
 
 /** What only some kinds of steps show. A step's page fetches its own; the others follow when the phone rests, so that they are there without a signal. */
@@ -27,9 +28,15 @@ export const ReadingForm = dynamic(() => untilFetched(fetchers.readingForm).then
   loading: Coming,
 });
 // Nothing of it is seen, and nothing is said before a hand has done something.
-export const RunAnnounced = dynamic(() => untilFetched(fetchers.runAnnounced).then((m) => m.RunAnnounced), {
-  ssr: false,
-});
+export const RunAnnounced = dynamic(
+  () =>
+    atRest()
+      .then(() => untilFetched(fetchers.runAnnounced))
+      .then((m) => m.RunAnnounced),
+  {
+    ssr: false,
+  },
+);
 export const SerialForm = dynamic(() => untilFetched(fetchers.serialForm).then((m) => m.SerialForm), {
   loading: Coming,
 });

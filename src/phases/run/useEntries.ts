@@ -1,12 +1,19 @@
 "use client";
-import { useCallback, useRef, useState, useSyncExternalStore, type RefObject } from "react";
+import { useCallback, useEffect, useRef, useState, useSyncExternalStore, type RefObject } from "react";
 import type { JobState } from "@/core/job";
+import { isInShort } from "@/core/job/inShort";
 import type { Entry } from "@/core/log";
-import { deciding } from "./fetched";
+import { atRest } from "@/ui/later/atRest";
+import { deciding, untilFetched } from "./fetched";
+import type { RunTexts, WholeRun } from "./texts";
 
 /** A job as the server has it, as far as this phone has heard. */
 export interface Entries {
   readonly job: JobState;
+  /** All of the job is here, not only what its page began with. */
+  readonly isWhole: boolean;
+  /** The texts that came with the whole job. */
+  readonly texts?: RunTexts;
   /** The job at this moment, for what runs beside the page. */
   readonly now: RefObject<JobState>;
   readonly signedOut: boolean;
@@ -37,17 +44,49 @@ function makeStore(initial: JobState) {
   };
 }
 
+/** Fetches the whole of a job whose page began with it in short: at once when it is asked for, else when the page rests. */
+function useWhole(
+  initial: JobState,
+  setSignedOut: (out: boolean) => void,
+  heard: (whole: WholeRun) => void,
+): () => Promise<void> {
+  const coming = useRef<Promise<void>>(undefined);
+  const fetchWhole = useCallback(
+    () =>
+      (coming.current ??= isInShort(initial)
+        ? untilFetched(async () => {
+            const response = await fetch(`/api/jobs/${initial.id}/whole`);
+            setSignedOut(response.status === 401);
+            if (!response.ok) throw new Error(`${response.status}`);
+            heard((await response.json()) as WholeRun);
+          })
+        : Promise.resolve()),
+    // What the page began with stays what it began with.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [],
+  );
+  useEffect(() => void atRest().then(fetchWhole), [fetchWhole]);
+  return fetchWhole;
+}
+
 /** Keeps a job up to date with the entries of every phone, through the one reducer. */
 export function useEntries(initial: JobState, hear: (now: number) => void): Entries {
   const [store] = useState(() => makeStore(initial));
   const job = useSyncExternalStore(store.subscribe, store.get, store.get);
   const [signedOut, setSignedOut] = useState(false);
   const now = useRef(initial);
+  const [whole, setWhole] = useState<RunTexts>();
+  const isWhole = whole !== undefined || !isInShort(initial);
+  const fetchWhole = useWhole(initial, setSignedOut, (come) => {
+    now.current = come.job;
+    store.set(come.job);
+    setWhole(come.texts);
+  });
 
   const take = useCallback(
     async (entries: readonly Entry[]) => {
       if (entries.length === 0) return;
-      const { applyEntry } = await deciding.get();
+      const [{ applyEntry }] = await Promise.all([deciding.get(), fetchWhole()]);
       const next = entries
         .filter((e) => e.seq > now.current.seq)
         .sort((a, b) => a.seq - b.seq)
@@ -56,7 +95,7 @@ export function useEntries(initial: JobState, hear: (now: number) => void): Entr
       now.current = next;
       store.set(next);
     },
-    [store],
+    [fetchWhole, store],
   );
 
   const look = useCallback(async () => {
@@ -76,5 +115,5 @@ export function useEntries(initial: JobState, hear: (now: number) => void): Entr
     }
   }, [hear, initial.id, take]);
 
-  return { job, now, signedOut, setSignedOut, take, look };
+  return { job, isWhole, texts: whole, now, signedOut, setSignedOut, take, look };
 }

@@ -11,12 +11,15 @@ import { useOutbox } from "../outbox/OutboxProvider";
 import { said } from "../outbox/said";
 import { useWhenSeen } from "../outbox/useWhenSeen";
 import { deciding, useFetched } from "./fetched";
+import type { RunTexts } from "./texts";
 import { useEntries, type Entries } from "./useEntries";
 
 export type Refused = Extract<SendOutcome, { ok: false }>;
 export type Sent = { readonly ok: true } | Refused;
 export interface Run {
   readonly job: JobState;
+  /** The texts that came behind the page, with the whole job. */
+  readonly texts?: RunTexts;
   /** Whose phone it is. */
   readonly by: Actor;
   readonly queued: number;
@@ -96,7 +99,7 @@ export function useRun(
 ): Run {
   const { outbox, hindrance, queue, now: queueNow, queued } = useQueue(initial.id, by.id);
   const entries = useEntries(initial, hear);
-  const { job, now: jobNow, signedOut, look } = entries;
+  const { job, isWhole, texts, now: jobNow, signedOut, look } = entries;
   const [refused, setRefused] = useState<Refused>();
   const awaited = useRef(new Set<string>());
   useWhenSeen(useCallback(() => void look(), [look]));
@@ -112,8 +115,8 @@ export function useRun(
     async (wish: Asked): Promise<Sent> => {
       setRefused(undefined);
       const intent = { ...wish, id: newId(), claimed: new Date(at()).toISOString() } as Intent;
-      const mind = deciding.here();
-      // While what decides is still on its way, it is kept, and the server decides.
+      const mind = isWhole ? deciding.here() : undefined;
+      // While what decides, or the whole job, is still on its way, it is kept, and the server decides.
       const here = () =>
         mind?.decidedHere(mind.withQueue(jobNow.current, queueNow(), by, system), intent, system);
       let decided = here();
@@ -146,13 +149,15 @@ export function useRun(
       });
       return Promise.race([answer, later]);
     },
-    [at, by, initial.id, initial.name, jobNow, look, outbox, queueNow, system],
+    [at, by, initial.id, initial.name, isWhole, jobNow, look, outbox, queueNow, system],
   );
 
-  const mind = useFetched(deciding);
+  const decides = useFetched(deciding);
+  const mind = isWhole ? decides : undefined;
   const shown = useMemo(() => mind?.withQueue(job, queue, by, system) ?? job, [mind, job, queue, by, system]);
   return {
     job: shown,
+    texts,
     by,
     queued,
     behind: queue.length > 0 && mind === undefined,

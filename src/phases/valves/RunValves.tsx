@@ -3,8 +3,6 @@
 import type { UnitSystem } from "@/core/units";
 import { rigTold } from "@/core/rig/told";
 import { type Actor, findStep, type JobState } from "@/core/job";
-import Link from "@/ui/Link";
-import type { Route } from "next";
 import { useMemo, useState } from "react";
 
 import { circumstancesOf, soaksDisturbed, waterOffAt, wishOf } from "@/core/job/runRig";
@@ -21,8 +19,7 @@ import { useMoment, useServerClock } from "../run/useServerNow";
 import type { Drawing } from "./drawn";
 import type { Last } from "./Happened";
 import { RigDesk } from "./RigDesk";
-import { SupplyStrip } from "./SupplyStrip";
-import { TurnedSoFar } from "./TurnedSoFar";
+import { SupplyStrip, TurnedSoFar } from "./shown";
 
 /** Turning handles of a run: each turn is marked, one that is a Stop or disturbs a soak is asked about first. */
 function useTurning(
@@ -114,19 +111,6 @@ export function RunValves({
   const turning = useTurning(run, rig, circumstances, stepId);
   return (
     <div data-run-valves>
-      <div className="mb-4 flex flex-wrap items-start justify-between gap-3">
-        <div>
-          <h1>Valves</h1>
-          <p className="text-soft">{step ? `For: ${step.title}` : "Mark each handle as you turn it."}</p>
-        </div>
-        <Link
-          prefetch={false}
-          className="button quiet"
-          href={`/jobs/${run.job.id}/run${stepId ? `?step=${stepId}` : ""}` as Route}
-        >
-          Back to the run
-        </Link>
-      </div>
       <RunNotices run={run} />
       {turning.asked ? (
         <TurnWarning

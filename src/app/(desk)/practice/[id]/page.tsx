@@ -2,7 +2,7 @@ import { notFound } from "next/navigation";
 import { exercises, randomExercise } from "@/core/rig";
 import { Exercise } from "@/phases/practice/Exercise";
 import { NotDrawn } from "@/phases/valves/NotDrawn";
-import { inTime } from "@/server/threads";
+import { drawingFor } from "@/server/drawing";
 import { personFor } from "@/server/actor";
 
 export const metadata = { title: "Practice" };
@@ -14,6 +14,6 @@ export default async function ExercisePage({ params }: PageProps<"/practice/[id]
   const seed = /^seed-(\d{1,6})$/.exec(id)?.[1];
   const exercise = seed === undefined ? exercises().find((e) => e.id === id) : randomExercise(Number(seed));
   if (!exercise) notFound();
-  const drawing = await inTime("drawing", { rig: exercise.rig, way: "down" });
+  const drawing = await drawingFor(exercise.rig, "down");
   return drawing ? <Exercise exercise={exercise} drawing={drawing} /> : <NotDrawn />;
 }

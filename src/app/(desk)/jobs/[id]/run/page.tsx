@@ -1,10 +1,8 @@
 import Link from "@/ui/Link";
 import type { Route } from "next";
-import { cautions } from "@/catalogue/cautions";
+import { jobInShort } from "@/core/job/inShort";
 import { carrying, nextStep, reopenedBy, tellRun, type JobState, type Knowledge } from "@/core/job";
-import { readingKinds } from "@/core/readings";
 import { startOf } from "@/core/record";
-import { sayFor, sayText } from "@/core/words";
 import { allPeople } from "@/data/queries/people";
 import { visitsAhead } from "@/data/queries/today";
 import { frameOf } from "@/phases/job/frame";
@@ -13,6 +11,9 @@ import { openJob, type Opened } from "@/phases/job/load";
 import { CarryOn, type Pending } from "@/phases/run/CarryOn";
 import { Crew } from "@/phases/run/Crew";
 import { OpenAgain } from "@/phases/run/OpenAgain";
+import { allTexts } from "@/phases/run/allTexts";
+import { firstAtUnit, stepShown } from "@/phases/run/firstStep";
+import { textsOf } from "@/phases/run/texts";
 import { RunBoard } from "@/phases/run/RunBoard";
 import { StartRun } from "@/phases/run/StartRun";
 import type { Engagement } from "@/phases/run/VisitForm";
@@ -63,6 +64,15 @@ const engagementsFrom = async (now: number): Promise<readonly Engagement[]> =>
     to: to.toISOString(),
   }));
 
+/** What the page begins with: the job in short, with the words of the step that is shown and of the one that comes after it. */
+function inShort({ job, person, now }: Opened, chosen: string | undefined) {
+  const steps = [stepShown(job, chosen, now), nextStep(job, now)].filter((s) => s !== undefined);
+  return {
+    initial: jobInShort(job, new Set(steps.map((s) => s.id))),
+    texts: textsOf(allTexts(person.profile), steps),
+  };
+}
+
 /** The run on site, or why it has not started. */
 export default async function RunPage({ params, searchParams }: PageProps<"/jobs/[id]/run">) {
   const opened = await openJob((await params).id);
@@ -72,16 +82,9 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
     .filter((p) => p.active && p.role !== "apprentice")
     .map(({ id, name }) => ({ id, name }));
   const today = new Intl.DateTimeFormat("en-CA", { timeZone: settings.timeZone }).format(new Date(now));
-  const texts = {
-    cautions: Object.fromEntries(
-      Object.entries(cautions).map(([id, text]) => [id, sayText(text, sayFor(person.profile))]),
-    ),
-    readings: Object.fromEntries(
-      [...readingKinds.values()].map((k) => [k.id, { label: k.label, fields: k.fields }]),
-    ),
-  };
   const crew = can("stepDone");
   const active = typeof at === "string" ? at : undefined;
+  const wanted = typeof step === "string" ? step : undefined;
   const frame = { ...frameOf(opened, "run"), active };
   const who = (
     <>
@@ -101,14 +104,13 @@ export default async function RunPage({ params, searchParams }: PageProps<"/jobs
     return (
       <RunBoard
         frame={frame}
-        initial={job}
+        {...inShort(opened, wanted ?? firstAtUnit(job, active, now)?.id)}
         serverNow={now}
         person={{ id: person.id, name: person.name, role: person.role }}
         profile={person.profile}
         zone={settings.timeZone}
-        texts={texts}
         readOnly={!crew}
-        wanted={typeof step === "string" ? step : undefined}
+        wanted={wanted}
         unit={active}
         formId={ulid()}
         refused={refused !== undefined}

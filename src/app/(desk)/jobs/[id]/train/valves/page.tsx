@@ -7,7 +7,7 @@ import { frameOf } from "@/phases/job/frame";
 import { openJob, titled } from "@/phases/job/load";
 import { BypassForm } from "@/phases/valves/BypassForm";
 import { NotDrawn } from "@/phases/valves/NotDrawn";
-import { inTime } from "@/server/threads";
+import { drawingFor } from "@/server/drawing";
 import { Planned } from "@/phases/valves/Planned";
 
 export const generateMetadata = titled("Valves");
@@ -17,7 +17,7 @@ export default async function ValvesPage({ params }: PageProps<"/jobs/[id]/train
   const opened = await openJob((await params).id);
   const { can, job, known } = opened;
   const rig = rigFor(job, draftBasis(job), known);
-  const drawing = await inTime("drawing", { rig, way: "down" });
+  const drawing = await drawingFor(rig, "down");
   const bypass = bypassOf(job, draftBasis(job), known);
   return (
     <JobShell {...frameOf(opened, "train")}>

@@ -1,0 +1,46 @@
+import type { Step } from "../run/step";
+import type { JobState } from "./job";
+
+/**
+ * A job as a page begins with it: how its run stands, and the words of the steps that are seen. What only decisions rest on, and the words of all other steps, follow
+ * with the whole job. Nothing is decided on it, and no entry is applied to it.
+ */
+export interface JobInShort extends JobState {
+  readonly inShort: true;
+}
+export const isInShort = (job: JobState): job is JobInShort => "inShort" in job;
+
+interface WordlessStep extends Step {
+  readonly wordless: true;
+}
+/** Have the words of a step not come yet: nobody finishes it before they were read. */
+export const isWordless = (step: Step): step is WordlessStep => "wordless" in step;
+
+const words: ReadonlySet<string> = new Set<keyof Step>([
+  "figures",
+  "details",
+  "tightening",
+  "sealant",
+  "sets",
+  "against",
+]);
+
+/** How a step stands, what it waits for and what is done at it, without what it says. */
+function withoutWords(step: Step): WordlessStep {
+  const rest = Object.fromEntries(Object.entries(step).filter(([key]) => !words.has(key)));
+  const check = step.check && { check: { ...step.check, question: "" } };
+  return { ...(rest as unknown as Step), why: "", cautions: [], ...check, wordless: true };
+}
+
+/** The job in short, with the words of the steps whose ids are in `seen`. */
+export const jobInShort = (job: JobState, seen: ReadonlySet<string> = new Set()): JobInShort => ({
+  ...job,
+  answered: {},
+  overrides: {},
+  revisions: [],
+  run: job.run && {
+    ...job.run,
+    steps: job.run.steps.map((step) => (seen.has(step.id) ? step : withoutWords(step))),
+  },
+  inShort: true,
+});

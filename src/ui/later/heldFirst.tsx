@@ -1,0 +1,90 @@
+import {
+  lazy,
+  Suspense,
+  useEffect,
+  useRef,
+  useState,
+  type ComponentType,
+  type FunctionComponent,
+} from "react";
+
+/** Something that is to be done once the part that it is meant for has come. */
+interface Held {
+  readonly at: Element;
+  readonly event: Event;
+}
+
+/** What an event on a part is to do there; undefined where the browser does it by itself. */
+function heldOf(event: Event): Held | undefined {
+  const { target } = event;
+  if (!(target instanceof Element)) return undefined;
+  if (event.type === "change") return { at: target, event: new Event("change", { bubbles: true }) };
+  const at = target.closest("button, [role=button]");
+  // A browser clicks a button of its own by these keys, nothing else.
+  const isPress =
+    event instanceof KeyboardEvent ? [" ", "Enter"].includes(event.key) && !at?.matches("button") : true;
+  return at && isPress ? { at, event: new MouseEvent("click", { bubbles: true }) } : undefined;
+}
+
+const heard = ["click", "change", "keydown"] as const;
+
+/** Hears presses on a part until it is here, and does them then, in their order. Returns where the part stands, and whether something is held. */
+function useHeld(isHere: boolean) {
+  const place = useRef<HTMLDivElement>(null);
+  const all = useRef<Held[]>([]);
+  const [holds, setHolds] = useState(false);
+  useEffect(() => {
+    if (isHere) return;
+    const hold = (event: Event) => {
+      if (!(event.target instanceof Node) || !place.current?.contains(event.target)) return;
+      const held = heldOf(event);
+      if (!held) return;
+      all.current.push(held);
+      setHolds(true);
+    };
+    // Before React, which stops what is meant for a part that has not come.
+    for (const kind of heard) window.addEventListener(kind, hold, { capture: true });
+    return () => {
+      for (const kind of heard) window.removeEventListener(kind, hold, { capture: true });
+    };
+  }, [isHere]);
+  useEffect(() => {
+    if (isHere) for (const { at, event } of all.current.splice(0)) at.dispatchEvent(event);
+  }, [isHere]);
+  return { place, holds: holds && !isHere };
+}
+
+/**
+ * A part as the server drew it, whose code comes right behind the page. What is pressed or chosen in it before is heard, said to be held, and done once it is here. It has no
+ * fields to type into: what is typed would be lost.
+ */
+export function heldFirst<Props extends object>(
+  fetchIt: () => Promise<ComponentType<Props>>,
+): FunctionComponent<Props> {
+  const Part = lazy(async () => {
+    const Whole = (await fetchIt()) as ComponentType<object>;
+    return {
+      default: function Come({ here, ...props }: { here: () => void }) {
+        useEffect(here, [here]);
+        return <Whole {...props} />;
+      },
+    };
+  });
+  return function HeldFirst(props: Props) {
+    const [isHere, setHere] = useState(false);
+    const { place, holds } = useHeld(isHere);
+    const [here] = useState(() => () => setHere(true));
+    return (
+      <div ref={place} data-coming={isHere ? undefined : ""}>
+        {holds ? (
+          <p role="status" className="on-its-way">
+            Heard; it is done in a moment…
+          </p>
+        ) : null}
+        <Suspense>
+          <Part {...props} here={here} />
+        </Suspense>
+      </div>
+    );
+  };
+}

@@ -1,0 +1,22 @@
+import { lazy, Suspense, type ComponentType, type FunctionComponent } from "react";
+import { atRest } from "./atRest";
+
+/**
+ * A part that shows something, or leads somewhere by plain links, as the server drew it; what brings it to life is fetched once the page rests. Nothing else belongs
+ * into it: a press that only a script hears would be lost until then.
+ */
+export function shownFirst<Props extends object>(
+  fetchIt: () => Promise<ComponentType<Props>>,
+): FunctionComponent<Props> {
+  const Part = lazy(async () => {
+    await atRest();
+    return { default: (await fetchIt()) as ComponentType<object> };
+  });
+  return function ShownFirst(props: Props) {
+    return (
+      <Suspense>
+        <Part {...props} />
+      </Suspense>
+    );
+  };
+}
