@@ -1,6 +1,6 @@
 import type { Told } from "@/core/words";
 import { VerdictMark } from "@/ui/VerdictMark";
-import { StartRun } from "./StartRun";
+import { StartRun } from "./officeForms";
 
 /** A sample found bacteria behind a signed record: why, what the household does meanwhile, and the run that is opened again. */
 export function OpenAgain({ jobId, why, crew }: { jobId: string; why: Told; crew: boolean }) {

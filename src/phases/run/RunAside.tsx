@@ -1,4 +1,4 @@
-import { Suspense } from "react";
+import { Activity } from "react";
 import type { JobState } from "@/core/job";
 import { Awake } from "@/ui/Awake";
 import Link from "@/ui/Link";
@@ -74,7 +74,7 @@ export function RunAside({
   return (
     <aside className="grid content-start gap-6" aria-label="The whole run">
       <Awake>
-        <Suspense>
+        <Activity>
           {running ? <div className="hidden xl:block">{running}</div> : null}
           {job.rig ? <Water job={job} rig={job.rig} now={now} zone={zone} /> : null}
           <StepList
@@ -86,7 +86,7 @@ export function RunAside({
             finished={finished}
           />
           <Changes job={job} />
-        </Suspense>
+        </Activity>
       </Awake>
     </aside>
   );

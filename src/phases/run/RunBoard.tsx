@@ -1,6 +1,6 @@
 "use client";
 import {
-  Suspense,
+  Activity,
   useCallback,
   useEffect,
   useLayoutEffect,
@@ -157,7 +157,7 @@ export function RunBoard(props: RunBoardProps) {
         {running ? (
           <div className="mb-2 xl:hidden">
             <Awake>
-              <Suspense>{running}</Suspense>
+              <Activity>{running}</Activity>
             </Awake>
           </div>
         ) : null}
@@ -200,7 +200,7 @@ export function RunBoard(props: RunBoardProps) {
         </div>
       </div>
       <Awake>
-        <Suspense>{children}</Suspense>
+        <Activity>{children}</Activity>
       </Awake>
     </JobShell>
   );

@@ -1,9 +1,15 @@
 "use client";
+import dynamic from "next/dynamic";
 import { useState } from "react";
-import { FormFrame } from "@/ui/FormFrame";
-import { useForm, type FormOutcome } from "@/ui/useForm";
+import type { FormOutcome } from "@/ui/useForm";
+import { untilFetched } from "./fetched";
 
-/** Something that takes a written reason; the text is kept until it was taken. */
+// Most steps are done without a reason: its form follows the page.
+const ReasonForm = dynamic(() => untilFetched(() => import("./ReasonForm")).then((m) => m.ReasonForm), {
+  loading: () => <p className="text-soft">This part is on its way…</p>,
+});
+
+/** Something that takes a written reason: the button that asks for it. */
 export function WithReason({
   jobId,
   label,
@@ -24,12 +30,6 @@ export function WithReason({
   look?: string;
 }) {
   const [open, setOpen] = useState(false);
-  const form = useForm({
-    draft: `${jobId}.${draftKey}`,
-    send: ({ why = "" }) => send(why.trim()),
-    onTaken: () => setOpen(false),
-  });
-  const why = form.values.why ?? "";
   if (!open)
     return (
       <button type="button" className={look} onClick={() => setOpen(true)}>
@@ -37,29 +37,13 @@ export function WithReason({
       </button>
     );
   return (
-    <FormFrame form={form} className="grid gap-2 border border-hair p-3">
-      <label>
-        {ask}
-        <textarea
-          className="field min-h-20"
-          value={why}
-          maxLength={most}
-          autoFocus
-          aria-invalid={form.errors[""] ? true : undefined}
-          onChange={(e) => form.set("why", e.target.value)}
-        />
-      </label>
-      <p role="status" className="text-stop">
-        {form.errors.why ?? form.errors[""] ?? ""}
-      </p>
-      <div className="flex gap-2">
-        <button className="button grow" disabled={form.busy || why.trim().length < 3}>
-          {label}
-        </button>
-        <button type="button" className="button quiet" onClick={() => setOpen(false)}>
-          Leave it
-        </button>
-      </div>
-    </FormFrame>
+    <ReasonForm
+      label={label}
+      ask={ask}
+      send={send}
+      draft={`${jobId}.${draftKey}`}
+      most={most}
+      close={() => setOpen(false)}
+    />
   );
 }

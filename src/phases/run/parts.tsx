@@ -8,6 +8,7 @@ import { deciding, rigFollowed, untilFetched } from "./fetched";
 const fetchers = {
   flowMeter: () => import("./FlowMeter"),
   readingForm: () => import("./ReadingForm"),
+  reasonForm: () => import("./ReasonForm"),
   runAnnounced: () => import("./RunAnnounced"),
   serialForm: () => import("./SerialForm"),
   soakTools: () => import("./SoakTools"),

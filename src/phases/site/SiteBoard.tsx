@@ -1,6 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { createContext, useContext, useMemo, useRef, useState, type ComponentProps } from "react";
+import { createContext, Activity, useContext, useMemo, useRef, useState, type ComponentProps } from "react";
 import type { Findings } from "@/core/record/findings";
 import { Announced } from "@/ui/Announced";
 import { JobShell } from "../job/JobShell";
@@ -68,7 +68,9 @@ export function SiteBoard({
             role="region"
             aria-label="Findings"
           >
-            <FindingsView findings={shown.findings} />
+            <Activity>
+              <FindingsView findings={shown.findings} />
+            </Activity>
           </div>
         </div>
       </JobShell>

@@ -1,3 +1,4 @@
+import { Activity } from "react";
 import type { JobState } from "@/core/job";
 import { follows, isAsked, surveyProgress, type Plan, type SurveyField, type SurveyGroup } from "@/core/site";
 import type { UnitSystem } from "@/core/units";
@@ -110,7 +111,10 @@ export function Survey(props: SurveyProps) {
       </p>
       <Contents {...props} />
       {groups.map((g, i) => (
-        <Group key={g.id} group={g} next={groups[i + 1]} {...props} />
+        // Group by group the page comes to life, the one that is touched first.
+        <Activity key={g.id}>
+          <Group group={g} next={groups[i + 1]} {...props} />
+        </Activity>
       ))}
     </div>
   );

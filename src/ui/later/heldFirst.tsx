@@ -1,6 +1,6 @@
 import {
   lazy,
-  Suspense,
+  Activity,
   useEffect,
   useRef,
   useState,
@@ -81,9 +81,9 @@ export function heldFirst<Props extends object>(
             Heard; it is done in a moment…
           </p>
         ) : null}
-        <Suspense>
+        <Activity>
           <Part {...props} here={here} />
-        </Suspense>
+        </Activity>
       </div>
     );
   };

@@ -1,4 +1,4 @@
-import { lazy, Suspense, type ComponentType, type FunctionComponent } from "react";
+import { lazy, Activity, type ComponentType, type FunctionComponent } from "react";
 import { atRest } from "./atRest";
 
 /**
@@ -14,9 +14,9 @@ export function shownFirst<Props extends object>(
   });
   return function ShownFirst(props: Props) {
     return (
-      <Suspense>
+      <Activity>
         <Part {...props} />
-      </Suspense>
+      </Activity>
     );
   };
 }
