@@ -1,3 +1,5 @@
+"use no memo";
+// It is made anew with each entry and each minute: remembering its parts would only make a phone fetch more.
 import { KeyLink } from "@/ui/Pressed";
 import type { Phase } from "@/core/job";
 import { Awake } from "@/ui/Awake";

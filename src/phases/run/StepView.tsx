@@ -1,4 +1,7 @@
 "use client";
+"use no memo";
+// It is made anew with each entry and each minute: remembering its parts would only make a phone fetch more.
+import { Activity } from "react";
 import type { JobState } from "@/core/job";
 import { stepState } from "@/core/job/job";
 import { minutesTaken, placesLeft, readingsOf, statusOf, waitsFor } from "@/core/job/progress";
@@ -143,16 +146,18 @@ export function StepView(props: StepProps) {
         {status === "counting" ? <Meanwhile job={job} now={now} zone={zone} choose={props.choose} /> : null}
         <StepWork {...props} />
         {step.kind !== "soak" && step.kind !== "flow" ? (
-          <Photos
-            jobId={job.id}
-            jobName={job.name}
-            step={step.id}
-            photos={job.photos.filter((p) => p.step === step.id)}
-            caption={step.title}
-            readOnly={readOnly}
-            zone={zone}
-            onTaken={() => void run.look()}
-          />
+          <Activity>
+            <Photos
+              jobId={job.id}
+              jobName={job.name}
+              step={step.id}
+              photos={job.photos.filter((p) => p.step === step.id)}
+              caption={step.title}
+              readOnly={readOnly}
+              zone={zone}
+              onTaken={() => void run.look()}
+            />
+          </Activity>
         ) : null}
       </Awake>
       <StepFoot {...props} moves={moves} />
