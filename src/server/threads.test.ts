@@ -2,12 +2,13 @@ import { mkdirSync, mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
+import { drawingFor } from "@/phases/valves/drawingFor";
 import { inThread, inTime, NotMade } from "./threads";
 
 // The threads are real; what they make here is made up, so that it takes as long as a test wants.
 const documents = `
 export const card = async ({ ms }) => { await new Promise((done) => setTimeout(done, ms)); return "made"; };
-export const drawing = ({ way }) => { if (way === "down") for (;;) ; return way; };
+export const drawing = ({ way }) => { if (way === "down") for (;;) ; return { way }; };
 export const pack = () => { const all = []; for (;;) all.push(new Array(1_000_000).fill(all.length)); };
 `;
 const inside = { ms: 400 } as never;
@@ -45,8 +46,16 @@ describe("documents made in threads", () => {
     expect(await because(inThread("card", inside))).toBe("made");
     expect(Date.now() - from).toBeLessThan(6000);
     expect(await waiting).toBe("late");
-    expect(await inThread("drawing", quick)).toBe("right");
-    expect(await inTime("drawing", quick)).toBe("right");
+    expect(await inThread("drawing", quick)).toEqual({ way: "right" });
+    expect(await inTime("drawing", quick)).toEqual({ way: "right" });
+  }, 30_000);
+
+  it("a rig is drawn once: looked at again, the same drawing is shown", async () => {
+    const [one, other] = [{ handles: [] }, { handles: [{}] }] as never[];
+    const first = await drawingFor(one!, "right");
+    expect(first).toEqual({ way: "right" });
+    expect(await drawingFor({ handles: [] } as never, "right")).toBe(first);
+    expect(await drawingFor(other!, "right")).not.toBe(first);
   }, 30_000);
 
   it("that need more memory than a thread has end their thread alone", async () => {

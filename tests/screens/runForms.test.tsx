@@ -20,7 +20,12 @@ function runOf(job: JobState, outcome: Sent = { ok: true }) {
 const write = (label: string | RegExp, value: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
 const submit = () => act(async () => fireEvent.submit(document.querySelector("form")!));
-const press = (name: string) => act(async () => fireEvent.click(screen.getByRole("button", { name })));
+// The form that asks for a reason comes when it is first wanted.
+const press = (name: string) =>
+  act(async () => {
+    fireEvent.click(screen.getByRole("button", { name }));
+    await import("@/phases/run/ReasonForm");
+  });
 
 describe("something that takes a reason", () => {
   const shownWith = (send: (why: string) => Promise<FormOutcome>) =>

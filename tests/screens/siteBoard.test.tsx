@@ -35,6 +35,15 @@ const pass = (ms: number) =>
   act(() => {
     vi.advanceTimersByTime(ms);
   });
+/** The page with its Line, whose code comes once the page rests. */
+async function opened(page: React.ReactNode) {
+  const view = render(page);
+  await act(async () => {
+    await vi.advanceTimersByTimeAsync(300);
+    await Promise.all([import("@/ui/line/Line"), import("@/ui/line/LineAcross")]);
+  });
+  return view;
+}
 const board = (seq: number) => (
   <SiteBoard frame={{ id: "job1", name: "Job", about: "", notices: [] }} shown={shown(seq)}>
     <Question />
@@ -66,7 +75,7 @@ beforeEach(() => {
 });
 
 describe("the survey's board", () => {
-  it("puts what was found beside the answer that it rests on, and what stays open beside the question", () => {
+  it("puts what was found beside the answer that it rests on, and what stays open beside the question", async () => {
     const field = (id: string, label: string) => (
       <SurveyFieldRow
         jobId="job1"
@@ -76,7 +85,7 @@ describe("the survey's board", () => {
         readOnly={false}
       />
     );
-    render(
+    await opened(
       <SiteBoard frame={{ id: "job1", name: "Job", about: "", notices: [] }} shown={finding}>
         {field("water.hardness", "Hardness")}
         {field("water.iron", "Iron")}
@@ -89,8 +98,8 @@ describe("the survey's board", () => {
     expect(found("water.ph")).toBeUndefined();
   });
 
-  it("shows what an answer changed at once, and asks for the page when the hand rests", () => {
-    render(board(3));
+  it("shows what an answer changed at once, and asks for the page when the hand rests", async () => {
+    await opened(board(3));
     hear(shown(4));
     expect(standing()).toContain("hardness of entry 4");
     pass(300);
@@ -101,8 +110,8 @@ describe("the survey's board", () => {
     expect(refresh).toHaveBeenCalledTimes(1);
   });
 
-  it("keeps the later of two, in whatever order they come", () => {
-    const { rerender } = render(board(3));
+  it("keeps the later of two, in whatever order they come", async () => {
+    const { rerender } = await opened(board(3));
     hear(shown(7));
     hear(shown(6));
     expect(standing()).toContain("hardness of entry 7");

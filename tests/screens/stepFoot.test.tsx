@@ -53,7 +53,12 @@ function shown(job: JobState, step: Step, now: number, over: Shown = {}) {
 }
 const names = () => screen.getAllByRole("button").map((b) => b.textContent);
 const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>("button", { name });
-const press = (name: string | RegExp) => act(async () => fireEvent.click(button(name)));
+// The form that asks for a reason comes when it is first wanted.
+const press = (name: string | RegExp) =>
+  act(async () => {
+    fireEvent.click(button(name));
+    await import("@/phases/run/ReasonForm");
+  });
 
 describe("the foot of a plain step", () => {
   const step = stepWhere((s) => s.kind === "do" && clockOf(s) === undefined && maySkip(s));

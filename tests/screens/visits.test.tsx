@@ -134,7 +134,12 @@ describe("planning a visit", () => {
 });
 
 describe("a visit that is planned", () => {
-  const press = (name: string) => act(async () => fireEvent.click(screen.getByRole("button", { name })));
+  // The form that asks for a reason comes when it is first wanted.
+  const press = (name: string) =>
+    act(async () => {
+      fireEvent.click(screen.getByRole("button", { name }));
+      await import("@/phases/run/ReasonForm");
+    });
   const sent = (fetched: ReturnType<typeof answers>) =>
     JSON.parse(fetched.mock.calls[0]![1].body as string) as Record<string, unknown>;
   const formOf = (name: string) => screen.getByRole("button", { name }).closest("form")!;

@@ -8,6 +8,7 @@ import type { JobState } from "./job";
 export interface JobInShort extends JobState {
   readonly inShort: true;
 }
+/** Is it a job in short, of which the rest is to come. */
 export const isInShort = (job: JobState): job is JobInShort => "inShort" in job;
 
 interface WordlessStep extends Step {

@@ -2,7 +2,7 @@
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import type { FormOutcome } from "@/ui/useForm";
-import { untilFetched } from "./fetched";
+import { untilFetched } from "@/ui/later/untilFetched";
 
 // Most steps are done without a reason: its form follows the page.
 const ReasonForm = dynamic(() => untilFetched(() => import("./ReasonForm")).then((m) => m.ReasonForm), {

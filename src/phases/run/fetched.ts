@@ -1,20 +1,7 @@
 "use client";
 import { useEffect, useSyncExternalStore } from "react";
 import { atRest } from "@/ui/later/atRest";
-
-/** Fetches a part of the page again each time a connection is there, until it has come. */
-export async function untilFetched<T>(fetchIt: () => Promise<T>): Promise<T> {
-  for (;;) {
-    try {
-      return await fetchIt();
-    } catch {
-      await new Promise((go) => {
-        window.addEventListener("online", go, { once: true });
-        setTimeout(go, 3000);
-      });
-    }
-  }
-}
+import { untilFetched } from "@/ui/later/untilFetched";
 
 /** A part of the computation that a page is shown without, and that follows it. */
 export interface Fetched<T> {

@@ -2,7 +2,8 @@
 import dynamic from "next/dynamic";
 import { fetchSearch } from "../valves/useOrder";
 import { atRest } from "@/ui/later/atRest";
-import { deciding, rigFollowed, untilFetched } from "./fetched";
+import { untilFetched } from "@/ui/later/untilFetched";
+import { deciding, rigFollowed } from "./fetched";
 
 /** What only some kinds of steps show. A step's page fetches its own; the others follow when the phone rests, so that they are there without a signal. */
 const fetchers = {

@@ -4,7 +4,8 @@ import type { JobState } from "@/core/job";
 import { isInShort } from "@/core/job/inShort";
 import type { Entry } from "@/core/log";
 import { atRest } from "@/ui/later/atRest";
-import { deciding, untilFetched } from "./fetched";
+import { untilFetched } from "@/ui/later/untilFetched";
+import { deciding } from "./fetched";
 import type { RunTexts, WholeRun } from "./texts";
 
 /** A job as the server has it, as far as this phone has heard. */

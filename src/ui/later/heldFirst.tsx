@@ -1,12 +1,12 @@
 import {
-  lazy,
-  Activity,
   useEffect,
   useRef,
   useState,
   type ComponentType,
   type FunctionComponent,
+  type RefObject,
 } from "react";
+import { behind } from "./behind";
 
 /** Something that is to be done once the part that it is meant for has come. */
 interface Held {
@@ -28,9 +28,8 @@ function heldOf(event: Event): Held | undefined {
 
 const heard = ["click", "change", "keydown"] as const;
 
-/** Hears presses on a part until it is here, and does them then, in their order. Returns where the part stands, and whether something is held. */
-function useHeld(isHere: boolean) {
-  const place = useRef<HTMLDivElement>(null);
+/** Hears presses on a part until it is here, and does them then, in their order. */
+function Hearing({ place, isHere }: { place: RefObject<HTMLElement | null>; isHere: boolean }) {
   const all = useRef<Held[]>([]);
   const [holds, setHolds] = useState(false);
   useEffect(() => {
@@ -47,11 +46,15 @@ function useHeld(isHere: boolean) {
     return () => {
       for (const kind of heard) window.removeEventListener(kind, hold, { capture: true });
     };
-  }, [isHere]);
+  }, [isHere, place]);
   useEffect(() => {
     if (isHere) for (const { at, event } of all.current.splice(0)) at.dispatchEvent(event);
   }, [isHere]);
-  return { place, holds: holds && !isHere };
+  return holds && !isHere ? (
+    <p role="status" className="on-its-way">
+      Heard; it is done in a moment…
+    </p>
+  ) : null;
 }
 
 /**
@@ -61,29 +64,14 @@ function useHeld(isHere: boolean) {
 export function heldFirst<Props extends object>(
   fetchIt: () => Promise<ComponentType<Props>>,
 ): FunctionComponent<Props> {
-  const Part = lazy(async () => {
-    const Whole = (await fetchIt()) as ComponentType<object>;
-    return {
-      default: function Come({ here, ...props }: { here: () => void }) {
-        useEffect(here, [here]);
-        return <Whole {...props} />;
-      },
-    };
-  });
-  return function HeldFirst(props: Props) {
+  const Part = behind(fetchIt);
+  return function HeldFirst(props) {
+    const place = useRef<HTMLDivElement>(null);
     const [isHere, setHere] = useState(false);
-    const { place, holds } = useHeld(isHere);
-    const [here] = useState(() => () => setHere(true));
     return (
-      <div ref={place} data-coming={isHere ? undefined : ""}>
-        {holds ? (
-          <p role="status" className="on-its-way">
-            Heard; it is done in a moment…
-          </p>
-        ) : null}
-        <Activity>
-          <Part {...props} here={here} />
-        </Activity>
+      <div ref={place}>
+        <Hearing place={place} isHere={isHere} />
+        <Part props={props} here={() => setHere(true)} />
       </div>
     );
   };

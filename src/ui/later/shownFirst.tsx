@@ -1,5 +1,6 @@
-import { lazy, Activity, type ComponentType, type FunctionComponent } from "react";
+import type { ComponentType, FunctionComponent } from "react";
 import { atRest } from "./atRest";
+import { behind } from "./behind";
 
 /**
  * A part that shows something, or leads somewhere by plain links, as the server drew it; what brings it to life is fetched once the page rests. Nothing else belongs
@@ -8,15 +9,11 @@ import { atRest } from "./atRest";
 export function shownFirst<Props extends object>(
   fetchIt: () => Promise<ComponentType<Props>>,
 ): FunctionComponent<Props> {
-  const Part = lazy(async () => {
+  const Part = behind(async () => {
     await atRest();
-    return { default: (await fetchIt()) as ComponentType<object> };
+    return fetchIt();
   });
-  return function ShownFirst(props: Props) {
-    return (
-      <Activity>
-        <Part {...props} />
-      </Activity>
-    );
+  return function ShownFirst(props) {
+    return <Part props={props} />;
   };
 }

@@ -2,7 +2,7 @@ import { notFound } from "next/navigation";
 import { exercises, randomExercise } from "@/core/rig";
 import { Exercise } from "@/phases/practice/Exercise";
 import { NotDrawn } from "@/phases/valves/NotDrawn";
-import { drawingFor } from "@/server/drawing";
+import { drawingFor } from "@/phases/valves/drawingFor";
 import { personFor } from "@/server/actor";
 
 export const metadata = { title: "Practice" };

@@ -6,7 +6,7 @@ import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
 import { openJob, titled } from "@/phases/job/load";
 import { NotDrawn } from "@/phases/valves/NotDrawn";
-import { drawingFor } from "@/server/drawing";
+import { drawingFor } from "@/phases/valves/drawingFor";
 import { RunValvesHeld } from "@/phases/valves/RunValvesHeld";
 
 export const generateMetadata = titled("Valves");

@@ -7,7 +7,7 @@ import { frameOf } from "@/phases/job/frame";
 import { openJob, titled } from "@/phases/job/load";
 import { BypassForm } from "@/phases/valves/BypassForm";
 import { NotDrawn } from "@/phases/valves/NotDrawn";
-import { drawingFor } from "@/server/drawing";
+import { drawingFor } from "@/phases/valves/drawingFor";
 import { Planned } from "@/phases/valves/Planned";
 
 export const generateMetadata = titled("Valves");

@@ -1,7 +1,7 @@
 import { createLRU } from "lru.min";
 import type { Rig } from "@/core/rig";
-import type { Drawing, Way } from "@/phases/valves/drawn";
-import { inTime } from "./threads";
+import { inTime } from "@/server/threads";
+import type { Drawing, Way } from "./drawn";
 
 /** So many drawings are remembered; one takes some 20 kB. */
 const REMEMBERED = 200;
