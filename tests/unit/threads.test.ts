@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { drawingFor } from "@/phases/valves/drawingFor";
-import { inThread, inTime, NotMade } from "./threads";
+import { inThread, inTime, NotMade } from "@/server/threads";
 
 // The threads are real; what they make here is made up, so that it takes as long as a test wants.
 const documents = `
