@@ -25,6 +25,8 @@ function watched() {
 
 /** One look at a page by a phone that has nothing of Brant yet (`cold`) or has been on the same page before. */
 async function lookAt(context, path, { cold }) {
+  // What tells the server that the face of figures is here already (src/ui/figures.ts).
+  if (cold) await context.clearCookies({ name: "brant.figures" });
   const page = await context.newPage();
   const devtools = await context.newCDPSession(page);
   await devtools.send("Network.enable");
