@@ -15,7 +15,7 @@ import { fixtureUnitsOf, peakByFixtureUnits, type Fixture } from "../src/core/si
 import { z } from "../src/core/zod";
 import { demandTables } from "../src/catalogue/demand";
 import { KPA_PER_METRE, parseQuantity, quantities, type Quantity } from "../src/core/units";
-import { pipeLoss, supplyCurve, supplyPressure } from "../src/core/plumbing";
+import { pipeLoss, supplyCurve, supplyPressure, transitions } from "../src/core/plumbing";
 
 import { plan, type Degree, type Rig, type RigNode } from "../src/core/rig";
 import { jobKinds } from "./calcJobs";
@@ -111,6 +111,15 @@ function rigFrom(plain: z.infer<typeof plainRig>): Rig {
     source: "safe",
   };
 }
+
+const portType = z.looseObject({
+  system: z.string(),
+  size: z.string(),
+  gender: z.enum(["male", "female", "spigot", "socket"]),
+});
+const fitting = z.looseObject({ id: z.string(), ports: z.tuple([portType, portType]), price: some });
+/** A sum of prices, without the dust of adding them in binary. */
+const cents = (price: number): number => Math.round(price * 100) / 100;
 
 const kinds: Readonly<Record<string, Compute>> = {
   ...jobKinds,
@@ -268,6 +277,13 @@ const kinds: Readonly<Record<string, Compute>> = {
         unitLoss: unit,
         outletPressure: supplyPressure(curve, c.flow) - pipes - unit - KPA_PER_METRE * c.riseM,
       };
+    },
+  ),
+  transitions: kind(
+    z.looseObject({ parts: z.array(fitting), from: portType, to: portType }),
+    ({ parts, from, to }) => {
+      const [best] = transitions(parts, from, to);
+      return { fittings: best?.fittings.length ?? null, price: best ? cents(best.price) : null };
     },
   ),
   rigs: kind(

@@ -1,1 +1,2 @@
 export * from "./supply";
+export * from "./transitions";
