@@ -257,8 +257,11 @@ test("the database gone for a while in the middle of a step: queued, said, nothi
 }) => {
   test.setTimeout(180_000);
   const { page, context } = await signedIn(browser, "tobias", phone);
+  const whole = page.waitForResponse(/\/api\/jobs\/\w+\/whole$/);
   const job = await openJob(page, "Ropewalk Studio", "run");
   await expect(page.locator("article[data-step]")).toHaveAttribute("data-step", "u1.saddle");
+  // From here on the phone decides by itself.
+  await (await whole).finished();
   const pid = Number(readFileSync(join(folder, "m.pid"), "utf8"));
   process.kill(pid, "SIGKILL");
   await page.getByRole("button", { name: "Done", exact: true }).click();

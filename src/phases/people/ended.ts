@@ -2,14 +2,31 @@
 type Ask = () => Promise<boolean>;
 
 let ask: Ask | undefined;
+/** Told once somebody asks; absent where nobody will. */
+let coming: { readonly here: Promise<void>; readonly come: () => void } | undefined;
+
+/** Says that the page will have a way to ask, which comes behind it; returns how to end that. */
+export function willAskToSignIn(): () => void {
+  let come!: () => void;
+  const here = new Promise<void>((resolve) => (come = resolve));
+  coming = { here, come };
+  return () => {
+    coming = undefined;
+    come();
+  };
+}
 
 /** Names who asks, as long as the page is shown; returns how to end that. */
 export function asksToSignIn(how: Ask): () => void {
   ask = how;
+  coming?.come();
   return () => {
     if (ask === how) ask = undefined;
   };
 }
 
 /** Is the same person signed in again, in place; false where they leave it, or where the page has no way to ask. */
-export const signedInAgain = (): Promise<boolean> => ask?.() ?? Promise.resolve(false);
+export async function signedInAgain(): Promise<boolean> {
+  if (!ask) await coming?.here;
+  return ask?.() ?? false;
+}
