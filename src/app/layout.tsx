@@ -15,7 +15,7 @@ export const dynamic = "force-dynamic";
 export default async function RootLayout({ children }: { children: React.ReactNode }) {
   const hasFigures = (await cookies()).get(FIGURES)?.value === OWN;
   return (
-    <html lang="en" data-figures={hasFigures ? OWN : undefined}>
+    <html lang="en" data-face={hasFigures ? OWN : undefined}>
       <body>
         <FigureFace />
         {children}

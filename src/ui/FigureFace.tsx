@@ -9,7 +9,7 @@ const A_YEAR = 365 * 24 * 3600;
 export function FigureFace() {
   useEffect(() => {
     void atRest().then(() => {
-      document.documentElement.dataset.figures = OWN;
+      document.documentElement.dataset.face = OWN;
       document.cookie = `${FIGURES}=${OWN}; path=/; max-age=${A_YEAR}; samesite=lax`;
     });
   }, []);
