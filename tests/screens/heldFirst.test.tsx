@@ -65,9 +65,12 @@ async function page(
     button,
     named: (name: string) => act(async () => rename(name)),
     done: () => document.querySelector("[data-done]")!.textContent,
-    come: () =>
+    /** The code comes, and `then` happens before anything has been made of it. */
+    come: (then?: () => void) =>
       act(async () => {
         come();
+        for (let i = 0; i < 20; i += 1) await Promise.resolve();
+        then?.();
         await new Promise((go) => setTimeout(go, 100));
       }),
   };
@@ -84,7 +87,7 @@ describe("a part whose code comes behind the page", () => {
       fireEvent.keyDown(screen.getByRole("button", { name: "Drawn" }), { key: "Enter" });
     });
     expect(done()).toBe("");
-    expect(screen.getByRole("status").textContent).toContain("Heard");
+    expect((await screen.findByRole("status")).textContent).toContain("Heard");
     await come();
     expect(screen.queryByRole("status")).toBeNull();
     // It is the page of the server that has come to life, not another one.
@@ -92,6 +95,12 @@ describe("a part whose code comes behind the page", () => {
     expect(done()).toBe("pressed, chose b, turned");
     act(() => button.click());
     expect(done()).toBe("pressed, chose b, turned, pressed");
+  });
+
+  it("does once what is pressed in the very moment in which it comes", async () => {
+    const { button, done, come } = await page(heldFirst);
+    await come(() => button.click());
+    expect(done()).toBe("pressed");
   });
 
   it("leaves to the browser what it does by itself, and says nothing of it", async () => {

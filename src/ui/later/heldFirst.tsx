@@ -12,18 +12,21 @@ import { behind } from "./behind";
 interface Held {
   readonly at: Element;
   readonly event: Event;
+  /** What was heard. */
+  readonly of: Event;
 }
 
 /** What an event on a part is to do there; undefined where the browser does it by itself. */
 function heldOf(event: Event): Held | undefined {
   const { target } = event;
   if (!(target instanceof Element)) return undefined;
-  if (event.type === "change") return { at: target, event: new Event("change", { bubbles: true }) };
+  if (event.type === "change")
+    return { at: target, event: new Event("change", { bubbles: true }), of: event };
   const at = target.closest("button, [role=button]");
   // A browser clicks a button of its own by these keys, nothing else.
   const isPress =
     event instanceof KeyboardEvent ? [" ", "Enter"].includes(event.key) && !at?.matches("button") : true;
-  return at && isPress ? { at, event: new MouseEvent("click", { bubbles: true }) } : undefined;
+  return at && isPress ? { at, event: new MouseEvent("click", { bubbles: true }), of: event } : undefined;
 }
 
 const heard = ["click", "change", "keydown"] as const;
@@ -39,12 +42,21 @@ function Hearing({ place, isHere }: { place: RefObject<HTMLElement | null>; isHe
       const held = heldOf(event);
       if (!held) return;
       all.current.push(held);
-      setHolds(true);
+      setTimeout(() => setHolds(all.current.length > 0));
     };
-    // Before React, which stops what is meant for a part that has not come.
-    for (const kind of heard) window.addEventListener(kind, hold, { capture: true });
+    /** What comes through to the window's end has been heard by the part itself: React stops what is meant for one that has not come. */
+    const letGo = (event: Event) => {
+      all.current = all.current.filter((held) => held.of !== event);
+    };
+    for (const kind of heard) {
+      window.addEventListener(kind, hold, { capture: true });
+      window.addEventListener(kind, letGo);
+    }
     return () => {
-      for (const kind of heard) window.removeEventListener(kind, hold, { capture: true });
+      for (const kind of heard) {
+        window.removeEventListener(kind, hold, { capture: true });
+        window.removeEventListener(kind, letGo);
+      }
     };
   }, [isHere, place]);
   useEffect(() => {
