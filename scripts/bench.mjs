@@ -16,6 +16,7 @@ import {
 } from "./machine.mjs";
 import { treeBefore } from "./bench-before.mjs";
 import { answerTimes, jobPath, scriptsUntil, signedIn, timeOf } from "./bench-pages.mjs";
+import { phoneTimes } from "./bench-phone.mjs";
 import { sqlAsSuperuser, startDatabase, stopDatabase } from "./database.mjs";
 
 /** The commit whose pages this tree's are measured against. */
