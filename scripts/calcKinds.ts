@@ -15,7 +15,7 @@ import { fixtureUnitsOf, peakByFixtureUnits, type Fixture } from "../src/core/si
 import { z } from "../src/core/zod";
 import { demandTables } from "../src/catalogue/demand";
 import { KPA_PER_METRE, parseQuantity, quantities, type Quantity } from "../src/core/units";
-import { pipeLoss, supplyCurve, supplyPressure, transitions } from "../src/core/plumbing";
+import { cutList, pipeLoss, supplyCurve, supplyPressure, transitions } from "../src/core/plumbing";
 
 import { plan, type Degree, type Rig, type RigNode } from "../src/core/rig";
 import { jobKinds } from "./calcJobs";
@@ -112,6 +112,8 @@ function rigFrom(plain: z.infer<typeof plainRig>): Rig {
   };
 }
 
+/** A whole number of millimetres. */
+const length = z.number().int().positive();
 const portType = z.looseObject({
   system: z.string(),
   size: z.string(),
@@ -277,6 +279,18 @@ const kinds: Readonly<Record<string, Compute>> = {
         unitLoss: unit,
         outletPressure: supplyPressure(curve, c.flow) - pipes - unit - KPA_PER_METRE * c.riseM,
       };
+    },
+  ),
+  cutlist: kind(
+    z.looseObject({
+      piecesMm: z.array(length),
+      stockMm: length,
+      kerfMm: some,
+      offcutsMm: z.array(length),
+    }),
+    ({ piecesMm, stockMm, kerfMm, offcutsMm }) => {
+      const cut = cutList(piecesMm, { stick: stockMm, kerf: kerfMm, offcuts: offcutsMm });
+      return { fewestNew: cut?.fewestNew ?? null };
     },
   ),
   transitions: kind(

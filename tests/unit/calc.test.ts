@@ -31,6 +31,7 @@ const outputs: Readonly<Record<string, readonly string[]>> = {
   vessels: ["backwash", "ebctMinutes", "uv.limit", "bleach.mL"],
   ro: ["tcf", "point", "fill", "fillWithPermeatePump"],
   hydraulics: ["k", "pipeLoss", "unitLoss", "outletPressure"],
+  cutlist: ["fewestNew"],
   transitions: ["fittings", "price"],
   rigs: ["fewestMoves"],
 };

@@ -1,2 +1,3 @@
 export * from "./supply";
 export * from "./transitions";
+export * from "./cutList";

@@ -1,0 +1,220 @@
+/** What pieces are cut from. Whole millimetres throughout. */
+export interface Stock {
+  /** Length of a new stick, of which there are as many as needed. */
+  readonly stick: number;
+  /** What a cut takes away. */
+  readonly kerf: number;
+  /** Lengths that are left from earlier jobs, each there once. */
+  readonly offcuts: readonly number[];
+}
+
+/** A length that is cut, and what is left of it. */
+export interface Bar {
+  readonly length: number;
+  readonly isNew: boolean;
+  /** Lengths of the pieces, the longest first. */
+  readonly pieces: readonly number[];
+  readonly remainder: number;
+}
+
+export interface CutList {
+  readonly bars: readonly Bar[];
+  readonly fewestNew: number;
+  /** Fewer new sticks are proved impossible. */
+  readonly isFewest: boolean;
+  /** With so many new sticks a larger single remainder is proved impossible. */
+  readonly isLargest: boolean;
+}
+
+/** Something to cut from. Its room counts a kerf for each piece, and one more, because the last piece may need no cut. */
+interface Room {
+  readonly length: number;
+  readonly isNew: boolean;
+  readonly room: number;
+}
+
+/** Kinds of pieces with their kerf, the longest first, and how many there are of each. */
+interface Kinds {
+  readonly sizes: readonly number[];
+  readonly counts: readonly number[];
+}
+function kindsOf(pieces: readonly number[], kerf: number): Kinds {
+  const counts = new Map<number, number>();
+  for (const piece of pieces) counts.set(piece + kerf, (counts.get(piece + kerf) ?? 0) + 1);
+  const sizes = [...counts.keys()].sort((a, b) => b - a);
+  return { sizes, counts: sizes.map((s) => counts.get(s)!) };
+}
+
+const total = (numbers: readonly number[]): number => numbers.reduce((a, b) => a + b, 0);
+
+type Filling = readonly number[];
+type Answer = { readonly is: "fits"; readonly filled: readonly Filling[] } | { readonly is: "no" | "open" };
+
+/** Bounds of what a room may be left with, one pair after the other, given its fair share of what may be wasted in all. */
+type Levels = (share: number) => readonly (readonly [number, number])[];
+const halves = (from: number) =>
+  Array.from({ length: 12 }, (_, i) => [from * 2 ** i, from * 2 ** (i + 1) - 1] as const);
+/** What wastes least is tried first: it leaves one large remainder. */
+const leastWaste: Levels = () => [[0, 0], ...halves(1)];
+/** Within its share, and then a little beyond it, what takes the longest pieces is tried first: it leaves short ones, which fit anywhere. */
+const fairShare: Levels = (share) => [[0, share], ...halves(share + 1)];
+const longestFirst: Levels = () => [[0, Infinity]];
+
+/** Ways to look, one after the other, each for so many steps. */
+const ways: readonly { readonly levels: Levels; readonly patience: number }[] = [
+  4_000, 40_000, 200_000,
+].flatMap((patience) => [longestFirst, fairShare, leastWaste].map((levels) => ({ levels, patience })));
+
+/** Looks for a way to put all pieces into rooms. */
+class Search {
+  readonly filled: number[][];
+  private readonly left: number[];
+  private readonly used: boolean[];
+  private piecesLeft: number;
+  private roomLeft: number;
+
+  constructor(
+    private readonly rooms: readonly Room[],
+    private readonly kinds: Kinds,
+    private readonly levels: Levels,
+    public patience: number,
+  ) {
+    this.left = [...kinds.counts];
+    this.filled = rooms.map(() => []);
+    this.used = rooms.map(() => false);
+    this.piecesLeft = total(kinds.sizes.map((size, k) => size * kinds.counts[k]!));
+    this.roomLeft = total(rooms.map((r) => r.room));
+  }
+
+  /** The longest piece that is left stands somewhere: each room for it is tried, filled so that little is wasted. */
+  run(): boolean {
+    const longest = this.left.findIndex((n) => n > 0);
+    if (longest === -1) return true;
+    const mayWaste = this.roomLeft - this.piecesLeft;
+    const roomsLeft = this.used.filter((u) => !u).length;
+    for (const [low, high] of this.levels(Math.floor(mayWaste / Math.max(1, roomsLeft)))) {
+      if (low > mayWaste) return false;
+      for (const [at, room] of this.rooms.entries()) {
+        if (this.used[at] || room.room < this.kinds.sizes[longest]!) continue;
+        // Of rooms that are alike the first stands for all.
+        if (this.rooms.findIndex((r, i) => !this.used[i] && r.room === room.room) < at) continue;
+        this.used[at] = true;
+        this.roomLeft -= room.room;
+        const done = this.put(at, longest, room.room, low, Math.min(high, mayWaste));
+        if (done) return true;
+        this.used[at] = false;
+        this.roomLeft += room.room;
+        if (this.patience <= 0) return false;
+      }
+    }
+    return false;
+  }
+
+  /** Puts a piece into a room of which so much is free, then shorter ones beside it. */
+  private put(at: number, kind: number, free: number, low: number, high: number): boolean {
+    const size = this.kinds.sizes[kind]!;
+    this.patience -= 1;
+    this.left[kind]! -= 1;
+    this.piecesLeft -= size;
+    this.filled[at]!.push(size);
+    if (this.patience > 0 && this.beside(at, kind, free - size, low, high)) return true;
+    this.filled[at]!.pop();
+    this.piecesLeft += size;
+    this.left[kind]! += 1;
+    return false;
+  }
+
+  /** Fills up a room with pieces of a kind or shorter ones, until what is left of it is between two bounds and nothing that is left fits beside it. */
+  private beside(at: number, from: number, free: number, low: number, high: number): boolean {
+    const { sizes } = this.kinds;
+    let shorter = 0;
+    for (let k = from; k < sizes.length; k += 1) shorter += sizes[k]! * this.left[k]!;
+    if (free - shorter > high) return false;
+    for (let k = from; k < sizes.length; k += 1)
+      if (this.left[k]! > 0 && sizes[k]! <= free && this.put(at, k, free, low, high)) return true;
+    if (free < low || free > high || this.patience <= 0) return false;
+    const shortest = sizes.findLast((_, k) => this.left[k]! > 0) ?? Infinity;
+    return shortest > free && this.run();
+  }
+}
+
+/** Do all pieces fit into some rooms. `open`: patience ended first. */
+function fitInto(rooms: readonly Room[], kinds: Kinds): Answer {
+  for (const { levels, patience } of ways) {
+    const search = new Search(rooms, kinds, levels, patience);
+    if (search.run()) return { is: "fits", filled: search.filled };
+    if (search.patience > 0) return { is: "no" };
+  }
+  return { is: "open" };
+}
+
+/** Offcuts, and so many new sticks. */
+function roomsOf({ stick, kerf, offcuts }: Stock, sticks: number): readonly Room[] {
+  const old = offcuts.map((length) => ({ length, isNew: false, room: length + kerf }));
+  const fresh = Array.from({ length: sticks }, () => ({ length: stick, isNew: true, room: stick + kerf }));
+  return [...old, ...fresh];
+}
+
+function barsOf(
+  rooms: readonly Room[],
+  filled: readonly (readonly number[])[],
+  kerf: number,
+): readonly Bar[] {
+  return rooms.flatMap(({ length, isNew }, i) => {
+    const sizes = filled[i]!;
+    if (sizes.length === 0) return [];
+    const pieces = sizes.map((s) => s - kerf).sort((a, b) => b - a);
+    return [{ length, isNew, pieces, remainder: Math.max(0, length - total(sizes)) }];
+  });
+}
+
+/** The rooms with the last of them kept clear by so much beside its last cut. */
+const keptClear = (rooms: readonly Room[], clear: number, kerf: number): readonly Room[] =>
+  rooms.map((r, i) => (i === rooms.length - 1 ? { ...r, room: r.room - kerf - clear } : r));
+
+const largestOf = (bars: readonly Bar[]): number =>
+  Math.max(0, ...bars.filter((b) => b.isNew).map((b) => b.remainder));
+
+/** The cut that leaves the largest single remainder of a new stick, between what one cut leaves already and what could be left at all. */
+function withLargest(rooms: readonly Room[], kinds: Kinds, kerf: number, first: readonly Bar[]) {
+  let best = first;
+  let isLargest = true;
+  let low = largestOf(first);
+  let high = total(rooms.map((r) => r.room)) - total(kinds.sizes.map((s, k) => s * kinds.counts[k]!)) - kerf;
+  while (low < high) {
+    // The most that could be left is often there: it is asked for first.
+    const ask = best === first && isLargest && low === largestOf(first) ? high : Math.ceil((low + high) / 2);
+    const clear = keptClear(rooms, ask, kerf);
+    const answer = fitInto(clear, kinds);
+    if (answer.is === "fits") {
+      best = barsOf(clear, answer.filled, kerf);
+      low = Math.max(ask, largestOf(best));
+    } else {
+      isLargest &&= answer.is === "no";
+      high = ask - 1;
+    }
+  }
+  return { bars: best, isLargest };
+}
+
+/**
+ * How pieces are cut from new sticks and offcuts: fewest new sticks, then the largest single remainder of one (handbook 3, Take-off: k pieces need their sum and k − 1
+ * kerfs). Undefined where a piece is longer than anything to cut it from. All lengths are positive whole millimetres.
+ */
+export function cutList(pieces: readonly number[], stock: Stock): CutList | undefined {
+  const { stick, kerf, offcuts } = stock;
+  const kinds = kindsOf(pieces, kerf);
+  const needed = total(pieces.map((p) => p + kerf)) - total(offcuts.map((o) => o + kerf));
+  let isFewest = true;
+  for (let sticks = Math.max(0, Math.ceil(needed / (stick + kerf))); sticks <= pieces.length; sticks += 1) {
+    const rooms = roomsOf(stock, sticks);
+    const answer = fitInto(rooms, kinds);
+    isFewest &&= answer.is !== "open";
+    if (answer.is !== "fits") continue;
+    const bars = barsOf(rooms, answer.filled, kerf);
+    const fewestNew = bars.filter((b) => b.isNew).length;
+    if (fewestNew === 0) return { bars, fewestNew, isFewest, isLargest: true };
+    return { ...withLargest(rooms, kinds, kerf, bars), fewestNew, isFewest };
+  }
+  return undefined;
+}

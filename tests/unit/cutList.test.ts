@@ -1,0 +1,71 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { cutList, type Stock } from "@/core/plumbing";
+
+const sum = (numbers: readonly number[]) => numbers.reduce((a, b) => a + b, 0);
+
+/** Fewest new sticks by putting each piece into each length in turn; undefined where so many do not do. */
+function byTrying(
+  pieces: readonly number[],
+  { stick, kerf, offcuts }: Stock,
+  most: number,
+): number | undefined {
+  for (let fresh = 0; fresh <= most; fresh += 1) {
+    const free = [...offcuts, ...Array.from({ length: fresh }, () => stick)].map((length) => length + kerf);
+    const put = (i: number): boolean =>
+      i === pieces.length ||
+      free.some((room, at) => {
+        if (pieces[i]! + kerf > room) return false;
+        free[at] = room - pieces[i]! - kerf;
+        const fits = put(i + 1);
+        free[at] = room;
+        return fits;
+      });
+    if (put(0)) return fresh;
+  }
+  return undefined;
+}
+
+const job = fc.record({
+  pieces: fc.array(fc.integer({ min: 5, max: 60 }), { minLength: 1, maxLength: 7 }),
+  offcuts: fc.array(fc.integer({ min: 5, max: 70 }), { maxLength: 2 }),
+  kerf: fc.integer({ min: 0, max: 3 }),
+});
+
+describe("a cut list", () => {
+  it("takes no more new sticks than trying everything, holds every piece once, and loses nothing but kerfs", () => {
+    fc.assert(
+      fc.property(job, ({ pieces, offcuts, kerf }) => {
+        const stock = { stick: 60, kerf, offcuts };
+        const cut = cutList(pieces, stock)!;
+        expect(cut.isFewest).toBe(true);
+        expect(cut.fewestNew).toBe(byTrying(pieces, stock, pieces.length));
+        expect(cut.bars.flatMap((b) => b.pieces).sort()).toEqual([...pieces].sort());
+        for (const { length, pieces: own, remainder } of cut.bars) {
+          const needed = sum(own) + kerf * (own.length - 1);
+          expect(needed).toBeLessThanOrEqual(length);
+          expect(remainder).toBe(Math.max(0, length - needed - kerf));
+        }
+        const old = cut.bars.filter((b) => !b.isNew).map((b) => b.length);
+        for (const length of new Set(old))
+          expect(old.filter((l) => l === length).length).toBeLessThanOrEqual(
+            offcuts.filter((l) => l === length).length,
+          );
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it("is none where a piece is longer than anything to cut it from", () => {
+    expect(cutList([3051], { stick: 3050, kerf: 2, offcuts: [] })).toBeUndefined();
+    expect(cutList([3051], { stick: 3050, kerf: 2, offcuts: [3060] })).toMatchObject({ fewestNew: 0 });
+  });
+
+  it("leaves one large remainder rather than two small ones", () => {
+    // 1500 and 1500 of one stick leave 2048 of the other.
+    const cut = cutList([1500, 1500, 1000], { stick: 3050, kerf: 2, offcuts: [] })!;
+    expect(cut.fewestNew).toBe(2);
+    expect(Math.max(...cut.bars.map((b) => b.remainder))).toBe(2048);
+    expect(cut.isLargest).toBe(true);
+  });
+});
