@@ -1,19 +1,8 @@
 import { expect, test, type Page } from "@playwright/test";
-import { crewUntil, started, stateOf } from "./crew";
+import { crewUntil, started, stateOf, twoTanks } from "./crew";
 import { awake, base, desk, phone, signedIn } from "./hands";
 
-const job = (page: Page, name: string) =>
-  started(page, {
-    name,
-    units: ["CT-1054", "CN-40"],
-    answers: {
-      "source.kind": "municipal",
-      "source.static": "58 psi",
-      "heater.kind": "electric",
-      "fixture.kitchenSink": "1",
-      "fixture.bathtub": "1",
-    },
-  });
+const job = (page: Page, name: string) => started(page, { name, ...twoTanks });
 
 /** A gate that what comes behind a page waits at, until it is opened. */
 function gate() {

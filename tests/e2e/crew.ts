@@ -132,3 +132,15 @@ export async function crewUntil(page: Page, job: string, until: string): Promise
     await sent(page, job, { kind: "stepDone", step: step.id, answer: step.writes?.options[0]!.id });
   }
 }
+
+/** A house of one bath with a carbon tank and a conditioner, as a job that is planned. */
+export const twoTanks = {
+  units: ["CT-1054", "CN-40"],
+  answers: {
+    "source.kind": "municipal",
+    "source.static": "58 psi",
+    "heater.kind": "electric",
+    "fixture.kitchenSink": "1",
+    "fixture.bathtub": "1",
+  },
+} as const;

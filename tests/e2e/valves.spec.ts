@@ -3,24 +3,14 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
 import { rigSchema } from "@/core/rig";
-import { crewUntil, sent, started, stateOf } from "./crew";
+import { crewUntil, sent, started, stateOf, twoTanks } from "./crew";
 import { folder, openJob, phone, pressThrough, signedIn } from "./hands";
 
 /** What is pressed when something that filled is full. */
 const fullWords = /^(The sound has stopped|Water comes without air|The tank is full)/;
 /** A job with a carbon tank and a conditioner, its crew before a step. */
 async function startedBefore(page: Page, name: string, step: string): Promise<string> {
-  const job = await started(page, {
-    name,
-    units: ["CT-1054", "CN-40"],
-    answers: {
-      "source.kind": "municipal",
-      "source.static": "58 psi",
-      "heater.kind": "electric",
-      "fixture.kitchenSink": "1",
-      "fixture.bathtub": "1",
-    },
-  });
+  const job = await started(page, { name, ...twoTanks });
   await crewUntil(page, job, step);
   return job;
 }
