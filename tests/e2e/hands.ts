@@ -231,4 +231,7 @@ export async function choosePassword(page: Page, link: string, fresh: string): P
   await page.goto(link);
   await page.getByLabel("Your password").fill(fresh);
   await page.getByRole("button", { name: "Keep this password" }).click();
+  // It goes to the sign-in page by itself: whoever goes elsewhere before is brought back there.
+  const signIn = page.getByRole("heading", { name: "Sign in to Brant" });
+  await expect(signIn.or(page.getByText("This link was used, or is over"))).toBeVisible();
 }

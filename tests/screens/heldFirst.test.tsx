@@ -1,4 +1,5 @@
 import { act, fireEvent, screen } from "@testing-library/react";
+import { flushSync } from "react-dom";
 import { hydrateRoot } from "react-dom/client";
 import { renderToReadableStream } from "react-dom/server.browser";
 import { useEffect, useState, type ComponentType } from "react";
@@ -9,7 +10,8 @@ import { shownFirst } from "@/ui/later/shownFirst";
 /** A part with what a part may have: a button, a list to choose from, and a drawn thing that is pressed. */
 function Part({ name }: { name: string }) {
   const [done, setDone] = useState<readonly string[]>([]);
-  const note = (what: string) => setDone((all) => [...all, what]);
+  // From what it shows, as parts do that count on from there.
+  const note = (what: string) => setDone([...done, what]);
   return (
     <section aria-label={name}>
       <button type="button" onClick={() => note("pressed")}>
@@ -65,20 +67,29 @@ async function page(
     button,
     named: (name: string) => act(async () => rename(name)),
     done: () => document.querySelector("[data-done]")!.textContent,
-    /** The code comes, and `then` happens before anything has been made of it. */
-    come: (then?: () => void) =>
+    come: () =>
       act(async () => {
         come();
-        for (let i = 0; i < 20; i += 1) await Promise.resolve();
-        then?.();
         await new Promise((go) => setTimeout(go, 100));
       }),
+    /** The code comes, and `then` happens a moment later; React does its work when it wants to, as in a browser. */
+    async comeAndThen(then?: () => void, moment?: () => Promise<void>) {
+      const here = globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean };
+      here.IS_REACT_ACT_ENVIRONMENT = false;
+      // A browser lets React do what it has put off between two listeners of one press.
+      button.parentElement!.addEventListener("click", () => flushSync(() => undefined), { capture: true });
+      come();
+      await moment?.();
+      then?.();
+      await new Promise((go) => setTimeout(go, 100));
+      here.IS_REACT_ACT_ENVIRONMENT = true;
+    },
   };
 }
 
 describe("a part whose code comes behind the page", () => {
   it("is there as the server drew it, hears what is pressed, and does it once when it is here", async () => {
-    const { button, done, come } = await page(heldFirst);
+    const { button, done, comeAndThen } = await page(heldFirst);
     act(() => button.click());
     act(() => {
       const list = screen.getByLabelText<HTMLSelectElement>("Choice");
@@ -88,7 +99,7 @@ describe("a part whose code comes behind the page", () => {
     });
     expect(done()).toBe("");
     expect((await screen.findByRole("status")).textContent).toContain("Heard");
-    await come();
+    await comeAndThen();
     expect(screen.queryByRole("status")).toBeNull();
     // It is the page of the server that has come to life, not another one.
     expect(button.isConnected).toBe(true);
@@ -97,9 +108,26 @@ describe("a part whose code comes behind the page", () => {
     expect(done()).toBe("pressed, chose b, turned, pressed");
   });
 
-  it("does once what is pressed in the very moment in which it comes", async () => {
-    const { button, done, come } = await page(heldFirst);
-    await come(() => button.click());
+  it.each([0, 2, 5, 12])(
+    "does once what is pressed %i turns after its code came",
+    async (turns) => {
+      const { button, done, comeAndThen } = await page(heldFirst);
+      await comeAndThen(
+        () => button.click(),
+        async () => {
+          for (let i = 0; i < turns; i += 1) await Promise.resolve();
+        },
+      );
+      expect(done()).toBe("pressed");
+    },
+  );
+
+  it.each([0, 2, 8])("does once what is pressed %i ms after its code came", async (ms) => {
+    const { button, done, comeAndThen } = await page(heldFirst);
+    await comeAndThen(
+      () => button.click(),
+      () => new Promise((go) => setTimeout(go, ms)),
+    );
     expect(done()).toBe("pressed");
   });
 

@@ -12,8 +12,6 @@ import { behind } from "./behind";
 interface Held {
   readonly at: Element;
   readonly event: Event;
-  /** What was heard. */
-  readonly of: Event;
 }
 
 /** What an event on a part is to do there; undefined where the browser does it by itself. */
@@ -21,46 +19,66 @@ function heldOf(event: Event): Held | undefined {
   const { target } = event;
   if (!(target instanceof Element)) return undefined;
   if (event.type === "change")
-    return { at: target, event: new Event("change", { bubbles: true }), of: event };
+    return { at: target, event: new Event("change", { bubbles: true }) };
   const at = target.closest("button, [role=button]");
   // A browser clicks a button of its own by these keys, nothing else.
   const isPress =
     event instanceof KeyboardEvent ? [" ", "Enter"].includes(event.key) && !at?.matches("button") : true;
-  return at && isPress ? { at, event: new MouseEvent("click", { bubbles: true }), of: event } : undefined;
+  return at && isPress ? { at, event: new MouseEvent("click", { bubbles: true }) } : undefined;
 }
 
 const heard = ["click", "change", "keydown"] as const;
 
+/**
+ * Does `then` once an event is over, unless it came through to the window's end: the part has heard it by itself then. React stops what is meant for a part that has not
+ * come; a part may also come while its event is on the way.
+ */
+function unlessHeard(event: Event, then: () => void): void {
+  let isHeard = false;
+  const hear = (through: Event) => {
+    if (through === event) isHeard = true;
+  };
+  window.addEventListener(event.type, hear);
+  setTimeout(() => {
+    window.removeEventListener(event.type, hear);
+    if (!isHeard) then();
+  });
+}
+
+/** Does all that is held, each when the one before has been drawn: a part counts from what it shows. */
+function doEach(all: Held[]): void {
+  const held = all.shift();
+  if (!held) return;
+  held.at.dispatchEvent(held.event);
+  setTimeout(() => doEach(all));
+}
+
 /** Hears presses on a part until it is here, and does them then, in their order. */
 function Hearing({ place, isHere }: { place: RefObject<HTMLElement | null>; isHere: boolean }) {
   const all = useRef<Held[]>([]);
+  const came = useRef(false);
   const [holds, setHolds] = useState(false);
   useEffect(() => {
     if (isHere) return;
+    const keep = (held: Held) => {
+      all.current.push(held);
+      setHolds(true);
+      // The part may have come since, without having heard this.
+      if (came.current) doEach(all.current);
+    };
     const hold = (event: Event) => {
       if (!(event.target instanceof Node) || !place.current?.contains(event.target)) return;
       const held = heldOf(event);
-      if (!held) return;
-      all.current.push(held);
-      setTimeout(() => setHolds(all.current.length > 0));
+      if (held) unlessHeard(event, () => keep(held));
     };
-    /** What comes through to the window's end has been heard by the part itself: React stops what is meant for one that has not come. */
-    const letGo = (event: Event) => {
-      all.current = all.current.filter((held) => held.of !== event);
-    };
-    for (const kind of heard) {
-      window.addEventListener(kind, hold, { capture: true });
-      window.addEventListener(kind, letGo);
-    }
+    for (const kind of heard) window.addEventListener(kind, hold, { capture: true });
     return () => {
-      for (const kind of heard) {
-        window.removeEventListener(kind, hold, { capture: true });
-        window.removeEventListener(kind, letGo);
-      }
+      for (const kind of heard) window.removeEventListener(kind, hold, { capture: true });
     };
   }, [isHere, place]);
   useEffect(() => {
-    if (isHere) for (const { at, event } of all.current.splice(0)) at.dispatchEvent(event);
+    came.current = isHere;
+    if (isHere) doEach(all.current);
   }, [isHere]);
   return holds && !isHere ? (
     <p role="status" className="on-its-way">
