@@ -1,6 +1,16 @@
 import { expect, test, type APIRequestContext, type Page } from "@playwright/test";
 import { caught, sentAgain, type Sent } from "./actions";
-import { added, base, choosePassword, moveClock, newSession, password, phone, signedIn, signIn } from "./hands";
+import {
+  added,
+  base,
+  choosePassword,
+  moveClock,
+  newSession,
+  password,
+  phone,
+  signedIn,
+  signIn,
+} from "./hands";
 
 // Twenty at once: what is counted is counted before it is judged, whoever comes first.
 

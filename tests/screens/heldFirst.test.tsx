@@ -108,19 +108,16 @@ describe("a part whose code comes behind the page", () => {
     expect(done()).toBe("pressed, chose b, turned, pressed");
   });
 
-  it.each([0, 2, 5, 12])(
-    "does once what is pressed %i turns after its code came",
-    async (turns) => {
-      const { button, done, comeAndThen } = await page(heldFirst);
-      await comeAndThen(
-        () => button.click(),
-        async () => {
-          for (let i = 0; i < turns; i += 1) await Promise.resolve();
-        },
-      );
-      expect(done()).toBe("pressed");
-    },
-  );
+  it.each([0, 2, 5, 12])("does once what is pressed %i turns after its code came", async (turns) => {
+    const { button, done, comeAndThen } = await page(heldFirst);
+    await comeAndThen(
+      () => button.click(),
+      async () => {
+        for (let i = 0; i < turns; i += 1) await Promise.resolve();
+      },
+    );
+    expect(done()).toBe("pressed");
+  });
 
   it.each([0, 2, 8])("does once what is pressed %i ms after its code came", async (ms) => {
     const { button, done, comeAndThen } = await page(heldFirst);

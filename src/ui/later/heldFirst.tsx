@@ -18,8 +18,7 @@ interface Held {
 function heldOf(event: Event): Held | undefined {
   const { target } = event;
   if (!(target instanceof Element)) return undefined;
-  if (event.type === "change")
-    return { at: target, event: new Event("change", { bubbles: true }) };
+  if (event.type === "change") return { at: target, event: new Event("change", { bubbles: true }) };
   const at = target.closest("button, [role=button]");
   // A browser clicks a button of its own by these keys, nothing else.
   const isPress =
