@@ -6,7 +6,7 @@ import type { Actor, JobState } from "@/core/job";
 import { stepState } from "@/core/job";
 import type { Intent } from "@/core/log";
 import { allKept, type Kept } from "@/phases/outbox/kept";
-import type { Outbox } from "@/phases/outbox/outbox";
+import { makeOutbox, type Outbox } from "@/phases/outbox/outbox";
 import { OutboxNotice } from "@/phases/outbox/OutboxNotice";
 import { OutboxProvider, useOutbox } from "@/phases/outbox/OutboxProvider";
 import { useRun, type Run } from "@/phases/run/useRun";
@@ -118,6 +118,29 @@ describe("the phone's queue", () => {
     expect(again.run().queued).toBe(0);
     expect(stepState(again.run().job, first()).done).toBeDefined();
     expect(await keptKinds(imke)).toEqual([]);
+  });
+
+  it("keeps what is done before the part that sends has come, says so, and sends it then", async () => {
+    line = true;
+    let isThere = false;
+    const outbox = makeOutbox(imke, async () => {
+      await Promise.resolve();
+      if (!isThere) throw new Error("no line");
+      return import("@/phases/outbox/sending");
+    });
+    outbox.open();
+    await rest();
+    const intent = { kind: "stepDone" as const, id: ulidAt(at()), step: first() };
+    await outbox.keep({ job: desk.job.id, jobName: "Any", what: "Step done", intent });
+    await rest();
+    expect(await keptKinds(imke)).toEqual(["stepDone"]);
+    expect(outbox.hindrance().says).toMatch(/kept here/);
+    isThere = true;
+    outbox.sendNow();
+    await rest();
+    expect(arrived.map((i) => i.kind)).toEqual(["stepDone"]);
+    expect(await keptKinds(imke)).toEqual([]);
+    outbox.close();
   });
 
   it("never shows undone again what was done, while the server takes it", async () => {

@@ -3,7 +3,8 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { surveyFields } from "@/catalogue/survey";
 import type { Entry } from "@/core/log";
 import type { SurveyField } from "@/core/site";
-import type { Asked, SendOutcome } from "@/phases/job/send";
+import type { SendOutcome } from "@/phases/job/outcome";
+import type { Asked } from "@/phases/job/send";
 import { SurveyFieldRow } from "@/phases/site/SurveyFieldRow";
 
 const refresh = vi.fn();

@@ -12,6 +12,7 @@ import {
   whyNotFinish,
 } from "@/core/job/progress";
 import { jobFrom } from "@/core/log";
+import { noRig } from "@/core/rig/rig";
 import { firstAtUnit, stepShown } from "@/phases/run/firstStep";
 import { liveOf } from "@/phases/job/live";
 import { momentsOf } from "@/phases/run/moments";
@@ -44,7 +45,7 @@ function standing(job: JobState, now: number) {
     meanwhile: meanwhile && { ...meanwhile, open: ids(meanwhile.open) },
     stations: ["u1", "u2", "u3"].map((u) => liveOf(job, u, now)),
     moments: momentsOf(job),
-    rig: job.rig,
+    rig: { ...job.rig, rig: undefined },
     photos: job.photos,
   };
 }
@@ -54,14 +55,16 @@ describe("a job in short", () => {
     expect(moments.length).toBeGreaterThan(20);
     for (const { seq, now } of moments) {
       const whole = jobFrom("job1", d.entries.slice(0, seq));
-      expect(standing(jobInShort(whole), now), `after entry ${seq}`).toEqual(standing(whole, now));
+      expect(standing(jobInShort(whole, { rig: false }), now), `after entry ${seq}`).toEqual(
+        standing(whole, now),
+      );
     }
   }, 60_000);
 
   it("has the words of the steps that are seen, and of no other", () => {
     const { job } = d;
     const seen = new Set([job.run!.steps[3]!.id, job.run!.steps[40]!.id]);
-    const steps = jobInShort(job, seen).run!.steps;
+    const steps = jobInShort(job, { steps: seen, rig: false }).run!.steps;
     expect(steps.filter((s) => !isWordless(s))).toEqual(job.run!.steps.filter((s) => seen.has(s.id)));
     for (const step of steps.filter(isWordless)) {
       expect(step.why).toBe("");
@@ -70,13 +73,21 @@ describe("a job in short", () => {
     }
   });
 
+  it("has the parts of the rig where they are seen, and else nothing that could be taken for them", () => {
+    expect(jobInShort(d.job, { rig: true }).rig).toEqual(d.job.rig);
+    const { rig, ...rest } = jobInShort(d.job, { rig: false }).rig!;
+    expect(rig).toBe(noRig);
+    expect(rest).toEqual({ ...d.job.rig, rig: undefined });
+  });
+
   it("says that it is in short, and is much shorter", () => {
     expect(isInShort(d.job)).toBe(false);
-    const short = jobInShort(d.job);
+    const short = jobInShort(d.job, { rig: true });
     expect(isInShort(short)).toBe(true);
     const run = jobFrom("job1", d.entries.slice(0, from));
     const length = (job: JobState) => JSON.stringify(job).length;
-    expect(length(jobInShort(run)) / length(run)).toBeLessThan(0.6);
+    expect(length(jobInShort(run, { rig: true })) / length(run)).toBeLessThan(0.6);
+    expect(length(jobInShort(run, { rig: false })) / length(run)).toBeLessThan(0.4);
   });
 
   it("comes whole over a line as it is here", () => {

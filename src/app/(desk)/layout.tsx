@@ -2,13 +2,13 @@ import { Activity } from "react";
 import Link from "@/ui/Link";
 import { company, personFor } from "@/server/actor";
 import { Bell } from "@/phases/bell/BellLater";
-import { IdleLock } from "@/phases/people/IdleLock";
+import { IdleLock } from "@/phases/people/IdleLockLater";
 import { SignInHere } from "@/phases/people/SignInHereLater";
 import { OutboxNotice } from "@/phases/outbox/OutboxNotice";
 import { OutboxProvider } from "@/phases/outbox/OutboxProvider";
 import { may } from "@/server/permissions";
 import { Find } from "@/ui/Find";
-import { FocusKept } from "@/ui/FocusKept";
+import { FocusKept } from "@/ui/later/FocusKept";
 import { Keys } from "@/ui/Keys";
 
 /** The frame of every page for those who are signed in. */

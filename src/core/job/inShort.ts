@@ -1,3 +1,4 @@
+import { noRig } from "../rig/rig";
 import type { Step } from "../run/step";
 import type { JobState } from "./job";
 
@@ -33,15 +34,23 @@ function withoutWords(step: Step): WordlessStep {
   return { ...(rest as unknown as Step), why: "", cautions: [], ...check, wordless: true };
 }
 
-/** The job in short, with the words of the steps whose ids are in `seen`. */
-export const jobInShort = (job: JobState, seen: ReadonlySet<string> = new Set()): JobInShort => ({
+/** What of a job a page shows at once: the words of the steps with these ids, and how the parts of its rig hang together. */
+interface Seen {
+  readonly steps?: ReadonlySet<string>;
+  readonly rig: boolean;
+}
+
+/** The job in short, with what is seen of it. */
+export const jobInShort = (job: JobState, seen: Seen): JobInShort => ({
   ...job,
+  answers: {},
   answered: {},
   overrides: {},
   revisions: [],
   run: job.run && {
     ...job.run,
-    steps: job.run.steps.map((step) => (seen.has(step.id) ? step : withoutWords(step))),
+    steps: job.run.steps.map((step) => (seen.steps?.has(step.id) ? step : withoutWords(step))),
   },
+  rig: job.rig && { ...job.rig, rig: seen.rig ? job.rig.rig : noRig },
   inShort: true,
 });

@@ -163,6 +163,9 @@ export interface Rig {
   /** L/min that the main gives fully open, where it was measured. */ readonly fullFlow?: number;
 }
 
+/** A rig of which nothing is known. */
+export const noRig: Rig = { nodes: [], edges: [], handles: [], units: [], source: "unknown" };
+
 const repeated = (ids: readonly string[]): string[] => [
   ...new Set(ids.filter((x, i) => ids.indexOf(x) !== i)),
 ];

@@ -6,11 +6,11 @@ import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { stamp } from "@/ui/time";
 import { useAwake } from "@/ui/Awake";
+import { untilFetched } from "@/ui/later/untilFetched";
 import type { Kept } from "../outbox/kept";
-import { newId } from "../outbox/outbox";
+import { newId } from "../outbox/kept";
 import { useOutbox } from "../outbox/OutboxProvider";
 import { said } from "../outbox/said";
-import { sendUntilTaken, shrinkPhoto, withId } from "./send";
 
 const CameraMark = () => (
   <svg
@@ -78,7 +78,11 @@ function usePhotos({ jobId, jobName, step, field, point, caption, onTaken }: Pho
   const take = async (photo: File | undefined) => {
     if (!photo) return;
     setSay({ text: "Making it smaller…", bad: false });
-    const picture = await shrinkPhoto(photo);
+    // What makes it smaller may not be here without a signal: the photo is kept as it is then.
+    const picture = await import("./shrinkPhoto").then(
+      (m) => m.shrinkPhoto(photo),
+      () => photo,
+    );
     if (input.current) input.current.value = "";
     const id = newId();
     const intent = {
@@ -90,6 +94,7 @@ function usePhotos({ jobId, jobName, step, field, point, caption, onTaken }: Pho
     await outbox.keep({ job: jobId, jobName, what: said("photoAdded", caption), picture, intent });
   };
   const remove = async (photo: Photo) => {
+    const { sendUntilTaken, withId } = await untilFetched(() => import("./send"));
     const outcome = await sendUntilTaken(
       jobId,
       withId({ kind: "photoRemoved", file: photo.file, why: "Removed by the person who looked at it" }),

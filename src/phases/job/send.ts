@@ -1,30 +1,8 @@
-import type { Entry, Intent } from "@/core/log";
+import type { Intent } from "@/core/log";
 import { ulid } from "ulid";
 import { SENT_BY } from "@/server/sentBy";
 import { signedInAgain } from "../people/ended";
-
-/** `Shown`: what the page that sent it shows, as it is after the entry. */
-export type SendOutcome<Shown = never> =
-  | {
-      readonly ok: true;
-      readonly seq: number;
-      readonly head: string;
-      readonly entry?: Entry;
-      readonly now?: number;
-      readonly shown?: Shown;
-    }
-  | {
-      readonly ok: false;
-      /** `failed`: the server answered, but not as it should; the same may be sent again. */
-      readonly why: "invalid" | "refused" | "signedOut" | "forbidden" | "unreachable" | "failed";
-      readonly error: string;
-      readonly field?: string;
-      readonly fields?: Readonly<Record<string, string>>;
-      /** What somebody else put there meanwhile. */
-      readonly stands?: string;
-      /** It may be sent again after so many ms. */
-      readonly after?: number;
-    };
+import { NO_LINE, type SendOutcome } from "./outcome";
 
 /** An intent before it has its id. */
 export type Asked = Intent extends infer I ? (I extends Intent ? Omit<I, "id"> : never) : never;
@@ -34,7 +12,6 @@ export const withId = (wish: Asked): Intent => ({ ...wish, id: ulid() }) as Inte
 /** Pages that can be shown again with the answer to what they sent. */
 export type Page = "site";
 
-const NO_LINE = "No connection just now. It is kept here and sent again by itself";
 const FAILED = "The server failed at this. It is kept here and sent again by itself";
 
 const sentBy = (as: string | undefined): Record<string, string> => (as ? { [SENT_BY]: as } : {});
@@ -135,19 +112,4 @@ export async function sendFile(
     error: body.error ?? "The photo was not taken",
     after: afterOf(response),
   };
-}
-
-/** A photo small enough for a slow line: at most 1600 px, JPEG. Falls back to the file as it is where the browser cannot read it. */
-export async function shrinkPhoto(photo: File): Promise<Blob> {
-  try {
-    const bitmap = await createImageBitmap(photo, { imageOrientation: "from-image" });
-    const scale = Math.min(1, 1600 / Math.max(bitmap.width, bitmap.height));
-    const canvas = document.createElement("canvas");
-    [canvas.width, canvas.height] = [Math.round(bitmap.width * scale), Math.round(bitmap.height * scale)];
-    canvas.getContext("2d")!.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
-    bitmap.close();
-    return (await new Promise<Blob | null>((r) => canvas.toBlob(r, "image/jpeg", 0.82))) ?? photo;
-  } catch {
-    return photo;
-  }
 }

@@ -1,84 +1,19 @@
 "use client";
 import { usePathname } from "next/navigation";
-import { useState } from "react";
-import Link from "@/ui/Link";
-import type { Route } from "next";
-import type { Kept } from "./kept";
-import type { Outbox } from "./outbox";
+import { lazy, Suspense, useEffect } from "react";
+import { atRest } from "@/ui/later/atRest";
+import { untilFetched } from "@/ui/later/untilFetched";
 import { useOutbox } from "./OutboxProvider";
 
-/** What was not taken, with its words; it stays until the person decides. */
-function Unsettled({ record, outbox }: { record: Kept; outbox: Outbox }) {
-  const [leaving, setLeaving] = useState(false);
-  return (
-    <li className="border-l-4 border-stop pl-3" data-unsettled={record.state}>
-      <p>
-        <strong>{record.state === "refused" ? "Not taken" : "Not sent yet"}</strong> {record.what},{" "}
-        <Link prefetch={false} href={`/jobs/${record.job}` as Route} className="plainlink">
-          {record.jobName}
-        </Link>
-        . {record.says}
-      </p>
-      <p className="mt-1 flex flex-wrap gap-3">
-        <button type="button" className="button quiet" onClick={() => outbox.again(record.id)}>
-          Send it again
-        </button>
-        {leaving ? (
-          <>
-            <button type="button" className="button quiet" onClick={() => outbox.leaveOut(record.id)}>
-              Yes, it never happened
-            </button>
-            <button type="button" className="button quiet" onClick={() => setLeaving(false)}>
-              Keep it
-            </button>
-          </>
-        ) : (
-          <button type="button" className="button quiet" onClick={() => setLeaving(true)}>
-            Leave it out
-          </button>
-        )}
-      </p>
-    </li>
-  );
-}
-
-/** So many are shown open; a phone has room for no more above its page. */
-const OPEN = 2;
-
-function UnsettledList({ records, outbox }: { records: readonly Kept[]; outbox: Outbox }) {
-  const listed = (some: readonly Kept[]) => (
-    <ul className="grid gap-3">
-      {some.map((record) => (
-        <Unsettled key={record.id} record={record} outbox={outbox} />
-      ))}
-    </ul>
-  );
-  if (records.length === 0) return null;
-  const folded = records.slice(OPEN);
-  return (
-    <div role="status">
-      {listed(records.slice(0, OPEN))}
-      {folded.length > 0 ? (
-        <details>
-          <summary className="flex min-h-11 items-center text-soft">{folded.length} more</summary>
-          {listed(folded)}
-        </details>
-      ) : null}
-    </div>
-  );
-}
-
-/** How many records there are of each name. */
-function counted(records: readonly Kept[], nameOf: (record: Kept) => string): [string, number][] {
-  const counts = new Map<string, number>();
-  for (const record of records) counts.set(nameOf(record), (counts.get(nameOf(record)) ?? 0) + 1);
-  return [...counts];
-}
+// Seldom is something kept: its words follow the page, and are there before the signal goes.
+const fetchKeptHere = () => untilFetched(() => import("./KeptHere"));
+const KeptHere = lazy(() => fetchKeptHere().then((m) => ({ default: m.KeptHere })));
 
 /** What this device still keeps: what was refused, what waits beside the run that is shown, and what waits for another person. */
 export function OutboxNotice({ person }: { person: string }) {
   const { outbox, kept, hindrance } = useOutbox();
   const path = usePathname();
+  useEffect(() => void atRest().then(fetchKeptHere), []);
   const own = kept.filter((k) => k.person === person);
   const unsettled = own.filter((k) => k.state !== "waiting");
   // A run tells of its own queue where the thumb is.
@@ -86,22 +21,8 @@ export function OutboxNotice({ person }: { person: string }) {
   const others = kept.filter((k) => k.person !== person);
   if (unsettled.length + elsewhere.length + others.length === 0) return null;
   return (
-    <section
-      aria-label="Kept on this device"
-      className="grid gap-3 border-b border-hair bg-paper px-4 py-3 md:px-6 print:hidden"
-      data-outbox
-    >
-      {counted(elsewhere, (k) => k.jobName).map(([job, n]) => (
-        <p key={job} role="status" className="border-l-4 border-check pl-3">
-          {n} kept on this device for {job}. {hindrance.says ?? "It is being sent"}
-        </p>
-      ))}
-      <UnsettledList records={unsettled} outbox={outbox} />
-      {counted(others, (k) => k.personName).map(([name, n]) => (
-        <p key={name} className="border-l-4 border-hair pl-3 text-soft">
-          {n} kept on this device for {name}, to be sent when {name} signs in here.
-        </p>
-      ))}
-    </section>
+    <Suspense>
+      <KeptHere {...{ elsewhere, unsettled, others, outbox, hindrance }} />
+    </Suspense>
   );
 }

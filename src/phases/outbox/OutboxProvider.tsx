@@ -1,7 +1,8 @@
 "use client";
 import { createContext, useContext, useEffect, useState, useSyncExternalStore } from "react";
 import { nothingKept } from "./kept";
-import { makeOutbox, nothingHinders, type Outbox, type Sender } from "./outbox";
+import { makeOutbox, type Outbox, type Sender } from "./outbox";
+import { nothingHinders } from "./records";
 import { useWhenSeen } from "./useWhenSeen";
 
 const Context = createContext<Outbox | undefined>(undefined);

@@ -3,7 +3,7 @@ import { tellRun } from "@/core/job/tellRun";
 import type { JobState } from "@/core/job";
 import type { ReadingField } from "@/core/run/step";
 import { parseQuantity, printMeasured, upper, type UnitSystem } from "@/core/units";
-import { newId } from "../outbox/outbox";
+import { newId } from "../outbox/kept";
 import { decidedHere } from "./queued";
 import type { Asked } from "../job/send";
 

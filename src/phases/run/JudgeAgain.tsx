@@ -2,6 +2,7 @@
 import type { Route } from "next";
 import { useState } from "react";
 import type { Reading } from "@/core/log";
+import { isInShort } from "@/core/job/inShort";
 import { readingKinds } from "@/core/readings/kinds";
 import type { ReadingField } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
@@ -35,7 +36,7 @@ export function JudgeAgain({
   const answers = answersOf(last, fields, profile);
   const isTaken = answers.every(({ field, text }) => run.job.answers[field]?.text === text);
   const [says, setSays] = useState<string>();
-  if (answers.length === 0 || last.verdict.level !== "Check") return null;
+  if (isInShort(run.job) || answers.length === 0 || last.verdict.level !== "Check") return null;
   const take = async () => {
     setSays(TAKING);
     for (const { field, text } of answers) {

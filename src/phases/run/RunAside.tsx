@@ -45,7 +45,7 @@ function Water({
 }) {
   return (
     <>
-      <SupplyStrip rig={rig} now={now} zone={zone} />
+      {rig.rig.units.length === 0 ? null : <SupplyStrip rig={rig} now={now} zone={zone} />}
       <p>
         <Link prefetch={false} href={`/jobs/${job.id}/run/valves`} className="button quiet">
           Valves

@@ -11,7 +11,7 @@ import { Awake } from "@/ui/Awake";
 import { momentOf } from "@/ui/time";
 import type { StepMovesOf } from "./useStepMoves";
 import type { Run } from "./useRun";
-import { newId } from "../outbox/outbox";
+import { newId } from "../outbox/kept";
 import { PlainDone } from "./PlainDone";
 import { WithReason } from "./WithReason";
 

@@ -1,10 +1,11 @@
 "use client";
 "use no memo";
 // It is made anew with each entry and each minute: remembering its parts would only make a phone fetch more.
-import { useEffect, useRef, useState } from "react";
+import { startTransition, useEffect, useRef, useState } from "react";
 import type { JobState } from "@/core/job";
 import { statusOf, type StepStatus } from "@/core/job/progress";
 import type { Step } from "@/core/run/step";
+import { atRest } from "@/ui/later/atRest";
 
 const marks: Record<StepStatus, string> = {
   done: "✓",
@@ -25,6 +26,33 @@ const words: Record<StepStatus, string> = {
   ready: "time has run",
 };
 
+/** The page itself comes with so many steps around the one that is shown: a list of eighty would keep a slow line from all the rest. */
+const FIRST = { before: 4, after: 10 } as const;
+
+/** Steps of which a list shows some before it has been scrolled. */
+function around(steps: readonly Step[], current: string): readonly Step[] {
+  const at = steps.findIndex((s) => s.id === current);
+  return steps.slice(Math.max(0, at - FIRST.before), at + 1 + FIRST.after);
+}
+
+/** False until the page has nothing else to do. */
+function useRested(): boolean {
+  const [rested, setRested] = useState(false);
+  useEffect(() => void atRest().then(() => startTransition(() => setRested(true))), []);
+  return rested;
+}
+
+/** The step at hand stays in sight in its own list, whatever of the list has changed; the page itself does not move. */
+function useInSight(changed: string) {
+  const list = useRef<HTMLOListElement>(null);
+  useEffect(() => {
+    const at = list.current;
+    const item = at?.querySelector<HTMLElement>("[aria-current=step]");
+    if (at && item) at.scrollTop = item.offsetTop - at.offsetTop - at.clientHeight / 3;
+  }, [changed]);
+  return list;
+}
+
 /** Every step of the run with how it stands; on a phone folded away until it is asked for. */
 export function StepList({
   steps,
@@ -42,14 +70,9 @@ export function StepList({
   finished: number;
 }) {
   const [open, setOpen] = useState(false);
-  const list = useRef<HTMLOListElement>(null);
+  const whole = useRested();
+  const list = useInSight(`${current} ${open} ${whole}`);
   const entered = new Set(job.carried.flatMap((c) => c.entered));
-  // The step at hand stays in sight in its own list; the page itself does not move.
-  useEffect(() => {
-    const item = list.current?.querySelector<HTMLElement>("[aria-current=step]");
-    if (list.current && item)
-      list.current.scrollTop = item.offsetTop - list.current.offsetTop - list.current.clientHeight / 3;
-  }, [current, open]);
   return (
     <section aria-labelledby="steps">
       <div className="flex items-baseline justify-between">
@@ -73,7 +96,7 @@ export function StepList({
         className={`${open ? "" : "hidden xl:block"} xl:relative xl:max-h-[70vh] xl:overflow-y-auto`}
         tabIndex={-1}
       >
-        {steps.map((s) => {
+        {(whole ? steps : around(steps, current)).map((s) => {
           const status = statusOf(job, s, now);
           return (
             <li key={s.id}>

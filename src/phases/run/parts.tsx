@@ -1,7 +1,7 @@
 "use client";
 import dynamic from "next/dynamic";
 import { fetchSearch } from "../valves/useOrder";
-import { atRest } from "@/ui/later/atRest";
+import { afterPage } from "@/ui/later/afterPage";
 import { untilFetched } from "@/ui/later/untilFetched";
 import { deciding, rigFollowed } from "./fetched";
 
@@ -30,15 +30,7 @@ export const ReadingForm = dynamic(() => untilFetched(fetchers.readingForm).then
   loading: Coming,
 });
 // Nothing of it is seen, and nothing is said before a hand has done something.
-export const RunAnnounced = dynamic(
-  () =>
-    atRest()
-      .then(() => untilFetched(fetchers.runAnnounced))
-      .then((m) => m.RunAnnounced),
-  {
-    ssr: false,
-  },
-);
+export const RunAnnounced = afterPage(() => fetchers.runAnnounced().then((m) => m.RunAnnounced));
 export const SerialForm = dynamic(() => untilFetched(fetchers.serialForm).then((m) => m.SerialForm), {
   loading: Coming,
 });

@@ -2,14 +2,14 @@
 import { useEffect, useState } from "react";
 import type { JobState } from "@/core/job";
 import type { RunRig } from "@/core/job/runRig";
-import type { Rig, RigState } from "@/core/rig";
+import type { RigState } from "@/core/rig";
+import { noRig } from "@/core/rig/rig";
 import { clockOf, type Step } from "@/core/run/step";
 import { inSentence } from "@/core/words";
 import { useOrder, type Order } from "../valves/useOrder";
 import { rigFollowed, useFetched } from "./fetched";
 import type { Run } from "./useRun";
 
-const noRig: Rig = { nodes: [], edges: [], handles: [], units: [], source: "unknown" };
 const noState: RigState = {
   positions: {},
   pressured: [],

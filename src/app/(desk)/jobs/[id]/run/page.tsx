@@ -68,7 +68,10 @@ const engagementsFrom = async (now: number): Promise<readonly Engagement[]> =>
 function inShort({ job, person, now }: Opened, chosen: string | undefined) {
   const steps = [stepShown(job, chosen, now), nextStep(job, now)].filter((s) => s !== undefined);
   return {
-    initial: jobInShort(job, new Set(steps.map((s) => s.id))),
+    initial: jobInShort(job, {
+      steps: new Set(steps.map((s) => s.id)),
+      rig: steps.some((s) => s.goal !== undefined),
+    }),
     texts: textsOf(allTexts(person.profile), steps),
   };
 }

@@ -43,7 +43,7 @@ export default async function RunValvesPage({ params, searchParams }: PageProps<
         <>
           <Heading jobId={job.id} step={stepId} title={stepId && findStep(job, stepId)?.title} />
           <RunValvesHeld
-            initial={jobInShort(job)}
+            initial={jobInShort(job, { rig: true })}
             serverNow={now}
             person={{ id: person.id, name: person.name, role: person.role }}
             zone={settings.timeZone}
