@@ -15,16 +15,28 @@ import { fixtureUnitsOf, peakByFixtureUnits, type Fixture } from "../src/core/si
 import { z } from "../src/core/zod";
 import { demandTables } from "../src/catalogue/demand";
 import { KPA_PER_METRE, parseQuantity, quantities, type Quantity } from "../src/core/units";
-import { cutList, pipeLoss, supplyCurve, supplyPressure, transitions } from "../src/core/plumbing";
+import {
+  cutList,
+  networkFaults,
+  pipeLoss,
+  supplyCurve,
+  supplyPressure,
+  transitions,
+} from "../src/core/plumbing";
+import { loadEngine } from "../src/core/plumbing/engine";
 
 import { plan, type Degree, type Rig, type RigNode } from "../src/core/rig";
 import { jobKinds } from "./calcJobs";
 import { kind, refuse, Refused, type Compute } from "./calcKind";
 import { bleachDose, compensatedHardness, hardnessFromIons, langelierIndex } from "../src/core/water";
 
+// A case is answered at once: what has to be loaded is loaded before.
+const engine = await loadEngine();
+
 const any = z.number();
 const some = z.number().nonnegative();
 const positive = z.number().positive();
+const link = { id: z.string(), from: z.string(), to: z.string() };
 const celsius = z.number().gt(-273.15);
 const rated = z.looseObject({
   permeate: positive,
@@ -298,6 +310,25 @@ const kinds: Readonly<Record<string, Compute>> = {
     ({ parts, from, to }) => {
       const [best] = transitions(parts, from, to);
       return { fittings: best?.fittings.length ?? null, price: best ? cents(best.price) : null };
+    },
+  ),
+  network: kind(
+    z.looseObject({
+      supply: z.looseObject({ static: any, flowing: any, flow: any }),
+      nodes: z.array(z.looseObject({ id: z.string(), elevationM: any })),
+      pipes: z.array(z.looseObject({ ...link, lengthM: any, C: any, idMm: any })),
+      units: z.array(z.looseObject({ ...link, a: any, b: any })),
+      fixtures: z.array(z.looseObject({ node: z.string(), flow: any })),
+    }),
+    (c) => {
+      const curve = supplyCurve(c.supply) ?? refuse("the flowing pressure is below the static one");
+      const network = { ...c, supply: curve };
+      const [fault] = networkFaults(network);
+      if (fault) return refuse(fault);
+      const open = engine.open(network);
+      const solved = open.solve();
+      open.close();
+      return solved ?? { pressures: null, flows: null };
     },
   ),
   rigs: kind(
