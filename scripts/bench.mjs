@@ -381,6 +381,8 @@ async function main() {
     if (!core.same) throw new Plain("Proposing and trying everything disagree.");
     const rig = await measured("bench-rig", { args: [join(root, "docs/rig-growth.svg")] });
     const orders = await measured("bench-kinds");
+    const network = await measured("bench-network");
+    if (!network.same) throw new Plain("Brant and the engine called directly disagree.");
     const pair = beforeOutlets ? await judging(beforeOutlets) : undefined;
     const inBrowser = await pages(db, before);
     const rows = [
@@ -393,6 +395,12 @@ async function main() {
         "≥ 0.6",
       ),
       ...coreRows(core, rig, orders, pair),
+      row(
+        `solving a network of ${network.nodes} nodes ÷ the engine called directly`,
+        network.brant / network.direct,
+        `${ms(network.brant, 3)} ÷ ${ms(network.direct, 3)}`,
+        "≤ 1.2",
+      ),
     ];
     console.log("");
     for (const r of rows)

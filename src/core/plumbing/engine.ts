@@ -53,7 +53,7 @@ function openIn(workspace: Workspace, network: Network): OpenNetwork {
   const faults = networkFaults(network);
   if (faults.length > 0) throw new FaultyNetwork(faults.join(". "));
   const { running, standing } = withoutBlindBranches(network);
-  const whole = (of: Solved) => withStanding(network, standing, of);
+  const whole = (of: Solved) => (standing.length === 0 ? of : withStanding(network, standing, of));
   if (running.fixtures.length === 0) {
     const rest = whole({ pressures: { [SUPPLY_NODE]: supplyPressure(network.supply, 0) }, flows: {} });
     return { solve: () => rest, close: () => undefined };
@@ -85,24 +85,31 @@ function openRunning(workspace: Workspace, network: Network): OpenNetwork {
   workspace.writeFile("network.inp", inpOf(network));
   project.open("network.inp", "report.txt", "out.bin");
   project.setOption(Option.Accuracy, ACCURACY);
-  const links = [...network.pipes, ...network.units];
-  const linkAt = new Map(links.map((l) => [l.id, project.getLinkIndex(names.links.get(l.id)!)]));
-  const nodeAt = new Map(network.nodes.map((n) => [n.id, project.getNodeIndex(names.nodes.get(n.id)!)]));
-  const plain = network.pipes.filter((p) => !p.isTube);
+  const links = [...network.pipes, ...network.units].map(({ id }) => ({
+    id,
+    at: project.getLinkIndex(names.links.get(id)!),
+  }));
+  const nodes = network.nodes.map(({ id }) => ({ id, at: project.getNodeIndex(names.nodes.get(id)!) }));
+  const set = network.pipes.filter((p) => !p.isTube).map((p) => ({ ...p, is: p.lengthM }));
+  const linkAt = new Map(links.map((l) => [l.id, l.at]));
   project.openH();
 
   const setLengths = (lengths: Readonly<Record<string, number>>) => {
-    for (const { id, lengthM } of plain)
-      project.setLinkValue(linkAt.get(id)!, LinkProperty.Length, lengths[id] ?? lengthM);
+    for (const pipe of set) {
+      const length = lengths[pipe.id] ?? pipe.lengthM;
+      if (length === pipe.is) continue;
+      project.setLinkValue(linkAt.get(pipe.id)!, LinkProperty.Length, length);
+      pipe.is = length;
+    }
   };
-  const read = (): Solved => ({
-    pressures: Object.fromEntries(
-      [...nodeAt].map(([id, at]) => [id, KPA_PER_METRE * project.getNodeValue(at, NodeProperty.Pressure)]),
-    ),
-    flows: Object.fromEntries(
-      [...linkAt].map(([id, at]) => [id, project.getLinkValue(at, LinkProperty.Flow)]),
-    ),
-  });
+  const read = (): Solved => {
+    const pressures: Record<string, number> = {};
+    for (const { id, at } of nodes)
+      pressures[id] = KPA_PER_METRE * project.getNodeValue(at, NodeProperty.Pressure);
+    const flows: Record<string, number> = {};
+    for (const { id, at } of links) flows[id] = project.getLinkValue(at, LinkProperty.Flow);
+    return { pressures, flows };
+  };
   return {
     solve: (lengths = {}) => {
       setLengths(lengths);
