@@ -3,4 +3,5 @@ export * from "./transitions";
 export * from "./cutList";
 export * from "./network";
 export * from "./inp";
+export * from "./readInp";
 // The engine is large: only who solves loads it (./engine).

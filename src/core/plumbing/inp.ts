@@ -5,13 +5,11 @@ import {
   SUPPLY_NODE,
   tubeLoss,
   WANTED_KPA,
+  type LossPoint,
   type Network,
   type NetworkPipe,
   type NetworkUnit,
 } from "./network";
-
-/** A loss at a flow: L/min and m of water, as the engine reads it. */
-export type LossPoint = readonly [flow: number, metres: number];
 
 /** Points of a curve are so far apart at most, L/min: the engine then agrees with the formula to 0.05 % of the static pressure. */
 const STEP = 1;
@@ -29,8 +27,8 @@ const pointsOf = (flows: readonly number[], lossKPa: (flow: number) => number): 
   flows.map((flow) => [flow, lossKPa(flow) / KPA_PER_METRE] as const);
 
 /** The loss of a unit, point by point. */
-export const unitCurve = (network: Network, { a, b }: NetworkUnit): LossPoint[] =>
-  pointsOf(flowsOf(network), (q) => a * q + b * q ** 2);
+export const unitCurve = (network: Network, unit: NetworkUnit): readonly LossPoint[] =>
+  "points" in unit ? unit.points : pointsOf(flowsOf(network), (q) => unit.a * q + unit.b * q ** 2);
 
 /** Flows of a tube: few litres a minute run in it, and where layers end its loss leaps. */
 function tubeFlows(network: Network, tube: NetworkPipe): number[] {

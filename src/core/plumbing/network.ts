@@ -19,14 +19,15 @@ export interface NetworkPipe extends PipeRun {
   readonly isTube?: boolean;
 }
 
-/** A unit between two nodes: ΔP = a·Q + b·Q², kPa and L/min. */
-export interface NetworkUnit {
+/** A loss at a flow: L/min and m of water. */
+export type LossPoint = readonly [flow: number, metres: number];
+
+/** A unit between two nodes: ΔP = a·Q + b·Q², kPa and L/min; or a loss that is known point by point. */
+export type NetworkUnit = {
   readonly id: string;
   readonly from: string;
   readonly to: string;
-  readonly a: number;
-  readonly b: number;
-}
+} & ({ readonly a: number; readonly b: number } | { readonly points: readonly LossPoint[] });
 
 /** A fixture that is open: what it draws at the pressure that it wants, L/min. */
 export interface OpenFixture {
@@ -74,8 +75,18 @@ export const velocityIn = (idMm: number, flow: number): number =>
   Math.abs(flow) / 60_000 / ((Math.PI / 4) * (idMm / 1000) ** 2);
 
 const isPositive = (n: number): boolean => Number.isFinite(n) && n > 0;
-const isLoss = ({ a, b }: NetworkUnit): boolean =>
-  Number.isFinite(a) && Number.isFinite(b) && a >= 0 && b >= 0 && a + b > 0;
+/** Does a row of points begin no lower than at nothing, and rise in flow and never fall in loss. */
+const isRising = (points: readonly LossPoint[]): boolean =>
+  points.length > 1 &&
+  points.every(([flow, metres], i) => {
+    const [before, lost] = points[i - 1] ?? [-1, 0];
+    return Number.isFinite(flow) && Number.isFinite(metres) && flow > before && metres >= lost;
+  });
+const isLoss = (unit: NetworkUnit): boolean => {
+  if ("points" in unit) return isRising(unit.points);
+  const { a, b } = unit;
+  return Number.isFinite(a) && Number.isFinite(b) && a >= 0 && b >= 0 && a + b > 0;
+};
 
 const repeated = (ids: readonly string[]): string[] => [
   ...new Set(ids.filter((id, at) => ids.indexOf(id) !== at)),
