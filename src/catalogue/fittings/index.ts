@@ -1,0 +1,247 @@
+import {
+  thread,
+  type CatalogueFitting,
+  type JointMethod,
+  type PipeSystem,
+  type Shape,
+} from "../../core/plumbing/fittings";
+import type { PortType } from "../../core/plumbing/transitions";
+import { depthsOf, has45, methodsOf, pipeSizes, type PipeSize } from "./sizes";
+
+// Made-up parts with made-up prices, over the systems, sizes and threads of handbook 3.
+
+const words: Readonly<Record<PipeSystem | JointMethod | Shape, string>> = {
+  pex: "PEX",
+  copper: "copper",
+  cpvc: "CPVC",
+  pvc: "PVC",
+  peSupply: "PE supply pipe",
+  crimp: "insert",
+  expansion: "expansion",
+  pushFit: "push-fit",
+  solder: "solder",
+  cement: "cement",
+  coupling: "coupling",
+  elbow90: "90° elbow",
+  elbow45: "45° elbow",
+  tee: "tee",
+  adapter: "adapter",
+  reducer: "reducing coupling",
+};
+
+/** Price of a plain half-inch coupling by method; other shapes and sizes are multiples of it. */
+const base: Readonly<Record<JointMethod, number>> = {
+  crimp: 1.1,
+  expansion: 1.6,
+  pushFit: 5.8,
+  solder: 0.9,
+  cement: 0.6,
+};
+const shapeTimes: Readonly<Record<Shape, number>> = {
+  coupling: 1,
+  elbow90: 1.4,
+  elbow45: 1.5,
+  tee: 2,
+  adapter: 1.8,
+  reducer: 1.3,
+};
+const sizeTimes: readonly number[] = [1, 1.5, 2.4, 3.8];
+const cents = (price: number): number => Math.round(price * 100) / 100;
+
+interface End {
+  readonly port: PortType;
+  readonly words: string;
+  readonly method?: JointMethod;
+  readonly laying?: number;
+  readonly insertion?: number;
+}
+
+const at = (size: PipeSize): number => pipeSizes.indexOf(size);
+
+/** A socket for a pipe. What a shape's table lacks is as long as a coupling. */
+function pipeSide(system: PipeSystem, method: JointMethod, shape: Shape, size: PipeSize): End {
+  const { insertion, laying } = depthsOf[method];
+  return {
+    port: { system, size, gender: "socket" },
+    words: `${size} ${words[system]}`,
+    method,
+    laying: (laying[shape] ?? laying.coupling!)[at(size)],
+    insertion: insertion[at(size)],
+  };
+}
+const threadSide = (standard: "NPT" | "G" | "GHT", size: string, gender: "male" | "female"): End => ({
+  port: thread(standard, size, gender),
+  words: `${size} ${standard} ${gender}`,
+});
+
+const idOf = (...parts: readonly string[]): string =>
+  parts
+    .join("-")
+    .toLowerCase()
+    .replace(/[^a-z0-9-]+/g, ".");
+
+function fitting(
+  id: string,
+  name: string,
+  shape: Shape,
+  price: number,
+  ends: readonly [End, End],
+): CatalogueFitting {
+  return {
+    id,
+    name,
+    shape,
+    price: cents(price),
+    ports: [ends[0].port, ends[1].port],
+    methods: [ends[0].method, ends[1].method],
+    layingMm: [ends[0].laying, ends[1].laying],
+    insertionMm: [ends[0].insertion, ends[1].insertion],
+  };
+}
+
+const priceOf = (method: JointMethod, shape: Shape, size: PipeSize): number =>
+  base[method] * shapeTimes[shape] * sizeTimes[at(size)]!;
+
+/** Every pipe system with each of its methods. */
+const joined = (Object.keys(methodsOf) as PipeSystem[]).flatMap((system) =>
+  methodsOf[system].map((method) => ({ system, method })),
+);
+
+/** Couplings, elbows and tees: two equal ends. */
+const straight = joined.flatMap(({ system, method }) =>
+  (["coupling", "elbow90", "tee", ...(has45(method) ? (["elbow45"] as const) : [])] as const).flatMap(
+    (shape) =>
+      pipeSizes.map((size) => {
+        const end = pipeSide(system, method, shape, size);
+        return fitting(
+          idOf(shape, method, system, size),
+          `${end.words} ${words[method]} ${words[shape]}`,
+          shape,
+          priceOf(method, shape, size),
+          [end, end],
+        );
+      }),
+  ),
+);
+
+/** From a pipe to the taper thread of its size, outside and inside. */
+const adapters = joined.flatMap(({ system, method }) =>
+  pipeSizes.flatMap((size) =>
+    (["male", "female"] as const).map((gender) => {
+      const ends = [pipeSide(system, method, "adapter", size), threadSide("NPT", size, gender)] as const;
+      return fitting(
+        idOf("adapter", method, system, size, gender),
+        `${ends[0].words} ${words[method]} × ${ends[1].words}`,
+        "adapter",
+        priceOf(method, "adapter", size),
+        ends,
+      );
+    }),
+  ),
+);
+
+/** From a pipe to the next smaller size of the same system. */
+const reducers = joined.flatMap(({ system, method }) =>
+  pipeSizes.slice(1).map((size, i) => {
+    const smaller = pipeSizes[i]!;
+    const ends = [
+      pipeSide(system, method, "reducer", size),
+      pipeSide(system, method, "reducer", smaller),
+    ] as const;
+    return fitting(
+      idOf("reducer", method, system, size, smaller),
+      `${size} × ${smaller} ${words[system]} ${words[method]} ${words.reducer}`,
+      "reducer",
+      priceOf(method, "reducer", size),
+      ends,
+    );
+  }),
+);
+
+/** Systems whose pipe has the outside of copper tube: one push-fit takes any two of them. */
+const tubeSized = ["pex", "copper", "cpvc"] as const;
+const between = tubeSized.flatMap((one, i) =>
+  tubeSized
+    .slice(i + 1)
+    .flatMap((other) =>
+      pipeSizes.map((size) =>
+        fitting(
+          idOf("coupling-pushfit", one, other, size),
+          `${size} ${words[one]} × ${words[other]} push-fit coupling`,
+          "coupling",
+          priceOf("pushFit", "coupling", size) * 1.1,
+          [pipeSide(one, "pushFit", "coupling", size), pipeSide(other, "pushFit", "coupling", size)],
+        ),
+      ),
+    ),
+);
+
+/** A push-fit onto a larger taper thread, for units whose ports are larger than the house's pipe. */
+const growing = tubeSized.flatMap((system) =>
+  pipeSizes.slice(0, -1).flatMap((size, i) =>
+    (["male", "female"] as const).map((gender) => {
+      const larger = pipeSizes[i + 1]!;
+      const ends = [pipeSide(system, "pushFit", "adapter", size), threadSide("NPT", larger, gender)] as const;
+      return fitting(
+        idOf("adapter-pushfit", system, size, larger, gender),
+        `${ends[0].words} push-fit × ${ends[1].words}`,
+        "adapter",
+        priceOf("pushFit", "adapter", larger),
+        ends,
+      );
+    }),
+  ),
+);
+
+const threadSizes = ["1/4", "3/8", ...pipeSizes] as const;
+const threadPrice = (size: string): number => 1.2 * (1 + threadSizes.indexOf(size as never));
+
+/** Between threads: nipples, couplings, bushings, and the few parts that lead from one standard to another. */
+const threaded: readonly CatalogueFitting[] = [
+  ...threadSizes.flatMap((size) => [
+    fitting(idOf("nipple", size), `${size} NPT nipple`, "coupling", threadPrice(size), [
+      threadSide("NPT", size, "male"),
+      threadSide("NPT", size, "male"),
+    ]),
+    fitting(idOf("coupling-npt", size), `${size} NPT coupling`, "coupling", threadPrice(size) * 1.2, [
+      threadSide("NPT", size, "female"),
+      threadSide("NPT", size, "female"),
+    ]),
+  ]),
+  ...threadSizes
+    .slice(1)
+    .map((size, i) =>
+      fitting(
+        idOf("bushing", size, threadSizes[i]!),
+        `${size} × ${threadSizes[i]!} NPT bushing`,
+        "reducer",
+        threadPrice(size) * 0.8,
+        [threadSide("NPT", size, "male"), threadSide("NPT", threadSizes[i]!, "female")],
+      ),
+    ),
+  ...(["1/2", "3/4", "1"] as const).flatMap((size) =>
+    (["male", "female"] as const).map((gender) =>
+      fitting(
+        idOf("npt-g", size, gender),
+        `${size} NPT male × ${size} G ${gender} adapter`,
+        "adapter",
+        threadPrice(size) * 1.9,
+        [threadSide("NPT", size, "male"), threadSide("G", size, gender)],
+      ),
+    ),
+  ),
+  ...(["male", "female"] as const).map((gender) =>
+    fitting(
+      idOf("hose-npt", gender),
+      `3/4 garden hose ${gender} × 3/4 NPT male`,
+      "adapter",
+      threadPrice("3/4") * 1.5,
+      [threadSide("GHT", "3/4", gender), threadSide("NPT", "3/4", "male")],
+    ),
+  ),
+];
+
+/** Every fitting that Brant brings along, by id. */
+export const fittings: ReadonlyMap<string, CatalogueFitting> = new Map(
+  [...straight, ...adapters, ...reducers, ...between, ...growing, ...threaded].map((f) => [f.id, f]),
+);

@@ -1,0 +1,44 @@
+import type { JointMethod, PipeSystem, Shape } from "../../core/plumbing/fittings";
+
+/** Nominal sizes of pipe, in, the smaller ones first (handbook 3, Pipe). */
+export const pipeSizes = ["1/2", "3/4", "1", "1-1/4"] as const;
+export type PipeSize = (typeof pipeSizes)[number];
+
+/** A length by nominal size, mm, in the order of `pipeSizes`. */
+type BySize = readonly [number, number, number, number];
+
+/** How deep pipe goes in, and how far a fitting's centre is from where the pipe stops, mm, by part (handbook 3, Standard insertion depth). A 45 is taken as half an elbow. */
+interface Depths {
+  readonly insertion: BySize;
+  readonly laying: Readonly<Partial<Record<Shape, BySize>>>;
+}
+const alike = (mm: number): BySize => [mm, mm, mm, mm];
+const half = (of: BySize): BySize => of.map((mm) => mm / 2) as unknown as BySize;
+const depths = (insertion: BySize, elbow: BySize, tee: BySize, coupling: number): Depths => ({
+  insertion,
+  laying: { elbow90: elbow, elbow45: half(elbow), tee, coupling: alike(coupling) },
+});
+const insert = depths([16, 19, 22, 25], [14, 18, 22, 26], [14, 18, 22, 26], 2);
+const pushFit = depths([24, 28, 33, 38], [10, 14, 18, 22], [12, 16, 20, 24], 1);
+const socket = depths([13, 19, 23, 25], [9, 13, 16, 20], [9, 13, 16, 20], 1);
+
+/** By the method that joins it. Expansion fittings are taken as deep as insert ones: the handbook gives no figures of their own. */
+export const depthsOf: Readonly<Record<JointMethod, Depths>> = {
+  crimp: insert,
+  expansion: insert,
+  pushFit,
+  solder: socket,
+  cement: socket,
+};
+
+/** Methods that join a pipe system (handbook 3, Transitions and Which joint). */
+export const methodsOf: Readonly<Record<PipeSystem, readonly JointMethod[]>> = {
+  pex: ["crimp", "expansion", "pushFit"],
+  copper: ["solder", "pushFit"],
+  cpvc: ["cement", "pushFit"],
+  pvc: ["cement"],
+  peSupply: ["crimp"],
+};
+
+/** Is there a 45 of a method: none in PEX insert, two swivelled 90s do it (handbook 3). */
+export const has45 = (method: JointMethod): boolean => method === "solder" || method === "cement";

@@ -1,0 +1,34 @@
+import type { Fitting, PortType } from "./transitions";
+
+/** Pipe systems that fittings join (handbook 3, Pipe): copper of types L and M has one outside. */
+export type PipeSystem = "pex" | "copper" | "cpvc" | "pvc" | "peSupply";
+/** Ways to join pipe and fitting; clamp rings go on the fittings of crimp rings. */
+export type JointMethod = "crimp" | "expansion" | "pushFit" | "solder" | "cement";
+/** What a fitting does with the pipe. */
+export type Shape = "coupling" | "elbow90" | "elbow45" | "tee" | "adapter" | "reducer";
+
+/** A fitting that the company can buy. A tee is listed by its run: its branch is of the same kind. */
+export interface CatalogueFitting extends Fitting {
+  readonly name: string;
+  readonly shape: Shape;
+  /** How each port is joined; none for a thread. */
+  readonly methods: readonly [JointMethod | undefined, JointMethod | undefined];
+  /** From the centre to where the pipe stops, mm, at each port; unknown at a thread. */
+  readonly layingMm: readonly [number | undefined, number | undefined];
+  /** How deep the pipe goes in, mm, at each port; unknown at a thread. */
+  readonly insertionMm: readonly [number | undefined, number | undefined];
+}
+
+/** The end of a pipe of a system. */
+export const pipeEnd = (system: PipeSystem, size: string): PortType => ({ system, size, gender: "spigot" });
+/** A thread: standards are systems of their own, a parallel thread never meets a taper one. */
+export const thread = (standard: "NPT" | "G" | "GHT", size: string, gender: "male" | "female"): PortType => ({
+  system: standard,
+  size,
+  gender,
+});
+
+const straight: ReadonlySet<Shape> = new Set(["coupling", "adapter", "reducer"]);
+/** Fittings that a transition is made of: those that neither bend nor branch. */
+export const inLine = (fittings: readonly CatalogueFitting[]): CatalogueFitting[] =>
+  fittings.filter((f) => straight.has(f.shape));
