@@ -382,6 +382,7 @@ async function main() {
     const rig = await measured("bench-rig", { args: [join(root, "docs/rig-growth.svg")] });
     const orders = await measured("bench-kinds");
     const network = await measured("bench-network");
+    const joining = await measured("bench-fittings");
     if (!network.same) throw new Plain("Brant and the engine called directly disagree.");
     const pair = beforeOutlets ? await judging(beforeOutlets) : undefined;
     const inBrowser = await pages(db, before);
@@ -395,6 +396,18 @@ async function main() {
         "≥ 0.6",
       ),
       ...coreRows(core, rig, orders, pair),
+      row(
+        `99th percentile of joining any two ends by ${joining.fittings} fittings, of 1 ms`,
+        joining.longestChain,
+        `${ms(joining.longestChain, 2)}; half take ${ms(joining.chain, 2)}`,
+        "≤ 1",
+      ),
+      row(
+        "the longest of 20 cut lists of 40 pieces, of 1 s",
+        joining.cut / 1000,
+        `${ms(joining.cut, 0)}; fewest sticks proved in ${joining.fewest} of ${joining.seeds}, the largest remainder in ${joining.largest}, else ${joining.short} mm below what is possible at most, half of them`,
+        "≤ 1",
+      ),
       row(
         `solving a network of ${network.nodes} nodes ÷ the engine called directly`,
         network.brant / network.direct,

@@ -22,8 +22,8 @@ export interface CutList {
   readonly fewestNew: number;
   /** Fewer new sticks are proved impossible. */
   readonly isFewest: boolean;
-  /** With so many new sticks a larger single remainder is proved impossible. */
-  readonly isLargest: boolean;
+  /** What one cut could leave of a new stick at most, with so many of them: where it is what this cut leaves, that is proved to be the largest. */
+  readonly largestAtMost: number;
 }
 
 /** Something to cut from. Its room counts a kerf for each piece, and one more, because the last piece may need no cut. */
@@ -61,9 +61,15 @@ const fairShare: Levels = (share) => [[0, share], ...halves(share + 1)];
 const longestFirst: Levels = () => [[0, Infinity]];
 
 /** Ways to look, one after the other, each for so many steps. */
-const ways: readonly { readonly levels: Levels; readonly patience: number }[] = [
-  4_000, 40_000, 200_000,
-].flatMap((patience) => [longestFirst, fairShare, leastWaste].map((levels) => ({ levels, patience })));
+type Ways = readonly { readonly levels: Levels; readonly patience: number }[];
+const waysOf = (patiences: readonly number[]): Ways =>
+  patiences.flatMap((patience) =>
+    [longestFirst, fairShare, leastWaste].map((levels) => ({ levels, patience })),
+  );
+/** A stick more costs money: it is looked for long. */
+const forFewest = waysOf([4_000, 40_000, 200_000]);
+/** A few millimetres more of a remainder are worth little: a cut list is there within a second. */
+const forLargest = waysOf([20_000]);
 
 /** Looks for a way to put all pieces into rooms. */
 class Search {
@@ -139,7 +145,7 @@ class Search {
 }
 
 /** Do all pieces fit into some rooms. `open`: patience ended first. */
-function fitInto(rooms: readonly Room[], kinds: Kinds): Answer {
+function fitInto(rooms: readonly Room[], kinds: Kinds, ways: Ways): Answer {
   for (const { levels, patience } of ways) {
     const search = new Search(rooms, kinds, levels, patience);
     if (search.run()) return { is: "fits", filled: search.filled };
@@ -178,23 +184,25 @@ const largestOf = (bars: readonly Bar[]): number =>
 /** The cut that leaves the largest single remainder of a new stick, between what one cut leaves already and what could be left at all. */
 function withLargest(rooms: readonly Room[], kinds: Kinds, kerf: number, first: readonly Bar[]) {
   let best = first;
-  let isLargest = true;
   let low = largestOf(first);
   let high = total(rooms.map((r) => r.room)) - total(kinds.sizes.map((s, k) => s * kinds.counts[k]!)) - kerf;
+  let atMost = Math.max(low, high);
+  let isFirstAsk = true;
   while (low < high) {
     // The most that could be left is often there: it is asked for first.
-    const ask = best === first && isLargest && low === largestOf(first) ? high : Math.ceil((low + high) / 2);
+    const ask = isFirstAsk ? high : Math.ceil((low + high) / 2);
+    isFirstAsk = false;
     const clear = keptClear(rooms, ask, kerf);
-    const answer = fitInto(clear, kinds);
+    const answer = fitInto(clear, kinds, forLargest);
     if (answer.is === "fits") {
       best = barsOf(clear, answer.filled, kerf);
       low = Math.max(ask, largestOf(best));
     } else {
-      isLargest &&= answer.is === "no";
       high = ask - 1;
+      if (answer.is === "no") atMost = high;
     }
   }
-  return { bars: best, isLargest };
+  return { bars: best, largestAtMost: Math.max(low, atMost) };
 }
 
 /**
@@ -208,12 +216,12 @@ export function cutList(pieces: readonly number[], stock: Stock): CutList | unde
   let isFewest = true;
   for (let sticks = Math.max(0, Math.ceil(needed / (stick + kerf))); sticks <= pieces.length; sticks += 1) {
     const rooms = roomsOf(stock, sticks);
-    const answer = fitInto(rooms, kinds);
+    const answer = fitInto(rooms, kinds, forFewest);
     isFewest &&= answer.is !== "open";
     if (answer.is !== "fits") continue;
     const bars = barsOf(rooms, answer.filled, kerf);
     const fewestNew = bars.filter((b) => b.isNew).length;
-    if (fewestNew === 0) return { bars, fewestNew, isFewest, isLargest: true };
+    if (fewestNew === 0) return { bars, fewestNew, isFewest, largestAtMost: 0 };
     return { ...withLargest(rooms, kinds, kerf, bars), fewestNew, isFewest };
   }
   return undefined;

@@ -64,12 +64,32 @@ function stepsOf(fittings: readonly Fitting[]): ReadonlyMap<string, readonly Ste
   return steps;
 }
 
-/** What is left at the least from each kind of open port to the end; absent where nothing leads there. */
-function leftFrom(steps: ReadonlyMap<string, readonly Step[]>, end: string): ReadonlyMap<string, Cost> {
+/** The ways that a list of fittings opens, from each kind of port and into it. */
+interface Ways {
+  readonly steps: ReadonlyMap<string, readonly Step[]>;
+  readonly into: ReadonlyMap<string, readonly { readonly from: string; readonly price: number }[]>;
+}
+function waysOf(fittings: readonly Fitting[]): Ways {
+  const steps = stepsOf(fittings);
   const into = new Map<string, { readonly from: string; readonly price: number }[]>();
   for (const [from, ways] of steps)
     for (const { opens, fitting } of ways)
       into.set(opens, [...(into.get(opens) ?? []), { from, price: fitting.price }]);
+  return { steps, into };
+}
+
+/** A catalogue is asked for many joints: its ways are found once. */
+const known = new WeakMap<readonly Fitting[], Ways>();
+function waysIn(fittings: readonly Fitting[]): Ways {
+  const had = known.get(fittings);
+  if (had) return had;
+  const ways = waysOf(fittings);
+  known.set(fittings, ways);
+  return ways;
+}
+
+/** What is left at the least from each kind of open port to the end; absent where nothing leads there. */
+function leftFrom({ into }: Ways, end: string): ReadonlyMap<string, Cost> {
   const left = new Map<string, Cost>();
   const queue = new TinyQueue([{ at: end, cost: none }], (a, b) => compare(a.cost, b.cost));
   for (let next = queue.pop(); next; next = queue.pop()) {
@@ -104,7 +124,7 @@ function wasOpen(partial: Partial, port: string): boolean {
 
 /**
  * The best chains of fittings that join one port to another, at most `most` of them, the best first: fewest fittings, then the least price; one without fittings where
- * they mate. Any fitting may be used again and again; no chain comes by the same kind of port twice. Empty where nothing joins them. Prices are not negative. (handbook 3,
+ * they mate. Any fitting may be used again and again; no chain comes by the same kind of port twice. Empty where nothing joins them. Prices are not negative, and the list is not changed between calls. (handbook 3,
  * Transitions)
  */
 export function transitions(
@@ -113,9 +133,9 @@ export function transitions(
   to: PortType,
   most = 1,
 ): readonly Chain[] {
-  const steps = stepsOf(fittings);
+  const ways = waysIn(fittings);
   const end = keyOf(partnerOf(to));
-  const left = leftFrom(steps, end);
+  const left = leftFrom(ways, end);
   const begin = left.get(keyOf(from));
   if (!begin) return [];
   const found: Chain[] = [];
@@ -127,7 +147,7 @@ export function transitions(
       found.push(chainOf(at));
       continue;
     }
-    for (const step of steps.get(at.open) ?? []) {
+    for (const step of ways.steps.get(at.open) ?? []) {
       const rest = left.get(step.opens);
       if (!rest || wasOpen(at, step.opens)) continue;
       const cost = sum(at.cost, { fittings: 1, price: step.fitting.price });
