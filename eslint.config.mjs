@@ -2,6 +2,13 @@ import next from "@next/eslint-plugin-next";
 import hooks from "eslint-plugin-react-hooks";
 import ts from "typescript-eslint";
 
+/** What Node and the browser that the bench drives bring along. */
+const plainGlobals = [
+  ...["process", "console", "performance", "fetch", "URL", "AbortSignal"],
+  ...["setTimeout", "clearTimeout", "setInterval", "clearInterval"],
+  ...["window", "document", "Event", "HTMLInputElement", "MutationObserver"],
+];
+
 export default ts.config(
   {
     ignores: ["node_modules/**", ".next/**", ".next-*/**", ".brant*/**", "next-env.d.ts", "test-results/**"],
@@ -36,6 +43,12 @@ export default ts.config(
     ignores: ["**/*.test.ts"],
     // A function that is longer is several with names.
     rules: { "max-lines-per-function": ["error", 80] },
+  },
+  {
+    // TypeScript finds names that are nowhere; plain scripts have no types.
+    files: ["**/*.mjs"],
+    languageOptions: { globals: Object.fromEntries(plainGlobals.map((name) => [name, "readonly"])) },
+    rules: { "no-undef": "error" },
   },
   { files: ["src/ui/Link.tsx", "src/core/zod.ts"], rules: { "no-restricted-imports": "off" } },
 );
