@@ -22,7 +22,8 @@ const got =
 const sent =
   (path: (job: string) => string, data: string | Record<string, unknown> = "x"): Ask =>
   async (page, job) =>
-    (await page.request.post(path(job), { headers: origin, data })).status();
+    // A server gives up a connection that rested for five seconds, at times in the moment in which it is used again.
+    (await page.request.post(path(job), { headers: origin, data, maxRetries: 2 })).status();
 
 /** Everything of the server that asks for a permission beside the kinds of the log, by the action that it asks for. */
 const doors: readonly (readonly [Action, string, Ask])[] = [

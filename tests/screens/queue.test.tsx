@@ -9,6 +9,8 @@ import { allKept, type Kept } from "@/phases/outbox/kept";
 import { makeOutbox, type Outbox } from "@/phases/outbox/outbox";
 import { OutboxNotice } from "@/phases/outbox/OutboxNotice";
 import { OutboxProvider, useOutbox } from "@/phases/outbox/OutboxProvider";
+// What sends is fetched by the first who sends: here it is there from the beginning.
+import "@/phases/outbox/sending";
 import { useRun, type Run } from "@/phases/run/useRun";
 import { imke, running, ulidAt, type Desk } from "../unit/desk";
 
