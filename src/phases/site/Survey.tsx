@@ -39,12 +39,7 @@ function Group({ group: g, next, ...props }: { group: SurveyGroup; next?: Survey
   const others = g.fields.filter((f) => follows(f, job.answers) && !asked.includes(f));
   const { known } = surveyProgress(g.fields, job.answers, plan);
   return (
-    <section
-      id={g.id}
-      tabIndex={-1}
-      aria-labelledby={`group-${g.id}`}
-      className="drawn-when-near scroll-mt-4"
-    >
+    <section id={g.id} tabIndex={-1} aria-labelledby={`group-${g.id}`} className="scroll-mt-4">
       {next ? (
         <a href={`#${next.id}`} className="visually-hidden focus:not-sr-only">
           Skip to {next.title}
