@@ -48,7 +48,8 @@ function useInSight(changed: string) {
   useEffect(() => {
     const at = list.current;
     const item = at?.querySelector<HTMLElement>("[aria-current=step]");
-    if (at && item) at.scrollTop = item.offsetTop - at.offsetTop - at.clientHeight / 3;
+    if (at && item)
+      at.scrollTop += item.getBoundingClientRect().top - at.getBoundingClientRect().top - at.clientHeight / 3;
   }, [changed]);
   return list;
 }
