@@ -171,6 +171,13 @@ describe("the network", () => {
       "p1 needs a length, a bore and a roughness above 0",
       "No water comes to high",
     ]);
+    const points = [
+      [-0.5, 0],
+      [10, 3],
+    ] as const;
+    expect(
+      networkFaults({ ...house, units: [{ id: "u1", from: "main", to: "after unit", points }] }),
+    ).toEqual(["u1 needs a loss that grows with its flow"]);
     expect(() => engine.open(faulty)).toThrow(FaultyNetwork);
     expect(networkFaults({ ...house, nodes: house.nodes.slice(1) })[0]).toContain("main");
     // What was refused leaves nothing behind.

@@ -22,7 +22,7 @@ export interface Solved {
 
 /** A network that is held open, to be solved again and again. */
 export interface OpenNetwork {
-  /** How water runs with these lengths in place of the pipes' own, m; undefined where the engine finds no balance: then nothing is known. */
+  /** How water runs with these lengths, m and above 0, in place of the pipes' own; tubes keep theirs, because their loss is a curve. Undefined where the engine finds no balance: then nothing is known. */
   readonly solve: (lengths?: Readonly<Record<string, number>>) => Solved | undefined;
   readonly close: () => void;
 }

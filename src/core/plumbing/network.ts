@@ -79,7 +79,7 @@ const isPositive = (n: number): boolean => Number.isFinite(n) && n > 0;
 const isRising = (points: readonly LossPoint[]): boolean =>
   points.length > 1 &&
   points.every(([flow, metres], i) => {
-    const [before, lost] = points[i - 1] ?? [-1, 0];
+    const [before, lost] = points[i - 1] ?? [-Number.EPSILON, 0];
     return Number.isFinite(flow) && Number.isFinite(metres) && flow > before && metres >= lost;
   });
 const isLoss = (unit: NetworkUnit): boolean => {

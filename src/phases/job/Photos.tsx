@@ -7,8 +7,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { stamp } from "@/ui/time";
 import { useAwake } from "@/ui/Awake";
 import { untilFetched } from "@/ui/later/untilFetched";
-import type { Kept } from "../outbox/kept";
-import { newId } from "../outbox/kept";
+import { newId, type Kept } from "../outbox/kept";
 import { useOutbox } from "../outbox/OutboxProvider";
 import { said } from "../outbox/said";
 

@@ -12,6 +12,7 @@ export interface Sender {
 }
 
 type NewRecord = Pick<Kept, "job" | "jobName" | "what" | "picture"> & { readonly intent: Kept["intent"] };
+
 /** What this device keeps until the server has it, and its sending. */
 export interface Outbox {
   /** Everything kept on this device, whoever did it, the oldest first; another list whenever something changes. */
@@ -38,6 +39,7 @@ export interface Outbox {
 
 /** Pauses between tries while nothing comes through, ms: each longer than the one before. */
 const PAUSE = { first: 800, growth: 1.6, most: 10_000 } as const;
+
 /** What a tab tells the others: something changed, or a record was settled. */
 interface Told {
   readonly settled?: { readonly record: Kept; readonly outcome: SendOutcome };
