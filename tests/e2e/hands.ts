@@ -175,10 +175,17 @@ export async function pressThrough(step: Locator, way: Locator): Promise<void> {
     }
     // Its words change as it becomes free: they are read then.
     await expect(way).toBeEnabled();
-    const listens = /listen/.test((await way.textContent()) ?? "");
+    const words = (await way.textContent()) ?? "";
     await press(way);
-    if (!listens) return;
-    await heard.waitFor();
+    if (/listen/.test(words)) {
+      await heard.waitFor();
+      continue;
+    }
+    // What fills may have come to the page under the finger: then the press only said that all is turned.
+    const wordsNow = async () => (await way.allTextContents())[0];
+    await expect.poll(async () => (await heard.isVisible()) || (await wordsNow()) !== words).toBe(true);
+    const stillListens = (await heard.isVisible()) || /listen/.test((await wordsNow()) ?? "");
+    if (!stillListens) return;
   }
 }
 

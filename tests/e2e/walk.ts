@@ -238,7 +238,7 @@ export async function doStep(
             name: new RegExp(`now listen|Filled, emptied and discarded: ${c}$`, "i"),
           }),
         );
-      await press(step.getByRole("button", { name: "Discards are done" }));
+      await pressThrough(step, step.getByRole("button", { name: /now listen|discards are done$/i }));
       break;
     case "record": {
       await step.getByText("This part is on its way").waitFor({ state: "detached" });
