@@ -179,6 +179,31 @@ const groups: readonly SurveyGroup[] = [
           { id: "unknown", label: "Not known" },
         ],
       },
+      {
+        id: "cutin.x",
+        label: "From the left end of the wall",
+        hint: "to where the pipe is cut",
+        kind: "quantity",
+        quantity: "length",
+      },
+      {
+        id: "cutin.height",
+        label: "Above the floor",
+        hint: "to where the pipe is cut",
+        kind: "quantity",
+        quantity: "length",
+      },
+      {
+        id: "cutin.runs",
+        label: "There the water runs",
+        kind: "choice",
+        options: [
+          { id: "right", label: "To the right" },
+          { id: "left", label: "To the left" },
+          { id: "up", label: "Up" },
+          { id: "down", label: "Down" },
+        ],
+      },
     ],
   },
   {
@@ -401,6 +426,10 @@ const groups: readonly SurveyGroup[] = [
         kind: "quantity",
         quantity: "length",
         range: true,
+        above: {
+          value: 0,
+          says: "There is more than nothing: write the free width, for example 2400 mm or 8 ft",
+        },
       },
       {
         id: "space.height",
@@ -408,6 +437,10 @@ const groups: readonly SurveyGroup[] = [
         kind: "quantity",
         quantity: "length",
         range: true,
+        above: {
+          value: 0,
+          says: "There is more than nothing: write the free height, for example 2400 mm or 8 ft",
+        },
       },
       {
         id: "space.depth",
@@ -415,10 +448,20 @@ const groups: readonly SurveyGroup[] = [
         kind: "quantity",
         quantity: "length",
         range: true,
+        above: {
+          value: 0,
+          says: "There is more than nothing: write the free depth, for example 2400 mm or 8 ft",
+        },
+      },
+      {
+        id: "wall.obstacles",
+        label: "What is on the wall",
+        hint: "one on a line: what, from the left, above the floor, wide, high",
+        kind: "obstacles",
       },
       {
         id: "space.obstacles",
-        label: "Obstacles, door swing",
+        label: "Door swing, and what else is in the way",
         kind: "text",
       },
     ],

@@ -26,6 +26,7 @@ describe("permissions", () => {
       "designSigned",
       "schoolChosen",
       "bypassChosen",
+      "unitsPlaced",
       "verdictOverridden",
       "overrideWithdrawn",
       "readingOverridden",

@@ -32,6 +32,8 @@ const texts = (field: SurveyField): fc.Arbitrary<string> => {
       return fc.integer({ min: 0, max: 2 }).map(String);
     case "time":
       return fc.constantFrom("08:00", "17:30");
+    case "obstacles":
+      return fc.constantFrom("", "heater: 900 mm, 0, 500 mm, 1300 mm");
     case "text":
       return fc.constant("by the stairs");
     case "quantity": {

@@ -226,6 +226,7 @@ export const carbonTank: Family = {
   connects: () => "line",
   rig: { media: true, flushed: true, gentle: "quarter" },
   shape: "vessel",
+  onFloor: true,
   service: [{ what: "Change the carbon", when: "3 to 5 years" }],
   told: [],
   propose: { sizedByFlow: true },

@@ -12,6 +12,7 @@ export const conditioner: Family = {
   connects: () => "line",
   rig: { media: true, flushed: true, gentle: "quarter" },
   shape: "vessel",
+  onFloor: true,
   service: [{ what: "Change the conditioner's media", when: "3 to 5 years" }],
   told: [],
   propose: { group: "hardness", sizedByFlow: true },

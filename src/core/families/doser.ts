@@ -72,6 +72,7 @@ export const doser: Family = {
   connects: () => "line",
   rig: { media: false, flushed: false, gentle: "half", vent: { name: "vent screw" } },
   shape: "pump",
+  onFloor: true,
   service: [
     { what: "Refill the solution, measure the residual", when: "every month" },
     { what: "Clean the injection point", when: "every 6 months" },

@@ -72,6 +72,8 @@ export interface Family {
   readonly ends?: boolean;
   readonly rig: RigTraits;
   readonly shape: Shape;
+  /** It stands on the floor; the others hang on the wall. */
+  readonly onFloor?: true;
   readonly service: readonly ServiceItem[];
   /** What follows its start, whatever the unit itself states. */
   readonly followUps?: readonly ServiceItem[];

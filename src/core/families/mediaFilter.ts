@@ -86,6 +86,7 @@ export const mediaFilter: Family = {
   connects: () => "line",
   rig: { media: true, flushed: true, gentle: "quarter" },
   shape: "vessel",
+  onFloor: true,
   service: [
     { what: "Look at the bed's level, top it up", when: "once a year" },
     { what: "Change the media", when: "3 to 6 years" },

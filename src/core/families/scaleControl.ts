@@ -18,6 +18,7 @@ export const scaleControl: Family = {
     apart: true,
   },
   shape: "vessel",
+  onFloor: true,
   service: [{ what: "Change the scale-control media", when: "3 to 5 years" }],
   told: [],
   propose: { group: "hardness", sizedByFlow: true },

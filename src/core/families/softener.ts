@@ -461,6 +461,7 @@ export const softener: Family = {
   connects: () => "line",
   rig: { media: true, flushed: true, gentle: "quarter", clock: true },
   shape: "vessel",
+  onFloor: true,
   service: [
     { what: "Refill salt", when: "look every month" },
     { what: "Test hardness", when: "after the first regeneration, then once a year" },

@@ -15,6 +15,7 @@ import {
 } from "./fields";
 import type { JobState, Mark } from "../job/job";
 import { accept, logKind, office, refuse, type Office } from "./kind";
+import { standing } from "./unitsPlaced";
 
 const asked = { seen: whole(0, 1_000_000) };
 const kept = {
@@ -24,6 +25,8 @@ const kept = {
   /** The schools it was judged by. */
   schools: map(text(40), 80),
   verdicts: list(object({ ...judgedAt, why: optional(reason) }), 1000),
+  /** Where its units stand on their wall; absent where nobody placed one. */
+  places: optional(map(standing, 80)),
 };
 declare module "./kind" {
   interface Asked {
@@ -70,7 +73,9 @@ export const designSigned = logKind({
     }));
     const { units, answers } = job;
     const revision = job.revisions.length + 1;
-    return accept({ revision, units, answers, schools: schoolsOf(job, desk), verdicts });
+    const placed = Object.entries(job.places).filter(([key]) => units.some((u) => u.key === key));
+    const places = placed.length > 0 ? Object.fromEntries(placed) : undefined;
+    return accept({ revision, units, answers, schools: schoolsOf(job, desk), verdicts, places });
   },
   apply: (job, revision, { by, at }) =>
     job.revisions.some((r) => r.revision === revision.revision)

@@ -37,6 +37,7 @@ import { stepSkipped } from "./stepSkipped";
 import { stepUndone } from "./stepUndone";
 import { surveyAnswered } from "./surveyAnswered";
 import { turnTakenBack } from "./turnTakenBack";
+import { unitsPlaced } from "./unitsPlaced";
 import { verdictOverridden } from "./verdictOverridden";
 import { visitCancelled } from "./visitCancelled";
 import { visitPlanned } from "./visitPlanned";
@@ -63,6 +64,7 @@ export const logKinds: readonly LogKind[] = [
   visitCancelled,
   waterOffAgreed,
   bypassChosen,
+  unitsPlaced,
   runStarted,
   runCarriedOn,
   handleTurned,

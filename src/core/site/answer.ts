@@ -1,4 +1,5 @@
 import { lower, parseQuantity, type UnitSystem } from "../units";
+import { readObstacles } from "./obstacles";
 import type { SurveyAnswer, SurveyField } from "./survey";
 
 const MOST_TEXT = 500;
@@ -32,6 +33,10 @@ export function readAnswer(field: SurveyField, text: string, system: UnitSystem)
       return /^([01]\d|2[0-3]):[0-5]\d$/.test(trimmed)
         ? taken
         : { ok: false, error: "Write a time of day, for example 09:30" };
+    case "obstacles": {
+      const read = readObstacles(trimmed, system);
+      return read.ok ? { ok: true, answer: { text: read.text } } : read;
+    }
     case "text":
       return trimmed.length <= MOST_TEXT ? taken : { ok: false, error: "At most 500 characters" };
   }

@@ -4,3 +4,4 @@ export * from "./demand";
 export * from "./facts";
 export { companySchema, savedCompanySchema, type Company } from "./company";
 export * from "./asked";
+export * from "./obstacles";

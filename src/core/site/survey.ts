@@ -41,6 +41,7 @@ export type SurveyField = {
   | { readonly kind: "count" }
   | { readonly kind: "text" }
   | { readonly kind: "time" }
+  | { readonly kind: "obstacles" }
 );
 
 export interface SurveyGroup {

@@ -1,7 +1,7 @@
 "use no memo";
 // It is made anew with each entry and each minute: remembering its parts would only make a phone fetch more.
 import { KeyLink } from "@/ui/Pressed";
-import type { Phase } from "@/core/job";
+import type { PhasePage } from "@/core/job";
 import { Awake } from "@/ui/Awake";
 import Link from "@/ui/Link";
 import type { Route } from "next";
@@ -9,9 +9,10 @@ import type { Route } from "next";
 import { Line, LineAcross } from "@/ui/line/shown";
 import type { LineStation } from "@/ui/line/station";
 
-const phases: readonly { readonly id: Phase; readonly key: string; readonly label: string }[] = [
+const phases: readonly { readonly id: PhasePage; readonly key: string; readonly label: string }[] = [
   { id: "site", key: "1", label: "Site" },
   { id: "train", key: "2", label: "Train" },
+  { id: "fit", key: "3", label: "Fit" },
   { id: "run", key: "6", label: "Run" },
   { id: "record", key: "7", label: "Record" },
 ];
@@ -68,7 +69,7 @@ export function JobShell({
   name: string;
   about: string;
   notices: readonly string[];
-  phase: Phase;
+  phase: PhasePage;
   stations: readonly LineStation[];
   active?: string;
   /** It is the page about the job itself, of no phase. */

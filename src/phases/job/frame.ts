@@ -1,4 +1,4 @@
-import { mayWriteOn, openAddendum, type Phase } from "@/core/job";
+import { mayWriteOn, openAddendum, type PhasePage } from "@/core/job";
 import { notOnJobSaid } from "@/server/permissions";
 import type { LineStation } from "@/ui/line/station";
 import type { Opened } from "./load";
@@ -12,7 +12,7 @@ export interface Frame {
   readonly about: string;
   /** What is to be known on each of its pages: where it came from, and that somebody only reads it. */
   readonly notices: readonly string[];
-  readonly phase: Phase;
+  readonly phase: PhasePage;
   readonly stations: readonly LineStation[];
 }
 
@@ -30,7 +30,7 @@ export function noticesOf({ job, person, settings }: Opened): readonly string[] 
 }
 
 /** The frame of a job's page, in the unit system of the person who looks at it. */
-export function frameOf(opened: Opened, phase: Phase): Frame {
+export function frameOf(opened: Opened, phase: PhasePage): Frame {
   const { job, judged, now, person } = opened;
   return {
     id: job.id,

@@ -58,6 +58,7 @@ export const tellings: { readonly [K in EntryKind]?: Told<K> } = {
   labReportTaken: at("site", ({ lab }) => `Laboratory report taken in${lab ? `: ${lab}` : ""}`),
   designChanged: at("train", ({ what }) => `Design changed: ${what}`),
   schoolChosen: at("train", ({ why }) => `Way of working chosen for this job${because(why)}`),
+  unitsPlaced: at("train", ({ what }) => `On the wall: ${what}`),
   bypassChosen: at("train", ({ what }) => `Way past the train chosen: ${what}`),
   verdictOverridden: at("train", ({ why }) => `A judgement was overridden${because(why)}`),
   overrideWithdrawn: at("train", () => "An override was withdrawn"),

@@ -1,4 +1,4 @@
-import type { JobState, Phase } from "@/core/job";
+import type { JobState, PhasePage } from "@/core/job";
 import { familyOf } from "@/core/families";
 import type { Source } from "@/core/water";
 import { siteFacts } from "@/core/site";
@@ -20,7 +20,7 @@ const sourceWords: Readonly<Record<Source, string>> = {
 export function stationsOf(
   job: JobState,
   judged: TrainJudgement,
-  phase: Phase,
+  phase: PhasePage,
   now: number,
   profile: UnitSystem,
 ): LineStation[] {

@@ -1,13 +1,15 @@
+"use client";
 import { Activity } from "react";
+import { surveyGroups } from "@/catalogue/survey";
 import type { JobState } from "@/core/job";
-import { follows, isAsked, surveyProgress, type Plan, type SurveyField, type SurveyGroup } from "@/core/site";
+import type { SurveyField, SurveyGroup } from "@/core/site";
+import { follows, isAsked, surveyProgress, type Plan } from "@/core/site/asked";
 import type { UnitSystem } from "@/core/units";
 import { Photos } from "../job/Photos";
 import { SurveyFieldRow } from "./SurveyFieldRow";
 
 interface SurveyProps {
-  readonly job: JobState;
-  readonly groups: readonly SurveyGroup[];
+  readonly job: Pick<JobState, "id" | "name" | "answers" | "photos">;
   /** What the design holds; undefined while nothing is planned. */
   readonly plan: Plan;
   readonly profile: UnitSystem;
@@ -84,10 +86,10 @@ function Group({ group: g, next, ...props }: { group: SurveyGroup; next?: Survey
 }
 
 /** The parts of the survey, each with how far it has come; those that nothing planned needs are left out. */
-function Contents({ groups, job, plan }: SurveyProps) {
+function Contents({ job, plan }: SurveyProps) {
   return (
     <nav aria-label="Parts of the survey" className="-mb-4 flex flex-wrap gap-x-5">
-      {groups.map((g) => {
+      {surveyGroups.map((g) => {
         const { known, asked } = surveyProgress(g.fields, job.answers, plan);
         return asked === 0 ? null : (
           <a key={g.id} href={`#${g.id}`} className="plainlink inline-flex min-h-11 items-center gap-1.5">
@@ -102,10 +104,13 @@ function Contents({ groups, job, plan }: SurveyProps) {
   );
 }
 
-/** The survey, in the order in which one walks a house: what matters for what is planned, and how far it has come. */
+/**
+ * The survey, in the order in which one walks a house: what matters for what is planned, and how far it has come. Its questions come with the page's scripts, which a
+ * phone keeps, and not with each answer of the server.
+ */
 export function Survey(props: SurveyProps) {
-  const { job, groups, plan } = props;
-  const all = groups.flatMap((g) => g.fields);
+  const { job, plan } = props;
+  const all = surveyGroups.flatMap((g) => g.fields);
   const { known, asked } = surveyProgress(all, job.answers, plan);
   return (
     <div className="grid gap-10">
@@ -116,10 +121,10 @@ export function Survey(props: SurveyProps) {
         answers that matter {plan ? "for what is planned" : "while nothing is planned yet"}
       </p>
       <Contents {...props} />
-      {groups.map((g, i) => (
+      {surveyGroups.map((g, i) => (
         // Group by group the page comes to life, the one that is touched first.
         <Activity key={g.id}>
-          <Group group={g} next={groups[i + 1]} {...props} />
+          <Group group={g} next={surveyGroups[i + 1]} {...props} />
         </Activity>
       ))}
     </div>

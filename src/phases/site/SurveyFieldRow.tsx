@@ -149,6 +149,30 @@ function TextRow({ field, answer, readOnly }: RowProps<SurveyField>) {
   );
 }
 
+/** Several lines, one for each thing. */
+function LinesRow({ field, answer, readOnly }: RowProps<SurveyField>) {
+  const id = useId();
+  return (
+    <div id={field.id} data-field={field.id}>
+      <label htmlFor={id} className="block">
+        {field.label}
+        {field.hint ? <span className="text-sm text-soft">, {field.hint}</span> : null}
+      </label>
+      <textarea
+        id={id}
+        rows={Math.max(3, answer.text.split("\n").length)}
+        className="field"
+        value={answer.text}
+        disabled={readOnly}
+        aria-invalid={answer.error ? true : undefined}
+        onChange={(e) => answer.type(e.target.value)}
+        onBlur={() => answer.save(answer.text)}
+      />
+      <Said answer={answer} otherwise="for example heater: 900, 0, 500, 1300 mm" />
+    </div>
+  );
+}
+
 /** One question of the survey. Saves when it is left; what cannot be saved stays on screen and on the device. */
 export function SurveyFieldRow({
   jobId,
@@ -221,6 +245,8 @@ function Asked({
       return <CountRow field={field} answer={answer} readOnly={readOnly} />;
     case "choice":
       return <ChoiceRow field={field} answer={answer} readOnly={readOnly} />;
+    case "obstacles":
+      return <LinesRow field={field} answer={answer} readOnly={readOnly} />;
     default:
       return <TextRow field={field} answer={answer} readOnly={readOnly} />;
   }

@@ -63,33 +63,37 @@ const softener = (
   bore: string,
   side: "left" | "right",
   over: { readonly boxed: readonly string[]; readonly notInBox?: readonly string[]; readonly clip?: boolean },
-): Fitted => ({
-  fit: {
-    ports: [
-      over.clip
-        ? { ...nut("In", bore, side, 40, height + 90), tighten: "clip home, tug" }
-        : nut("In", bore, side, 40, height + 90),
-      over.clip
-        ? { ...nut("Out", bore, side, -40, height + 90), tighten: "clip home, tug" }
-        : nut("Out", bore, side, -40, height + 90),
-      barb("Drain", "1/2 in", "back", 0, height + 110),
-      tube("Brine", "white", "back", 60, height + 60, { size: "3/8 in", insert: 18 }),
-    ],
-    body: body(diameter, diameter, height + 220),
-    free: { above: 200, around: 75 },
-    holes: { drainBore: 12.7 },
-    box: [...over.boxed],
-    notInBox: [...(over.notInBox ?? ["salt", "drain tube"])],
-    tools: ["wrench", greased, "tape", "hose clamp", "test strips", "funnel"],
-    plug: "adapter, 110 to 240 V, 12 V AC",
-    service: [
-      { what: "Look at the salt", months: 1 },
-      yearly("Test hardness raw and treated"),
-      { what: "Clean the brine injector", months: 24 },
-    ],
-  },
-  startUp: { flush: 5 },
-});
+): Fitted => {
+  // As one stands before it, water comes in on this side.
+  const inlet = side === "left" ? -40 : 40;
+  return {
+    fit: {
+      ports: [
+        over.clip
+          ? { ...nut("In", bore, "back", inlet, height + 90), tighten: "clip home, tug" }
+          : nut("In", bore, "back", inlet, height + 90),
+        over.clip
+          ? { ...nut("Out", bore, "back", -inlet, height + 90), tighten: "clip home, tug" }
+          : nut("Out", bore, "back", -inlet, height + 90),
+        barb("Drain", "1/2 in", "back", 0, height + 110),
+        tube("Brine", "white", "back", 60, height + 60, { size: "3/8 in", insert: 18 }),
+      ],
+      body: body(diameter, diameter, height + 220),
+      free: { above: 200, around: 75 },
+      holes: { drainBore: 12.7 },
+      box: [...over.boxed],
+      notInBox: [...(over.notInBox ?? ["salt", "drain tube"])],
+      tools: ["wrench", greased, "tape", "hose clamp", "test strips", "funnel"],
+      plug: "adapter, 110 to 240 V, 12 V AC",
+      service: [
+        { what: "Look at the salt", months: 1 },
+        yearly("Test hardness raw and treated"),
+        { what: "Clean the brine injector", months: 24 },
+      ],
+    },
+    startUp: { flush: 5 },
+  };
+};
 const saltSet = [
   "tank with its resin",
   "valve",
@@ -353,7 +357,7 @@ export const lineFits: Readonly<Record<string, Fitted>> = {
     boxed: [...saltSet, "drain tube"],
     notInBox: ["salt"],
   }),
-  "SF-100": softener([229, 1220], "1 in", "left", { boxed: saltSet }),
+  "SF-100": softener([229, 1220], "1 in", "left", { boxed: [...saltSet, "overflow elbow"] }),
   "SF-125": softener([257, 1120], "1 in", "right", { boxed: [...saltSet, "quick connectors"], clip: true }),
   "SF-150": softener([257, 1372], "1 in", "right", { boxed: saltSet }),
   "SF-200": softener([307, 1321], "1 in", "left", {

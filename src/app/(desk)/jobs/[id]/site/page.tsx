@@ -1,6 +1,5 @@
 import Link from "@/ui/Link";
 import type { Route } from "next";
-import { surveyGroups } from "@/catalogue/survey";
 import { planOf } from "@/core/families";
 import { noticesOf } from "@/phases/job/frame";
 import { openJob, titled } from "@/phases/job/load";
@@ -42,8 +41,7 @@ export default async function SitePage({ params, searchParams }: PageProps<"/job
         </div>
       </div>
       <Survey
-        job={job}
-        groups={surveyGroups}
+        job={{ id: job.id, name: job.name, answers: job.answers, photos: job.photos.filter((p) => p.field) }}
         plan={planOf(judged.stations)}
         profile={person.profile}
         readOnly={!can("surveyAnswered")}

@@ -1,0 +1,58 @@
+import type { Route } from "next";
+import { onWall } from "@/core/fit/onWall";
+import { wallOf } from "@/core/fit/wallOf";
+import { bypassOf, draftBasis } from "@/core/record";
+import { FitBoard } from "@/phases/fit/FitBoard";
+import { NoWall } from "@/phases/fit/NoWall";
+import { frameOf } from "@/phases/job/frame";
+import { JobShell } from "@/phases/job/JobShell";
+import { openJob, titled } from "@/phases/job/load";
+import Link from "@/ui/Link";
+
+export const generateMetadata = titled("Fit");
+
+/** Whether the train goes on that wall. */
+export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
+  const opened = await openJob((await params).id);
+  const { can, job, judged, known, person } = opened;
+  const line = judged.stations.filter((s) => s.placement.connects === "line");
+  const units = line.map((s) => onWall(s));
+  const unmeasured = line.filter((_, i) => !units[i]).map((s) => s.model.code);
+  const beside = line.filter((s) => s.unit.parallel > 1).map((s) => s.model.code);
+  const bypassed = bypassOf(job, draftBasis(job), known).arrangement === "threeValve";
+  const found = wallOf(job.answers, bypassed);
+  const known1 = units.flatMap((u) => (u ? [u] : []));
+  return (
+    <JobShell {...frameOf(opened, "fit")}>
+      <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
+        <div>
+          <h1>Fit</h1>
+          <p className="text-soft">Does the train go on that wall, and how do the pipes run.</p>
+        </div>
+        <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/site#cutin` as Route}>
+          Measure the wall
+        </Link>
+      </div>
+      {found.is === "known" && known1.length > 0 && unmeasured.length === 0 && beside.length === 0 ? (
+        <FitBoard
+          jobId={job.id}
+          wall={found.wall}
+          mirrored={found.mirrored}
+          units={known1}
+          places={job.places}
+          seen={job.designSeq}
+          profile={person.profile}
+          readOnly={!can("unitsPlaced")}
+        />
+      ) : (
+        <NoWall
+          jobId={job.id}
+          found={found}
+          hasUnits={line.length > 0}
+          unmeasured={unmeasured}
+          beside={beside}
+        />
+      )}
+    </JobShell>
+  );
+}

@@ -1,0 +1,78 @@
+import { apartBy, bodyOf, keptClear, zonesOf, type Standing, type WallUnit, type Zone } from "./standing";
+import { overlap, type Rect, type Wall } from "./wall";
+
+/** Why something cannot stand where it stands. `unit` and `other` are keys of units or ids of obstacles. */
+export type Misfit =
+  | {
+      readonly is: "outside";
+      readonly unit: string;
+      readonly what: "body" | Zone["what"];
+      readonly by: number;
+    }
+  | { readonly is: "bodies"; readonly unit: string; readonly other: string }
+  | { readonly is: "zone"; readonly unit: string; readonly what: Zone["what"]; readonly other: string }
+  | { readonly is: "height"; readonly unit: string; readonly least: number; readonly most: number }
+  | { readonly is: "order"; readonly unit: string; readonly other: string }
+  | { readonly is: "tooFar"; readonly unit: string; readonly other: string; readonly by: number }
+  | { readonly is: "tooDeep"; readonly unit: string; readonly by: number }
+  | { readonly is: "lies"; readonly unit: string };
+
+/** By how much a part stands out of its wall. */
+function outsideBy(wall: Wall, r: Rect): number {
+  return Math.max(0, -r.x, -r.y, r.x + r.width - wall.width, r.y + r.height - wall.height);
+}
+
+/** Why a unit cannot stand so on its wall, whatever else does. */
+export function misfitsAlone(wall: Wall, unit: WallUnit, at: Standing): Misfit[] {
+  const { key } = unit;
+  const body = bodyOf(unit, at);
+  const found: Misfit[] = [];
+  if (at.lies && !unit.mayLie) found.push({ is: "lies", unit: key });
+  const [least, most] = unit.hangs ? [unit.hangs.least, unit.hangs.most] : [0, 0];
+  if (at.y < least || at.y > most) found.push({ is: "height", unit: key, least, most });
+  for (const part of [{ ...body, what: "body" as const }, ...zonesOf(unit, at)]) {
+    const by = outsideBy(wall, part);
+    if (by > 0) found.push({ is: "outside", unit: key, what: part.what, by });
+  }
+  for (const obstacle of wall.obstacles) {
+    if (overlap(body, keptClear(wall, obstacle))) found.push({ is: "bodies", unit: key, other: obstacle.id });
+    for (const zone of zonesOf(unit, at))
+      if (overlap(zone, obstacle)) found.push({ is: "zone", unit: key, what: zone.what, other: obstacle.id });
+  }
+  const needed = unit.depth === undefined ? undefined : unit.depth + unit.free.front;
+  if (needed !== undefined && wall.depth !== undefined && needed > wall.depth)
+    found.push({ is: "tooDeep", unit: key, by: needed - wall.depth });
+  return found;
+}
+
+/** Why two units cannot stand so beside one another; the first comes first along the water. */
+export function misfitsBetween(
+  a: { readonly unit: WallUnit; readonly at: Standing },
+  b: { readonly unit: WallUnit; readonly at: Standing },
+): Misfit[] {
+  const [one, two] = [bodyOf(a.unit, a.at), bodyOf(b.unit, b.at)];
+  const [key, other] = [a.unit.key, b.unit.key];
+  const found: Misfit[] = [];
+  if (overlap(one, two)) found.push({ is: "bodies", unit: key, other });
+  for (const zone of zonesOf(a.unit, a.at))
+    if (overlap(zone, two)) found.push({ is: "zone", unit: key, what: zone.what, other });
+  for (const zone of zonesOf(b.unit, b.at))
+    if (overlap(zone, one)) found.push({ is: "zone", unit: other, what: zone.what, other: key });
+  if (a.unit.ports && b.unit.ports && one.x > two.x) found.push({ is: "order", unit: other, other: key });
+  const tied = a.unit.tether?.to === other ? a.unit : b.unit.tether?.to === key ? b.unit : undefined;
+  const by = tied ? apartBy(one, two) - tied.tether!.within : 0;
+  if (tied && by > 0) found.push({ is: "tooFar", unit: tied.key, other: tied === a.unit ? other : key, by });
+  return found;
+}
+
+/** Everything that keeps units from standing so on a wall, the inlet on the left; empty where they fit (handbook 3, Fit). */
+export function misfits(wall: Wall, units: readonly WallUnit[], standings: readonly Standing[]): Misfit[] {
+  return units.flatMap((unit, i) => {
+    const at = standings[i]!;
+    const before = units.slice(0, i).map((u, j) => ({ unit: u, at: standings[j]! }));
+    return [
+      ...misfitsAlone(wall, unit, at),
+      ...before.flatMap((earlier) => misfitsBetween(earlier, { unit, at })),
+    ];
+  });
+}

@@ -1,0 +1,115 @@
+import { leadOf } from "./route";
+import type { WallUnit } from "./standing";
+import {
+  grown,
+  onwards,
+  oppositeOf,
+  overlap,
+  stepTo,
+  type Point,
+  type Rect,
+  type Wall,
+  type WallPort,
+} from "./wall";
+
+/** An end of a pipe: its port, where the pipe may turn first, and what it has to go round because the port stands on it. */
+export interface PipeEnd {
+  readonly port: WallPort;
+  readonly lead: number;
+  readonly turns: Point;
+  readonly round: readonly Rect[];
+}
+
+/** An end of a pipe on what it stands on. */
+export function pipeEnd(port: WallPort, own: readonly Rect[], clear: number): PipeEnd {
+  const lead = leadOf(port, own, clear);
+  return { port, lead, turns: onwards(port, port.facing, lead), round: own.map((r) => grown(r, clear)) };
+}
+
+/** The way between two coordinates that passes a stretch on its low or its high side, as far as these are on the wall. */
+function past(a: number, b: number, low: number, high: number, most: number): number {
+  const straight = Math.abs(a - b);
+  const below = Math.min(a, b) <= low ? straight : a + b - 2 * low;
+  const above = Math.max(a, b) >= high ? straight : 2 * high - a - b;
+  return Math.min(low < 0 ? Infinity : below, high > most ? Infinity : above);
+}
+
+/** What a pipe between two points takes at least from side to side and up and down, with one thing to go round. */
+function roundOne(p: Point, q: Point, r: Rect, wall: Wall): { readonly across: number; readonly up: number } {
+  const [right, top] = [r.x + r.width, r.y + r.height];
+  const isOverUnder = (p.y >= top && q.y <= r.y) || (q.y >= top && p.y <= r.y);
+  const isBeside = (p.x >= right && q.x <= r.x) || (q.x >= right && p.x <= r.x);
+  return {
+    across: isOverUnder ? past(p.x, q.x, r.x, right, wall.width) : Math.abs(p.x - q.x),
+    up: isBeside ? past(p.y, q.y, r.y, top, wall.height) : Math.abs(p.y - q.y),
+  };
+}
+
+/** Do two ports look at each other along one line, so that a straight pipe may join them. */
+function mayBeStraight(a: WallPort, b: WallPort): boolean {
+  if (b.facing !== oppositeOf[a.facing]) return false;
+  const step = stepTo[a.facing];
+  const ahead = (b.x - a.x) * step.x + (b.y - a.y) * step.y;
+  return ahead >= 0 && a.x + step.x * ahead === b.x && a.y + step.y * ahead === b.y;
+}
+
+/** The least pipe between two ends on a wall: straight out of both, then round what each stands on and each of some other things, as if nothing else were there. */
+export function leastRun(a: PipeEnd, b: PipeEnd, wall: Wall, others: readonly Rect[] = []): number {
+  if (mayBeStraight(a.port, b.port)) return Math.abs(a.port.x - b.port.x) + Math.abs(a.port.y - b.port.y);
+  let across = Math.abs(a.turns.x - b.turns.x);
+  let up = Math.abs(a.turns.y - b.turns.y);
+  for (const rects of [a.round, b.round, others])
+    for (const r of rects) {
+      const least = roundOne(a.turns, b.turns, r, wall);
+      if (least.across > across) across = least.across;
+      if (least.up > up) up = least.up;
+    }
+  return a.lead + b.lead + across + up;
+}
+
+/** A place where a unit can stand, with the ends of its pipes. */
+export interface PipedPlace {
+  readonly body: Rect;
+  readonly zones: readonly Rect[];
+  readonly inlet?: PipeEnd;
+  readonly outlet?: PipeEnd;
+}
+
+/** May a unit stand in a place after another one. */
+function mayFollow(at: PipedPlace, then: PipedPlace): boolean {
+  if (then.body.x < at.body.x || overlap(at.body, then.body)) return false;
+  return !at.zones.some((z) => overlap(z, then.body)) && !then.zones.some((z) => overlap(z, at.body));
+}
+
+/**
+ * What pipe is left at least behind a unit in each of its places, over all places of the units that follow: by unit and place, `Infinity` where none follows. Units
+ * without ports have none.
+ */
+export function leastRest(
+  wall: Wall,
+  units: readonly WallUnit[],
+  places: readonly (readonly PipedPlace[])[],
+  end: PipeEnd,
+): readonly (readonly number[])[] {
+  const rest: number[][] = units.map(() => []);
+  let next: { readonly i: number; readonly order: readonly number[] } | undefined;
+  for (let i = units.length - 1; i >= 0; i -= 1) {
+    if (!units[i]!.ports) continue;
+    const behind = next;
+    rest[i] = places[i]!.map((c) => {
+      if (!behind) return leastRun(c.outlet!, end, wall);
+      let best = Infinity;
+      for (const k of behind.order) {
+        const then = places[behind.i]![k]!;
+        const known = rest[behind.i]![k]!;
+        if (known >= best) break;
+        if (!mayFollow(c, then)) continue;
+        best = Math.min(best, known + leastRun(c.outlet!, then.inlet!, wall));
+      }
+      return best;
+    });
+    const own = rest[i]!;
+    next = { i, order: own.map((_, k) => k).sort((a, b) => own[a]! - own[b]!) };
+  }
+  return rest;
+}

@@ -1,0 +1,52 @@
+import { familyOf, type PlacedUnit, type UnitPort } from "../families";
+import type { WallUnit } from "./standing";
+import type { Facing, WallPort } from "./wall";
+
+/** Room round a tank with a valve, and over its head, where the unit states none, mm (handbook 3, Fit). */
+const TANK = { around: 75, above: 150 } as const;
+
+/** Where a port looks as one stands before the wall: what leaves a unit at its back or front rises. */
+const looks: Readonly<Record<UnitPort["facing"], Facing>> = {
+  left: "left",
+  right: "right",
+  top: "up",
+  bottom: "down",
+  front: "up",
+  back: "up",
+};
+
+/** The first of a unit's ports whose name begins so. */
+const portCalled = (ports: readonly UnitPort[], name: "In" | "Out"): UnitPort | undefined =>
+  ports.find((p) => p.port.startsWith(name));
+
+/** What a unit of the house's line asks of its wall (handbook 3, Fit); undefined where its size or its ports are unknown. */
+export function onWall({ unit, model }: PlacedUnit): WallUnit | undefined {
+  const { body, ports, free = {} } = model.fit ?? {};
+  const inlet = ports && portCalled(ports, "In");
+  const outlet = ports && portCalled(ports, "Out");
+  if (!body || !inlet || !outlet) return undefined;
+  const at = (port: UnitPort): WallPort => ({
+    x: Math.round(body.width / 2 + port.offset),
+    y: Math.round(port.height),
+    facing: looks[port.facing],
+  });
+  const { onFloor } = familyOf(model);
+  const usual = onFloor ? TANK : { around: 0, above: 0 };
+  return {
+    key: unit.key,
+    name: model.code,
+    width: Math.round(body.width),
+    height: Math.round(body.height),
+    depth: Math.round(body.depth),
+    ...(onFloor ? {} : { hangs: { least: 0, most: 10_000 } }),
+    free: {
+      around: free.around ?? usual.around,
+      above: free.above ?? usual.above,
+      below: free.below ?? 0,
+      front: free.front ?? 0,
+    },
+    ports: { inlet: at(inlet), outlet: at(outlet) },
+    mayLie: false,
+    ...(model.uv ? { couldLie: true } : {}),
+  };
+}

@@ -1,0 +1,326 @@
+import TinyQueue from "tinyqueue";
+import { misfits, misfitsAlone, misfitsBetween } from "./judge";
+import { pack } from "./pack";
+import { leastRest, leastRun, pipeEnd, type PipedPlace, type PipeEnd } from "./least";
+import { barredBy, measured, routesOf, routeTo, type Placing } from "./routes";
+import { bodyOf, keptClear, portOf, turnsOf, zonesOf, type Standing, type WallUnit } from "./standing";
+import { grown, type Rect, type Wall, type WallPort } from "./wall";
+
+/** How finely, and how long, it is looked for. */
+export interface PlaceOptions {
+  /** Distance of the places that are tried, mm; those that touch what is on the wall, or are level with a port, are tried as well. */
+  readonly step: number;
+  /** From a pipe's middle to what it passes, mm. */
+  readonly clear: number;
+  /** Pipes that are looked for at most. */
+  readonly patience: number;
+  /** Told now and then how many were looked for. */
+  readonly onProgress?: (tried: number) => void;
+}
+export const usualPlacing: PlaceOptions = { step: 50, clear: 30, patience: 4000 };
+
+export interface Placed {
+  readonly best?: Placing;
+  /** Nothing better stands on the places that are tried: the search came to its end. */
+  readonly isBest: boolean;
+}
+
+/** Less pipe is better, then less width. */
+const isBetter = (pipe: number, width: number, than: Placing | undefined): boolean =>
+  than === undefined || pipe < than.pipeMm || (pipe === than.pipeMm && width < than.widthMm);
+
+/** A place where a unit can stand by itself; `index`: which of its places. */
+interface Candidate extends PipedPlace {
+  readonly at: Standing;
+  readonly index: number;
+}
+
+const range = (from: number, to: number, step: number): number[] => {
+  const values: number[] = [];
+  for (let v = Math.ceil(from / step) * step; v <= to; v += step) values.push(v);
+  return values;
+};
+
+/** Heights at which pipes come and go whatever hangs where: those of the cut, and of the ports of units on the floor. */
+function levelsOf(wall: Wall, units: readonly WallUnit[]): number[] {
+  const onFloor = units
+    .filter((u) => !u.hangs && u.ports)
+    .flatMap((u) =>
+      turnsOf(u).flatMap((turn) =>
+        [u.ports!.inlet, u.ports!.outlet].map((port) => portOf(u, port, { x: 0, y: 0, ...turn }).y),
+      ),
+    );
+  return [...new Set([wall.from.y, wall.to.y, ...onFloor])];
+}
+
+/** Every place of those that are tried where a unit can stand by itself. */
+function candidatesOf(
+  wall: Wall,
+  unit: WallUnit,
+  levels: readonly number[],
+  { step, clear }: PlaceOptions,
+): Candidate[] {
+  const all = turnsOf(unit).flatMap((turn) => {
+    const origin = { x: 0, y: 0, ...turn };
+    const { width } = bodyOf(unit, origin);
+    const zones = zonesOf(unit, origin);
+    const left = -Math.min(0, ...zones.map((z) => z.x));
+    const right = Math.max(width, ...zones.map((z) => z.x + z.width));
+    const touching = wall.obstacles.flatMap((o) => [o.x + o.width + left, o.x - right]);
+    const xs = new Set([...range(0, wall.width, step), left, wall.width - right, ...touching]);
+    const { hangs, ports } = unit;
+    const ends = ports ? [ports.inlet, ports.outlet].map((port) => portOf(unit, port, origin)) : [];
+    const level = levels.flatMap((y) => ends.map((end) => y - end.y));
+    const ys = hangs
+      ? new Set([hangs.least, ...range(hangs.least, Math.min(hangs.most, wall.height), step), ...level])
+      : [0];
+    return [...xs].flatMap((x) =>
+      [...ys].flatMap((y): Omit<Candidate, "index">[] => {
+        const at = { x, y, ...turn };
+        if (misfitsAlone(wall, unit, at).length > 0) return [];
+        const own = barredBy(unit, at);
+        const endAt = (port: WallPort): PipeEnd => pipeEnd(portOf(unit, port, at), own, clear);
+        return [
+          {
+            at,
+            body: bodyOf(unit, at),
+            zones: zonesOf(unit, at),
+            ...(ports ? { inlet: endAt(ports.inlet), outlet: endAt(ports.outlet) } : {}),
+          },
+        ];
+      }),
+    );
+  });
+  return all.map((candidate, index) => ({ ...candidate, index }));
+}
+
+/** Units that stand already, the last first. */
+interface Chain {
+  readonly candidate: Candidate;
+  readonly before?: Chain;
+}
+const unchained = (chain: Chain | undefined): Candidate[] =>
+  chain ? [...unchained(chain.before), chain.candidate] : [];
+
+/** A way on with one unit more: what pipe it takes at least, and how wide it is. */
+interface Way {
+  readonly candidate: Candidate;
+  readonly bound: number;
+  readonly width: number;
+}
+/** An arrangement on its way: hoped for, its last pipe looked for, or whole. */
+interface Open {
+  readonly is: "hoped" | "routed" | "whole";
+  readonly depth: number;
+  readonly chain?: Chain;
+  /** Where the next pipe begins, and the pipe up to there. */
+  readonly from: PipeEnd;
+  readonly pipe: number;
+  readonly bound: number;
+  readonly width: number;
+  /** What else may stand in its last unit's place, the best first. */
+  readonly others?: { readonly of: Open; readonly ways: readonly Way[]; readonly at: number };
+  readonly placing?: Placing;
+}
+
+/** Less pipe first; of equal ones the furthest, so that one is whole soon; of these the narrowest. */
+const sooner = (a: Open, b: Open): number => a.bound - b.bound || b.depth - a.depth || a.width - b.width;
+
+/** How far units are moved apart for pipes to find a way between them, mm. */
+const GAPS = [0, 100, 200, 300] as const;
+
+/** Looks for the best arrangement, unit by unit along the water, always going on where the least pipe can be hoped for. */
+class Search {
+  private tried = 0;
+  private best: Placing | undefined;
+  private readonly candidates: readonly (readonly Candidate[])[];
+  private readonly rest: readonly (readonly number[])[];
+  private readonly obstacles: readonly Rect[];
+  private readonly queue = new TinyQueue<Open>([], sooner);
+
+  constructor(
+    private readonly wall: Wall,
+    private readonly units: readonly WallUnit[],
+    private readonly options: PlaceOptions,
+  ) {
+    const levels = levelsOf(wall, units);
+    this.candidates = units.map((unit) => candidatesOf(wall, unit, levels, options));
+    this.rest = leastRest(wall, units, this.candidates, pipeEnd(wall.to, [], options.clear));
+    this.obstacles = wall.obstacles.map((o) => grown(keptClear(wall, o), options.clear));
+  }
+
+  run(): Placed {
+    const packed = pack(this.wall, this.units);
+    if (packed.is === "no") return { isBest: true };
+    if (packed.is === "fits") this.best = this.begun(packed.standings);
+    const from = pipeEnd(this.wall.from, [], this.options.clear);
+    this.queue.push({ is: "routed", depth: 0, from, pipe: 0, bound: 0, width: 0 });
+    for (let open = this.queue.pop(); open; open = this.queue.pop()) {
+      if (this.best && open.bound > this.best.pipeMm) break;
+      if (this.tried >= this.options.patience) return { best: this.best, isBest: false };
+      if (open.others) this.pushWay(open.others.of, open.others.ways, open.others.at + 1);
+      if (isBetter(open.bound, open.width, this.best)) this.goOn(open);
+    }
+    return { best: this.best, isBest: true };
+  }
+
+  /** Something to begin with: what stands side by side on the left, moved apart and along the wall until pipes find their way, and bettered from there. */
+  private begun(standings: readonly Standing[]): Placing | undefined {
+    const { wall, units, options } = this;
+    let first: Placing | undefined;
+    for (const gap of GAPS)
+      for (let along = 0; along < wall.width; along += options.step) {
+        const next = standings.map((s, i) => ({ ...s, x: s.x + along + i * gap }));
+        if (misfits(wall, units, next).length > 0) continue;
+        const placing = placingOf(wall, units, next, options.clear);
+        if (placing && isBetter(placing.pipeMm, placing.widthMm, first)) first = placing;
+      }
+    return first && improved(wall, units, first.standings, options);
+  }
+
+  private goOn(open: Open): void {
+    if (open.is === "whole") this.best = open.placing;
+    else if (open.is === "hoped") this.look(open);
+    else if (open.depth === this.units.length) this.finish(open);
+    else this.pushWay(open, this.waysOn(open), 0);
+  }
+
+  private pushWay(of: Open, ways: readonly Way[], at: number): void {
+    const way = ways[at];
+    if (!way) return;
+    const { depth, from, pipe } = of;
+    const chain = { candidate: way.candidate, before: of.chain };
+    const { bound, width } = way;
+    this.queue.push({
+      is: "hoped",
+      depth: depth + 1,
+      chain,
+      from,
+      pipe,
+      bound,
+      width,
+      others: { of, ways, at },
+    });
+  }
+
+  private waysOn({ depth, chain, from, pipe }: Open): Way[] {
+    const placed = unchained(chain);
+    const leftmost = Math.min(...placed.map((c) => c.body.x));
+    const rightmost = Math.max(...placed.map((c) => c.body.x + c.body.width));
+    return this.candidates[depth]!.map((candidate) => {
+      const { inlet, body } = candidate;
+      const run = inlet ? leastRun(from, inlet, this.wall, this.obstacles) : 0;
+      return {
+        candidate,
+        bound: pipe + run + this.restOf(depth, candidate),
+        width: Math.max(rightmost, body.x + body.width) - Math.min(leftmost, body.x),
+      };
+    })
+      .filter((way) => isBetter(way.bound, way.width, this.best))
+      .sort((a, b) => a.bound - b.bound || a.width - b.width);
+  }
+
+  /** A unit without pipes leaves open what follows: nothing is known of it. */
+  private restOf(i: number, { index }: Candidate): number {
+    return this.rest[i]![index] ?? 0;
+  }
+
+  /** Looks for the pipe to the last unit of an arrangement; nothing comes of it where the unit cannot stand there, or no pipe reaches it. */
+  private look(open: Open): void {
+    const placed = unchained(open.chain);
+    const i = placed.length - 1;
+    const candidate = placed[i]!;
+    const last = { unit: this.units[i]!, at: candidate.at };
+    const stands = placed
+      .slice(0, i)
+      .every((c, k) => misfitsBetween({ unit: this.units[k]!, at: c.at }, last).length === 0);
+    if (!stands) return;
+    const routed = { ...open, is: "routed" as const, others: undefined };
+    if (!candidate.inlet) {
+      this.queue.push(routed);
+      return;
+    }
+    this.count();
+    const standings = placed.map((c) => c.at);
+    const route = routeTo(this.wall, this.units, standings, open.from.port, this.options.clear);
+    if (!route) return;
+    const pipe = open.pipe + route.length;
+    const bound = pipe + this.restOf(i, candidate);
+    this.queue.push({ ...routed, pipe, from: candidate.outlet!, bound });
+  }
+
+  /** An arrangement of all units, with all its pipes round all of them. */
+  private finish(open: Open): void {
+    this.count();
+    const placing = placingOf(
+      this.wall,
+      this.units,
+      unchained(open.chain).map((c) => c.at),
+      this.options.clear,
+    );
+    if (!placing) return;
+    const { pipeMm: bound, widthMm: width } = placing;
+    this.queue.push({ ...open, is: "whole", depth: open.depth + 1, placing, bound, width });
+  }
+
+  private count(): void {
+    this.tried += 1;
+    if (this.tried % 100 === 0) this.options.onProgress?.(this.tried);
+  }
+}
+
+/** An arrangement with its pipes; undefined where one finds no way. */
+export function placingOf(
+  wall: Wall,
+  units: readonly WallUnit[],
+  standings: readonly Standing[],
+  clear: number,
+): Placing | undefined {
+  const routes = routesOf(wall, units, standings, clear);
+  return routes && measured(units, standings, routes);
+}
+
+/** Moves units one by one, 10 mm or turned round, as long as that takes less pipe or less width. */
+export function improved(
+  wall: Wall,
+  units: readonly WallUnit[],
+  standings: readonly Standing[],
+  { clear }: Pick<PlaceOptions, "clear">,
+): Placing | undefined {
+  let best = placingOf(wall, units, standings, clear);
+  let from = standings;
+  for (let moved = true; moved;) {
+    moved = false;
+    for (let i = 0; i < units.length; i += 1)
+      for (const at of besides(units[i]!, from[i]!)) {
+        const next = from.map((s, k) => (k === i ? at : s));
+        if (misfits(wall, units, next).length > 0) continue;
+        const placing = placingOf(wall, units, next, clear);
+        if (!placing || !isBetter(placing.pipeMm, placing.widthMm, best)) continue;
+        best = placing;
+        from = next;
+        moved = true;
+      }
+  }
+  return best;
+}
+
+/** Places beside one that a unit stands on: moved near and far, and turned. */
+function besides(unit: WallUnit, at: Standing): Standing[] {
+  const far = [10, 50, 200].flatMap((by) => [by, -by]);
+  const moved = far.flatMap((by) => [
+    { ...at, x: at.x + by },
+    ...(unit.hangs ? [{ ...at, y: at.y + by }] : []),
+  ]);
+  return [...moved, ...turnsOf(unit).map((turn) => ({ ...at, ...turn }))];
+}
+
+/**
+ * Where units stand best on a wall: the least pipe, then the least width (handbook 3, Fit). Their order is the train's, from the inlet on the left. Places by steps, and
+ * those that touch what is on the wall or are level with a port, are tried, and the best is then moved on by 10 mm while it gets better. Without `best` nothing fits, or no pipe
+ * finds a way.
+ */
+export function place(wall: Wall, units: readonly WallUnit[], options: PlaceOptions = usualPlacing): Placed {
+  const { best, isBest } = new Search(wall, units, options).run();
+  return { best: best && improved(wall, units, best.standings, options), isBest };
+}

@@ -1,0 +1,98 @@
+import { routeBetween, type Route } from "./route";
+import { bodyOf, keptClear, portOf, zonesOf, type Standing, type WallUnit } from "./standing";
+import type { Rect, Wall, WallPort } from "./wall";
+
+/** Units on a wall, with the pipes between them. */
+export interface Placing {
+  /** In the order of the units. */
+  readonly standings: readonly Standing[];
+  /** From the cut, between the units, and back to the cut. */
+  readonly routes: readonly Route[];
+  /** Of all pipes together, mm. */
+  readonly pipeMm: number;
+  /** From the outermost left body to the outermost right one, mm. */
+  readonly widthMm: number;
+}
+
+/** What a unit bars of a wall for pipes: its body, and the room in which something is drawn out. */
+export const barredBy = (unit: WallUnit, at: Standing): Rect[] => [
+  bodyOf(unit, at),
+  ...zonesOf(unit, at).filter((zone) => zone.what !== "around"),
+];
+
+/** A wall with units on it, as pipes see it. */
+function roomOf(wall: Wall, ofUnits: readonly (readonly Rect[])[], clear: number) {
+  const barred = [...ofUnits.flat(), ...wall.obstacles.map((o) => keptClear(wall, o))];
+  return { width: wall.width, height: wall.height, barred, clear };
+}
+
+/** A port that a pipe begins or ends at, with what it stands on. */
+interface End {
+  readonly port: WallPort;
+  readonly own: readonly Rect[];
+}
+
+/**
+ * The pipes of an arrangement: from the cut, between the units that have ports, and back to the cut. Undefined where one finds no way. Pipes may cross one another: one
+ * of them passes in front.
+ */
+export function routesOf(
+  wall: Wall,
+  units: readonly WallUnit[],
+  standings: readonly Standing[],
+  clear: number,
+): readonly Route[] | undefined {
+  const ofUnits = units.map((unit, i) => barredBy(unit, standings[i]!));
+  const room = roomOf(wall, ofUnits, clear);
+  const ends = units.flatMap(({ ports }, i): End[] =>
+    ports
+      ? [ports.inlet, ports.outlet].map((port) => ({
+          port: portOf(units[i]!, port, standings[i]!),
+          own: ofUnits[i]!,
+        }))
+      : [],
+  );
+  const all: readonly End[] = [{ port: wall.from, own: [] }, ...ends, { port: wall.to, own: [] }];
+  const routes: Route[] = [];
+  for (let i = 0; i < all.length; i += 2) {
+    const [a, b] = [all[i]!, all[i + 1]!];
+    const route = routeBetween(room, a.port, b.port, { a: a.own, b: b.own });
+    if (!route) return undefined;
+    routes.push(route);
+  }
+  return routes;
+}
+
+/** The pipe to the last of some units from a port of the one before it, or of the cut; undefined where it finds no way. */
+export function routeTo(
+  wall: Wall,
+  units: readonly WallUnit[],
+  standings: readonly Standing[],
+  from: WallPort,
+  clear: number,
+): Route | undefined {
+  const ofUnits = standings.map((at, i) => barredBy(units[i]!, at));
+  const last = standings.length - 1;
+  const feeder = units.slice(0, last).findLastIndex((u) => u.ports);
+  const inlet = portOf(units[last]!, units[last]!.ports!.inlet, standings[last]!);
+  return routeBetween(roomOf(wall, ofUnits, clear), from, inlet, {
+    a: ofUnits[feeder] ?? [],
+    b: ofUnits[last]!,
+  });
+}
+
+/** An arrangement with the length of its pipes and the width of its bodies. */
+export function measured(
+  units: readonly WallUnit[],
+  standings: readonly Standing[],
+  routes: readonly Route[],
+): Placing {
+  const bodies = units.map((unit, i) => bodyOf(unit, standings[i]!));
+  const right = Math.max(0, ...bodies.map((b) => b.x + b.width));
+  return {
+    standings,
+    routes,
+    pipeMm: routes.reduce((sum, r) => sum + r.length, 0),
+    widthMm: bodies.length === 0 ? 0 : right - Math.min(...bodies.map((b) => b.x)),
+  };
+}

@@ -1,0 +1,73 @@
+import type { Obstacle } from "../site";
+
+/** A point of a wall: whole millimetres from its left end and above its floor. */
+export interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** A part of a wall, from its lower left corner. */
+export interface Rect extends Point {
+  readonly width: number;
+  readonly height: number;
+}
+
+export const facings = ["left", "right", "up", "down"] as const;
+/** Where a pipe goes that leaves a port, as one looks at the wall. */
+export type Facing = (typeof facings)[number];
+
+/** An end that a pipe is joined to. */
+export interface WallPort extends Point {
+  readonly facing: Facing;
+}
+
+/** One step in a direction. */
+export const stepTo: Readonly<Record<Facing, Point>> = {
+  left: { x: -1, y: 0 },
+  right: { x: 1, y: 0 },
+  up: { x: 0, y: 1 },
+  down: { x: 0, y: -1 },
+};
+export const oppositeOf: Readonly<Record<Facing, Facing>> = {
+  left: "right",
+  right: "left",
+  up: "down",
+  down: "up",
+};
+
+/** The point so far from another in a direction. */
+export const onwards = (from: Point, facing: Facing, by: number): Point => ({
+  x: from.x + stepTo[facing].x * by,
+  y: from.y + stepTo[facing].y * by,
+});
+
+/** Do two parts of a wall share more than an edge. */
+export const overlap = (a: Rect, b: Rect): boolean =>
+  a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height;
+
+/** A part of a wall with so much added on every side. */
+export const grown = (r: Rect, by: number): Rect => ({
+  x: r.x - by,
+  y: r.y - by,
+  width: r.width + 2 * by,
+  height: r.height + 2 * by,
+});
+
+/** The part of a wall between two corners. */
+export const between = (a: Point, b: Point): Rect => ({
+  x: Math.min(a.x, b.x),
+  y: Math.min(a.y, b.y),
+  width: Math.abs(a.x - b.x),
+  height: Math.abs(a.y - b.y),
+});
+
+/** A wall as a strip above its floor, with where the house's pipe is cut: the train begins at `from` and ends at `to`. */
+export interface Wall {
+  readonly width: number;
+  readonly height: number;
+  /** Free room in front of it; absent means unknown. */
+  readonly depth?: number;
+  readonly obstacles: readonly Obstacle[];
+  readonly from: WallPort;
+  readonly to: WallPort;
+}

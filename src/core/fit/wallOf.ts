@@ -1,0 +1,89 @@
+import { lower } from "../units";
+import { obstaclesOf, type SurveyAnswers } from "../site";
+import { overlap, type Facing, type Wall, type WallPort } from "./wall";
+
+/** Between the two ends of the house's pipe where it is cut, mm; nobody states it, so a tee on each side is allowed for. */
+const CUT = 150;
+/** Ports of the house's pipe above this look down, those below it up, mm. */
+const HIGH = 1000;
+
+/** Fields of the survey that a wall is drawn from. */
+export const wallFields = {
+  width: "space.width",
+  height: "space.height",
+  depth: "space.depth",
+  x: "cutin.x",
+  y: "cutin.height",
+  runs: "cutin.runs",
+  obstacles: "wall.obstacles",
+} as const;
+const needed = ["width", "height", "x", "y", "runs"] as const;
+
+export type WallFound =
+  | { readonly is: "known"; readonly wall: Wall; readonly mirrored: boolean }
+  | { readonly is: "missing"; readonly fields: readonly string[] }
+  | { readonly is: "faulty"; readonly faults: readonly string[] };
+
+/** The two ends of the cut pipe; water comes out of the first. With a bypass round the train they are the legs of its tees, else the pipe itself. */
+function ends(x: number, y: number, runs: Facing, bypassed: boolean): readonly [WallPort, WallPort] {
+  const lies = runs === "left" || runs === "right";
+  const aside: Facing = lies ? (y > HIGH ? "down" : "up") : "right";
+  const half = CUT / 2;
+  if (lies)
+    return [
+      { x: x - half, y, facing: bypassed ? aside : "right" },
+      { x: x + half, y, facing: bypassed ? aside : "left" },
+    ];
+  const [first, second] = runs === "up" ? [y - half, y + half] : [y + half, y - half];
+  return [
+    { x, y: first, facing: bypassed ? aside : runs },
+    { x, y: second, facing: bypassed ? aside : runs === "up" ? "down" : "up" },
+  ];
+}
+
+/** Why a wall cannot be as it was surveyed, in words. */
+function faultsOf(wall: Wall): string[] {
+  const { obstacles, from, to } = wall;
+  const cut = {
+    x: Math.min(from.x, to.x),
+    y: Math.min(from.y, to.y),
+    width: Math.max(1, Math.abs(from.x - to.x)),
+    height: Math.max(1, Math.abs(from.y - to.y)),
+  };
+  const outside = [from, to].some((p) => p.x < 0 || p.y < 0 || p.x > wall.width || p.y > wall.height);
+  return [
+    ...(outside ? ["The pipe is cut beyond the wall: measure where it is cut, or the wall, again"] : []),
+    ...obstacles
+      .filter((o) => o.kind !== "pipe" && overlap(cut, o))
+      .map((o) => `The ${o.id} stands where the pipe is cut: measure one of them again`),
+    ...obstacles
+      .filter((o) => o.x + o.width > wall.width || o.y + o.height > wall.height || o.x < 0 || o.y < 0)
+      .map((o) => `The ${o.id} reaches beyond the wall: measure it, or the wall, again`),
+  ];
+}
+
+/**
+ * The wall of a job from its survey, with what is missing for it. It is drawn so that water runs to the right; `mirrored` where it does not. Of a range the least is free.
+ */
+export function wallOf(answers: SurveyAnswers, bypassed: boolean): WallFound {
+  const lengthOf = (key: keyof typeof wallFields): number | undefined => {
+    const found = lower(answers[wallFields[key]]?.measured);
+    return found === undefined ? undefined : Math.round(found);
+  };
+  const [width, height, x, y] = [lengthOf("width"), lengthOf("height"), lengthOf("x"), lengthOf("y")];
+  const runs = answers[wallFields.runs]?.text as Facing | undefined;
+  const has = { width, height, x, y, runs: runs || undefined };
+  if (width === undefined || height === undefined || x === undefined || y === undefined || !runs)
+    return {
+      is: "missing",
+      fields: needed.filter((key) => has[key] === undefined).map((key) => wallFields[key]),
+    };
+  const mirrored = runs === "left";
+  const obstacles = obstaclesOf(answers[wallFields.obstacles]?.text ?? "").map((o) =>
+    mirrored ? { ...o, x: width - o.x - o.width } : o,
+  );
+  const [from, to] = ends(mirrored ? width - x : x, y, runs, bypassed);
+  const wall: Wall = { width, height, depth: lengthOf("depth"), obstacles, from, to };
+  const faults = faultsOf(wall);
+  return faults.length > 0 ? { is: "faulty", faults } : { is: "known", wall, mirrored };
+}

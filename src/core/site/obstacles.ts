@@ -1,0 +1,100 @@
+import { exampleOf, parseQuantity, type UnitSystem } from "../units";
+
+/** What is on a wall already (handbook 3, Fit), and what each is called. */
+export const obstacleWords = {
+  heater: "heater",
+  meter: "meter",
+  mainValve: "main valve",
+  panel: "electrical panel",
+  window: "window",
+  pipe: "pipe",
+  shelf: "shelf",
+  drain: "drain",
+  outlet: "outlet",
+} as const;
+export type ObstacleKind = keyof typeof obstacleWords;
+
+/** A part of a wall that is taken: whole mm from the wall's left end and above its floor. */
+export interface Obstacle {
+  /** What it is called: its kind, counted where there are several. */
+  readonly id: string;
+  readonly kind: ObstacleKind;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+type Read =
+  | { readonly ok: true; readonly obstacles: readonly Obstacle[]; readonly text: string }
+  | { readonly ok: false; readonly error: string };
+
+const kinds = Object.entries(obstacleWords) as readonly (readonly [ObstacleKind, string])[];
+const sizes = ["from the left", "above the floor", "wide", "high"] as const;
+const MOST = 40;
+
+const example = (system: UnitSystem): string => {
+  const length = exampleOf("length", system);
+  return `heater: ${length}, ${length}, ${length}, ${length}`;
+};
+
+/** One line: what it is, a colon, and its four lengths. */
+function readLine(line: string, system: UnitSystem): Omit<Obstacle, "id"> | string {
+  const [called = "", lengths = ""] = line.split(":");
+  const word = called.trim().toLowerCase();
+  const kind = kinds.find(([, label]) => label === word)?.[0];
+  if (!kind) return `“${called.trim()}” is none of ${kinds.map(([, label]) => label).join(", ")}`;
+  const parts = lengths.split(/[,;]/).map((part) => part.trim());
+  if (parts.length !== sizes.length)
+    return `write four lengths, ${sizes.join(", ")}: for example “${example(system)}”`;
+  // The unit of the last one is meant for all that have none.
+  const unit = /[^\d.\s/]+$/.exec(parts.at(-1)!)?.[0] ?? "";
+  const mm: number[] = [];
+  for (const [i, part] of parts.entries()) {
+    const written = /^[\d.]+$/.test(part) ? `${part} ${unit}` : part;
+    const read = parseQuantity(written, "length", { profile: system, range: false });
+    if (!read.ok) return `${sizes[i]!}: ${read.error}`;
+    if (read.measured.is !== "value") return `${sizes[i]!}: write one length`;
+    mm.push(Math.round(read.measured.value));
+  }
+  const [x, y, width, height] = mm as [number, number, number, number];
+  return width > 0 && height > 0 ? { kind, x, y, width, height } : "width and height are more than nothing";
+}
+
+/** An obstacle as it is kept: with its units, so that everybody reads it alike. */
+const written = ({ kind, x, y, width, height }: Omit<Obstacle, "id">): string =>
+  `${obstacleWords[kind]}: ${[x, y, width, height].map((n) => `${n} mm`).join(", ")}`;
+
+/** What each is called, counted where there are several of a kind. */
+function named(found: readonly Omit<Obstacle, "id">[]): Obstacle[] {
+  return found.map((o, at) => {
+    const alike = found.filter((other) => other.kind === o.kind);
+    const label = obstacleWords[o.kind];
+    return { ...o, id: alike.length === 1 ? label : `${label} ${alike.indexOf(found[at]!) + 1}` };
+  });
+}
+
+/**
+ * Obstacles of a wall, one on a line: `heater: 900, 0, 500, 1300 mm` (from the left, above the floor, wide, high). Bare numbers are in the unit of the last. `text` is
+ * what is kept, with units. Refused in words, by line.
+ */
+export function readObstacles(text: string, system: UnitSystem): Read {
+  const lines = text
+    .split(/\n/)
+    .map((line) => line.trim())
+    .filter(Boolean);
+  if (lines.length > MOST) return { ok: false, error: `At most ${MOST} obstacles` };
+  const found: Omit<Obstacle, "id">[] = [];
+  for (const [i, line] of lines.entries()) {
+    const read = readLine(line, system);
+    if (typeof read === "string") return { ok: false, error: `Line ${i + 1}: ${read}` };
+    found.push(read);
+  }
+  return { ok: true, obstacles: named(found), text: found.map(written).join("\n") };
+}
+
+/** Obstacles as they were kept; empty where there are none. */
+export function obstaclesOf(text: string): readonly Obstacle[] {
+  const read = readObstacles(text, "metric");
+  return read.ok ? read.obstacles : [];
+}

@@ -1,0 +1,214 @@
+"use client";
+import { useState } from "react";
+import { misfits } from "@/core/fit/judge";
+import { placingOf, usualPlacing } from "@/core/fit/place";
+import type { Placing } from "@/core/fit/routes";
+import type { Standing, WallUnit } from "@/core/fit/standing";
+import type { Wall } from "@/core/fit/wall";
+import { print, type UnitSystem } from "@/core/units";
+import { Announced } from "@/ui/Announced";
+import { VerdictShape } from "@/ui/VerdictMark";
+import { useDesign } from "../train/useDesign";
+import { PlacesTable } from "./PlacesTable";
+import { WallDrawing } from "./WallDrawing";
+import { misfitWords, remedyWords } from "./words";
+import { usePlacing } from "./work";
+
+interface BoardProps {
+  readonly jobId: string;
+  readonly wall: Wall;
+  /** Water runs to the left on it: it is drawn the other way round. */
+  readonly mirrored: boolean;
+  readonly units: readonly WallUnit[];
+  /** As they were kept. */
+  readonly places: Readonly<Record<string, Standing>>;
+  readonly seen: number;
+  readonly profile: UnitSystem;
+  readonly readOnly: boolean;
+}
+
+type Places = Readonly<Record<string, Standing>>;
+
+/** The wall with its units: they are moved by hand, or placed by computation; every move is judged at once and kept when it ends. */
+export function FitBoard({ jobId, wall, mirrored, units, places, seen, profile, readOnly }: BoardProps) {
+  const { act, say, busy } = useDesign(jobId);
+  const { state, begin, stop } = usePlacing(wall, units);
+  const [moved, setMoved] = useState<{ readonly over: Places; readonly places: Places }>();
+  // What was moved by hand stands until what is kept has changed under it.
+  const current = moved?.over === places ? moved.places : places;
+  const placed = units.filter((u) => current[u.key]);
+  const standings = placed.map((u) => current[u.key]!);
+  const faults = misfits(wall, placed, standings);
+  const placing =
+    placed.length === units.length ? placingOf(wall, units, standings, usualPlacing.clear) : undefined;
+  const nameOf = (id: string) => units.find((u) => u.key === id)?.name ?? `the ${id}`;
+  const keep = async (next: Places, what: string) => {
+    const kept = await act({ kind: "unitsPlaced", places: next, what, seen });
+    // What was refused stays on the screen, to be kept again.
+    if (!kept) setMoved({ over: places, places: { ...current, ...next } });
+  };
+  const move = (key: string, to: Standing) => setMoved({ over: places, places: { ...current, [key]: to } });
+  const put = (key: string, to: Standing) => {
+    move(key, to);
+    void keep({ [key]: to }, `${nameOf(key)} moved`);
+  };
+  const placeAll = async () => {
+    const found = await begin();
+    if (!found?.best) return;
+    const next = Object.fromEntries(units.map((u, i) => [u.key, found.best!.standings[i]!]));
+    setMoved({ over: places, places: next });
+    await keep(next, "all in their best places");
+  };
+  const says = faults.map((m) => misfitWords(m, nameOf, profile));
+  return (
+    <div className="grid gap-6 xl:grid-cols-[1fr_400px]">
+      <WallDrawing
+        wall={wall}
+        mirrored={mirrored}
+        units={placed}
+        standings={standings}
+        routes={placing?.routes ?? []}
+        misfits={faults}
+        profile={profile}
+        {...(readOnly ? {} : { move, drop: put })}
+      />
+      <div className="grid content-start gap-5">
+        <Judged units={units} placed={placed.length} placing={placing} says={says} profile={profile} />
+        {readOnly ? null : <Searching state={state} stop={stop} busy={busy} begin={() => void placeAll()} />}
+        {state.is === "done" ? <Ended found={state.found} nameOf={nameOf} profile={profile} /> : null}
+        {say ? (
+          <p role="status" className={say.bad ? "text-stop" : "text-soft"}>
+            {say.text}
+          </p>
+        ) : null}
+        <PlacesTable
+          wall={wall}
+          mirrored={mirrored}
+          units={units}
+          places={current}
+          kept={places}
+          profile={profile}
+          readOnly={readOnly}
+          put={put}
+        />
+      </div>
+    </div>
+  );
+}
+
+/** What is to be said of the places as they are now. */
+function Judged({
+  units,
+  placed,
+  placing,
+  says,
+  profile,
+}: {
+  units: readonly WallUnit[];
+  placed: number;
+  placing: Placing | undefined;
+  says: readonly string[];
+  profile: UnitSystem;
+}) {
+  return (
+    <div data-fit-verdict>
+      {says.length > 0 ? (
+        <ul className="grid gap-1">
+          {says.map((text) => (
+            <li key={text}>
+              <VerdictShape level="Stop" /> Stop: {text}
+            </li>
+          ))}
+        </ul>
+      ) : placed < units.length ? (
+        <p>
+          <VerdictShape level="Unknown" /> Unknown: {units.length - placed} of {units.length} not placed yet
+        </p>
+      ) : placing ? (
+        <p>
+          <VerdictShape level="Good" /> Good: everything stands, with{" "}
+          <span className="num">{print(placing.pipeMm / 1000, "height", profile)}</span> of pipe and{" "}
+          <span className="num">{placing.routes.reduce((sum, r) => sum + r.elbows, 0)}</span> elbows
+        </p>
+      ) : (
+        <p>
+          <VerdictShape level="Stop" /> Stop: one of the pipes finds no way
+        </p>
+      )}
+      <Announced text={says[0] ?? ""} />
+    </div>
+  );
+}
+
+type Search = ReturnType<typeof usePlacing>["state"];
+
+/** Asks for the best places, and says how far the search has come. */
+function Searching({
+  state,
+  stop,
+  busy,
+  begin,
+}: {
+  state: Search;
+  stop: () => void;
+  busy: boolean;
+  begin: () => void;
+}) {
+  if (state.is === "working")
+    return (
+      <div className="flex flex-wrap items-center gap-3">
+        <p role="status">
+          Looking, <span className="num">{state.tried}</span> pipes so far…
+        </p>
+        <button type="button" className="button quiet" onClick={stop}>
+          Stop
+        </button>
+      </div>
+    );
+  return (
+    <>
+      <button type="button" className="button justify-self-start" disabled={busy} onClick={begin}>
+        Find the best places
+      </button>
+      {state.is === "failed" ? (
+        <p className="text-stop">The search failed in this browser: try it again</p>
+      ) : null}
+    </>
+  );
+}
+
+/** How the search ended: with the best, with a good one, or with why there is none. */
+function Ended({
+  found,
+  nameOf,
+  profile,
+}: {
+  found: Extract<Search, { is: "done" }>["found"];
+  nameOf: (id: string) => string;
+  profile: UnitSystem;
+}) {
+  if (found.best)
+    return (
+      <p role="status" className="text-soft" data-placed>
+        {found.isBest
+          ? "Of all places tried none takes less pipe."
+          : "A good arrangement; that it is the best is not proved."}
+      </p>
+    );
+  return (
+    <div role="status" data-why-not>
+      <p>
+        <VerdictShape level="Stop" /> Stop: this train does not fit on this wall.
+      </p>
+      {found.remedies.length > 0 ? (
+        <ul className="mt-1 list-disc pl-6">
+          {found.remedies.map((r) => (
+            <li key={JSON.stringify(r)}>{remedyWords(r, nameOf, profile)}</li>
+          ))}
+        </ul>
+      ) : (
+        <p className="text-soft">No single change lets it fit: a shorter train, or another wall.</p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,70 @@
+import type { Route } from "next";
+import { surveyFields } from "@/catalogue/survey";
+import type { WallFound } from "@/core/fit/wallOf";
+import Link from "@/ui/Link";
+import { VerdictShape } from "@/ui/VerdictMark";
+
+interface NoWallProps {
+  readonly jobId: string;
+  readonly found: WallFound;
+  readonly hasUnits: boolean;
+  /** Codes of units whose size or ports nobody stated. */
+  readonly unmeasured: readonly string[];
+  /** Codes of units that stand side by side, which are not placed yet. */
+  readonly beside: readonly string[];
+}
+
+/** Why nothing can be placed, and where to answer what is missing. */
+export function NoWall({ jobId, found, hasUnits, unmeasured, beside }: NoWallProps) {
+  return (
+    <div className="grid max-w-[72ch] gap-4" data-no-wall>
+      {hasUnits ? null : (
+        <p>
+          Nothing of this design stands in the house&apos;s line: there is nothing to place on a wall.{" "}
+          <Link prefetch={false} href={`/jobs/${jobId}/train` as Route}>
+            Plan the train
+          </Link>
+        </p>
+      )}
+      {found.is === "missing" ? (
+        <div>
+          <p>
+            <VerdictShape level="Unknown" /> Unknown: the wall is not measured yet. Missing:
+          </p>
+          <ul className="mt-1 grid">
+            {found.fields.map((id) => (
+              <li key={id}>
+                <Link
+                  prefetch={false}
+                  className="inline-flex min-h-11 items-center"
+                  href={`/jobs/${jobId}/site#${id}` as Route}
+                >
+                  {surveyFields.get(id)?.label ?? id}
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </div>
+      ) : null}
+      {found.is === "faulty"
+        ? found.faults.map((fault) => (
+            <p key={fault}>
+              <VerdictShape level="Stop" /> Stop: {fault}
+            </p>
+          ))
+        : null}
+      {unmeasured.length > 0 ? (
+        <p>
+          <VerdictShape level="Unknown" /> Unknown: the size or the ports of {unmeasured.join(", ")} are not
+          in the catalogue.
+        </p>
+      ) : null}
+      {beside.length > 0 ? (
+        <p>
+          <VerdictShape level="Unknown" /> Unknown: {beside.join(", ")} stand side by side, and units side by
+          side are not placed by Brant yet.
+        </p>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,282 @@
+"use client";
+import { useRef, type KeyboardEvent, type PointerEvent } from "react";
+import type { Misfit } from "@/core/fit/judge";
+import type { Route } from "@/core/fit/route";
+import { bodyOf, keptClear, zonesOf, type Standing, type WallUnit } from "@/core/fit/standing";
+import type { Rect, Wall } from "@/core/fit/wall";
+import type { UnitSystem } from "@/core/units";
+import { length } from "./words";
+
+/** Room around the wall for its dimensions, mm. */
+const MARGIN = { side: 120, top: 60, bottom: 290 } as const;
+/** How far one press of an arrow moves a unit, and what a dragged one is rounded to, mm. */
+const STEP = 10;
+
+interface DrawingProps {
+  readonly wall: Wall;
+  readonly mirrored: boolean;
+  readonly units: readonly WallUnit[];
+  readonly standings: readonly (Standing | undefined)[];
+  readonly routes: readonly Route[];
+  readonly misfits: readonly Misfit[];
+  readonly profile: UnitSystem;
+  /** Moves a unit on the screen. */
+  readonly move?: (key: string, to: Standing) => void;
+  /** A drag is over: its unit is kept where it was let go. */
+  readonly drop?: (key: string, to: Standing) => void;
+}
+
+/** Turns the wall's coordinates into the drawing's, which go down, and to the left where the water does. */
+function seen(wall: Wall, mirrored: boolean) {
+  const x = (at: number) => (mirrored ? wall.width - at : at);
+  return {
+    x,
+    y: (at: number) => wall.height - at,
+    rect: (r: Rect) => ({
+      x: mirrored ? wall.width - r.x - r.width : r.x,
+      y: wall.height - r.y - r.height,
+      width: r.width,
+      height: r.height,
+    }),
+  };
+}
+
+/** One length between two marks, under the floor. */
+function Dimension({ from, to, y, text }: { from: number; to: number; y: number; text: string }) {
+  return (
+    <g>
+      <path
+        d={`M${from} ${y - 20}V${y + 20}M${to} ${y - 20}V${y + 20}M${from} ${y}H${to}`}
+        className="stroke-soft"
+        strokeWidth="3"
+      />
+      <text x={(from + to) / 2} y={y - 14} textAnchor="middle" className="num fill-ink" fontSize="56">
+        {text}
+      </text>
+    </g>
+  );
+}
+
+/** Widths and gaps along the floor, as one measures them. */
+function Dimensions({ wall, mirrored, units, standings, profile }: DrawingProps) {
+  const at = seen(wall, mirrored);
+  const edges = units.flatMap((unit, i) => {
+    const stands = standings[i];
+    if (!stands) return [];
+    const { x, width } = at.rect(bodyOf(unit, stands));
+    return [x, x + width];
+  });
+  const marks = [...new Set([0, ...edges, wall.width])].sort((a, b) => a - b);
+  const pieces = marks.slice(1).map((to, i) => ({ from: marks[i]!, to }));
+  return (
+    <>
+      {pieces
+        .filter(({ from, to }) => to - from >= STEP)
+        .map(({ from, to }, i) => (
+          <Dimension
+            key={from}
+            from={from}
+            to={to}
+            y={wall.height + 80 + (i % 2) * 76}
+            text={length(to - from, profile)}
+          />
+        ))}
+      <Dimension from={0} to={wall.width} y={wall.height + 250} text={length(wall.width, profile)} />
+    </>
+  );
+}
+
+/** A unit, to be dragged and moved by arrows. */
+function UnitOnWall({
+  unit,
+  at,
+  isWrong,
+  ...props
+}: { unit: WallUnit; at: Standing; isWrong: boolean } & DrawingProps) {
+  const { wall, mirrored, move, drop } = props;
+  const held = useRef<{ readonly x: number; readonly y: number; readonly from: Standing; to?: Standing }>(
+    undefined,
+  );
+  const to = seen(wall, mirrored);
+  const body = to.rect(bodyOf(unit, at));
+  const moved = (dx: number, dy: number, from: Standing): Standing => ({
+    ...from,
+    x: Math.max(0, from.x + (mirrored ? -dx : dx)),
+    y: unit.hangs ? Math.max(0, from.y - dy) : 0,
+  });
+  const inMm = (e: PointerEvent<SVGGElement>) => {
+    const matrix = e.currentTarget.ownerSVGElement!.getScreenCTM()!.inverse();
+    const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix);
+    return { x: p.x, y: p.y };
+  };
+  const round = (n: number) => Math.round(n / STEP) * STEP;
+  const onKeyDown = (e: KeyboardEvent) => {
+    const by = { ArrowLeft: [-STEP, 0], ArrowRight: [STEP, 0], ArrowUp: [0, -STEP], ArrowDown: [0, STEP] }[
+      e.key
+    ];
+    if (!by) return;
+    e.preventDefault();
+    move?.(unit.key, moved(by[0]!, by[1]!, at));
+  };
+  return (
+    <g
+      role="button"
+      tabIndex={move ? 0 : undefined}
+      aria-label={`${unit.name}: arrows move it by ${length(STEP, props.profile)}`}
+      className="cursor-move touch-none"
+      data-on-wall={unit.key}
+      onKeyDown={onKeyDown}
+      onPointerDown={(e) => {
+        if (!move) return;
+        e.currentTarget.setPointerCapture(e.pointerId);
+        held.current = { ...inMm(e), from: at };
+      }}
+      onPointerMove={(e) => {
+        if (!held.current) return;
+        const p = inMm(e);
+        const { x, y, from } = held.current;
+        held.current.to = moved(round(p.x - x), round(p.y - y), from);
+        move?.(unit.key, held.current.to);
+      }}
+      onPointerUp={() => {
+        if (held.current?.to) drop?.(unit.key, held.current.to);
+        held.current = undefined;
+      }}
+    >
+      <rect
+        {...body}
+        className={isWrong ? "fill-tint stroke-stop" : "fill-sheet stroke-ink"}
+        strokeWidth={isWrong ? 14 : 8}
+      />
+      <text
+        x={body.x + body.width / 2}
+        y={body.y + body.height / 2}
+        textAnchor="middle"
+        className="num fill-ink"
+        fontSize="64"
+        transform={
+          body.width < 300 ? `rotate(-90 ${body.x + body.width / 2} ${body.y + body.height / 2})` : undefined
+        }
+      >
+        {unit.name}
+      </text>
+    </g>
+  );
+}
+
+/** What is on the wall already; before a panel the wall is kept free from the floor up. */
+function Obstacles({ wall, mirrored }: Pick<DrawingProps, "wall" | "mirrored">) {
+  const to = seen(wall, mirrored);
+  return (
+    <>
+      {wall.obstacles.map((o) => (
+        <g key={o.id}>
+          {o.kind === "panel" ? (
+            <rect
+              {...to.rect(keptClear(wall, o))}
+              className="fill-none stroke-soft"
+              strokeWidth="4"
+              strokeDasharray="20 20"
+            />
+          ) : null}
+          <rect {...to.rect(o)} fill="url(#taken)" className="stroke-soft" strokeWidth="5" />
+          <text x={to.rect(o).x + 12} y={to.rect(o).y - 14} className="fill-soft" fontSize="56">
+            {o.id}
+          </text>
+        </g>
+      ))}
+    </>
+  );
+}
+
+/** The two ends of the house's pipe. */
+function Cut({ wall, mirrored }: Pick<DrawingProps, "wall" | "mirrored">) {
+  const to = seen(wall, mirrored);
+  return (
+    <>
+      {[wall.from, wall.to].map((p, i) => (
+        <g key={i} className="pointer-events-none">
+          <circle cx={to.x(p.x)} cy={to.y(p.y)} r="26" className="fill-paper stroke-water" strokeWidth="10" />
+          <text x={to.x(p.x)} y={to.y(p.y) - 40} textAnchor="middle" className="fill-ink" fontSize="56">
+            {i === 0 ? "from" : "to"}
+          </text>
+        </g>
+      ))}
+    </>
+  );
+}
+
+/** The wall to scale: what is on it, the units with the room that they keep free, the pipes, and the dimensions. */
+export function WallDrawing(props: DrawingProps) {
+  const { wall, mirrored, units, standings, routes, misfits } = props;
+  const to = seen(wall, mirrored);
+  const wrong = new Set(misfits.flatMap((m) => ("other" in m ? [m.unit, m.other] : [m.unit])));
+  const size = {
+    width: wall.width + 2 * MARGIN.side,
+    height: wall.height + MARGIN.top + MARGIN.bottom,
+  };
+  return (
+    <svg
+      viewBox={`${-MARGIN.side} ${-MARGIN.top} ${size.width} ${size.height}`}
+      className="h-auto max-h-[74vh] w-full border border-hair bg-paper"
+      role="group"
+      aria-label="The wall to scale; the table says the same in words"
+      data-wall
+    >
+      <defs>
+        <pattern
+          id="taken"
+          width="40"
+          height="40"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <path d="M0 0V40" className="stroke-soft" strokeWidth="6" />
+        </pattern>
+      </defs>
+      <rect
+        x="0"
+        y="0"
+        width={wall.width}
+        height={wall.height}
+        className="fill-paper stroke-soft"
+        strokeWidth="5"
+      />
+      <path
+        d={`M${-MARGIN.side} ${wall.height}H${wall.width + MARGIN.side}`}
+        className="stroke-ink"
+        strokeWidth="12"
+      />
+      <Obstacles wall={wall} mirrored={mirrored} />
+      {units.flatMap((unit, i) =>
+        standings[i]
+          ? zonesOf(unit, standings[i]).map((zone) => (
+              <rect
+                key={`${unit.key} ${zone.what}`}
+                {...to.rect(zone)}
+                className="fill-none stroke-soft"
+                strokeWidth="4"
+                strokeDasharray="20 20"
+              />
+            ))
+          : [],
+      )}
+      {units.map((unit, i) =>
+        standings[i] ? (
+          <UnitOnWall key={unit.key} {...props} unit={unit} at={standings[i]} isWrong={wrong.has(unit.key)} />
+        ) : null,
+      )}
+      {routes.map((route, i) => (
+        <polyline
+          key={i}
+          points={route.points.map((p) => `${to.x(p.x)},${to.y(p.y)}`).join(" ")}
+          className="pointer-events-none fill-none stroke-water"
+          strokeWidth="22"
+          strokeLinejoin="round"
+        />
+      ))}
+      <Cut wall={wall} mirrored={mirrored} />
+      <Dimensions {...props} />
+    </svg>
+  );
+}

@@ -1,0 +1,56 @@
+import type { Misfit } from "@/core/fit/judge";
+import type { Remedy } from "@/core/fit/whyNot";
+import { print, type UnitSystem } from "@/core/units";
+
+/** What units and obstacles are called, by key or id. */
+export type NameOf = (id: string) => string;
+
+const roomWords = { around: "beside", above: "above", below: "below" } as const;
+/** A length as one measures it with a tape. */
+export const length = (mm: number, profile: UnitSystem): string =>
+  print(mm, "length", profile, profile === "us" ? 1 : 0);
+
+/** Why something cannot stand where it stands, as a sentence. */
+export function misfitWords(m: Misfit, name: NameOf, profile: UnitSystem): string {
+  const unit = name(m.unit);
+  switch (m.is) {
+    case "outside":
+      return m.what === "body"
+        ? `${unit} reaches ${length(m.by, profile)} beyond the wall`
+        : `the room kept free ${roomWords[m.what]} ${unit} reaches ${length(m.by, profile)} beyond the wall`;
+    case "bodies":
+      return `${unit} and ${name(m.other)} are in each other's way`;
+    case "zone":
+      return `${name(m.other)} stands in the room kept free ${roomWords[m.what]} ${unit}`;
+    case "height":
+      return `${unit} hangs too low or too high`;
+    case "order":
+      return `${unit} stands before ${name(m.other)}, which the water meets first`;
+    case "tooFar":
+      return `${unit} is ${length(m.by, profile)} too far from ${name(m.other)}`;
+    case "tooDeep":
+      return `${unit} asks for ${length(m.by, profile)} more free depth`;
+    case "lies":
+      return `${unit} is not hung on its side here`;
+  }
+}
+
+/** What, changed alone, would let everything stand, as a sentence. */
+export function remedyWords(r: Remedy, name: NameOf, profile: UnitSystem): string {
+  switch (r.is) {
+    case "wider":
+      return `${length(r.by, profile)} too narrow: it fits on a wall that much wider`;
+    case "higher":
+      return `${length(r.by, profile)} too low: it fits under a ceiling that much higher`;
+    case "deeper":
+      return `${length(r.by, profile)} too little depth in front`;
+    case "without":
+      return `it fits without the ${r.obstacle}`;
+    case "lying":
+      return `it fits with ${name(r.unit)} on its side`;
+    case "further":
+      return `it fits with ${name(r.unit)} ${length(r.within, profile)} from its valve`;
+    case "lessFree":
+      return `the room that has to stay free ${roomWords[r.side]} ${name(r.unit)} is not there`;
+  }
+}

@@ -1,0 +1,270 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { misfits } from "../../src/core/fit/judge";
+import { pack } from "../../src/core/fit/pack";
+import { place, usualPlacing } from "../../src/core/fit/place";
+import { routeBetween } from "../../src/core/fit/route";
+import { placingOf } from "../../src/core/fit/place";
+import { bodyOf, portOf, turnsOf, zonesOf, type Standing, type WallUnit } from "../../src/core/fit/standing";
+import { between, facings, grown, overlap, type Wall, type WallPort } from "../../src/core/fit/wall";
+import { whyNotFit } from "../../src/core/fit/whyNot";
+import { box, chamber, housing, saltTank, tank, trains, wall, walls } from "./fit";
+
+const room = (barred: readonly ReturnType<typeof box>[] = []) => ({
+  width: 2000,
+  height: 2400,
+  clear: 30,
+  barred,
+});
+const ports: fc.Arbitrary<WallPort> = fc.record({
+  x: fc.integer({ min: 40, max: 1960 }),
+  y: fc.integer({ min: 40, max: 2360 }),
+  facing: fc.constantFrom(...facings),
+});
+
+describe("a pipe", () => {
+  it("runs straight where two ports look at each other", () => {
+    const route = routeBetween(
+      room(),
+      { x: 800, y: 1300, facing: "right" },
+      { x: 1200, y: 1300, facing: "left" },
+    );
+    expect(route).toMatchObject({ elbows: 0, length: 400 });
+  });
+
+  it("goes over what stands between, with four elbows, and stays clear of it", () => {
+    const between = box("heater", 900, 0, 200, 1500);
+    const route = routeBetween(
+      room([between]),
+      { x: 700, y: 1300, facing: "right" },
+      { x: 1300, y: 1300, facing: "left" },
+    );
+    // Up 230 mm to 30 mm over it, across, and down again.
+    expect(route).toMatchObject({ elbows: 4, length: 600 + 2 * 230 });
+  });
+
+  it("finds no way through a wall that is taken from floor to ceiling", () => {
+    const barred = [box("door", 900, 0, 200, 2400)];
+    const route = routeBetween(
+      room(barred),
+      { x: 700, y: 1300, facing: "right" },
+      { x: 1300, y: 1300, facing: "left" },
+    );
+    expect(route).toBeUndefined();
+  });
+
+  it("prefers fewer elbows to less pipe", () => {
+    // Round the shelf below takes four elbows; a straight way is barred.
+    const route = routeBetween(
+      room([box("shelf", 500, 1000, 400, 100)]),
+      { x: 300, y: 1050, facing: "up" },
+      { x: 1200, y: 1050, facing: "up" },
+    );
+    expect(route).toMatchObject({ elbows: 2, length: 900 + 2 * 80 });
+  });
+
+  it("grows with the distance of two facing ports that have nothing between them", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1500 }), fc.integer({ min: 1, max: 400 }), (gap, more) => {
+        const at = (x: number) =>
+          routeBetween(room(), { x: 50, y: 900, facing: "right" }, { x: 50 + x, y: 900, facing: "left" })!
+            .length;
+        expect(at(gap + more)).toBe(at(gap) + more);
+      }),
+    );
+  });
+
+  it("keeps clear of everything, bends only at right angles, and is the same from either end", () => {
+    fc.assert(
+      fc.property(walls, ports, ports, (w, a, b) => {
+        const there = routeBetween(room(w.obstacles as never), a, b);
+        const back = routeBetween(room(w.obstacles as never), b, a);
+        expect([back?.elbows, back?.length]).toEqual([there?.elbows, there?.length]);
+        if (!there) return;
+        const pieces = there.points.slice(1).map((p, i) => ({ from: there.points[i]!, to: p }));
+        const length = pieces.reduce(
+          (sum, { from, to }) => sum + Math.abs(from.x - to.x) + Math.abs(from.y - to.y),
+          0,
+        );
+        expect(length).toBe(there.length);
+        for (const { from, to } of pieces) {
+          expect(from.x === to.x || from.y === to.y).toBe(true);
+          const piece = between(from, to);
+          // Of no thickness: a hair is added so that running along an edge is not crossing it.
+          for (const o of w.obstacles) {
+            const inside = grown(o, 29);
+            const touches =
+              Math.max(from.x, to.x) > inside.x &&
+              Math.min(from.x, to.x) < inside.x + inside.width &&
+              Math.max(from.y, to.y) > inside.y &&
+              Math.min(from.y, to.y) < inside.y + inside.height;
+            expect(touches, JSON.stringify({ piece, o })).toBe(false);
+          }
+        }
+      }),
+      { numRuns: 300 },
+    );
+  });
+});
+
+describe("a unit as it stands", () => {
+  it("lying and mirrored keeps its ports on its body and its size", () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(tank("t"), housing("h"), chamber("c")),
+        fc.nat(900),
+        fc.nat(900),
+        (unit, x, y) => {
+          for (const lies of [false, true])
+            for (const mirrored of [false, true]) {
+              const at = { x, y, lies, mirrored };
+              const body = bodyOf(unit, at);
+              expect([body.width, body.height].sort()).toEqual([unit.width, unit.height].sort());
+              for (const port of [unit.ports!.inlet, unit.ports!.outlet]) {
+                const seen = portOf(unit, port, at);
+                expect(seen.x).toBeGreaterThanOrEqual(body.x);
+                expect(seen.x).toBeLessThanOrEqual(body.x + body.width);
+                expect(seen.y).toBeGreaterThanOrEqual(body.y);
+                expect(seen.y).toBeLessThanOrEqual(body.y + body.height);
+              }
+            }
+        },
+      ),
+    );
+  });
+
+  it("draws its lamp out to the right where it lies, to the left where it is mirrored", () => {
+    const lamp = (mirrored: boolean) =>
+      zonesOf(chamber("c"), { x: 1000, y: 500, lies: true, mirrored }).find((z) => z.what === "above");
+    expect(lamp(false)).toMatchObject({ x: 1760, width: 700, y: 500, height: 150 });
+    expect(lamp(true)).toMatchObject({ x: 300, width: 700 });
+  });
+});
+
+/** The least pipe over every arrangement on a grid of 50 mm, the pipes looked for by the same router; those that the straight distance rules out are not looked at. */
+function bruteLeast(w: Wall, units: readonly WallUnit[], notAbove: number): number {
+  let least = Infinity;
+  const distance = (a: { x: number; y: number }, b: typeof a) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
+  const go = (standings: readonly Standing[], from: WallPort, pipe: number) => {
+    if (standings.length === units.length) {
+      if (pipe + distance(from, w.to) > notAbove) return;
+      const found = placingOf(w, units, standings, usualPlacing.clear);
+      if (found) least = Math.min(least, found.pipeMm);
+      return;
+    }
+    const unit = units[standings.length]!;
+    const heights = unit.hangs ? [unit.hangs.least, unit.hangs.most] : [0, 0];
+    for (const turn of turnsOf(unit))
+      for (let x = 0; x <= w.width; x += 50)
+        for (let y = heights[0]!; y <= heights[1]!; y += 50) {
+          const at = { x, y, ...turn };
+          const so = pipe + distance(from, portOf(unit, unit.ports!.inlet, at));
+          if (so > notAbove) continue;
+          if (misfits(w, units.slice(0, standings.length + 1), [...standings, at]).length > 0) continue;
+          go([...standings, at], portOf(unit, unit.ports!.outlet, at), so);
+        }
+  };
+  go([], w.from, 0);
+  return least;
+}
+
+describe("placing", () => {
+  const isLong = process.env.BRANT_LONG === "1";
+  it(
+    "is never worse than trying everything on a grid of 50 mm",
+    () => {
+      fc.assert(
+        fc.property(walls, trains(isLong ? 3 : 2), (w, units) => {
+          const { best } = place(w, units);
+          const brute = bruteLeast(w, units, (best?.pipeMm ?? 6000) - 1);
+          if (best) expect(brute).toBeGreaterThanOrEqual(best.pipeMm);
+          else expect(brute).toBe(Infinity);
+        }),
+        { numRuns: isLong ? 200 : 40, endOnFailure: true },
+      );
+    },
+    isLong ? 7_200_000 : 120_000,
+  );
+
+  it("puts everything where nothing is in its way, with the pipes that it counts", () => {
+    let proved = 0;
+    const runs = 30;
+    fc.assert(
+      fc.property(walls, trains(3), (w, units) => {
+        const { best, isBest } = place(w, units);
+        if (isBest) proved += 1;
+        if (!best) return;
+        expect(misfits(w, units, best.standings)).toEqual([]);
+        expect(placingOf(w, units, best.standings, usualPlacing.clear)).toEqual(best);
+        expect(best.routes).toHaveLength(units.length + 1);
+      }),
+      { numRuns: runs },
+    );
+    // Where lamps are drawn out of every unit, pipes go far round: not every search comes to its end.
+    expect(proved / runs).toBeGreaterThan(0.6);
+  });
+});
+
+describe("what does not fit", () => {
+  it("says by how much the wall is too narrow", () => {
+    const units = [tank("a"), tank("b")];
+    // 75 + 257 + 75 + 257 + 75 mm.
+    expect(pack(wall(739), units).is).toBe("fits");
+    expect(pack(wall(738), units).is).toBe("no");
+    expect(whyNotFit(wall(600), units)).toContainEqual({ is: "wider", by: 140 });
+    expect(place(wall(600), units).best).toBeUndefined();
+  });
+
+  it("offers a chamber on its side where the lamp has no room above it", () => {
+    const low = wall(2400, {
+      height: 1400,
+      from: { x: 100, y: 1000, facing: "down" },
+      to: { x: 250, y: 1000, facing: "down" },
+    });
+    expect(whyNotFit(low, [chamber("lamp")])).toContainEqual({ is: "lying", unit: "lamp" });
+    expect(pack(low, [chamber("lamp", { mayLie: true })]).is).toBe("fits");
+  });
+
+  it("offers the salt tank further from its valve", () => {
+    const units = [tank("softener"), saltTank("softener")];
+    const narrow = wall(3200, { obstacles: [box("shelf", 420, 0, 2100, 700)] });
+    expect(pack(narrow, units).is).toBe("no");
+    const [further] = whyNotFit(narrow, units).filter((r) => r.is === "further");
+    expect(further).toMatchObject({ unit: "softener.salt" });
+    const { within } = further as { within: number };
+    expect(pack(narrow, [tank("softener"), saltTank("softener", within)]).is).toBe("fits");
+    expect(pack(narrow, [tank("softener"), saltTank("softener", within - 10)]).is).toBe("no");
+  });
+
+  it("names the one thing on the wall that is in the way", () => {
+    const units = [tank("a"), tank("b")];
+    const w = wall(800, { obstacles: [box("shelf", 300, 1000, 300, 200)] });
+    expect(whyNotFit(w, units)).toContainEqual({ is: "without", obstacle: "shelf" });
+  });
+
+  it("finds what stands wherever anything does", () => {
+    fc.assert(
+      fc.property(walls, trains(3), (w, units) => {
+        const packed = pack(w, units);
+        if (packed.is === "fits") expect(misfits(w, units, packed.standings)).toEqual([]);
+        if (packed.is === "no") expect(place(w, units).best).toBeUndefined();
+        for (const remedy of whyNotFit(w, units))
+          if (remedy.is === "wider")
+            expect(pack({ ...w, width: w.width + remedy.by }, units).is).toBe("fits");
+      }),
+      { numRuns: 100 },
+    );
+  });
+
+  it("keeps the room before an electrical panel free from the floor up", () => {
+    const panel = { ...box("electrical panel", 400, 1400, 400, 600), kind: "panel" as const };
+    const w = wall(2000, { obstacles: [panel] });
+    const at = { x: 450, y: 0, lies: false, mirrored: false };
+    expect(misfits(w, [tank("t", { height: 900 })], [at])).toContainEqual({
+      is: "bodies",
+      unit: "t",
+      other: "electrical panel",
+    });
+    expect(overlap(bodyOf(tank("t", { height: 900 }), at), panel)).toBe(false);
+  });
+});

@@ -1,0 +1,96 @@
+import fc from "fast-check";
+import type { WallUnit } from "../../src/core/fit/standing";
+import type { Obstacle } from "../../src/core/site";
+import type { Wall } from "../../src/core/fit/wall";
+
+const free = { around: 0, above: 0, below: 0, front: 0 };
+
+/** A tank of 257 mm with its valve on top, on the floor. */
+export const tank = (key: string, over: Partial<WallUnit> = {}): WallUnit => ({
+  key,
+  name: key,
+  width: 257,
+  height: 1572,
+  free: { ...free, around: 75, above: 150 },
+  mayLie: false,
+  ports: {
+    inlet: { x: 68, y: 1462, facing: "left" },
+    outlet: { x: 188, y: 1462, facing: "right" },
+  },
+  ...over,
+});
+
+/** A housing of 190 mm on the wall, with room for its bowl below it. */
+export const housing = (key: string, over: Partial<WallUnit> = {}): WallUnit => ({
+  key,
+  name: key,
+  width: 190,
+  height: 600,
+  hangs: { least: 0, most: 1600 },
+  free: { ...free, below: 102, front: 100 },
+  mayLie: false,
+  ports: { inlet: { x: 0, y: 560, facing: "left" }, outlet: { x: 190, y: 560, facing: "right" } },
+  ...over,
+});
+
+/** A chamber of 150 mm, fed from below, whose lamp is drawn out upwards. */
+export const chamber = (key: string, over: Partial<WallUnit> = {}): WallUnit => ({
+  key,
+  name: key,
+  width: 150,
+  height: 760,
+  hangs: { least: 0, most: 1600 },
+  free: { ...free, above: 700, front: 150 },
+  mayLie: false,
+  couldLie: true,
+  ports: { inlet: { x: 75, y: 0, facing: "down" }, outlet: { x: 120, y: 700, facing: "right" } },
+  ...over,
+});
+
+/** A salt tank, which stands within 1.5 m of its valve. */
+export const saltTank = (to: string, within = 1500): WallUnit => ({
+  key: `${to}.salt`,
+  name: "salt tank",
+  width: 450,
+  height: 850,
+  free: { ...free, above: 300 },
+  mayLie: false,
+  tether: { to, within },
+});
+
+export const wall = (width: number, over: Partial<Wall> = {}): Wall => ({
+  width,
+  height: 2400,
+  obstacles: [],
+  from: { x: 100, y: 1800, facing: "down" },
+  to: { x: 250, y: 1800, facing: "down" },
+  ...over,
+});
+
+export const box = (id: string, x: number, y: number, width: number, height: number): Obstacle => ({
+  id,
+  kind: "shelf",
+  x,
+  y,
+  width,
+  height,
+});
+
+/** Walls of 2 m with a few things on them, and the cut at their left. */
+export const walls: fc.Arbitrary<Wall> = fc
+  .array(
+    fc.tuple(fc.nat(170), fc.nat(200), fc.integer({ min: 5, max: 40 }), fc.integer({ min: 5, max: 60 })),
+    {
+      maxLength: 3,
+    },
+  )
+  .map((all) => all.map(([x, y, w, h], i) => box(`shelf ${i + 1}`, x * 10, y * 10, w * 10, h * 10)))
+  .map((all) => wall(2000, { obstacles: all.filter((o) => o.x > 300 || o.y + o.height < 1700) }));
+
+/** Units in the train's order, those on the wall within a hand's breadth of one height. */
+export const trains = (most: number): fc.Arbitrary<readonly WallUnit[]> =>
+  fc
+    .array(fc.constantFrom(tank, housing, chamber), { minLength: 1, maxLength: most })
+    .map((kinds) =>
+      kinds.map((kind, i) => kind(`u${i + 1}`, kind === tank ? {} : { hangs: { least: 700, most: 800 } })),
+    );
