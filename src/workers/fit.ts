@@ -1,5 +1,5 @@
 import { expose } from "comlink";
-import { place, usualPlacing, type Placed } from "../core/fit/place";
+import { place, placingFor, type Placed } from "../core/fit/place";
 import type { WallUnit } from "../core/fit/standing";
 import type { Wall } from "../core/fit/wall";
 import { whyNotFit, type Remedy } from "../core/fit/whyNot";
@@ -12,7 +12,7 @@ export interface Found extends Placed {
 const work = {
   /** The best places on a wall; says now and then how many pipes it has looked for. */
   place: (wall: Wall, units: readonly WallUnit[], tried: (n: number) => void): Found => {
-    const placed = place(wall, units, { ...usualPlacing, onProgress: tried });
+    const placed = place(wall, units, { ...placingFor(units.length), onProgress: tried });
     return { ...placed, remedies: placed.best ? [] : whyNotFit(wall, units) };
   },
 };

@@ -81,6 +81,58 @@ function mayFollow(at: PipedPlace, then: PipedPlace): boolean {
   return !at.zones.some((z) => overlap(z, then.body)) && !then.zones.some((z) => overlap(z, at.body));
 }
 
+/** Places of a unit that differ in height alone, with the least that is left behind any of them; the least first. */
+interface Column {
+  readonly least: number;
+  /** Where pipes to them may turn, from side to side. */
+  readonly from: number;
+  readonly to: number;
+  readonly places: readonly number[];
+}
+
+/** Places by columns, for a quick look at which of them are worth a closer one. */
+function columnsOf(places: readonly PipedPlace[], rest: readonly number[]): Column[] {
+  const byColumn = new Map<string, number[]>();
+  places.forEach(({ body, inlet }, k) => {
+    const key = `${body.x} ${inlet!.port.x} ${inlet!.port.facing}`;
+    byColumn.set(key, [...(byColumn.get(key) ?? []), k]);
+  });
+  return [...byColumn.values()]
+    .map((all): Column => {
+      const order = [...all].sort((a, b) => rest[a]! - rest[b]!);
+      const turns = all.flatMap((k) => [places[k]!.inlet!.turns.x, places[k]!.inlet!.port.x]);
+      return { least: rest[order[0]!]!, from: Math.min(...turns), to: Math.max(...turns), places: order };
+    })
+    .sort((a, b) => a.least - b.least);
+}
+
+/** The least pipe from an outlet over all places of the unit behind it, with what is left behind those. */
+function leastOver(
+  c: PipedPlace,
+  behind: {
+    readonly places: readonly PipedPlace[];
+    readonly rest: readonly number[];
+    readonly columns: readonly Column[];
+  },
+  wall: Wall,
+): number {
+  const { turns, port } = c.outlet!;
+  const [low, high] = [Math.min(turns.x, port.x), Math.max(turns.x, port.x)];
+  let best = Infinity;
+  for (const column of behind.columns) {
+    if (column.least >= best) break;
+    const across = Math.max(0, column.from - high, low - column.to);
+    if (column.least + across >= best) continue;
+    for (const k of column.places) {
+      const known = behind.rest[k]!;
+      if (known + across >= best) break;
+      const then = behind.places[k]!;
+      if (mayFollow(c, then)) best = Math.min(best, known + leastRun(c.outlet!, then.inlet!, wall));
+    }
+  }
+  return best;
+}
+
 /**
  * What pipe is left at least behind a unit in each of its places, over all places of the units that follow: by unit and place, `Infinity` where none follows. Units
  * without ports have none.
@@ -92,24 +144,13 @@ export function leastRest(
   end: PipeEnd,
 ): readonly (readonly number[])[] {
   const rest: number[][] = units.map(() => []);
-  let next: { readonly i: number; readonly order: readonly number[] } | undefined;
+  let behind: Parameters<typeof leastOver>[1] | undefined;
   for (let i = units.length - 1; i >= 0; i -= 1) {
     if (!units[i]!.ports) continue;
-    const behind = next;
-    rest[i] = places[i]!.map((c) => {
-      if (!behind) return leastRun(c.outlet!, end, wall);
-      let best = Infinity;
-      for (const k of behind.order) {
-        const then = places[behind.i]![k]!;
-        const known = rest[behind.i]![k]!;
-        if (known >= best) break;
-        if (!mayFollow(c, then)) continue;
-        best = Math.min(best, known + leastRun(c.outlet!, then.inlet!, wall));
-      }
-      return best;
-    });
-    const own = rest[i]!;
-    next = { i, order: own.map((_, k) => k).sort((a, b) => own[a]! - own[b]!) };
+    const next = behind;
+    const own = places[i]!.map((c) => (next ? leastOver(c, next, wall) : leastRun(c.outlet!, end, wall)));
+    rest[i] = own;
+    behind = { places: places[i]!, rest: own, columns: columnsOf(places[i]!, own) };
   }
   return rest;
 }

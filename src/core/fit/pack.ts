@@ -7,7 +7,7 @@ const PATIENCE = 20_000;
 
 /** How far what a unit needs reaches beyond its body on each side. */
 function reachOf(unit: WallUnit, turn: Turn) {
-  const at = { x: 0, y: 0, ...turn };
+  const at = { lies: turn.lies, mirrored: turn.mirrored, x: 0, y: 0 };
   const body = bodyOf(unit, at);
   const zones = zonesOf(unit, at);
   const edge = (of: (r: Rect) => number) => zones.map(of);

@@ -12,18 +12,26 @@ export interface PlaceOptions {
   readonly step: number;
   /** From a pipe's middle to what it passes, mm. */
   readonly clear: number;
-  /** Pipes that are looked for at most. */
+  /** Steps of work at most: one for a place that is weighed, `ROUTE` for a pipe that is looked for. */
   readonly patience: number;
-  /** Told now and then how many were looked for. */
+  /** Told now and then how many pipes were looked for. */
   readonly onProgress?: (tried: number) => void;
 }
-export const usualPlacing: PlaceOptions = { step: 50, clear: 30, patience: 4000 };
+export const usualPlacing: PlaceOptions = { step: 50, clear: 30, patience: 600_000 };
+/** Up to so many units are tried on the finest grid; of more there are too many places for a second's work, and the grid is twice as wide. */
+const FINEST = 3;
+/** How finely, and how long, so many units are looked for. */
+export const placingFor = (units: number): PlaceOptions =>
+  units <= FINEST ? usualPlacing : { ...usualPlacing, step: 2 * usualPlacing.step, patience: 200_000 };
 
 export interface Placed {
   readonly best?: Placing;
   /** Nothing better stands on the places that are tried: the search came to its end. */
   readonly isBest: boolean;
 }
+
+/** What looking for a pipe takes, beside weighing a place. */
+const ROUTE = 200;
 
 /** Less pipe is better, then less width. */
 const isBetter = (pipe: number, width: number, than: Placing | undefined): boolean =>
@@ -132,6 +140,7 @@ const GAPS = [0, 100, 200, 300] as const;
 /** Looks for the best arrangement, unit by unit along the water, always going on where the least pipe can be hoped for. */
 class Search {
   private tried = 0;
+  private steps = 0;
   private best: Placing | undefined;
   private readonly candidates: readonly (readonly Candidate[])[];
   private readonly rest: readonly (readonly number[])[];
@@ -157,7 +166,7 @@ class Search {
     this.queue.push({ is: "routed", depth: 0, from, pipe: 0, bound: 0, width: 0 });
     for (let open = this.queue.pop(); open; open = this.queue.pop()) {
       if (this.best && open.bound > this.best.pipeMm) break;
-      if (this.tried >= this.options.patience) return { best: this.best, isBest: false };
+      if (this.steps >= this.options.patience) return { best: this.best, isBest: false };
       if (open.others) this.pushWay(open.others.of, open.others.ways, open.others.at + 1);
       if (isBetter(open.bound, open.width, this.best)) this.goOn(open);
     }
@@ -169,7 +178,7 @@ class Search {
     const { wall, units, options } = this;
     let first: Placing | undefined;
     for (const gap of GAPS)
-      for (let along = 0; along < wall.width; along += options.step) {
+      for (let along = 0; along < wall.width; along += 4 * options.step) {
         const next = standings.map((s, i) => ({ ...s, x: s.x + along + i * gap }));
         if (misfits(wall, units, next).length > 0) continue;
         const placing = placingOf(wall, units, next, options.clear);
@@ -204,12 +213,13 @@ class Search {
   }
 
   private waysOn({ depth, chain, from, pipe }: Open): Way[] {
+    this.steps += this.candidates[depth]!.length;
     const placed = unchained(chain);
     const leftmost = Math.min(...placed.map((c) => c.body.x));
     const rightmost = Math.max(...placed.map((c) => c.body.x + c.body.width));
     return this.candidates[depth]!.map((candidate) => {
       const { inlet, body } = candidate;
-      const run = inlet ? leastRun(from, inlet, this.wall, this.obstacles) : 0;
+      const run = inlet ? leastRun(from, inlet, this.wall) : 0;
       return {
         candidate,
         bound: pipe + run + this.restOf(depth, candidate),
@@ -223,6 +233,13 @@ class Search {
   /** A unit without pipes leaves open what follows: nothing is known of it. */
   private restOf(i: number, { index }: Candidate): number {
     return this.rest[i]![index] ?? 0;
+  }
+
+  /** What is left at least behind a unit; behind the last one, round everything that stands. */
+  private restRound(i: number, candidate: Candidate, there: readonly Rect[]): number {
+    const isLast = !this.units.slice(i + 1).some((u) => u.ports);
+    if (!isLast) return this.restOf(i, candidate);
+    return leastRun(candidate.outlet!, pipeEnd(this.wall.to, [], this.options.clear), this.wall, there);
   }
 
   /** Looks for the pipe to the last unit of an arrangement; nothing comes of it where the unit cannot stand there, or no pipe reaches it. */
@@ -240,12 +257,20 @@ class Search {
       this.queue.push(routed);
       return;
     }
+    // What its pipes go round, of the wall and of other units, may make it wait for others already.
+    const there = [...this.obstacles, ...placed.flatMap((c) => c.inlet?.round ?? [])];
+    const rest = this.restRound(i, candidate, there);
+    const least = open.pipe + leastRun(open.from, candidate.inlet, this.wall, there) + rest;
+    if (least > open.bound) {
+      this.queue.push({ ...open, others: undefined, bound: least });
+      return;
+    }
     this.count();
     const standings = placed.map((c) => c.at);
     const route = routeTo(this.wall, this.units, standings, open.from.port, this.options.clear);
     if (!route) return;
     const pipe = open.pipe + route.length;
-    const bound = pipe + this.restOf(i, candidate);
+    const bound = pipe + rest;
     this.queue.push({ ...routed, pipe, from: candidate.outlet!, bound });
   }
 
@@ -264,6 +289,7 @@ class Search {
   }
 
   private count(): void {
+    this.steps += ROUTE;
     this.tried += 1;
     if (this.tried % 100 === 0) this.options.onProgress?.(this.tried);
   }
@@ -289,11 +315,13 @@ export function improved(
 ): Placing | undefined {
   let best = placingOf(wall, units, standings, clear);
   let from = standings;
+  const to = pipeEnd(wall.to, [], clear);
   for (let moved = true; moved;) {
     moved = false;
     for (let i = 0; i < units.length; i += 1)
       for (const at of besides(units[i]!, from[i]!)) {
         const next = from.map((s, k) => (k === i ? at : s));
+        if (best && leastOf(wall, units, next, clear, to) > best.pipeMm) continue;
         if (misfits(wall, units, next).length > 0) continue;
         const placing = placingOf(wall, units, next, clear);
         if (!placing || !isBetter(placing.pipeMm, placing.widthMm, best)) continue;
@@ -303,6 +331,26 @@ export function improved(
       }
   }
   return best;
+}
+
+/** What the pipes of an arrangement take at least. */
+function leastOf(
+  wall: Wall,
+  units: readonly WallUnit[],
+  standings: readonly Standing[],
+  clear: number,
+  end: PipeEnd,
+): number {
+  let from = pipeEnd(wall.from, [], clear);
+  let sum = 0;
+  units.forEach((unit, i) => {
+    if (!unit.ports) return;
+    const at = standings[i]!;
+    const own = barredBy(unit, at);
+    sum += leastRun(from, pipeEnd(portOf(unit, unit.ports.inlet, at), own, clear), wall);
+    from = pipeEnd(portOf(unit, unit.ports.outlet, at), own, clear);
+  });
+  return sum + leastRun(from, end, wall);
 }
 
 /** Places beside one that a unit stands on: moved near and far, and turned. */
@@ -320,7 +368,11 @@ function besides(unit: WallUnit, at: Standing): Standing[] {
  * those that touch what is on the wall or are level with a port, are tried, and the best is then moved on by 10 mm while it gets better. Without `best` nothing fits, or no pipe
  * finds a way.
  */
-export function place(wall: Wall, units: readonly WallUnit[], options: PlaceOptions = usualPlacing): Placed {
+export function place(
+  wall: Wall,
+  units: readonly WallUnit[],
+  options: PlaceOptions = placingFor(units.length),
+): Placed {
   const { best, isBest } = new Search(wall, units, options).run();
   return { best: best && improved(wall, units, best.standings, options), isBest };
 }
