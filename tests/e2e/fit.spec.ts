@@ -23,7 +23,7 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   const job = await opened(page, "Wall of the test");
   await page.goto(`/jobs/${job}/fit`);
   await expect(page.locator("[data-no-wall]")).toContainText("nothing to place on a wall");
-  await expect(page.locator("[data-no-wall]")).toContainText("Above the floor");
+  await expect(page.locator("[data-no-wall]")).toContainText("Cut-in: above the floor");
 
   await page.goto(`/jobs/${job}/site`);
   await survey(page, answers);
@@ -39,6 +39,7 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   await page.goto(`/jobs/${job}/fit`);
   const verdict = page.locator("[data-fit-verdict]");
   await expect(verdict).toContainText("Unknown: 2 of 2 not placed yet");
+  await expect(page.locator("[data-salt-tank]")).toContainText("SF-100 is not placed here");
   await page.getByRole("button", { name: "Find the best places" }).click();
   await expect(verdict).toContainText("Good: everything stands");
   await expect(page.locator("[data-placed]")).toContainText("none takes less pipe");

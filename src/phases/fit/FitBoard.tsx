@@ -61,7 +61,7 @@ export function FitBoard({ jobId, wall, mirrored, units, places, seen, profile, 
   };
   const says = faults.map((m) => misfitWords(m, nameOf, profile));
   return (
-    <div className="grid gap-6 xl:grid-cols-[1fr_400px]">
+    <div className="grid gap-6 xl:grid-cols-[1fr_430px]">
       <WallDrawing
         wall={wall}
         mirrored={mirrored}

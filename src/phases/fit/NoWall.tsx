@@ -1,5 +1,5 @@
 import type { Route } from "next";
-import { surveyFields } from "@/catalogue/survey";
+import { surveyGroups } from "@/catalogue/survey";
 import type { WallFound } from "@/core/fit/wallOf";
 import Link from "@/ui/Link";
 import { VerdictShape } from "@/ui/VerdictMark";
@@ -12,6 +12,12 @@ interface NoWallProps {
   readonly unmeasured: readonly string[];
   /** Codes of units that stand side by side, which are not placed yet. */
   readonly beside: readonly string[];
+}
+
+/** A question with the part of the survey that it stands in. */
+function asked(id: string): string {
+  const group = surveyGroups.find((g) => g.fields.some((f) => f.id === id))!;
+  return `${group.title}: ${group.fields.find((f) => f.id === id)!.label.toLowerCase()}`;
 }
 
 /** Why nothing can be placed, and where to answer what is missing. */
@@ -36,10 +42,10 @@ export function NoWall({ jobId, found, hasUnits, unmeasured, beside }: NoWallPro
               <li key={id}>
                 <Link
                   prefetch={false}
-                  className="inline-flex min-h-11 items-center"
+                  className="plainlink inline-flex min-h-11 items-center"
                   href={`/jobs/${jobId}/site#${id}` as Route}
                 >
-                  {surveyFields.get(id)?.label ?? id}
+                  {asked(id)}
                 </Link>
               </li>
             ))}

@@ -81,7 +81,7 @@ function PlaceRow({
   const isKept = samePlace(at, kept[unit.key]);
   return (
     <tr className="border-t border-hair align-top" data-place={unit.key}>
-      <th scope="row" className="num py-3 text-left font-normal">
+      <th scope="row" className="num py-3 pr-3 text-left font-normal whitespace-nowrap">
         {unit.name}
         {isKept ? null : (
           <button
@@ -145,12 +145,16 @@ export function PlacesTable(props: TableProps) {
       <caption className="pb-1 text-left text-soft">Where each stands, in the order of the water</caption>
       <thead>
         <tr className="text-left text-sm text-soft">
-          <th scope="col">Unit</th>
+          <th scope="col" className="pr-3">
+            Unit
+          </th>
           <th scope="col">From the left</th>
           <th scope="col" className="pl-3">
             Above the floor
           </th>
-          <th scope="col">Turned</th>
+          <th scope="col" className="pl-3">
+            Turned
+          </th>
         </tr>
       </thead>
       <tbody>

@@ -4,6 +4,7 @@ import { wallOf } from "@/core/fit/wallOf";
 import { bypassOf, draftBasis } from "@/core/record";
 import { FitBoard } from "@/phases/fit/FitBoard";
 import { NoWall } from "@/phases/fit/NoWall";
+import { length } from "@/phases/fit/words";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob, titled } from "@/phases/job/load";
@@ -21,24 +22,32 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
   const beside = line.filter((s) => s.unit.parallel > 1).map((s) => s.model.code);
   const bypassed = bypassOf(job, draftBasis(job), known).arrangement === "threeValve";
   const found = wallOf(job.answers, bypassed);
-  const known1 = units.flatMap((u) => (u ? [u] : []));
+  const placeable = units.flatMap((u) => (u ? [u] : []));
+  const salted = line.filter((s) => s.model.family === "softener").map((s) => s.model.code);
   return (
     <JobShell {...frameOf(opened, "fit")}>
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
         <div>
           <h1>Fit</h1>
           <p className="text-soft">Does the train go on that wall, and how do the pipes run.</p>
+          {salted.length > 0 ? (
+            <p className="text-soft" data-salt-tank>
+              The salt tank of {salted.join(", ")} is not placed here: it stands within{" "}
+              {length(1500, person.profile)} of its valve, with {length(300, person.profile)} free over its
+              lid.
+            </p>
+          ) : null}
         </div>
         <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/site#cutin` as Route}>
           Measure the wall
         </Link>
       </div>
-      {found.is === "known" && known1.length > 0 && unmeasured.length === 0 && beside.length === 0 ? (
+      {found.is === "known" && placeable.length > 0 && unmeasured.length === 0 && beside.length === 0 ? (
         <FitBoard
           jobId={job.id}
           wall={found.wall}
           mirrored={found.mirrored}
-          units={known1}
+          units={placeable}
           places={job.places}
           seen={job.designSeq}
           profile={person.profile}
