@@ -383,6 +383,7 @@ async function main() {
     const orders = await measured("bench-kinds");
     const network = await measured("bench-network");
     const joining = await measured("bench-fittings");
+    const fit = await measured("bench-fit");
     if (!network.same) throw new Plain("Brant and the engine called directly disagree.");
     const pair = beforeOutlets ? await judging(beforeOutlets) : undefined;
     const inBrowser = await pages(db, before);
@@ -406,6 +407,12 @@ async function main() {
         "the longest of 20 cut lists of 40 pieces, of 1 s",
         joining.cut / 1000,
         `${ms(joining.cut, 0)}; fewest sticks proved in ${joining.fewest} of ${joining.seeds}, the largest remainder in ${joining.largest}, else ${joining.short} mm below what is possible at most, half of them`,
+        "≤ 1",
+      ),
+      row(
+        `the longest of ${fit.walls} walls on which ${fit.units} units are placed round ${fit.obstacles} obstacles, of 1 s`,
+        fit.longest / 1000,
+        `${ms(fit.longest, 0)}, half take ${ms(fit.half, 0)}; ${fit.found} of them fit, ${fit.proved} are proved`,
         "≤ 1",
       ),
       row(

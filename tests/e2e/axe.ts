@@ -3,6 +3,10 @@ import { expect, type Page } from "@playwright/test";
 
 /** Axe finds nothing on a page as it stands. */
 export async function clean(page: Page, where: string): Promise<void> {
+  // What is out of sight is laid out only as it comes near: it is judged as it will be then.
+  await page.evaluate(() => {
+    for (const part of document.querySelectorAll("section")) part.style.contentVisibility = "visible";
+  });
   const found = await new AxeBuilder({ page })
     // No page has a frame of another origin: the findings need no second page to be put together in.
     .setLegacyMode(true)

@@ -216,7 +216,11 @@ export async function turnAll(step: Locator): Promise<void> {
       const move = step.locator("[data-next-move]");
       const now = (await move.getAttribute("data-next-move"))!;
       await press(turned);
-      await step.locator(`[data-next-move="${now}"]`).waitFor({ state: "detached" });
+      // Where the same move still stands it is pressed again, as a person does.
+      await step
+        .locator(`[data-next-move="${now}"]`)
+        .waitFor({ state: "detached", timeout: 10_000 })
+        .catch(() => undefined);
     } else return;
   }
 }

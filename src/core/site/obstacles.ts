@@ -1,4 +1,4 @@
-import { exampleOf, parseQuantity, type UnitSystem } from "../units";
+import { parseQuantity, type UnitSystem } from "../units";
 
 /** What is on a wall already (handbook 3, Fit), and what each is called. */
 export const obstacleWords = {
@@ -33,10 +33,9 @@ const kinds = Object.entries(obstacleWords) as readonly (readonly [ObstacleKind,
 const sizes = ["from the left", "above the floor", "wide", "high"] as const;
 const MOST = 40;
 
-const example = (system: UnitSystem): string => {
-  const length = exampleOf("length", system);
-  return `heater: ${length}, ${length}, ${length}, ${length}`;
-};
+/** A line as it may be written, in a person's unit. */
+export const obstacleExample = (system: UnitSystem): string =>
+  system === "us" ? "heater: 36, 0, 20, 50 in" : "heater: 900, 0, 500, 1300 mm";
 
 /** One line: what it is, a colon, and its four lengths. */
 function readLine(line: string, system: UnitSystem): Omit<Obstacle, "id"> | string {
@@ -46,7 +45,7 @@ function readLine(line: string, system: UnitSystem): Omit<Obstacle, "id"> | stri
   if (!kind) return `“${called.trim()}” is none of ${kinds.map(([, label]) => label).join(", ")}`;
   const parts = lengths.split(/[,;]/).map((part) => part.trim());
   if (parts.length !== sizes.length)
-    return `write four lengths, ${sizes.join(", ")}: for example “${example(system)}”`;
+    return `write four lengths, ${sizes.join(", ")}: for example “${obstacleExample(system)}”`;
   // The unit of the last one is meant for all that have none.
   const unit = /[^\d.\s/]+$/.exec(parts.at(-1)!)?.[0] ?? "";
   const mm: number[] = [];

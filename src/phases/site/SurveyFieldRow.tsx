@@ -1,6 +1,7 @@
 "use client";
 import { useId } from "react";
 import type { SurveyField } from "@/core/site";
+import { obstacleExample } from "@/core/site/obstacles";
 import type { UnitSystem } from "@/core/units";
 import { QuantityField } from "@/ui/QuantityField";
 import { useFindings } from "./SiteBoard";
@@ -150,7 +151,12 @@ function TextRow({ field, answer, readOnly }: RowProps<SurveyField>) {
 }
 
 /** Several lines, one for each thing. */
-function LinesRow({ field, answer, readOnly }: RowProps<SurveyField>) {
+function LinesRow({
+  field,
+  answer,
+  readOnly,
+  profile,
+}: RowProps<SurveyField> & { readonly profile: UnitSystem }) {
   const id = useId();
   return (
     <div id={field.id} data-field={field.id}>
@@ -168,7 +174,7 @@ function LinesRow({ field, answer, readOnly }: RowProps<SurveyField>) {
         onChange={(e) => answer.type(e.target.value)}
         onBlur={() => answer.save(answer.text)}
       />
-      <Said answer={answer} otherwise="for example heater: 900, 0, 500, 1300 mm" />
+      <Said answer={answer} otherwise={`for example ${obstacleExample(profile)}`} />
     </div>
   );
 }
@@ -246,7 +252,7 @@ function Asked({
     case "choice":
       return <ChoiceRow field={field} answer={answer} readOnly={readOnly} />;
     case "obstacles":
-      return <LinesRow field={field} answer={answer} readOnly={readOnly} />;
+      return <LinesRow field={field} answer={answer} profile={profile} readOnly={readOnly} />;
     default:
       return <TextRow field={field} answer={answer} readOnly={readOnly} />;
   }
