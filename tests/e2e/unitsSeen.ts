@@ -15,10 +15,10 @@ const ATTRIBUTES_OF_SURVEY = /\b(?:title|aria-label|placeholder)="([^"]*)"/g;
 
 /** A page's text line by line, without what is code. */
 function linesOf(html: string, path: string): string[] {
-  const plain = html.replace(/<(script|style)\b[\s\S]*?<\/\1>/g, "").replace(/<!--[\s\S]*?-->/g, "");
-  const said = [...plain.matchAll(path.endsWith("/site") ? ATTRIBUTES_OF_SURVEY : ATTRIBUTES)].map(
-    (m) => m[1]!,
-  );
+  const isSurvey = path.endsWith("/site");
+  const written = isSurvey ? html.replace(/<textarea\b[\s\S]*?<\/textarea>/g, "") : html;
+  const plain = written.replace(/<(script|style)\b[\s\S]*?<\/\1>/g, "").replace(/<!--[\s\S]*?-->/g, "");
+  const said = [...plain.matchAll(isSurvey ? ATTRIBUTES_OF_SURVEY : ATTRIBUTES)].map((m) => m[1]!);
   const text = plain.replace(BLOCKS, "\n").replace(/<[^>]+>/g, "");
   return [...text.split("\n"), ...said].map((line) =>
     line

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { misfits } from "@/core/fit/judge";
 import { placingOf, usualPlacing } from "@/core/fit/place";
 import type { Placing } from "@/core/fit/routes";
-import type { Standing, WallUnit } from "@/core/fit/standing";
+import { samePlace, type Standing, type WallUnit } from "@/core/fit/standing";
 import type { Wall } from "@/core/fit/wall";
 import { print, type UnitSystem } from "@/core/units";
 import { Announced } from "@/ui/Announced";
@@ -29,25 +29,41 @@ interface BoardProps {
 
 type Places = Readonly<Record<string, Standing>>;
 
+/** A unit as it was moved here, over all that was known of its place since. */
+interface Moved {
+  readonly to: Standing;
+  readonly over: readonly (Standing | undefined)[];
+}
+
+/** Places as they were kept, under what was moved here: a move stands until somebody else has placed its unit anew. */
+function useMoved(places: Places) {
+  const [moved, setMoved] = useState<Readonly<Record<string, Moved>>>({});
+  const standing = Object.entries(moved).filter(([key, { to, over }]) =>
+    [...over, to].some((known) => samePlace(known, places[key])),
+  );
+  const current = { ...places, ...Object.fromEntries(standing.map(([key, { to }]) => [key, to])) };
+  const move = (key: string, to: Standing) =>
+    setMoved((had) => {
+      const before = had[key];
+      const over = before ? [...before.over.slice(-20), before.to, places[key]] : [places[key]];
+      return { ...had, [key]: { to, over } };
+    });
+  return { current, move };
+}
+
 /** The wall with its units: they are moved by hand, or placed by computation; every move is judged at once and kept when it ends. */
 export function FitBoard({ jobId, wall, mirrored, units, places, seen, profile, readOnly }: BoardProps) {
   const { act, say, busy } = useDesign(jobId);
   const { state, begin, stop } = usePlacing(wall, units);
-  const [moved, setMoved] = useState<{ readonly over: Places; readonly places: Places }>();
-  // What was moved by hand stands until what is kept has changed under it.
-  const current = moved?.over === places ? moved.places : places;
+  const { current, move } = useMoved(places);
   const placed = units.filter((u) => current[u.key]);
   const standings = placed.map((u) => current[u.key]!);
   const faults = misfits(wall, placed, standings);
   const placing =
     placed.length === units.length ? placingOf(wall, units, standings, usualPlacing.clear) : undefined;
   const nameOf = (id: string) => units.find((u) => u.key === id)?.name ?? `the ${id}`;
-  const keep = async (next: Places, what: string) => {
-    const kept = await act({ kind: "unitsPlaced", places: next, what, seen });
-    // What was refused stays on the screen, to be kept again.
-    if (!kept) setMoved({ over: places, places: { ...current, ...next } });
-  };
-  const move = (key: string, to: Standing) => setMoved({ over: places, places: { ...current, [key]: to } });
+  // What was refused stays on the screen, to be kept again.
+  const keep = (next: Places, what: string) => act({ kind: "unitsPlaced", places: next, what, seen });
   const put = (key: string, to: Standing) => {
     move(key, to);
     void keep({ [key]: to }, `${nameOf(key)} moved`);
@@ -56,7 +72,7 @@ export function FitBoard({ jobId, wall, mirrored, units, places, seen, profile, 
     const found = await begin();
     if (!found?.best) return;
     const next = Object.fromEntries(units.map((u, i) => [u.key, found.best!.standings[i]!]));
-    setMoved({ over: places, places: next });
+    for (const [key, to] of Object.entries(next)) move(key, to);
     await keep(next, "all in their best places");
   };
   const says = faults.map((m) => misfitWords(m, nameOf, profile));
