@@ -1,16 +1,6 @@
-import { leadOf } from "./route";
+import { faceEachOther, leadOf } from "./route";
 import type { WallUnit } from "./standing";
-import {
-  grown,
-  onwards,
-  oppositeOf,
-  overlap,
-  stepTo,
-  type Point,
-  type Rect,
-  type Wall,
-  type WallPort,
-} from "./wall";
+import { grown, onwards, overlap, type Point, type Rect, type Wall, type WallPort } from "./wall";
 
 /** An end of a pipe: its port, where the pipe may turn first, and what it has to go round because the port stands on it. */
 export interface PipeEnd {
@@ -45,17 +35,9 @@ function roundOne(p: Point, q: Point, r: Rect, wall: Wall): { readonly across: n
   };
 }
 
-/** Do two ports look at each other along one line, so that a straight pipe may join them. */
-function mayBeStraight(a: WallPort, b: WallPort): boolean {
-  if (b.facing !== oppositeOf[a.facing]) return false;
-  const step = stepTo[a.facing];
-  const ahead = (b.x - a.x) * step.x + (b.y - a.y) * step.y;
-  return ahead >= 0 && a.x + step.x * ahead === b.x && a.y + step.y * ahead === b.y;
-}
-
 /** The least pipe between two ends on a wall: straight out of both, then round what each stands on and each of some other things, as if nothing else were there. */
 export function leastRun(a: PipeEnd, b: PipeEnd, wall: Wall, others: readonly Rect[] = []): number {
-  if (mayBeStraight(a.port, b.port)) return Math.abs(a.port.x - b.port.x) + Math.abs(a.port.y - b.port.y);
+  if (faceEachOther(a.port, b.port)) return Math.abs(a.port.x - b.port.x) + Math.abs(a.port.y - b.port.y);
   let across = Math.abs(a.turns.x - b.turns.x);
   let up = Math.abs(a.turns.y - b.turns.y);
   for (const rects of [a.round, b.round, others])

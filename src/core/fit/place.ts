@@ -158,10 +158,9 @@ class Search {
     this.obstacles = wall.obstacles.map((o) => grown(keptClear(wall, o), options.clear));
   }
 
-  run(): Placed {
-    const packed = pack(this.wall, this.units);
-    if (packed.is === "no") return { isBest: true };
-    if (packed.is === "fits") this.best = this.begun(packed.standings);
+  /** `packed`: some way in which they stand, where one is known. */
+  run(packed: readonly Standing[] | undefined): Placed {
+    if (packed) this.best = this.begun(packed);
     const from = pipeEnd(this.wall.from, [], this.options.clear);
     this.queue.push({ is: "routed", depth: 0, from, pipe: 0, bound: 0, width: 0 });
     for (let open = this.queue.pop(); open; open = this.queue.pop()) {
@@ -373,6 +372,9 @@ export function place(
   units: readonly WallUnit[],
   options: PlaceOptions = placingFor(units.length),
 ): Placed {
-  const { best, isBest } = new Search(wall, units, options).run();
+  const packed = pack(wall, units);
+  if (packed.is === "no") return { isBest: true };
+  const known = packed.is === "fits" ? packed.standings : undefined;
+  const { best, isBest } = new Search(wall, units, options).run(known);
   return { best: best && improved(wall, units, best.standings, options), isBest };
 }

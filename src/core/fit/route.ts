@@ -214,7 +214,7 @@ export function leadOf(port: WallPort, own: readonly Rect[], clear: number): num
 }
 
 /** Do two ports look at each other along one line. */
-function faceEachOther(a: WallPort, b: WallPort): boolean {
+export function faceEachOther(a: WallPort, b: WallPort): boolean {
   if (b.facing !== oppositeOf[a.facing]) return false;
   const step = stepTo[a.facing];
   const ahead = (b.x - a.x) * step.x + (b.y - a.y) * step.y;

@@ -89,6 +89,11 @@ export function FitBoard({ jobId, wall, mirrored, units, places, seen, profile, 
         {...(readOnly ? {} : { move, drop: put })}
       />
       <div className="grid content-start gap-5">
+        {wall.depth === undefined ? (
+          <p data-no-depth>
+            <VerdictShape level="Unknown" /> Unknown: the free depth before the wall is not measured
+          </p>
+        ) : null}
         <Judged units={units} placed={placed.length} placing={placing} says={says} profile={profile} />
         {readOnly ? null : <Searching state={state} stop={stop} busy={busy} begin={() => void placeAll()} />}
         {state.is === "done" ? <Ended found={state.found} nameOf={nameOf} profile={profile} /> : null}
