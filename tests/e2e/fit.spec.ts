@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { clean } from "./axe";
-import { desk, signedIn, survey } from "./hands";
+import { awake, desk, signedIn, survey } from "./hands";
 import { addUnits, opened } from "./walk";
 
 const answers = {
@@ -83,7 +83,8 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   await expect(verdict).toContainText("in each other's way");
 
   await page.goto(`/jobs/${job}/site`);
-  await obstacles.getByRole("textbox").fill("");
+  await awake(page);
+  await obstacles.getByRole("textbox").clear();
   await obstacles.getByRole("textbox").blur();
   await expect(obstacles).toContainText("saved");
   await survey(page, { "space.width": "600 mm" });
