@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { clean } from "./axe";
-import { awake, desk, signedIn, survey } from "./hands";
+import { desk, press, signedIn, survey } from "./hands";
 import { addUnits, opened } from "./walk";
 
 const answers = {
@@ -63,6 +63,7 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   await fromLeft.blur();
   await expect(verdict).toContainText("Good: everything stands");
 
+  // The next move does not wait until the page has heard of the one before.
   const drawn = page.locator('[data-on-wall="u2"]');
   await drawn.focus();
   for (let i = 0; i < 3; i += 1) await page.keyboard.press("ArrowRight");
@@ -83,7 +84,8 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   await expect(verdict).toContainText("in each other's way");
 
   await page.goto(`/jobs/${job}/site`);
-  await awake(page);
+  // A question comes to life when it is touched; what was selected before that is selected no more.
+  await press(obstacles.getByRole("textbox"));
   await obstacles.getByRole("textbox").clear();
   await obstacles.getByRole("textbox").blur();
   await expect(obstacles).toContainText("saved");

@@ -1,5 +1,5 @@
 "use client";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { misfits } from "@/core/fit/judge";
 import { placingOf, usualPlacing } from "@/core/fit/place";
 import type { Placing } from "@/core/fit/routes";
@@ -51,9 +51,33 @@ function useMoved(places: Places) {
   return { current, move };
 }
 
+/**
+ * Keeps moves one after the other. Each has seen the one before it, though the page does not show that yet: whoever moves two units at once is not told that
+ * the design was changed meanwhile.
+ */
+function useKept(jobId: string, shown: number) {
+  const { act, say, busy } = useDesign(jobId);
+  const seen = useRef(shown);
+  const last = useRef<Promise<unknown>>(Promise.resolve());
+  useEffect(() => {
+    seen.current = Math.max(seen.current, shown);
+  }, [shown]);
+  const keep = (places: Places, what: string) => {
+    const kept = last.current.then(() =>
+      act({ kind: "unitsPlaced", places, what, seen: seen.current }, ({ entry }) => {
+        // Without one it was taken before, and what others did since has not been seen.
+        if (entry) seen.current = entry.seq;
+      }),
+    );
+    last.current = kept;
+    return kept;
+  };
+  return { keep, say, busy };
+}
+
 /** The wall with its units: they are moved by hand, or placed by computation; every move is judged at once and kept when it ends. */
 export function FitBoard({ jobId, wall, mirrored, units, places, seen, profile, readOnly }: BoardProps) {
-  const { act, say, busy } = useDesign(jobId);
+  const { keep, say, busy } = useKept(jobId, seen);
   const { state, begin, stop } = usePlacing(wall, units);
   const { current, move } = useMoved(places);
   const placed = units.filter((u) => current[u.key]);
@@ -63,7 +87,6 @@ export function FitBoard({ jobId, wall, mirrored, units, places, seen, profile, 
     placed.length === units.length ? placingOf(wall, units, standings, usualPlacing.clear) : undefined;
   const nameOf = (id: string) => units.find((u) => u.key === id)?.name ?? `the ${id}`;
   // What was refused stays on the screen, to be kept again.
-  const keep = (next: Places, what: string) => act({ kind: "unitsPlaced", places: next, what, seen });
   const put = (key: string, to: Standing) => {
     move(key, to);
     void keep({ [key]: to }, `${nameOf(key)} moved`);

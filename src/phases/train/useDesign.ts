@@ -1,7 +1,10 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import type { SendOutcome } from "../job/outcome";
 import { sendUntilTaken, withId, type Asked } from "../job/send";
+
+type Taken = Extract<SendOutcome, { ok: true }>;
 
 /** Sends a design intent and looks again; says what was refused. */
 export function useDesign(jobId: string) {
@@ -14,12 +17,12 @@ export function useDesign(jobId: string) {
     router.refresh();
     return outcome;
   };
-  const act = async (wish: Asked, then?: () => void) => {
+  const act = async (wish: Asked, then?: (taken: Taken) => void) => {
     setBusy(true);
     const outcome = await send(wish, (text) => setSay({ text, bad: true }));
     setBusy(false);
     setSay(outcome.ok ? undefined : { text: outcome.error, bad: true });
-    if (outcome.ok) then?.();
+    if (outcome.ok) then?.(outcome);
     return outcome.ok;
   };
   return { act, send, say, busy };
