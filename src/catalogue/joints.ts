@@ -122,6 +122,14 @@ const rules: readonly JointRule[] = [
   },
   {
     ...plain,
+    kind: "expansion",
+    label: "Expansion ring",
+    sealant: "none",
+    tightening: "Pipe and ring expanded, pushed to the shoulder, held until it grips",
+    tool: "expander",
+  },
+  {
+    ...plain,
     kind: "solder",
     label: "Solder",
     sealant: "flux",

@@ -72,6 +72,24 @@ export const schools: readonly {
     fallback: "crimp",
   },
   {
+    id: "copper",
+    question: "Copper joints",
+    options: [
+      { id: "solder", label: "Solder" },
+      { id: "pushFit", label: "Push-fit" },
+    ],
+    fallback: "solder",
+  },
+  {
+    id: "trainPipe",
+    question: "Pipe of the train",
+    options: [
+      { id: "house", label: "As the house's" },
+      { id: "pex", label: "PEX" },
+    ],
+    fallback: "house",
+  },
+  {
     id: "bypass",
     question: "Bypass",
     options: [

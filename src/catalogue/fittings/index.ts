@@ -6,7 +6,7 @@ import {
   type Shape,
 } from "../../core/plumbing/fittings";
 import type { PortType } from "../../core/plumbing/transitions";
-import { depthsOf, has45, methodsOf, pipeSizes, type PipeSize } from "./sizes";
+import { depthsOf, has45, methodsOf, pipeSizes, threadLaying, threadSizes, type PipeSize } from "./sizes";
 
 // Made-up parts with made-up prices, over the systems, sizes and threads of handbook 3.
 
@@ -27,6 +27,7 @@ const words: Readonly<Record<PipeSystem | JointMethod | Shape, string>> = {
   tee: "tee",
   adapter: "adapter",
   reducer: "reducing coupling",
+  valve: "ball valve, full port",
 };
 
 /** Price of a plain half-inch coupling by method; other shapes and sizes are multiples of it. */
@@ -44,6 +45,7 @@ const shapeTimes: Readonly<Record<Shape, number>> = {
   tee: 2,
   adapter: 1.8,
   reducer: 1.3,
+  valve: 6,
 };
 const sizeTimes: readonly number[] = [1, 1.5, 2.4, 3.8];
 const cents = (price: number): number => Math.round(price * 100) / 100;
@@ -52,7 +54,7 @@ interface End {
   readonly port: PortType;
   readonly words: string;
   readonly method?: JointMethod;
-  readonly laying?: number;
+  readonly laying: number;
   readonly insertion?: number;
 }
 
@@ -65,13 +67,24 @@ function pipeSide(system: PipeSystem, method: JointMethod, shape: Shape, size: P
     port: { system, size, gender: "socket" },
     words: `${size} ${words[system]}`,
     method,
-    laying: (laying[shape] ?? laying.coupling!)[at(size)],
+    laying: (laying[shape] ?? laying.coupling!)[at(size)]!,
     insertion: insertion[at(size)],
   };
 }
-const threadSide = (standard: "NPT" | "G" | "GHT", size: string, gender: "male" | "female"): End => ({
+const threadSide = (
+  standard: "NPT" | "G" | "GHT",
+  size: (typeof threadSizes)[number],
+  gender: "male" | "female",
+): End => ({
   port: thread(standard, size, gender),
   words: `${size} ${standard} ${gender}`,
+  laying: threadLaying[size],
+});
+/** A nut that goes onto a unit's own port. */
+const nutSide = (system: "O-ring nut" | "split ring", size: (typeof threadSizes)[number]): End => ({
+  port: { system, size, gender: "female" },
+  words: `${size} ${system}`,
+  laying: threadLaying[size],
 });
 
 const idOf = (...parts: readonly string[]): string =>
@@ -109,18 +122,19 @@ const joined = (Object.keys(methodsOf) as PipeSystem[]).flatMap((system) =>
 
 /** Couplings, elbows and tees: two equal ends. */
 const straight = joined.flatMap(({ system, method }) =>
-  (["coupling", "elbow90", "tee", ...(has45(method) ? (["elbow45"] as const) : [])] as const).flatMap(
-    (shape) =>
-      pipeSizes.map((size) => {
-        const end = pipeSide(system, method, shape, size);
-        return fitting(
-          idOf(shape, method, system, size),
-          `${end.words} ${words[method]} ${words[shape]}`,
-          shape,
-          priceOf(method, shape, size),
-          [end, end],
-        );
-      }),
+  (
+    ["coupling", "elbow90", "tee", "valve", ...(has45(method) ? (["elbow45"] as const) : [])] as const
+  ).flatMap((shape) =>
+    pipeSizes.map((size) => {
+      const end = pipeSide(system, method, shape, size);
+      return fitting(
+        idOf(shape, method, system, size),
+        `${end.words} ${words[method]} ${words[shape]}`,
+        shape,
+        priceOf(method, shape, size),
+        [end, end],
+      );
+    }),
   ),
 );
 
@@ -193,7 +207,6 @@ const growing = tubeSized.flatMap((system) =>
   ),
 );
 
-const threadSizes = ["1/4", "3/8", ...pipeSizes] as const;
 const threadPrice = (size: string): number => 1.2 * (1 + threadSizes.indexOf(size as never));
 
 /** Between threads: nipples, couplings, bushings, and the few parts that lead from one standard to another. */
@@ -241,7 +254,21 @@ const threaded: readonly CatalogueFitting[] = [
   ),
 ];
 
+/** From a unit's coupling nut to the taper thread of its size. */
+const nuts = (["O-ring nut", "split ring"] as const).flatMap((system) =>
+  threadSizes.slice(3).map((size) => {
+    const ends = [nutSide(system, size), threadSide("NPT", size, "male")] as const;
+    return fitting(
+      idOf("connector", system, size),
+      `${ends[0].words} × ${ends[1].words} connector`,
+      "adapter",
+      threadPrice(size) * 2.2,
+      ends,
+    );
+  }),
+);
+
 /** Every fitting that Brant brings along, by id. */
 export const fittings: ReadonlyMap<string, CatalogueFitting> = new Map(
-  [...straight, ...adapters, ...reducers, ...between, ...growing, ...threaded].map((f) => [f.id, f]),
+  [...straight, ...adapters, ...reducers, ...between, ...growing, ...threaded, ...nuts].map((f) => [f.id, f]),
 );

@@ -7,7 +7,10 @@ export type PipeSize = (typeof pipeSizes)[number];
 /** A length by nominal size, mm, in the order of `pipeSizes`. */
 type BySize = readonly [number, number, number, number];
 
-/** How deep pipe goes in, and how far a fitting's centre is from where the pipe stops, mm, by part (handbook 3, Standard insertion depth). A 45 is taken as half an elbow. */
+/**
+ * How deep pipe goes in, and how far a fitting's centre is from where the pipe stops, mm, by part (handbook 3, Standard insertion depth). A 45 is taken as half an elbow;
+ * valves are as long as these made-up ones.
+ */
 interface Depths {
   readonly insertion: BySize;
   readonly laying: Readonly<Partial<Record<Shape, BySize>>>;
@@ -16,7 +19,7 @@ const alike = (mm: number): BySize => [mm, mm, mm, mm];
 const half = (of: BySize): BySize => of.map((mm) => mm / 2) as unknown as BySize;
 const depths = (insertion: BySize, elbow: BySize, tee: BySize, coupling: number): Depths => ({
   insertion,
-  laying: { elbow90: elbow, elbow45: half(elbow), tee, coupling: alike(coupling) },
+  laying: { elbow90: elbow, elbow45: half(elbow), tee, coupling: alike(coupling), valve: [24, 28, 33, 40] },
 });
 const insert = depths([16, 19, 22, 25], [14, 18, 22, 26], [14, 18, 22, 26], 2);
 const pushFit = depths([24, 28, 33, 38], [10, 14, 18, 22], [12, 16, 20, 24], 1);
@@ -29,6 +32,19 @@ export const depthsOf: Readonly<Record<JointMethod, Depths>> = {
   pushFit,
   solder: socket,
   cement: socket,
+};
+
+/** Nominal sizes of threads, in, the smaller ones first. */
+export const threadSizes = ["1/4", "3/8", ...pipeSizes, "1-1/2"] as const;
+/** From the centre of a made-up fitting to the face of what it is screwed into, when tight, mm, by nominal size of the thread. */
+export const threadLaying: Readonly<Record<(typeof threadSizes)[number], number>> = {
+  "1/4": 12,
+  "3/8": 13,
+  "1/2": 15,
+  "3/4": 17,
+  "1": 20,
+  "1-1/4": 23,
+  "1-1/2": 25,
 };
 
 /** Methods that join a pipe system (handbook 3, Transitions and Which joint). */

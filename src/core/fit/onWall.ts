@@ -1,4 +1,4 @@
-import { familyOf, type PlacedUnit, type UnitPort } from "../families";
+import { familyOf, type PlacedUnit, type UnitModel, type UnitPort } from "../families";
 import type { WallUnit } from "./standing";
 import type { Facing, WallPort } from "./wall";
 
@@ -19,16 +19,34 @@ const looks: Readonly<Record<UnitPort["facing"], Facing>> = {
 const portCalled = (ports: readonly UnitPort[], name: "In" | "Out"): UnitPort | undefined =>
   ports.find((p) => p.port.startsWith(name));
 
-/** What a unit of the house's line asks of its wall (handbook 3, Fit); undefined where its size or its ports are unknown. */
-export function onWall({ unit, model }: PlacedUnit): WallUnit | undefined {
-  const { body, ports, free = {} } = model.fit ?? {};
-  const inlet = ports && portCalled(ports, "In");
-  const outlet = ports && portCalled(ports, "Out");
-  if (!body || !inlet || !outlet) return undefined;
-  const at = (port: UnitPort): WallPort => ({
+/** The two ports by which the house's water goes through a unit. */
+export interface LinePorts {
+  readonly inlet: UnitPort;
+  readonly outlet: UnitPort;
+}
+/** The two ports by which the house's water goes through a unit; undefined where they are not stated. */
+export function lineFits({ fit }: Pick<UnitModel, "fit">): LinePorts | undefined {
+  const inlet = fit && portCalled(fit.ports, "In");
+  const outlet = fit && portCalled(fit.ports, "Out");
+  return inlet && outlet ? { inlet, outlet } : undefined;
+}
+
+/**
+ * What a unit of the house's line asks of its wall (handbook 3, Fit); undefined where its size or its ports are unknown. `stubs`: mm from each port to where its pipe
+ * stops, where that is known.
+ */
+export function onWall(
+  { unit, model }: PlacedUnit,
+  stubs: { readonly inlet?: number; readonly outlet?: number } = {},
+): WallUnit | undefined {
+  const { body, free = {} } = model.fit ?? {};
+  const ports = lineFits(model);
+  if (!body || !ports) return undefined;
+  const at = (port: UnitPort, stub: number | undefined): WallPort => ({
     x: Math.round(body.width / 2 + port.offset),
     y: Math.round(port.height),
     facing: looks[port.facing],
+    ...(stub === undefined ? {} : { stub }),
   });
   const { onFloor } = familyOf(model);
   const usual = onFloor ? TANK : { around: 0, above: 0 };
@@ -45,7 +63,7 @@ export function onWall({ unit, model }: PlacedUnit): WallUnit | undefined {
       below: free.below ?? 0,
       front: free.front ?? 0,
     },
-    ports: { inlet: at(inlet), outlet: at(outlet) },
+    ports: { inlet: at(ports.inlet, stubs.inlet), outlet: at(ports.outlet, stubs.outlet) },
     mayLie: false,
     ...(model.uv ? { couldLie: true } : {}),
   };

@@ -4,6 +4,7 @@ import {
   oppositeOf,
   stepTo,
   type Facing,
+  type PipeLengths,
   type Point,
   type Rect,
   type WallPort,
@@ -25,7 +26,11 @@ export interface RouteRoom {
   readonly barred: readonly Rect[];
   /** From its middle to whatever it passes, mm; it leaves a port straight for as long. */
   readonly clear: number;
+  /** What its parts take up; absent: nothing. */
+  readonly pipe?: PipeLengths;
 }
+
+const noLengths: PipeLengths = { piece: 0, laying: 0 };
 
 const directions: readonly Facing[] = ["right", "up", "left", "down"];
 
@@ -41,10 +46,18 @@ class Grid {
   private readonly barredRight: Uint8Array;
   private readonly barredUp: Uint8Array;
 
-  constructor(room: RouteRoom, ends: readonly Point[]) {
+  constructor(room: RouteRoom, ends: readonly Point[], leg: number) {
     const walls = room.barred.map((r) => grown(r, room.clear));
-    this.xs = sorted([...ends.map((p) => p.x), ...walls.flatMap((r) => [r.x, r.x + r.width])], room.width);
-    this.ys = sorted([...ends.map((p) => p.y), ...walls.flatMap((r) => [r.y, r.y + r.height])], room.height);
+    // From an end a pipe may have to go on until there is room for the next elbow.
+    const around = (at: number) => [at, at - leg, at + leg];
+    this.xs = sorted(
+      [...ends.flatMap((p) => around(p.x)), ...walls.flatMap((r) => [r.x, r.x + r.width])],
+      room.width,
+    );
+    this.ys = sorted(
+      [...ends.flatMap((p) => around(p.y)), ...walls.flatMap((r) => [r.y, r.y + r.height])],
+      room.height,
+    );
     const size = this.xs.length * this.ys.length;
     this.barredAt = new Uint8Array(size);
     this.barredRight = new Uint8Array(size);
@@ -87,6 +100,13 @@ class Grid {
       }
   }
 
+  /** The grid's lines in a direction: coordinates along them, and which steps along them something bars, by the node that is further left or down. */
+  linesIn(facing: Facing) {
+    const { columns, rows } = this;
+    return facing === "left" || facing === "right"
+      ? { along: this.xs, lines: rows, stride: 1, lineStride: columns, barred: this.barredRight }
+      : { along: this.ys, lines: columns, stride: columns, lineStride: 1, barred: this.barredUp };
+  }
   isFree(node: number): boolean {
     return this.barredAt[node] === 0;
   }
@@ -107,8 +127,8 @@ class Grid {
 }
 
 /**
- * Lengths of the shortest pipes with so many elbows, by direction and node: of those that have just turned there, and of those that have come on straight. Only these may
- * turn again: a pipe does not turn back on the spot.
+ * Lengths of the shortest pipes with so many elbows, by direction and node: of those that have just turned there, and of those that have come on straight so far that
+ * they may turn again.
  */
 interface Layer {
   readonly turning: Float64Array;
@@ -123,28 +143,60 @@ const newLayer = (size: number): Layer => ({
   turned: new Int32Array(4 * size).fill(-1),
 });
 
-/** Carries every length of a layer straight on, in its direction. */
-function straightOn(grid: Grid, { turning, straight, turned }: Layer, direction: number): void {
-  const size = grid.columns * grid.rows;
+/** Carries what turned into a direction straight on, once it is as far from its elbow as the next one has to be. */
+function straightOn(grid: Grid, { turning, straight, turned }: Layer, direction: number, leg: number): void {
+  const base = direction * grid.columns * grid.rows;
   const facing = directions[direction]!;
+  const { along, lines, stride, lineStride, barred } = grid.linesIn(facing);
   const forwards = facing === "right" || facing === "up";
-  for (let i = 0; i < size; i += 1) {
-    const node = forwards ? i : size - 1 - i;
-    const here = direction * size + node;
-    const turnsHere = turning[here]! < straight[here]!;
-    const length = turnsHere ? turning[here]! : straight[here]!;
-    if (length === Infinity) continue;
-    const next = grid.next(node, facing);
-    if (!next) continue;
-    const there = direction * size + next.node;
-    if (length + next.by >= straight[there]!) continue;
-    straight[there] = length + next.by;
-    turned[there] = turnsHere ? node : turned[here]!;
+  const last = along.length - 1;
+  for (let line = 0; line < lines; line += 1) {
+    // On a line a pipe is shortest that has turned into it with the least length, less where it turned.
+    let first = 0;
+    let best = Infinity;
+    let bestAt = -1;
+    for (let k = 1; k <= last; k += 1) {
+      const i = forwards ? k : last - k;
+      const node = line * lineStride + i * stride;
+      if (barred[forwards ? node - stride : node] === 1 || !grid.isFree(node)) {
+        first = k;
+        best = Infinity;
+        continue;
+      }
+      const at = Math.abs(along[i]! - along[forwards ? 0 : last]!);
+      for (; first < k; first += 1) {
+        const j = forwards ? first : last - first;
+        const begun = Math.abs(along[j]! - along[forwards ? 0 : last]!);
+        if (at - begun < leg) break;
+        const from = line * lineStride + j * stride;
+        const length = turning[base + from]! - begun;
+        if (length >= best) continue;
+        best = length;
+        bestAt = from;
+      }
+      if (best === Infinity) continue;
+      straight[base + node] = best + at;
+      turned[base + node] = bestAt;
+    }
   }
 }
 
+/** The layer without elbows: straight on from where a pipe begins. */
+function firstLayer(grid: Grid, from: number, facing: Facing): Layer {
+  const size = grid.columns * grid.rows;
+  const layer = newLayer(size);
+  const base = directions.indexOf(facing) * size;
+  let length = 0;
+  layer.straight[base + from] = 0;
+  for (let next = grid.next(from, facing); next; next = grid.next(next.node, facing)) {
+    length += next.by;
+    layer.straight[base + next.node] = length;
+  }
+  return layer;
+}
+
 /** The layer with one elbow more. */
-function turnedFrom(grid: Grid, before: Layer): Layer {
+function turnedFrom(grid: Grid, before: Layer, leg: number): Layer {
   const size = grid.columns * grid.rows;
   const layer = newLayer(size);
   for (let direction = 0; direction < 4; direction += 1) {
@@ -153,29 +205,41 @@ function turnedFrom(grid: Grid, before: Layer): Layer {
         const length = before.straight[side * size + node]!;
         if (length < layer.turning[direction * size + node]!) layer.turning[direction * size + node] = length;
       }
-    straightOn(grid, layer, direction);
+    straightOn(grid, layer, direction, leg);
   }
   return layer;
 }
 
 const sidesOf = (direction: number): readonly [number, number] => [(direction + 1) % 4, (direction + 3) % 4];
 
-/** The corners of a pipe, found backwards through the layers. */
-function corners(grid: Grid, layers: readonly Layer[], end: number, direction: number): Point[] {
+/** How a pipe of a layer arrives at its end: its length, and the node of its last elbow. The last piece is long enough wherever that is. */
+function arriving(grid: Grid, { turning }: Layer, end: number, direction: number) {
+  const base = direction * grid.columns * grid.rows;
+  const back = oppositeOf[directions[direction]!];
+  let best = { length: Infinity, elbow: -1 };
+  let far = 0;
+  for (let node: number | undefined = end; node !== undefined;) {
+    const length: number = turning[base + node]! + far;
+    if (length < best.length) best = { length, elbow: node };
+    const next: { readonly node: number; readonly by: number } | undefined = grid.next(node, back);
+    far += next?.by ?? 0;
+    node = next?.node;
+  }
+  return best;
+}
+
+/** The corners of a pipe, found backwards through the layers from its last elbow, after which it goes in a direction. */
+function corners(grid: Grid, layers: readonly Layer[], last: number, direction: number): Point[] {
   const size = grid.columns * grid.rows;
   const points: Point[] = [];
-  let node = end;
+  let node = last;
   let going = direction;
   for (let k = layers.length - 1; k > 0; k -= 1) {
-    const { turning, straight, turned } = layers[k]!;
-    const here = going * size + node;
-    // The last layer may end on the spot where it turns; all others were left straight.
-    const turnsHere = k === layers.length - 1 && turning[here]! <= straight[here]!;
-    if (!turnsHere) node = turned[here]!;
     points.unshift(grid.pointOf(node));
     const [one, other] = sidesOf(going);
-    const before = layers[k - 1]!.straight;
-    going = before[one * size + node]! <= before[other * size + node]! ? one : other;
+    const before = layers[k - 1]!;
+    going = before.straight[one * size + node]! <= before.straight[other * size + node]! ? one : other;
+    node = before.turned[going * size + node]!;
   }
   return points;
 }
@@ -195,8 +259,13 @@ function pieceIsFree(room: RouteRoom, from: Point, to: Point, own: readonly Rect
   return inRoom(from) && inRoom(to) && !others.some(touches);
 }
 
-/** How far a pipe goes straight on from a port until it is clear of what the port stands on. */
-export function leadOf(port: WallPort, own: readonly Rect[], clear: number): number {
+/** How far a pipe goes straight on from a port until it is clear of what the port stands on, and has room for its parts. */
+export function leadOf(
+  port: WallPort,
+  own: readonly Rect[],
+  clear: number,
+  { piece, laying }: PipeLengths = noLengths,
+): number {
   const out = own.map((r) => {
     const isBeside =
       port.facing === "left" || port.facing === "right"
@@ -210,7 +279,7 @@ export function leadOf(port: WallPort, own: readonly Rect[], clear: number): num
     };
     return isBeside ? far[port.facing] : 0;
   });
-  return Math.max(0, ...out) + clear;
+  return Math.max(Math.max(0, ...out) + clear, (port.stub ?? 0) + piece + laying);
 }
 
 /** Do two ports look at each other along one line. */
@@ -233,7 +302,8 @@ function bends(points: readonly Point[]): Point[] {
 }
 
 /**
- * The pipe from one port to another at right angles, round what is barred: fewest elbows, then shortest (handbook 3, Fit). `own` is what each port stands on, of what is barred: it bars the pipe,
+ * The pipe from one port to another at right angles, round what is barred: fewest elbows, then shortest (handbook 3, Fit); between two elbows, and between an elbow and
+ * a port, there is room for the parts. `own` is what each port stands on, of what is barred: it bars the pipe,
  * but not its first and last straight piece. Undefined where there is none.
  */
 export function routeBetween(
@@ -244,7 +314,9 @@ export function routeBetween(
 ): Route | undefined {
   const straight = Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
   const both = [...own.a, ...own.b];
-  if (faceEachOther(a, b) && pieceIsFree(room, a, b, both))
+  const pipe = room.pipe ?? noLengths;
+  const taken = (a.stub ?? 0) + (b.stub ?? 0) + pipe.piece;
+  if (faceEachOther(a, b) && straight >= taken && pieceIsFree(room, a, b, both))
     return {
       points: [
         { x: a.x, y: a.y },
@@ -253,34 +325,27 @@ export function routeBetween(
       elbows: 0,
       length: straight,
     };
-  const leads = { a: leadOf(a, own.a, room.clear), b: leadOf(b, own.b, room.clear) };
+  const leads = { a: leadOf(a, own.a, room.clear, pipe), b: leadOf(b, own.b, room.clear, pipe) };
   const begin = onwards(a, a.facing, leads.a);
   const end = onwards(b, b.facing, leads.b);
   if (!pieceIsFree(room, a, begin, own.a) || !pieceIsFree(room, b, end, own.b)) return undefined;
-  const grid = new Grid(room, [begin, end]);
+  const leg = pipe.piece + 2 * pipe.laying;
+  const grid = new Grid(room, [begin, end], leg);
   const from = grid.nodeAt(begin);
   const to = grid.nodeAt(end);
   if (from === undefined || to === undefined || !grid.isFree(from) || !grid.isFree(to)) return undefined;
-  const size = grid.columns * grid.rows;
-  const arriving = directions.indexOf(oppositeOf[b.facing]);
-  const first = newLayer(size);
-  first.straight[directions.indexOf(a.facing) * size + from] = 0;
-  straightOn(grid, first, directions.indexOf(a.facing));
-  const layers = [first];
-  for (;;) {
-    const { turning, straight: come } = layers.at(-1)!;
-    const length = Math.min(turning[arriving * size + to]!, come[arriving * size + to]!);
-    if (length < Infinity) {
-      const points = bends([
-        { x: a.x, y: a.y },
-        begin,
-        ...corners(grid, layers, to, arriving),
-        end,
-        { x: b.x, y: b.y },
-      ]);
-      return { points, elbows: points.length - 2, length: length + leads.a + leads.b };
-    }
-    if (layers.length > MOST_ELBOWS) return undefined;
-    layers.push(turnedFrom(grid, layers.at(-1)!));
+  const into = directions.indexOf(oppositeOf[b.facing]);
+  const made = (length: number, between: readonly Point[]): Route => {
+    const points = bends([{ x: a.x, y: a.y }, begin, ...between, end, { x: b.x, y: b.y }]);
+    return { points, elbows: points.length - 2, length: length + leads.a + leads.b };
+  };
+  const layers = [firstLayer(grid, from, a.facing)];
+  const direct = layers[0]!.straight[into * grid.columns * grid.rows + to]!;
+  if (direct < Infinity) return made(direct, []);
+  while (layers.length <= MOST_ELBOWS) {
+    layers.push(turnedFrom(grid, layers.at(-1)!, leg));
+    const { length, elbow } = arriving(grid, layers.at(-1)!, to, into);
+    if (length < Infinity) return made(length, corners(grid, layers, elbow, into));
   }
+  return undefined;
 }

@@ -23,7 +23,7 @@ export const barredBy = (unit: WallUnit, at: Standing): Rect[] => [
 /** A wall with units on it, as pipes see it. */
 function roomOf(wall: Wall, ofUnits: readonly (readonly Rect[])[], clear: number) {
   const barred = [...ofUnits.flat(), ...wall.obstacles.map((o) => keptClear(wall, o))];
-  return { width: wall.width, height: wall.height, barred, clear };
+  return { width: wall.width, height: wall.height, barred, clear, pipe: wall.pipe };
 }
 
 /** A port that a pipe begins or ends at, with what it stands on. */

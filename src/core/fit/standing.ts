@@ -70,11 +70,11 @@ export function bodyOf(unit: WallUnit, at: Standing): Rect {
 /** A port of a unit as it stands: lying, its top is on the right, and mirrored after that. */
 export function portOf(unit: WallUnit, port: WallPort, at: Standing): WallPort {
   const turned = at.lies
-    ? { x: port.y, y: unit.width - port.x, facing: whenLying[port.facing] }
-    : { x: port.x, y: port.y, facing: port.facing };
+    ? { ...port, x: port.y, y: unit.width - port.x, facing: whenLying[port.facing] }
+    : port;
   const { width } = bodyOf(unit, at);
   const seen = at.mirrored ? { ...turned, x: width - turned.x, facing: whenMirrored[turned.facing] } : turned;
-  return { x: at.x + seen.x, y: at.y + seen.y, facing: seen.facing };
+  return { ...seen, x: at.x + seen.x, y: at.y + seen.y };
 }
 
 /** A part of the wall that a unit keeps clear, and what for. */

@@ -19,6 +19,16 @@ export type Facing = (typeof facings)[number];
 /** An end that a pipe is joined to. */
 export interface WallPort extends Point {
   readonly facing: Facing;
+  /** From its face to where the pipe stops, mm: what the fittings take that lead from one to the other; absent: nothing. */
+  readonly stub?: number;
+}
+
+/** What the parts of a pipe take up, mm. */
+export interface PipeLengths {
+  /** The shortest piece that two fittings can hold. */
+  readonly piece: number;
+  /** From the centre of an elbow to where the pipe stops in it. */
+  readonly laying: number;
 }
 
 /** One step in a direction. */
@@ -70,4 +80,6 @@ export interface Wall {
   readonly obstacles: readonly Obstacle[];
   readonly from: WallPort;
   readonly to: WallPort;
+  /** What the parts of its pipes take up; absent: nothing, where nobody says what they are made of. */
+  readonly pipe?: PipeLengths;
 }

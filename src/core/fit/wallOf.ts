@@ -1,8 +1,8 @@
 import { lower } from "../units";
 import { obstaclesOf, type SurveyAnswers } from "../site";
-import { overlap, type Facing, type Wall, type WallPort } from "./wall";
+import { overlap, type Facing, type PipeLengths, type Wall, type WallPort } from "./wall";
 
-/** Between the two ends of the house's pipe where it is cut, mm; nobody states it, so a tee on each side is allowed for. */
+/** Between the two ends of the house's pipe where it is cut, mm, where nothing that stands between them asks for more. */
 const CUT = 150;
 /** Ports of the house's pipe above this look down, those below it up, mm. */
 const HIGH = 1000;
@@ -24,11 +24,24 @@ export type WallFound =
   | { readonly is: "missing"; readonly fields: readonly string[] }
   | { readonly is: "faulty"; readonly faults: readonly string[] };
 
+/** What the train's pipes ask of the wall: what their parts take up, what leads from the house's pipe to them, and how far apart the tees of a bypass are, mm. */
+export interface PipeNeeds {
+  readonly pipe?: PipeLengths;
+  readonly stub?: number;
+  readonly apart?: number;
+}
+
 /** The two ends of the cut pipe; water comes out of the first. With a bypass round the train they are the legs of its tees, else the pipe itself. */
-function ends(x: number, y: number, runs: Facing, bypassed: boolean): readonly [WallPort, WallPort] {
+function ends(
+  x: number,
+  y: number,
+  runs: Facing,
+  bypassed: boolean,
+  apart = CUT,
+): readonly [WallPort, WallPort] {
   const lies = runs === "left" || runs === "right";
   const aside: Facing = lies ? (y > HIGH ? "down" : "up") : "right";
-  const half = CUT / 2;
+  const half = Math.ceil(Math.max(CUT, apart) / 2);
   if (lies)
     return [
       { x: x - half, y, facing: bypassed ? aside : "right" },
@@ -65,7 +78,7 @@ function faultsOf(wall: Wall): string[] {
 /**
  * The wall of a job from its survey, with what is missing for it. It is drawn so that water runs to the right; `mirrored` where it does not. Of a range the least is free.
  */
-export function wallOf(answers: SurveyAnswers, bypassed: boolean): WallFound {
+export function wallOf(answers: SurveyAnswers, bypassed: boolean, needs: PipeNeeds = {}): WallFound {
   const lengthOf = (key: keyof typeof wallFields): number | undefined => {
     const found = lower(answers[wallFields[key]]?.measured);
     return found === undefined ? undefined : Math.round(found);
@@ -82,8 +95,19 @@ export function wallOf(answers: SurveyAnswers, bypassed: boolean): WallFound {
   const obstacles = obstaclesOf(answers[wallFields.obstacles]?.text ?? "").map((o) =>
     mirrored ? { ...o, x: width - o.x - o.width } : o,
   );
-  const [from, to] = ends(mirrored ? width - x : x, y, runs, bypassed);
-  const wall: Wall = { width, height, depth: lengthOf("depth"), obstacles, from, to };
+  const [from, to] = ends(mirrored ? width - x : x, y, runs, bypassed, needs.apart).map((port) =>
+    needs.stub === undefined ? port : { ...port, stub: needs.stub },
+  ) as [WallPort, WallPort];
+  const { pipe } = needs;
+  const wall: Wall = {
+    width,
+    height,
+    depth: lengthOf("depth"),
+    obstacles,
+    from,
+    to,
+    ...(pipe ? { pipe } : {}),
+  };
   const faults = faultsOf(wall);
   return faults.length > 0 ? { is: "faulty", faults } : { is: "known", wall, mirrored };
 }

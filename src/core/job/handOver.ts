@@ -101,7 +101,7 @@ export const isReopened = (job: JobState): boolean =>
 /** Which of the working phases a job stands in. */
 export type Phase = "site" | "train" | "run" | "record";
 /** The pages of a job, one for each kind of work; a job never waits in *fit*, which is a part of its design. */
-export type PhasePage = Phase | "fit";
+export type PhasePage = Phase | "fit" | "parts";
 /** The phase that a job is in: site, train, run or record. */
 export function phaseOf(job: JobState): Phase {
   if (isHandedOver(job)) return isReopened(job) ? "run" : "record";

@@ -5,7 +5,7 @@ export type PipeSystem = "pex" | "copper" | "cpvc" | "pvc" | "peSupply";
 /** Ways to join pipe and fitting; clamp rings go on the fittings of crimp rings. */
 export type JointMethod = "crimp" | "expansion" | "pushFit" | "solder" | "cement";
 /** What a fitting does with the pipe. */
-export type Shape = "coupling" | "elbow90" | "elbow45" | "tee" | "adapter" | "reducer";
+export type Shape = "coupling" | "elbow90" | "elbow45" | "tee" | "adapter" | "reducer" | "valve";
 
 /** A fitting that the company can buy. A tee is listed by its run: its branch is of the same kind. */
 export interface CatalogueFitting extends Fitting {
@@ -13,8 +13,8 @@ export interface CatalogueFitting extends Fitting {
   readonly shape: Shape;
   /** How each port is joined; none for a thread. */
   readonly methods: readonly [JointMethod | undefined, JointMethod | undefined];
-  /** From the centre to where the pipe stops, mm, at each port; unknown at a thread. */
-  readonly layingMm: readonly [number | undefined, number | undefined];
+  /** From the centre to where the pipe stops, mm, at each port; at a thread or nut to the face of what it is screwed onto. */
+  readonly layingMm: readonly [number, number];
   /** How deep the pipe goes in, mm, at each port; unknown at a thread. */
   readonly insertionMm: readonly [number | undefined, number | undefined];
 }

@@ -12,6 +12,7 @@ export const jointKinds = [
   "pipePushFit",
   "crimp",
   "clamp",
+  "expansion",
   "solder",
   "cement",
   "bowl",

@@ -36,7 +36,7 @@ export function signingBlockers(
 }
 
 /** The option chosen for each question on which installers differ: a revision's own over the company's. */
-const chosenSchools = (
+export const chosenSchools = (
   own: Readonly<Record<string, string>>,
   { schoolChoices }: Knowledge,
 ): Record<string, string> => ({

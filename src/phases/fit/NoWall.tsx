@@ -15,7 +15,7 @@ interface NoWallProps {
 }
 
 /** A question with the part of the survey that it stands in. */
-function asked(id: string): string {
+export function asked(id: string): string {
   const group = surveyGroups.find((g) => g.fields.some((f) => f.id === id))!;
   return `${group.title}: ${group.fields.find((f) => f.id === id)!.label.toLowerCase()}`;
 }

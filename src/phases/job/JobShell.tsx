@@ -13,6 +13,7 @@ const phases: readonly { readonly id: PhasePage; readonly key: string; readonly 
   { id: "site", key: "1", label: "Site" },
   { id: "train", key: "2", label: "Train" },
   { id: "fit", key: "3", label: "Fit" },
+  { id: "parts", key: "4", label: "Parts" },
   { id: "run", key: "6", label: "Run" },
   { id: "record", key: "7", label: "Record" },
 ];

@@ -1,9 +1,7 @@
 import type { Route } from "next";
-import { onWall } from "@/core/fit/onWall";
-import { wallOf } from "@/core/fit/wallOf";
-import { bypassOf, draftBasis } from "@/core/record";
 import { FitBoard } from "@/phases/fit/FitBoard";
 import { NoWall } from "@/phases/fit/NoWall";
+import { fitOf, isPlaceable } from "@/phases/fit/ofJob";
 import { length } from "@/phases/fit/words";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
@@ -16,13 +14,8 @@ export const generateMetadata = titled("Fit");
 export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
   const opened = await openJob((await params).id);
   const { can, job, judged, known, person } = opened;
-  const line = judged.stations.filter((s) => s.placement.connects === "line");
-  const units = line.map((s) => onWall(s));
-  const unmeasured = line.filter((_, i) => !units[i]).map((s) => s.model.code);
-  const beside = line.filter((s) => s.unit.parallel > 1).map((s) => s.model.code);
-  const bypassed = bypassOf(job, draftBasis(job), known).arrangement === "threeValve";
-  const found = wallOf(job.answers, bypassed);
-  const placeable = units.flatMap((u) => (u ? [u] : []));
+  const fit = fitOf(job, judged, known);
+  const { found, line, units } = fit;
   const salted = line.filter((s) => s.model.family === "softener").map((s) => s.model.code);
   return (
     <JobShell {...frameOf(opened, "fit")}>
@@ -42,12 +35,12 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
           Measure the wall
         </Link>
       </div>
-      {found.is === "known" && placeable.length > 0 && unmeasured.length === 0 && beside.length === 0 ? (
+      {found.is === "known" && isPlaceable(fit) ? (
         <FitBoard
           jobId={job.id}
           wall={found.wall}
           mirrored={found.mirrored}
-          units={placeable}
+          units={units}
           places={job.places}
           seen={job.designSeq}
           profile={person.profile}
@@ -58,8 +51,8 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
           jobId={job.id}
           found={found}
           hasUnits={line.length > 0}
-          unmeasured={unmeasured}
-          beside={beside}
+          unmeasured={fit.unmeasured}
+          beside={fit.beside}
         />
       )}
     </JobShell>

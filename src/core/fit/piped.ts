@@ -1,0 +1,196 @@
+import type { PlacedUnit, UnitPort } from "../families";
+import type { CatalogueFitting, JointMethod, PipeSystem } from "../plumbing/fittings";
+import { assembled, type Assembly, type Run, type RunEnd } from "../plumbing/assembly";
+import type { JointKind, ThreadSchool } from "../plumbing/joint";
+import {
+  fittingOf,
+  houseStub,
+  lengthsOf,
+  teesApart,
+  unitStub,
+  type Piping,
+  type Stub,
+} from "../plumbing/piping";
+import type { PortType } from "../plumbing/transitions";
+import type { SurveyAnswers } from "../site";
+import { lineFits, type LinePorts } from "./onWall";
+import type { Route } from "./route";
+import type { Wall } from "./wall";
+
+/** Pipes of the survey by what fittings they take. */
+const systems: Readonly<Record<string, PipeSystem>> = {
+  copperL: "copper",
+  copperM: "copper",
+  pex: "pex",
+  cpvc: "cpvc",
+  pvc: "pvc",
+};
+
+/** How PEX is joined under each answer to its question. */
+const pexMethods: Readonly<Record<string, Pick<Piping, "method" | "ring">>> = {
+  crimp: { method: "crimp", ring: "crimp" },
+  clamp: { method: "crimp", ring: "clamp" },
+  push: { method: "pushFit", ring: "crimp" },
+  expansion: { method: "expansion", ring: "crimp" },
+};
+const plain = (method: JointMethod) => ({ method, ring: "crimp" as const });
+
+/** How a system is joined by the schools of a job. */
+function methodOf(system: PipeSystem, schools: Readonly<Record<string, string>>) {
+  if (system === "pex") return pexMethods[schools.pex ?? ""] ?? pexMethods.crimp!;
+  if (system === "copper") return plain(schools.copper === "pushFit" ? "pushFit" : "solder");
+  return plain(system === "peSupply" ? "crimp" : "cement");
+}
+
+/** What a job's pipes are made of: the house's own, and the train's. */
+export interface JobPiping {
+  readonly house: Piping;
+  readonly train: Piping;
+  readonly threads: ThreadSchool;
+}
+export type PipingFound =
+  | { readonly is: "known"; readonly piping: JobPiping }
+  /** Questions of the survey that are open. */
+  | { readonly is: "missing"; readonly fields: readonly string[] }
+  /** A pipe that Brant has no fittings for. */
+  | { readonly is: "strange" };
+
+/** What a job's pipes are made of, from its survey and its schools (handbook 1, Schools): the train's is the house's, or PEX where that is chosen. */
+export function pipingOf(answers: SurveyAnswers, schools: Readonly<Record<string, string>>): PipingFound {
+  const [pipe, size] = [answers["cutin.pipe"]?.text, answers["cutin.size"]?.text];
+  const fields = [...(pipe ? [] : ["cutin.pipe"]), ...(size ? [] : ["cutin.size"])];
+  if (!pipe || !size) return { is: "missing", fields };
+  const system = systems[pipe];
+  if (!system) return { is: "strange" };
+  const ofTrain = schools.trainPipe === "pex" ? "pex" : system;
+  return {
+    is: "known",
+    piping: {
+      house: { system, size, ...methodOf(system, schools) },
+      train: { system: ofTrain, size, ...methodOf(ofTrain, schools) },
+      threads: (schools.threads ?? "rule") as ThreadSchool,
+    },
+  };
+}
+
+const portSystem: Readonly<Partial<Record<UnitPort["system"], string>>> = { "pipe thread": "NPT" };
+const jointsOfPorts: Readonly<Record<UnitPort["system"], JointKind>> = {
+  "pipe thread": "taperMetal",
+  "O-ring nut": "washer",
+  "split ring": "washer",
+  compression: "compression",
+  "flange seat": "flangeSeat",
+  barb: "nippleNut",
+  "hose thread": "hoseOrFeed",
+  "push-fit": "tubePushFit",
+};
+
+/** A unit's port as fittings know it; taper threads are what a pipe thread is where nothing else is said. */
+export const portType = ({ system, size, gender }: UnitPort): PortType => ({
+  system: portSystem[system] ?? system,
+  size: size.replace(/ in$/, ""),
+  gender,
+});
+
+/** How a unit's port is joined: a thread sealed with tape alone is in plastic. */
+const jointOfPort = ({ system, seal }: UnitPort): JointKind =>
+  system === "pipe thread" && seal === "tape" ? "taperPlastic" : jointsOfPorts[system];
+
+/** A unit of the line with what leads from each of its two ports to the pipe. */
+interface Joined {
+  readonly key: string;
+  readonly code: string;
+  readonly ports: LinePorts;
+  readonly inlet?: Stub;
+  readonly outlet?: Stub;
+}
+
+/** A port that no fittings join to the pipe. */
+export interface Unjoined {
+  readonly unit: string;
+  readonly port: UnitPort;
+}
+
+/** What is needed to build a train's pipes, wherever its units stand. */
+export interface PipePlan {
+  readonly all: readonly CatalogueFitting[];
+  readonly piping: JobPiping;
+  readonly units: readonly Joined[];
+  readonly unjoined: readonly Unjoined[];
+  /** What leads from the house's pipe; undefined where nothing does. */
+  readonly house?: Stub;
+  readonly byTee: boolean;
+  /** What the wall has to know of it. */
+  readonly onWall?: Pick<Wall, "pipe"> & { readonly stub: number; readonly apart?: number };
+}
+
+/** Chooses the fittings at every end of a train's pipes. `byTee`: a bypass goes round the whole train. */
+export function pipePlan(
+  all: readonly CatalogueFitting[],
+  line: readonly PlacedUnit[],
+  piping: JobPiping,
+  byTee: boolean,
+): PipePlan {
+  const { house, train } = piping;
+  const units = line.flatMap(({ unit, model }): Joined[] => {
+    const ports = lineFits(model);
+    if (!ports) return [];
+    const stub = (port: UnitPort) => unitStub(all, portType(port), train);
+    return [{ key: unit.key, code: model.code, ports, inlet: stub(ports.inlet), outlet: stub(ports.outlet) }];
+  });
+  const stub = houseStub(all, { house, piping: train, byTee });
+  const [ofTrain, ofHouse] = [lengthsOf(all, train), lengthsOf(all, house)];
+  return {
+    all,
+    piping,
+    units,
+    unjoined: units.flatMap((u) => [
+      ...(u.inlet ? [] : [{ unit: u.code, port: u.ports.inlet }]),
+      ...(u.outlet ? [] : [{ unit: u.code, port: u.ports.outlet }]),
+    ]),
+    house: stub,
+    byTee,
+    ...(ofTrain && ofHouse && stub
+      ? {
+          onWall: {
+            pipe: { piece: ofTrain.piece, laying: ofTrain.elbow },
+            stub: stub.length,
+            ...(byTee ? { apart: teesApart(ofHouse) } : {}),
+          },
+        }
+      : {}),
+  };
+}
+
+/** The pipes of a placed train as they are built; undefined where a port is joined by nothing. */
+export function pipesBuilt(plan: PipePlan, wall: Wall, routes: readonly Route[]): Assembly | undefined {
+  const { all, piping, units, house, byTee } = plan;
+  if (!house || plan.unjoined.length > 0 || routes.length !== units.length + 1) return undefined;
+  const tee = byTee ? fittingOf(all, "tee", piping.house) : undefined;
+  const houseEnd = (port: "before" | "behind"): RunEnd => ({
+    part: tee ? (port === "before" ? "bypass.t1" : "bypass.t2") : `house.${port}`,
+    port,
+    stub: house,
+    ...(tee ? { tee } : {}),
+  });
+  const unitEnd = (unit: Joined, side: "inlet" | "outlet"): RunEnd => {
+    const port = unit.ports[side];
+    return {
+      part: unit.key,
+      port: port.port,
+      stub: unit[side]!,
+      asks: { kind: jointOfPort(port), tightening: port.tighten, size: portType(port).size },
+    };
+  };
+  const runs = routes.map((route, i): Run => ({
+    id: `r${i + 1}`,
+    points: route.points,
+    from: i === 0 ? houseEnd("before") : unitEnd(units[i - 1]!, "outlet"),
+    to: i === units.length ? houseEnd("behind") : unitEnd(units[i]!, "inlet"),
+  }));
+  const at = { x: (wall.from.x + wall.to.x) / 2, y: (wall.from.y + wall.to.y) / 2 };
+  return assembled(all, runs, piping.train, {
+    threads: piping.threads,
+    ...(byTee ? { bypass: { house: piping.house, at } } : {}),
+  });
+}

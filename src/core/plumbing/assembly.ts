@@ -1,0 +1,326 @@
+import {
+  fittingOf,
+  jointOf,
+  lengthsOf,
+  type Piping,
+  type PipingLengths,
+  type Stub,
+  type StubPart,
+} from "./piping";
+import type { CatalogueFitting } from "./fittings";
+import { threadSealant, type JointKind, type Sealant, type ThreadSchool } from "./joint";
+
+/** A corner of a pipe, mm. */
+interface Corner {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** What a pipe begins or ends at. */
+export interface RunEnd {
+  /** The unit, or the house's pipe. */
+  readonly part: string;
+  /** Which of its ports, as it is called. */
+  readonly port: string;
+  readonly stub: Stub;
+  /** Of a unit: how its port is joined, by its own manual. */
+  readonly asks?: { readonly kind: JointKind; readonly tightening: string; readonly size: string };
+  /** Of the house: the branch of a tee that the pipe goes into; absent: the house's pipe itself. */
+  readonly tee?: CatalogueFitting;
+}
+
+/** A pipe of the train on its way along the wall: its corners, and its two ends. */
+export interface Run {
+  readonly id: string;
+  readonly points: readonly Corner[];
+  readonly from: RunEnd;
+  readonly to: RunEnd;
+}
+
+/** A piece of pipe that is cut. */
+export interface Piece {
+  readonly id: string;
+  readonly run: string;
+  readonly piping: Piping;
+  readonly lengthMm: number;
+  readonly lies: "level" | "upright";
+  /** It ties in to the house: measured on site, whatever the drawing says. */
+  readonly onSite: boolean;
+}
+
+/** A fitting where it is used. */
+export interface Used {
+  readonly id: string;
+  readonly run: string;
+  readonly fitting: CatalogueFitting;
+}
+
+/** Two parts joined. */
+export interface Joint {
+  readonly id: string;
+  readonly run: string;
+  /** Ids of what it joins: pieces, fittings, units, or the house's pipe. */
+  readonly parts: readonly [string, string];
+  readonly kind: JointKind;
+  readonly size: string;
+  readonly sealant?: Sealant;
+  /** As the unit's own manual says, which wins. */
+  readonly tightening?: string;
+  /** Made at the bench, before the rest hangs on the wall. */
+  readonly where: "bench" | "wall";
+  /** Roughly where it is on the wall, mm. */
+  readonly at: Corner;
+}
+
+/** A piece that is too short for two fittings. `by`: mm that are missing. */
+export interface PipeFault {
+  readonly run: string;
+  readonly piece: string;
+  readonly by: number;
+}
+
+/** The pipes of a train as they are built: everything that is bought for them, and every joint (handbook 3). */
+export interface Assembly {
+  readonly pieces: readonly Piece[];
+  readonly fittings: readonly Used[];
+  readonly joints: readonly Joint[];
+  readonly faults: readonly PipeFault[];
+}
+
+/** A part in the row that makes a run. */
+type Item =
+  | { readonly id: string; readonly is: "end"; readonly end: RunEnd }
+  | {
+      readonly id: string;
+      readonly is: "fitting";
+      readonly fitting: CatalogueFitting;
+      readonly begins: 0 | 1;
+    }
+  | {
+      readonly id: string;
+      readonly is: "piece";
+      readonly piping: Piping;
+      readonly lengthMm: number;
+      readonly lies: Piece["lies"];
+    };
+interface Placed {
+  readonly item: Item;
+  readonly at: Corner;
+}
+
+const apart = (a: Corner, b: Corner): number => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
+const liesBetween = (a: Corner, b: Corner): Piece["lies"] => (a.y === b.y ? "level" : "upright");
+
+/** A stub's parts as they are met along the water: those of the far end come the other way round. */
+function stubItems(run: string, side: "a" | "b", { parts }: Stub, lies: Piece["lies"]): Item[] {
+  const turned = (begins: 0 | 1): 0 | 1 => (side === "a" ? begins : begins === 0 ? 1 : 0);
+  const item = (part: StubPart, i: number): Item => {
+    const id = `${run}.${side}${i + 1}`;
+    return part.is === "piece"
+      ? { id, is: "piece", piping: part.piping, lengthMm: part.lengthMm, lies }
+      : { id, is: "fitting", fitting: part.fitting, begins: turned(part.begins) };
+  };
+  const items = parts.map(item);
+  return side === "a" ? items : items.reverse();
+}
+
+/** What the parts of a run are made of. */
+interface Making {
+  readonly piping: Piping;
+  readonly lengths: PipingLengths;
+  readonly elbow: CatalogueFitting;
+  readonly threads: ThreadSchool;
+}
+
+/** The parts of a run in their order. */
+function itemsOf({ id, points, from, to }: Run, { piping, lengths, elbow }: Making): Placed[] {
+  const last = points.length - 1;
+  const taken = (corner: number) =>
+    corner === 0 ? from.stub.length : corner === last ? to.stub.length : lengths.elbow;
+  const pipes = points.slice(1).flatMap((point, i): Placed[] => {
+    const before = points[i]!;
+    const piece: Item = {
+      id: `${id}.p${i + 1}`,
+      is: "piece",
+      piping,
+      lengthMm: Math.round(apart(before, point) - taken(i) - taken(i + 1)),
+      lies: liesBetween(before, point),
+    };
+    const bend: Item = { id: `${id}.e${i + 1}`, is: "fitting", fitting: elbow, begins: 0 };
+    return [{ item: piece, at: before }, ...(i + 1 < last ? [{ item: bend, at: point }] : [])];
+  });
+  const first = liesBetween(points[0]!, points[1]!);
+  const end = liesBetween(points[last - 1]!, points[last]!);
+  return [
+    { item: { id: from.part, is: "end", end: from }, at: points[0]! },
+    ...stubItems(id, "a", from.stub, first).map((item) => ({ item, at: points[0]! })),
+    ...pipes,
+    ...stubItems(id, "b", to.stub, end).map((item) => ({ item, at: points[last]! })),
+    { item: { id: to.part, is: "end", end: to }, at: points[last]! },
+  ];
+}
+
+type FittingItem = Extract<Item, { is: "fitting" }>;
+type Made = Pick<Joint, "kind" | "size" | "sealant" | "tightening">;
+
+const sealedBy = (kind: JointKind, school: ThreadSchool): { readonly sealant?: Sealant } =>
+  kind === "taperMetal" || kind === "taperPlastic" ? { sealant: threadSealant(kind, school) } : {};
+
+const threads: ReadonlySet<string> = new Set(["NPT", "G", "GHT"]);
+/** How a thread or a nut of a fitting is joined. */
+function screwed(system: string, isPlastic: boolean): JointKind {
+  if (!threads.has(system)) return "washer";
+  return isPlastic ? "taperPlastic" : "taperMetal";
+}
+
+/** How a fitting is joined to its neighbour, by the port that is turned to it. */
+function byFitting({ fitting }: FittingItem, port: 0 | 1, neighbour: Item, making: Making): Made {
+  const { system, size } = fitting.ports[port];
+  const method = fitting.methods[port];
+  const piping = neighbour.is === "piece" ? neighbour.piping : making.piping;
+  if (method) return { kind: jointOf(method, piping), size };
+  const both = [fitting, ...(neighbour.is === "fitting" ? [neighbour.fitting] : [])];
+  const kind = screwed(
+    system,
+    both.some((f) => f.methods.includes("cement")),
+  );
+  return { kind, size, ...sealedBy(kind, making.threads) };
+}
+
+/** How two neighbours in a row are joined: a unit's manual wins, else what is pushed, screwed or cemented into what. */
+function joined(a: Item, b: Item, making: Making): Made {
+  for (const item of [a, b])
+    if (item.is === "end" && item.end.asks) {
+      const { kind, size, tightening } = item.end.asks;
+      return { kind, size, tightening, ...sealedBy(kind, making.threads) };
+    }
+  if (a.is === "fitting") return byFitting(a, a.begins === 0 ? 1 : 0, b, making);
+  if (b.is === "fitting") return byFitting(b, b.begins, a, making);
+  // What is left is a piece in the tee that it comes from.
+  const tee = [a, b].flatMap((item) => (item.is === "end" && item.end.tee ? [item.end.tee] : []))[0]!;
+  return { kind: jointOf(tee.methods[0]!, making.piping), size: tee.ports[0].size };
+}
+
+/** Is it part of the pipe between its two ends, which is put together at the bench. */
+const isBetween = (run: Run, { id }: Item): boolean =>
+  id.startsWith(`${run.id}.p`) || id.startsWith(`${run.id}.e`);
+
+/** Every joint of a run. On the wall the pipe between its ends is put onto them; all others are made at the bench, where what is screwed onto a unit is too. */
+function jointsOf(run: Run, items: readonly Placed[], making: Making): Joint[] {
+  return items.slice(1).map(({ item: b, at }, i) => {
+    const { item: a } = items[i]!;
+    const isHouse = [a, b].some((item) => item.is === "end" && !item.end.asks);
+    const closes = isBetween(run, a) !== isBetween(run, b);
+    return {
+      id: `${run.id}.j${i + 1}`,
+      run: run.id,
+      parts: [a.id, b.id],
+      ...joined(a, b, making),
+      where: closes || isHouse ? "wall" : "bench",
+      at,
+    };
+  });
+}
+
+/** Builds one run. */
+function built(run: Run, making: Making): Assembly {
+  const items = itemsOf(run, making);
+  const own = items.filter(({ item }) => item.is === "piece" && isBetween(run, item)).map((p) => p.item.id);
+  const tiesIn = new Set([...(run.from.asks ? [] : [own[0]]), ...(run.to.asks ? [] : [own.at(-1)])]);
+  const pieces = items.flatMap(({ item }): Piece[] =>
+    item.is === "piece"
+      ? [
+          {
+            id: item.id,
+            run: run.id,
+            piping: item.piping,
+            lengthMm: item.lengthMm,
+            lies: item.lies,
+            onSite: tiesIn.has(item.id),
+          },
+        ]
+      : [],
+  );
+  return {
+    pieces,
+    fittings: items.flatMap(({ item }) =>
+      item.is === "fitting" ? [{ id: item.id, run: run.id, fitting: item.fitting }] : [],
+    ),
+    joints: jointsOf(run, items, making),
+    faults: pieces
+      .filter((p) => own.includes(p.id) && p.lengthMm < making.lengths.piece)
+      .map((p) => ({ run: run.id, piece: p.id, by: making.lengths.piece - p.lengthMm })),
+  };
+}
+
+/** The bypass of a house: two tees in its pipe, and a valve between them. */
+export interface BypassMade {
+  readonly house: Piping;
+  readonly at: Corner;
+}
+
+/** The bypass as it is built: at the bench but for its two joints with the house's pipe. */
+function bypassBuilt(all: readonly CatalogueFitting[], { house, at }: BypassMade): Assembly | undefined {
+  const [tee, valve] = [fittingOf(all, "tee", house), fittingOf(all, "valve", house)];
+  const lengths = lengthsOf(all, house);
+  if (!tee || !valve || !lengths) return undefined;
+  const run = "bypass";
+  const piece = (id: string): Piece => ({
+    id,
+    run,
+    piping: house,
+    lengthMm: lengths.piece,
+    lies: "level",
+    onSite: false,
+  });
+  const row = [
+    "house.before",
+    "bypass.t1",
+    "bypass.p1",
+    "bypass.v",
+    "bypass.p2",
+    "bypass.t2",
+    "house.behind",
+  ];
+  return {
+    pieces: [piece("bypass.p1"), piece("bypass.p2")],
+    fittings: [
+      { id: "bypass.t1", run, fitting: tee },
+      { id: "bypass.v", run, fitting: valve },
+      { id: "bypass.t2", run, fitting: tee },
+    ],
+    joints: row.slice(1).map((part, i) => ({
+      id: `bypass.j${i + 1}`,
+      run,
+      parts: [row[i]!, part],
+      kind: jointOf(house.method, house),
+      size: house.size,
+      where: i === 0 || i === row.length - 2 ? "wall" : "bench",
+      at,
+    })),
+    faults: [],
+  };
+}
+
+/**
+ * The pipes of a train as they are built, from the way that each takes (handbook 3: Cut list, and which joint). A piece is as long as its fittings' centres are apart, less
+ * what both take up; one that two fittings cannot hold is a fault. Undefined where the pipe has no elbow, or the house's no tee.
+ */
+export function assembled(
+  all: readonly CatalogueFitting[],
+  runs: readonly Run[],
+  piping: Piping,
+  { threads: school, bypass }: { readonly threads: ThreadSchool; readonly bypass?: BypassMade },
+): Assembly | undefined {
+  const [lengths, elbow] = [lengthsOf(all, piping), fittingOf(all, "elbow90", piping)];
+  const around = bypass && bypassBuilt(all, bypass);
+  if (!lengths || !elbow || (bypass && !around)) return undefined;
+  const making = { piping, lengths, elbow, threads: school };
+  const parts = [...(around ? [around] : []), ...runs.map((run) => built(run, making))];
+  return {
+    pieces: parts.flatMap((p) => p.pieces),
+    fittings: parts.flatMap((p) => p.fittings),
+    joints: parts.flatMap((p) => p.joints),
+    faults: parts.flatMap((p) => p.faults),
+  };
+}

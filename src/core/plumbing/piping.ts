@@ -1,0 +1,145 @@
+import { pipeEnd, type CatalogueFitting, type JointMethod, type PipeSystem, type Shape } from "./fittings";
+import type { JointKind } from "./joint";
+import { transitions, type PortType } from "./transitions";
+
+/** What pipe is made of, and how it is joined. */
+export interface Piping {
+  readonly system: PipeSystem;
+  readonly size: string;
+  readonly method: JointMethod;
+  /** Rings of clamps go on the fittings of crimp rings. */
+  readonly ring: "crimp" | "clamp";
+}
+
+/** What its parts take up, mm: the shortest piece that two fittings can hold (handbook 3, Cut list), and from the centre of a fitting to where the pipe stops. */
+export interface PipingLengths {
+  readonly piece: number;
+  readonly elbow: number;
+  readonly tee: number;
+  readonly valve: number;
+}
+
+export const samePipe = (a: Piping, b: Piping): boolean => a.system === b.system && a.size === b.size;
+
+/** The fitting of a shape that two ends of a pipe go into; undefined where there is none. */
+export const fittingOf = (
+  all: readonly CatalogueFitting[],
+  shape: Shape,
+  { system, size, method }: Piping,
+): CatalogueFitting | undefined =>
+  all.find(
+    (f) =>
+      f.shape === shape &&
+      f.ports.every((p) => p.system === system && p.size === size) &&
+      f.methods.every((m) => m === method),
+  );
+
+/** What the parts of a pipe take up; undefined where one of them cannot be had. */
+export function lengthsOf(all: readonly CatalogueFitting[], piping: Piping): PipingLengths | undefined {
+  const [elbow, tee, valve] = (["elbow90", "tee", "valve"] as const).map((s) => fittingOf(all, s, piping));
+  if (!elbow || !tee || !valve) return undefined;
+  return {
+    // Room for two insertions, and 10 mm between them.
+    piece: 2 * elbow.insertionMm[0]! + 10,
+    elbow: elbow.layingMm[0],
+    tee: tee.layingMm[0],
+    valve: valve.layingMm[0],
+  };
+}
+
+/** How a piece of pipe goes into a fitting. */
+export function jointOf(method: JointMethod, { ring }: Piping): JointKind {
+  const kinds = {
+    crimp: ring,
+    expansion: "expansion",
+    pushFit: "pipePushFit",
+    solder: "solder",
+    cement: "cement",
+  } as const;
+  return kinds[method];
+}
+
+/** A fitting in a row, with the port that is turned to what comes before it; or a short piece of pipe. */
+export type StubPart =
+  | { readonly is: "fitting"; readonly fitting: CatalogueFitting; readonly begins: 0 | 1 }
+  | { readonly is: "piece"; readonly piping: Piping; readonly lengthMm: number };
+
+/** What leads from a fixed end to where the pipe begins, the end's own part first. */
+export interface Stub {
+  readonly parts: readonly StubPart[];
+  /** From the end to where the pipe stops, mm. */
+  readonly length: number;
+}
+
+/** What a part takes up along the pipe, mm. */
+const along = (part: StubPart): number =>
+  part.is === "piece" ? part.lengthMm : part.fitting.layingMm[0] + part.fitting.layingMm[1];
+
+const straight: ReadonlySet<Shape> = new Set(["coupling", "adapter", "reducer"]);
+
+/** The fittings that lead from one port to another in a line: joined by the ways that are wanted, or pushed on where those have none; undefined where nothing joins them. */
+function chainBetween(
+  all: readonly CatalogueFitting[],
+  from: PortType,
+  to: PortType,
+  methods: readonly JointMethod[],
+): readonly StubPart[] | undefined {
+  const wanted = new Set<JointMethod | undefined>([undefined, "pushFit", ...methods]);
+  const usable = all.filter((f) => straight.has(f.shape) && f.methods.every((m) => wanted.has(m)));
+  return transitions(usable, from, to)[0]?.fittings.map(({ fitting, begins }) => ({
+    is: "fitting",
+    fitting: fitting as CatalogueFitting,
+    begins,
+  }));
+}
+
+const stubOf = (parts: readonly StubPart[], before = 0): Stub => ({
+  parts,
+  length: parts.reduce((sum, part) => sum + along(part), before),
+});
+
+/** What leads from a unit's port to its pipe; undefined where no fittings join them (handbook 3, Transitions). */
+export function unitStub(all: readonly CatalogueFitting[], port: PortType, piping: Piping): Stub | undefined {
+  const chain = chainBetween(all, port, pipeEnd(piping.system, piping.size), [piping.method]);
+  return chain && stubOf(chain);
+}
+
+/** The house's pipe where it is cut. */
+export interface HouseEnd {
+  readonly house: Piping;
+  readonly piping: Piping;
+  /** It leaves by the branch of a tee: a bypass goes on past it. */
+  readonly byTee: boolean;
+}
+
+/** What leads from the house's pipe to the train's: off a tee where it is passed by, over to the other pipe, and through a shut-off. */
+export function houseStub(
+  all: readonly CatalogueFitting[],
+  { house, piping, byTee }: HouseEnd,
+): Stub | undefined {
+  const [ofHouse, ofTrain] = [lengthsOf(all, house), lengthsOf(all, piping)];
+  const valve = fittingOf(all, "valve", piping);
+  const tee = fittingOf(all, "tee", house);
+  if (!ofHouse || !ofTrain || !valve || !tee) return undefined;
+  const leg: readonly StubPart[] = byTee ? [{ is: "piece", piping: house, lengthMm: ofHouse.piece }] : [];
+  // A tee's leg is the train's own pipe where the house has the same.
+  const goesOn = byTee && samePipe(house, piping);
+  const over = goesOn
+    ? []
+    : chainBetween(all, pipeEnd(house.system, house.size), pipeEnd(piping.system, piping.size), [
+        house.method,
+        piping.method,
+      ]);
+  if (!over) return undefined;
+  const short: StubPart = { is: "piece", piping, lengthMm: ofTrain.piece };
+  const parts: readonly StubPart[] = [
+    ...leg,
+    ...over,
+    ...(goesOn ? [] : [short]),
+    { is: "fitting", fitting: valve, begins: 0 },
+  ];
+  return stubOf(parts, byTee ? ofHouse.tee : 0);
+}
+
+/** How far apart the two tees of a bypass are, centre to centre, with its valve between them, mm. */
+export const teesApart = ({ tee, piece, valve }: PipingLengths): number => 2 * (tee + piece + valve);

@@ -1,0 +1,316 @@
+import type { Assembly, Joint, Piece } from "./assembly";
+import { tapeFor, type JointKind, type JointRule } from "./joint";
+import type { Piping } from "./piping";
+
+/** How the van is packed. */
+export const takeOffGroups = [
+  "units",
+  "pipe",
+  "fittings",
+  "seal",
+  "fixings",
+  "tools",
+  "spares",
+  "site",
+] as const;
+export type TakeOffGroup = (typeof takeOffGroups)[number];
+
+/** What asks for a line of the list: a joint, a piece, a fitting or unit by its id, or a rule in words. */
+export type Why =
+  | { readonly by: "joint" | "piece" | "part" | "unit"; readonly id: string }
+  | { readonly by: "rule"; readonly says: string };
+
+/** One thing to bring. */
+export interface TakeOffLine {
+  readonly id: string;
+  readonly group: TakeOffGroup;
+  readonly what: string;
+  /** How much: pieces, or mm of pipe and tape; absent where nobody can say. */
+  readonly count?: number;
+  readonly unit: "pieces" | "mm";
+  /** What one costs, where it is known. */
+  readonly price?: number;
+  readonly why: readonly Why[];
+}
+
+/** Pipe comes in coils or sticks (handbook 3, Cut list). */
+const COILED: ReadonlySet<Piping["system"]> = new Set(["pex", "peSupply"]);
+export const isCoiled = ({ system }: Piping): boolean => COILED.has(system);
+/** What is lost of a coil. */
+const COIL_WASTE = 1.05;
+/** How much longer the piece is that is measured on site, mm. */
+const SPARE_LENGTH = 100;
+/** Spare rings of all that are pressed. */
+const SPARE_RINGS = 0.1;
+
+/** Supports apart on a level pipe, mm (handbook 3, Pipe). */
+const SUPPORT_MM: Readonly<Record<Piping["system"], number | undefined>> = {
+  pex: 800,
+  cpvc: 900,
+  pvc: 1200,
+  copper: 1800,
+  peSupply: undefined,
+};
+
+/** What a piece is cut to; where it is measured on site, what is brought for it. */
+export const cutLength = ({ lengthMm, onSite }: Piece): number => lengthMm + (onSite ? SPARE_LENGTH : 0);
+
+const pipeKey = ({ system, size }: Piping): string => `${system} ${size}`;
+
+/** Things of one key together, in the order in which they come. */
+function grouped<T>(
+  all: readonly T[],
+  keyOf: (one: T) => string | undefined,
+): ReadonlyMap<string, readonly T[]> {
+  const groups = new Map<string, T[]>();
+  for (const one of all) {
+    const key = keyOf(one);
+    if (key === undefined) continue;
+    groups.set(key, [...(groups.get(key) ?? []), one]);
+  }
+  return groups;
+}
+
+/** Names that a list needs, by system, and by method of what is pressed. */
+export interface TakeOffWords {
+  readonly pipe: (piping: Piping) => string;
+  readonly rules: ReadonlyMap<JointKind, JointRule>;
+}
+
+const byJoint = (joints: readonly Joint[]): Why[] => joints.map((j) => ({ by: "joint", id: j.id }));
+
+function pipeLines({ pieces }: Assembly, words: TakeOffWords): TakeOffLine[] {
+  return [...grouped(pieces, (p) => pipeKey(p.piping))].map(([key, own]) => {
+    const { piping } = own[0]!;
+    const sum = own.reduce((all, p) => all + cutLength(p), 0);
+    return {
+      id: `pipe ${key}`,
+      group: "pipe",
+      what: words.pipe(piping),
+      count: Math.ceil(isCoiled(piping) ? sum * COIL_WASTE : sum),
+      unit: "mm",
+      why: own.map((p) => ({ by: "piece", id: p.id })),
+    };
+  });
+}
+
+function fittingLines({ fittings }: Assembly): TakeOffLine[] {
+  return [...grouped(fittings, (f) => f.fitting.id)].map(([id, own]) => ({
+    id: `fitting ${id}`,
+    group: "fittings",
+    what: own[0]!.fitting.name,
+    count: own.length,
+    unit: "pieces",
+    price: own[0]!.fitting.price,
+    why: own.map((f) => ({ by: "part", id: f.id })),
+  }));
+}
+
+const ringsFor: Readonly<Partial<Record<JointKind, string>>> = {
+  crimp: "copper crimp ring",
+  clamp: "stainless clamp ring",
+  expansion: "expansion ring",
+};
+
+/** A ring for each joint that is pressed, and a tenth more (handbook 3, Take-off: spares). */
+function ringLines({ joints }: Assembly): TakeOffLine[] {
+  const rings = grouped(joints, (j) => (ringsFor[j.kind] ? `${j.size} ${j.kind}` : undefined));
+  return [...rings].flatMap(([key, own]): TakeOffLine[] => {
+    const what = `${own[0]!.size} in ${ringsFor[own[0]!.kind]!}`;
+    return [
+      { id: `ring ${key}`, group: "fittings", what, count: own.length, unit: "pieces", why: byJoint(own) },
+      {
+        id: `spare ${key}`,
+        group: "spares",
+        what,
+        count: Math.ceil(own.length * SPARE_RINGS),
+        unit: "pieces",
+        why: [{ by: "rule", says: "a tenth of all rings is spare: one bitten wrong is cut out" }],
+      },
+    ];
+  });
+}
+
+const sealWords = {
+  tape: "thread tape",
+  paste: "paste, rated for drinking water",
+  grease: "food-grade silicone grease",
+  flux: "flux",
+  cement: "solvent cement, and primer where it is required",
+} as const;
+type Seal = keyof typeof sealWords;
+
+/** What seals a joint; where tape or paste will do, tape is brought. */
+function sealsOf(joint: Joint, rules: TakeOffWords["rules"]): readonly Seal[] {
+  const sealant = joint.sealant ?? rules.get(joint.kind)!.sealant;
+  if (sealant === "none") return [];
+  if (sealant === "tapeOrPaste") return ["tape"];
+  if (sealant === "tapeAndPaste") return ["tape", "paste"];
+  return [sealant];
+}
+
+/** Tape by its length, the rest as one of each. */
+function sealLines({ joints }: Assembly, { rules }: TakeOffWords): TakeOffLine[] {
+  const sealed = joints.flatMap((joint) => sealsOf(joint, rules).map((seal) => ({ joint, seal })));
+  return [...grouped(sealed, ({ seal }) => seal)].map(([key, own]) => {
+    const seal = key as Seal;
+    const tape = own.reduce((sum, { joint }) => sum + (tapeFor(joint.size)?.lengthMm ?? 0), 0);
+    return {
+      id: `seal ${seal}`,
+      group: "seal",
+      what: sealWords[seal],
+      ...(seal === "tape"
+        ? { count: Math.ceil(tape), unit: "mm" as const }
+        : { count: 1, unit: "pieces" as const }),
+      why: byJoint(own.map(({ joint }) => joint)),
+    };
+  });
+}
+
+/** Supports of level pipe at their spacing, one at least on each piece that is as long as it. */
+function supportLines({ pieces }: Assembly): TakeOffLine[] {
+  const held = pieces.flatMap((p) => {
+    const spacing = SUPPORT_MM[p.piping.system];
+    const count = spacing === undefined || p.lies !== "level" ? 0 : Math.floor(p.lengthMm / spacing);
+    return count > 0 ? [{ piece: p, count }] : [];
+  });
+  return [...grouped(held, ({ piece }) => pipeKey(piece.piping))].map(([key, own]) => ({
+    id: `support ${key}`,
+    group: "fixings",
+    what: `pipe clip for ${own[0]!.piece.piping.size} in`,
+    count: own.reduce((sum, { count }) => sum + count, 0),
+    unit: "pieces",
+    why: own.map(({ piece }) => ({ by: "piece", id: piece.id })),
+  }));
+}
+
+/** Tools by the joints that are made with them. */
+function toolLines({ joints, pieces }: Assembly, { rules }: TakeOffWords): TakeOffLine[] {
+  const byTool = grouped(joints, (j) => rules.get(j.kind)!.tool);
+  return [
+    ...[...byTool].map(([tool, own]): TakeOffLine => ({
+      id: `tool ${tool}`,
+      group: "tools",
+      what: tool,
+      count: 1,
+      unit: "pieces",
+      why: byJoint(own),
+    })),
+    {
+      id: "tool cutter",
+      group: "tools",
+      what: "pipe cutter",
+      count: 1,
+      unit: "pieces",
+      why: pieces.map((p) => ({ by: "piece", id: p.id })),
+    },
+  ];
+}
+
+/** A unit as it is brought. */
+export interface BroughtUnit {
+  readonly key: string;
+  readonly code: string;
+  readonly box: readonly string[];
+  readonly notInBox: readonly string[];
+  readonly tools: readonly string[];
+  /** It is fixed to the wall. */
+  readonly hangs: boolean;
+}
+
+/** One line for each thing that units ask for by name, however many do. */
+function namedByUnits(
+  group: TakeOffGroup,
+  units: readonly BroughtUnit[],
+  namesOf: (unit: BroughtUnit) => readonly string[],
+): TakeOffLine[] {
+  const all = units.flatMap((unit) => namesOf(unit).map((what) => ({ what, unit })));
+  return [...grouped(all, ({ what }) => what)].map(([what, own]) => ({
+    id: `${group} ${what}`,
+    group,
+    what,
+    count: group === "tools" ? 1 : own.length,
+    unit: "pieces",
+    why: own.map(({ unit }) => ({ by: "unit", id: unit.key })),
+  }));
+}
+
+/** What holds on each substrate (handbook 3, Fixings by substrate). */
+const anchors: Readonly<Record<string, string>> = {
+  woodStud: "lag screws into studs at 406 mm, or a plywood board across studs",
+  metalStud: "plywood board and toggle bolts",
+  concrete: "concrete screws or sleeve anchors",
+  masonry: "plugs, with holes as deep as the plug",
+};
+
+/** What fixes units to the wall. How many is not known: loads that an anchor holds are not in the catalogue. */
+function anchorLines(units: readonly BroughtUnit[], substrates: readonly string[]): TakeOffLine[] {
+  const hung = units.filter((u) => u.hangs);
+  if (hung.length === 0) return [];
+  return substrates.flatMap((substrate) =>
+    anchors[substrate]
+      ? [
+          {
+            id: `anchor ${substrate}`,
+            group: "fixings" as const,
+            what: anchors[substrate],
+            unit: "pieces" as const,
+            why: hung.map((u) => ({ by: "unit" as const, id: u.key })),
+          },
+        ]
+      : [],
+  );
+}
+
+/** What every visit takes along (handbook 3, Take-off). */
+const always: readonly TakeOffLine[] = ["gloves", "towels", "bucket, 10 L"].map((what) => ({
+  id: `site ${what}`,
+  group: "site",
+  what,
+  count: 1,
+  unit: "pieces",
+  why: [{ by: "rule", says: "water that is left above the cut runs out there" }],
+}));
+
+/** Everything that a placed train asks for, each line with why (handbook 3, Take-off). */
+export function takeOff(
+  assembly: Assembly,
+  units: readonly BroughtUnit[],
+  substrates: readonly string[],
+  words: TakeOffWords,
+): readonly TakeOffLine[] {
+  return [
+    ...namedByUnits("units", units, (u) => [u.code]),
+    ...namedByUnits("units", units, (u) => u.notInBox),
+    ...pipeLines(assembly, words),
+    ...fittingLines(assembly),
+    ...ringLines(assembly),
+    ...sealLines(assembly, words),
+    ...supportLines(assembly),
+    ...anchorLines(units, substrates),
+    ...toolLines(assembly, words),
+    ...namedByUnits("tools", units, (u) => u.tools),
+    ...always,
+  ];
+}
+
+/** What all parts with a price cost together, and how many lines have none. */
+export function costOf(lines: readonly TakeOffLine[]): { readonly price: number; readonly unpriced: number } {
+  const bought = lines.filter((l) => l.group !== "tools" && l.group !== "site");
+  return {
+    price: bought.reduce((sum, l) => sum + (l.price ?? 0) * (l.count ?? 0), 0),
+    unpriced: bought.filter((l) => l.price === undefined).length,
+  };
+}
+
+/** Minutes that the joints take, as far as the handbook says; `unsaid`: joints whose minutes nobody says. */
+export function jointMinutes(
+  { joints }: Assembly,
+  rules: ReadonlyMap<JointKind, JointRule>,
+): { readonly minutes: number; readonly unsaid: number } {
+  const known = joints.map((j) => rules.get(j.kind)!.minutes);
+  return {
+    minutes: known.reduce<number>((sum, m) => sum + (m ?? 0), 0),
+    unsaid: known.filter((m) => m === undefined).length,
+  };
+}

@@ -1,0 +1,68 @@
+import { fittings } from "@/catalogue/fittings";
+import type { JobState, Knowledge } from "@/core/job";
+import { onWall } from "@/core/fit/onWall";
+import { pipePlan, pipesBuilt, pipingOf, type PipePlan, type PipingFound } from "@/core/fit/piped";
+import { placingOf, usualPlacing } from "@/core/fit/place";
+import type { WallUnit } from "@/core/fit/standing";
+import { wallOf, type WallFound } from "@/core/fit/wallOf";
+import type { Assembly } from "@/core/plumbing/assembly";
+import { bypassOf, chosenSchools, draftBasis } from "@/core/record";
+import type { TrainJudgement } from "@/core/train";
+
+const all = [...fittings.values()];
+
+/** A job's wall with all that is to go on it. */
+export interface FitOfJob {
+  readonly found: WallFound;
+  readonly line: TrainJudgement["stations"];
+  /** Units that can be placed. */
+  readonly units: readonly WallUnit[];
+  /** Codes of units whose size or ports nobody stated, and of those that stand side by side. */
+  readonly unmeasured: readonly string[];
+  readonly beside: readonly string[];
+  readonly piping: PipingFound;
+  /** The fittings at every end of its pipes, once it is known what they are made of. */
+  readonly plan?: PipePlan;
+}
+
+/** The wall of a job, its units, and what its pipes are made of, from survey, design and schools. */
+export function fitOf(job: JobState, judged: TrainJudgement, known: Knowledge): FitOfJob {
+  const line = judged.stations.filter((s) => s.placement.connects === "line");
+  const basis = draftBasis(job);
+  const byTee = bypassOf(job, basis, known).arrangement === "threeValve";
+  const piping = pipingOf(job.answers, chosenSchools(basis.schools ?? {}, known));
+  const plan = piping.is === "known" ? pipePlan(all, line, piping.piping, byTee) : undefined;
+  const stubsOf = (key: string) => {
+    const joined = plan?.units.find((u) => u.key === key);
+    return { inlet: joined?.inlet?.length, outlet: joined?.outlet?.length };
+  };
+  const units = line.map((s) => onWall(s, stubsOf(s.unit.key)));
+  return {
+    found: wallOf(job.answers, byTee, plan?.onWall),
+    line,
+    units: units.flatMap((u) => (u ? [u] : [])),
+    unmeasured: line.filter((_, i) => !units[i]).map((s) => s.model.code),
+    beside: line.filter((s) => s.unit.parallel > 1).map((s) => s.model.code),
+    piping,
+    plan,
+  };
+}
+
+/** Can its units be placed at all. */
+export const isPlaceable = ({ found, units, unmeasured, beside }: FitOfJob): boolean =>
+  found.is === "known" && units.length > 0 && unmeasured.length === 0 && beside.length === 0;
+
+/** The pipes of a job as they are built; undefined until all its units are placed and every pipe finds its way. */
+export function assemblyOf(fit: FitOfJob, job: Pick<JobState, "places">): Assembly | undefined {
+  const { found, units, plan } = fit;
+  if (found.is !== "known" || !plan || !isPlaceable(fit)) return undefined;
+  const standings = units.map((u) => job.places[u.key]);
+  if (standings.some((s) => !s)) return undefined;
+  const placing = placingOf(
+    found.wall,
+    units,
+    standings.map((s) => s!),
+    usualPlacing.clear,
+  );
+  return placing && pipesBuilt(plan, found.wall, placing.routes);
+}

@@ -1,0 +1,77 @@
+import type { Assembly } from "@/core/plumbing/assembly";
+import { costOf, takeOffGroups, type TakeOffLine } from "@/core/plumbing/takeOff";
+import type { UnitSystem } from "@/core/units";
+import { bought, groupWords, reasonsOf, type Names } from "./words";
+
+interface ListProps {
+  readonly lines: readonly TakeOffLine[];
+  readonly assembly: Assembly;
+  readonly names: Names;
+  readonly profile: UnitSystem;
+  readonly currency: string;
+}
+
+/** How much of a line: pieces, or a length. */
+function Amount({ line, profile }: { line: TakeOffLine; profile: UnitSystem }) {
+  if (line.count === undefined) return <span className="text-soft">Unknown</span>;
+  return <>{line.unit === "mm" ? bought(line.count, profile) : line.count}</>;
+}
+
+/** One thing to bring; it opens to what asks for it. */
+function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
+  const { profile, assembly, names, currency } = props;
+  const money = new Intl.NumberFormat("en", { style: "currency", currency });
+  return (
+    <li className="border-t border-hair" data-part={line.id}>
+      <details>
+        <summary className="grid min-h-11 cursor-pointer grid-cols-[6.5rem_1fr_auto] items-baseline gap-3 py-2">
+          <span className="num text-right">
+            <Amount line={line} profile={profile} />
+          </span>
+          <span>{line.what}</span>
+          <span className="num text-soft">
+            {line.price === undefined || line.count === undefined
+              ? ""
+              : money.format(line.price * line.count)}
+          </span>
+        </summary>
+        <ul className="mb-3 ml-[7.25rem] list-disc pl-4 text-sm text-soft" data-why>
+          {reasonsOf(line, assembly, names).map((why) => (
+            <li key={why}>{why}</li>
+          ))}
+        </ul>
+      </details>
+    </li>
+  );
+}
+
+/** What to bring, as the van is packed; each line says why. */
+export function PartsList(props: ListProps) {
+  const { lines, currency } = props;
+  const { price, unpriced } = costOf(lines);
+  const money = new Intl.NumberFormat("en", { style: "currency", currency });
+  return (
+    <section aria-labelledby="bring" data-take-off>
+      <h2 id="bring">What to bring</h2>
+      <p className="mb-4 text-soft">
+        Fittings come to <span className="num">{money.format(price)}</span>; {unpriced} lines have no price
+        here. Open a line to see what asks for it.
+      </p>
+      <div className="grid gap-x-10 gap-y-6 xl:grid-cols-2">
+        {takeOffGroups.map((group) => {
+          const own = lines.filter((l) => l.group === group);
+          return own.length === 0 ? null : (
+            <div key={group} className="break-inside-avoid">
+              <h3 className="mb-1">{groupWords[group]}</h3>
+              <ul>
+                {own.map((line) => (
+                  <Line key={line.id} {...props} line={line} />
+                ))}
+              </ul>
+            </div>
+          );
+        })}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,298 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { fittings } from "@/catalogue/fittings";
+import { joints as rules } from "@/catalogue/joints";
+import { unitModels } from "@/catalogue/units";
+import type { PlacedUnit } from "@/core/families";
+import { onWall } from "@/core/fit/onWall";
+import { pipePlan, pipesBuilt, pipingOf, type JobPiping, type PipePlan } from "@/core/fit/piped";
+import { place } from "@/core/fit/place";
+import { routeBetween } from "@/core/fit/route";
+import { facings, type Wall, type WallPort } from "@/core/fit/wall";
+import { assembled, type Assembly, type Run } from "@/core/plumbing/assembly";
+import { houseStub, lengthsOf, unitStub, type Piping } from "@/core/plumbing/piping";
+import { cutLength, jointMinutes, takeOff, type BroughtUnit } from "@/core/plumbing/takeOff";
+import { mates, type PortType } from "@/core/plumbing/transitions";
+import { box } from "./fit";
+
+const all = [...fittings.values()];
+const pex: Piping = { system: "pex", size: "1", method: "crimp", ring: "crimp" };
+const copper: Piping = { system: "copper", size: "3/4", method: "solder", ring: "crimp" };
+const words = { pipe: (p: Piping) => `${p.size} ${p.system}`, rules };
+
+/** The units of a design in the house's line, by their codes. */
+const line = (codes: readonly string[]): PlacedUnit[] => {
+  const models = codes.map((code) => [...unitModels.values()].find((m) => m.code === code)!);
+  return models.map((model, i) => {
+    const unit = { key: `u${i + 1}`, model: model.code, version: model.version ?? 1, parallel: 1 };
+    return { unit, model } as unknown as PlacedUnit;
+  });
+};
+
+const stubOf = (plan: PipePlan, key: string) => {
+  const joined = plan.units.find((u) => u.key === key)!;
+  return { inlet: joined.inlet?.length, outlet: joined.outlet?.length };
+};
+
+/** A train on a wall of its own, built. */
+function built(codes: readonly string[], piping: JobPiping, obstacles: Wall["obstacles"] = []) {
+  const units = line(codes);
+  const plan = pipePlan(all, units, piping, true);
+  const placeable = units.map((u) => onWall(u, stubOf(plan, u.unit.key))!);
+  const half = Math.ceil(plan.onWall!.apart! / 2);
+  const { stub, pipe } = plan.onWall!;
+  const wall: Wall = {
+    width: 4000,
+    height: 2600,
+    obstacles,
+    from: { x: 500 - half, y: 2400, facing: "down", stub },
+    to: { x: 500 + half, y: 2400, facing: "down", stub },
+    pipe,
+  };
+  const { best } = place(wall, placeable, { step: 100, clear: 30, patience: 50_000 });
+  const assembly = best && pipesBuilt(plan, wall, best.routes);
+  return { plan, wall, best, assembly };
+}
+
+const pipings: fc.Arbitrary<JobPiping> = fc.record({
+  house: fc.constantFrom<Piping>(copper, { ...copper, size: "1" }, pex, { ...pex, size: "3/4" }),
+  train: fc.constantFrom<Piping>(pex, { ...pex, ring: "clamp" }, { ...pex, method: "pushFit" }),
+  threads: fc.constantFrom("rule", "tape", "both", "paste"),
+});
+const trains = fc
+  .array(fc.constantFrom("PS-20", "CT-1054", "SF-100", "UV-30", "CB-20", "KT-1252"), {
+    minLength: 1,
+    maxLength: 2,
+  })
+  .map((codes) => [...new Set(codes)]);
+
+describe("what pipes are made of", () => {
+  const answers = (pipe: string, size: string) =>
+    ({ "cutin.pipe": { text: pipe }, "cutin.size": { text: size } }) as never;
+  it("is the house's own, joined by the company's schools, or PEX where that is chosen", () => {
+    expect(pipingOf(answers("copperL", "3/4"), { copper: "solder" })).toMatchObject({
+      piping: { house: { system: "copper", method: "solder" }, train: { system: "copper", size: "3/4" } },
+    });
+    expect(pipingOf(answers("copperM", "1"), { trainPipe: "pex", pex: "clamp" })).toMatchObject({
+      piping: { house: { system: "copper" }, train: { system: "pex", method: "crimp", ring: "clamp" } },
+    });
+  });
+  it("is not guessed: what is not answered is named, and steel has no fittings here", () => {
+    expect(pipingOf({}, {})).toEqual({ is: "missing", fields: ["cutin.pipe", "cutin.size"] });
+    expect(pipingOf(answers("steel", "1"), {})).toEqual({ is: "strange" });
+  });
+});
+
+describe("what leads to a pipe", () => {
+  it("is one adapter from a thread of its size", () => {
+    const stub = unitStub(all, { system: "NPT", size: "1", gender: "female" }, pex)!;
+    expect(stub.parts.map((p) => p.is === "fitting" && p.fitting.id)).toEqual(["adapter-crimp-pex-1-male"]);
+    // 20 mm of the thread's side, 2 mm to where the pipe stops.
+    expect(stub.length).toBe(22);
+  });
+  it("is nothing where no fittings join them: the port is named", () => {
+    const plan = pipePlan(all, line(["UV-130"]), { house: pex, train: pex, threads: "rule" }, true);
+    expect(plan.unjoined.map(({ unit, port }) => [unit, port.size])).toEqual([
+      ["UV-130", "2 in"],
+      ["UV-130", "2 in"],
+    ]);
+  });
+  it("goes from a copper house to PEX off a tee, by a short piece, a push-fit and a shut-off", () => {
+    const stub = houseStub(all, { house: { ...copper, size: "1" }, piping: pex, byTee: true })!;
+    expect(stub.parts.map((p) => (p.is === "fitting" ? p.fitting.shape : p.piping.system))).toEqual([
+      "copper",
+      "coupling",
+      "pex",
+      "valve",
+    ]);
+    // Tee 16, copper 2 × 23 + 10, coupling 1 + 1, PEX 2 × 22 + 10, valve 2 × 33.
+    expect(stub.length).toBe(16 + 56 + 2 + 54 + 66);
+  });
+});
+
+describe("a pipe as it is built", () => {
+  const end = (part: string) => ({
+    part,
+    port: "In",
+    stub: unitStub(all, { system: "NPT", size: "1", gender: "female" } satisfies PortType, pex)!,
+    asks: { kind: "taperPlastic" as const, tightening: "by hand", size: "1" },
+  });
+  const run: Run = {
+    id: "r1",
+    points: [
+      { x: 0, y: 0 },
+      { x: 500, y: 0 },
+      { x: 500, y: 400 },
+    ],
+    from: end("u1"),
+    to: end("u2"),
+  };
+
+  it("has pieces as long as its fittings are apart, less what both take up", () => {
+    const { pieces, joints } = assembled(all, [run], pex, { threads: "rule" })!;
+    // Adapter 22, elbow 22.
+    expect(pieces.map((p) => p.lengthMm)).toEqual([500 - 22 - 22, 400 - 22 - 22]);
+    expect(joints.map((j) => [j.kind, j.where])).toEqual([
+      ["taperPlastic", "bench"],
+      ["crimp", "wall"],
+      ["crimp", "bench"],
+      ["crimp", "bench"],
+      ["crimp", "wall"],
+      ["taperPlastic", "bench"],
+    ]);
+    expect(joints[0]).toMatchObject({ sealant: "tape", tightening: "by hand" });
+  });
+  it("refuses a piece that two fittings cannot hold, and says by how much", () => {
+    const short = { ...run, points: [run.points[0]!, { x: 80, y: 0 }, { x: 80, y: 400 }] };
+    const { faults } = assembled(all, [short], pex, { threads: "rule" })!;
+    // 80 − 44 = 36 mm, and two insertions of 22 with 10 between them are 54.
+    expect(faults).toEqual([{ run: "r1", piece: "r1.p1", by: 18 }]);
+  });
+});
+
+describe("a router that knows its parts", () => {
+  const lengths = { piece: 54, laying: 22 };
+  const port = fc.record({
+    x: fc.integer({ min: 100, max: 1900 }),
+    y: fc.integer({ min: 100, max: 2300 }),
+    facing: fc.constantFrom(...facings),
+    stub: fc.constantFrom(22, 93, 124),
+  }) as fc.Arbitrary<WallPort>;
+  it("leaves room for every piece, on any wall", () => {
+    let found = 0;
+    fc.assert(
+      fc.property(port, port, fc.nat(1500), fc.nat(1500), (a, b, x, y) => {
+        const room = {
+          width: 2000,
+          height: 2400,
+          barred: [box("shelf", x, y, 300, 200)],
+          clear: 30,
+          pipe: lengths,
+        };
+        const route = routeBetween(room, a, b);
+        if (!route) return;
+        found += 1;
+        const last = route.points.length - 1;
+        const taken = (i: number) => (i === 0 ? a.stub! : i === last ? b.stub! : lengths.laying);
+        for (let i = 0; i < last; i += 1) {
+          const [p, q] = [route.points[i]!, route.points[i + 1]!];
+          const piece = Math.abs(p.x - q.x) + Math.abs(p.y - q.y) - taken(i) - taken(i + 1);
+          expect(piece, JSON.stringify(route.points)).toBeGreaterThanOrEqual(lengths.piece);
+        }
+      }),
+      { numRuns: 500 },
+    );
+    expect(found).toBeGreaterThan(200);
+  });
+});
+
+/** Everything that a joint may name, with the ports that it has for pipe and for others. */
+function checkJoints({ pieces, fittings: used, joints }: Assembly, plan: PipePlan): void {
+  const pieceOf = new Map(pieces.map((p) => [p.id, p]));
+  const fittingOf = new Map(used.map((f) => [f.id, f.fitting]));
+  const unitKeys = new Set(plan.units.map((u) => u.key));
+  const count = new Map<string, number>();
+  for (const joint of joints) {
+    for (const part of joint.parts) count.set(part, (count.get(part) ?? 0) + 1);
+    const [a, b] = joint.parts;
+    const known = (id: string) =>
+      pieceOf.has(id) || fittingOf.has(id) || unitKeys.has(id) || id.startsWith("house.");
+    expect(known(a) && known(b), joint.parts.join(" ")).toBe(true);
+    const [fa, fb] = [fittingOf.get(a), fittingOf.get(b)];
+    const piece = pieceOf.get(a) ?? pieceOf.get(b);
+    // Some port of the one goes with some port of the other.
+    if (fa && fb) expect(fa.ports.some((p) => fb.ports.some((q) => mates(p, q)))).toBe(true);
+    const fitting = fa ?? fb;
+    if (fitting && piece)
+      expect(
+        fitting.ports.some((p) => p.system === piece.piping.system && p.size === piece.piping.size),
+        `${fitting.id} ${piece.id}`,
+      ).toBe(true);
+  }
+  for (const p of pieces) expect(count.get(p.id), p.id).toBe(2);
+  for (const f of used) expect(count.get(f.id), f.id).toBe(f.fitting.shape === "tee" ? 3 : 2);
+  for (const key of unitKeys) expect(count.get(key), key).toBe(2);
+}
+
+describe("a train as it is built", () => {
+  it("joins every end of every part to one that goes with it, is as long as its pipes run, and is counted whole", () => {
+    let placed = 0;
+    fc.assert(
+      fc.property(trains, pipings, (codes, piping) => {
+        const { plan, best, assembly } = built(codes, piping);
+        if (!best) return;
+        placed += 1;
+        expect(assembly).toBeDefined();
+        checkJoints(assembly!, plan);
+        expect(assembly!.faults).toEqual([]);
+        for (const [i, route] of best.routes.entries()) {
+          const own = assembly!.pieces.filter((p) => p.id.startsWith(`r${i + 1}.p`));
+          const elbow = lengthsOf(all, piping.train)!.elbow;
+          const ends = [
+            i === 0 ? plan.house! : plan.units[i - 1]!.outlet!,
+            i === plan.units.length ? plan.house! : plan.units[i]!.inlet!,
+          ];
+          const sum = own.reduce((mm, p) => mm + p.lengthMm, 0);
+          expect(sum + 2 * elbow * route.elbows + ends[0]!.length + ends[1]!.length).toBe(route.length);
+        }
+        const units: BroughtUnit[] = codes.map((code, n) => ({
+          key: `u${n + 1}`,
+          code,
+          box: [],
+          notInBox: [],
+          tools: [],
+          hangs: false,
+        }));
+        const lines = takeOff(assembly!, units, [], words);
+        const sumOf = (prefix: string) =>
+          lines.filter((l) => l.id.startsWith(prefix)).reduce((n, l) => n + l.count!, 0);
+        expect(sumOf("fitting ")).toBe(assembly!.fittings.length);
+        expect(sumOf("ring ")).toBe(
+          assembly!.joints.filter((j) => j.kind === "crimp" || j.kind === "clamp").length,
+        );
+        for (const l of lines) expect(l.why.length, l.id).toBeGreaterThan(0);
+      }),
+      { numRuns: 25 },
+    );
+    expect(placed).toBeGreaterThan(10);
+  }, 120_000);
+
+  it("is the sum of its runs, but for spares, sealing and tools", () => {
+    const { assembly } = built(["PS-20", "SF-100"], {
+      house: copper,
+      train: { ...pex, size: "3/4" },
+      threads: "rule",
+    });
+    const runs = [...new Set(assembly!.pieces.map((p) => p.run))];
+    const of = (run: string): Assembly => ({
+      pieces: assembly!.pieces.filter((p) => p.run === run),
+      fittings: assembly!.fittings.filter((f) => f.run === run),
+      joints: assembly!.joints.filter((j) => j.run === run),
+      faults: [],
+    });
+    const counted = (a: Assembly) =>
+      takeOff(a, [], [], words).filter((l) => l.id.startsWith("fitting ") || l.id.startsWith("ring "));
+    const sums = new Map<string, number>();
+    for (const l of runs.flatMap((run) => counted(of(run)))) sums.set(l.id, (sums.get(l.id) ?? 0) + l.count!);
+    expect(Object.fromEntries(sums)).toEqual(
+      Object.fromEntries(counted(assembly!).map((l) => [l.id, l.count])),
+    );
+    expect(runs).toEqual(["bypass", "r1", "r2", "r3"]);
+  });
+
+  it("brings the piece at each tie-in longer, and spares a tenth of the rings", () => {
+    const { assembly } = built(["SF-100"], { house: pex, train: pex, threads: "rule" });
+    const onSite = assembly!.pieces.filter((p) => p.onSite);
+    expect(onSite.map((p) => p.run)).toEqual(["r1", "r2"]);
+    expect(onSite.map((p) => cutLength(p) - p.lengthMm)).toEqual([100, 100]);
+    const lines = takeOff(assembly!, [], [], words);
+    const rings = lines.find((l) => l.id === "ring 1 crimp")!.count!;
+    expect(lines.find((l) => l.id === "spare 1 crimp")!.count).toBe(Math.ceil(rings / 10));
+    expect(lines.find((l) => l.id === "pipe pex 1")!.count).toBe(
+      Math.ceil(assembly!.pieces.reduce((sum, p) => sum + cutLength(p), 0) * 1.05),
+    );
+    const { minutes, unsaid } = jointMinutes(assembly!, rules);
+    expect(minutes).toBe(3 * rings);
+    expect(unsaid).toBe(assembly!.joints.length - rings);
+  });
+});
