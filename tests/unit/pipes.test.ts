@@ -186,6 +186,22 @@ describe("a router that knows its parts", () => {
   });
 });
 
+describe("a pipe beside another", () => {
+  const room = { width: 2000, height: 2400, barred: [], clear: 30 };
+  const down = (x: number, y: number): WallPort => ({ x, y, facing: "down" });
+  const up = (x: number, y: number): WallPort => ({ x, y, facing: "up" });
+  it("crosses it at a right angle, but does not run on it", () => {
+    const first = routeBetween(room, up(300, 1000), up(1000, 1000))!;
+    const alone = routeBetween(room, up(600, 1000), up(1300, 1000))!;
+    expect(alone.points[1]!.y).toBe(first.points[1]!.y);
+    const beside = routeBetween({ ...room, laid: [first] }, up(600, 1000), up(1300, 1000))!;
+    // Two clearances over the other's level piece.
+    expect(beside.points[1]!.y).toBe(first.points[1]!.y + 60);
+    const across = routeBetween({ ...room, laid: [first] }, down(600, 2000), up(600, 500))!;
+    expect(across).toMatchObject({ elbows: 0, length: 1500 });
+  });
+});
+
 /** Everything that a joint may name, with the ports that it has for pipe and for others. */
 function checkJoints({ pieces, fittings: used, joints }: Assembly, plan: PipePlan): void {
   const pieceOf = new Map(pieces.map((p) => [p.id, p]));

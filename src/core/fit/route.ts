@@ -1,4 +1,5 @@
 import {
+  between,
   grown,
   onwards,
   oppositeOf,
@@ -28,6 +29,8 @@ export interface RouteRoom {
   readonly clear: number;
   /** What its parts take up; absent: nothing. */
   readonly pipe?: PipeLengths;
+  /** Pipes that are there already: one may be crossed at a right angle, but nothing runs along it or turns on it. */
+  readonly laid?: readonly Route[];
 }
 
 const noLengths: PipeLengths = { piece: 0, laying: 0 };
@@ -38,6 +41,16 @@ const directions: readonly Facing[] = ["right", "up", "left", "down"];
 const sorted = (values: readonly number[], most: number): number[] =>
   [...new Set(values)].filter((v) => v >= 0 && v <= most).sort((a, b) => a - b);
 
+/** The room round each straight piece of some pipes, and whether the piece lies level. */
+function bandsOf(laid: readonly Route[], apart: number): { readonly band: Rect; readonly lies: boolean }[] {
+  return laid.flatMap(({ points }) =>
+    points.slice(1).map((p, i) => ({
+      band: grown(between(points[i]!, p), apart),
+      lies: points[i]!.y === p.y,
+    })),
+  );
+}
+
 /** The grid of all places where a pipe may turn, with what is barred on it. */
 class Grid {
   readonly xs: readonly number[];
@@ -45,24 +58,44 @@ class Grid {
   private readonly barredAt: Uint8Array;
   private readonly barredRight: Uint8Array;
   private readonly barredUp: Uint8Array;
+  /** Nodes at which a pipe does not turn: on another pipe. */
+  private readonly noTurn: Uint8Array;
 
   constructor(room: RouteRoom, ends: readonly Point[], leg: number) {
     const walls = room.barred.map((r) => grown(r, room.clear));
+    const bands = bandsOf(room.laid ?? [], 2 * room.clear);
+    const edges = [...walls, ...bands.map((b) => b.band)];
     // From an end a pipe may have to go on until there is room for the next elbow.
     const around = (at: number) => [at, at - leg, at + leg];
     this.xs = sorted(
-      [...ends.flatMap((p) => around(p.x)), ...walls.flatMap((r) => [r.x, r.x + r.width])],
+      [...ends.flatMap((p) => around(p.x)), ...edges.flatMap((r) => [r.x, r.x + r.width])],
       room.width,
     );
     this.ys = sorted(
-      [...ends.flatMap((p) => around(p.y)), ...walls.flatMap((r) => [r.y, r.y + r.height])],
+      [...ends.flatMap((p) => around(p.y)), ...edges.flatMap((r) => [r.y, r.y + r.height])],
       room.height,
     );
     const size = this.xs.length * this.ys.length;
     this.barredAt = new Uint8Array(size);
     this.barredRight = new Uint8Array(size);
     this.barredUp = new Uint8Array(size);
-    for (const wall of walls) this.bar(wall);
+    this.noTurn = new Uint8Array(size);
+    for (const wall of walls)
+      this.within(wall, (node, { inX, inY, rightOf, upOf }) => {
+        if (inX && inY) this.barredAt[node] = 1;
+        if (inY && rightOf) this.barredRight[node] = 1;
+        if (inX && upOf) this.barredUp[node] = 1;
+      });
+    for (const { band, lies } of bands)
+      this.within(band, (node, { inX, inY, rightOf, upOf }) => {
+        if (inX && inY) this.noTurn[node] = 1;
+        if (lies && inY && rightOf) this.barredRight[node] = 1;
+        if (!lies && inX && upOf) this.barredUp[node] = 1;
+      });
+  }
+
+  mayTurn(node: number): boolean {
+    return this.noTurn[node] === 0;
   }
 
   get columns(): number {
@@ -83,20 +116,23 @@ class Grid {
     return { x: this.xs[node % this.columns]!, y: this.ys[Math.floor(node / this.columns)]! };
   }
 
-  private bar(wall: Rect): void {
-    const right = wall.x + wall.width;
-    const top = wall.y + wall.height;
+  /** Says of every node how it stands to a part of the wall. Its edges are lines of the grid: a step lies wholly within or wholly beside it. */
+  private within(
+    part: Rect,
+    say: (node: number, stands: Record<"inX" | "inY" | "rightOf" | "upOf", boolean>) => void,
+  ): void {
+    const right = part.x + part.width;
+    const top = part.y + part.height;
     for (let row = 0; row < this.rows; row += 1)
       for (let column = 0; column < this.columns; column += 1) {
         const x = this.xs[column]!;
         const y = this.ys[row]!;
-        const inX = x > wall.x && x < right;
-        const inY = y > wall.y && y < top;
-        const node = this.at(column, row);
-        if (inX && inY) this.barredAt[node] = 1;
-        // Edges of what is barred are lines of the grid: a step lies wholly within or wholly beside it.
-        if (inY && x >= wall.x && x < right) this.barredRight[node] = 1;
-        if (inX && y >= wall.y && y < top) this.barredUp[node] = 1;
+        say(this.at(column, row), {
+          inX: x > part.x && x < right,
+          inY: y > part.y && y < top,
+          rightOf: x >= part.x && x < right,
+          upOf: y >= part.y && y < top,
+        });
       }
   }
 
@@ -202,6 +238,7 @@ function turnedFrom(grid: Grid, before: Layer, leg: number): Layer {
   for (let direction = 0; direction < 4; direction += 1) {
     for (const side of sidesOf(direction))
       for (let node = 0; node < size; node += 1) {
+        if (!grid.mayTurn(node)) continue;
         const length = before.straight[side * size + node]!;
         if (length < layer.turning[direction * size + node]!) layer.turning[direction * size + node] = length;
       }

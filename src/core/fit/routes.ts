@@ -33,8 +33,8 @@ interface End {
 }
 
 /**
- * The pipes of an arrangement: from the cut, between the units that have ports, and back to the cut. Undefined where one finds no way. Pipes may cross one another: one
- * of them passes in front.
+ * The pipes of an arrangement: from the cut, between the units that have ports, and back to the cut. Undefined where one finds no way. Pipes may cross one another, where one
+ * of them passes in front; they run beside one another, not on one another, unless there is no other way.
  */
 export function routesOf(
   wall: Wall,
@@ -56,7 +56,9 @@ export function routesOf(
   const routes: Route[] = [];
   for (let i = 0; i < all.length; i += 2) {
     const [a, b] = [all[i]!, all[i + 1]!];
-    const route = routeBetween(room, a.port, b.port, { a: a.own, b: b.own });
+    const own = { a: a.own, b: b.own };
+    const route =
+      routeBetween({ ...room, laid: routes }, a.port, b.port, own) ?? routeBetween(room, a.port, b.port, own);
     if (!route) return undefined;
     routes.push(route);
   }

@@ -15,6 +15,9 @@ export const takeOffGroups = [
 ] as const;
 export type TakeOffGroup = (typeof takeOffGroups)[number];
 
+/** Of these one does, however many joints and units ask for it. */
+export const once: ReadonlySet<TakeOffGroup> = new Set(["seal", "tools", "site"]);
+
 /** What asks for a line of the list: a joint, a piece, a fitting or unit by its id, or a rule in words. */
 export type Why =
   | { readonly by: "joint" | "piece" | "part" | "unit"; readonly id: string }
@@ -229,7 +232,7 @@ function namedByUnits(
     id: `${group} ${what}`,
     group,
     what,
-    count: group === "tools" ? 1 : own.length,
+    count: once.has(group) ? 1 : own.length,
     unit: "pieces",
     why: own.map(({ unit }) => ({ by: "unit", id: unit.key })),
   }));
@@ -263,7 +266,7 @@ function anchorLines(units: readonly BroughtUnit[], substrates: readonly string[
 }
 
 /** What every visit takes along (handbook 3, Take-off). */
-const always: readonly TakeOffLine[] = ["gloves", "towels", "bucket, 10 L"].map((what) => ({
+const always: readonly TakeOffLine[] = ["gloves", "towels", "bucket"].map((what) => ({
   id: `site ${what}`,
   group: "site",
   what,
@@ -279,7 +282,7 @@ export function takeOff(
   substrates: readonly string[],
   words: TakeOffWords,
 ): readonly TakeOffLine[] {
-  return [
+  return merged([
     ...namedByUnits("units", units, (u) => [u.code]),
     ...namedByUnits("units", units, (u) => u.notInBox),
     ...pipeLines(assembly, words),
@@ -291,7 +294,17 @@ export function takeOff(
     ...toolLines(assembly, words),
     ...namedByUnits("tools", units, (u) => u.tools),
     ...always,
-  ];
+  ]);
+}
+
+/** A thing that several ask for under one name is brought once: the first line has all reasons. */
+function merged(lines: readonly TakeOffLine[]): readonly TakeOffLine[] {
+  const counted = lines.filter((l) => !once.has(l.group));
+  const named = grouped(
+    lines.filter((l) => once.has(l.group)),
+    (l) => l.what,
+  );
+  return [...counted, ...[...named.values()].map((own) => ({ ...own[0]!, why: own.flatMap((l) => l.why) }))];
 }
 
 /** What all parts with a price cost together, and how many lines have none. */

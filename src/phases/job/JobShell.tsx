@@ -91,9 +91,9 @@ export function JobShell({
               href={`/jobs/${id}/${p.id}` as Route}
               pressedBy={p.key}
               aria-current={p.id === phase && !isAbout ? "page" : undefined}
-              className={`inline-flex min-h-12 items-center gap-1.5 border-b-[3px] px-3 no-underline ${p.id === phase && !isAbout ? "border-water font-semibold text-ink" : "border-transparent text-soft"}`}
+              className={`inline-flex min-h-12 items-center gap-1.5 border-b-[3px] px-2.5 no-underline md:px-3 ${p.id === phase && !isAbout ? "border-water font-semibold text-ink" : "border-transparent text-soft"}`}
             >
-              <span className="num text-[12px] text-soft">{p.key}</span>
+              <span className="num text-[12px] text-soft max-md:hidden">{p.key}</span>
               {p.label}
             </KeyLink>
           ))}

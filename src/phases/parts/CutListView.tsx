@@ -1,115 +1,90 @@
-import type { Piece } from "@/core/plumbing/assembly";
 import type { CutList } from "@/core/plumbing/cutList";
 import { cutLength, isCoiled } from "@/core/plumbing/takeOff";
-import type { Piping } from "@/core/plumbing/piping";
 import type { UnitSystem } from "@/core/units";
+import { STICK, type Cutting } from "./cuttings";
 import { cutSaid, pipeName, type Names } from "./words";
 
-/** How the pieces of one pipe are cut: from sticks, or off a coil. */
-export interface Cutting {
-  readonly piping: Piping;
-  readonly pieces: readonly Piece[];
-  /** Absent off a coil, and where a piece is longer than any stick. */
-  readonly list?: CutList;
-}
+/** Width of a digit of the drawing's own letters, mm of pipe. */
+const DIGIT = 28;
 
 /** One stick to scale, with where it is cut. */
 function Bar({ bar, profile }: { bar: CutList["bars"][number]; profile: UnitSystem }) {
   const starts = bar.pieces.map((_, i) => bar.pieces.slice(0, i).reduce((sum, p) => sum + p, 0));
-  const label = `Stick of ${cutSaid(bar.length, profile)}: ${bar.pieces.map((p) => cutSaid(p, profile)).join(", ")}; ${cutSaid(bar.remainder, profile)} left`;
+  const left = `${cutSaid(bar.remainder, profile)} left`;
+  const label = `Stick of ${cutSaid(bar.length, profile)}: ${bar.pieces.map((p) => cutSaid(p, profile)).join(", ")}; ${left}`;
+  const text = (key: number, from: number, width: number, words: string, look: string) =>
+    words.length * DIGIT < width ? (
+      <text key={key} x={from + width / 2} y="76" textAnchor="middle" className={`num ${look}`} fontSize="44">
+        {words}
+      </text>
+    ) : null;
   return (
-    <svg viewBox={`0 0 ${bar.length} 260`} className="h-auto w-full" role="img" aria-label={label}>
-      <rect x="0" y="40" width={bar.length} height="120" className="fill-paper stroke-soft" strokeWidth="8" />
+    <svg viewBox={`-6 0 ${bar.length + 12} 120`} className="h-auto w-full" role="img" aria-label={label}>
+      <rect x="0" y="10" width={bar.length} height="100" className="fill-paper stroke-soft" strokeWidth="5" />
       {bar.pieces.map((piece, i) => (
-        <g key={starts[i]}>
-          <rect
-            x={starts[i]}
-            y="40"
-            width={piece}
-            height="120"
-            className="fill-tint stroke-ink"
-            strokeWidth="8"
-          />
-          {piece > 260 ? (
-            <text
-              x={starts[i]! + piece / 2}
-              y="122"
-              textAnchor="middle"
-              className="num fill-ink"
-              fontSize="64"
-            >
-              {cutSaid(piece, profile)}
-            </text>
-          ) : null}
-        </g>
+        <rect
+          key={starts[i]}
+          x={starts[i]}
+          y="10"
+          width={piece}
+          height="100"
+          className="fill-tint stroke-ink"
+          strokeWidth="5"
+        />
       ))}
-      {bar.remainder > 300 ? (
-        <text
-          x={bar.length - bar.remainder / 2}
-          y="122"
-          textAnchor="middle"
-          className="num fill-soft"
-          fontSize="64"
-        >
-          {cutSaid(bar.remainder, profile)} left
-        </text>
-      ) : null}
+      {bar.pieces.map((piece, i) => text(starts[i]!, starts[i]!, piece, cutSaid(piece, profile), "fill-ink"))}
+      {text(-1, bar.length - bar.remainder, bar.remainder, left, "fill-soft")}
     </svg>
   );
 }
 
-/** The pieces of one pipe with where each goes, and the sticks that they are cut from. */
+/** How many sticks it takes, and whether fewer would do. */
+function sticksSaid({ fewestNew, isFewest }: CutList, profile: UnitSystem): string {
+  const sticks = `${fewestNew} new ${fewestNew === 1 ? "stick" : "sticks"} of ${cutSaid(STICK.stick, profile)}`;
+  return isFewest ? `${sticks}; fewer do not do.` : `${sticks}; that fewer do not do is not proved.`;
+}
+
+/** The pieces of one pipe by the way that they stand in, and the sticks that they are cut from. */
 function OneCutting({ cutting, names, profile }: { cutting: Cutting; names: Names; profile: UnitSystem }) {
   const { piping, pieces, list } = cutting;
+  const runs = [...new Set(pieces.map((p) => p.run))];
   return (
-    <div className="break-inside-avoid">
+    <div>
       <h3>{pipeName(piping)}</h3>
       {list ? (
         <div className="my-2 grid gap-1">
           {list.bars.map((bar, i) => (
             <Bar key={i} bar={bar} profile={profile} />
           ))}
-          <p className="text-soft">
-            {list.isFewest
-              ? `No fewer than ${list.fewestNew} new ${list.fewestNew === 1 ? "stick does" : "sticks do"}: proved.`
-              : `${list.fewestNew} new sticks; that fewer do not is not proved.`}
-          </p>
+          <p className="text-soft">{sticksSaid(list, profile)}</p>
         </div>
       ) : isCoiled(piping) ? (
         <p className="text-soft">Off the coil, with a twentieth for waste.</p>
       ) : (
         <p className="text-stop">A piece is longer than any stick: it needs a coupling.</p>
       )}
-      <table className="w-full">
-        <thead>
-          <tr className="text-left text-sm text-soft">
-            <th scope="col" className="py-1 pr-3 text-right">
-              Cut to
-            </th>
-            <th scope="col" className="pl-3">
-              Where
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {pieces.map((p) => (
-            <tr key={p.id} className="border-t border-hair align-baseline" data-piece={p.id}>
-              <td className="num py-1.5 pr-3 text-right whitespace-nowrap">
-                {cutSaid(cutLength(p), profile)}
-              </td>
-              <td className="pl-3">
-                {names.run(p.run)}
-                {p.onSite ? (
-                  <span className="text-soft">
-                    {" "}
-                    · measured on site: about {cutSaid(p.lengthMm, profile)}, brought longer
+      <dl className="grid gap-x-4 md:grid-cols-[15rem_1fr]">
+        {runs.map((run) => (
+          <div key={run} className="contents" data-cut-run={run}>
+            <dt className="border-t border-hair pt-2 text-soft">{names.run(run)}</dt>
+            <dd className="flex flex-wrap gap-x-5 gap-y-1 py-2 md:border-t md:border-hair">
+              {pieces
+                .filter((p) => p.run === run)
+                .map((p) => (
+                  <span key={p.id} className="whitespace-nowrap" data-piece={p.id}>
+                    <span className="num">{cutSaid(cutLength(p), profile)}</span>
+                    {p.onSite ? (
+                      <span className="text-soft">
+                        , of which about <span className="num">{cutSaid(p.lengthMm, profile)}</span> measured
+                        on site
+                      </span>
+                    ) : null}
                   </span>
-                ) : null}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+                ))}
+            </dd>
+          </div>
+        ))}
+      </dl>
     </div>
   );
 }
@@ -128,9 +103,10 @@ export function CutListView({
     <section aria-labelledby="cut" data-cut-list>
       <h2 id="cut">Cut list</h2>
       <p className="mb-3 text-soft">
-        A piece is as long as its fittings&apos; centres are apart, less what both take up.
+        A piece is as long as its fittings&apos; centres are apart, less what both take up. In the order of
+        the water:
       </p>
-      <div className="grid gap-x-10 gap-y-6 xl:grid-cols-2">
+      <div className="grid gap-6">
         {cuttings.map((c) => (
           <OneCutting key={pipeName(c.piping)} cutting={c} names={names} profile={profile} />
         ))}

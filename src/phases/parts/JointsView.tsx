@@ -1,5 +1,6 @@
 import type { Assembly, Joint } from "@/core/plumbing/assembly";
 import { tapeFor, type JointKind, type JointRule } from "@/core/plumbing/joint";
+import { jointMinutes } from "@/core/plumbing/takeOff";
 import { jointSaid, type Names } from "./words";
 
 interface JointsProps {
@@ -69,9 +70,14 @@ export function JointsView({ assembly, rules, names }: JointsProps) {
     { where: "bench", title: "At the bench, before water goes off" },
     { where: "wall", title: "On the wall" },
   ] as const;
+  const { minutes, unsaid } = jointMinutes(assembly, rules);
   return (
     <section aria-labelledby="joints" data-joints>
       <h2 id="joints">Joints</h2>
+      <p className="mb-3 text-soft">
+        Pressed, pushed, soldered and cemented ones take about <span className="num">{minutes}</span> minutes;
+        threads and nuts ({unsaid}) are not counted. The unit&apos;s own manual wins.
+      </p>
       <div className="grid gap-x-10 gap-y-6 xl:grid-cols-2">
         {places.map(({ where, title }) => {
           const own = assembly.joints.filter((j) => j.where === where);

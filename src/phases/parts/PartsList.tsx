@@ -1,5 +1,5 @@
 import type { Assembly } from "@/core/plumbing/assembly";
-import { costOf, takeOffGroups, type TakeOffLine } from "@/core/plumbing/takeOff";
+import { costOf, once, takeOffGroups, type TakeOffLine } from "@/core/plumbing/takeOff";
 import type { UnitSystem } from "@/core/units";
 import { bought, groupWords, reasonsOf, type Names } from "./words";
 
@@ -13,6 +13,7 @@ interface ListProps {
 
 /** How much of a line: pieces, or a length. */
 function Amount({ line, profile }: { line: TakeOffLine; profile: UnitSystem }) {
+  if (once.has(line.group) && line.unit === "pieces") return null;
   if (line.count === undefined) return <span className="text-soft">Unknown</span>;
   return <>{line.unit === "mm" ? bought(line.count, profile) : line.count}</>;
 }
@@ -24,7 +25,7 @@ function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
   return (
     <li className="border-t border-hair" data-part={line.id}>
       <details>
-        <summary className="grid min-h-11 cursor-pointer grid-cols-[6.5rem_1fr_auto] items-baseline gap-3 py-2">
+        <summary className="grid min-h-11 cursor-pointer grid-cols-[4.5rem_1fr_auto] items-baseline gap-3 py-2">
           <span className="num text-right">
             <Amount line={line} profile={profile} />
           </span>
@@ -35,7 +36,7 @@ function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
               : money.format(line.price * line.count)}
           </span>
         </summary>
-        <ul className="mb-3 ml-[7.25rem] list-disc pl-4 text-sm text-soft" data-why>
+        <ul className="mb-3 ml-[5.25rem] list-disc pl-4 text-sm text-soft" data-why>
           {reasonsOf(line, assembly, names).map((why) => (
             <li key={why}>{why}</li>
           ))}
@@ -57,11 +58,11 @@ export function PartsList(props: ListProps) {
         Fittings come to <span className="num">{money.format(price)}</span>; {unpriced} lines have no price
         here. Open a line to see what asks for it.
       </p>
-      <div className="grid gap-x-10 gap-y-6 xl:grid-cols-2">
+      <div className="gap-x-10 xl:columns-2">
         {takeOffGroups.map((group) => {
           const own = lines.filter((l) => l.group === group);
           return own.length === 0 ? null : (
-            <div key={group} className="break-inside-avoid">
+            <div key={group} className="mb-6 break-inside-avoid">
               <h3 className="mb-1">{groupWords[group]}</h3>
               <ul>
                 {own.map((line) => (

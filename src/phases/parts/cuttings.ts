@@ -1,10 +1,18 @@
 import type { Assembly, Piece } from "@/core/plumbing/assembly";
-import { cutList } from "@/core/plumbing/cutList";
+import { cutList, type CutList } from "@/core/plumbing/cutList";
+import type { Piping } from "@/core/plumbing/piping";
 import { cutLength, isCoiled } from "@/core/plumbing/takeOff";
-import type { Cutting } from "./CutListView";
 
 /** Rigid pipe is cut from sticks of this length, with this much for the saw, mm (handbook 3, Cut list). */
-const STICK = { stick: 3050, kerf: 2, offcuts: [] } as const;
+export const STICK = { stick: 3050, kerf: 2, offcuts: [] } as const;
+
+/** How the pieces of one pipe are cut: from sticks, or off a coil. */
+export interface Cutting {
+  readonly piping: Piping;
+  readonly pieces: readonly Piece[];
+  /** Absent off a coil, and where a piece is longer than any stick. */
+  readonly list?: CutList;
+}
 
 /** How every piece of an assembly is cut, by its pipe. */
 export function cuttingsOf({ pieces }: Assembly): readonly Cutting[] {
