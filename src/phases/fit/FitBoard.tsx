@@ -6,7 +6,9 @@ import type { Placing } from "@/core/fit/routes";
 import { samePlace, type Standing, type WallUnit } from "@/core/fit/standing";
 import type { Wall } from "@/core/fit/wall";
 import { print, type UnitSystem } from "@/core/units";
+import type { Route } from "next";
 import { Announced } from "@/ui/Announced";
+import Link from "@/ui/Link";
 import { VerdictShape } from "@/ui/VerdictMark";
 import { useDesign } from "../train/useDesign";
 import { PlacesTable } from "./PlacesTable";
@@ -119,6 +121,15 @@ export function FitBoard({ jobId, wall, mirrored, units, places, seen, profile, 
         ) : null}
         <Judged units={units} placed={placed.length} placing={placing} says={says} profile={profile} />
         {readOnly ? null : <Searching state={state} stop={stop} busy={busy} begin={() => void placeAll()} />}
+        {placing && says.length === 0 ? (
+          <Link
+            className="button quiet justify-self-start"
+            prefetch={false}
+            href={`/jobs/${jobId}/parts` as Route}
+          >
+            What to bring for it
+          </Link>
+        ) : null}
         {state.is === "done" ? <Ended found={state.found} nameOf={nameOf} profile={profile} /> : null}
         {say ? (
           <p role="status" className={say.bad ? "text-stop" : "text-soft"}>

@@ -1,0 +1,85 @@
+import { expect, test } from "@playwright/test";
+import { clean } from "./axe";
+import { desk, freshId, phone, post, signedIn, survey } from "./hands";
+import { addUnits, opened } from "./walk";
+
+const wall = {
+  "source.kind": "Municipal",
+  "source.static": "400 kPa",
+  "cutin.x": "300 mm",
+  "cutin.height": "2200 mm",
+  "cutin.runs": "To the right",
+  "wall.substrate": "concrete",
+  "space.width": "3000 mm",
+  "space.height": "2500 mm",
+  "space.depth": "900 mm",
+};
+
+test("a placed train says what to bring and why, how it is cut, and how it is joined; another joint changes the list", async ({
+  browser,
+}) => {
+  const { page, context } = await signedIn(browser, "imke", desk);
+  const job = await opened(page, "Parts of the test");
+  await page.goto(`/jobs/${job}/site`);
+  await survey(page, wall);
+  await addUnits(page, job, ["PS-20", "SF-100"]);
+
+  await page.goto(`/jobs/${job}/parts`);
+  const none = page.locator("[data-no-parts]");
+  await expect(none).toContainText("nobody said what the house's pipe is made of");
+  await none.getByRole("link", { name: "Cut-in: pipe" }).click();
+  await expect(page).toHaveURL(/site#cutin\.pipe/);
+  await survey(page, { "cutin.pipe": "Copper, type L", "cutin.size": "1 in" });
+  await page.goto(`/jobs/${job}/parts`);
+  await expect(none).toContainText("2 of 2 units have no place on the wall yet");
+  await none.getByRole("link", { name: "Place the units on the wall" }).click();
+  await page.getByRole("button", { name: "Find the best places" }).click();
+  await expect(page.locator("[data-fit-verdict]")).toContainText("Good: everything stands");
+  await page.getByRole("link", { name: "What to bring for it" }).click();
+
+  const list = page.locator("[data-take-off]");
+  const line = (id: string) => list.locator(`[data-part="${id}"]`);
+  await expect(line("units SF-100")).toBeVisible();
+  await expect(line("fitting tee-solder-copper-1")).toContainText("2");
+  await expect(line("fitting valve-solder-copper-1")).toContainText("3");
+  await expect(line("tool torch and heat mat")).toBeVisible();
+  await expect(line("anchor concrete")).toContainText("Unknown");
+  const adapters = line("fitting adapter-solder-copper-1-male");
+  await adapters.locator("summary").click();
+  await expect(adapters.locator("[data-why]")).toContainText("from the cut to PS-20");
+  await expect(adapters.locator("[data-why]")).toContainText("from PS-20 to SF-100");
+  const cut = page.locator("[data-cut-list]");
+  await expect(cut).toContainText("fewer do not do");
+  await expect(cut.locator('[data-cut-run="r1"]')).toContainText("measured on site");
+  const onWall = page.locator('[data-joints-at="wall"]');
+  await expect(onWall).toContainText("Solder");
+  const screwed = page.locator('[data-joints-at="bench"]');
+  // Plastic threads of a housing: tape alone, as its own manual says.
+  await expect(screwed).toContainText("tape only, 5 turns");
+  await expect(screwed).toContainText("By the unit's manual: hand-tight and ½ to 1 turn, never more");
+  await clean(page, "parts");
+
+  const chosen = (school: string, option: string) =>
+    post(page, job, { id: freshId(), kind: "schoolChosen", school, option, why: "No flame in this house" });
+  expect((await chosen("trainPipe", "pex")).ok()).toBe(true);
+  expect((await chosen("pex", "clamp")).ok()).toBe(true);
+  await page.goto(`/jobs/${job}/fit`);
+  await page.getByRole("button", { name: "Find the best places" }).click();
+  await expect(page.locator("[data-fit-verdict]")).toContainText("Good: everything stands");
+  await page.goto(`/jobs/${job}/parts`);
+  await expect(line("fitting coupling-pushfit-pex-copper-1")).toContainText("2");
+  await expect(line("ring 1 clamp")).toContainText("1 in stainless clamp ring");
+  await expect(line("spare 1 clamp")).toBeVisible();
+  await expect(line("tool clamp tool and gauge")).toBeVisible();
+  await expect(cut).toContainText("Off the coil");
+  await context.close();
+
+  const { page: small, context: pocket } = await signedIn(browser, "imke", phone);
+  await small.goto(`/jobs/${job}/parts`);
+  await expect(small.locator("[data-take-off]")).toBeVisible();
+  const overflow = await small.evaluate(
+    () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+  );
+  expect(overflow).toBeLessThanOrEqual(0);
+  await pocket.close();
+});
