@@ -5,7 +5,7 @@ import { joints as rules } from "@/catalogue/joints";
 import { unitModels } from "@/catalogue/units";
 import type { PlacedUnit } from "@/core/families";
 import { onWall } from "@/core/fit/onWall";
-import { pipePlan, pipesBuilt, pipingOf, type JobPiping, type PipePlan } from "@/core/fit/piped";
+import { pipePlan, pipesBuilt, pipingOf, waysToJoin, type JobPiping, type PipePlan } from "@/core/fit/piped";
 import { place } from "@/core/fit/place";
 import { routeBetween } from "@/core/fit/route";
 import { facings, type Wall, type WallPort } from "@/core/fit/wall";
@@ -311,4 +311,20 @@ describe("a train as it is built", () => {
     expect(minutes).toBe(3 * rings);
     expect(unsaid).toBe(assembly!.joints.length - rings);
   });
+});
+
+it("is joined in the ways of the house's pipe, or of PEX", () => {
+  const names = (house: Piping) =>
+    waysToJoin({ house, train: house, threads: "rule" }).map((w) => `${w.system} ${w.method} ${w.ring}`);
+  expect(names(pex)).toEqual([
+    "pex crimp crimp",
+    "pex crimp clamp",
+    "pex pushFit crimp",
+    "pex expansion crimp",
+  ]);
+  expect(names(copper).slice(0, 3)).toEqual([
+    "copper solder crimp",
+    "copper pushFit crimp",
+    "pex crimp crimp",
+  ]);
 });

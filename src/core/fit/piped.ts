@@ -73,6 +73,26 @@ export function pipingOf(answers: SurveyAnswers, schools: Readonly<Record<string
   };
 }
 
+/** A way to join the train's pipe. */
+export type Way = Pick<Piping, "system" | "method" | "ring">;
+const pexWays: readonly Way[] = Object.values(pexMethods).map((way) => ({ system: "pex", ...way }));
+const waysIn: Readonly<Record<PipeSystem, readonly Way[]>> = {
+  pex: pexWays,
+  copper: [
+    { system: "copper", ...plain("solder") },
+    { system: "copper", ...plain("pushFit") },
+  ],
+  cpvc: [
+    { system: "cpvc", ...plain("cement") },
+    { system: "cpvc", ...plain("pushFit") },
+  ],
+  pvc: [{ system: "pvc", ...plain("cement") }],
+  peSupply: [{ system: "peSupply", ...plain("crimp") }],
+};
+/** Ways in which a job's train could be joined: those of the house's pipe, and of PEX. */
+export const waysToJoin = ({ house }: JobPiping): readonly Way[] =>
+  house.system === "pex" ? pexWays : [...waysIn[house.system], ...pexWays];
+
 const portSystem: Readonly<Partial<Record<UnitPort["system"], string>>> = { "pipe thread": "NPT" };
 const jointsOfPorts: Readonly<Record<UnitPort["system"], JointKind>> = {
   "pipe thread": "taperMetal",

@@ -316,6 +316,10 @@ export function costOf(lines: readonly TakeOffLine[]): { readonly price: number;
   };
 }
 
+/** What the fittings of an assembly cost. */
+export const partsPrice = ({ fittings }: Assembly): number =>
+  fittings.reduce((sum, f) => sum + f.fitting.price, 0);
+
 /** Minutes that the joints take, as far as the handbook says; `unsaid`: joints whose minutes nobody says. */
 export function jointMinutes(
   { joints }: Assembly,

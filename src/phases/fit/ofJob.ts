@@ -1,7 +1,7 @@
 import { fittings } from "@/catalogue/fittings";
 import type { JobState, Knowledge } from "@/core/job";
 import { onWall } from "@/core/fit/onWall";
-import { pipePlan, pipesBuilt, pipingOf, type PipePlan, type PipingFound } from "@/core/fit/piped";
+import { pipePlan, pipesBuilt, pipingOf, type PipePlan, type PipingFound, type Way } from "@/core/fit/piped";
 import { placingOf, usualPlacing } from "@/core/fit/place";
 import type { WallUnit } from "@/core/fit/standing";
 import { wallOf, type WallFound } from "@/core/fit/wallOf";
@@ -25,12 +25,16 @@ export interface FitOfJob {
   readonly plan?: PipePlan;
 }
 
-/** The wall of a job, its units, and what its pipes are made of, from survey, design and schools. */
-export function fitOf(job: JobState, judged: TrainJudgement, known: Knowledge): FitOfJob {
+/** The wall of a job, its units, and what its pipes are made of, from survey, design and schools; `way`: as if they were joined in another. */
+export function fitOf(job: JobState, judged: TrainJudgement, known: Knowledge, way?: Way): FitOfJob {
   const line = judged.stations.filter((s) => s.placement.connects === "line");
   const basis = draftBasis(job);
   const byTee = bypassOf(job, basis, known).arrangement === "threeValve";
-  const piping = pipingOf(job.answers, chosenSchools(basis.schools ?? {}, known));
+  const own = pipingOf(job.answers, chosenSchools(basis.schools ?? {}, known));
+  const piping: PipingFound =
+    own.is === "known" && way
+      ? { is: "known", piping: { ...own.piping, train: { ...own.piping.train, ...way } } }
+      : own;
   const plan = piping.is === "known" ? pipePlan(all, line, piping.piping, byTee) : undefined;
   const stubsOf = (key: string) => {
     const joined = plan?.units.find((u) => u.key === key);

@@ -2,7 +2,7 @@ import type { CutList } from "@/core/plumbing/cutList";
 import { cutLength, isCoiled } from "@/core/plumbing/takeOff";
 import type { UnitSystem } from "@/core/units";
 import { STICK, type Cutting } from "./cuttings";
-import { cutSaid, pipeName, type Names } from "./words";
+import { bought, cutSaid, pipeName, type Names } from "./words";
 
 /** Width of a digit of the drawing's own letters, mm of pipe. */
 const DIGIT = 28;
@@ -40,8 +40,8 @@ function Bar({ bar, profile }: { bar: CutList["bars"][number]; profile: UnitSyst
 
 /** How many sticks it takes, and whether fewer would do. */
 function sticksSaid({ fewestNew, isFewest }: CutList, profile: UnitSystem): string {
-  const sticks = `${fewestNew} new ${fewestNew === 1 ? "stick" : "sticks"} of ${cutSaid(STICK.stick, profile)}`;
-  return isFewest ? `${sticks}; fewer do not do.` : `${sticks}; that fewer do not do is not proved.`;
+  const sticks = `${fewestNew} new ${fewestNew === 1 ? "stick" : "sticks"} of ${bought(STICK.stick, profile)}`;
+  return isFewest ? `${sticks}: fewer do not do.` : `${sticks}; that fewer do not do is not proved.`;
 }
 
 /** The pieces of one pipe by the way that they stand in, and the sticks that they are cut from. */
@@ -71,8 +71,8 @@ function OneCutting({ cutting, names, profile }: { cutting: Cutting; names: Name
               {pieces
                 .filter((p) => p.run === run)
                 .map((p) => (
-                  <span key={p.id} className="whitespace-nowrap" data-piece={p.id}>
-                    <span className="num">{cutSaid(cutLength(p), profile)}</span>
+                  <span key={p.id} data-piece={p.id}>
+                    <span className="num whitespace-nowrap">{cutSaid(cutLength(p), profile)}</span>
                     {p.onSite ? (
                       <span className="text-soft">
                         , of which about <span className="num">{cutSaid(p.lengthMm, profile)}</span> measured

@@ -13,7 +13,6 @@ interface ListProps {
 
 /** How much of a line: pieces, or a length. */
 function Amount({ line, profile }: { line: TakeOffLine; profile: UnitSystem }) {
-  if (once.has(line.group) && line.unit === "pieces") return null;
   if (line.count === undefined) return <span className="text-soft">Unknown</span>;
   return <>{line.unit === "mm" ? bought(line.count, profile) : line.count}</>;
 }
@@ -22,13 +21,18 @@ function Amount({ line, profile }: { line: TakeOffLine; profile: UnitSystem }) {
 function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
   const { profile, assembly, names, currency } = props;
   const money = new Intl.NumberFormat("en", { style: "currency", currency });
+  const isCounted = !once.has(line.group) || line.unit === "mm";
   return (
     <li className="border-t border-hair" data-part={line.id}>
       <details>
-        <summary className="grid min-h-11 cursor-pointer grid-cols-[4.5rem_1fr_auto] items-baseline gap-3 py-2">
-          <span className="num text-right">
-            <Amount line={line} profile={profile} />
-          </span>
+        <summary
+          className={`grid min-h-11 cursor-pointer items-baseline gap-3 py-2 ${isCounted ? "grid-cols-[4.5rem_1fr_auto]" : "grid-cols-[1fr_auto]"}`}
+        >
+          {isCounted ? (
+            <span className="num text-right">
+              <Amount line={line} profile={profile} />
+            </span>
+          ) : null}
           <span>{line.what}</span>
           <span className="num text-soft">
             {line.price === undefined || line.count === undefined

@@ -8,6 +8,8 @@ import { openJob, titled } from "@/phases/job/load";
 import { CutListView } from "@/phases/parts/CutListView";
 import { cuttingsOf } from "@/phases/parts/cuttings";
 import { JointsView } from "@/phases/parts/JointsView";
+import { methodsOf } from "@/phases/parts/methods";
+import { MethodsView } from "@/phases/parts/MethodsView";
 import { NoParts } from "@/phases/parts/NoParts";
 import { PartsList } from "@/phases/parts/PartsList";
 import { namesOf, pipeName } from "@/phases/parts/words";
@@ -20,6 +22,7 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
   const { job, judged, known, person, settings } = opened;
   const fit = fitOf(job, judged, known);
   const assembly = assemblyOf(fit, job);
+  const profile = person.profile;
   const units = fit.line.map(({ unit, model }): BroughtUnit => ({
     key: unit.key,
     code: model.code,
@@ -29,27 +32,25 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
     hangs: !familyOf(model).onFloor,
   }));
   const substrates = (job.answers["wall.substrate"]?.text ?? "").split(",").filter(Boolean);
+  const names = assembly && namesOf(assembly, units, profile);
   return (
     <JobShell {...frameOf(opened, "parts")}>
       <div className="mb-6">
         <h1>Parts</h1>
         <p className="text-soft">What must be in the van, how it is cut, and how every joint is made.</p>
       </div>
-      {assembly ? (
+      {assembly && names ? (
         <div className="grid gap-10">
           <PartsList
             lines={takeOff(assembly, units, substrates, { pipe: pipeName, rules: joints })}
             assembly={assembly}
-            names={namesOf(assembly, units, person.profile)}
-            profile={person.profile}
+            names={names}
+            profile={profile}
             currency={settings.currency}
           />
-          <CutListView
-            cuttings={cuttingsOf(assembly)}
-            names={namesOf(assembly, units, person.profile)}
-            profile={person.profile}
-          />
-          <JointsView assembly={assembly} rules={joints} names={namesOf(assembly, units, person.profile)} />
+          <CutListView cuttings={cuttingsOf(assembly)} names={names} profile={profile} />
+          <JointsView assembly={assembly} rules={joints} names={names} />
+          <MethodsView rows={methodsOf(job, judged, known)} currency={settings.currency} />
         </div>
       ) : (
         <NoParts jobId={job.id} fit={fit} places={job.places} />

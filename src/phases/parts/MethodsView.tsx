@@ -1,0 +1,92 @@
+import type { Way } from "@/core/fit/piped";
+import type { MethodRow } from "./methods";
+
+const wayWords = ({ system, method, ring }: Way): string => {
+  const pipe = { pex: "PEX", copper: "Copper", cpvc: "CPVC", pvc: "PVC", peSupply: "PE supply pipe" }[system];
+  const how = {
+    crimp: ring === "clamp" ? "clamp rings" : "crimp rings",
+    expansion: "expansion rings",
+    pushFit: "push-fit",
+    solder: "soldered",
+    cement: "cemented",
+  }[method];
+  return `${pipe}, ${how}`;
+};
+
+/** What the other ways of joining the same train would cost, as its units stand. */
+export function MethodsView({ rows, currency }: { rows: readonly MethodRow[]; currency: string }) {
+  const money = new Intl.NumberFormat("en", { style: "currency", currency });
+  return (
+    <section aria-labelledby="methods" data-methods>
+      <h2 id="methods">Other ways to join it</h2>
+      <p className="mb-3 text-soft">
+        The same train where it stands. Which is taken is chosen under Train, at the schools of this job;
+        cement cures 30 to 60 minutes before pressure.
+      </p>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Ways to join, side by side">
+        <table className="w-full min-w-[44rem]">
+          <thead>
+            <tr className="text-left text-sm text-soft">
+              <th scope="col" className="py-1 pr-3">
+                Pipe and joint
+              </th>
+              <th scope="col" className="pr-3 text-right">
+                Fittings
+              </th>
+              <th scope="col" className="pr-3 text-right">
+                Minutes
+              </th>
+              <th scope="col" className="pr-3">
+                Tool
+              </th>
+              <th scope="col" className="pr-3">
+                Out of reach
+              </th>
+              <th scope="col">Afterwards</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <tr
+                key={wayWords(row.way)}
+                className="border-t border-hair align-baseline"
+                data-way={wayWords(row.way)}
+              >
+                <th scope="row" className={`py-2 pr-3 text-left ${row.isChosen ? "" : "font-normal"}`}>
+                  {wayWords(row.way)}
+                  {row.isChosen ? " (chosen)" : ""}
+                </th>
+                {row.built ? (
+                  <>
+                    <td className="num pr-3 text-right">{money.format(row.built.price)}</td>
+                    <td className="num pr-3 text-right">
+                      {row.built.minutes === 0 ? "Unknown" : Math.round(row.built.minutes)}
+                    </td>
+                    <td className="pr-3">{row.built.tool ?? ""}</td>
+                    <td className="pr-3">
+                      {row.built.outOfReach === undefined
+                        ? "Unknown: the depth in front is not measured"
+                        : row.built.outOfReach === 0
+                          ? "none"
+                          : `${row.built.outOfReach} joints`}
+                    </td>
+                    <td>
+                      {[
+                        row.built.rotatable ? "turns" : "stays as made",
+                        ...(row.built.reusable ? ["used again"] : []),
+                      ].join(", ")}
+                    </td>
+                  </>
+                ) : (
+                  <td colSpan={5} className="text-soft">
+                    one of its pipes finds no way as the units stand
+                  </td>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
