@@ -1,58 +1,17 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { fittings } from "@/catalogue/fittings";
 import { joints as rules } from "@/catalogue/joints";
-import { unitModels } from "@/catalogue/units";
-import type { PlacedUnit } from "@/core/families";
-import { onWall } from "@/core/fit/onWall";
-import { pipePlan, pipesBuilt, pipingOf, waysToJoin, type JobPiping, type PipePlan } from "@/core/fit/piped";
-import { place } from "@/core/fit/place";
+import { pipePlan, pipingOf, waysToJoin, type JobPiping, type PipePlan } from "@/core/fit/piped";
 import { routeBetween } from "@/core/fit/route";
-import { facings, type Wall, type WallPort } from "@/core/fit/wall";
+import { facings, type WallPort } from "@/core/fit/wall";
 import { assembled, type Assembly, type Run } from "@/core/plumbing/assembly";
 import { houseStub, lengthsOf, unitStub, type Piping } from "@/core/plumbing/piping";
 import { cutLength, jointMinutes, takeOff, type BroughtUnit } from "@/core/plumbing/takeOff";
 import { mates, type PortType } from "@/core/plumbing/transitions";
 import { box } from "./fit";
+import { all, built, copper, line, pex } from "./piped";
 
-const all = [...fittings.values()];
-const pex: Piping = { system: "pex", size: "1", method: "crimp", ring: "crimp" };
-const copper: Piping = { system: "copper", size: "3/4", method: "solder", ring: "crimp" };
 const words = { pipe: (p: Piping) => `${p.size} ${p.system}`, rules };
-
-/** The units of a design in the house's line, by their codes. */
-const line = (codes: readonly string[]): PlacedUnit[] => {
-  const models = codes.map((code) => [...unitModels.values()].find((m) => m.code === code)!);
-  return models.map((model, i) => {
-    const unit = { key: `u${i + 1}`, model: model.code, version: model.version ?? 1, parallel: 1 };
-    return { unit, model } as unknown as PlacedUnit;
-  });
-};
-
-const stubOf = (plan: PipePlan, key: string) => {
-  const joined = plan.units.find((u) => u.key === key)!;
-  return { inlet: joined.inlet?.length, outlet: joined.outlet?.length };
-};
-
-/** A train on a wall of its own, built. */
-function built(codes: readonly string[], piping: JobPiping, obstacles: Wall["obstacles"] = []) {
-  const units = line(codes);
-  const plan = pipePlan(all, units, piping, true);
-  const placeable = units.map((u) => onWall(u, stubOf(plan, u.unit.key))!);
-  const half = Math.ceil(plan.onWall!.apart! / 2);
-  const { stub, pipe } = plan.onWall!;
-  const wall: Wall = {
-    width: 4000,
-    height: 2600,
-    obstacles,
-    from: { x: 500 - half, y: 2400, facing: "down", stub },
-    to: { x: 500 + half, y: 2400, facing: "down", stub },
-    pipe,
-  };
-  const { best } = place(wall, placeable, { step: 100, clear: 30, patience: 50_000 });
-  const assembly = best && pipesBuilt(plan, wall, best.routes);
-  return { plan, wall, best, assembly };
-}
 
 const pipings: fc.Arbitrary<JobPiping> = fc.record({
   house: fc.constantFrom<Piping>(copper, { ...copper, size: "1" }, pex, { ...pex, size: "3/4" }),

@@ -6,7 +6,16 @@ import {
   type Shape,
 } from "../../core/plumbing/fittings";
 import type { PortType } from "../../core/plumbing/transitions";
-import { depthsOf, has45, methodsOf, pipeSizes, threadLaying, threadSizes, type PipeSize } from "./sizes";
+import {
+  depthsOf,
+  equivalentsOf,
+  has45,
+  methodsOf,
+  pipeSizes,
+  threadLaying,
+  threadSizes,
+  type PipeSize,
+} from "./sizes";
 
 // Made-up parts with made-up prices, over the systems, sizes and threads of handbook 3.
 
@@ -109,7 +118,19 @@ function fitting(
     methods: [ends[0].method, ends[1].method],
     layingMm: [ends[0].laying, ends[1].laying],
     insertionMm: [ends[0].insertion, ends[1].insertion],
+    ...lossLike(shape, ends),
   };
+}
+
+/** Lengths of pipe that lose as much as a fitting, by the method of its pipe's end and its size; a part of threads alone is taken as a coupling of full bore. */
+function lossLike(shape: Shape, ends: readonly [End, End]): Pick<CatalogueFitting, "likeM" | "branchLikeM"> {
+  const [pipe] = ends.filter((e) => e.method);
+  if (!pipe) return { likeM: equivalentsOf.solder.straight[1] };
+  const like = equivalentsOf[pipe.method!];
+  const i = at(pipe.port.size as PipeSize);
+  if (shape === "tee") return { likeM: like.teeThrough[i]!, branchLikeM: like.teeBranch[i]! };
+  const bent = shape === "elbow90" || shape === "elbow45" || shape === "valve";
+  return { likeM: like[bent ? shape : "straight"][i]! };
 }
 
 const priceOf = (method: JointMethod, shape: Shape, size: PipeSize): number =>

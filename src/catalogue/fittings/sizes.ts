@@ -34,6 +34,51 @@ export const depthsOf: Readonly<Record<JointMethod, Depths>> = {
   cement: socket,
 };
 
+/** Lengths of the same pipe that lose as much as a fitting, m (handbook 3, Equivalent length of fittings). */
+interface Equivalents {
+  readonly straight: BySize;
+  readonly valve: BySize;
+  readonly elbow90: BySize;
+  readonly elbow45: BySize;
+  readonly teeThrough: BySize;
+  readonly teeBranch: BySize;
+}
+const ofInsert: Equivalents = {
+  straight: [0.61, 0.18, 0.4, 0.5],
+  // An insert narrows a valve as it does a coupling.
+  valve: [0.61, 0.18, 0.4, 0.5],
+  elbow90: [2.87, 2.87, 3.05, 3.4],
+  // None exists: never asked for.
+  elbow45: [2.87, 2.87, 3.05, 3.4],
+  teeThrough: [0.73, 0.58, 0.7, 0.8],
+  teeBranch: [3.17, 2.71, 3.35, 3.7],
+};
+const ofCopper: Equivalents = {
+  // The handbook gives none for a coupling of full bore: it is taken as a full-port valve.
+  straight: [0.1, 0.1, 0.15, 0.15],
+  valve: [0.1, 0.1, 0.15, 0.15],
+  elbow90: [0.3, 0.61, 0.76, 0.91],
+  elbow45: [0.15, 0.15, 0.3, 0.3],
+  teeThrough: [0.1, 0.1, 0.1, 0.15],
+  teeBranch: [0.61, 0.91, 1.37, 1.68],
+};
+const halved: Equivalents = {
+  straight: half(ofInsert.straight),
+  valve: half(ofInsert.valve),
+  elbow90: half(ofInsert.elbow90),
+  elbow45: half(ofInsert.elbow45),
+  teeThrough: half(ofInsert.teeThrough),
+  teeBranch: half(ofInsert.teeBranch),
+};
+/** By the method that joins it: expansion half the insert figures, push-fit the copper ones (handbook 3). */
+export const equivalentsOf: Readonly<Record<JointMethod, Equivalents>> = {
+  crimp: ofInsert,
+  expansion: halved,
+  pushFit: ofCopper,
+  solder: ofCopper,
+  cement: ofCopper,
+};
+
 /** Nominal sizes of threads, in, the smaller ones first. */
 export const threadSizes = ["1/4", "3/8", ...pipeSizes, "1-1/2"] as const;
 /** From the centre of a made-up fitting to the face of what it is screwed into, when tight, mm, by nominal size of the thread. */

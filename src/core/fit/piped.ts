@@ -133,7 +133,8 @@ export interface Unjoined {
 
 /** What is needed to build a train's pipes, wherever its units stand. */
 export interface PipePlan {
-  readonly all: readonly CatalogueFitting[];
+  /** Elbows, tees and valves of its pipes. */
+  readonly bent: readonly CatalogueFitting[];
   readonly piping: JobPiping;
   readonly units: readonly Joined[];
   readonly unjoined: readonly Unjoined[];
@@ -161,7 +162,9 @@ export function pipePlan(
   const stub = houseStub(all, { house, piping: train, byTee });
   const [ofTrain, ofHouse] = [lengthsOf(all, train), lengthsOf(all, house)];
   return {
-    all,
+    bent: (["elbow90", "tee", "valve"] as const).flatMap((shape) =>
+      [train, house].flatMap((pipe) => fittingOf(all, shape, pipe) ?? []),
+    ),
     piping,
     units,
     unjoined: units.flatMap((u) => [
@@ -184,9 +187,9 @@ export function pipePlan(
 
 /** The pipes of a placed train as they are built; undefined where a port is joined by nothing. */
 export function pipesBuilt(plan: PipePlan, wall: Wall, routes: readonly Route[]): Assembly | undefined {
-  const { all, piping, units, house, byTee } = plan;
+  const { bent, piping, units, house, byTee } = plan;
   if (!house || plan.unjoined.length > 0 || routes.length !== units.length + 1) return undefined;
-  const tee = byTee ? fittingOf(all, "tee", piping.house) : undefined;
+  const tee = byTee ? fittingOf(bent, "tee", piping.house) : undefined;
   const houseEnd = (port: "before" | "behind"): RunEnd => ({
     part: tee ? (port === "before" ? "bypass.t1" : "bypass.t2") : `house.${port}`,
     port,
@@ -209,7 +212,7 @@ export function pipesBuilt(plan: PipePlan, wall: Wall, routes: readonly Route[])
     to: i === units.length ? houseEnd("behind") : unitEnd(units[i]!, "inlet"),
   }));
   const at = { x: (wall.from.x + wall.to.x) / 2, y: (wall.from.y + wall.to.y) / 2 };
-  return assembled(all, runs, piping.train, {
+  return assembled(bent, runs, piping.train, {
     threads: piping.threads,
     ...(byTee ? { bypass: { house: piping.house, at } } : {}),
   });

@@ -15,6 +15,10 @@ export interface CatalogueFitting extends Fitting {
   readonly methods: readonly [JointMethod | undefined, JointMethod | undefined];
   /** From the centre to where the pipe stops, mm, at each port; at a thread or nut to the face of what it is screwed onto. */
   readonly layingMm: readonly [number, number];
+  /** Length of the same pipe that loses as much as it, m; of a tee, straight on. */
+  readonly likeM: number;
+  /** Of a tee, by its branch. */
+  readonly branchLikeM?: number;
   /** How deep the pipe goes in, mm, at each port; unknown at a thread. */
   readonly insertionMm: readonly [number | undefined, number | undefined];
 }

@@ -33,7 +33,7 @@ export interface TrainInput {
   };
 }
 
-function supplyCurveOf(facts: SiteFacts, pipes: TrainInput["tables"]["pipes"]): SupplyCurve | undefined {
+function openCurveOf(facts: SiteFacts, pipes: TrainInput["tables"]["pipes"]): SupplyCurve | undefined {
   if (facts.source && facts.source !== "municipal" && facts.wellCutIn !== undefined)
     return { static: facts.wellCutIn, k: 0, assumed: false };
   if (facts.staticPressure === undefined) return undefined;
@@ -50,6 +50,15 @@ function supplyCurveOf(facts: SiteFacts, pipes: TrainInput["tables"]["pipes"]): 
     : undefined;
 }
 
+/** The curve of a site's supply, with the reducing valve that it stands behind; undefined while too little is known of it (handbook 3, The network). */
+export function supplyCurveOf(
+  facts: SiteFacts,
+  pipes: TrainInput["tables"]["pipes"],
+): SupplyCurve | undefined {
+  const curve = openCurveOf(facts, pipes);
+  return curve && facts.reducer !== undefined ? { ...curve, cap: facts.reducer } : curve;
+}
+
 /** What a train stands on before its first unit: demand by the schools, and the supply. */
 export interface Ground extends Omit<TrainInput, "units"> {
   readonly demand: Demand;
@@ -61,7 +70,6 @@ export interface Ground extends Omit<TrainInput, "units"> {
 /** The ground of a train: everything that does not depend on its units. */
 export function groundOf(input: Omit<TrainInput, "units">): Ground {
   const { facts, schools, tables } = input;
-  const supply = supplyCurveOf(facts, tables.pipes);
   const known = new Map<boolean, Findings>();
   const needs = (roWanted: boolean): Findings => {
     const found = known.get(roWanted) ?? needsOf(facts.water, { source: facts.source, roWanted });
@@ -74,6 +82,6 @@ export function groundOf(input: Omit<TrainInput, "units">): Ground {
     schools,
     tables,
     demand: judgeDemand(facts, tables.demand, schools.peak),
-    curve: supply && facts.reducer !== undefined ? { ...supply, cap: facts.reducer } : supply,
+    curve: supplyCurveOf(facts, tables.pipes),
   };
 }
