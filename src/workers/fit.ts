@@ -1,4 +1,5 @@
 import { expose } from "comlink";
+import { pack } from "../core/fit/pack";
 import { place, placingFor, type Placed } from "../core/fit/place";
 import type { WallUnit } from "../core/fit/standing";
 import type { Wall } from "../core/fit/wall";
@@ -7,13 +8,16 @@ import { whyNotFit, type Remedy } from "../core/fit/whyNot";
 /** Where units stand best, or what would let them stand at all. */
 export interface Found extends Placed {
   readonly remedies: readonly Remedy[];
+  /** They stand somewhere, whatever their pipes do. */
+  readonly stands: boolean;
 }
 
 const work = {
   /** The best places on a wall; says now and then how many pipes it has looked for. */
   place: (wall: Wall, units: readonly WallUnit[], tried: (n: number) => void): Found => {
     const placed = place(wall, units, { ...placingFor(units.length), onProgress: tried });
-    return { ...placed, remedies: placed.best ? [] : whyNotFit(wall, units) };
+    if (placed.best) return { ...placed, remedies: [], stands: true };
+    return { ...placed, remedies: whyNotFit(wall, units), stands: pack(wall, units).is === "fits" };
   },
 };
 export type FitWork = typeof work;

@@ -41,7 +41,15 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   await expect(verdict).toContainText("Unknown: 2 of 2 not placed yet");
   await expect(page.locator("[data-salt-tank]")).toContainText("SF-100 is not placed here");
   await page.getByRole("button", { name: "Find the best places" }).click();
+  // Tees, shut-offs and the room over the tanks leave no way from a pipe of 1900 mm.
+  await expect(page.locator("[data-why-not]")).toContainText("no way is left for the pipes");
+  await page.goto(`/jobs/${job}/site`);
+  await survey(page, { "cutin.height": "2100 mm" });
+  await page.goto(`/jobs/${job}/fit`);
+  await page.getByRole("button", { name: "Find the best places" }).click();
   await expect(verdict).toContainText("Good: everything stands");
+  await expect(page.locator("[data-pressure=shower]")).toBeVisible();
+  await expect(page.locator("[data-pressures=found]")).toContainText("Unknown: the design peak");
   await expect(page.locator("[data-placed]")).toContainText("none takes less pipe");
   await clean(page, "fit");
 

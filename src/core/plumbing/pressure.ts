@@ -1,3 +1,4 @@
+import type { Level } from "../verdict";
 import type { Assembly } from "./assembly";
 import type { Engine, Solved } from "./engine";
 import { SUPPLY_NODE, velocityIn, type Network, type NetworkPipe } from "./network";
@@ -167,4 +168,21 @@ export function pressuresOf(
     found.dirty = solve(withDirtyCartridges(trainNetwork(train, peak), rated));
   if (bypassRow(train)) found.bypass = solve(trainNetwork(train, peak, true));
   return found;
+}
+
+/** Up to the first Good, up to the second Check, above it Stop. */
+const upTo = (value: number, good: number, check: number): Level =>
+  value <= good ? "Good" : value <= check ? "Check" : "Stop";
+
+/**
+ * How a case is judged (handbook 3): treatment alone at 100 and 170 kPa, cold water at 2.4 and 3.0 m/s. What is left is never Good here, because what the house's own pipes and
+ * floors take is not known: below 140 kPa it is Stop at any tap, below 200 Check, and above it nothing is said.
+ */
+export function judgedCase({ kPa, treatmentKPa, fastest }: CaseFound): {
+  readonly left?: Level;
+  readonly treatment: Level;
+  readonly speed: Level;
+} {
+  const left = kPa < 140 ? "Stop" : kPa < 200 ? "Check" : undefined;
+  return { left, treatment: upTo(treatmentKPa, 100, 170), speed: upTo(fastest.ms, 2.4, 3) };
 }

@@ -294,6 +294,7 @@ const examples: Record<Quantity, { us: string; metric: string }> = {
   count: { us: "3", metric: "3" },
   power: { us: "40 W", metric: "40 W" },
   voltage: { us: "120 V", metric: "230 V" },
+  speed: { us: "5 ft/s", metric: "1.5 m/s" },
 };
 /** One example of the quantity as a person of that profile would write it. */
 export const exampleOf = (q: Quantity, profile: UnitSystem): string => examples[q][profile];

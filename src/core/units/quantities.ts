@@ -36,7 +36,8 @@ export type Quantity =
   | "height"
   | "area"
   | "power"
-  | "voltage";
+  | "voltage"
+  | "speed";
 
 export interface Unit {
   /** Spellings, lower case, without spaces. The first is how it is printed. */
@@ -424,6 +425,15 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     ...alike("W", 0),
     min: 0,
     max: 1e6,
+    bare: true,
+  },
+  // Of water in a pipe.
+  speed: {
+    units: [unit(1, "m/s"), unit(0.3048, "ft/s", "fps")],
+    show: { us: "ft/s", metric: "m/s" },
+    digits: { us: 1, metric: 1 },
+    min: 0,
+    max: 100,
     bare: true,
   },
   voltage: {

@@ -1,5 +1,6 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
+import { pipesBuilt, type PipePlan } from "@/core/fit/piped";
 import { misfits } from "@/core/fit/judge";
 import { placingOf, usualPlacing } from "@/core/fit/place";
 import type { Placing } from "@/core/fit/routes";
@@ -11,6 +12,8 @@ import { Announced } from "@/ui/Announced";
 import Link from "@/ui/Link";
 import { VerdictShape } from "@/ui/VerdictMark";
 import { useDesign } from "../train/useDesign";
+import type { Driving } from "./ofJob";
+import { PressurePanel } from "./PressurePanel";
 import { PlacesTable } from "./PlacesTable";
 import { WallDrawing } from "./WallDrawing";
 import { misfitWords, remedyWords } from "./words";
@@ -22,6 +25,10 @@ interface BoardProps {
   /** Water runs to the left on it: it is drawn the other way round. */
   readonly mirrored: boolean;
   readonly units: readonly WallUnit[];
+  /** The fittings at every end of its pipes, where it is known what they are made of. */
+  readonly plan?: PipePlan;
+  /** What drives the water, where enough is known of it. */
+  readonly driving?: Driving;
   /** As they were kept. */
   readonly places: Readonly<Record<string, Standing>>;
   readonly seen: number;
@@ -78,7 +85,8 @@ function useKept(jobId: string, shown: number) {
 }
 
 /** The wall with its units: they are moved by hand, or placed by computation; every move is judged at once and kept when it ends. */
-export function FitBoard({ jobId, wall, mirrored, units, places, seen, profile, readOnly }: BoardProps) {
+export function FitBoard(props: BoardProps) {
+  const { jobId, wall, mirrored, units, plan, driving, places, seen, profile, readOnly } = props;
   const { keep, say, busy } = useKept(jobId, seen);
   const { state, begin, stop } = usePlacing(wall, units);
   const { current, move } = useMoved(places);
@@ -121,6 +129,16 @@ export function FitBoard({ jobId, wall, mirrored, units, places, seen, profile, 
         ) : null}
         <Judged units={units} placed={placed.length} placing={placing} says={says} profile={profile} />
         {readOnly ? null : <Searching state={state} stop={stop} busy={busy} begin={() => void placeAll()} />}
+        {placing && plan && says.length === 0 ? (
+          <Pressed
+            plan={plan}
+            driving={driving}
+            wall={wall}
+            placing={placing}
+            nameOf={nameOf}
+            profile={profile}
+          />
+        ) : null}
         {placing && says.length === 0 ? (
           <Link
             className="button quiet justify-self-start"
@@ -131,11 +149,7 @@ export function FitBoard({ jobId, wall, mirrored, units, places, seen, profile, 
           </Link>
         ) : null}
         {state.is === "done" ? <Ended found={state.found} nameOf={nameOf} profile={profile} /> : null}
-        {say ? (
-          <p role="status" className={say.bad ? "text-stop" : "text-soft"}>
-            {say.text}
-          </p>
-        ) : null}
+        <Said say={say} />
         <PlacesTable
           wall={wall}
           mirrored={mirrored}
@@ -148,6 +162,51 @@ export function FitBoard({ jobId, wall, mirrored, units, places, seen, profile, 
         />
       </div>
     </div>
+  );
+}
+
+/** What became of what was sent. */
+function Said({ say }: { say: ReturnType<typeof useKept>["say"] }) {
+  return say ? (
+    <p role="status" className={say.bad ? "text-stop" : "text-soft"}>
+      {say.text}
+    </p>
+  ) : null;
+}
+
+/** The pressure behind what is placed; what is missing for it is said. */
+function Pressed({
+  plan,
+  driving,
+  wall,
+  placing,
+  nameOf,
+  profile,
+}: {
+  plan: PipePlan;
+  driving: Driving | undefined;
+  wall: Wall;
+  placing: Placing;
+  nameOf: (id: string) => string;
+  profile: UnitSystem;
+}) {
+  const assembly = pipesBuilt(plan, wall, placing.routes);
+  if (!assembly || !driving)
+    return (
+      <p data-pressures="unknown">
+        <VerdictShape level="Unknown" /> Unknown: the pressure behind the train, while too little is known of{" "}
+        {assembly ? "the supply or of what the units take" : "its pipes"}
+      </p>
+    );
+  const { peak, shower, ...train } = driving;
+  return (
+    <PressurePanel
+      train={{ ...train, assembly }}
+      peak={peak}
+      shower={shower}
+      nameOf={nameOf}
+      profile={profile}
+    />
   );
 }
 
@@ -262,7 +321,11 @@ function Ended({
           ))}
         </ul>
       ) : (
-        <p className="text-soft">No single change lets it fit: a shorter train, or another wall.</p>
+        <p className="text-soft">
+          {found.stands
+            ? "Its units stand, but no way is left for the pipes: cut the house's pipe higher or elsewhere, or take something off the wall."
+            : "No single change lets it fit: a shorter train, or another wall."}
+        </p>
       )}
     </div>
   );

@@ -6,6 +6,10 @@ import { placingOf, usualPlacing } from "@/core/fit/place";
 import type { WallUnit } from "@/core/fit/standing";
 import { wallOf, type WallFound } from "@/core/fit/wallOf";
 import type { Assembly } from "@/core/plumbing/assembly";
+import { boreKey, type DrivenTrain } from "@/core/plumbing/pressure";
+import { siteFacts } from "@/core/site";
+import { lossCurve } from "@/core/treatment";
+import { supplyCurveOf } from "@/core/train/ground";
 import { bypassOf, chosenSchools, draftBasis } from "@/core/record";
 import type { TrainJudgement } from "@/core/train";
 
@@ -69,4 +73,33 @@ export function assemblyOf(fit: FitOfJob, job: Pick<JobState, "places">): Assemb
     usualPlacing.clear,
   );
   return placing && pipesBuilt(plan, found.wall, placing.routes);
+}
+
+/** What drives a job's train and what its units take, as pressures are computed; undefined while too little is known. */
+export type Driving = Omit<DrivenTrain, "assembly"> & { readonly peak?: number; readonly shower: number };
+
+/** The losses of a job's units, its supply and its pipes' bores; undefined where a unit states no loss, or too little is known of the supply or the pipes. */
+export function drivingOf(
+  { line, piping }: FitOfJob,
+  job: Pick<JobState, "answers">,
+  judged: TrainJudgement,
+  { tables }: Knowledge,
+): Driving | undefined {
+  const supply = supplyCurveOf(siteFacts(job.answers), tables.pipes);
+  if (!supply || piping.is !== "known" || line.some((s) => s.model.lossPoints.length === 0)) return undefined;
+  const { house, train } = piping.piping;
+  const ofHouse = tables.pipes[job.answers["cutin.pipe"]!.text]!;
+  const ofTrain = train.system === house.system ? ofHouse : tables.pipes[train.system]!;
+  const bore = ({ C, idMm }: typeof ofHouse, size: string) => ({ C, idMm: idMm[size]! });
+  return {
+    supply,
+    bores: { [boreKey(house)]: bore(ofHouse, house.size), [boreKey(train)]: bore(ofTrain, train.size) },
+    units: line.map(({ unit, model }) => ({
+      key: unit.key,
+      ...lossCurve(model.lossPoints),
+      ...(model.family === "cartridge" && model.ratedFlow ? { rated: model.ratedFlow } : {}),
+    })),
+    ...(judged.peak === undefined ? {} : { peak: judged.peak }),
+    shower: tables.demand.openFlow.shower!,
+  };
 }

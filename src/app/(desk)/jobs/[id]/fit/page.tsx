@@ -1,7 +1,7 @@
 import type { Route } from "next";
 import { FitBoard } from "@/phases/fit/FitBoard";
 import { NoWall } from "@/phases/fit/NoWall";
-import { fitOf, isPlaceable } from "@/phases/fit/ofJob";
+import { drivingOf, fitOf, isPlaceable } from "@/phases/fit/ofJob";
 import { length } from "@/phases/fit/words";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
@@ -41,6 +41,8 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
           wall={found.wall}
           mirrored={found.mirrored}
           units={units}
+          plan={fit.plan}
+          driving={drivingOf(fit, job, judged, known)}
           places={job.places}
           seen={job.designSeq}
           profile={person.profile}

@@ -1,0 +1,158 @@
+"use client";
+import type { Level } from "@/core/verdict";
+import {
+  judgedCase,
+  pressureCases,
+  type CaseFound,
+  type DrivenTrain,
+  type PressureCase,
+} from "@/core/plumbing/pressure";
+import type { LossPart } from "@/core/plumbing/way";
+import { print, type UnitSystem } from "@/core/units";
+import { VerdictShape } from "@/ui/VerdictMark";
+import { usePressures } from "./usePressures";
+
+const caseWords: Readonly<Record<PressureCase, string>> = {
+  peak: "Design peak",
+  shower: "One shower",
+  dirty: "Peak, cartridges full",
+  bypass: "Peak, bypass open too",
+};
+
+interface PanelProps {
+  readonly train: DrivenTrain;
+  readonly peak?: number;
+  readonly shower: number;
+  readonly nameOf: (key: string) => string;
+  readonly profile: UnitSystem;
+}
+
+/** A figure with how it is judged. */
+function Judged({ text, level }: { text: string; level: Level | undefined }) {
+  return (
+    <span className="num whitespace-nowrap">
+      {level ? <VerdictShape level={level} /> : null} {text}
+      {level ? <span className="visually-hidden"> {level}</span> : null}
+    </span>
+  );
+}
+
+/** One way of being asked for water. */
+function CaseRow({ name, found, profile }: { name: PressureCase; found: CaseFound; profile: UnitSystem }) {
+  const levels = judgedCase(found);
+  return (
+    <tr className="border-t border-hair align-baseline" data-pressure={name}>
+      <th scope="row" className="py-2 pr-3 text-left font-normal">
+        {caseWords[name]}
+      </th>
+      <td className="num pr-3 text-right whitespace-nowrap">{print(found.drawn, "flow", profile)}</td>
+      <td className="pr-3 text-right">
+        <Judged text={print(found.kPa, "pressure", profile)} level={levels.left} />
+      </td>
+      <td className="pr-3 text-right">
+        <Judged text={print(found.treatmentKPa, "pressure", profile)} level={levels.treatment} />
+      </td>
+      <td className="text-right">
+        <Judged text={print(found.fastest.ms, "speed", profile)} level={levels.speed} />
+      </td>
+    </tr>
+  );
+}
+
+/** Losses by what takes them: the supply, all pipes together, each unit. */
+function budgetOf(losses: readonly LossPart[], nameOf: (key: string) => string) {
+  const ofPipes = losses.filter((p) => p.of === "pipe").reduce((sum, p) => sum + p.kPa, 0);
+  return [
+    ...losses.filter((p) => p.of === "supply").map((p) => ({ name: "the supply", kPa: p.kPa })),
+    ...losses.filter((p) => p.of === "unit").map((p) => ({ name: nameOf(p.id!), kPa: p.kPa })),
+    { name: "pipes and fittings", kPa: ofPipes },
+  ].filter((p) => p.kPa > 0.5);
+}
+
+/** Where the pressure goes, as one bar from the supply at rest to what is left. */
+function Budget({ found, nameOf, profile }: { found: CaseFound } & Pick<PanelProps, "nameOf" | "profile">) {
+  const parts = budgetOf(found.losses, nameOf);
+  const whole = found.kPa + parts.reduce((sum, p) => sum + p.kPa, 0);
+  return (
+    <div data-budget>
+      <p className="mt-3 text-sm text-soft">Where it goes at the peak, along the water</p>
+      <div className="mt-1 flex h-6 border border-ink" aria-hidden="true">
+        {parts.map((p) => (
+          <span
+            key={p.name}
+            className="border-r border-ink bg-tint"
+            style={{ width: `${(100 * p.kPa) / whole}%` }}
+          />
+        ))}
+      </div>
+      <ul className="mt-1 text-sm">
+        {parts.map((p) => (
+          <li key={p.name}>
+            <span className="num">{print(p.kPa, "pressure", profile)}</span> {p.name}
+          </li>
+        ))}
+        <li>
+          <span className="num">{print(found.kPa, "pressure", profile)}</span> left
+        </li>
+      </ul>
+    </div>
+  );
+}
+
+/** What pressure is left behind the placed train, and where it goes: computed anew as its units are moved. */
+export function PressurePanel({ train, peak, shower, nameOf, profile }: PanelProps) {
+  const known = usePressures(train, peak, shower);
+  if (known.is !== "found")
+    return (
+      <p role="status" data-pressures={known.is}>
+        {known.is === "working"
+          ? "Computing the pressures…"
+          : "Unknown: the pressures could not be computed in this browser"}
+      </p>
+    );
+  const found = pressureCases.flatMap((name) => {
+    const one = known.cases[name];
+    return one ? [{ name, one }] : [];
+  });
+  return (
+    <section aria-labelledby="pressure" data-pressures="found">
+      <h2 id="pressure" className="!text-lg">
+        Pressure
+      </h2>
+      <table className="w-full text-sm">
+        <caption className="pb-1 text-left text-soft">
+          Behind the train, at the height of the cut
+          {train.supply.assumed ? "; the supply's curve is assumed" : ""}
+        </caption>
+        <thead>
+          <tr className="text-left text-soft">
+            <th scope="col">Asked for</th>
+            <th scope="col" className="pr-3 text-right">
+              Drawn
+            </th>
+            <th scope="col" className="pr-3 text-right">
+              Left
+            </th>
+            <th scope="col" className="pr-3 text-right">
+              Units take
+            </th>
+            <th scope="col" className="text-right">
+              Fastest
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {found.map(({ name, one }) => (
+            <CaseRow key={name} name={name} found={one} profile={profile} />
+          ))}
+        </tbody>
+      </table>
+      {peak === undefined ? (
+        <p className="text-sm">
+          <VerdictShape level="Unknown" /> Unknown: the design peak, while no fixtures are counted
+        </p>
+      ) : null}
+      {known.cases.peak ? <Budget found={known.cases.peak} nameOf={nameOf} profile={profile} /> : null}
+    </section>
+  );
+}
