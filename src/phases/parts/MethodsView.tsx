@@ -60,7 +60,7 @@ export function MethodsView({ rows, currency }: { rows: readonly MethodRow[]; cu
                   <>
                     <td className="num pr-3 text-right">{money.format(row.built.price)}</td>
                     <td className="num pr-3 text-right">
-                      {row.built.minutes === 0 ? "Unknown" : Math.round(row.built.minutes)}
+                      {row.built.minutes === undefined ? "Unknown" : Math.round(row.built.minutes)}
                     </td>
                     <td className="pr-3">{row.built.tool ?? ""}</td>
                     <td className="pr-3">

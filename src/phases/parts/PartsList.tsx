@@ -13,6 +13,7 @@ interface ListProps {
 
 /** How much of a line: pieces, or a length. */
 function Amount({ line, profile }: { line: TakeOffLine; profile: UnitSystem }) {
+  if (once.has(line.group) && line.unit === "pieces") return null;
   if (line.count === undefined) return <span className="text-soft">Unknown</span>;
   return <>{line.unit === "mm" ? bought(line.count, profile) : line.count}</>;
 }
@@ -21,7 +22,7 @@ function Amount({ line, profile }: { line: TakeOffLine; profile: UnitSystem }) {
 function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
   const { profile, assembly, names, currency } = props;
   const money = new Intl.NumberFormat("en", { style: "currency", currency });
-  const isCounted = !once.has(line.group) || line.unit === "mm";
+  const isCounted = line.group !== "tools" && line.group !== "site";
   return (
     <li className="border-t border-hair" data-part={line.id}>
       <details>

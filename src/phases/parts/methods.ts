@@ -14,9 +14,8 @@ export interface MethodRow {
   /** Absent where the pipes do not go so as the units stand. */
   readonly built?: {
     readonly price: number;
-    readonly minutes: number;
-    /** Joints whose minutes nobody says. */
-    readonly unsaid: number;
+    /** Absent where nobody says how long such a joint takes. */
+    readonly minutes?: number;
     readonly tool?: string;
     /** Joints on the wall that its tool does not reach; absent where the depth in front is not measured. */
     readonly outOfReach?: number;
@@ -49,7 +48,7 @@ export function methodsOf(job: JobState, judged: TrainJudgement, known: Knowledg
         ? {
             built: {
               price: partsPrice(assembly),
-              ...jointMinutes(assembly, rules),
+              ...(rule.minutes === undefined ? {} : { minutes: jointMinutes(assembly, rules).minutes }),
               tool: rule.tool,
               outOfReach: outOfReach(assembly, fit.found.wall.depth),
               rotatable: rule.rotatable,
