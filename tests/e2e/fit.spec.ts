@@ -83,9 +83,10 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   await expect(softener).toHaveValue(after);
 
   const box = (await drawn.boundingBox())!;
+  const other = (await page.locator('[data-on-wall="u1"]').boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
-  await page.mouse.move(box.x + box.width / 2 + 200, box.y + box.height / 2, { steps: 5 });
+  await page.mouse.move(other.x + other.width / 2, box.y + box.height / 2, { steps: 5 });
   await page.mouse.up();
   await expect(verdict).toContainText("in each other's way");
   await page.reload();

@@ -40,7 +40,7 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
         <p className="text-soft">What must be in the van, how it is cut, and how every joint is made.</p>
       </div>
       {assembly && names ? (
-        <div className="grid gap-10">
+        <div className="grid grid-cols-1 gap-10">
           <PartsList
             lines={takeOff(assembly, units, substrates, { pipe: pipeName, rules: joints })}
             assembly={assembly}
