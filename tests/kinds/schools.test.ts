@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { knowledgeWith } from "@/catalogue/knowledge";
 import { defaultSchools, schools } from "@/catalogue/schools";
-import { draftBasis } from "@/core/record";
+import { pipingOf } from "@/core/fit/piped";
+import { chosenSchools, draftBasis } from "@/core/record";
 import { allVerdicts } from "@/core/train";
 import { judgeJob } from "@/core/train/design";
 import { kinds, type Kind } from "./kinds";
@@ -22,13 +23,20 @@ const houses: readonly House[] = [
     units: ["CT-1354"],
     answers: { "fixture.bathtub": "4", "together.bathtub": "4" },
   },
+  {
+    id: "a house of copper",
+    units: ["CT-1354"],
+    answers: { "cutin.pipe": "copperL", "cutin.size": "3/4" },
+  },
 ];
 
 /** What a school may change of a job. */
 function outcome(kind: House, chosen: Readonly<Record<string, string>>): string {
   const known = knowledgeWith({ schools: { ...defaultSchools, ...chosen } });
   const { job } = started(kind, known);
-  return JSON.stringify([job.run!.steps, job.rig!.rig, allVerdicts(judgeJob(draftBasis(job), known))]);
+  const pipes = pipingOf(job.answers, chosenSchools({}, known));
+  const verdicts = allVerdicts(judgeJob(draftBasis(job), known));
+  return JSON.stringify([job.run!.steps, job.rig!.rig, verdicts, pipes]);
 }
 const usual = new Map<string, string>();
 const usualOf = (kind: House): string => {

@@ -19,6 +19,7 @@ export interface PipingLengths {
   readonly valve: number;
 }
 
+/** Is it the same pipe, however it is joined. */
 export const samePipe = (a: Piping, b: Piping): boolean => a.system === b.system && a.size === b.size;
 
 /** The fitting of a shape that two ends of a pipe go into; undefined where there is none. */

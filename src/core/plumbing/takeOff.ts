@@ -37,8 +37,9 @@ export interface TakeOffLine {
 }
 
 /** Pipe comes in coils or sticks (handbook 3, Cut list). */
-const COILED: ReadonlySet<Piping["system"]> = new Set(["pex", "peSupply"]);
-export const isCoiled = ({ system }: Piping): boolean => COILED.has(system);
+const coiled: ReadonlySet<Piping["system"]> = new Set(["pex", "peSupply"]);
+/** Is a pipe taken off a coil, rather than cut from sticks. */
+export const isCoiled = ({ system }: Piping): boolean => coiled.has(system);
 /** What is lost of a coil. */
 const COIL_WASTE = 1.05;
 /** How much longer the piece is that is measured on site, mm. */
