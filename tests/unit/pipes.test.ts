@@ -4,7 +4,7 @@ import { joints as rules } from "@/catalogue/joints";
 import { pipePlan, pipingOf, waysToJoin, type JobPiping, type PipePlan } from "@/core/fit/piped";
 import { routeBetween } from "@/core/fit/route";
 import { facings, type WallPort } from "@/core/fit/wall";
-import { assembled, type Assembly, type Run } from "@/core/plumbing/assembly";
+import { assembled, nothingBuilt, type Assembly, type Run } from "@/core/plumbing/assembly";
 import { houseStub, lengthsOf, unitStub, type Piping } from "@/core/plumbing/piping";
 import { cutLength, jointMinutes, takeOff, type BroughtUnit } from "@/core/plumbing/takeOff";
 import { mates, type PortType } from "@/core/plumbing/transitions";
@@ -213,7 +213,7 @@ describe("a train as it is built", () => {
         const units: BroughtUnit[] = codes.map((code, n) => ({
           key: `u${n + 1}`,
           code,
-          box: [],
+          count: 1,
           notInBox: [],
           tools: [],
           hangs: false,
@@ -269,6 +269,47 @@ describe("a train as it is built", () => {
     const { minutes, unsaid } = jointMinutes(assembly!, rules);
     expect(minutes).toBe(3 * rings);
     expect(unsaid).toBe(assembly!.joints.length - rings);
+  });
+});
+
+describe("what is brought before anything is placed", () => {
+  const unit = (key: string, over: Partial<BroughtUnit>): BroughtUnit => ({
+    key,
+    code: key,
+    count: 1,
+    notInBox: [],
+    tools: [],
+    hangs: false,
+    ...over,
+  });
+  const lines = takeOff(
+    nothingBuilt,
+    [
+      unit("PS-20", {
+        count: 2,
+        hangs: true,
+        notInBox: ["anchors for the wall"],
+        tools: ["bucket", "drill"],
+      }),
+      unit("RO-T5", { tools: ["drill"] }),
+    ],
+    ["concrete", "plywood"],
+    words,
+  );
+  const line = (id: string) => lines.find((l) => l.id === id);
+  it("is every unit with what its box lacks, and each tool once with all that ask for it", () => {
+    expect(line("units PS-20")!.count).toBe(2);
+    expect(line("units RO-T5")!.count).toBe(1);
+    expect(line("units anchors for the wall")!.count).toBe(2);
+    expect(line("tools drill")!.why.map((w) => w.by === "unit" && w.id)).toEqual(["PS-20", "RO-T5"]);
+    expect(lines.filter((l) => l.what === "bucket")).toHaveLength(1);
+    expect(lines.some((l) => l.group === "pipe" || l.what === "pipe cutter")).toBe(false);
+  });
+  it("names what holds on each substrate for what hangs, and does not guess how many", () => {
+    expect(line("anchor concrete")).toMatchObject({ what: "concrete screws or sleeve anchors" });
+    expect(line("anchor concrete")!.count).toBeUndefined();
+    expect(line("anchor concrete")!.why).toEqual([{ by: "unit", id: "PS-20" }]);
+    expect(line("anchor plywood")).toBeUndefined();
   });
 });
 

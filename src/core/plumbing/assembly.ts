@@ -87,6 +87,9 @@ export interface Assembly {
   readonly faults: readonly PipeFault[];
 }
 
+/** Nothing is built yet. */
+export const nothingBuilt: Assembly = { pieces: [], fittings: [], joints: [], faults: [] };
+
 /** A part in the row that makes a run. */
 type Item =
   | { readonly id: string; readonly is: "end"; readonly end: RunEnd }

@@ -200,14 +200,18 @@ function toolLines({ joints, pieces }: Assembly, { rules }: TakeOffWords): TakeO
       unit: "pieces",
       why: byJoint(own),
     })),
-    {
-      id: "tool cutter",
-      group: "tools",
-      what: "pipe cutter",
-      count: 1,
-      unit: "pieces",
-      why: pieces.map((p) => ({ by: "piece", id: p.id })),
-    },
+    ...(pieces.length === 0
+      ? []
+      : [
+          {
+            id: "tool cutter",
+            group: "tools" as const,
+            what: "pipe cutter",
+            count: 1,
+            unit: "pieces" as const,
+            why: pieces.map((p) => ({ by: "piece" as const, id: p.id })),
+          },
+        ]),
   ];
 }
 
@@ -215,7 +219,8 @@ function toolLines({ joints, pieces }: Assembly, { rules }: TakeOffWords): TakeO
 export interface BroughtUnit {
   readonly key: string;
   readonly code: string;
-  readonly box: readonly string[];
+  /** So many of it stand side by side. */
+  readonly count: number;
   readonly notInBox: readonly string[];
   readonly tools: readonly string[];
   /** It is fixed to the wall. */
@@ -233,7 +238,7 @@ function namedByUnits(
     id: `${group} ${what}`,
     group,
     what,
-    count: once.has(group) ? 1 : own.length,
+    count: once.has(group) ? 1 : own.reduce((sum, { unit }) => sum + unit.count, 0),
     unit: "pieces",
     why: own.map(({ unit }) => ({ by: "unit", id: unit.key })),
   }));

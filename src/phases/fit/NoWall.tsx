@@ -15,9 +15,41 @@ interface NoWallProps {
 }
 
 /** A question with the part of the survey that it stands in. */
-export function asked(id: string): string {
+function asked(id: string): string {
   const group = surveyGroups.find((g) => g.fields.some((f) => f.id === id))!;
   return `${group.title}: ${group.fields.find((f) => f.id === id)!.label.toLowerCase()}`;
+}
+
+/** What is Unknown for want of some answers, each with the way to it. */
+export function MissingAnswers({
+  jobId,
+  fields,
+  what,
+}: {
+  jobId: string;
+  fields: readonly string[];
+  what: string;
+}) {
+  return (
+    <div>
+      <p>
+        <VerdictShape level="Unknown" /> Unknown: {what}. Missing:
+      </p>
+      <ul className="mt-1 grid">
+        {fields.map((id) => (
+          <li key={id}>
+            <Link
+              prefetch={false}
+              className="plainlink inline-flex min-h-11 items-center"
+              href={`/jobs/${jobId}/site#${id}` as Route}
+            >
+              {asked(id)}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
 }
 
 /** Why nothing can be placed, and where to answer what is missing. */
@@ -33,24 +65,7 @@ export function NoWall({ jobId, found, hasUnits, unmeasured, beside }: NoWallPro
         </p>
       )}
       {found.is === "missing" ? (
-        <div>
-          <p>
-            <VerdictShape level="Unknown" /> Unknown: the wall is not measured yet. Missing:
-          </p>
-          <ul className="mt-1 grid">
-            {found.fields.map((id) => (
-              <li key={id}>
-                <Link
-                  prefetch={false}
-                  className="plainlink inline-flex min-h-11 items-center"
-                  href={`/jobs/${jobId}/site#${id}` as Route}
-                >
-                  {asked(id)}
-                </Link>
-              </li>
-            ))}
-          </ul>
-        </div>
+        <MissingAnswers jobId={jobId} fields={found.fields} what="the wall is not measured yet" />
       ) : null}
       {found.is === "faulty"
         ? found.faults.map((fault) => (

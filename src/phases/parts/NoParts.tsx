@@ -3,7 +3,7 @@ import type { JobState } from "@/core/job";
 import Link from "@/ui/Link";
 import { VerdictShape } from "@/ui/VerdictMark";
 import { isPlaceable, type FitOfJob } from "../fit/ofJob";
-import { asked } from "../fit/NoWall";
+import { MissingAnswers } from "../fit/NoWall";
 
 /** Why there is no list yet, in the order in which one would mend it. */
 function hindrances({ piping, plan, found, units }: FitOfJob, places: JobState["places"]): readonly string[] {
@@ -37,25 +37,11 @@ export function NoParts({
   return (
     <div className="grid max-w-[72ch] gap-4" data-no-parts>
       {piping.is === "missing" ? (
-        <div>
-          <p>
-            <VerdictShape level="Unknown" /> Unknown: nobody said what the house&apos;s pipe is made of.
-            Missing:
-          </p>
-          <ul className="mt-1 grid">
-            {piping.fields.map((id) => (
-              <li key={id}>
-                <Link
-                  prefetch={false}
-                  className="plainlink inline-flex min-h-11 items-center"
-                  href={`/jobs/${jobId}/site#${id}` as Route}
-                >
-                  {asked(id)}
-                </Link>
-              </li>
-            ))}
-          </ul>
-        </div>
+        <MissingAnswers
+          jobId={jobId}
+          fields={piping.fields}
+          what="nobody said what the house's pipe is made of"
+        />
       ) : null}
       {says.map((text) => (
         <p key={text}>

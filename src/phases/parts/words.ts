@@ -38,10 +38,17 @@ export interface Names {
   readonly run: (id: string) => string;
 }
 
-/** Names of an assembly's parts; units by the codes of the design. */
+/** A unit by its key and code. */
+interface Named {
+  readonly key: string;
+  readonly code: string;
+}
+
+/** Names of an assembly's parts; units by the codes of the design. `line`: those in the house's line, in the order of the water. */
 export function namesOf(
   assembly: Assembly,
-  units: readonly { key: string; code: string }[],
+  line: readonly Named[],
+  units: readonly Named[],
   profile: UnitSystem,
 ): Names {
   const codes = new Map(units.map((u) => [u.key, u.code]));
@@ -51,9 +58,8 @@ export function namesOf(
     "house.before": "the house's pipe, where water comes",
     "house.behind": "the house's pipe, to the house",
   };
-  const stops = ["the cut", ...units.map((u) => u.code), "the house"];
-  const runs = new Map(units.map((_, i) => [`r${i + 1}`, i]));
-  runs.set(`r${units.length + 1}`, units.length);
+  const stops = ["the cut", ...line.map((u) => u.code), "the house"];
+  const runs = new Map(stops.slice(1).map((_, i) => [`r${i + 1}`, i]));
   return {
     part: (id) => codes.get(id) ?? fittings.get(id) ?? pieces.get(id) ?? house[id] ?? id,
     run: (id) => {

@@ -1,5 +1,6 @@
 import { joints } from "@/catalogue/joints";
 import { familyOf } from "@/core/families";
+import { nothingBuilt } from "@/core/plumbing/assembly";
 import { takeOff, type BroughtUnit } from "@/core/plumbing/takeOff";
 import { assemblyOf, fitOf } from "@/phases/fit/ofJob";
 import { frameOf } from "@/phases/job/frame";
@@ -23,38 +24,52 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
   const fit = fitOf(job, judged, known);
   const assembly = assemblyOf(fit, job);
   const profile = person.profile;
-  const units = fit.line.map(({ unit, model }): BroughtUnit => ({
+  const units = judged.stations.map(({ unit, model, placement }): BroughtUnit => ({
     key: unit.key,
     code: model.code,
-    box: model.fit?.box ?? [],
+    count: unit.parallel,
     notInBox: model.fit?.notInBox ?? [],
     tools: model.fit?.tools ?? [],
-    hangs: !familyOf(model).onFloor,
+    hangs: placement.connects === "line" && !familyOf(model).onFloor,
   }));
+  const beside = judged.stations.filter((s) => s.placement.connects !== "line").map((s) => s.model.code);
   const substrates = (job.answers["wall.substrate"]?.text ?? "").split(",").filter(Boolean);
-  const names = assembly && namesOf(assembly, units, profile);
+  const built = assembly ?? nothingBuilt;
+  const names = namesOf(
+    built,
+    fit.line.map(({ unit, model }) => ({ key: unit.key, code: model.code })),
+    units,
+    profile,
+  );
   return (
     <JobShell {...frameOf(opened, "parts")}>
       <div className="mb-6">
         <h1>Parts</h1>
         <p className="text-soft">What must be in the van, how it is cut, and how every joint is made.</p>
+        {beside.length > 0 ? (
+          <p className="text-soft" data-unpiped>
+            Pipes and tubes of {beside.join(", ")} are not listed here yet: its recipe and its manual name
+            them.
+          </p>
+        ) : null}
       </div>
-      {assembly && names ? (
-        <div className="grid grid-cols-1 gap-10">
-          <PartsList
-            lines={takeOff(assembly, units, substrates, { pipe: pipeName, rules: joints })}
-            assembly={assembly}
-            names={names}
-            profile={profile}
-            currency={settings.currency}
-          />
-          <CutListView cuttings={cuttingsOf(assembly)} names={names} profile={profile} />
-          <JointsView assembly={assembly} rules={joints} names={names} />
-          <MethodsView rows={methodsOf(job, judged, known)} currency={settings.currency} />
-        </div>
-      ) : (
-        <NoParts jobId={job.id} fit={fit} places={job.places} />
-      )}
+      <div className="grid grid-cols-1 gap-10">
+        {assembly || fit.line.length === 0 ? null : <NoParts jobId={job.id} fit={fit} places={job.places} />}
+        <PartsList
+          lines={takeOff(built, units, substrates, { pipe: pipeName, rules: joints })}
+          assembly={built}
+          names={names}
+          profile={profile}
+          currency={settings.currency}
+        />
+        {assembly ? (
+          <>
+            <CutListView cuttings={cuttingsOf(assembly)} names={names} profile={profile} />
+            <JointsView assembly={assembly} rules={joints} names={names} />
+            <MethodsView rows={methodsOf(job, judged, known)} currency={settings.currency} />
+          </>
+        ) : null}
+      </div>
     </JobShell>
   );
 }
