@@ -30,13 +30,14 @@ export function misfitsAlone(wall: Wall, unit: WallUnit, at: Standing): Misfit[]
   if (at.lies && !unit.mayLie) found.push({ is: "lies", unit: key });
   const [least, most] = unit.hangs ? [unit.hangs.least, unit.hangs.most] : [0, 0];
   if (at.y < least || at.y > most) found.push({ is: "height", unit: key, least, most });
-  for (const part of [{ ...body, what: "body" as const }, ...zonesOf(unit, at)]) {
+  const zones = zonesOf(unit, at);
+  for (const part of [{ ...body, what: "body" as const }, ...zones]) {
     const by = outsideBy(wall, part);
     if (by > 0) found.push({ is: "outside", unit: key, what: part.what, by });
   }
   for (const obstacle of wall.obstacles) {
     if (overlap(body, keptClear(wall, obstacle))) found.push({ is: "bodies", unit: key, other: obstacle.id });
-    for (const zone of zonesOf(unit, at))
+    for (const zone of zones)
       if (overlap(zone, obstacle)) found.push({ is: "zone", unit: key, what: zone.what, other: obstacle.id });
   }
   const needed = unit.depth === undefined ? undefined : unit.depth + unit.free.front;

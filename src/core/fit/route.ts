@@ -41,6 +41,30 @@ const directions: readonly Facing[] = ["right", "up", "left", "down"];
 const sorted = (values: readonly number[], most: number): number[] =>
   [...new Set(values)].filter((v) => v >= 0 && v <= most).sort((a, b) => a - b);
 
+/** From an index up to another, which is not in it. */
+type Span = readonly [from: number, to: number];
+/** The first index whose value is not below another. */
+function firstFrom(values: readonly number[], least: number): number {
+  let low = 0;
+  let high = values.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (values[middle]! < least) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+/** Indices of whole coordinates within a stretch, its ends left out. */
+const inside = (values: readonly number[], from: number, length: number): Span => [
+  firstFrom(values, from + 1),
+  firstFrom(values, from + length),
+];
+/** Indices of coordinates from which the next one is within a stretch. */
+const stepsIn = (values: readonly number[], from: number, length: number): Span => [
+  firstFrom(values, from),
+  firstFrom(values, from + length),
+];
+
 /** The room round each straight piece of some pipes, and whether the piece lies level. */
 function bandsOf(laid: readonly Route[], apart: number): { readonly band: Rect; readonly lies: boolean }[] {
   return laid.flatMap(({ points }) =>
@@ -80,18 +104,16 @@ class Grid {
     this.barredRight = new Uint8Array(size);
     this.barredUp = new Uint8Array(size);
     this.noTurn = new Uint8Array(size);
-    for (const wall of walls)
-      this.within(wall, (node, { inX, inY, rightOf, upOf }) => {
-        if (inX && inY) this.barredAt[node] = 1;
-        if (inY && rightOf) this.barredRight[node] = 1;
-        if (inX && upOf) this.barredUp[node] = 1;
-      });
-    for (const { band, lies } of bands)
-      this.within(band, (node, { inX, inY, rightOf, upOf }) => {
-        if (inX && inY) this.noTurn[node] = 1;
-        if (lies && inY && rightOf) this.barredRight[node] = 1;
-        if (!lies && inX && upOf) this.barredUp[node] = 1;
-      });
+    for (const wall of walls) {
+      this.markInside(wall, this.barredAt);
+      this.markAlong(wall, this.barredRight);
+      this.markUp(wall, this.barredUp);
+    }
+    for (const { band, lies } of bands) {
+      this.markInside(band, this.noTurn);
+      if (lies) this.markAlong(band, this.barredRight);
+      else this.markUp(band, this.barredUp);
+    }
   }
 
   mayTurn(node: number): boolean {
@@ -116,24 +138,21 @@ class Grid {
     return { x: this.xs[node % this.columns]!, y: this.ys[Math.floor(node / this.columns)]! };
   }
 
-  /** Says of every node how it stands to a part of the wall. Its edges are lines of the grid: a step lies wholly within or wholly beside it. */
-  private within(
-    part: Rect,
-    say: (node: number, stands: Record<"inX" | "inY" | "rightOf" | "upOf", boolean>) => void,
-  ): void {
-    const right = part.x + part.width;
-    const top = part.y + part.height;
-    for (let row = 0; row < this.rows; row += 1)
-      for (let column = 0; column < this.columns; column += 1) {
-        const x = this.xs[column]!;
-        const y = this.ys[row]!;
-        say(this.at(column, row), {
-          inX: x > part.x && x < right,
-          inY: y > part.y && y < top,
-          rightOf: x >= part.x && x < right,
-          upOf: y >= part.y && y < top,
-        });
-      }
+  // Edges of what is marked are lines of the grid: a step lies wholly within or wholly beside it.
+  private markInside(part: Rect, marks: Uint8Array): void {
+    this.mark(inside(this.xs, part.x, part.width), inside(this.ys, part.y, part.height), marks);
+  }
+  /** Marks steps to the right that lie in a part of the wall. */
+  private markAlong(part: Rect, marks: Uint8Array): void {
+    this.mark(stepsIn(this.xs, part.x, part.width), inside(this.ys, part.y, part.height), marks);
+  }
+  /** Marks steps upwards that lie in a part of the wall. */
+  private markUp(part: Rect, marks: Uint8Array): void {
+    this.mark(inside(this.xs, part.x, part.width), stepsIn(this.ys, part.y, part.height), marks);
+  }
+  private mark([left, right]: Span, [low, high]: Span, marks: Uint8Array): void {
+    for (let row = low; row < high; row += 1)
+      marks.fill(1, this.at(left, row), Math.max(this.at(left, row), this.at(right, row)));
   }
 
   /** The grid's lines in a direction: coordinates along them, and which steps along them something bars, by the node that is further left or down. */
