@@ -384,6 +384,7 @@ async function main() {
     const network = await measured("bench-network");
     const joining = await measured("bench-fittings");
     const fit = await measured("bench-fit");
+    const parts = await measured("bench-parts");
     if (!network.same) throw new Plain("Brant and the engine called directly disagree.");
     const pair = beforeOutlets ? await judging(beforeOutlets) : undefined;
     const inBrowser = await pages(db, before);
@@ -401,6 +402,18 @@ async function main() {
         `99th percentile of joining any two ends by ${joining.fittings} fittings, of 1 ms`,
         joining.longestChain,
         `${ms(joining.longestChain, 2)}; half take ${ms(joining.chain, 2)}`,
+        "≤ 1",
+      ),
+      row(
+        "95th percentile of building and listing the pipes of six units, of 20 ms",
+        parts.listed / 20,
+        ms(parts.listed, 2),
+        "≤ 1",
+      ),
+      row(
+        "95th percentile from a dragged unit to new pipes and pressures, six units, of 50 ms",
+        parts.dragged / 50,
+        `${ms(parts.dragged)}; pressures found in ${parts.found} of 220 turns`,
         "≤ 1",
       ),
       row(

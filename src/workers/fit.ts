@@ -16,7 +16,7 @@ const work = {
   /** The best places on a wall; says now and then how many pipes it has looked for. */
   place: (wall: Wall, units: readonly WallUnit[], tried: (n: number) => void): Found => {
     const placed = place(wall, units, { ...placingFor(units.length), onProgress: tried });
-    if (placed.best) return { ...placed, remedies: [], stands: true };
+    if (placed.best || !placed.isBest) return { ...placed, remedies: [], stands: true };
     return { ...placed, remedies: whyNotFit(wall, units), stands: pack(wall, units).is === "fits" };
   },
 };

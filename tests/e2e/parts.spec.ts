@@ -44,7 +44,7 @@ test("a placed train says what to bring and why, how it is cut, and how it is jo
   await expect(line("fitting valve-solder-copper-1")).toContainText("3");
   await expect(line("tool torch and heat mat")).toBeVisible();
   await expect(line("anchor concrete")).toContainText("Unknown");
-  const adapters = line("fitting adapter-solder-copper-1-male");
+  const adapters = line("fitting adapter-pushfit-copper-1-male");
   await adapters.locator("summary").click();
   await expect(adapters.locator("[data-why]")).toContainText("from the cut to PS-20");
   await expect(adapters.locator("[data-why]")).toContainText("from PS-20 to SF-100");

@@ -49,6 +49,12 @@ describe("what leads to a pipe", () => {
     // 20 mm of the thread's side, 2 mm to where the pipe stops.
     expect(stub.length).toBe(22);
   });
+  it("is pushed on where the pipe is soldered: no heat comes near a unit that is fitted", () => {
+    const stub = unitStub(all, { system: "NPT", size: "3/4", gender: "female" }, copper)!;
+    expect(stub.parts.map((p) => p.is === "fitting" && p.fitting.id)).toEqual([
+      "adapter-pushfit-copper-3.4-male",
+    ]);
+  });
   it("is nothing where no fittings join them: the port is named", () => {
     const plan = pipePlan(all, line(["UV-130"]), { house: pex, train: pex, threads: "rule" }, true);
     expect(plan.unjoined.map(({ unit, port }) => [unit, port.size])).toEqual([

@@ -136,6 +136,38 @@ const sooner = (a: Open, b: Open): number => a.bound - b.bound || b.depth - a.de
 
 /** How far units are moved apart for pipes to find a way between them, mm. */
 const GAPS = [0, 100, 200, 300] as const;
+/** Heights at which those that hang are tried, mm. */
+const HEIGHTS = [300, 600, 900, 1200] as const;
+/** Of so many ways to begin the best is taken; where none is found among so many, the search goes on without. */
+const ENOUGH = 12;
+const TRIES = 40;
+
+/** Units in a row from the left, each beside the room that the one before keeps free; those that hang at one height. */
+function rowOf(units: readonly WallUnit[], gap: number, height: number): Standing[] {
+  let from = 0;
+  return units.map((unit) => {
+    const upright = { x: 0, y: 0, lies: false, mirrored: false };
+    const taken = [bodyOf(unit, upright), ...zonesOf(unit, upright)];
+    const x = from - Math.min(...taken.map((r) => r.x));
+    from = x + Math.max(...taken.map((r) => r.x + r.width)) + gap;
+    const { hangs } = unit;
+    return { ...upright, x, y: hangs ? Math.min(Math.max(height, hangs.least), hangs.most) : 0 };
+  });
+}
+
+/** Ways to begin: as they are packed side by side, moved apart; then in rows; each along the wall. */
+function* beginnings(
+  wall: Wall,
+  units: readonly WallUnit[],
+  packed: readonly Standing[],
+  step: number,
+): Generator<Standing[]> {
+  const apart = GAPS.map((gap) => packed.map((s, i) => ({ ...s, x: s.x + i * gap })));
+  const rows = GAPS.flatMap((gap) => HEIGHTS.map((height) => rowOf(units, gap, height)));
+  // Every way a little along the wall before any goes far along it.
+  for (let along = 0; along < wall.width; along += 4 * step)
+    for (const standings of [...apart, ...rows]) yield standings.map((s) => ({ ...s, x: s.x + along }));
+}
 
 /** Looks for the best arrangement, unit by unit along the water, always going on where the least pipe can be hoped for. */
 class Search {
@@ -172,17 +204,20 @@ class Search {
     return { best: this.best, isBest: true };
   }
 
-  /** Something to begin with: what stands side by side on the left, moved apart and along the wall until pipes find their way, and bettered from there. */
-  private begun(standings: readonly Standing[]): Placing | undefined {
+  /** Something to begin with: of the first ways in which all stand and every pipe finds its way the best, bettered from there. */
+  private begun(packed: readonly Standing[]): Placing | undefined {
     const { wall, units, options } = this;
     let first: Placing | undefined;
-    for (const gap of GAPS)
-      for (let along = 0; along < wall.width; along += 4 * options.step) {
-        const next = standings.map((s, i) => ({ ...s, x: s.x + along + i * gap }));
-        if (misfits(wall, units, next).length > 0) continue;
-        const placing = placingOf(wall, units, next, options.clear);
-        if (placing && isBetter(placing.pipeMm, placing.widthMm, first)) first = placing;
-      }
+    let found = 0;
+    let tried = 0;
+    for (const next of beginnings(wall, units, packed, options.step)) {
+      if (misfits(wall, units, next).length > 0) continue;
+      const placing = placingOf(wall, units, next, options.clear);
+      tried += 1;
+      if (placing) found += 1;
+      if (placing && isBetter(placing.pipeMm, placing.widthMm, first)) first = placing;
+      if (found === ENOUGH || tried === TRIES) break;
+    }
     return first && improved(wall, units, first.standings, options);
   }
 

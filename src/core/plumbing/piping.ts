@@ -99,9 +99,10 @@ const stubOf = (parts: readonly StubPart[], before = 0): Stub => ({
   length: parts.reduce((sum, part) => sum + along(part), before),
 });
 
-/** What leads from a unit's port to its pipe; undefined where no fittings join them (handbook 3, Transitions). */
+/** What leads from a unit's port to its pipe; undefined where no fittings join them (handbook 3, Transitions). No joint at a fitted unit is soldered: heat stays 300 mm away from it. */
 export function unitStub(all: readonly CatalogueFitting[], port: PortType, piping: Piping): Stub | undefined {
-  const chain = chainBetween(all, port, pipeEnd(piping.system, piping.size), [piping.method]);
+  const methods = piping.method === "solder" ? [] : [piping.method];
+  const chain = chainBetween(all, port, pipeEnd(piping.system, piping.size), methods);
   return chain && stubOf(chain);
 }
 

@@ -309,6 +309,13 @@ function Ended({
           : "A good arrangement; that it is the best is not proved."}
       </p>
     );
+  if (!found.isBest)
+    return (
+      <p role="status" data-not-found>
+        <VerdictShape level="Unknown" /> Unknown: no arrangement was found in the time; that there is none is
+        not proved. Place the units by hand.
+      </p>
+    );
   return (
     <div role="status" data-why-not>
       <p>

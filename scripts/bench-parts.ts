@@ -1,0 +1,73 @@
+// A train of six units on its wall: what it asks for, and new figures while one of its units is dragged. Prints one JSON line.
+import { fittings } from "../src/catalogue/fittings";
+import { joints } from "../src/catalogue/joints";
+import { pipes } from "../src/catalogue/pipes";
+import { unitModels } from "../src/catalogue/units";
+import { onWall } from "../src/core/fit/onWall";
+import { pipePlan, pipesBuilt } from "../src/core/fit/piped";
+import { place, placingOf, usualPlacing } from "../src/core/fit/place";
+import type { Wall } from "../src/core/fit/wall";
+import { loadEngine } from "../src/core/plumbing/engine";
+import type { Piping } from "../src/core/plumbing/piping";
+import { boreKey, pressuresOf } from "../src/core/plumbing/pressure";
+import { takeOff } from "../src/core/plumbing/takeOff";
+import { lossCurve } from "../src/core/treatment";
+
+const codes = ["PS-20", "CT-1252", "SF-150", "CB-20", "UV-60", "CN-40"];
+const placed = codes.map((code, i) => ({
+  unit: { key: `u${i + 1}`, model: code, parallel: 1 },
+  model: unitModels.get(code)!,
+}));
+const pipe: Piping = { system: "pex", size: "1", method: "crimp", ring: "crimp" };
+const plan = pipePlan([...fittings.values()], placed, { house: pipe, train: pipe, threads: "rule" }, true);
+const units = placed.map((p) => {
+  const { inlet, outlet } = plan.units.find((u) => u.key === p.unit.key)!;
+  return onWall(p, { inlet: inlet!.length, outlet: outlet!.length })!;
+});
+const { stub, apart, pipe: lengths } = plan.onWall!;
+const half = Math.ceil(apart! / 2);
+const wall: Wall = {
+  width: 6000,
+  height: 2600,
+  obstacles: [],
+  from: { x: 400 - half, y: 2300, facing: "down", stub },
+  to: { x: 400 + half, y: 2300, facing: "down", stub },
+  pipe: lengths,
+};
+const { best } = place(wall, units);
+if (!best) throw new Error("the train does not fit on a free wall of 6 m");
+
+const engine = await loadEngine();
+const driven = {
+  units: placed.map(({ unit, model }) => ({ key: unit.key, ...lossCurve(model.lossPoints) })),
+  supply: { static: 450, k: 0.02, assumed: false },
+  bores: { [boreKey(pipe)]: { C: pipes.pex!.C, idMm: pipes.pex!.idMm["1"]! } },
+};
+
+/** The time of each of some turns, ms, the shortest first; the first ones only warm up. */
+function timed(turns: number, act: (turn: number) => void): number[] {
+  const WARM = 20;
+  const times = Array.from({ length: turns + WARM }, (_, turn) => {
+    const start = performance.now();
+    act(turn);
+    return performance.now() - start;
+  });
+  return times.slice(WARM).sort((a, b) => a - b);
+}
+const late = (times: readonly number[]) => times[Math.floor(times.length * 0.95)]!;
+
+const listed = timed(200, () => {
+  const built = pipesBuilt(plan, wall, best.routes)!;
+  takeOff(built, [], [], { pipe: (p) => `${p.size} ${p.system}`, rules: joints });
+});
+let found = 0;
+const dragged = timed(200, (turn) => {
+  const moved = best.standings.map((s, i) =>
+    i === units.length - 1 ? { ...s, x: s.x + 10 * (turn % 50) } : s,
+  );
+  const placing = placingOf(wall, units, moved, usualPlacing.clear);
+  const built = placing && pipesBuilt(plan, wall, placing.routes);
+  if (!built) return;
+  if (pressuresOf(engine, { assembly: built, ...driven }, { peak: 40, shower: 7.6 }).peak) found += 1;
+});
+console.log(JSON.stringify({ listed: late(listed), dragged: late(dragged), found }));
