@@ -1,5 +1,5 @@
 "use client";
-import { useCallback, useSyncExternalStore } from "react";
+import { useCallback, useReducer, useSyncExternalStore } from "react";
 
 const listeners = new Set<() => void>();
 const tell = () => {
@@ -30,6 +30,8 @@ export function useDraft(
     () => read(key),
     () => null,
   );
+  // A page that has just come to life listens to the store a moment later: until then a field drawn without this would take back what is typed into it.
+  const [, drawAgain] = useReducer((times: number) => times + 1, 0);
   const keep = useCallback(
     (text: string) => {
       try {
@@ -37,6 +39,7 @@ export function useDraft(
       } catch {
         /* a full store must not stop the typing */
       }
+      drawAgain();
       tell();
     },
     [key],
@@ -47,6 +50,7 @@ export function useDraft(
     } catch {
       /* nothing was kept */
     }
+    drawAgain();
     tell();
   }, [key]);
   return [draft ?? undefined, keep, drop];
