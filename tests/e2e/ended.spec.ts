@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { desk, newSession, openJob, password, phone, signedIn, signIn } from "./hands";
+import { desk, newSession, openJob, password, phone, press, signedIn, signIn } from "./hands";
 
 test("a session that ends while somebody types is begun again in place, and what was typed is sent", async ({
   browser,
@@ -63,10 +63,10 @@ test("two people on one answer: the second is told, and chooses; counts are adde
   const count = at(first.page, "fixture.shower");
   const had = Number(await count.locator("output").innerText()) || 0;
   const more = (page: typeof first.page) => page.getByRole("button", { name: "One more: Showers" }).first();
-  await more(first.page).click();
-  await more(first.page).click();
+  await press(more(first.page));
+  await press(more(first.page));
   await expect(count).toContainText("saved");
-  await more(second.page).click();
+  await press(more(second.page));
   await expect(at(second.page, "fixture.shower")).toContainText("saved");
   await expect(at(second.page, "fixture.shower").locator("output")).toHaveText(String(had + 3));
   for (const { context } of [first, second]) await context.close();

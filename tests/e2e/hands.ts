@@ -125,8 +125,16 @@ export const awake = (page: Page) => expect(page.locator("[data-asleep]")).toHav
 /** Presses what is shown, with a finger where the screen takes one, once the page answers. */
 export async function press(what: Locator): Promise<void> {
   await awake(what.page());
+  // What comes into view is laid out then, and may move what stands below it: it is pressed where it has come to rest.
+  await what.scrollIntoViewIfNeeded();
   const byTouch = await what.page().evaluate(() => navigator.maxTouchPoints > 0);
   await (byTouch ? what.tap() : what.click());
+}
+
+/** Ticks a box, or takes its tick away; what it shows follows a moment later where the rest of the page is still coming to life. */
+export async function tick(box: Locator, on = true): Promise<void> {
+  await box.click();
+  await expect(box).toBeChecked({ checked: on });
 }
 
 /** Answers one question of the survey: a choice by its words or its option's name, a count by its buttons. */

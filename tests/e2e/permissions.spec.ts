@@ -2,7 +2,7 @@ import { expect, test, type Page } from "@playwright/test";
 import { logKinds } from "@/core/log/list";
 import { permissions, type Action } from "@/server/permissions";
 import { stateOf } from "./crew";
-import { base, freshId, openJob, signedIn } from "./hands";
+import { base, freshId, openJob, signedIn, tick } from "./hands";
 
 /** Somebody of each role, and what the server calls it. */
 const crew = { office: "owner", imke: "planner", tobias: "installer", sunniva: "apprentice" } as const;
@@ -105,7 +105,7 @@ test("an installer who is not on a job reads it and writes nothing, until a plan
 
   await planner.page.goto(`/jobs/${job}/run`);
   await planner.page.getByText("Change who is on it").click();
-  await planner.page.getByLabel("Adaeze Quill").check();
+  await tick(planner.page.getByLabel("Adaeze Quill"));
   await planner.page.getByRole("button", { name: "Keep who is on it" }).click();
   await expect(planner.page.getByText("Let in: Adaeze Quill")).toBeVisible();
   for (const [door, status] of await statuses()) expect([door[1], status === 403]).toEqual([door[1], false]);
@@ -113,7 +113,7 @@ test("an installer who is not on a job reads it and writes nothing, until a plan
   await expect(page.locator("[data-notice]")).toHaveCount(0);
 
   await planner.page.getByText("Change who is on it").click();
-  await planner.page.getByLabel("Adaeze Quill").uncheck();
+  await tick(planner.page.getByLabel("Adaeze Quill"), false);
   await planner.page.getByRole("button", { name: "Keep who is on it" }).click();
   await expect(planner.page.getByText("Let in: Adaeze Quill")).toHaveCount(0);
   expect(await writes[0]![2](page, job)).toBe(403);
