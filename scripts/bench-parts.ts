@@ -57,8 +57,8 @@ function timed(turns: number, act: (turn: number) => void): number[] {
 const late = (times: readonly number[]) => times[Math.floor(times.length * 0.95)]!;
 
 const listed = timed(200, () => {
-  const built = pipesBuilt(plan, wall, best.routes)!;
-  takeOff(built, [], [], { pipe: (p) => `${p.size} ${p.system}`, rules: joints });
+  const built = pipesBuilt(plan, best.routes)!;
+  takeOff(built, [], [], { pipe: (p) => `${p.size} ${p.system}`, rules: joints, profile: "us" });
 });
 let found = 0;
 const dragged = timed(200, (turn) => {
@@ -66,7 +66,7 @@ const dragged = timed(200, (turn) => {
     i === units.length - 1 ? { ...s, x: s.x + 10 * (turn % 50) } : s,
   );
   const placing = placingOf(wall, units, moved, usualPlacing.clear);
-  const built = placing && pipesBuilt(plan, wall, placing.routes);
+  const built = placing && pipesBuilt(plan, placing.routes);
   if (!built) return;
   if (pressuresOf(engine, { assembly: built, ...driven }, { peak: 40, shower: 7.6 }).peak) found += 1;
 });

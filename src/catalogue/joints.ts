@@ -1,4 +1,11 @@
+import type { Written } from "../core/words";
 import type { JointKind, JointRule } from "../core/plumbing/joint";
+
+/** A ring's place on the pipe, and what follows. */
+const ringAt = (then: string): Written => ({
+  us: `Ring 1/8 to 1/4 in from the end; ${then}`,
+  metric: `Ring 3 to 6 mm from the end; ${then}`,
+});
 
 const plain = { checks: [], rotatable: false, reusable: false } as const;
 
@@ -103,8 +110,9 @@ const rules: readonly JointRule[] = [
     kind: "crimp",
     label: "Crimp ring",
     sealant: "none",
-    tightening:
-      "Ring 3 to 6 mm from the end; dry-fit and mark the angle: it cannot be turned later; square to the pipe; two bites a quarter turn apart where the tool asks; gauge to the line is right, will not go on: bite again, past the line: cut out",
+    tightening: ringAt(
+      "dry-fit and mark the angle: it cannot be turned later; square to the pipe; two bites a quarter turn apart where the tool asks; gauge to the line is right, will not go on: bite again, past the line: cut out",
+    ),
     tool: "crimp tool and go/no-go gauge",
     minutes: 3,
     swingMm: 300,
@@ -115,7 +123,7 @@ const rules: readonly JointRule[] = [
     kind: "clamp",
     label: "Clamp ring",
     sealant: "none",
-    tightening: "Ring 3 to 6 mm from the end; the tool lets go only when it is closed; gauge",
+    tightening: ringAt("the tool lets go only when it is closed; gauge"),
     tool: "clamp tool and gauge",
     minutes: 2.5,
     checks: ["gauge"],
@@ -133,8 +141,11 @@ const rules: readonly JointRule[] = [
     kind: "solder",
     label: "Solder",
     sealant: "flux",
-    tightening:
-      "Lead-free; heat kept away from valves, units and plastic, never within 300 mm of a unit once fitted; cooled and wiped",
+    tightening: {
+      us: "Lead-free; heat kept away from valves, units and plastic, never within 12 in of a unit once fitted; cooled and wiped",
+      metric:
+        "Lead-free; heat kept away from valves, units and plastic, never within 300 mm of a unit once fitted; cooled and wiped",
+    },
     tool: "torch and heat mat",
     minutes: 8,
   },

@@ -1,3 +1,4 @@
+import { saidIn } from "@/core/words";
 import { describe, expect, it } from "vitest";
 import { joints } from "@/catalogue/joints";
 import { schools } from "@/catalogue/schools";
@@ -6,7 +7,9 @@ import { cureMinutes, jointKinds, tapeFor, threadSealant, type ThreadSchool } fr
 describe("joints", () => {
   it("have a rule for every kind", () => {
     expect([...joints.keys()].sort()).toEqual([...jointKinds].sort());
-    for (const rule of joints.values()) expect(rule.tightening.length).toBeGreaterThan(10);
+    for (const rule of joints.values())
+      for (const system of ["us", "metric"] as const)
+        expect(saidIn(rule.tightening, system).length).toBeGreaterThan(10);
   });
 
   it("take no paste on plastic, whatever the company's school", () => {

@@ -41,6 +41,6 @@ export function built(codes: readonly string[], piping: JobPiping, obstacles: Wa
     pipe,
   };
   const { best } = place(wall, placeable, { step: 100, clear: 30, patience: 50_000 });
-  const assembly = best && pipesBuilt(plan, wall, best.routes);
+  const assembly = best && pipesBuilt(plan, best.routes);
   return { plan, wall, best, assembly };
 }

@@ -11,7 +11,7 @@ import { mates, type PortType } from "@/core/plumbing/transitions";
 import { box } from "./fit";
 import { all, built, copper, line, pex } from "./piped";
 
-const words = { pipe: (p: Piping) => `${p.size} ${p.system}`, rules };
+const words = { pipe: (p: Piping) => `${p.size} ${p.system}`, rules, profile: "us" as const };
 
 const pipings: fc.Arbitrary<JobPiping> = fc.record({
   house: fc.constantFrom<Piping>(copper, { ...copper, size: "1" }, pex, { ...pex, size: "3/4" }),
@@ -78,7 +78,6 @@ describe("what leads to a pipe", () => {
 describe("a pipe as it is built", () => {
   const end = (part: string) => ({
     part,
-    port: "In",
     stub: unitStub(all, { system: "NPT", size: "1", gender: "female" } satisfies PortType, pex)!,
     asks: { kind: "taperPlastic" as const, tightening: "by hand", size: "1" },
   });
@@ -299,7 +298,7 @@ describe("what is brought before anything is placed", () => {
       }),
       unit("RO-T5", { tools: ["drill"] }),
     ],
-    ["concrete", "plywood"],
+    ["concrete", "plywood", "woodStud"],
     words,
   );
   const line = (id: string) => lines.find((l) => l.id === id);
@@ -316,6 +315,7 @@ describe("what is brought before anything is placed", () => {
     expect(line("anchor concrete")!.count).toBeUndefined();
     expect(line("anchor concrete")!.why).toEqual([{ by: "unit", id: "PS-20" }]);
     expect(line("anchor plywood")).toBeUndefined();
+    expect(line("anchor woodStud")!.what).toContain("16 in apart");
   });
 });
 

@@ -186,13 +186,12 @@ export function pipePlan(
 }
 
 /** The pipes of a placed train as they are built; undefined where a port is joined by nothing. */
-export function pipesBuilt(plan: PipePlan, wall: Wall, routes: readonly Route[]): Assembly | undefined {
+export function pipesBuilt(plan: PipePlan, routes: readonly Route[]): Assembly | undefined {
   const { bent, piping, units, house, byTee } = plan;
   if (!house || plan.unjoined.length > 0 || routes.length !== units.length + 1) return undefined;
   const tee = byTee ? fittingOf(bent, "tee", piping.house) : undefined;
   const houseEnd = (port: "before" | "behind"): RunEnd => ({
     part: tee ? (port === "before" ? "bypass.t1" : "bypass.t2") : `house.${port}`,
-    port,
     stub: house,
     ...(tee ? { tee } : {}),
   });
@@ -200,7 +199,6 @@ export function pipesBuilt(plan: PipePlan, wall: Wall, routes: readonly Route[])
     const port = unit.ports[side];
     return {
       part: unit.key,
-      port: port.port,
       stub: unit[side]!,
       asks: { kind: jointOfPort(port), tightening: port.tighten, size: portType(port).size },
     };
@@ -211,9 +209,8 @@ export function pipesBuilt(plan: PipePlan, wall: Wall, routes: readonly Route[])
     from: i === 0 ? houseEnd("before") : unitEnd(units[i - 1]!, "outlet"),
     to: i === units.length ? houseEnd("behind") : unitEnd(units[i]!, "inlet"),
   }));
-  const at = { x: (wall.from.x + wall.to.x) / 2, y: (wall.from.y + wall.to.y) / 2 };
   return assembled(bent, runs, piping.train, {
     threads: piping.threads,
-    ...(byTee ? { bypass: { house: piping.house, at } } : {}),
+    ...(byTee ? { bypass: piping.house } : {}),
   });
 }

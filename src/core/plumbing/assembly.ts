@@ -20,8 +20,6 @@ interface Corner {
 export interface RunEnd {
   /** The unit, or the house's pipe. */
   readonly part: string;
-  /** Which of its ports, as it is called. */
-  readonly port: string;
   readonly stub: Stub;
   /** Of a unit: how its port is joined, by its own manual. */
   readonly asks?: { readonly kind: JointKind; readonly tightening: string; readonly size: string };
@@ -68,8 +66,6 @@ export interface Joint {
   readonly tightening?: string;
   /** Made at the bench, before the rest hangs on the wall. */
   readonly where: "bench" | "wall";
-  /** Roughly where it is on the wall, mm. */
-  readonly at: Corner;
 }
 
 /** A piece that is too short for two fittings. `by`: mm that are missing. */
@@ -106,11 +102,6 @@ type Item =
       readonly lengthMm: number;
       readonly lies: Piece["lies"];
     };
-interface Placed {
-  readonly item: Item;
-  readonly at: Corner;
-}
-
 const apart = (a: Corner, b: Corner): number => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
 const liesBetween = (a: Corner, b: Corner): Piece["lies"] => (a.y === b.y ? "level" : "upright");
 
@@ -136,11 +127,11 @@ interface Making {
 }
 
 /** The parts of a run in their order. */
-function itemsOf({ id, points, from, to }: Run, { piping, lengths, elbow }: Making): Placed[] {
+function itemsOf({ id, points, from, to }: Run, { piping, lengths, elbow }: Making): Item[] {
   const last = points.length - 1;
   const taken = (corner: number) =>
     corner === 0 ? from.stub.length : corner === last ? to.stub.length : lengths.elbow;
-  const pipes = points.slice(1).flatMap((point, i): Placed[] => {
+  const pipes = points.slice(1).flatMap((point, i): Item[] => {
     const before = points[i]!;
     const piece: Item = {
       id: `${id}.p${i + 1}`,
@@ -150,16 +141,16 @@ function itemsOf({ id, points, from, to }: Run, { piping, lengths, elbow }: Maki
       lies: liesBetween(before, point),
     };
     const bend: Item = { id: `${id}.e${i + 1}`, is: "fitting", fitting: elbow, begins: 0 };
-    return [{ item: piece, at: before }, ...(i + 1 < last ? [{ item: bend, at: point }] : [])];
+    return [piece, ...(i + 1 < last ? [bend] : [])];
   });
   const first = liesBetween(points[0]!, points[1]!);
   const end = liesBetween(points[last - 1]!, points[last]!);
   return [
-    { item: { id: from.part, is: "end", end: from }, at: points[0]! },
-    ...stubItems(id, "a", from.stub, first).map((item) => ({ item, at: points[0]! })),
+    { id: from.part, is: "end", end: from },
+    ...stubItems(id, "a", from.stub, first),
     ...pipes,
-    ...stubItems(id, "b", to.stub, end).map((item) => ({ item, at: points[last]! })),
-    { item: { id: to.part, is: "end", end: to }, at: points[last]! },
+    ...stubItems(id, "b", to.stub, end),
+    { id: to.part, is: "end", end: to },
   ];
 }
 
@@ -209,9 +200,9 @@ const isBetween = (run: Run, { id }: Item): boolean =>
   id.startsWith(`${run.id}.p`) || id.startsWith(`${run.id}.e`);
 
 /** Every joint of a run. On the wall the pipe between its ends is put onto them; all others are made at the bench, where what is screwed onto a unit is too. */
-function jointsOf(run: Run, items: readonly Placed[], making: Making): Joint[] {
-  return items.slice(1).map(({ item: b, at }, i) => {
-    const { item: a } = items[i]!;
+function jointsOf(run: Run, items: readonly Item[], making: Making): Joint[] {
+  return items.slice(1).map((b, i) => {
+    const a = items[i]!;
     const isHouse = [a, b].some((item) => item.is === "end" && !item.end.asks);
     const closes = isBetween(run, a) !== isBetween(run, b);
     return {
@@ -220,7 +211,6 @@ function jointsOf(run: Run, items: readonly Placed[], making: Making): Joint[] {
       parts: [a.id, b.id],
       ...joined(a, b, making),
       where: closes || isHouse ? "wall" : "bench",
-      at,
     };
   });
 }
@@ -228,9 +218,9 @@ function jointsOf(run: Run, items: readonly Placed[], making: Making): Joint[] {
 /** Builds one run. */
 function built(run: Run, making: Making): Assembly {
   const items = itemsOf(run, making);
-  const own = items.filter(({ item }) => item.is === "piece" && isBetween(run, item)).map((p) => p.item.id);
+  const own = items.filter((item) => item.is === "piece" && isBetween(run, item)).map((p) => p.id);
   const tiesIn = new Set([...(run.from.asks ? [] : [own[0]]), ...(run.to.asks ? [] : [own.at(-1)])]);
-  const pieces = items.flatMap(({ item }): Piece[] =>
+  const pieces = items.flatMap((item): Piece[] =>
     item.is === "piece"
       ? [
           {
@@ -246,7 +236,7 @@ function built(run: Run, making: Making): Assembly {
   );
   return {
     pieces,
-    fittings: items.flatMap(({ item }) =>
+    fittings: items.flatMap((item) =>
       item.is === "fitting" ? [{ id: item.id, run: run.id, fitting: item.fitting }] : [],
     ),
     joints: jointsOf(run, items, making),
@@ -256,14 +246,8 @@ function built(run: Run, making: Making): Assembly {
   };
 }
 
-/** The bypass of a house: two tees in its pipe, and a valve between them. */
-export interface BypassMade {
-  readonly house: Piping;
-  readonly at: Corner;
-}
-
-/** The bypass as it is built: at the bench but for its two joints with the house's pipe. */
-function bypassBuilt(all: readonly CatalogueFitting[], { house, at }: BypassMade): Assembly | undefined {
+/** The bypass of a house as it is built, two tees in its pipe and a valve between them: at the bench but for its two joints with the house's pipe. */
+function bypassBuilt(all: readonly CatalogueFitting[], house: Piping): Assembly | undefined {
   const [tee, valve] = [fittingOf(all, "tee", house), fittingOf(all, "valve", house)];
   const lengths = lengthsOf(all, house);
   if (!tee || !valve || !lengths) return undefined;
@@ -299,7 +283,6 @@ function bypassBuilt(all: readonly CatalogueFitting[], { house, at }: BypassMade
       kind: jointOf(house.method, house),
       size: house.size,
       where: i === 0 || i === row.length - 2 ? "wall" : "bench",
-      at,
     })),
     faults: [],
   };
@@ -313,7 +296,7 @@ export function assembled(
   all: readonly CatalogueFitting[],
   runs: readonly Run[],
   piping: Piping,
-  { threads: school, bypass }: { readonly threads: ThreadSchool; readonly bypass?: BypassMade },
+  { threads: school, bypass }: { readonly threads: ThreadSchool; readonly bypass?: Piping },
 ): Assembly | undefined {
   const [lengths, elbow] = [lengthsOf(all, piping), fittingOf(all, "elbow90", piping)];
   const around = bypass && bypassBuilt(all, bypass);

@@ -1,3 +1,5 @@
+import type { InBoth } from "../words";
+
 /** Ways in which two ports are joined (handbook 3, Which joint, which sealant, how tight). */
 export const jointKinds = [
   "taperMetal",
@@ -32,7 +34,7 @@ export interface JointRule {
   readonly label: string;
   readonly sealant: Sealant;
   /** How tight, and what else its hands must know, in words. */
-  readonly tightening: string;
+  readonly tightening: InBoth;
   readonly tool?: string;
   /** Minutes of work, where the handbook compares them; a cure is a wait of its own. */
   readonly minutes?: number;

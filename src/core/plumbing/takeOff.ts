@@ -1,3 +1,5 @@
+import type { UnitSystem } from "../units";
+import { saidIn, type InBoth } from "../words";
 import type { Assembly, Joint, Piece } from "./assembly";
 import { tapeFor, type JointKind, type JointRule } from "./joint";
 import type { Piping } from "./piping";
@@ -79,6 +81,8 @@ function grouped<T>(
 export interface TakeOffWords {
   readonly pipe: (piping: Piping) => string;
   readonly rules: ReadonlyMap<JointKind, JointRule>;
+  /** The unit system of who reads it. */
+  readonly profile: UnitSystem;
 }
 
 const byJoint = (joints: readonly Joint[]): Why[] => joints.map((j) => ({ by: "joint", id: j.id }));
@@ -245,15 +249,22 @@ function namedByUnits(
 }
 
 /** What holds on each substrate (handbook 3, Fixings by substrate). */
-const anchors: Readonly<Record<string, string>> = {
-  woodStud: "lag screws into studs at 406 mm, or a plywood board across studs",
+const anchors: Readonly<Record<string, InBoth>> = {
+  woodStud: {
+    us: "lag screws into studs 16 in apart, or a plywood board across studs",
+    metric: "lag screws into studs 406 mm apart, or a plywood board across studs",
+  },
   metalStud: "plywood board and toggle bolts",
   concrete: "concrete screws or sleeve anchors",
   masonry: "plugs, with holes as deep as the plug",
 };
 
 /** What fixes units to the wall. How many is not known: loads that an anchor holds are not in the catalogue. */
-function anchorLines(units: readonly BroughtUnit[], substrates: readonly string[]): TakeOffLine[] {
+function anchorLines(
+  units: readonly BroughtUnit[],
+  substrates: readonly string[],
+  { profile }: TakeOffWords,
+): TakeOffLine[] {
   const hung = units.filter((u) => u.hangs);
   if (hung.length === 0) return [];
   return substrates.flatMap((substrate) =>
@@ -262,7 +273,7 @@ function anchorLines(units: readonly BroughtUnit[], substrates: readonly string[
           {
             id: `anchor ${substrate}`,
             group: "fixings" as const,
-            what: anchors[substrate],
+            what: saidIn(anchors[substrate], profile),
             unit: "pieces" as const,
             why: hung.map((u) => ({ by: "unit" as const, id: u.key })),
           },
@@ -296,7 +307,7 @@ export function takeOff(
     ...ringLines(assembly),
     ...sealLines(assembly, words),
     ...supportLines(assembly),
-    ...anchorLines(units, substrates),
+    ...anchorLines(units, substrates, words),
     ...toolLines(assembly, words),
     ...namedByUnits("tools", units, (u) => u.tools),
     ...always,

@@ -130,14 +130,7 @@ export function FitBoard(props: BoardProps) {
         <Judged units={units} placed={placed.length} placing={placing} says={says} profile={profile} />
         {readOnly ? null : <Searching state={state} stop={stop} busy={busy} begin={() => void placeAll()} />}
         {placing && plan && says.length === 0 ? (
-          <Pressed
-            plan={plan}
-            driving={driving}
-            wall={wall}
-            placing={placing}
-            nameOf={nameOf}
-            profile={profile}
-          />
+          <Pressed plan={plan} driving={driving} placing={placing} nameOf={nameOf} profile={profile} />
         ) : null}
         {placing && says.length === 0 ? (
           <Link
@@ -178,19 +171,17 @@ function Said({ say }: { say: ReturnType<typeof useKept>["say"] }) {
 function Pressed({
   plan,
   driving,
-  wall,
   placing,
   nameOf,
   profile,
 }: {
   plan: PipePlan;
   driving: Driving | undefined;
-  wall: Wall;
   placing: Placing;
   nameOf: (id: string) => string;
   profile: UnitSystem;
 }) {
-  const assembly = pipesBuilt(plan, wall, placing.routes);
+  const assembly = pipesBuilt(plan, placing.routes);
   if (!assembly || !driving)
     return (
       <p data-pressures="unknown">

@@ -1,5 +1,6 @@
 import { fittings } from "@/catalogue/fittings";
 import type { JobState, Knowledge } from "@/core/job";
+import { misfits } from "@/core/fit/judge";
 import { onWall } from "@/core/fit/onWall";
 import { pipePlan, pipesBuilt, pipingOf, type PipePlan, type PipingFound, type Way } from "@/core/fit/piped";
 import { placingOf, usualPlacing } from "@/core/fit/place";
@@ -60,19 +61,26 @@ export function fitOf(job: JobState, judged: TrainJudgement, known: Knowledge, w
 export const isPlaceable = ({ found, units, unmeasured, beside }: FitOfJob): boolean =>
   found.is === "known" && units.length > 0 && unmeasured.length === 0 && beside.length === 0;
 
-/** The pipes of a job as they are built; undefined until all its units are placed and every pipe finds its way. */
+/** Where the units of a job stand; undefined until each has its place. */
+function standingsOf({ units }: FitOfJob, { places }: Pick<JobState, "places">) {
+  const standings = units.flatMap((u) => places[u.key] ?? []);
+  return standings.length === units.length ? standings : undefined;
+}
+
+/** Is something in a unit's way as all stand now. */
+export function isInTheWay(fit: FitOfJob, job: Pick<JobState, "places">): boolean {
+  const standings = standingsOf(fit, job);
+  return fit.found.is === "known" && !!standings && misfits(fit.found.wall, fit.units, standings).length > 0;
+}
+
+/** The pipes of a job as they are built; undefined until all its units stand as they may and every pipe finds its way. */
 export function assemblyOf(fit: FitOfJob, job: Pick<JobState, "places">): Assembly | undefined {
   const { found, units, plan } = fit;
-  if (found.is !== "known" || !plan || !isPlaceable(fit)) return undefined;
-  const standings = units.map((u) => job.places[u.key]);
-  if (standings.some((s) => !s)) return undefined;
-  const placing = placingOf(
-    found.wall,
-    units,
-    standings.map((s) => s!),
-    usualPlacing.clear,
-  );
-  return placing && pipesBuilt(plan, found.wall, placing.routes);
+  const standings = standingsOf(fit, job);
+  if (found.is !== "known" || !plan || !standings || !isPlaceable(fit) || isInTheWay(fit, job))
+    return undefined;
+  const placing = placingOf(found.wall, units, standings, usualPlacing.clear);
+  return placing && pipesBuilt(plan, placing.routes);
 }
 
 /** What drives a job's train and what its units take, as pressures are computed; undefined while too little is known. */

@@ -1,12 +1,15 @@
 import type { Assembly, Joint } from "@/core/plumbing/assembly";
 import { tapeFor, type JointKind, type JointRule } from "@/core/plumbing/joint";
 import { jointMinutes } from "@/core/plumbing/takeOff";
+import type { UnitSystem } from "@/core/units";
+import { saidIn } from "@/core/words";
 import { jointSaid, type Names } from "./words";
 
 interface JointsProps {
   readonly assembly: Assembly;
   readonly rules: ReadonlyMap<JointKind, JointRule>;
   readonly names: Names;
+  readonly profile: UnitSystem;
 }
 
 const sealantWords = {
@@ -35,7 +38,8 @@ function Alike({
   joints,
   rules,
   names,
-}: { joints: readonly Joint[] } & Pick<JointsProps, "rules" | "names">) {
+  profile,
+}: { joints: readonly Joint[] } & Omit<JointsProps, "assembly">) {
   const { kind, size, sealant, tightening } = joints[0]!;
   const rule = rules.get(kind)!;
   const seal = sealantWords[sealant ?? rule.sealant];
@@ -47,7 +51,7 @@ function Alike({
         {seal ? <span>: {turns ? `${seal}, ${turns} turns` : seal}</span> : null}
       </p>
       <p className="text-sm text-soft">
-        {tightening ? `By the unit's manual: ${tightening}` : rule.tightening}
+        {tightening ? `By the unit's manual: ${tightening}` : saidIn(rule.tightening, profile)}
         {rule.tool ? `. Tool: ${rule.tool}` : ""}
       </p>
       <details>
@@ -65,18 +69,18 @@ function Alike({
 }
 
 /** Every joint with how it is made: at the bench first, then on the wall. */
-export function JointsView({ assembly, rules, names }: JointsProps) {
+export function JointsView({ assembly, ...props }: JointsProps) {
   const places = [
     { where: "bench", title: "At the bench, before water goes off" },
     { where: "wall", title: "On the wall" },
   ] as const;
-  const { minutes, unsaid } = jointMinutes(assembly, rules);
+  const { minutes, unsaid } = jointMinutes(assembly, props.rules);
   return (
     <section aria-labelledby="joints" data-joints>
       <h2 id="joints">Joints</h2>
       <p className="mb-3 text-soft">
-        Pressed, pushed, soldered and cemented ones take about <span className="num">{minutes}</span> minutes;
-        threads and nuts ({unsaid}) are not counted. The unit&apos;s own manual wins.
+        Those of which it is known take about <span className="num">{minutes}</span> minutes; {unsaid} others,
+        threads and nuts among them, are not counted. The unit&apos;s own manual wins.
       </p>
       <div className="grid gap-x-10 gap-y-6 xl:grid-cols-2">
         {places.map(({ where, title }) => {
@@ -88,7 +92,7 @@ export function JointsView({ assembly, rules, names }: JointsProps) {
               </h3>
               <ul>
                 {alike(own).map((group) => (
-                  <Alike key={group[0]!.id} joints={group} rules={rules} names={names} />
+                  <Alike key={group[0]!.id} joints={group} {...props} />
                 ))}
               </ul>
             </div>

@@ -2,11 +2,12 @@ import type { Route } from "next";
 import type { JobState } from "@/core/job";
 import Link from "@/ui/Link";
 import { VerdictShape } from "@/ui/VerdictMark";
-import { isPlaceable, type FitOfJob } from "../fit/ofJob";
+import { isInTheWay, isPlaceable, type FitOfJob } from "../fit/ofJob";
 import { MissingAnswers } from "../fit/NoWall";
 
 /** Why there is no list yet, in the order in which one would mend it. */
-function hindrances({ piping, plan, found, units }: FitOfJob, places: JobState["places"]): readonly string[] {
+function hindrances(fit: FitOfJob, places: JobState["places"]): readonly string[] {
+  const { piping, plan, found, units } = fit;
   if (piping.is === "strange")
     return ["Stop: Brant has no fittings for this house's pipe. Its parts are not listed"];
   const unjoined = plan?.unjoined ?? [];
@@ -19,6 +20,8 @@ function hindrances({ piping, plan, found, units }: FitOfJob, places: JobState["
   const open = units.filter((u) => !places[u.key]).length;
   if (found.is === "known" && open > 0)
     return [`Unknown: ${open} of ${units.length} units have no place on the wall yet`];
+  if (isInTheWay(fit, { places }))
+    return ["Stop: something is in the way where a unit stands; Fit says what"];
   return [];
 }
 

@@ -56,7 +56,7 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
       <div className="grid grid-cols-1 gap-10">
         {assembly || fit.line.length === 0 ? null : <NoParts jobId={job.id} fit={fit} places={job.places} />}
         <PartsList
-          lines={takeOff(built, units, substrates, { pipe: pipeName, rules: joints })}
+          lines={takeOff(built, units, substrates, { pipe: pipeName, rules: joints, profile })}
           assembly={built}
           names={names}
           profile={profile}
@@ -65,7 +65,7 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
         {assembly ? (
           <>
             <CutListView cuttings={cuttingsOf(assembly)} names={names} profile={profile} />
-            <JointsView assembly={assembly} rules={joints} names={names} />
+            <JointsView assembly={assembly} rules={joints} names={names} profile={profile} />
             <MethodsView rows={methodsOf(job, judged, known)} currency={settings.currency} />
           </>
         ) : null}
