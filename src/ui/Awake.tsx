@@ -1,5 +1,5 @@
 "use client";
-import { useSyncExternalStore, type ReactNode } from "react";
+import { Activity, useSyncExternalStore, type ReactNode } from "react";
 
 const never = () => () => undefined;
 /** False on the page as the server sent it: nothing hears a press there yet. */
@@ -17,5 +17,14 @@ export function Awake({ children }: { children: ReactNode }) {
     <fieldset role="none" disabled={!awake} className="contents" data-asleep={awake ? undefined : ""}>
       {children}
     </fieldset>
+  );
+}
+
+/** A part of a page that comes to life by itself, after what stands around it or before: its own controls wait for that. */
+export function AwakePart({ children }: { children: ReactNode }) {
+  return (
+    <Activity>
+      <Awake>{children}</Awake>
+    </Activity>
   );
 }

@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { desk, openJob, signedIn } from "./hands";
+import { desk, openJob, signedIn, tick } from "./hands";
 
 test("lighthouse: UV is blocked until iron and hardness are dealt with, and the proposal finds that", async ({
   browser,
@@ -102,7 +102,7 @@ test("a school is chosen for one job with its reason, shown where the result res
   await page.goto(`/jobs/${job}/train`);
   const row = page.locator('[data-school="ironGpg"]');
   await row.getByRole("button", { name: /Choose for this job/ }).click();
-  await page.getByLabel("5 grains per mg/L").check();
+  await tick(page.getByLabel("5 grains per mg/L"));
   await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("Give the reason in a few words")).toBeVisible();
   await page.getByLabel("Why, for this job").fill("The iron comes and goes here");
@@ -120,7 +120,7 @@ test("a school is chosen for one job with its reason, shown where the result res
   await expect(page.locator("[data-compare]")).toContainText("Iron in softener sizing");
   await page.goto(`/jobs/${job}/train`);
   await row.getByRole("button", { name: /^Change/ }).click();
-  await page.getByLabel(/4 grains per mg\/L/).check();
+  await tick(page.getByLabel(/4 grains per mg\/L/));
   await page.getByRole("button", { name: "Save" }).click();
   await expect(row).toContainText("the company's");
   await context.close();

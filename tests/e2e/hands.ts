@@ -125,8 +125,6 @@ export const awake = (page: Page) => expect(page.locator("[data-asleep]")).toHav
 /** Presses what is shown, with a finger where the screen takes one, once the page answers. */
 export async function press(what: Locator): Promise<void> {
   await awake(what.page());
-  // What comes into view is laid out then, and may move what stands below it: it is pressed where it has come to rest.
-  await what.scrollIntoViewIfNeeded();
   const byTouch = await what.page().evaluate(() => navigator.maxTouchPoints > 0);
   await (byTouch ? what.tap() : what.click());
 }

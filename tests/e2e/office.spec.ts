@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { added, choosePassword, desk, openJob, password, signedIn, signIn } from "./hands";
+import { added, choosePassword, desk, openJob, password, signedIn, signIn, tick } from "./hands";
 
 /** Somebody sets a PIN and a new password, both only by the password of now. */
 async function ownSecrets(page: Page): Promise<void> {
@@ -59,7 +59,7 @@ test("the owner adds a person, changes the role, and closes the account", async 
 
   await ownSecrets(phone);
 
-  await row.getByLabel("may sign in").uncheck();
+  await tick(row.getByLabel("may sign in"), false);
   await Promise.all([
     page.waitForResponse((r) => r.request().method() === "POST"),
     row.getByRole("button", { name: "Save Joris Kade" }).click(),
@@ -69,7 +69,7 @@ test("the owner adds a person, changes the role, and closes the account", async 
   await expect(phone).toHaveURL(/sign-in/);
 
   const own = page.locator("form").filter({ hasText: "office@saltmarsh.example" });
-  await own.getByLabel("may sign in").uncheck();
+  await tick(own.getByLabel("may sign in"), false);
   await own.getByRole("button", { name: /^Save/ }).click();
   await expect(own).toContainText("cannot close your own account");
 

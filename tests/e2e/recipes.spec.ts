@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { desk, newSession, signedIn } from "./hands";
+import { desk, newSession, signedIn, tick } from "./hands";
 
 test("a recipe is changed: refused where it names what is not there or would lock, rehearsed, and kept as a version", async ({
   browser,
@@ -74,8 +74,8 @@ test("a copy has a name of its own, and a unit is started by it once its figures
   await expect(page.getByRole("heading", { name: "Scale control, slow" })).toBeVisible();
 
   await page.goto("/catalogue/SC-36/change");
-  await page.getByLabel("scale-control", { exact: true }).uncheck();
-  await page.getByLabel("scale-slow").check();
+  await tick(page.getByLabel("scale-control", { exact: true }), false);
+  await tick(page.getByLabel("scale-slow"));
   await page.getByLabel(/Where the figures come from/).fill("Soaks longer with us");
   await page.getByRole("button", { name: "Save as a new version" }).click();
   await page.getByRole("link", { name: "Scale control, slow" }).click();

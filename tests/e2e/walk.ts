@@ -8,7 +8,7 @@ import { readingKinds } from "@/core/readings";
 import { clockOf, type Step } from "@/core/run/step";
 import { readings as usual } from "../unit/desk";
 import { stateOf } from "./crew";
-import { folder, lookAtGlass, moveClock, press, pressThrough, survey, turnAll } from "./hands";
+import { folder, lookAtGlass, moveClock, press, pressThrough, survey, tick, turnAll } from "./hands";
 
 /** A job to be planned by the screens. */
 export interface Plan {
@@ -105,7 +105,7 @@ export async function measure(step: Locator, time: string, correct?: string): Pr
   await step.getByLabel("Container", { exact: true }).fill("10 L");
   await step.getByLabel("Time to fill").fill(time);
   if (correct) {
-    await step.getByLabel(/corrects the last one/).check();
+    await tick(step.getByLabel(/corrects the last one/));
     await step.getByLabel("Why is it corrected?").fill(correct);
   }
   await press(step.getByRole("button", { name: "Keep this flow" }));

@@ -1,18 +1,10 @@
 "use client";
-import {
-  Activity,
-  useCallback,
-  useEffect,
-  useLayoutEffect,
-  useMemo,
-  useRef,
-  type ComponentProps,
-} from "react";
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, type ComponentProps } from "react";
 import type { Actor, JobState } from "@/core/job";
 import { nextStep, runningClocks, statusOf, whyNotFinish } from "@/core/job/progress";
 import type { Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
-import { Awake } from "@/ui/Awake";
+import { Awake, AwakePart } from "@/ui/Awake";
 import { useCommand } from "@/ui/commands";
 import Link from "@/ui/Link";
 import { JobShell } from "../job/JobShell";
@@ -156,9 +148,7 @@ export function RunBoard(props: RunBoardProps) {
         {finished === steps.length ? <AllDone jobId={job.id} /> : null}
         {running ? (
           <div className="mb-2 xl:hidden">
-            <Awake>
-              <Activity>{running}</Activity>
-            </Awake>
+            <AwakePart>{running}</AwakePart>
           </div>
         ) : null}
         <div className="grid gap-8 xl:grid-cols-[minmax(0,1fr)_340px]">
@@ -199,9 +189,7 @@ export function RunBoard(props: RunBoardProps) {
           />
         </div>
       </div>
-      <Awake>
-        <Activity>{children}</Activity>
-      </Awake>
+      <AwakePart>{children}</AwakePart>
     </JobShell>
   );
 }

@@ -1,14 +1,13 @@
 "use client";
 "use no memo";
 // It is made anew with each entry and each minute: remembering its parts would only make a phone fetch more.
-import { Activity } from "react";
 import type { JobState } from "@/core/job";
 import { stepState } from "@/core/job/job";
 import { minutesTaken, placesLeft, readingsOf, statusOf, waitsFor } from "@/core/job/progress";
 import { clockOf, type Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
 import { lengthOf } from "@/ui/time";
-import { Awake } from "@/ui/Awake";
+import { Awake, AwakePart } from "@/ui/Awake";
 import { Photos } from "../job/Photos";
 import { Meanwhile } from "./Meanwhile";
 import { FlowMeter, ReadingForm, SerialForm, SoakTools, StepMoves, Verdicts, WaterOff } from "./parts";
@@ -146,7 +145,7 @@ export function StepView(props: StepProps) {
         {status === "counting" ? <Meanwhile job={job} now={now} zone={zone} choose={props.choose} /> : null}
         <StepWork {...props} />
         {step.kind !== "soak" && step.kind !== "flow" ? (
-          <Activity>
+          <AwakePart>
             <Photos
               jobId={job.id}
               jobName={job.name}
@@ -157,7 +156,7 @@ export function StepView(props: StepProps) {
               zone={zone}
               onTaken={() => void run.look()}
             />
-          </Activity>
+          </AwakePart>
         ) : null}
       </Awake>
       <StepFoot {...props} moves={moves} />

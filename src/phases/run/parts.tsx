@@ -1,7 +1,9 @@
 "use client";
 import dynamic from "next/dynamic";
+import type { ComponentType } from "react";
 import { fetchSearch } from "../valves/useOrder";
 import { afterPage } from "@/ui/later/afterPage";
+import { Awake } from "@/ui/Awake";
 import { untilFetched } from "@/ui/later/untilFetched";
 import { deciding, rigFollowed } from "./fetched";
 
@@ -23,29 +25,30 @@ const fetchers = {
 
 const Coming = () => <p className="mt-5 text-soft">This part is on its way…</p>;
 
-export const FlowMeter = dynamic(() => untilFetched(fetchers.flowMeter).then((m) => m.FlowMeter), {
-  loading: Coming,
-});
-export const ReadingForm = dynamic(() => untilFetched(fetchers.readingForm).then((m) => m.ReadingForm), {
-  loading: Coming,
-});
+/** A part whose controls wait until its own code has come: the page around it may hear presses long before, and would lose those on it. */
+function part<Props extends object>(fetchIt: () => Promise<ComponentType<Props>>) {
+  const awaken = async () => {
+    const Whole = await untilFetched(fetchIt);
+    return function AwakeWhole(props: Props) {
+      return (
+        <Awake>
+          <Whole {...props} />
+        </Awake>
+      );
+    };
+  };
+  return dynamic<Props>(awaken, { loading: Coming });
+}
+
+export const FlowMeter = part(() => fetchers.flowMeter().then((m) => m.FlowMeter));
+export const ReadingForm = part(() => fetchers.readingForm().then((m) => m.ReadingForm));
 // Nothing of it is seen, and nothing is said before a hand has done something.
 export const RunAnnounced = afterPage(() => fetchers.runAnnounced().then((m) => m.RunAnnounced));
-export const SerialForm = dynamic(() => untilFetched(fetchers.serialForm).then((m) => m.SerialForm), {
-  loading: Coming,
-});
-export const SoakTools = dynamic(() => untilFetched(fetchers.soakTools).then((m) => m.SoakTools), {
-  loading: Coming,
-});
-export const StepMoves = dynamic(() => untilFetched(fetchers.stepMoves).then((m) => m.StepMoves), {
-  loading: Coming,
-});
-export const Verdicts = dynamic(() => untilFetched(fetchers.verdicts).then((m) => m.Verdicts), {
-  loading: Coming,
-});
-export const WaterOff = dynamic(() => untilFetched(fetchers.waterOff).then((m) => m.WaterOff), {
-  loading: Coming,
-});
+export const SerialForm = part(() => fetchers.serialForm().then((m) => m.SerialForm));
+export const SoakTools = part(() => fetchers.soakTools().then((m) => m.SoakTools));
+export const StepMoves = part(() => fetchers.stepMoves().then((m) => m.StepMoves));
+export const Verdicts = part(() => fetchers.verdicts().then((m) => m.Verdicts));
+export const WaterOff = part(() => fetchers.waterOff().then((m) => m.WaterOff));
 
 /** Fetches what later steps will show. */
 export const fetchAllParts = (): Promise<unknown> =>

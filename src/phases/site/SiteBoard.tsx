@@ -1,8 +1,9 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { createContext, Activity, useContext, useMemo, useRef, useState, type ComponentProps } from "react";
+import { createContext, useContext, useMemo, useRef, useState, type ComponentProps } from "react";
 import type { Findings } from "@/core/record/findings";
 import { Announced } from "@/ui/Announced";
+import { AwakePart } from "@/ui/Awake";
 import { JobShell } from "../job/JobShell";
 import { FindingsView } from "./FindingsView";
 import type { SiteShown } from "./shown";
@@ -68,9 +69,9 @@ export function SiteBoard({
             role="region"
             aria-label="Findings"
           >
-            <Activity>
+            <AwakePart>
               <FindingsView findings={shown.findings} />
-            </Activity>
+            </AwakePart>
           </div>
         </div>
       </JobShell>

@@ -1,10 +1,10 @@
 "use client";
-import { Activity } from "react";
 import { surveyGroups } from "@/catalogue/survey";
 import type { JobState } from "@/core/job";
 import type { SurveyField, SurveyGroup } from "@/core/site";
 import { follows, isAsked, surveyProgress, type Plan } from "@/core/site/asked";
 import type { UnitSystem } from "@/core/units";
+import { AwakePart } from "@/ui/Awake";
 import { Photos } from "../job/Photos";
 import { SurveyFieldRow } from "./SurveyFieldRow";
 
@@ -41,12 +41,12 @@ function Group({ group: g, next, ...props }: { group: SurveyGroup; next?: Survey
   const others = g.fields.filter((f) => follows(f, job.answers) && !asked.includes(f));
   const { known } = surveyProgress(g.fields, job.answers, plan);
   return (
-    // What is out of sight is laid out as it comes near: a slow phone shows the page a quarter of a second earlier.
+    // While it is asleep, what is out of sight is not laid out: a slow phone shows the page a quarter of a second earlier. Afterwards it is, so that nothing moves under a finger.
     <section
       id={g.id}
       tabIndex={-1}
       aria-labelledby={`group-${g.id}`}
-      className="scroll-mt-4 [contain-intrinsic-size:auto_30rem] [content-visibility:auto]"
+      className="scroll-mt-4 [contain-intrinsic-size:auto_30rem] [[data-asleep]_&]:[content-visibility:auto]"
     >
       {next ? (
         <a href={`#${next.id}`} className="visually-hidden focus:not-sr-only">
@@ -123,9 +123,9 @@ export function Survey(props: SurveyProps) {
       <Contents {...props} />
       {surveyGroups.map((g, i) => (
         // Group by group the page comes to life, the one that is touched first.
-        <Activity key={g.id}>
+        <AwakePart key={g.id}>
           <Group group={g} next={surveyGroups[i + 1]} {...props} />
-        </Activity>
+        </AwakePart>
       ))}
     </div>
   );
