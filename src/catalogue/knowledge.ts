@@ -4,6 +4,8 @@ import type { Knowledge } from "../core/job/knowledge";
 
 import { demandTables } from "./demand";
 import { tapPractice, type TapSettings } from "../core/water";
+import { fittings } from "./fittings";
+import { joints } from "./joints";
 import { feedLimits, tapLimitsWith } from "./limits";
 import { pipes } from "./pipes";
 import { recipes as brought, siteRecipe } from "./recipes";
@@ -49,6 +51,8 @@ export function knowledgeWith({
     offered,
     recipes,
     siteRecipe: site,
+    fittings: [...fittings.values()],
+    joints,
     schoolChoices: schools.map((s) => ({
       id: s.id,
       question: s.question,

@@ -1,5 +1,5 @@
 "use client";
-import { Activity, useSyncExternalStore, type ReactNode } from "react";
+import { useSyncExternalStore, type ReactNode } from "react";
 
 const never = () => () => undefined;
 /** False on the page as the server sent it: nothing hears a press there yet. */
@@ -10,21 +10,15 @@ export const useAwake = (): boolean =>
     () => false,
   );
 
-/** Controls that wait, and say so, until the page hears them: a tap on a page that is only a picture yet would be lost. Links and what stands outside work before. */
+/**
+ * Controls that wait, and say so, until the page hears them: a tap on a page that is only a picture yet would be lost. Links and what stands outside work before. A part
+ * whose code comes with the page needs none of its own: React brings it to life under the first touch. One whose code comes later does.
+ */
 export function Awake({ children }: { children: ReactNode }) {
   const awake = useAwake();
   return (
     <fieldset role="none" disabled={!awake} className="contents" data-asleep={awake ? undefined : ""}>
       {children}
     </fieldset>
-  );
-}
-
-/** A part of a page that comes to life by itself, after what stands around it or before: its own controls wait for that. */
-export function AwakePart({ children }: { children: ReactNode }) {
-  return (
-    <Activity>
-      <Awake>{children}</Awake>
-    </Activity>
   );
 }

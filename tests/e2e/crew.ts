@@ -2,6 +2,7 @@ import { expect, type Page } from "@playwright/test";
 import sharp from "sharp";
 import { knowledgeWith } from "@/catalogue/knowledge";
 import { nextStep, stepState, type JobState } from "@/core/job";
+import { jointsLeft } from "@/core/job/progress";
 import { jobFrom, type Entry } from "@/core/log";
 import { movesFor, signingBlockers } from "@/core/record";
 import { clockOf } from "@/core/run";
@@ -117,6 +118,9 @@ export async function crewUntil(page: Page, job: string, until: string): Promise
         values: readings[step.read!.reading]!,
         profile: "metric",
       });
+    const joints = jointsLeft(state, step);
+    if (joints.length > 0)
+      await sent(page, job, { kind: "jointsChecked", step: step.id, joints, found: "right" });
     for (let cycle = stepState(state, step.id).cycles + 1; cycle <= (step.cycle?.count ?? 0); cycle += 1)
       await sent(page, job, { kind: "cycleCounted", step: step.id, cycle });
     if (step.record)

@@ -119,8 +119,8 @@ export async function entriesOf(
     .entries;
 }
 
-/** The page's scripts have come, and everything on it answers. */
-export const awake = (page: Page) => expect(page.locator("[data-asleep]")).toHaveCount(0);
+/** The page's scripts have come, everything on it answers, and stands where it will stand. */
+export const awake = (page: Page) => expect(page.locator("[data-asleep], [data-folded]")).toHaveCount(0);
 
 /** Presses what is shown, with a finger where the screen takes one, once the page answers. */
 export async function press(what: Locator): Promise<void> {

@@ -1,6 +1,6 @@
 import { applyEntry, emptyJob, type Draft, type Entry, type Intent } from "@/core/log";
 import { nextStep, statusOf, stepState, type Actor, type JobState, type Knowledge } from "@/core/job";
-import { runningClocks } from "@/core/job/progress";
+import { jointsLeft, runningClocks } from "@/core/job/progress";
 import { createHash } from "node:crypto";
 import { knowledgeWith } from "@/catalogue/knowledge";
 import { clockOf } from "@/core/run";
@@ -166,6 +166,8 @@ export function work(d: Desk, until?: string, { own = {}, meanwhile = false }: W
         values: own[step.id] ?? readings[step.read!.reading]!,
         profile: "metric",
       });
+    const joints = jointsLeft(d.job, step);
+    if (joints.length > 0) d.do({ kind: "jointsChecked", step: step.id, joints, found: "right" });
     if (step.cycle)
       for (let c = stepState(d.job, step.id).cycles + 1; c <= step.cycle.count; c += 1)
         d.do({ kind: "cycleCounted", step: step.id, cycle: c });

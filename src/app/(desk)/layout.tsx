@@ -1,3 +1,4 @@
+import { Activity } from "react";
 import Link from "@/ui/Link";
 import { company, personFor } from "@/server/actor";
 import { Bell } from "@/phases/bell/BellLater";
@@ -6,7 +7,6 @@ import { SignInHere } from "@/phases/people/SignInHereLater";
 import { OutboxNotice } from "@/phases/outbox/OutboxNotice";
 import { OutboxProvider } from "@/phases/outbox/OutboxProvider";
 import { may } from "@/server/permissions";
-import { AwakePart } from "@/ui/Awake";
 import { Find } from "@/ui/Find";
 import { FocusKept } from "@/ui/later/FocusKept";
 import { Keys } from "@/ui/Keys";
@@ -27,7 +27,7 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
         data-desk-header
         className="flex min-h-14 flex-wrap items-center gap-x-6 border-b border-hair bg-paper px-4 text-ink md:px-6 print:hidden"
       >
-        <AwakePart>
+        <Activity>
           <Link prefetch={false} href="/" className="text-lg font-semibold no-underline">
             {settings.name}
           </Link>
@@ -63,7 +63,7 @@ export default async function DeskLayout({ children }: { children: React.ReactNo
               {person.name}
             </Link>
           </div>
-        </AwakePart>
+        </Activity>
       </header>
       {person.hasPin ? <IdleLock minutes={settings.lockAfter} /> : null}
       <FocusKept />

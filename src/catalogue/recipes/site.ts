@@ -53,6 +53,8 @@ const oldTreatment: When[number] = {
   survey: "existing.kind",
   is: ["softener", "tank", "housing", "uv", "ro"],
 };
+/** The joints of the train are not looked at one by one: nobody knows yet where its units stand. */
+const notEach: When[number] = { joins: false };
 /** At a stop, a cold pipe or an appliance. */
 const aside: When = [{ present: ["sink", "supply", "appliance"] }];
 /** What holds a board by what it is fixed to (handbook 3): the wrong anchor is a second trip. */
@@ -96,7 +98,7 @@ const onPipe: When = [{ present: ["line", "sink", "supply", "appliance"] }];
 /** The site part of a job, by the kinds of its units (handbook 5, Site steps; handbook 9, Where a unit connects). */
 export const siteRecipe: Recipe = {
   id: "site",
-  version: 7,
+  version: 8,
   title: "Site",
   families: [],
   steps: [
@@ -135,6 +137,21 @@ export const siteRecipe: Recipe = {
       ],
       cautions: ["drilling", "codes"],
       when: [...inLine, withUnits],
+    },
+    {
+      id: "bench",
+      stage: "arrive",
+      kind: "do",
+      title: "Cut and build at the bench, before water goes off",
+      why: "At the bench there is light and room for every tool; each joint made here is one less on the wall with the house dry.",
+      work: 30,
+      water: "any",
+      details: [
+        "Cut to the cut list of Parts; what ties in to the house is measured at the wall",
+        "The unit's own manual wins over what stands here",
+      ],
+      joins: "bench",
+      when: [...inLine, { joins: true }],
     },
     {
       id: "routeBypass",
@@ -381,6 +398,7 @@ export const siteRecipe: Recipe = {
       work: 40,
       water: "off",
       details: ["{school.bypass}", "A stub that waits is capped, or its handle tied and the reason logged"],
+      joins: "house",
       when: [...inLine, { bypass: true }],
     },
     {
@@ -392,7 +410,12 @@ export const siteRecipe: Recipe = {
       work: 5,
       water: "off",
       read: { reading: "jointsGauged", place: "Bypass", when: "after" },
-      when: [...inLine, { survey: "cutin.pipe", is: ["pex"] }, { school: "pex", is: ["crimp", "clamp"] }],
+      when: [
+        ...inLine,
+        { survey: "cutin.pipe", is: ["pex"] },
+        { school: "pex", is: ["crimp", "clamp"] },
+        notEach,
+      ],
     },
     {
       id: "depth",
@@ -403,7 +426,12 @@ export const siteRecipe: Recipe = {
       work: 5,
       water: "off",
       check: { question: "Every joint at its depth mark, tugged?" },
-      when: [...inLine, { survey: "cutin.pipe", is: ["pex"] }, { school: "pex", is: ["push", "expansion"] }],
+      when: [
+        ...inLine,
+        { survey: "cutin.pipe", is: ["pex"] },
+        { school: "pex", is: ["push", "expansion"] },
+        notEach,
+      ],
     },
     {
       id: "bondAfter",
@@ -451,6 +479,19 @@ export const siteRecipe: Recipe = {
       when: [...notInLine, { houseShut: true }],
     },
     {
+      id: "pipes",
+      stage: "order",
+      kind: "do",
+      gathers: true,
+      title: "Join the pipes of the train on the wall",
+      why: "A joint is looked at while it is dry and in reach, not when the house waits for water.",
+      work: 20,
+      water: "bypassed",
+      details: ["The unit's own manual wins over what stands here"],
+      joins: "train",
+      when: [...inLine, withUnits, { joins: true }],
+    },
+    {
       id: "joined",
       stage: "order",
       kind: "turn",
@@ -485,6 +526,7 @@ export const siteRecipe: Recipe = {
       gathers: true,
       title: "Leak check at a quarter, then at full pressure",
       why: "Most leaks show in the first minutes.",
+      lists: ["joints"],
       work: 15,
       water: "on",
       check: { question: "Every joint dry to a paper towel?", photo: "wanted" },

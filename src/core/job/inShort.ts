@@ -24,6 +24,7 @@ const words: ReadonlySet<string> = new Set<keyof Step>([
   "tightening",
   "sealant",
   "sets",
+  "joins",
   "against",
 ]);
 

@@ -16,6 +16,13 @@ export interface Mark {
   readonly at: string;
 }
 
+/** What was found of joints that were made: right, or to be made again. */
+export interface JointsFound {
+  readonly joints: readonly string[];
+  readonly found: "right" | "wrong";
+  readonly note?: string;
+}
+
 /** How far a step of the run has come. */
 export interface StepState {
   /** `why`: the rig was not where the step wants it. */
@@ -25,6 +32,8 @@ export interface StepState {
   readonly cycles: number;
   /** When each filling was counted. */
   readonly countedAt?: readonly string[];
+  /** Joints that were looked at after they were made, in the order in which that was said. */
+  readonly joints?: readonly (Mark & JointsFound)[];
   /** Reasons given for going on with a disturbed soak. */
   readonly kept: readonly (Mark & { readonly why: string })[];
 }

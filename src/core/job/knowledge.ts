@@ -1,3 +1,5 @@
+import type { CatalogueFitting } from "../plumbing/fittings";
+import type { JointKind, JointRule } from "../plumbing/joint";
 import type { Recipe } from "../run/recipe";
 import type { SurveyField } from "../site";
 import type { UnitModel } from "../families";
@@ -10,6 +12,8 @@ export interface Knowledge extends DesignKnowledge {
   readonly offered: readonly UnitModel[];
   readonly recipes: ReadonlyMap<string, Recipe>;
   readonly siteRecipe: Recipe;
+  readonly fittings: readonly CatalogueFitting[];
+  readonly joints: ReadonlyMap<JointKind, JointRule>;
   /** Questions on which installers differ, with what may be chosen and what the company chose. */
   readonly schoolChoices: readonly {
     readonly id: string;

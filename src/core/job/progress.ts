@@ -66,6 +66,28 @@ function readingLacks(job: JobState, step: Step): string | undefined {
     : undefined;
 }
 
+/** What was found last of each joint of a step that was looked at, by its id. */
+export const jointsFound = (job: JobState, step: Step): ReadonlyMap<string, "right" | "wrong"> =>
+  new Map((stepState(job, step.id).joints ?? []).flatMap((m) => m.joints.map((j) => [j, m.found] as const)));
+
+/** Joints of a step that nobody has found right yet. */
+export function jointsLeft(job: JobState, step: Step): readonly string[] {
+  const found = jointsFound(job, step);
+  return (step.joins ?? [])
+    .flatMap((alike) => alike.joints.map((j) => j.id))
+    .filter((j) => found.get(j) !== "right");
+}
+
+/** Why the joints of a step are not all made yet; undefined where they are. */
+function jointsLack(job: JobState, step: Step): string | undefined {
+  const left = jointsLeft(job, step).length;
+  if (left === 0) return undefined;
+  const wrong = [...jointsFound(job, step).values()].filter((found) => found === "wrong").length;
+  if (wrong > 0)
+    return wrong === 1 ? "One joint is to be made again" : `${wrong} joints are to be made again`;
+  return left === 1 ? "One joint is not looked at yet" : `${left} joints are not looked at yet`;
+}
+
 /** Why a step cannot be finished at a moment, in words; undefined when it can. */
 export function whyNotFinish(job: JobState, step: Step, now: number): string | undefined {
   const waits = waitsFor(job, step);
@@ -76,6 +98,8 @@ export function whyNotFinish(job: JobState, step: Step, now: number): string | u
     return "Measure the flow with a container first";
   const lacks = readingLacks(job, step);
   if (lacks) return lacks;
+  const joints = jointsLack(job, step);
+  if (joints) return joints;
   if (step.cycle && s.cycles < step.cycle.count)
     return `${step.cycle.count - s.cycles} more to fill and discard`;
   if (step.record && !job.serials.some((n) => n.unit === step.unit && n.what === step.record!.what))

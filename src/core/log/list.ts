@@ -16,6 +16,7 @@ import { jobImported } from "./jobImported";
 import { jobOpened } from "./jobOpened";
 import { jobRenamed } from "./jobRenamed";
 import { jobReopened } from "./jobReopened";
+import { jointsChecked } from "./jointsChecked";
 import type { LogKind } from "./kind";
 import { labReportTaken } from "./labReportTaken";
 import { offerMoved } from "./offerMoved";
@@ -78,6 +79,7 @@ export const logKinds: readonly LogKind[] = [
   clockRestarted,
   soakKept,
   cycleCounted,
+  jointsChecked,
   readingTaken,
   readingOverridden,
   serialRecorded,

@@ -1,20 +1,19 @@
-import { fittings } from "@/catalogue/fittings";
-import type { JobState, Knowledge } from "@/core/job";
-import { misfits } from "@/core/fit/judge";
-import { onWall } from "@/core/fit/onWall";
-import { pipePlan, pipesBuilt, pipingOf, type PipePlan, type PipingFound, type Way } from "@/core/fit/piped";
-import { placingOf, usualPlacing } from "@/core/fit/place";
-import type { WallUnit } from "@/core/fit/standing";
-import { wallOf, type WallFound } from "@/core/fit/wallOf";
-import type { Assembly } from "@/core/plumbing/assembly";
-import { boreKey, type DrivenTrain } from "@/core/plumbing/pressure";
-import { siteFacts } from "@/core/site";
-import { lossCurve } from "@/core/treatment";
-import { supplyCurveOf } from "@/core/train/ground";
-import { bypassOf, chosenSchools, draftBasis } from "@/core/record";
-import type { TrainJudgement } from "@/core/train";
-
-const all = [...fittings.values()];
+import type { JobState, Knowledge } from "../job";
+import { misfits } from "../fit/judge";
+import { onWall } from "../fit/onWall";
+import { pipePlan, pipesBuilt, pipingOf, type PipePlan, type PipingFound, type Way } from "../fit/piped";
+import { placingOf, usualPlacing } from "../fit/place";
+import type { WallUnit } from "../fit/standing";
+import { wallOf, type WallFound } from "../fit/wallOf";
+import type { Assembly } from "../plumbing/assembly";
+import { boreKey, type DrivenTrain } from "../plumbing/pressure";
+import { siteFacts } from "../site";
+import type { DesignBasis, TrainJudgement } from "../train";
+import { lossCurve } from "../treatment";
+import { supplyCurveOf } from "../train/ground";
+import { bypassOf } from "./jobRig";
+import { chosenSchools } from "./schools";
+import { draftBasis } from "./readingContext";
 
 /** A job's wall with all that is to go on it. */
 export interface FitOfJob {
@@ -30,24 +29,28 @@ export interface FitOfJob {
   readonly plan?: PipePlan;
 }
 
-/** The wall of a job, its units, and what its pipes are made of, from survey, design and schools; `way`: as if they were joined in another. */
-export function fitOf(job: JobState, judged: TrainJudgement, known: Knowledge, way?: Way): FitOfJob {
+/** The wall of a job, its units, and what its pipes are made of, from survey, design and schools. `way`: as if they were joined in another; `basis`: of a design that was signed, instead of the draft. */
+export function fitOf(
+  job: JobState,
+  judged: TrainJudgement,
+  known: Knowledge,
+  { way, basis = draftBasis(job) }: { readonly way?: Way; readonly basis?: DesignBasis } = {},
+): FitOfJob {
   const line = judged.stations.filter((s) => s.placement.connects === "line");
-  const basis = draftBasis(job);
   const byTee = bypassOf(job, basis, known).arrangement === "threeValve";
-  const own = pipingOf(job.answers, chosenSchools(basis.schools ?? {}, known));
+  const own = pipingOf(basis.answers, chosenSchools(basis.schools ?? {}, known));
   const piping: PipingFound =
     own.is === "known" && way
       ? { is: "known", piping: { ...own.piping, train: { ...own.piping.train, ...way } } }
       : own;
-  const plan = piping.is === "known" ? pipePlan(all, line, piping.piping, byTee) : undefined;
+  const plan = piping.is === "known" ? pipePlan(known.fittings, line, piping.piping, byTee) : undefined;
   const stubsOf = (key: string) => {
     const joined = plan?.units.find((u) => u.key === key);
     return { inlet: joined?.inlet?.length, outlet: joined?.outlet?.length };
   };
   const units = line.map((s) => onWall(s, stubsOf(s.unit.key)));
   return {
-    found: wallOf(job.answers, byTee, plan?.onWall),
+    found: wallOf(basis.answers, byTee, plan?.onWall),
     line,
     units: units.flatMap((u) => (u ? [u] : [])),
     unmeasured: line.filter((_, i) => !units[i]).map((s) => s.model.code),
@@ -61,20 +64,23 @@ export function fitOf(job: JobState, judged: TrainJudgement, known: Knowledge, w
 export const isPlaceable = ({ found, units, unmeasured, beside }: FitOfJob): boolean =>
   found.is === "known" && units.length > 0 && unmeasured.length === 0 && beside.length === 0;
 
+/** Where units stand on their wall, by their keys. */
+export type Placed = Pick<JobState, "places">;
+
 /** Where the units of a job stand; undefined until each has its place. */
-function standingsOf({ units }: FitOfJob, { places }: Pick<JobState, "places">) {
+function standingsOf({ units }: FitOfJob, { places }: Placed) {
   const standings = units.flatMap((u) => places[u.key] ?? []);
   return standings.length === units.length ? standings : undefined;
 }
 
 /** Is something in a unit's way as all stand now. */
-export function isInTheWay(fit: FitOfJob, job: Pick<JobState, "places">): boolean {
+export function isInTheWay(fit: FitOfJob, job: Placed): boolean {
   const standings = standingsOf(fit, job);
   return fit.found.is === "known" && !!standings && misfits(fit.found.wall, fit.units, standings).length > 0;
 }
 
 /** The pipes of a job as they are built; undefined until all its units stand as they may and every pipe finds its way. */
-export function assemblyOf(fit: FitOfJob, job: Pick<JobState, "places">): Assembly | undefined {
+export function assemblyOf(fit: FitOfJob, job: Placed): Assembly | undefined {
   const { found, units, plan } = fit;
   const standings = standingsOf(fit, job);
   if (found.is !== "known" || !plan || !standings || !isPlaceable(fit) || isInTheWay(fit, job))

@@ -18,7 +18,9 @@ import { verdictKey, type Verdict } from "../verdict";
 import { sourceSafety } from "../water";
 import { computedFor } from "./computed";
 import { bypassOf, rigFor } from "./jobRig";
+import { joinsOf } from "./joins";
 import { draftBasis, readingContext } from "./readingContext";
+import { chosenSchools, saidBySchools } from "./schools";
 
 /** Verdicts of the draft that keep it from being signed: Stop and Unknown without a written reason (handbook 2). */
 export function signingBlockers(
@@ -34,29 +36,6 @@ export function signingBlockers(
       !job.overrides[verdictKey(at, verdict.rule)],
   );
 }
-
-/** The option chosen for each question on which installers differ: a revision's own over the company's. */
-export const chosenSchools = (
-  own: Readonly<Record<string, string>>,
-  { schoolChoices }: Knowledge,
-): Record<string, string> => ({
-  ...Object.fromEntries(schoolChoices.map((s) => [s.id, s.company])),
-  ...own,
-});
-
-/** What each chosen option says at a step. */
-const saidBySchools = (
-  own: Readonly<Record<string, string>>,
-  knowledge: Knowledge,
-): Record<string, string> => {
-  const chosen = chosenSchools(own, knowledge);
-  return Object.fromEntries(
-    knowledge.schoolChoices.flatMap(({ id, options }) => {
-      const says = options.find((o) => o.id === chosen[id])?.says;
-      return says === undefined ? [] : [[id, says] as const];
-    }),
-  );
-};
 
 /** The steps of a signed design. */
 function stepsOf(job: JobState, revision: Revision, knowledge: Knowledge, again = false): Step[] {
@@ -86,6 +65,7 @@ function stepsOf(job: JobState, revision: Revision, knowledge: Knowledge, again 
     schools: chosenSchools(revision.schools, knowledge),
     says: saidBySchools(revision.schools, knowledge),
     arrangement: bypassOf(job, revision, knowledge).arrangement,
+    joins: joinsOf(job, revision, judged, knowledge),
     source: sourceSafety(facts.water, facts.source),
     units,
   }).map((step) =>

@@ -134,6 +134,12 @@ function writesFrom({ writes }: RecipeStep, { fields }: ComposeInput): Step["wri
   };
 }
 
+/** The joints that are made at a step, where they are known. */
+function joinsFrom({ joins: place }: RecipeStep, { joins }: ComposeInput): Pick<Step, "joins"> {
+  const own = place === undefined ? undefined : joins?.[place];
+  return own && own.length > 0 ? { joins: own } : {};
+}
+
 /** Above this a unit is carried by two people or on a trolley, kg (handbook 1, Cautions). */
 const ALONE_KG = 25;
 
@@ -156,7 +162,7 @@ function stepFrom(
     key !== undefined && predicted?.[key] !== undefined ? { expected: predicted[key] } : {};
   const { soak, wait, cycle, check, hold, sets } = template;
   const flow = template.flow && flowFrom(template.flow, isAtCock(template, input), chain, input);
-  const lists = listed(template, model, input.units);
+  const lists = listed(template, model, input);
   const figures = { ...figuresOf(template, model, computed), ...lists.figures };
   return {
     id: `${chain.key}.${template.id}`,
@@ -188,6 +194,7 @@ function stepFrom(
     record: template.record,
     check: check ? { question: name(check.question), photo: check.photo } : undefined,
     hold: hold ? { statement: name(hold.statement) } : undefined,
+    ...joinsFrom(template, input),
     sets: sets?.flatMap(({ label, figure }) =>
       computed?.[figure] ? [{ label, value: computed[figure] }] : [],
     ),

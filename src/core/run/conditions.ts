@@ -56,6 +56,7 @@ function conditionHolds(c: StepCondition, input: ComposeInput, where: Where): bo
   if ("ahead" in c) return aheadOf(units, model).some((family) => c.ahead.includes(family));
   if ("noneAhead" in c) return !aheadOf(units, model).some((family) => c.noneAhead.includes(family));
   if ("units" in c) return units.length > 0 === c.units;
+  if ("joins" in c) return (input.joins !== undefined) === c.joins;
   if ("school" in c) return c.is.includes(schools[c.school] ?? "");
   if ("present" in c) return c.present.some((kind) => connectsOf(units).has(kind));
   if ("absent" in c) return !c.absent.some((kind) => connectsOf(units).has(kind));

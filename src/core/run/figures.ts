@@ -1,5 +1,5 @@
 import type { UnitFit, UnitModel, UnitPort } from "../families";
-import type { Figures, Named, Text, Written } from "../words";
+import { inSentence, type Figures, type Named, type Text, type Written } from "../words";
 import type { ComposeInput } from "./input";
 import type { RecipeFigure, RecipeStep, WordFigure } from "./recipe";
 
@@ -79,16 +79,24 @@ const boxLines = (fit: UnitFit, code: string): string[] => [
 const toolLine = (fit: UnitFit, code: string): string[] =>
   fit.tools.length === 0 ? [] : [`Tools for ${code}: ${fit.tools.join(", ")}`];
 
-/** What a step lists of the units' own data: ports of its unit; boxes and tools of every unit of the job. */
+/** Joints that come under pressure for the first time, a line for all that are made alike: what a leak is looked for at. */
+const jointLines = ({ joins }: ComposeInput): string[] =>
+  [...(joins?.house ?? []), ...(joins?.train ?? [])].map(
+    ({ label, size, joints }) => `${joints.length} × ${size} in, ${inSentence(label)}`,
+  );
+
+/** What a step lists of the units' own data: ports of its unit; boxes and tools of every unit of the job; the joints on the wall. */
 export function listed(
   template: RecipeStep,
   model: UnitModel | undefined,
-  units: ComposeInput["units"],
+  input: ComposeInput,
 ): { readonly details: readonly string[]; readonly figures: Figures } {
+  const { units } = input;
   const ports = (model?.fit?.ports ?? []).map(portLine);
   const of = {
     ports: () => ports.map((p) => p.text),
     boxes: () => units.flatMap((u) => (u.model.fit ? boxLines(u.model.fit, u.model.code) : [])),
+    joints: () => jointLines(input),
     tools: () => units.flatMap((u) => (u.model.fit ? toolLine(u.model.fit, u.model.code) : [])),
   };
   const lists = template.lists ?? [];

@@ -1,4 +1,5 @@
 import type { DesignUnit, UnitModel } from "../families";
+import type { AlikeJoints, JointPlace } from "../plumbing/made";
 import type { Arrangement } from "../rig";
 import type { DemandTables, Fixture, SurveyAnswers, SurveyField } from "../site";
 import type { SourceSafety } from "../water";
@@ -34,6 +35,8 @@ export interface ComposeInput {
   readonly schools: Readonly<Record<string, string>>;
   /** What the chosen option says at a step that names its question, `{school.threads}`. */
   readonly says: Readonly<Record<string, string>>;
+  /** Every joint of the train's pipes by where it is made; absent while nobody knows where its units stand. */
+  readonly joins?: Readonly<Record<JointPlace, readonly AlikeJoints[]>>;
   /** Composed for a run that opens again. */
   readonly again?: boolean;
 }

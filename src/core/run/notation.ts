@@ -151,6 +151,7 @@ const spoken: readonly Spoken[] = [
   listed("noneAhead", "behind no"),
   either("houseShut", "house is shut", "house stays open"),
   either("bypass", "house can be fed past", "house cannot be fed past"),
+  either("joins", "joints are known", "joints are not known"),
   either("tankOpen", "tank is open", "tank is shut"),
   either("units", "design has units", "design has none"),
 ];

@@ -1,5 +1,6 @@
 import { z } from "../zod";
 import { connections } from "../families/unit";
+import { jointPlaces } from "../plumbing/made";
 import { arrangements } from "../rig/compose/part";
 import { quantities, type Quantity } from "../units";
 import { stages, stepKinds, type Step } from "./step";
@@ -31,7 +32,7 @@ const wordFigure = z.union([
  * When a step belongs to a job. `unit` is a figure of the unit by path: one of some values, so much or more, less than that, or stated at all.
  * `present` and `absent`: some unit of the job connects so, or none does; `at`: this unit does; `houseShut`: the house's own valve has to be shut for it;
  * `bypass`: the house can be fed past the line; `school`: which option is chosen; `units`: the design has any, or is a bypass alone;
- * `families`: some unit of the job is of one; `ahead` and `noneAhead`: of one in the line before this unit (handbook 9).
+ * `joins`: the joints of its pipes are known; `families`: some unit of the job is of one; `ahead` and `noneAhead`: of one in the line before this unit (handbook 9).
  */
 const plainCondition = z.union([
   z.strictObject({ survey: z.string(), is: z.array(z.string()).min(1) }),
@@ -49,6 +50,7 @@ const plainCondition = z.union([
   z.strictObject({ arrangement: z.array(z.enum(arrangements)).min(1) }),
   z.strictObject({ school: z.string(), is: z.array(z.string()).min(1) }),
   z.strictObject({ units: z.boolean() }),
+  z.strictObject({ joins: z.boolean() }),
   z.strictObject({ unit: unitFigure, isNot: z.array(z.union([z.string(), z.boolean()])).min(1) }),
   z.strictObject({ families: z.array(z.string()).min(1) }),
   z.strictObject({ ahead: z.array(z.string()).min(1) }),
@@ -87,7 +89,9 @@ export const recipeStepSchema = z
     cautions: z.array(z.string()).optional(),
     details: z.array(z.string()).optional(),
     /** What it lists of the units' own data below its details. */
-    lists: z.array(z.enum(["ports", "boxes", "tools"])).optional(),
+    lists: z.array(z.enum(["ports", "boxes", "tools", "joints"])).optional(),
+    /** Joints that are made at it, by their place. */
+    joins: z.enum(jointPlaces).optional(),
     turn: z.strictObject({ direction: z.string(), seenFrom: z.string() }).optional(),
     goal: goalSchema.optional(),
     tightening: z.string().optional(),

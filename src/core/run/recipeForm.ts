@@ -1,3 +1,4 @@
+import { jointPlaces } from "../plumbing/made";
 import { pathOf } from "./figures";
 import {
   conditionFrom,
@@ -96,9 +97,10 @@ export const stepFields: readonly StepField[] = [
     path: "lists",
     label: "Lists of the unit's own",
     way: "names",
-    options: ["ports", "boxes", "tools"],
+    options: ["ports", "boxes", "tools", "joints"],
     rarely: true,
   },
+  { path: "joins", label: "Joints made at it", way: "choice", options: jointPlaces, rarely: true },
   {
     path: "goal.want",
     label: "What the rig comes to",

@@ -1,5 +1,6 @@
 import type { ReadingContext } from "../readings/reading";
 export type { ReadingField } from "../readings/reading";
+import type { AlikeJoints } from "../plumbing/made";
 import type { Wish } from "../rig";
 import type { UnitSystem } from "../units";
 import { sayFor, sayText, type Figures, type Named, type Text, type Written } from "../words";
@@ -85,6 +86,8 @@ export interface Step {
   readonly record?: { readonly what: string; readonly label: string };
   readonly check?: { readonly question: string; readonly photo?: "wanted" | "needed" };
   readonly hold?: { readonly statement: string };
+  /** Joints that are made at it: each is looked at, or made again, before it is finished. */
+  readonly joins?: readonly AlikeJoints[];
   /** What is set by hand at it, as computed for this site. */
   readonly sets?: readonly { readonly label: string; readonly value: Named | Written }[];
   /** What is written down with it beside the hold itself. */

@@ -8,6 +8,7 @@ import {
   type Paper,
 } from "../../core/log";
 import { nextStep, stepState, type Actor, type JobState, type Knowledge } from "../../core/job";
+import { jointsLeft } from "../../core/job/progress";
 import type { DesignUnit } from "../../core/families";
 import { createHash } from "node:crypto";
 import { ulid } from "ulid";
@@ -154,6 +155,8 @@ export class DemoDesk {
           values: glasses[step.read!.reading] ?? readings[step.read!.reading] ?? {},
           profile: "us",
         });
+      const joints = jointsLeft(this.job, step);
+      if (joints.length > 0) this.do({ kind: "jointsChecked", step: step.id, joints, found: "right" });
       if (step.cycle)
         for (let c = stepState(this.job, step.id).cycles + 1; c <= step.cycle.count; c += 1) {
           this.now += 90 * MIN;

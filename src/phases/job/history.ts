@@ -87,6 +87,10 @@ export const tellings: { readonly [K in EntryKind]?: Told<K> } = {
     "run",
     ({ step, why }, n) => `Soak went on although disturbed: ${n.step(step)}${because(why)}`,
   ),
+  jointsChecked: at("run", ({ step, joints, found, note }, n) => {
+    const words = joints.length === 1 ? "One joint" : `${joints.length} joints`;
+    return `${words} ${found === "right" ? "found right" : "to be made again"}${because(note)}: ${n.step(step)}`;
+  }),
   cycleCounted: at("run", ({ step, cycle }, n) => `Filled and discarded, ${cycle}: ${n.step(step)}`),
   readingTaken: at("run", ({ kind, place, verdict, supersedes, why }, n) => {
     const label = readingKinds.get(kind)?.label ?? kind;

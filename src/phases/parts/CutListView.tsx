@@ -2,7 +2,8 @@ import type { CutList } from "@/core/plumbing/cutList";
 import { cutLength, isCoiled } from "@/core/plumbing/takeOff";
 import type { UnitSystem } from "@/core/units";
 import { STICK, type Cutting } from "./cuttings";
-import { bought, cutSaid, pipeName, type Names } from "./words";
+import { cutSaid, type Names } from "@/core/plumbing/named";
+import { bought, pipeName } from "./words";
 
 /** Width of a digit of the drawing's own letters, mm of pipe. */
 const DIGIT = 28;

@@ -1,9 +1,11 @@
-import type { Assembly, Joint } from "@/core/plumbing/assembly";
-import { tapeFor, type JointKind, type JointRule } from "@/core/plumbing/joint";
+import type { Assembly } from "@/core/plumbing/assembly";
+import type { JointKind, JointRule } from "@/core/plumbing/joint";
+import { alikeJoints } from "@/core/plumbing/made";
+import type { Names } from "@/core/plumbing/named";
 import { jointMinutes } from "@/core/plumbing/takeOff";
 import type { UnitSystem } from "@/core/units";
 import { saidIn } from "@/core/words";
-import { jointSaid, type Names } from "./words";
+import { JointWay } from "../job/JointWay";
 
 interface JointsProps {
   readonly assembly: Assembly;
@@ -12,69 +14,13 @@ interface JointsProps {
   readonly profile: UnitSystem;
 }
 
-const sealantWords = {
-  tape: "tape only",
-  paste: "paste",
-  tapeAndPaste: "tape, then paste",
-  tapeOrPaste: "tape or paste",
-  grease: "food-grade silicone",
-  flux: "flux",
-  cement: "cement",
-  none: "",
-} as const;
-
-/** Joints that are made alike: their kind, size, sealant and tightening. */
-function alike(joints: readonly Joint[]): readonly (readonly Joint[])[] {
-  const groups = new Map<string, Joint[]>();
-  for (const j of joints) {
-    const key = JSON.stringify([j.kind, j.size, j.tightening, j.sealant]);
-    groups.set(key, [...(groups.get(key) ?? []), j]);
-  }
-  return [...groups.values()];
-}
-
-/** Joints that are made in the same way, with how, and what each joins. */
-function Alike({
-  joints,
-  rules,
-  names,
-  profile,
-}: { joints: readonly Joint[] } & Omit<JointsProps, "assembly">) {
-  const { kind, size, sealant, tightening } = joints[0]!;
-  const rule = rules.get(kind)!;
-  const seal = sealantWords[sealant ?? rule.sealant];
-  const turns = seal.startsWith("tape") ? tapeFor(size)?.turns : undefined;
-  return (
-    <li className="border-t border-hair py-2">
-      <p>
-        <span className="num">{joints.length} ×</span> <span className="num">{size} in</span> {rule.label}
-        {seal ? <span>: {turns ? `${seal}, ${turns} turns` : seal}</span> : null}
-      </p>
-      <p className="text-sm text-soft">
-        {tightening ? `By the unit's manual: ${tightening}` : saidIn(rule.tightening, profile)}
-        {rule.tool ? `. Tool: ${rule.tool}` : ""}
-      </p>
-      <details>
-        <summary className="flex min-h-11 items-center text-sm text-soft">Which ones</summary>
-        <ul className="list-disc pl-5 text-sm">
-          {joints.map((j) => (
-            <li key={j.id} data-joint={j.id}>
-              {names.run(j.run)}: {jointSaid(j, names)}
-            </li>
-          ))}
-        </ul>
-      </details>
-    </li>
-  );
-}
-
 /** Every joint with how it is made: at the bench first, then on the wall. */
-export function JointsView({ assembly, ...props }: JointsProps) {
+export function JointsView({ assembly, rules, names, profile }: JointsProps) {
   const places = [
     { where: "bench", title: "At the bench, before water goes off" },
     { where: "wall", title: "On the wall" },
   ] as const;
-  const { minutes, unsaid } = jointMinutes(assembly, props.rules);
+  const { minutes, unsaid } = jointMinutes(assembly, rules);
   return (
     <section aria-labelledby="joints" data-joints>
       <h2 id="joints">Joints</h2>
@@ -91,8 +37,20 @@ export function JointsView({ assembly, ...props }: JointsProps) {
                 {title} <span className="num font-normal text-soft">{own.length}</span>
               </h3>
               <ul>
-                {alike(own).map((group) => (
-                  <Alike key={group[0]!.id} joints={group} {...props} />
+                {alikeJoints(own, rules, () => names).map((alike) => (
+                  <li key={alike.joints[0]!.id} className="border-t border-hair py-2">
+                    <JointWay alike={alike} profile={profile} />
+                    <details>
+                      <summary className="flex min-h-11 items-center text-sm text-soft">Which ones</summary>
+                      <ul className="list-disc pl-5 text-sm">
+                        {alike.joints.map((j) => (
+                          <li key={j.id} data-joint={j.id}>
+                            {saidIn(j.what, profile)}
+                          </li>
+                        ))}
+                      </ul>
+                    </details>
+                  </li>
                 ))}
               </ul>
             </div>

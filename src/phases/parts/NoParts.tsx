@@ -2,7 +2,7 @@ import type { Route } from "next";
 import type { JobState } from "@/core/job";
 import Link from "@/ui/Link";
 import { VerdictShape } from "@/ui/VerdictMark";
-import { isInTheWay, isPlaceable, type FitOfJob } from "../fit/ofJob";
+import { isInTheWay, isPlaceable, type FitOfJob } from "@/core/record/fitOf";
 import { MissingAnswers } from "../fit/NoWall";
 
 /** Why there is no list yet, in the order in which one would mend it. */

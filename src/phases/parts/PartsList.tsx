@@ -1,7 +1,8 @@
 import type { Assembly } from "@/core/plumbing/assembly";
 import { costOf, once, takeOffGroups, type TakeOffLine } from "@/core/plumbing/takeOff";
 import type { UnitSystem } from "@/core/units";
-import { bought, groupWords, reasonsOf, type Names } from "./words";
+import type { Names } from "@/core/plumbing/named";
+import { bought, groupWords, reasonsOf } from "./words";
 
 interface ListProps {
   readonly lines: readonly TakeOffLine[];

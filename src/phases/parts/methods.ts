@@ -5,7 +5,7 @@ import type { Assembly } from "@/core/plumbing/assembly";
 import { jointMinutes, partsPrice } from "@/core/plumbing/takeOff";
 import { jointOf } from "@/core/plumbing/piping";
 import type { TrainJudgement } from "@/core/train";
-import { assemblyOf, fitOf } from "../fit/ofJob";
+import { assemblyOf, fitOf } from "@/core/record/fitOf";
 
 /** What one way of joining costs on a job. */
 export interface MethodRow {
@@ -38,7 +38,7 @@ export function methodsOf(job: JobState, judged: TrainJudgement, known: Knowledg
   if (own.piping.is !== "known") return [];
   const { train } = own.piping.piping;
   return waysToJoin(own.piping.piping).map((way): MethodRow => {
-    const fit = fitOf(job, judged, known, way);
+    const fit = fitOf(job, judged, known, { way });
     const assembly = assemblyOf(fit, job);
     const rule = rules.get(jointOf(way.method, { ...train, ...way }))!;
     return {

@@ -1,7 +1,8 @@
 "use no memo";
 // It is made anew with each entry and each minute: remembering its parts would only make a phone fetch more.
+import { Activity } from "react";
 import type { JobState } from "@/core/job";
-import { AwakePart } from "@/ui/Awake";
+import { Awake } from "@/ui/Awake";
 import Link from "@/ui/Link";
 import { SupplyStrip } from "../valves/shown";
 import { StepList } from "./StepList";
@@ -74,19 +75,21 @@ export function RunAside({
 }) {
   return (
     <aside className="grid content-start gap-6" aria-label="The whole run">
-      <AwakePart>
-        {running ? <div className="hidden xl:block">{running}</div> : null}
-        {job.rig ? <Water job={job} rig={job.rig} now={now} zone={zone} /> : null}
-        <StepList
-          steps={job.run?.steps ?? []}
-          job={job}
-          now={now}
-          current={current}
-          choose={choose}
-          finished={finished}
-        />
-        <Changes job={job} />
-      </AwakePart>
+      <Awake>
+        <Activity>
+          {running ? <div className="hidden xl:block">{running}</div> : null}
+          {job.rig ? <Water job={job} rig={job.rig} now={now} zone={zone} /> : null}
+          <StepList
+            steps={job.run?.steps ?? []}
+            job={job}
+            now={now}
+            current={current}
+            choose={choose}
+            finished={finished}
+          />
+          <Changes job={job} />
+        </Activity>
+      </Awake>
     </aside>
   );
 }

@@ -1,10 +1,18 @@
 "use client";
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, type ComponentProps } from "react";
+import {
+  Activity,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  type ComponentProps,
+} from "react";
 import type { Actor, JobState } from "@/core/job";
 import { nextStep, runningClocks, statusOf, whyNotFinish } from "@/core/job/progress";
 import type { Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
-import { Awake, AwakePart } from "@/ui/Awake";
+import { Awake } from "@/ui/Awake";
 import { useCommand } from "@/ui/commands";
 import Link from "@/ui/Link";
 import { JobShell } from "../job/JobShell";
@@ -148,7 +156,9 @@ export function RunBoard(props: RunBoardProps) {
         {finished === steps.length ? <AllDone jobId={job.id} /> : null}
         {running ? (
           <div className="mb-2 xl:hidden">
-            <AwakePart>{running}</AwakePart>
+            <Awake>
+              <Activity>{running}</Activity>
+            </Awake>
           </div>
         ) : null}
         <div className="grid gap-8 xl:grid-cols-[minmax(0,1fr)_340px]">
@@ -189,7 +199,9 @@ export function RunBoard(props: RunBoardProps) {
           />
         </div>
       </div>
-      <AwakePart>{children}</AwakePart>
+      <Awake>
+        <Activity>{children}</Activity>
+      </Awake>
     </JobShell>
   );
 }

@@ -1,16 +1,26 @@
 "use client";
 "use no memo";
 // It is made anew with each entry and each minute: remembering its parts would only make a phone fetch more.
+import { Activity } from "react";
 import type { JobState } from "@/core/job";
 import { stepState } from "@/core/job/job";
 import { minutesTaken, placesLeft, readingsOf, statusOf, waitsFor } from "@/core/job/progress";
 import { clockOf, type Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
 import { lengthOf } from "@/ui/time";
-import { Awake, AwakePart } from "@/ui/Awake";
+import { Awake } from "@/ui/Awake";
 import { Photos } from "../job/Photos";
 import { Meanwhile } from "./Meanwhile";
-import { FlowMeter, ReadingForm, SerialForm, SoakTools, StepMoves, Verdicts, WaterOff } from "./parts";
+import {
+  FlowMeter,
+  JointsForm,
+  ReadingForm,
+  SerialForm,
+  SoakTools,
+  StepMoves,
+  Verdicts,
+  WaterOff,
+} from "./parts";
 import { StepClock } from "./StepClock";
 import { StepFoot } from "./StepFoot";
 import { StepWords } from "./StepWords";
@@ -86,6 +96,9 @@ function StepWork({ step, job, now, at, profile, texts, readOnly, run }: StepPro
       {step.soak && clock && !over && !readOnly ? (
         <SoakTools jobId={job.id} step={step} run={run} kept={kept.map((k) => k.why)} />
       ) : null}
+      {step.joins ? (
+        <JointsForm step={step} job={job} run={run} profile={profile} readOnly={readOnly || waits || over} />
+      ) : null}
       {step.read && !over ? (
         <ReadingForm
           key={asked.length}
@@ -145,7 +158,7 @@ export function StepView(props: StepProps) {
         {status === "counting" ? <Meanwhile job={job} now={now} zone={zone} choose={props.choose} /> : null}
         <StepWork {...props} />
         {step.kind !== "soak" && step.kind !== "flow" ? (
-          <AwakePart>
+          <Activity>
             <Photos
               jobId={job.id}
               jobName={job.name}
@@ -156,7 +169,7 @@ export function StepView(props: StepProps) {
               zone={zone}
               onTaken={() => void run.look()}
             />
-          </AwakePart>
+          </Activity>
         ) : null}
       </Awake>
       <StepFoot {...props} moves={moves} />

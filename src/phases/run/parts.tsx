@@ -10,6 +10,7 @@ import { deciding, rigFollowed } from "./fetched";
 /** What only some kinds of steps show. A step's page fetches its own; the others follow when the phone rests, so that they are there without a signal. */
 const fetchers = {
   flowMeter: () => import("./FlowMeter"),
+  jointsForm: () => import("./JointsForm"),
   readingForm: () => import("./ReadingForm"),
   reasonForm: () => import("./ReasonForm"),
   runAnnounced: () => import("./RunAnnounced"),
@@ -41,6 +42,7 @@ function part<Props extends object>(fetchIt: () => Promise<ComponentType<Props>>
 }
 
 export const FlowMeter = part(() => fetchers.flowMeter().then((m) => m.FlowMeter));
+export const JointsForm = part(() => fetchers.jointsForm().then((m) => m.JointsForm));
 export const ReadingForm = part(() => fetchers.readingForm().then((m) => m.ReadingForm));
 // Nothing of it is seen, and nothing is said before a hand has done something.
 export const RunAnnounced = afterPage(() => fetchers.runAnnounced().then((m) => m.RunAnnounced));

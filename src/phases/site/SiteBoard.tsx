@@ -1,9 +1,8 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { createContext, useContext, useMemo, useRef, useState, type ComponentProps } from "react";
+import { createContext, Activity, useContext, useMemo, useRef, useState, type ComponentProps } from "react";
 import type { Findings } from "@/core/record/findings";
 import { Announced } from "@/ui/Announced";
-import { AwakePart } from "@/ui/Awake";
 import { JobShell } from "../job/JobShell";
 import { FindingsView } from "./FindingsView";
 import type { SiteShown } from "./shown";
@@ -69,9 +68,9 @@ export function SiteBoard({
             role="region"
             aria-label="Findings"
           >
-            <AwakePart>
+            <Activity>
               <FindingsView findings={shown.findings} />
-            </AwakePart>
+            </Activity>
           </div>
         </div>
       </JobShell>

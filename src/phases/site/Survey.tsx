@@ -1,10 +1,11 @@
 "use client";
+import { Activity, useEffect, useRef } from "react";
 import { surveyGroups } from "@/catalogue/survey";
 import type { JobState } from "@/core/job";
 import type { SurveyField, SurveyGroup } from "@/core/site";
 import { follows, isAsked, surveyProgress, type Plan } from "@/core/site/asked";
 import type { UnitSystem } from "@/core/units";
-import { AwakePart } from "@/ui/Awake";
+import { atRest } from "@/ui/later/atRest";
 import { Photos } from "../job/Photos";
 import { SurveyFieldRow } from "./SurveyFieldRow";
 
@@ -41,12 +42,11 @@ function Group({ group: g, next, ...props }: { group: SurveyGroup; next?: Survey
   const others = g.fields.filter((f) => follows(f, job.answers) && !asked.includes(f));
   const { known } = surveyProgress(g.fields, job.answers, plan);
   return (
-    // While it is asleep, what is out of sight is not laid out: a slow phone shows the page a quarter of a second earlier. Afterwards it is, so that nothing moves under a finger.
     <section
       id={g.id}
       tabIndex={-1}
       aria-labelledby={`group-${g.id}`}
-      className="scroll-mt-4 [contain-intrinsic-size:auto_30rem] [[data-asleep]_&]:[content-visibility:auto]"
+      className="scroll-mt-4 [contain-intrinsic-size:auto_30rem] [[data-folded]_&]:[content-visibility:auto]"
     >
       {next ? (
         <a href={`#${next.id}`} className="visually-hidden focus:not-sr-only">
@@ -104,6 +104,15 @@ function Contents({ job, plan }: SurveyProps) {
   );
 }
 
+/** What is out of sight is laid out only once the page rests: a slow phone shows it a quarter of a second earlier. From then on nothing moves as it comes near, under a finger. */
+function useFolded() {
+  const folded = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    void atRest().then(() => folded.current?.removeAttribute("data-folded"));
+  }, []);
+  return folded;
+}
+
 /**
  * The survey, in the order in which one walks a house: what matters for what is planned, and how far it has come. Its questions come with the page's scripts, which a
  * phone keeps, and not with each answer of the server.
@@ -112,8 +121,9 @@ export function Survey(props: SurveyProps) {
   const { job, plan } = props;
   const all = surveyGroups.flatMap((g) => g.fields);
   const { known, asked } = surveyProgress(all, job.answers, plan);
+  const folded = useFolded();
   return (
-    <div className="grid gap-10">
+    <div className="grid gap-10" ref={folded} data-folded="">
       <p className="-mb-4 text-soft" data-survey-progress>
         <span className="num">
           {known} of {asked}
@@ -123,9 +133,9 @@ export function Survey(props: SurveyProps) {
       <Contents {...props} />
       {surveyGroups.map((g, i) => (
         // Group by group the page comes to life, the one that is touched first.
-        <AwakePart key={g.id}>
+        <Activity key={g.id}>
           <Group group={g} next={surveyGroups[i + 1]} {...props} />
-        </AwakePart>
+        </Activity>
       ))}
     </div>
   );

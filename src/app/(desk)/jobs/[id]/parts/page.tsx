@@ -2,7 +2,7 @@ import { joints } from "@/catalogue/joints";
 import { familyOf } from "@/core/families";
 import { nothingBuilt } from "@/core/plumbing/assembly";
 import { takeOff, type BroughtUnit } from "@/core/plumbing/takeOff";
-import { assemblyOf, fitOf } from "@/phases/fit/ofJob";
+import { assemblyOf, fitOf } from "@/core/record/fitOf";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob, titled } from "@/phases/job/load";
@@ -13,7 +13,8 @@ import { methodsOf } from "@/phases/parts/methods";
 import { MethodsView } from "@/phases/parts/MethodsView";
 import { NoParts } from "@/phases/parts/NoParts";
 import { PartsList } from "@/phases/parts/PartsList";
-import { namesOf, pipeName } from "@/phases/parts/words";
+import { namesOf } from "@/core/plumbing/named";
+import { pipeName } from "@/phases/parts/words";
 
 export const generateMetadata = titled("Parts");
 

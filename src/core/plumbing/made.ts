@@ -1,0 +1,76 @@
+import { inBoth, type InBoth } from "../words";
+import type { UnitSystem } from "../units";
+import type { Assembly, Joint } from "./assembly";
+import { tapeFor, type JointCheck, type JointKind, type JointRule, type Sealant } from "./joint";
+import { jointSaid, type Names } from "./named";
+
+/** Where joints are made: at the bench before water goes off, at the house's pipe, or where the train hangs. */
+export const jointPlaces = ["bench", "house", "train"] as const;
+export type JointPlace = (typeof jointPlaces)[number];
+
+/** Joints that are made alike, with how: as a step of the run keeps them. */
+export interface AlikeJoints {
+  readonly label: string;
+  /** Inches, nominal. */
+  readonly size: string;
+  readonly sealant: Sealant;
+  /** Turns of tape. */
+  readonly turns?: number;
+  readonly tightening: InBoth;
+  /** It is the unit's own manual that says so. */
+  readonly byManual?: true;
+  readonly tool?: string;
+  readonly checks: readonly JointCheck[];
+  readonly joints: readonly { readonly id: string; readonly what: InBoth }[];
+}
+
+/** Where a joint is made. */
+const placeOf = ({ where, run }: Joint): JointPlace => {
+  if (where === "bench") return "bench";
+  return run === "bypass" ? "house" : "train";
+};
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** How a joint is made, beside what it joins. */
+function wayOf(joint: Joint, rules: ReadonlyMap<JointKind, JointRule>): Omit<AlikeJoints, "joints"> {
+  const rule = rules.get(joint.kind)!;
+  const sealant = joint.sealant ?? rule.sealant;
+  const turns = sealant.startsWith("tape") ? tapeFor(joint.size)?.turns : undefined;
+  return {
+    label: rule.label,
+    size: joint.size,
+    sealant,
+    ...(turns === undefined ? {} : { turns }),
+    tightening: joint.tightening ?? rule.tightening,
+    ...(joint.tightening === undefined ? {} : { byManual: true as const }),
+    ...(rule.tool === undefined ? {} : { tool: rule.tool }),
+    checks: rule.checks,
+  };
+}
+
+/** Joints with how each kind of them is made (handbook 3, Which joint, which sealant, how tight), in the order in which they are met along the water. */
+export function alikeJoints(
+  joints: readonly Joint[],
+  rules: ReadonlyMap<JointKind, JointRule>,
+  namesIn: (system: UnitSystem) => Names,
+): readonly AlikeJoints[] {
+  const groups = new Map<string, AlikeJoints>();
+  for (const joint of joints) {
+    const way = wayOf(joint, rules);
+    const key = JSON.stringify(way);
+    const what = inBoth((system) => {
+      const names = namesIn(system);
+      return `${capital(names.run(joint.run))}: ${jointSaid(joint, names)}`;
+    });
+    const had = groups.get(key)?.joints ?? [];
+    groups.set(key, { ...way, joints: [...had, { id: joint.id, what }] });
+  }
+  return [...groups.values()];
+}
+
+/** The joints of an assembly by where they are made. */
+export const jointsByPlace = ({ joints }: Assembly): Readonly<Record<JointPlace, readonly Joint[]>> => {
+  const at = (place: JointPlace) => joints.filter((j) => placeOf(j) === place);
+  return { bench: at("bench"), house: at("house"), train: at("train") };
+};

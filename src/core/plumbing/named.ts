@@ -1,0 +1,55 @@
+import { print, type UnitSystem } from "../units";
+import type { Assembly, Joint, Piece } from "./assembly";
+import { cutLength } from "./takeOff";
+
+/** A length as it is cut: to the millimetre, or to a hundredth of an inch. */
+export const cutSaid = (mm: number, profile: UnitSystem): string =>
+  print(mm, "length", profile, profile === "us" ? 2 : 0);
+/** Names of what an assembly is made of. */
+export interface Names {
+  /** A unit, fitting, piece or the house's pipe, by its id. */
+  readonly part: (id: string) => string;
+  /** A pipe on its way, by its id. */
+  readonly run: (id: string) => string;
+}
+
+/** A unit by its key and code. */
+interface Named {
+  readonly key: string;
+  readonly code: string;
+}
+
+/** Names of an assembly's parts; units by the codes of the design. `line`: those in the house's line, in the order of the water. */
+export function namesOf(
+  assembly: Assembly,
+  line: readonly Named[],
+  units: readonly Named[],
+  profile: UnitSystem,
+): Names {
+  const codes = new Map(units.map((u) => [u.key, u.code]));
+  const fittings = new Map(assembly.fittings.map((f) => [f.id, f.fitting.name]));
+  const pieces = new Map(assembly.pieces.map((p) => [p.id, pieceName(p, profile)]));
+  const house: Readonly<Record<string, string>> = {
+    "house.before": "the house's pipe, where water comes",
+    "house.behind": "the house's pipe, to the house",
+  };
+  const stops = ["the cut", ...line.map((u) => u.code), "the house"];
+  const runs = new Map(stops.slice(1).map((_, i) => [`r${i + 1}`, i]));
+  return {
+    part: (id) => codes.get(id) ?? fittings.get(id) ?? pieces.get(id) ?? house[id] ?? id,
+    run: (id) => {
+      const at = runs.get(id);
+      return at === undefined ? "the bypass" : `from ${stops[at]!} to ${stops[at + 1]!}`;
+    },
+  };
+}
+
+/** A piece by its length. */
+export const pieceName = (piece: Piece, profile: UnitSystem): string =>
+  piece.onSite
+    ? `pipe measured on site, about ${cutSaid(piece.lengthMm, profile)}`
+    : `pipe of ${cutSaid(cutLength(piece), profile)}`;
+
+/** A joint by what it joins. */
+export const jointSaid = ({ parts }: Joint, names: Names): string =>
+  `${names.part(parts[0])} to ${names.part(parts[1])}`;

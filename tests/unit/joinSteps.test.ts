@@ -1,0 +1,136 @@
+import { describe, expect, it } from "vitest";
+import { jointsLeft, whyNotFinish } from "@/core/job/progress";
+import { findStep } from "@/core/job/job";
+import { place } from "@/core/fit/place";
+import { handOverBlockers } from "@/core/job/handOver";
+import { assemblyOf, draftBasis, fitOf } from "@/core/record";
+import { judgeJob } from "@/core/train";
+import type { Step } from "@/core/run/step";
+import { knowledge, runOf, signed, surveyed, work, type Desk } from "./desk";
+
+const wall = {
+  "cutin.pipe": "pex",
+  "cutin.size": "3/4",
+  "space.width": "150 in",
+  "space.height": "96 in",
+  "cutin.x": "12 in",
+  "cutin.height": "84 in",
+  "cutin.runs": "right",
+};
+const fitted = (d: Desk) => fitOf(d.job, judgeJob(draftBasis(d.job), knowledge), knowledge);
+
+/** A filter and a softener on a wall that was measured, each where the search puts it; not signed yet. */
+function placed(): Desk {
+  const d = surveyed().answer(wall);
+  d.do({
+    kind: "designChanged",
+    units: ["PS-20", "SF-150"].map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 })),
+    what: "Filter, softener",
+    seen: d.job.designSeq,
+  });
+  const fit = fitted(d);
+  if (fit.found.is !== "known") throw new Error("the wall is known");
+  const { best } = place(fit.found.wall, fit.units, { step: 100, clear: 30, patience: 50_000 });
+  const places = Object.fromEntries(fit.units.map((u, i) => [u.key, best!.standings[i]!]));
+  return d.do({ kind: "unitsPlaced", places, what: "placed", seen: d.job.designSeq });
+}
+const started = (): Desk => signed(placed()).do({ kind: "runStarted" });
+const at = (d: Desk, id: string): Step => findStep(d.job, id)!;
+const idsAt = (d: Desk, id: string): string[] =>
+  (at(d, id).joins ?? []).flatMap((alike) => alike.joints.map((j) => j.id));
+
+describe("join steps of the run", () => {
+  it("make every joint of the assembly once, at the bench, at the house's pipe or on the wall", () => {
+    const d = started();
+    const assembly = assemblyOf(fitted(d), d.job)!;
+    const made = ["site.bench", "site.bypass", "site.pipes"].flatMap((id) => idsAt(d, id));
+    expect([...made].sort()).toEqual(assembly.joints.map((j) => j.id).sort());
+    const bench = new Set(assembly.joints.filter((j) => j.where === "bench").map((j) => j.id));
+    expect(new Set(idsAt(d, "site.bench"))).toEqual(bench);
+  });
+
+  it("come before water goes off where they are of the bench, and take the place of one look at all rings", () => {
+    const ids = started().job.run!.steps.map((s) => s.id);
+    expect(ids.indexOf("site.bench")).toBeLessThan(ids.indexOf("site.drainDown"));
+    expect(ids).not.toContain("site.gauge");
+    expect(ids.indexOf("site.pipes")).toBeLessThan(ids.indexOf("site.joined"));
+    expect(ids.indexOf("site.pipes")).toBeGreaterThan(ids.indexOf("site.cut"));
+  });
+
+  it("are as before where nobody knows where the units stand", () => {
+    const steps = runOf(["PS-20", "SF-150"], { "cutin.pipe": "pex" }).job.run!.steps;
+    expect(steps.flatMap((s) => s.joins ?? [])).toEqual([]);
+    expect(steps.map((s) => s.id)).toContain("site.gauge");
+  });
+
+  it("say how each kind of joint is made, the unit's manual before the rule, and which ones", () => {
+    const { joins } = at(started(), "site.bench");
+    const crimped = joins!.find((alike) => alike.checks.includes("gauge"))!;
+    expect(crimped.joints.length).toBeGreaterThan(1);
+    expect(crimped.size).toBe("3/4");
+    const byManual = joins!.filter((alike) => alike.byManual);
+    expect(byManual.length).toBeGreaterThan(0);
+    const what = JSON.stringify(byManual.flatMap((alike) => alike.joints.map((j) => j.what)));
+    expect(what).toContain("SF-150");
+    // Lengths of pipe are said in the reader's own system.
+    expect(JSON.stringify(joins)).toMatch(/"us":"[^"]*in[^"]*","metric":"[^"]*mm/);
+  });
+
+  it("name what a leak is looked for at", () => {
+    const d = started();
+    const looked = at(d, "site.leakQuarter").details!.join(" ");
+    const counted = [...looked.matchAll(/(\d+) × /g)].reduce((sum, m) => sum + Number(m[1]), 0);
+    expect(counted).toBe(idsAt(d, "site.bypass").length + idsAt(d, "site.pipes").length);
+  });
+});
+
+describe("a joint that was made", () => {
+  const bench = () => work(started(), "site.bench");
+  const check = (d: Desk, joints: readonly string[], found: "right" | "wrong", note?: string) =>
+    d.do({ kind: "jointsChecked", step: "site.bench", joints, found, note });
+
+  it("keeps its step open until somebody has looked at it", () => {
+    const d = bench();
+    const all = idsAt(d, "site.bench");
+    expect(d.try({ kind: "stepDone", step: "site.bench" })).toMatchObject({
+      ok: false,
+      error: `${all.length} joints are not looked at yet`,
+    });
+    check(d, all.slice(1), "right");
+    expect(whyNotFinish(d.job, at(d, "site.bench"), d.now)).toBe("One joint is not looked at yet");
+    check(d, all.slice(0, 1), "right");
+    expect(d.try({ kind: "stepDone", step: "site.bench" }).ok).toBe(true);
+  });
+
+  it("that is wrong is made again and looked at again, and both stand in the log", () => {
+    const d = bench();
+    const [one, ...others] = idsAt(d, "site.bench");
+    check(d, others, "right");
+    check(d, [one!], "wrong", "The gauge does not go over");
+    expect(whyNotFinish(d.job, at(d, "site.bench"), d.now)).toBe("One joint is to be made again");
+    check(d, [one!], "right");
+    expect(jointsLeft(d.job, at(d, "site.bench"))).toEqual([]);
+    const said = d.job.steps["site.bench"]!.joints!.map((m) => [m.found, m.joints.length, m.note]);
+    expect(said).toEqual([
+      ["right", others.length, undefined],
+      ["wrong", 1, "The gauge does not go over"],
+      ["right", 1, undefined],
+    ]);
+  });
+
+  it("of another step, or of none, is refused in words", () => {
+    const d = bench();
+    for (const joints of [[], ["r9.j9"], idsAt(d, "site.pipes")])
+      expect(d.try({ kind: "jointsChecked", step: "site.bench", joints, found: "right" })).toMatchObject({
+        ok: false,
+        error: "That joint is not made at this step",
+      });
+  });
+
+  it("is part of a whole job that is handed over", () => {
+    const d = work(started());
+    expect(handOverBlockers(d.job)).toEqual([]);
+    for (const id of ["site.bench", "site.bypass", "site.pipes"])
+      expect(jointsLeft(d.job, at(d, id))).toEqual([]);
+  });
+});
