@@ -7,6 +7,7 @@ import { jobFrom, type Entry } from "@/core/log";
 import { movesFor, signingBlockers } from "@/core/record";
 import { clockOf } from "@/core/run";
 import { readings } from "../unit/desk";
+import { placesOf } from "../unit/placing";
 import { base, entriesOf, freshId, moveClock, post } from "./hands";
 
 /** The job as its log tells it. */
@@ -22,16 +23,32 @@ interface Planned {
   readonly name: string;
   readonly units: readonly string[];
   readonly answers: Readonly<Record<string, string>>;
+  /** Its units are placed on the wall that the answers measure. */
+  readonly placed?: boolean;
 }
 
 /** Puts these units in the design and signs it, every judgement that keeps it open taken on. */
-export async function designed(page: Page, job: string, units: readonly string[]): Promise<void> {
+export async function designed(
+  page: Page,
+  job: string,
+  units: readonly string[],
+  placed = false,
+): Promise<void> {
   await sent(page, job, {
     kind: "designChanged",
     units: units.map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 })),
     what: units.join(", "),
     seen: (await stateOf(page, job)).designSeq,
   });
+  if (placed) {
+    const state = await stateOf(page, job);
+    await sent(page, job, {
+      kind: "unitsPlaced",
+      places: placesOf(state),
+      what: "placed",
+      seen: state.designSeq,
+    });
+  }
   for (const { at, verdict } of signingBlockers(await stateOf(page, job), knowledgeWith()))
     await sent(page, job, {
       kind: "verdictOverridden",
@@ -51,7 +68,7 @@ export async function letIn(page: Page, job: string): Promise<void> {
 }
 
 /** A job of these units, signed and started; done past the screens, which other tests walk. */
-export async function started(page: Page, { name, units, answers }: Planned): Promise<string> {
+export async function started(page: Page, { name, units, answers, placed }: Planned): Promise<string> {
   await page.goto("/jobs");
   await page.getByRole("button", { name: "Open a job" }).click();
   await page.getByLabel(/^Job/).fill(name);
@@ -62,7 +79,7 @@ export async function started(page: Page, { name, units, answers }: Planned): Pr
   for (const [field, text] of Object.entries(answers))
     await sent(page, job, { kind: "surveyAnswered", field, text, profile: "us" });
   await letIn(page, job);
-  await designed(page, job, units);
+  await designed(page, job, units, placed);
   await sent(page, job, { kind: "runStarted" });
   return job;
 }

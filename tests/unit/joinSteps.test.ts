@@ -1,38 +1,23 @@
 import { describe, expect, it } from "vitest";
 import { jointsLeft, whyNotFinish } from "@/core/job/progress";
 import { findStep } from "@/core/job/job";
-import { place } from "@/core/fit/place";
 import { handOverBlockers } from "@/core/job/handOver";
-import { assemblyOf, draftBasis, fitOf } from "@/core/record";
-import { judgeJob } from "@/core/train";
+import { assemblyOf } from "@/core/record";
+import { reportOf } from "@/phases/record/report";
 import type { Step } from "@/core/run/step";
 import { knowledge, runOf, signed, surveyed, work, type Desk } from "./desk";
-
-const wall = {
-  "cutin.pipe": "pex",
-  "cutin.size": "3/4",
-  "space.width": "150 in",
-  "space.height": "96 in",
-  "cutin.x": "12 in",
-  "cutin.height": "84 in",
-  "cutin.runs": "right",
-};
-const fitted = (d: Desk) => fitOf(d.job, judgeJob(draftBasis(d.job), knowledge), knowledge);
+import { fitted, measuredWall, placesOf } from "./placing";
 
 /** A filter and a softener on a wall that was measured, each where the search puts it; not signed yet. */
 function placed(): Desk {
-  const d = surveyed().answer(wall);
+  const d = surveyed().answer(measuredWall);
   d.do({
     kind: "designChanged",
     units: ["PS-20", "SF-150"].map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 })),
     what: "Filter, softener",
     seen: d.job.designSeq,
   });
-  const fit = fitted(d);
-  if (fit.found.is !== "known") throw new Error("the wall is known");
-  const { best } = place(fit.found.wall, fit.units, { step: 100, clear: 30, patience: 50_000 });
-  const places = Object.fromEntries(fit.units.map((u, i) => [u.key, best!.standings[i]!]));
-  return d.do({ kind: "unitsPlaced", places, what: "placed", seen: d.job.designSeq });
+  return d.do({ kind: "unitsPlaced", places: placesOf(d.job), what: "placed", seen: d.job.designSeq });
 }
 const started = (): Desk => signed(placed()).do({ kind: "runStarted" });
 const at = (d: Desk, id: string): Step => findStep(d.job, id)!;
@@ -42,7 +27,7 @@ const idsAt = (d: Desk, id: string): string[] =>
 describe("join steps of the run", () => {
   it("make every joint of the assembly once, at the bench, at the house's pipe or on the wall", () => {
     const d = started();
-    const assembly = assemblyOf(fitted(d), d.job)!;
+    const assembly = assemblyOf(fitted(d.job), d.job)!;
     const made = ["site.bench", "site.bypass", "site.pipes"].flatMap((id) => idsAt(d, id));
     expect([...made].sort()).toEqual(assembly.joints.map((j) => j.id).sort());
     const bench = new Set(assembly.joints.filter((j) => j.where === "bench").map((j) => j.id));
@@ -116,6 +101,22 @@ describe("a joint that was made", () => {
       ["wrong", 1, "The gauge does not go over"],
       ["right", 1, undefined],
     ]);
+  });
+
+  it("stands in the record as it was made, with what was wrong at first and what the gauge shows now", () => {
+    const d = bench();
+    const [one, ...others] = idsAt(d, "site.bench");
+    check(d, others, "right");
+    check(d, [one!], "wrong", "Tape came off");
+    const rows = (job: Desk["job"]) => reportOf(job, knowledge, "metric", "UTC", d.now).joints;
+    const rowOf = (job: Desk["job"]) => rows(job).find((r) => r.id === one)!;
+    expect(rowOf(d.job).again).toEqual([expect.stringMatching(/not right at first, Tape came off$/)]);
+    check(d, [one!], "right");
+    expect(rowOf(d.job).found).toMatch(/^(all|\d+ of \d+) right, Imke Vos, /);
+    const whole = work(d);
+    expect(rows(whole.job).map((r) => r.found)).toEqual(
+      rows(whole.job).map(() => expect.stringMatching(/^all right, Imke Vos/)),
+    );
   });
 
   it("of another step, or of none, is refused in words", () => {

@@ -24,6 +24,20 @@ export interface AlikeJoints {
   readonly joints: readonly { readonly id: string; readonly what: InBoth }[];
 }
 
+const sealantWords: Readonly<Record<Sealant, string>> = {
+  tape: "tape only",
+  paste: "paste",
+  tapeAndPaste: "tape, then paste",
+  tapeOrPaste: "tape or paste",
+  grease: "food-grade silicone",
+  flux: "flux",
+  cement: "cement",
+  none: "",
+};
+/** What seals joints that are made alike, in words; empty where nothing does beside their own parts. */
+export const sealSaid = ({ sealant, turns }: Pick<AlikeJoints, "sealant" | "turns">): string =>
+  turns === undefined ? sealantWords[sealant] : `${sealantWords[sealant]}, ${turns} turns`;
+
 /** Where a joint is made. */
 const placeOf = ({ where, run }: Joint): JointPlace => {
   if (where === "bench") return "bench";

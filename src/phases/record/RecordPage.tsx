@@ -167,7 +167,7 @@ function Exports({ job, report: r }: Pick<RecordProps, "job" | "report">) {
   );
 }
 
-type ReportRow<K extends "units" | "readings" | "steps"> = Report[K][number];
+type ReportRow<K extends "units" | "readings" | "steps" | "joints"> = Report[K][number];
 
 function UnitRow({ of: u, handedOver }: { of: ReportRow<"units">; handedOver: boolean }) {
   return (
@@ -220,6 +220,23 @@ function ReadingRow({ of: x, job, report: r, canOverride }: RecordProps & { of: 
       <td className="text-sm whitespace-nowrap">
         {x.who}
         <span className="block text-soft">{x.at}</span>
+      </td>
+    </tr>
+  );
+}
+
+function JointLine({ of: j }: { of: ReportRow<"joints"> }) {
+  return (
+    <tr data-joints-of={j.id}>
+      <td>{j.made}</td>
+      <td className="text-sm">{j.how}</td>
+      <td className="text-sm">
+        {j.found}
+        {j.again.map((line) => (
+          <span key={line} className="block">
+            {line}
+          </span>
+        ))}
       </td>
     </tr>
   );
@@ -355,6 +372,19 @@ function Contents(props: RecordProps) {
           today={today}
         />
       </Part>
+      {r.joints.length > 0 ? (
+        <Part id="joints" title="Joints">
+          <Table
+            of="joints"
+            caption="Joints, as they were made and looked at"
+            heads={["Made", "How", "Found"]}
+            none="None."
+            rows={r.joints.map((j) => (
+              <JointLine key={j.id} of={j} />
+            ))}
+          />
+        </Part>
+      ) : null}
       <Decided report={r} />
       <Part id="done" title="Steps">
         <Table

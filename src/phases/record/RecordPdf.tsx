@@ -76,6 +76,23 @@ function Readings({ report: r }: PdfInput) {
   );
 }
 
+function Joints({ report: r }: PdfInput) {
+  if (r.joints.length === 0) return null;
+  return (
+    <>
+      <Heading>Joints</Heading>
+      <Table
+        widths={["28%", "40%", "32%"]}
+        head={["Made", "How", "Found"]}
+        rows={r.joints.map((j) => ({
+          key: j.id,
+          cells: [j.made, j.how, [j.found, ...j.again].join("\n")],
+        }))}
+      />
+    </>
+  );
+}
+
 function Overrides({ report: r }: PdfInput) {
   if (r.overrides.length === 0) return null;
   return (
@@ -314,6 +331,7 @@ export async function recordPdf(input: PdfInput): Promise<Buffer> {
         <AddendumSignature {...input} />
         <Units {...input} />
         <Readings {...input} />
+        <Joints {...input} />
         <Overrides {...input} />
         <Carried {...input} />
         <OpenPoints {...input} />

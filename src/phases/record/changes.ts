@@ -40,6 +40,9 @@ function linesOf(r: Report): Lines {
         { what: joined(s.title, s.unit), says: joined(s.state, s.who, s.at, s.note) },
       ] as const,
   );
+  const joints = r.joints.map(
+    (j) => [`joint ${j.id}`, { what: j.made, says: joined(j.found, ...j.again) }] as const,
+  );
   const points = r.openPoints.map(
     (p) =>
       [
@@ -48,7 +51,7 @@ function linesOf(r: Report): Lines {
       ] as const,
   );
   const photos = r.photos.map((p) => [`photo ${p.file}`, { what: "Photo", says: p.said }] as const);
-  return new Map([...units, ...readings, ...steps, ...points, ...photos]);
+  return new Map([...units, ...readings, ...steps, ...joints, ...points, ...photos]);
 }
 
 /** What differs between a record as it was and as it is, in the order of the record as it is; what is gone stands at the end. */

@@ -21,6 +21,7 @@ import type { Step } from "@/core/run/step";
 import { minutesTaken } from "@/core/job/progress";
 import { stamp } from "@/ui/time";
 import { readingKinds } from "@/core/readings";
+import { jointRows } from "./jointRows";
 
 export interface ReadingLine {
   readonly id: string;
@@ -137,6 +138,7 @@ export function reportOf(job: JobState, known: Knowledge, profile: UnitSystem, z
     revision,
     steps,
     cautionsGiven: given,
+    joints: jointRows(job, profile, zone),
     readings: job.readings.map((r) => readingLine(r, profile, zone)),
     overrides: Object.values(job.overrides).map((o) => ({ ...o, said: tell(o, profile).reason })),
     // What the household is told of the units, each line once.

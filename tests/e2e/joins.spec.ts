@@ -1,0 +1,59 @@
+import { expect, test } from "@playwright/test";
+import { clean } from "./axe";
+import { crewUntil, started, stateOf, twoTanks } from "./crew";
+import { desk, phone, press, signedIn } from "./hands";
+import { measuredWall } from "../unit/placing";
+
+test("an installer builds at the bench: all joints of a kind are right by one press, one is made again, and the record says so", async ({
+  browser,
+}) => {
+  const office = await signedIn(browser, "imke", desk);
+  const job = await started(office.page, {
+    name: "Joints of the test",
+    units: ["PS-20", "SF-150"],
+    answers: { ...twoTanks.answers, ...measuredWall },
+    placed: true,
+  });
+  await crewUntil(office.page, job, "site.bench");
+
+  const { page, context } = await signedIn(browser, "tobias", phone);
+  await page.goto(`/jobs/${job}/run?step=site.bench`);
+  const step = page.locator('[data-step="site.bench"]');
+  const made = step.locator("[data-joints-made]");
+  await expect(made).toContainText("By the unit's manual");
+  await expect(made).toContainText("the gauge goes over every ring");
+  await expect(step).toContainText(/\d+ joints are not looked at yet/);
+  await expect(step.getByRole("button", { name: /^Done/ })).toHaveCount(0);
+  await clean(page, "joints");
+
+  const first = made.getByRole("button", { name: /^Not right: / }).first();
+  const what = ((await first.getAttribute("aria-label")) ?? "").replace("Not right: ", "");
+  await press(first);
+  const row = made.getByRole("listitem").filter({ hasText: what }).first();
+  await expect(row).toContainText("to be made again");
+  const rest = made.getByRole("button", { name: /^All \d+ are right$|^This one is right$/ });
+  while ((await rest.count()) > 0) {
+    const had = await rest.count();
+    await press(rest.first());
+    await expect(rest).toHaveCount(had - 1);
+  }
+  // What is to be made again is not right because all others are.
+  await expect(row).toContainText("to be made again");
+  await expect(step).toContainText("One joint is to be made again");
+  await press(row.getByRole("button", { name: `Right: ${what}` }));
+  await expect(row).toContainText("✓ right");
+  const done = step.getByRole("button", { name: /^Done/ });
+  await press(done);
+  await expect(page.locator('[data-step="site.bench"]')).toHaveCount(0);
+  await expect
+    .poll(async () => (await stateOf(office.page, job)).steps["site.bench"]?.done?.by.name)
+    .toBe("Tobias Rell");
+
+  await office.page.goto(`/jobs/${job}/record`);
+  const joints = office.page.locator("[data-joints-of]");
+  await expect(joints.first()).toContainText(/all right, Tobias Rell/);
+  await expect(office.page.getByText(`${what}: not right at first`)).toBeVisible();
+  await expect(joints.filter({ hasText: "not looked at" }).first()).toBeVisible();
+  await context.close();
+  await office.context.close();
+});

@@ -1,0 +1,29 @@
+import type { JobState } from "@/core/job";
+import { place } from "@/core/fit/place";
+import type { Standing } from "@/core/fit/standing";
+import { draftBasis, fitOf } from "@/core/record";
+import { judgeJob } from "@/core/train";
+import { knowledge } from "./desk";
+
+/** A wall of which all is known that pipes and places need, by field and answer. */
+export const measuredWall = {
+  "cutin.pipe": "pex",
+  "cutin.size": "3/4",
+  "space.width": "150 in",
+  "space.height": "96 in",
+  "cutin.x": "12 in",
+  "cutin.height": "84 in",
+  "cutin.runs": "right",
+} as const;
+
+/** What is known of a draft's wall, units and pipes. */
+export const fitted = (job: JobState) => fitOf(job, judgeJob(draftBasis(job), knowledge), knowledge);
+
+/** Where the search puts the units of a draft on its wall. Throws where they have no place there. */
+export function placesOf(job: JobState): Record<string, Standing> {
+  const fit = fitted(job);
+  if (fit.found.is !== "known") throw new Error("nobody measured the wall");
+  const { best } = place(fit.found.wall, fit.units, { step: 100, clear: 30, patience: 50_000 });
+  if (!best) throw new Error("its units have no place on this wall");
+  return Object.fromEntries(fit.units.map((u, i) => [u.key, best.standings[i]!]));
+}
