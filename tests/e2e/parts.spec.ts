@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { clean } from "./axe";
-import { desk, freshId, phone, post, signedIn, survey } from "./hands";
+import { desk, freshId, phone, post, press, signedIn, survey } from "./hands";
 import { addUnits, opened } from "./walk";
 
 const wall = {
@@ -81,5 +81,36 @@ test("a placed train says what to bring and why, how it is cut, and how it is jo
     () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
   );
   expect(overflow).toBeLessThanOrEqual(0);
+
+  // The van is packed on the phone, where there may be no signal.
+  const tally = small.locator("[data-packed]");
+  await expect(tally).toContainText("In the van: 0 of");
+  const tickOf = (id: string) => small.locator(`[data-part="${id}"]`).getByRole("checkbox");
+  await press(tickOf("units SF-100"));
+  await expect(tickOf("units SF-100")).toBeChecked();
+  await pocket.setOffline(true);
+  await press(tickOf("units PS-20"));
+  await expect(tickOf("units PS-20")).toBeChecked();
+  await expect(tally).toContainText("In the van: 2 of");
+  await pocket.setOffline(false);
+  const missing = small.locator('[data-part="ring 1 clamp"]');
+  await press(missing.locator("summary"));
+  await press(missing.getByRole("button", { name: "Not to be had" }));
+  await expect(missing.locator("[data-missing]")).toContainText(
+    "What waits for it: what is built at the bench; the bypass in the house's pipe; the pipes of the train on the wall",
+  );
+  const elbow = small.locator('[data-part="fitting elbow90-crimp-pex-1"]');
+  await press(elbow.locator("summary"));
+  await press(elbow.getByRole("button", { name: "Not to be had" }));
+  await expect(elbow.locator("[data-missing]")).toContainText(/Would do instead.*push-fit/);
+  await expect(tally).toContainText(/Missing: .*1 PEX insert 90° elbow/);
+  await expect(small.locator("[data-notice]").filter({ hasText: "Missing for the van" })).toBeVisible();
+  await clean(small, "packing");
+  // What was packed without a signal has come through as well.
+  await small.reload();
+  await expect(tickOf("units PS-20")).toBeChecked();
+  await press(missing.locator("summary"));
+  await press(missing.getByRole("button", { name: "It is to be had after all" }));
+  await expect(missing.locator("[data-missing]")).toHaveCount(0);
   await pocket.close();
 });

@@ -47,6 +47,7 @@ export const jobInShort = (job: JobState, seen: Seen): JobInShort => ({
   answers: {},
   answered: {},
   overrides: {},
+  parts: {},
   revisions: [],
   run: job.run && {
     ...job.run,

@@ -4,6 +4,7 @@ export { isOnJob, mayWriteOn } from "./crew";
 export * from "./job";
 export * from "./knowledge";
 export * from "./handOver";
+export * from "./parts";
 export * from "./progress";
 export * from "./runRig";
 export { tellRun } from "./tellRun";

@@ -23,6 +23,7 @@ import { offerMoved } from "./offerMoved";
 import { openPointAdded } from "./openPointAdded";
 import { openPointClosed } from "./openPointClosed";
 import { overrideWithdrawn } from "./overrideWithdrawn";
+import { partChecked } from "./partChecked";
 import { photoAdded } from "./photoAdded";
 import { photoRemoved } from "./photoRemoved";
 import { readingOverridden } from "./readingOverridden";
@@ -66,6 +67,7 @@ export const logKinds: readonly LogKind[] = [
   waterOffAgreed,
   bypassChosen,
   unitsPlaced,
+  partChecked,
   runStarted,
   runCarriedOn,
   handleTurned,

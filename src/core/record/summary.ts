@@ -4,6 +4,7 @@ import {
   handOverBlockers,
   isHandedOver,
   isReopened,
+  missingParts,
   nextStep,
   phaseOf,
   runningClocks,
@@ -174,6 +175,19 @@ function needOfUnknown({ job, installer }: Look): Need | undefined {
   return { rank: 1, level: "Unknown", ...toldInBoth(unknown.verdict), who: installer };
 }
 
+/** What is not to be had for the van: a second trip, while nobody has done something about it. */
+function needOfParts({ job, installer }: Look): Need | undefined {
+  const missing = missingParts(job);
+  if (missing.length === 0 || job.revisions.length === 0) return undefined;
+  return {
+    rank: 1,
+    level: "Check",
+    next: `Missing for the van: ${missing.join(", ")}`,
+    detail: "Get it, or take what would do instead: Parts says what waits for it",
+    who: installer,
+  };
+}
+
 function needOfRun(look: Look): Need | undefined {
   const { job, now, installer } = look;
   if (!job.run) return undefined;
@@ -237,6 +251,7 @@ const needOf = (look: Look): Need =>
   needOfStop(look) ??
   needOfSample(look) ??
   needOfHandedOver(look) ??
+  needOfParts(look) ??
   needOfRun(look) ??
   needOfSigned(look) ??
   needOfDesign(look) ??

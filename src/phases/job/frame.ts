@@ -1,4 +1,4 @@
-import { mayWriteOn, openAddendum, type PhasePage } from "@/core/job";
+import { mayWriteOn, missingParts, openAddendum, type PhasePage } from "@/core/job";
 import { notOnJobSaid } from "@/server/permissions";
 import type { LineStation } from "@/ui/line/station";
 import type { Opened } from "./load";
@@ -16,6 +16,14 @@ export interface Frame {
   readonly stations: readonly LineStation[];
 }
 
+/** What is not to be had for a job that is not handed over. */
+function missingSaid(job: Opened["job"]): string {
+  const missing = missingParts(job);
+  return missing.length === 0
+    ? ""
+    : `Missing for the van: ${missing.join(", ")}. What waits for it, and what would do instead, stands in Parts.`;
+}
+
 /** What is to be known on each page of a job: where it came from, that what was signed is being changed, and that somebody only reads it. */
 export function noticesOf({ job, person, settings }: Opened): readonly string[] {
   const addendum = openAddendum(job);
@@ -25,6 +33,7 @@ export function noticesOf({ job, person, settings }: Opened): readonly string[] 
       : "",
     importedSaid(job, settings.timeZone),
     addendum ? `An addendum is open: ${addendum.why}. It is signed on the record's page.` : "",
+    missingSaid(job),
     mayWriteOn(job, person) ? "" : `${notOnJobSaid(job)}.`,
   ].filter(Boolean);
 }

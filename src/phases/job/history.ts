@@ -87,6 +87,10 @@ export const tellings: { readonly [K in EntryKind]?: Told<K> } = {
     "run",
     ({ step, why }, n) => `Soak went on although disturbed: ${n.step(step)}${because(why)}`,
   ),
+  partChecked: at("train", ({ what, state }) => {
+    const found = { loaded: "packed", missing: "not to be had", open: "open again" } as const;
+    return `For the van: ${what}, ${found[state]}`;
+  }),
   jointsChecked: at("run", ({ step, joints, found, note }, n) => {
     const words = joints.length === 1 ? "One joint" : `${joints.length} joints`;
     return `${words} ${found === "right" ? "found right" : "to be made again"}${because(note)}: ${n.step(step)}`;

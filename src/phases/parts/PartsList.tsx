@@ -1,8 +1,10 @@
 import type { Assembly } from "@/core/plumbing/assembly";
+import { waitsFor } from "@/core/plumbing/van";
 import { costOf, once, takeOffGroups, type TakeOffLine } from "@/core/plumbing/takeOff";
 import type { UnitSystem } from "@/core/units";
 import type { Names } from "@/core/plumbing/named";
 import { bought, groupWords, reasonsOf } from "./words";
+import { PartTick, Tally, WhatWaits } from "./Van";
 
 interface ListProps {
   readonly lines: readonly TakeOffLine[];
@@ -10,6 +12,8 @@ interface ListProps {
   readonly names: Names;
   readonly profile: UnitSystem;
   readonly currency: string;
+  /** What would do instead of a line, each in words. */
+  readonly insteadOf: (line: TakeOffLine) => readonly string[];
 }
 
 /** How much of a line: pieces, or a length. */
@@ -19,14 +23,27 @@ function Amount({ line, profile }: { line: TakeOffLine; profile: UnitSystem }) {
   return <>{line.unit === "mm" ? bought(line.count, profile) : line.count}</>;
 }
 
+const placeWords = {
+  bench: "what is built at the bench",
+  house: "the bypass in the house's pipe",
+  train: "the pipes of the train on the wall",
+} as const;
+/** What waits for a line, in words: where its joints are made, and the unit itself. */
+function waitsSaid(line: TakeOffLine, assembly: Assembly, names: Names): readonly string[] {
+  const units =
+    line.group === "units" ? line.why.flatMap((w) => (w.by === "unit" ? [names.part(w.id)] : [])) : [];
+  return [...units, ...waitsFor(line, assembly).map((place) => placeWords[place])];
+}
+
 /** One thing to bring; it opens to what asks for it. */
 function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
-  const { profile, assembly, names, currency } = props;
+  const { profile, assembly, names, currency, insteadOf } = props;
   const money = new Intl.NumberFormat("en", { style: "currency", currency });
   const isCounted = line.group !== "tools" && line.group !== "site";
   return (
-    <li className="border-t border-hair" data-part={line.id}>
-      <details>
+    <li className="flex items-start gap-2 border-t border-hair" data-part={line.id}>
+      <PartTick line={line} />
+      <details className="grow">
         <summary
           className={`grid min-h-11 cursor-pointer items-baseline gap-3 py-2 ${isCounted ? "grid-cols-[4.5rem_1fr_auto]" : "grid-cols-[1fr_auto]"}`}
         >
@@ -47,6 +64,7 @@ function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
             <li key={why}>{why}</li>
           ))}
         </ul>
+        <WhatWaits line={line} waits={waitsSaid(line, assembly, names)} instead={insteadOf(line)} />
       </details>
     </li>
   );
@@ -64,6 +82,7 @@ export function PartsList(props: ListProps) {
         Fittings come to <span className="num">{money.format(price)}</span>; {unpriced} lines have no price
         here. Open a line to see what asks for it.
       </p>
+      <Tally lines={lines} />
       <div className="gap-x-10 xl:columns-2">
         {takeOffGroups.map((group) => {
           const own = lines.filter((l) => l.group === group);

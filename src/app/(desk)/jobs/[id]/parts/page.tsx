@@ -14,6 +14,8 @@ import { MethodsView } from "@/phases/parts/MethodsView";
 import { NoParts } from "@/phases/parts/NoParts";
 import { PartsList } from "@/phases/parts/PartsList";
 import { namesOf } from "@/core/plumbing/named";
+import { insteadOf } from "@/phases/parts/instead";
+import { Van } from "@/phases/parts/Van";
 import { pipeName } from "@/phases/parts/words";
 
 export const generateMetadata = titled("Parts");
@@ -21,7 +23,7 @@ export const generateMetadata = titled("Parts");
 /** What must be in the van: everything that the placed train asks for, with why. */
 export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts">) {
   const opened = await openJob((await params).id);
-  const { job, judged, known, person, settings } = opened;
+  const { can, job, judged, known, person, settings } = opened;
   const fit = fitOf(job, judged, known);
   const assembly = assemblyOf(fit, job);
   const profile = person.profile;
@@ -56,13 +58,20 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
       </div>
       <div className="grid grid-cols-1 gap-10">
         {assembly || fit.line.length === 0 ? null : <NoParts jobId={job.id} fit={fit} places={job.places} />}
-        <PartsList
-          lines={takeOff(built, units, substrates, { pipe: pipeName, rules: joints, profile })}
-          assembly={built}
-          names={names}
-          profile={profile}
-          currency={settings.currency}
-        />
+        <Van
+          job={{ id: job.id, name: job.name, seq: job.seq }}
+          marks={job.parts}
+          readOnly={!can("partChecked")}
+        >
+          <PartsList
+            lines={takeOff(built, units, substrates, { pipe: pipeName, rules: joints, profile })}
+            assembly={built}
+            names={names}
+            profile={profile}
+            currency={settings.currency}
+            insteadOf={(line) => insteadOf(line, built, known.fittings)}
+          />
+        </Van>
         {assembly ? (
           <>
             <CutListView cuttings={cuttingsOf(assembly)} names={names} profile={profile} />
