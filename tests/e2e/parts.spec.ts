@@ -104,11 +104,11 @@ test("a placed train says what to bring and why, how it is cut, and how it is jo
   await press(elbow.getByRole("button", { name: "Not to be had" }));
   await expect(elbow.locator("[data-missing]")).toContainText(/Would do instead.*push-fit/);
   await expect(tally).toContainText(/Missing: .*1 PEX insert 90° elbow/);
-  await expect(small.locator("[data-notice]").filter({ hasText: "Missing for the van" })).toBeVisible();
   await clean(small, "packing");
   // What was packed without a signal has come through as well.
   await small.reload();
   await expect(tickOf("units PS-20")).toBeChecked();
+  await expect(small.locator("[data-notice]").filter({ hasText: "Missing for the van" })).toBeVisible();
   await press(missing.locator("summary"));
   await press(missing.getByRole("button", { name: "It is to be had after all" }));
   await expect(missing.locator("[data-missing]")).toHaveCount(0);

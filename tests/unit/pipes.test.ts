@@ -6,8 +6,10 @@ import { routeBetween } from "@/core/fit/route";
 import { facings, type WallPort } from "@/core/fit/wall";
 import { assembled, nothingBuilt, type Assembly, type Run } from "@/core/plumbing/assembly";
 import { houseStub, lengthsOf, unitStub, type Piping } from "@/core/plumbing/piping";
-import { cutLength, jointMinutes, takeOff, type BroughtUnit } from "@/core/plumbing/takeOff";
+import { cutLength, jointMinutes, takeOff } from "@/core/plumbing/takeOff";
+import { broughtOf, type BroughtUnit } from "@/core/plumbing/brought";
 import { mates, type PortType } from "@/core/plumbing/transitions";
+import { knowledge } from "./desk";
 import { box } from "./fit";
 import { all, built, copper, line, pex } from "./piped";
 
@@ -222,6 +224,7 @@ describe("a train as it is built", () => {
           notInBox: [],
           tools: [],
           hangs: false,
+          asks: new Set(),
         }));
         const lines = takeOff(assembly!, units, [], words);
         const sumOf = (prefix: string) =>
@@ -285,6 +288,7 @@ describe("what is brought before anything is placed", () => {
     notInBox: [],
     tools: [],
     hangs: false,
+    asks: new Set(),
     ...over,
   });
   const lines = takeOff(
@@ -316,6 +320,48 @@ describe("what is brought before anything is placed", () => {
     expect(line("anchor concrete")!.why).toEqual([{ by: "unit", id: "PS-20" }]);
     expect(line("anchor plywood")).toBeUndefined();
     expect(line("anchor woodStud")!.what).toContain("16 in apart");
+  });
+});
+
+describe("what units call for by rule", () => {
+  const unitOf = (code: string, connects: "line" | "sink", n = 1) =>
+    broughtOf(
+      { ...line([code])[0]!, unit: { key: `k${n}`, model: code, version: 1, parallel: 1 } } as never,
+      connects,
+    );
+  const of = (...units: BroughtUnit[]) => takeOff(nothingBuilt, units, [], words);
+  const whats = (...units: BroughtUnit[]) => of(...units).map((l) => l.what);
+  it("is a spare O-ring of each kind for what has them, by unit", () => {
+    const spares = of(unitOf("PS-20", "line"), unitOf("SF-150", "line", 2)).filter(
+      (l) => l.group === "spares",
+    );
+    expect(spares.map((l) => l.what)).toEqual([
+      "one O-ring of each kind in PS-20",
+      "one O-ring of each kind in SF-150",
+    ]);
+    for (const l of spares) expect(l.why[0]).toMatchObject({ by: "rule" });
+  });
+  it("is one air gap for all that drain, a surge protector for what is powered, and neither for a bare filter", () => {
+    const both = whats(unitOf("SF-150", "line"), unitOf("RO-T5", "sink", 2));
+    expect(both.filter((w) => w === "air gap for the drain")).toHaveLength(1);
+    expect(both).toContain("surge protector");
+    const bare = whats(unitOf("PS-20", "line"));
+    expect(bare).not.toContain("air gap for the drain");
+    expect(bare).not.toContain("surge protector");
+  });
+  it("is a hose bib and a flood alarm where the house's line is cut, and not under a sink alone", () => {
+    expect(whats(unitOf("PS-20", "line"))).toContain("hose bib before the train's shut-off, offered");
+    expect(whats(unitOf("RO-T5", "sink"))).not.toContain("hose bib before the train's shut-off, offered");
+  });
+  it("does not say twice what a unit's own list names", () => {
+    const lamp = [...knowledge.models.values()].find((m) => m.fit?.notInBox?.includes("surge protector"))!;
+    expect(whats(unitOf(lamp.code, "line")).filter((w) => w === "surge protector")).toHaveLength(1);
+  });
+  it("is two caps for the stubs of a bypass, and none without one", () => {
+    const { assembly } = built(["SF-100"], { house: pex, train: pex, threads: "rule" });
+    const caps = takeOff(assembly!, [], [], words).find((l) => l.id === "cap bypass");
+    expect(caps).toMatchObject({ count: 2, group: "fittings" });
+    expect(of(unitOf("SF-150", "line")).some((l) => l.id === "cap bypass")).toBe(false);
   });
 });
 

@@ -1,42 +1,10 @@
 import type { UnitSystem } from "../units";
 import { saidIn, type InBoth } from "../words";
 import type { Assembly, Joint, Piece } from "./assembly";
+import { ruledLines, type BroughtUnit } from "./brought";
 import { tapeFor, type JointKind, type JointRule } from "./joint";
 import type { Piping } from "./piping";
-
-/** How the van is packed. */
-export const takeOffGroups = [
-  "units",
-  "pipe",
-  "fittings",
-  "seal",
-  "fixings",
-  "tools",
-  "spares",
-  "site",
-] as const;
-export type TakeOffGroup = (typeof takeOffGroups)[number];
-
-/** Of these one does, however many joints and units ask for it. */
-export const once: ReadonlySet<TakeOffGroup> = new Set(["seal", "tools", "site"]);
-
-/** What asks for a line of the list: a joint, a piece, a fitting or unit by its id, or a rule in words. */
-export type Why =
-  | { readonly by: "joint" | "piece" | "part" | "unit"; readonly id: string }
-  | { readonly by: "rule"; readonly says: string };
-
-/** One thing to bring. */
-export interface TakeOffLine {
-  readonly id: string;
-  readonly group: TakeOffGroup;
-  readonly what: string;
-  /** How much: pieces, or mm of pipe and tape; absent where nobody can say. */
-  readonly count?: number;
-  readonly unit: "pieces" | "mm";
-  /** What one costs, where it is known. */
-  readonly price?: number;
-  readonly why: readonly Why[];
-}
+import { once, type TakeOffGroup, type TakeOffLine, type Why } from "./takeOffLine";
 
 /** Pipe comes in coils or sticks (handbook 3, Cut list). */
 const coiled: ReadonlySet<Piping["system"]> = new Set(["pex", "peSupply"]);
@@ -219,18 +187,6 @@ function toolLines({ joints, pieces }: Assembly, { rules }: TakeOffWords): TakeO
   ];
 }
 
-/** A unit as it is brought. */
-export interface BroughtUnit {
-  readonly key: string;
-  readonly code: string;
-  /** So many of it stand side by side. */
-  readonly count: number;
-  readonly notInBox: readonly string[];
-  readonly tools: readonly string[];
-  /** It is fixed to the wall. */
-  readonly hangs: boolean;
-}
-
 /** One line for each thing that units ask for by name, however many do. */
 function namedByUnits(
   group: TakeOffGroup,
@@ -282,6 +238,22 @@ function anchorLines(
   );
 }
 
+/** Caps for the stubs of a bypass, which wait while the house has water. */
+function capLines({ pieces }: Assembly, words: TakeOffWords): TakeOffLine[] {
+  const around = pieces.find((p) => p.run === "bypass");
+  if (!around) return [];
+  return [
+    {
+      id: "cap bypass",
+      group: "fittings",
+      what: `temporary cap for ${words.pipe(around.piping)}`,
+      count: 2,
+      unit: "pieces",
+      why: [{ by: "rule", says: "both stubs wait capped while the house has water past the train" }],
+    },
+  ];
+}
+
 /** What every visit takes along (handbook 3, Take-off). */
 const always: readonly TakeOffLine[] = ["gloves", "towels", "bucket"].map((what) => ({
   id: `site ${what}`,
@@ -305,6 +277,8 @@ export function takeOff(
     ...pipeLines(assembly, words),
     ...fittingLines(assembly),
     ...ringLines(assembly),
+    ...capLines(assembly, words),
+    ...ruledLines(units),
     ...sealLines(assembly, words),
     ...supportLines(assembly),
     ...anchorLines(units, substrates, words),

@@ -1,7 +1,7 @@
 import type { Assembly, Joint } from "./assembly";
 import type { CatalogueFitting } from "./fittings";
 import { jointPlaces, jointsByPlace, type JointPlace } from "./made";
-import type { TakeOffLine } from "./takeOff";
+import type { TakeOffLine } from "./takeOffLine";
 
 /** How a line of the list was found when the van was packed: in it, or not to be had. `count`: how much was asked for then, pieces or mm. */
 export interface PartMark {

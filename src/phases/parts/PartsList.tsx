@@ -1,6 +1,7 @@
 import type { Assembly } from "@/core/plumbing/assembly";
 import { waitsFor } from "@/core/plumbing/van";
-import { costOf, once, takeOffGroups, type TakeOffLine } from "@/core/plumbing/takeOff";
+import { costOf } from "@/core/plumbing/takeOff";
+import { once, takeOffGroups, type TakeOffLine } from "@/core/plumbing/takeOffLine";
 import type { UnitSystem } from "@/core/units";
 import type { Names } from "@/core/plumbing/named";
 import { bought, groupWords, reasonsOf } from "./words";
@@ -41,11 +42,11 @@ function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
   const money = new Intl.NumberFormat("en", { style: "currency", currency });
   const isCounted = line.group !== "tools" && line.group !== "site";
   return (
-    <li className="flex items-start gap-2 border-t border-hair" data-part={line.id}>
+    <li className="flex items-start gap-3 border-t border-hair py-1.5" data-part={line.id}>
       <PartTick line={line} />
       <details className="grow">
         <summary
-          className={`grid min-h-11 cursor-pointer items-baseline gap-3 py-2 ${isCounted ? "grid-cols-[4.5rem_1fr_auto]" : "grid-cols-[1fr_auto]"}`}
+          className={`grid min-h-11 cursor-pointer items-center gap-3 ${isCounted ? "grid-cols-[4.5rem_1fr_auto]" : "grid-cols-[1fr_auto]"}`}
         >
           {isCounted ? (
             <span className="num text-right">
@@ -59,7 +60,7 @@ function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
               : money.format(line.price * line.count)}
           </span>
         </summary>
-        <ul className="mb-3 ml-[5.25rem] list-disc pl-4 text-sm text-soft" data-why>
+        <ul className="mt-1 mb-3 ml-[5.25rem] list-disc pl-4 text-sm text-soft" data-why>
           {reasonsOf(line, assembly, names).map((why) => (
             <li key={why}>{why}</li>
           ))}

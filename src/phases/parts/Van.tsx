@@ -1,8 +1,7 @@
 "use client";
-import { useRouter } from "next/navigation";
 import { createContext, useContext, useEffect, useState, type ReactNode } from "react";
 import type { JobState } from "@/core/job";
-import type { TakeOffLine } from "@/core/plumbing/takeOff";
+import type { TakeOffLine } from "@/core/plumbing/takeOffLine";
 import { lineState, type PartMark } from "@/core/plumbing/van";
 import { newId, type Kept } from "../outbox/kept";
 import { useOutbox } from "../outbox/OutboxProvider";
@@ -36,16 +35,15 @@ function withSaid(marks: Marks, all: readonly Said[]): Marks {
 /** What the server took, until the page is loaded with it. `seq`: the entry up to which it is. */
 function useTaken(job: string, seq: number) {
   const { outbox } = useOutbox();
-  const router = useRouter();
   const [taken, setTaken] = useState<readonly { readonly said: Said; readonly seq: number }[]>([]);
   useEffect(
     () =>
       outbox.onSettled(({ job: of, intent }, outcome) => {
         if (of !== job || intent.kind !== "partChecked") return;
+        // The page is not asked for anew: where the signal goes just then, the browser would leave it.
         if (outcome.ok) setTaken((had) => [...had, { said: intent, seq: outcome.seq }]);
-        router.refresh();
       }),
-    [outbox, job, router],
+    [outbox, job],
   );
   return taken.filter((t) => t.seq > seq).map((t) => t.said);
 }
@@ -107,7 +105,7 @@ export function PartTick({ line }: { line: TakeOffLine }) {
       aria-checked={state === "loaded"}
       aria-label={`${line.what}: ${stateWords[state]}`}
       disabled={readOnly}
-      className={`mt-0.5 size-11 shrink-0 rounded-sm border font-semibold ${looks[state]}`}
+      className={`size-11 shrink-0 rounded-sm border font-semibold ${looks[state]}`}
       onClick={() => mark(line, state === "loaded" ? "open" : "loaded")}
     >
       {signs[state]}

@@ -1,6 +1,6 @@
 import type { Assembly } from "@/core/plumbing/assembly";
 import type { CatalogueFitting, JointMethod } from "@/core/plumbing/fittings";
-import type { TakeOffLine } from "@/core/plumbing/takeOff";
+import type { TakeOffLine } from "@/core/plumbing/takeOffLine";
 import { substitutesOf } from "@/core/plumbing/van";
 
 const methodWords: Readonly<Record<JointMethod, string>> = {

@@ -1,6 +1,6 @@
 import type { Assembly } from "@/core/plumbing/assembly";
 import { jointSaid, type Names } from "@/core/plumbing/named";
-import type { TakeOffLine, Why } from "@/core/plumbing/takeOff";
+import type { TakeOffLine, Why } from "@/core/plumbing/takeOffLine";
 import type { Piping } from "@/core/plumbing/piping";
 import { print, type UnitSystem } from "@/core/units";
 

@@ -1,7 +1,7 @@
 import { joints } from "@/catalogue/joints";
-import { familyOf } from "@/core/families";
 import { nothingBuilt } from "@/core/plumbing/assembly";
-import { takeOff, type BroughtUnit } from "@/core/plumbing/takeOff";
+import { broughtOf } from "@/core/plumbing/brought";
+import { takeOff } from "@/core/plumbing/takeOff";
 import { assemblyOf, fitOf } from "@/core/record/fitOf";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
@@ -27,14 +27,7 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
   const fit = fitOf(job, judged, known);
   const assembly = assemblyOf(fit, job);
   const profile = person.profile;
-  const units = judged.stations.map(({ unit, model, placement }): BroughtUnit => ({
-    key: unit.key,
-    code: model.code,
-    count: unit.parallel,
-    notInBox: model.fit?.notInBox ?? [],
-    tools: model.fit?.tools ?? [],
-    hangs: placement.connects === "line" && !familyOf(model).onFloor,
-  }));
+  const units = judged.stations.map((s) => broughtOf(s, s.placement.connects));
   const beside = judged.stations.filter((s) => s.placement.connects !== "line").map((s) => s.model.code);
   const substrates = (job.answers["wall.substrate"]?.text ?? "").split(",").filter(Boolean);
   const built = assembly ?? nothingBuilt;
