@@ -21,7 +21,7 @@ test("an installer builds at the bench: all joints of a kind are right by one pr
   const step = page.locator('[data-step="site.bench"]');
   const made = step.locator("[data-joints-made]");
   await expect(made).toContainText("By the unit's manual");
-  await expect(made).toContainText("the gauge goes over every ring");
+  await expect(made).toContainText("gauged ring by ring");
   await expect(step).toContainText(/\d+ joints are not looked at yet/);
   await expect(step.getByRole("button", { name: /^Done/ })).toBeDisabled();
   await clean(page, "joints");

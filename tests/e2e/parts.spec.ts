@@ -52,7 +52,7 @@ test("a placed train says what to bring and why, how it is cut, and how it is jo
   await expect(cut).toContainText("fewer do not do");
   await expect(cut.locator('[data-cut-run="r1"]')).toContainText("measured on site");
   const onWall = page.locator('[data-joints-at="wall"]');
-  await expect(onWall).toContainText("Solder");
+  await expect(onWall).toContainText("solder");
   const screwed = page.locator('[data-joints-at="bench"]');
   // Plastic threads of a housing: tape alone, as its own manual says.
   await expect(screwed).toContainText("tape only, 5 turns");

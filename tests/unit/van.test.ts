@@ -5,7 +5,7 @@ import { summarise } from "@/core/record";
 import { jointsByPlace } from "@/core/plumbing/made";
 import { takeOff } from "@/core/plumbing/takeOff";
 import type { TakeOffLine } from "@/core/plumbing/takeOffLine";
-import { lineState, substitutesOf, waitsFor } from "@/core/plumbing/van";
+import { leftOver, lineState, substitutesOf, waitsFor } from "@/core/plumbing/van";
 import { missingParts } from "@/core/job";
 import { insteadOf } from "@/phases/parts/instead";
 import { knowledge, signedDesign } from "./desk";
@@ -24,10 +24,20 @@ const line = (of: Partial<TakeOffLine>): TakeOffLine => ({
 describe("packing the van", () => {
   it("is open until somebody says so, and open again where more is asked for than was packed", () => {
     expect(lineState(line({}), undefined)).toBe("open");
-    expect(lineState(line({}), { state: "loaded", count: 4 })).toBe("loaded");
-    expect(lineState(line({ count: 5 }), { state: "loaded", count: 4 })).toBe("open");
-    expect(lineState(line({ count: 3 }), { state: "loaded", count: 4 })).toBe("loaded");
-    expect(lineState(line({ count: 5 }), { state: "missing", count: 4 })).toBe("missing");
+    expect(lineState(line({}), { what: "elbow", state: "loaded", count: 4 })).toBe("loaded");
+    expect(lineState(line({ count: 5 }), { what: "elbow", state: "loaded", count: 4 })).toBe("open");
+    expect(lineState(line({ count: 3 }), { what: "elbow", state: "loaded", count: 4 })).toBe("loaded");
+    expect(lineState(line({ count: 5 }), { what: "elbow", state: "missing", count: 4 })).toBe("missing");
+  });
+
+  it("names what was packed for a design that has changed since", () => {
+    const marks = {
+      "fitting x": { what: "elbow", state: "loaded" },
+      "fitting y": { what: "tee", state: "loaded" },
+      "fitting z": { what: "valve", state: "missing" },
+    } as const;
+    expect(leftOver([line({})], marks)).toEqual(["tee"]);
+    expect(leftOver([line({}), line({ id: "fitting y" })], marks)).toEqual([]);
   });
 
   it("knows of every line what waits for it: where the joints are made that need it", () => {

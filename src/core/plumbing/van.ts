@@ -5,6 +5,7 @@ import type { TakeOffLine } from "./takeOffLine";
 
 /** How a line of the list was found when the van was packed: in it, or not to be had. `count`: how much was asked for then, pieces or mm. */
 export interface PartMark {
+  readonly what: string;
   readonly state: "loaded" | "missing";
   readonly count?: number;
 }
@@ -14,6 +15,17 @@ export function lineState(line: TakeOffLine, mark: PartMark | undefined): "loade
   if (!mark) return "open";
   const grew = mark.count !== undefined && line.count !== undefined && line.count > mark.count;
   return mark.state === "loaded" && grew ? "open" : mark.state;
+}
+
+/** What was packed for a design that has changed since: no line of the list asks for it any more. */
+export function leftOver(
+  lines: readonly TakeOffLine[],
+  marks: Readonly<Record<string, PartMark>>,
+): readonly string[] {
+  const asked = new Set(lines.map((l) => l.id));
+  return Object.entries(marks).flatMap(([id, mark]) =>
+    mark.state === "loaded" && !asked.has(id) ? [mark.what] : [],
+  );
 }
 
 /** Does a joint need what asks for a line. */

@@ -1,6 +1,6 @@
 import { sealSaid, type AlikeJoints } from "@/core/plumbing/made";
 import type { UnitSystem } from "@/core/units";
-import { saidIn } from "@/core/words";
+import { inSentence, saidIn } from "@/core/words";
 
 /** How many joints are made alike, and how: what seals them, how tight, with which tool. */
 export function JointWay({ alike, profile }: { alike: AlikeJoints; profile: UnitSystem }) {
@@ -9,7 +9,8 @@ export function JointWay({ alike, profile }: { alike: AlikeJoints; profile: Unit
   return (
     <>
       <p>
-        <span className="num">{joints.length} ×</span> <span className="num">{size} in</span> {label}
+        <span className="num">{joints.length}</span> × <span className="num">{size}</span> in,{" "}
+        {inSentence(label)}
         {seal ? <span>: {seal}</span> : null}
       </p>
       <p className="text-sm text-soft">

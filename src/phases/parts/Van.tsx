@@ -2,7 +2,7 @@
 import { createContext, useContext, useEffect, useState, type ReactNode } from "react";
 import type { JobState } from "@/core/job";
 import type { TakeOffLine } from "@/core/plumbing/takeOffLine";
-import { lineState, type PartMark } from "@/core/plumbing/van";
+import { leftOver, lineState, type PartMark } from "@/core/plumbing/van";
 import { newId, type Kept } from "../outbox/kept";
 import { useOutbox } from "../outbox/OutboxProvider";
 
@@ -25,9 +25,9 @@ type Said = Extract<Kept["intent"], { kind: "partChecked" }>;
 /** The marks after what was said, one after the other. */
 function withSaid(marks: Marks, all: readonly Said[]): Marks {
   const next = new Map(Object.entries(marks));
-  for (const { part, state, count } of all) {
+  for (const { part, what, state, count } of all) {
     if (state === "open") next.delete(part);
-    else next.set(part, { state, count });
+    else next.set(part, { what, state, count });
   }
   return Object.fromEntries(next);
 }
@@ -155,10 +155,12 @@ export function Tally({ lines }: { lines: readonly TakeOffLine[] }) {
   const { marks } = usePacking();
   const at = (state: "loaded" | "missing") => lines.filter((l) => lineState(l, marks[l.id]) === state);
   const missing = at("missing");
+  const left = leftOver(lines, marks);
   return (
     <p className="mb-4" role="status" data-packed>
       In the van: <span className="num">{at("loaded").length}</span> of{" "}
       <span className="num">{lines.length}</span>.
+      {left.length > 0 ? ` Packed, and not asked for any more: ${left.join(", ")}.` : ""}
       {missing.length > 0 ? ` Missing: ${missing.map((l) => l.what).join(", ")}.` : ""}
     </p>
   );

@@ -228,7 +228,10 @@ function ReadingRow({ of: x, job, report: r, canOverride }: RecordProps & { of: 
 function JointLine({ of: j }: { of: ReportRow<"joints"> }) {
   return (
     <tr data-joints-of={j.id}>
-      <td>{j.made}</td>
+      <td>
+        {j.made}
+        <span className="block text-sm text-soft">{j.at}</span>
+      </td>
       <td className="text-sm">{j.how}</td>
       <td className="text-sm">
         {j.found}

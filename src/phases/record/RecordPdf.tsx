@@ -86,7 +86,7 @@ function Joints({ report: r }: PdfInput) {
         head={["Made", "How", "Found"]}
         rows={r.joints.map((j) => ({
           key: j.id,
-          cells: [j.made, j.how, [j.found, ...j.again].join("\n")],
+          cells: [`${j.made}\n${j.at}`, j.how, [j.found, ...j.again].join("\n")],
         }))}
       />
     </>

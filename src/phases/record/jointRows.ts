@@ -10,6 +10,8 @@ import { stamp } from "@/ui/time";
 export interface JointRow {
   readonly id: string;
   readonly made: string;
+  /** The step that they were made at. */
+  readonly at: string;
   readonly how: string;
   /** How many of them were found right, by whom, and when. */
   readonly found: string;
@@ -29,6 +31,7 @@ function rowOf(job: JobState, step: Step, alike: AlikeJoints, profile: UnitSyste
   return {
     id: alike.joints[0]!.id,
     made: `${count} × ${alike.size} in, ${inSentence(alike.label)}`,
+    at: step.title,
     how: [sealSaid(alike), saidIn(alike.tightening, profile)].filter(Boolean).join("; "),
     found: last
       ? `${right === count ? "all" : `${right} of ${count}`} right, ${last.by.name}, ${stamp(last.at, zone)}`

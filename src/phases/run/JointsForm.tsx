@@ -18,7 +18,7 @@ interface JointsProps {
 type Found = "right" | "wrong";
 
 const checkWords: Readonly<Record<AlikeJoints["checks"][number], string>> = {
-  gauge: "the gauge goes over every ring, written down by this press",
+  gauge: "gauged ring by ring, on to the line",
   tug: "tugged, and nothing moves",
   depthMark: "home, at its depth mark",
 };
@@ -40,8 +40,10 @@ function JointRow({
 }) {
   return (
     <li className="flex min-h-14 items-center gap-3 border-t border-hair py-1">
-      <span className="grow">{what}</span>
-      {found === "wrong" ? <span className="text-stop">to be made again</span> : null}
+      <span className="grow">
+        {what}
+        {found === "wrong" ? <span className="block text-stop">to be made again</span> : null}
+      </span>
       {found === "right" ? (
         <button
           type="button"
