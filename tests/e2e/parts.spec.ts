@@ -1,5 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { clean } from "./axe";
+import { stateOf } from "./crew";
 import { desk, freshId, phone, post, press, signedIn, survey } from "./hands";
 import { addUnits, opened } from "./walk";
 
@@ -97,7 +98,7 @@ test("a placed train says what to bring and why, how it is cut, and how it is jo
   await press(missing.locator("summary"));
   await press(missing.getByRole("button", { name: "Not to be had" }));
   await expect(missing.locator("[data-missing]")).toContainText(
-    "What waits for it: what is built at the bench; the bypass in the house's pipe; the pipes of the train on the wall",
+    "What waits for it: what is built at the bench; the pipes of the train on the wall",
   );
   const elbow = small.locator('[data-part="fitting elbow90-crimp-pex-1"]');
   await press(elbow.locator("summary"));
@@ -113,4 +114,27 @@ test("a placed train says what to bring and why, how it is cut, and how it is jo
   await press(missing.getByRole("button", { name: "It is to be had after all" }));
   await expect(missing.locator("[data-missing]")).toHaveCount(0);
   await pocket.close();
+});
+
+test("units that are in each other's way have no list of pipes, but a Stop that leads to Fit", async ({
+  browser,
+}) => {
+  const { page, context } = await signedIn(browser, "imke", desk);
+  const job = await opened(page, "In the way of the test");
+  await page.goto(`/jobs/${job}/site`);
+  await survey(page, { ...wall, "cutin.pipe": "Copper, type L", "cutin.size": "1 in" });
+  await addUnits(page, job, ["PS-20", "SF-100"]);
+  const { units, designSeq } = await stateOf(page, job);
+  const at = { x: 1000, y: 0, lies: false, mirrored: false };
+  const places = Object.fromEntries(units.map((u) => [u.key, at]));
+  const put = { id: freshId(), kind: "unitsPlaced", places, what: "both in one place", seen: designSeq };
+  expect((await post(page, job, put)).ok()).toBe(true);
+  await page.goto(`/jobs/${job}/parts`);
+  const none = page.locator("[data-no-parts]");
+  await expect(none).toContainText("Stop: something is in the way where a unit stands; Fit says what");
+  await expect(page.locator('[data-part^="pipe "]')).toHaveCount(0);
+  await expect(page.locator('[data-part="units SF-100"]')).toBeVisible();
+  await none.getByRole("link", { name: "Place the units on the wall" }).click();
+  await expect(page.locator("[data-fit-verdict]")).toContainText("Stop");
+  await context.close();
 });

@@ -121,7 +121,8 @@ export function PressurePanel({ train, peak, shower, nameOf, profile }: PanelPro
       </h2>
       <table className="w-full text-sm">
         <caption className="pb-1 text-left text-soft">
-          Behind the train, at the height of the cut
+          Behind the train, at the height of the cut, with its pipes and fittings as placed; the Line counts
+          the units alone
           {train.supply.assumed ? "; the supply's curve is assumed" : ""}
         </caption>
         <thead>

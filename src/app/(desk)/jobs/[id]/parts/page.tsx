@@ -6,6 +6,7 @@ import { assemblyOf, fitOf } from "@/core/record/fitOf";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob, titled } from "@/phases/job/load";
+import { TooShort } from "@/phases/parts/TooShort";
 import { CutListView } from "@/phases/parts/CutListView";
 import { cuttingsOf } from "@/phases/parts/cuttings";
 import { JointsView } from "@/phases/parts/JointsView";
@@ -67,6 +68,7 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
         </Van>
         {assembly ? (
           <>
+            <TooShort faults={assembly.faults} names={names} profile={profile} />
             <CutListView cuttings={cuttingsOf(assembly)} names={names} profile={profile} />
             <JointsView assembly={assembly} rules={joints} names={names} profile={profile} />
             <MethodsView rows={methodsOf(job, judged, known)} currency={settings.currency} />
