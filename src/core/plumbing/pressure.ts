@@ -3,7 +3,7 @@ import type { Assembly } from "./assembly";
 import type { Engine, Solved } from "./engine";
 import { SUPPLY_NODE, velocityIn, type Network, type NetworkPipe } from "./network";
 import type { Piping } from "./piping";
-import type { SupplyCurve } from "./supply";
+import type { PipeRun, SupplyCurve } from "./supply";
 import { lossesTo, servedBy, treatmentLoss, withDirtyCartridges, type LossPart } from "./way";
 
 /** Roughness and bore of a pipe. */
@@ -73,6 +73,30 @@ function rowOf(
   };
 }
 
+/** Metres of each pipe of every run along the water, with the tees of a bypass at both ends. */
+function metresAlong(assembly: Assembly): readonly ReadonlyMap<string, number>[] {
+  const tees = assembly.fittings.filter((f) => f.run === "bypass" && f.fitting.branchLikeM !== undefined);
+  const runs = [...new Set(assembly.pieces.map((p) => p.run))].filter((run) => run !== "bypass");
+  return runs.map((run, i) => {
+    const metres = new Map(metresOf(assembly, run));
+    const tee = i === 0 ? tees[0] : i === runs.length - 1 ? tees[1] : undefined;
+    if (tee) {
+      const key = boreKey(sizeOf(tee.fitting.ports[0]));
+      metres.set(key, (metres.get(key) ?? 0) + tee.fitting.branchLikeM!);
+    }
+    return metres;
+  });
+}
+
+/** The pipes of a train in their order, fittings counted as the pipe that loses as much: before each unit of the line, and behind the last. */
+export const laidRuns = ({
+  assembly,
+  bores,
+}: Pick<DrivenTrain, "assembly" | "bores">): readonly (readonly PipeRun[])[] =>
+  metresAlong(assembly).map((metres) =>
+    [...metres].filter(([, m]) => m > 0).map(([key, lengthM]) => ({ lengthM, ...bores[key]! })),
+  );
+
 /** What a bypass takes when it is open: its own valve and pieces, with both tees straight on. Undefined where there is none. */
 function bypassRow(train: DrivenTrain) {
   const { assembly, bores } = train;
@@ -83,18 +107,10 @@ function bypassRow(train: DrivenTrain) {
 /** The network of a train (handbook 3, The network): one fixture draws a flow behind it, at the height of the cut. `isBypassed`: its bypass stands open too. */
 export function trainNetwork(train: DrivenTrain, flow: number, isBypassed = false): Network {
   const { assembly, units, supply, bores } = train;
-  const tees = assembly.fittings.filter((f) => f.run === "bypass" && f.fitting.branchLikeM !== undefined);
   const stops = [SUPPLY_NODE, ...units.flatMap((u) => [`${u.key}.in`, `${u.key}.out`]), HOUSE];
-  const rows = Array.from({ length: units.length + 1 }, (_, i) => {
-    const run = `r${i + 1}`;
-    const metres = new Map(metresOf(assembly, run));
-    const tee = i === 0 ? tees[0] : i === units.length ? tees[1] : undefined;
-    if (tee) {
-      const key = boreKey(sizeOf(tee.fitting.ports[0]));
-      metres.set(key, (metres.get(key) ?? 0) + tee.fitting.branchLikeM!);
-    }
-    return rowOf(run, stops[2 * i]!, stops[2 * i + 1]!, metres, bores);
-  });
+  const rows = metresAlong(assembly).map((metres, i) =>
+    rowOf(`r${i + 1}`, stops[2 * i]!, stops[2 * i + 1]!, metres, bores),
+  );
   const around = isBypassed ? bypassRow(train) : undefined;
   const all = around ? [...rows, around] : rows;
   return {

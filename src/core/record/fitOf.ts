@@ -6,9 +6,9 @@ import { placingOf, usualPlacing } from "../fit/place";
 import type { WallUnit } from "../fit/standing";
 import { wallOf, type WallFound } from "../fit/wallOf";
 import type { Assembly } from "../plumbing/assembly";
-import { boreKey, type DrivenTrain } from "../plumbing/pressure";
+import { boreKey, laidRuns, type DrivenTrain } from "../plumbing/pressure";
 import { siteFacts } from "../site";
-import type { DesignBasis, TrainJudgement } from "../train";
+import { judgeJob, type DesignBasis, type TrainJudgement } from "../train";
 import { lossCurve } from "../treatment";
 import { supplyCurveOf } from "../train/ground";
 import { bypassOf } from "./jobRig";
@@ -92,22 +92,31 @@ export function assemblyOf(fit: FitOfJob, job: Placed): Assembly | undefined {
 /** What drives a job's train and what its units take, as pressures are computed; undefined while too little is known. */
 export type Driving = Omit<DrivenTrain, "assembly"> & { readonly peak?: number; readonly shower: number };
 
-/** The losses of a job's units, its supply and its pipes' bores; undefined where a unit states no loss, or too little is known of the supply or the pipes. */
-export function drivingOf(
-  { line, piping }: FitOfJob,
-  job: Pick<JobState, "answers">,
-  judged: TrainJudgement,
-  { tables }: Knowledge,
-): Driving | undefined {
-  const supply = supplyCurveOf(siteFacts(job.answers), tables.pipes);
-  if (!supply || piping.is !== "known" || line.some((s) => s.model.lossPoints.length === 0)) return undefined;
+/** Roughness and bore of a job's pipes; undefined while too little is known of them. */
+function boresOf({ piping }: FitOfJob, answers: DesignBasis["answers"], { tables }: Knowledge) {
+  if (piping.is !== "known") return undefined;
   const { house, train } = piping.piping;
-  const ofHouse = tables.pipes[job.answers["cutin.pipe"]!.text]!;
+  const ofHouse = tables.pipes[answers["cutin.pipe"]!.text]!;
   const ofTrain = train.system === house.system ? ofHouse : tables.pipes[train.system]!;
   const bore = ({ C, idMm }: typeof ofHouse, size: string) => ({ C, idMm: idMm[size]! });
+  return { [boreKey(house)]: bore(ofHouse, house.size), [boreKey(train)]: bore(ofTrain, train.size) };
+}
+
+/** The losses of a job's units, its supply and its pipes' bores; undefined where a unit states no loss, or too little is known of the supply or the pipes. */
+export function drivingOf(
+  fit: FitOfJob,
+  job: Pick<JobState, "answers">,
+  judged: TrainJudgement,
+  known: Knowledge,
+): Driving | undefined {
+  const { line } = fit;
+  const { tables } = known;
+  const supply = supplyCurveOf(siteFacts(job.answers), tables.pipes);
+  const bores = boresOf(fit, job.answers, known);
+  if (!supply || !bores || line.some((s) => s.model.lossPoints.length === 0)) return undefined;
   return {
     supply,
-    bores: { [boreKey(house)]: bore(ofHouse, house.size), [boreKey(train)]: bore(ofTrain, train.size) },
+    bores,
     units: line.map(({ unit, model }) => ({
       key: unit.key,
       ...lossCurve(model.lossPoints),
@@ -116,4 +125,20 @@ export function drivingOf(
     ...(judged.peak === undefined ? {} : { peak: judged.peak }),
     shower: tables.demand.openFlow.shower!,
   };
+}
+
+/**
+ * The judgement of a job's draft, or of a design that was signed, with what its pipes take where its units are placed (handbook 3, The network); by its units alone
+ * before that.
+ */
+export function judgedOf(
+  job: JobState,
+  known: Knowledge,
+  basis: DesignBasis & Partial<Placed> = { ...draftBasis(job), places: job.places },
+): TrainJudgement {
+  const judged = judgeJob(basis, known);
+  const fit = fitOf(job, judged, known, { basis });
+  const assembly = assemblyOf(fit, { places: basis.places ?? {} });
+  const bores = boresOf(fit, basis.answers, known);
+  return assembly && bores ? judgeJob({ ...basis, laid: laidRuns({ assembly, bores }) }, known) : judged;
 }

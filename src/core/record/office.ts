@@ -12,14 +12,15 @@ import { faultsOf } from "../rig";
 import { composeRun, type Step } from "../run";
 import { siteFacts } from "../site";
 import { tell } from "../tell";
-import { allVerdicts, isNeedRule, judgeJob, withModels } from "../train";
+import { allVerdicts, isNeedRule, withModels } from "../train";
 import type { UnitSystem } from "../units";
 import { verdictKey, type Verdict } from "../verdict";
 import { sourceSafety } from "../water";
 import { computedFor } from "./computed";
 import { bypassOf, rigFor } from "./jobRig";
+import { judgedOf } from "./fitOf";
 import { joinsOf } from "./joins";
-import { draftBasis, readingContext } from "./readingContext";
+import { readingContext } from "./readingContext";
 import { chosenSchools, saidBySchools } from "./schools";
 
 /** Verdicts of the draft that keep it from being signed: Stop and Unknown without a written reason (handbook 2). */
@@ -29,7 +30,7 @@ export function signingBlockers(
 ): { readonly at: string; readonly verdict: Verdict }[] {
   // A bypass alone treats nothing: what the water needs is asked when its units are chosen.
   const ofBypassAlone = job.units.length === 0 && job.bypass?.arrangement === "threeValve";
-  return allVerdicts(judgeJob(draftBasis(job), knowledge)).filter(
+  return allVerdicts(judgedOf(job, knowledge)).filter(
     ({ at, verdict }) =>
       !(ofBypassAlone && isNeedRule(verdict.rule)) &&
       (verdict.level === "Stop" || verdict.level === "Unknown") &&
@@ -40,7 +41,7 @@ export function signingBlockers(
 /** The steps of a signed design. */
 function stepsOf(job: JobState, revision: Revision, knowledge: Knowledge, again = false): Step[] {
   const facts = siteFacts(revision.answers);
-  const judged = judgeJob(revision, knowledge);
+  const judged = judgedOf(job, knowledge, revision);
   const schools = knowledge.schoolsWith(revision.schools);
   const placed = withModels(revision.units, knowledge);
   const units = placed.map(({ unit, model }) => {
@@ -102,7 +103,7 @@ export function startAgain(job: JobState, reading: string, knowledge: Knowledge)
 /** What the office computes for a decision, from catalogue and settings. */
 export const officeWith = (knowledge: Knowledge): Office => ({
   knowledge,
-  verdicts: (job) => allVerdicts(judgeJob(draftBasis(job), knowledge)),
+  verdicts: (job) => allVerdicts(judgedOf(job, knowledge)),
   signingBlockers: (job) => signingBlockers(job, knowledge),
   startOf: (job) => startOf(job, knowledge),
   startAgain: (job, reading) => startAgain(job, reading, knowledge),

@@ -30,6 +30,8 @@ export interface DesignBasis {
   readonly answers: SurveyAnswers;
   readonly units: readonly DesignUnit[];
   readonly schools?: Readonly<Record<string, string>>;
+  /** Its pipes as they are built, where its units are placed. */
+  readonly laid?: TrainInput["laid"];
 }
 
 /** A design that names a unit whose figures are not here. */
@@ -42,7 +44,7 @@ function judged(basis: DesignBasis, knowledge: DesignKnowledge): TrainJudgement 
   const units = withModels(basis.units, knowledge);
   const schools = knowledge.schoolsWith(basis.schools ?? {});
   const found = judgeWithin(basis.answers, (answers) =>
-    judgeTrain({ facts: siteFacts(answers), units, schools, tables: knowledge.tables }),
+    judgeTrain({ facts: siteFacts(answers), units, schools, tables: knowledge.tables, laid: basis.laid }),
   );
   const strange = basis.units.filter((u) => !knowledge.models.has(modelKey(u))).map(modelKey);
   if (strange.length === 0) return found;
@@ -70,7 +72,7 @@ export function judgeJob(basis: DesignBasis, knowledge: DesignKnowledge): TrainJ
   const byAnswers = under(remembered, knowledge, () => new WeakMap());
   const byUnits = under(byAnswers, basis.answers, () => new WeakMap());
   const bySchools = under(byUnits, basis.units, (): BySchools => new Map());
-  const key = JSON.stringify(basis.schools ?? {});
+  const key = JSON.stringify([basis.schools ?? {}, basis.laid ?? []]);
   const had = bySchools.get(key);
   if (had) return had;
   const fresh = judged(basis, knowledge);

@@ -1,5 +1,5 @@
 import type { FeedLimit, PlacedUnit, TrainSchools } from "../families";
-import { assumedSupplyCurve, supplyCurve, type SupplyCurve } from "../plumbing";
+import { assumedSupplyCurve, supplyCurve, type PipeRun, type SupplyCurve } from "../plumbing";
 import type { DemandTables, SiteFacts } from "../site";
 import type { Quantity } from "../units";
 import { needsOf, type Findings, type WaterKey } from "../water";
@@ -19,6 +19,8 @@ export interface TapLimit {
 export interface TrainInput {
   readonly facts: SiteFacts;
   readonly units: readonly PlacedUnit[];
+  /** Pipes before each unit of the line and behind the last, where it is known how they go; else the line is judged by its units alone. */
+  readonly laid?: readonly (readonly PipeRun[])[];
   readonly schools: TrainSchools;
   readonly tables: {
     readonly demand: DemandTables;
@@ -69,7 +71,7 @@ export interface Ground extends Omit<TrainInput, "units"> {
 
 /** The ground of a train: everything that does not depend on its units. */
 export function groundOf(input: Omit<TrainInput, "units">): Ground {
-  const { facts, schools, tables } = input;
+  const { facts, schools, tables, laid } = input;
   const known = new Map<boolean, Findings>();
   const needs = (roWanted: boolean): Findings => {
     const found = known.get(roWanted) ?? needsOf(facts.water, { source: facts.source, roWanted });
@@ -81,6 +83,7 @@ export function groundOf(input: Omit<TrainInput, "units">): Ground {
     facts,
     schools,
     tables,
+    laid,
     demand: judgeDemand(facts, tables.demand, schools.peak),
     curve: supplyCurveOf(facts, tables.pipes),
   };

@@ -283,9 +283,11 @@ export function judgePressure(
     readonly curve?: SupplyCurve;
     readonly peak?: number;
     readonly lossPeak?: number;
+    /** What its pipes take at the peak, where it is known how they go. */
+    readonly pipesPeak?: number;
   },
 ): HousePressure {
-  const { curve, peak, lossPeak } = at;
+  const { curve, peak, lossPeak, pipesPeak = 0 } = at;
   const resting = judgeStatic(facts, line);
   const open = (verdict: Verdict): HousePressure => ({ verdicts: [...resting, verdict] });
   if (line.length === 0) return { verdicts: resting };
@@ -304,7 +306,7 @@ export function judgePressure(
     flowing.push(wellYield.stop({ peak, yields: facts.wellYield }));
   if (curve.measuredFlow !== undefined && peak > MEASURED_REACH * curve.measuredFlow)
     flowing.push(beyondMeasured.check({ peak, measured: curve.measuredFlow }));
-  const left = regulatedBy(line, supplyPressure(curve, peak)) - lossPeak;
+  const left = regulatedBy(line, supplyPressure(curve, peak)) - lossPeak - pipesPeak;
   flowing.push(
     housePressure.at(bandLevel(left < fixtureLeast, left < fixtureGood), { left, assumed: curve.assumed }),
     trainLoss.at(bandLevel(lossPeak > LOSS_MOST, lossPeak > LOSS_GOOD), { loss: lossPeak }),

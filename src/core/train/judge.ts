@@ -19,7 +19,7 @@ import {
   type StationContext,
   type UnitModel,
 } from "../families";
-import { supplyPressure } from "../plumbing";
+import { pipeLoss, supplyPressure } from "../plumbing";
 import { boosted, lossCurve, unitLoss } from "../treatment";
 import { KPA_PER_METRE, value, type Measured } from "../units";
 import { worstLevel, type Level, type Verdict } from "../verdict";
@@ -72,8 +72,10 @@ export interface Reached extends BranchFacts {
   readonly rest?: number;
   /** kPa with nothing running, the highest of a night, where it was measured. */
   readonly night?: number;
-  /** kPa lost so far at peak flow. */
+  /** kPa that units have taken so far at peak flow. */
   readonly lossPeak?: number;
+  /** kPa that pipes have taken so far at peak flow, as far as it is known how they go. */
+  readonly pipesPeak?: number;
   readonly upstream: readonly UnitModel[];
   /** L/min that a restrictor ahead lets through at most. */
   readonly held?: number;
@@ -203,6 +205,19 @@ function isAsked({ key }: FeedLimit, at: Reached): boolean {
   return key !== "pressureRest" || !at.behindMembrane || at.tankFull !== undefined;
 }
 
+/** Where the water stands behind a run of the line's pipes; as before where nobody knows how they go. */
+function throughPipes(ground: Ground, at: Reached, run: number): Reached {
+  const pipes = ground.laid?.[run];
+  if (!pipes) return at;
+  const taken = (flow: number | undefined) =>
+    pipes.reduce((kPa, pipe) => kPa + pipeLoss(pipe, heldBack(flow, at) ?? 0), 0);
+  return {
+    ...at,
+    pressure: at.pressure === undefined ? undefined : at.pressure - taken(ground.demand.continuous),
+    pipesPeak: (at.pipesPeak ?? 0) + taken(ground.demand.peak),
+  };
+}
+
 /** A unit's limits, judged on the water and pressure that reach it. */
 function judgeLimits(
   ground: Ground,
@@ -313,7 +328,8 @@ function alongTheWater(
     const at = placed.get(unit.key)!;
     return at.connects !== "line" && at.host === undefined;
   });
-  const end = ofLine.reduce(judge, beforeFirst(ground));
+  const last = ofLine.reduce((at, unit, i) => judge(throughPipes(ground, at, i), unit), beforeFirst(ground));
+  const end = throughPipes(ground, last, ofLine.length);
   for (const unit of ofBranches) judge({ ...end, riseM: undefined }, unit);
   return { stations, end };
 }
@@ -333,6 +349,7 @@ export function judgeHouse(ground: Ground, stations: readonly Station[], end: Re
     curve: ground.curve,
     peak: heldBack(ground.demand.peak, end),
     lossPeak: end.lossPeak,
+    pipesPeak: end.pipesPeak,
   });
   return {
     verdicts: [

@@ -121,8 +121,7 @@ export function PressurePanel({ train, peak, shower, nameOf, profile }: PanelPro
       </h2>
       <table className="w-full text-sm">
         <caption className="pb-1 text-left text-soft">
-          Behind the train, at the height of the cut, with its pipes and fittings as placed; the Line counts
-          the units alone
+          Behind the train, at the height of the cut
           {train.supply.assumed ? "; the supply's curve is assumed" : ""}
         </caption>
         <thead>

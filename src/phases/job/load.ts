@@ -1,10 +1,9 @@
 import { mayWriteOn } from "@/core/job";
-import { judgeJob } from "@/core/train";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { cache } from "react";
 import type { IntentKind } from "@/core/log";
-import { draftBasis } from "@/core/record";
+import { judgedOf } from "@/core/record";
 import { loadJob } from "@/data/queries/jobs";
 import { company, knowledge, personFor } from "@/server/actor";
 import { now } from "@/server/clock";
@@ -21,7 +20,7 @@ export const openJob = cache(async (id: string) => {
     person,
     settings,
     known,
-    judged: judgeJob(draftBasis(job), known),
+    judged: judgedOf(job, known),
     now: now(),
     readsOnly: !mayWriteOn(job, person),
     /** May this person write an entry of a kind on this job. */

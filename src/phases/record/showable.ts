@@ -1,9 +1,8 @@
 import { jobFrom, type Entry } from "@/core/log";
 import type { Knowledge } from "@/core/job";
 import { readingKinds } from "@/core/readings";
-import { draftBasis, rigFor } from "@/core/record";
+import { draftBasis, judgedOf, rigFor } from "@/core/record";
 import { MOST_UNITS } from "@/core/rig/rig";
-import { judgeJob } from "@/core/train";
 import { stationsOf } from "../job/stations";
 import { reportOf } from "./report";
 
@@ -18,7 +17,7 @@ export function isShowable(job: string, entries: readonly Entry[], known: Knowle
     const designs = [draftBasis(state), ...state.revisions];
     if (designs.some(({ units }) => inAll(units) > MOST_UNITS)) return false;
     if (state.readings.some((r) => !readingKinds.has(r.kind))) return false;
-    const judged = judgeJob(draftBasis(state), known);
+    const judged = judgedOf(state, known);
     for (const phase of ["site", "train", "run", "record"] as const)
       stationsOf(state, judged, phase, now, "metric");
     rigFor(state, draftBasis(state), known);

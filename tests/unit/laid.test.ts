@@ -1,0 +1,94 @@
+import { describe, expect, it } from "vitest";
+import { loadEngine } from "@/core/plumbing/engine";
+import { laidRuns, pressuresOf } from "@/core/plumbing/pressure";
+import { pipeLoss } from "@/core/plumbing/supply";
+import { assemblyOf, draftBasis, drivingOf, judgedOf, signingBlockers } from "@/core/record";
+import { judgeJob } from "@/core/train";
+import { knowledge, signed, surveyed, type Desk } from "./desk";
+import { fitted, measuredWall, placesOf } from "./placing";
+
+/** What any tap has to keep, kPa (handbook 3). */
+const LEAST = 140;
+const KPA_PER_PSI = 6.894757;
+
+/** A filter and a softener on a wall that was measured, not placed yet. */
+function planned(answers: Readonly<Record<string, string>> = {}): Desk {
+  const d = surveyed().answer({ ...measuredWall, "fixture.bathroomGroup": "1", ...answers });
+  return d.do({
+    kind: "designChanged",
+    units: ["PS-20", "SF-150"].map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 })),
+    what: "Filter, softener",
+    seen: d.job.designSeq,
+  });
+}
+const placed = (answers?: Readonly<Record<string, string>>, d = planned(answers)): Desk =>
+  d.do({ kind: "unitsPlaced", places: placesOf(d.job), what: "placed", seen: d.job.designSeq });
+const byUnits = (d: Desk) => judgeJob(draftBasis(d.job), knowledge);
+const whole = (d: Desk) => judgedOf(d.job, knowledge);
+
+describe("a train's judgement once its units are placed", () => {
+  it("counts what each run of its pipes takes, up to each unit and behind the last", () => {
+    const d = placed();
+    const [units, laid] = [byUnits(d), whole(d)];
+    const fit = fitted(d.job);
+    const { bores } = drivingOf(fit, d.job, units, knowledge)!;
+    const runs = laidRuns({ assembly: assemblyOf(fit, d.job)!, bores });
+    expect(runs).toHaveLength(3);
+    const taken = (flow: number, until: number) =>
+      runs.slice(0, until).reduce((sum, run) => sum + run.reduce((kPa, p) => kPa + pipeLoss(p, flow), 0), 0);
+    laid.stations.forEach((s, i) => {
+      const before = units.stations[i]!.pressureIn!;
+      expect(before - s.pressureIn!).toBeCloseTo(taken(units.continuous!, i + 1), 6);
+    });
+    const lost = units.house.pressurePeak! - laid.house.pressurePeak!;
+    expect(lost).toBeGreaterThan(1);
+    expect(lost).toBeCloseTo(taken(units.peak!, 3), 6);
+  });
+
+  it("says at the house what the network says at its peak", async () => {
+    const d = placed({ "source.static": "95 psi", "source.flowing": "92 psi", "source.flowingAt": "10 gpm" });
+    const fit = fitted(d.job);
+    const judged = whole(d);
+    const { peak, shower, ...train } = drivingOf(fit, d.job, judged, knowledge)!;
+    const engine = await loadEngine();
+    const found = pressuresOf(engine, { ...train, assembly: assemblyOf(fit, d.job)! }, { peak, shower });
+    expect(found.peak!.drawn).toBeCloseTo(peak!, 3);
+    expect(Math.abs(found.peak!.kPa - judged.house.pressurePeak!)).toBeLessThan(1);
+  });
+
+  it("leaves what the units alone take as it was, and everything else of a design that is not placed", () => {
+    const loss = (j: ReturnType<typeof whole>) => j.house.verdicts.find((v) => v.rule === "train-loss");
+    const d = placed();
+    expect(loss(whole(d))).toBeDefined();
+    expect(loss(whole(d))).toEqual(loss(byUnits(d)));
+    const open = planned();
+    expect(whole(open)).toEqual(byUnits(open));
+  });
+
+  it("opens what keeps a design from being signed where the pipes take the last of the pressure", () => {
+    // So much that the units alone leave enough, and their pipes do not.
+    const limit = (d: Desk, of: typeof whole) =>
+      of(d).house.verdicts.find((v) => v.rule === "house-pressure")?.level;
+    const at = (psi: number) => {
+      const d = planned({ "source.static": "120 psi" });
+      d.answer({ "source.flowing": `${psi - 8} psi`, "source.static": `${psi} psi` });
+      return placed({}, d);
+    };
+    const high = at(100);
+    const middle = (byUnits(high).house.pressurePeak! + whole(high).house.pressurePeak!) / 2;
+    const between = 100 - (middle - LEAST) / KPA_PER_PSI;
+    const d = at(Number(between.toFixed(2)));
+    expect(limit(d, byUnits)).not.toBe("Stop");
+    expect(limit(d, whole)).toBe("Stop");
+    expect(signingBlockers(d.job, knowledge).map((b) => b.verdict.rule)).toContain("house-pressure");
+  });
+
+  it("is what a design is signed with, and what it was signed with stays", () => {
+    const d = signed(placed());
+    const { verdicts } = d.job.revisions.at(-1)!;
+    const kept = verdicts.find((v) => v.rule === "house-pressure")!;
+    const left = whole(d).house.verdicts.find((v) => v.rule === "house-pressure")!;
+    expect(kept.facts).toEqual(left.facts);
+    expect(kept.facts).not.toEqual(byUnits(d).house.verdicts.find((v) => v.rule === "house-pressure")!.facts);
+  });
+});
