@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import { loadEngine } from "@/core/plumbing/engine";
 import { laidRuns, pressuresOf } from "@/core/plumbing/pressure";
 import { pipeLoss } from "@/core/plumbing/supply";
-import { assemblyOf, draftBasis, drivingOf, judgedOf, signingBlockers } from "@/core/record";
+import { readingKinds } from "@/core/readings";
+import { assemblyOf, draftBasis, drivingOf, judgedOf, readingContext, signingBlockers } from "@/core/record";
 import { judgeJob } from "@/core/train";
 import { knowledge, signed, surveyed, type Desk } from "./desk";
 import { fitted, measuredWall, placesOf } from "./placing";
@@ -90,5 +91,23 @@ describe("a train's judgement once its units are placed", () => {
     const left = whole(d).house.verdicts.find((v) => v.rule === "house-pressure")!;
     expect(kept.facts).toEqual(left.facts);
     expect(kept.facts).not.toEqual(byUnits(d).house.verdicts.find((v) => v.rule === "house-pressure")!.facts);
+  });
+
+  it("is what a measured loss is compared with: units and pipes, at the flow of the reading", () => {
+    const d = placed();
+    const fit = fitted(d.job);
+    const { bores } = drivingOf(fit, d.job, byUnits(d), knowledge)!;
+    const pipes = laidRuns({ assembly: assemblyOf(fit, d.job)!, bores }).flat();
+    const predicted = (job: Desk["job"]) => {
+      const context = readingContext(job, undefined, knowledge);
+      const values = { before: 380, after: 330, flow: 30 };
+      const { derived } = readingKinds.get("trainLoss")!.judge(values, context);
+      return derived.find((x) => x.label === "Predicted")!.value;
+    };
+    const open = signed(planned());
+    expect(predicted(signed(d).job) - predicted(open.job)).toBeCloseTo(
+      pipes.reduce((kPa, p) => kPa + pipeLoss(p, 30), 0),
+      6,
+    );
   });
 });

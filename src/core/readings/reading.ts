@@ -52,6 +52,8 @@ export interface ReadingContext {
   };
   /** Loss curves of the train's units at their share of the flow, for the loss the design predicts. */
   readonly loss?: readonly { readonly curve: LossCurve; readonly parallel: number }[];
+  /** What the train's pipes and fittings take at 1 L/min, kPa; it grows with the flow to the power of 1.852. Absent while nobody knows how they go. */
+  readonly pipes?: number;
   readonly trainMax?: number;
   /** What the survey says of the raw water, by the field of the reading: canonical units, from least to most. */
   readonly surveyed?: Readonly<Record<string, { readonly least: number; readonly most: number }>>;

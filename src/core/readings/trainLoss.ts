@@ -44,9 +44,10 @@ function levelOf(measured: number, predicted: number, division: number): Level {
   return off <= CHECK ? "Check" : "Stop";
 }
 
-const predictedAt = ({ loss }: ReadingContext, flow: number): number | undefined =>
+/** What units and pipes take at a flow, kPa (handbook 3, The network: Hazen–Williams); undefined where no unit states it. */
+const predictedAt = ({ loss, pipes = 0 }: ReadingContext, flow: number): number | undefined =>
   loss && loss.length > 0
-    ? loss.reduce((sum, l) => sum + unitLoss(l.curve, flow / l.parallel), 0)
+    ? loss.reduce((sum, l) => sum + unitLoss(l.curve, flow / l.parallel), pipes * flow ** 1.852)
     : undefined;
 
 export const trainLoss: ReadingKind = {
@@ -71,7 +72,10 @@ export const trainLoss: ReadingKind = {
         label: "Predicted",
         value: predicted,
         quantity: "pressure",
-        formula: "Σ a·Q + b·Q² of the units",
+        formula:
+          context.pipes === undefined
+            ? "Σ a·Q + b·Q² of the units"
+            : "Σ a·Q + b·Q² of the units, and k·Q^1.852 of pipes and fittings",
       });
     const facts = { measured, predicted };
     if (measured < 0 || predicted === undefined || predicted <= 0)

@@ -13,7 +13,7 @@ import { lossCurve } from "../treatment";
 import { supplyCurveOf } from "../train/ground";
 import { bypassOf } from "./jobRig";
 import { chosenSchools } from "./schools";
-import { draftBasis } from "./readingContext";
+import { draftBasis, type Placed } from "./basis";
 
 /** A job's wall with all that is to go on it. */
 export interface FitOfJob {
@@ -63,9 +63,6 @@ export function fitOf(
 /** Can its units be placed at all. */
 export const isPlaceable = ({ found, units, unmeasured, beside }: FitOfJob): boolean =>
   found.is === "known" && units.length > 0 && unmeasured.length === 0 && beside.length === 0;
-
-/** Where units stand on their wall, by their keys. */
-export type Placed = Pick<JobState, "places">;
 
 /** Where the units of a job stand; undefined until each has its place. */
 function standingsOf({ units }: FitOfJob, { places }: Placed) {
@@ -127,6 +124,19 @@ export function drivingOf(
   };
 }
 
+/** The pipes of a design as they are built, before each unit of its line and behind the last; undefined while its units have no place, or too little is known of its pipes. */
+export function laidOf(
+  job: JobState,
+  basis: DesignBasis & Partial<Placed>,
+  judged: TrainJudgement,
+  known: Knowledge,
+): DesignBasis["laid"] {
+  const fit = fitOf(job, judged, known, { basis });
+  const assembly = assemblyOf(fit, { places: basis.places ?? {} });
+  const bores = boresOf(fit, basis.answers, known);
+  return assembly && bores && laidRuns({ assembly, bores });
+}
+
 /**
  * The judgement of a job's draft, or of a design that was signed, with what its pipes take where its units are placed (handbook 3, The network); by its units alone
  * before that.
@@ -137,8 +147,6 @@ export function judgedOf(
   basis: DesignBasis & Partial<Placed> = { ...draftBasis(job), places: job.places },
 ): TrainJudgement {
   const judged = judgeJob(basis, known);
-  const fit = fitOf(job, judged, known, { basis });
-  const assembly = assemblyOf(fit, { places: basis.places ?? {} });
-  const bores = boresOf(fit, basis.answers, known);
-  return assembly && bores ? judgeJob({ ...basis, laid: laidRuns({ assembly, bores }) }, known) : judged;
+  const laid = laidOf(job, basis, judged, known);
+  return laid ? judgeJob({ ...basis, laid }, known) : judged;
 }

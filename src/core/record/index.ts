@@ -1,3 +1,4 @@
+export * from "./basis";
 export * from "./bundle";
 export * from "./chain";
 export * from "./fitOf";

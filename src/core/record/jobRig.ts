@@ -21,7 +21,7 @@ import {
 } from "../families";
 import { withModels, type DesignBasis } from "../train";
 import { circumstancesOf, wishOf, type JobState, type Knowledge, type RunRig } from "../job";
-import { governing } from "./readingContext";
+import { governing } from "./basis";
 import { connectsOf, isHouseShut } from "../run";
 import type { Step } from "../run/step";
 

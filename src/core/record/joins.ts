@@ -3,7 +3,8 @@ import type { DesignBasis, TrainJudgement } from "../train";
 import { alikeJoints, jointsByPlace, type AlikeJoints, type JointPlace } from "../plumbing/made";
 import { namesOf } from "../plumbing/named";
 import type { UnitSystem } from "../units";
-import { assemblyOf, fitOf, type Placed } from "./fitOf";
+import type { Placed } from "./basis";
+import { assemblyOf, fitOf } from "./fitOf";
 
 /** Every joint of a design's pipes by where it is made; undefined while its units stand nowhere, or its pipes are not known. */
 export function joinsOf(

@@ -1,25 +1,15 @@
+import { pipeLoss } from "../plumbing";
 import { lossCurve } from "../treatment";
-import { connectionOf, roRated, type DesignUnit, type PlacedUnit, type UnitModel } from "../families";
+import { connectionOf, roRated, type PlacedUnit, type UnitModel } from "../families";
 import type { ReadingContext } from "../readings";
-import { judgeJob, withModels, type DesignBasis, type Station } from "../train";
+import { judgeJob, withModels, type Station } from "../train";
 import { disinfectionFor, programOf } from "./computed";
 import { siteFacts, type SiteFacts } from "../site";
 import { lower, upper, type Measured } from "../units";
 import { housePressures } from "../water/pressures";
 import type { JobState, Knowledge } from "../job";
-
-/** The draft as a basis. */
-export const draftBasis = (job: Pick<JobState, "answers" | "units" | "schools">): DesignBasis => ({
-  answers: job.answers,
-  units: job.units,
-  schools: Object.fromEntries(Object.entries(job.schools).map(([id, s]) => [id, s.option])),
-});
-
-/** The design that governs the run: the signed revision it started from, else the last signed, else the draft. */
-export const governing = (job: JobState): DesignBasis =>
-  job.revisions.find((r) => r.revision === job.run?.revision) ?? job.revisions.at(-1) ?? draftBasis(job);
-/** The units of the design that governs the run. */
-export const governingUnits = (job: JobState): readonly DesignUnit[] => governing(job).units;
+import { governing, governingUnits } from "./basis";
+import { laidOf } from "./fitOf";
 
 /** What stands in the house at rest: no more than its reducing valve lets through. */
 const staticOf = ({ staticPressure, reducer }: SiteFacts): number | undefined =>
@@ -88,6 +78,10 @@ function surveyedOf({ water }: SiteFacts): NonNullable<ReadingContext["surveyed"
   return Object.fromEntries(Object.entries(ranges).flatMap(([id, r]) => (r ? [[id, r]] : [])));
 }
 
+/** What the pipes of a train take at 1 L/min, where its units are placed. */
+const pipesOf = (laid: ReturnType<typeof laidOf>): Pick<ReadingContext, "pipes"> =>
+  laid ? { pipes: laid.flat().reduce((kPa, pipe) => kPa + pipeLoss(pipe, 1), 0) } : {};
+
 /** What readings are judged against (handbook 6): those of one unit of the governing design, or those of the whole train. */
 export function readingContext(
   job: JobState,
@@ -96,7 +90,8 @@ export function readingContext(
 ): ReadingContext {
   const units = withModels(governingUnits(job), knowledge);
   // Readings are compared with what the design says of this site now, as the survey stands.
-  const judged = judgeJob({ ...governing(job), answers: job.answers }, knowledge);
+  const basis = { ...governing(job), answers: job.answers };
+  const judged = judgeJob(basis, knowledge);
   const mine = unitKey ? units.filter((u) => u.unit.key === unitKey) : units;
   const ro = mine.find((u) => u.model.ro)?.model.ro;
   const station = judged.stations.find((s) => s.model.ro && (!unitKey || s.key === unitKey));
@@ -107,6 +102,7 @@ export function readingContext(
   const feedTds = station ? upper(station.waterIn.tds) : undefined;
   return {
     loss: main.map((u) => ({ curve: lossCurve(u.model.lossPoints), parallel: u.unit.parallel })),
+    ...pipesOf(laidOf(job, basis, judged, knowledge)),
     trainMax: Math.min(housePressures.housingMost, ...main.flatMap((u) => u.model.maxPressure ?? [])),
     ro: ro && { ...roRated(ro), preLoss: ro.preLoss, feedTds },
     uv: uv && {

@@ -45,8 +45,7 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
         <p className="text-soft">What must be in the van, how it is cut, and how every joint is made.</p>
         {beside.length > 0 ? (
           <p className="text-soft" data-unpiped>
-            Pipes and tubes of {beside.join(", ")} are not listed here yet: its recipe and its manual name
-            them.
+            Not listed here yet: pipes and tubes of {beside.join(", ")}. Recipes and manuals name them.
           </p>
         ) : null}
       </div>

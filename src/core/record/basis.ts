@@ -1,0 +1,19 @@
+import type { DesignUnit } from "../families";
+import type { JobState } from "../job";
+import type { DesignBasis } from "../train";
+
+/** Where units stand on their wall, by their keys. */
+export type Placed = Pick<JobState, "places">;
+
+/** The draft as a basis. */
+export const draftBasis = (job: Pick<JobState, "answers" | "units" | "schools">): DesignBasis => ({
+  answers: job.answers,
+  units: job.units,
+  schools: Object.fromEntries(Object.entries(job.schools).map(([id, s]) => [id, s.option])),
+});
+
+/** The design that governs the run: the signed revision it started from, else the last signed, else the draft. */
+export const governing = (job: JobState): DesignBasis & Partial<Placed> =>
+  job.revisions.find((r) => r.revision === job.run?.revision) ?? job.revisions.at(-1) ?? draftBasis(job);
+/** The units of the design that governs the run. */
+export const governingUnits = (job: JobState): readonly DesignUnit[] => governing(job).units;
