@@ -33,9 +33,15 @@ test("a placed train says what to bring and why, how it is cut, and how it is jo
   await survey(page, { "cutin.pipe": "Copper, type L", "cutin.size": "1 in" });
   await page.goto(`/jobs/${job}/parts`);
   await expect(none).toContainText("2 of 2 units have no place on the wall yet");
+  const network = `/api/jobs/${job}/network`;
+  expect((await page.request.get(network)).status()).toBe(409);
   await none.getByRole("link", { name: "Place the units on the wall" }).click();
   await page.getByRole("button", { name: "Find the best places" }).click();
   await expect(page.locator("[data-fit-verdict]")).toContainText("Good: everything stands");
+  const file = await page.request.get(network);
+  expect(file.headers()["content-disposition"]).toContain("-network.inp");
+  expect(await file.text()).toContain("[PIPES]");
+  await expect(page.getByRole("link", { name: "The network as .inp" })).toHaveAttribute("href", network);
   await page.getByRole("link", { name: "What to bring for it" }).click();
 
   const list = page.locator("[data-take-off]");

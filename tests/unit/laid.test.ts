@@ -1,9 +1,19 @@
 import { describe, expect, it } from "vitest";
 import { loadEngine } from "@/core/plumbing/engine";
 import { laidRuns, pressuresOf } from "@/core/plumbing/pressure";
+import { inpOf } from "@/core/plumbing/inp";
+import { readInp } from "@/core/plumbing/readInp";
 import { pipeLoss } from "@/core/plumbing/supply";
 import { readingKinds } from "@/core/readings";
-import { assemblyOf, draftBasis, drivingOf, judgedOf, readingContext, signingBlockers } from "@/core/record";
+import {
+  assemblyOf,
+  draftBasis,
+  draftNetwork,
+  drivingOf,
+  judgedOf,
+  readingContext,
+  signingBlockers,
+} from "@/core/record";
 import { judgeJob } from "@/core/train";
 import { knowledge, signed, surveyed, type Desk } from "./desk";
 import { fitted, measuredWall, placesOf } from "./placing";
@@ -109,5 +119,18 @@ describe("a train's judgement once its units are placed", () => {
       pipes.reduce((kPa, p) => kPa + pipeLoss(p, 30), 0),
       6,
     );
+  });
+
+  it("is taken away as a file that comes back as the same network", () => {
+    expect(draftNetwork(planned().job, knowledge)).toBeUndefined();
+    const network = draftNetwork(placed().job, knowledge)!;
+    const read = readInp(inpOf(network));
+    if (!read.ok) throw new Error(read.why);
+    expect(read.leftOut).toEqual([]);
+    const metres = (pipes: typeof network.pipes) => pipes.reduce((sum, p) => sum + p.lengthM, 0);
+    expect(metres(read.network.pipes)).toBeCloseTo(metres(network.pipes), 3);
+    expect(read.network.fixtures).toHaveLength(1);
+    expect(read.network.fixtures[0]!.flow).toBeCloseTo(network.fixtures[0]!.flow, 6);
+    expect(read.network.units).toHaveLength(2);
   });
 });

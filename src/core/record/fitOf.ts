@@ -6,7 +6,8 @@ import { placingOf, usualPlacing } from "../fit/place";
 import type { WallUnit } from "../fit/standing";
 import { wallOf, type WallFound } from "../fit/wallOf";
 import type { Assembly } from "../plumbing/assembly";
-import { boreKey, laidRuns, type DrivenTrain } from "../plumbing/pressure";
+import type { Network } from "../plumbing/network";
+import { boreKey, laidRuns, trainNetwork, type DrivenTrain } from "../plumbing/pressure";
 import { siteFacts } from "../site";
 import { judgeJob, type DesignBasis, type TrainJudgement } from "../train";
 import { lossCurve } from "../treatment";
@@ -122,6 +123,16 @@ export function drivingOf(
     ...(judged.peak === undefined ? {} : { peak: judged.peak }),
     shower: tables.demand.openFlow.shower!,
   };
+}
+
+/** The network of a job's draft at its design peak, or at one shower while no fixtures are counted; undefined until its pipes are known. */
+export function draftNetwork(job: JobState, known: Knowledge): Network | undefined {
+  const judged = judgeJob(draftBasis(job), known);
+  const fit = fitOf(job, judged, known);
+  const assembly = assemblyOf(fit, job);
+  const driving = drivingOf(fit, job, judged, known);
+  if (!assembly || !driving) return undefined;
+  return trainNetwork({ ...driving, assembly }, driving.peak ?? driving.shower);
 }
 
 /** The pipes of a design as they are built, before each unit of its line and behind the last; undefined while its units have no place, or too little is known of its pipes. */

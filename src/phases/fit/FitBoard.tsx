@@ -133,13 +133,20 @@ export function FitBoard(props: BoardProps) {
           <Pressed plan={plan} driving={driving} placing={placing} nameOf={nameOf} profile={profile} />
         ) : null}
         {placing && says.length === 0 ? (
-          <Link
-            className="button quiet justify-self-start"
-            prefetch={false}
-            href={`/jobs/${jobId}/parts` as Route}
-          >
-            What to bring for it
-          </Link>
+          <div className="flex flex-wrap items-center gap-4">
+            <Link
+              className="button quiet justify-self-start"
+              prefetch={false}
+              href={`/jobs/${jobId}/parts` as Route}
+            >
+              What to bring for it
+            </Link>
+            {plan && driving ? (
+              <a className="plainlink inline-flex min-h-11 items-center" href={`/api/jobs/${jobId}/network`}>
+                The network as .inp
+              </a>
+            ) : null}
+          </div>
         ) : null}
         {state.is === "done" ? <Ended found={state.found} nameOf={nameOf} profile={profile} /> : null}
         <Said say={say} />
