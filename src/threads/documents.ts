@@ -12,6 +12,7 @@ import type { UnitSystem } from "@/core/units";
 import { readCatalogueFile, type Against } from "@/phases/catalogue/read";
 import { readBundle } from "@/phases/record/readBundle";
 import { changesBetween } from "@/phases/record/changes";
+import { partsPdf, type PartsPdfInput } from "@/phases/parts/PartsPdf";
 import { packPdf } from "@/phases/record/PackPdf";
 import { recordPdf, type PdfInput } from "@/phases/record/RecordPdf";
 import { houseOf, refusals, tried, unitsFor } from "@/phases/recipes/trial";
@@ -76,6 +77,9 @@ export const pack = (input: PaperInput) => {
   const rig = input.job.rig?.rig ?? draftRig(input.job, knowledgeWith(input.catalogue));
   return packPdf({ ...printable(input), canPassBy: canPassBy(rig) });
 };
+
+/** What to bring to a job, PDF. */
+export const parts = (input: PartsPdfInput) => partsPdf(input);
 
 /** A catalogue file, read against the catalogue as it stands. */
 export const readUnits = ({ bytes, against }: { bytes: Uint8Array; against: Against }) =>

@@ -47,6 +47,9 @@ test("a placed train says what to bring and why, how it is cut, and how it is jo
   const list = page.locator("[data-take-off]");
   const line = (id: string) => list.locator(`[data-part="${id}"]`);
   await expect(line("units SF-100")).toBeVisible();
+  const onPaper = page.getByRole("link", { name: "List, A4" });
+  const paper = await page.request.get((await onPaper.getAttribute("href"))!);
+  expect(paper.headers()["content-type"]).toBe("application/pdf");
   await expect(line("fitting tee-solder-copper-1")).toContainText("2");
   await expect(line("fitting valve-solder-copper-1")).toContainText("3");
   await expect(line("tool torch and heat mat")).toBeVisible();
