@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { fittings } from "@/catalogue/fittings";
 import { joints as rules } from "@/catalogue/joints";
 import { summarise } from "@/core/record";
+import { broughtOf } from "@/core/plumbing/brought";
 import { jointsByPlace } from "@/core/plumbing/made";
 import { takeOff } from "@/core/plumbing/takeOff";
 import type { TakeOffLine } from "@/core/plumbing/takeOffLine";
@@ -9,7 +10,7 @@ import { leftOver, lineState, substitutesOf, waitsFor } from "@/core/plumbing/va
 import { missingParts } from "@/core/job";
 import { insteadOf } from "@/phases/parts/instead";
 import { knowledge, signedDesign } from "./desk";
-import { all, built, pex } from "./piped";
+import { all, built, line as unitsOf, pex } from "./piped";
 
 const line = (of: Partial<TakeOffLine>): TakeOffLine => ({
   id: "fitting x",
@@ -43,7 +44,8 @@ describe("packing the van", () => {
   it("knows of every line what waits for it: where the joints are made that need it", () => {
     const { assembly } = built(["PS-20", "SF-100"], { house: pex, train: pex, threads: "rule" });
     const words = { pipe: () => "pipe", rules, profile: "metric" as const };
-    const lines = takeOff(assembly!, [], [], words);
+    const units = unitsOf(["PS-20", "SF-100"]).map((u) => broughtOf(u, "line"));
+    const lines = takeOff(assembly!, units, [], words);
     const places = jointsByPlace(assembly!);
     const at = (id: string) =>
       waitsFor(
@@ -56,6 +58,8 @@ describe("packing the van", () => {
     );
     expect(at("fitting elbow90-crimp-pex-1")).toContain("bench");
     expect(at("site gloves")).toEqual([]);
+    expect(at("units SF-100")).toContain("bench");
+    expect(at("units salt")).toEqual([]);
     // A pipe that is not built at the bench is not hung on the wall.
     expect(at("pipe pex 1")).toEqual(["bench", "house", "train"]);
   });

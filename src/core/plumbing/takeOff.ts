@@ -204,6 +204,13 @@ function namedByUnits(
   }));
 }
 
+/** The units themselves. */
+const unitLines = (units: readonly BroughtUnit[]): TakeOffLine[] =>
+  namedByUnits("units", units, (u) => [u.code]).map((line) => ({
+    ...line,
+    why: line.why.map((why) => (why.by === "unit" ? { by: "itself", id: why.id } : why)),
+  }));
+
 /** What holds on each substrate (handbook 3, Fixings by substrate). */
 const anchors: Readonly<Record<string, InBoth>> = {
   woodStud: {
@@ -272,7 +279,7 @@ export function takeOff(
   words: TakeOffWords,
 ): readonly TakeOffLine[] {
   return merged([
-    ...namedByUnits("units", units, (u) => [u.code]),
+    ...unitLines(units),
     ...namedByUnits("units", units, (u) => u.notInBox),
     ...pipeLines(assembly, words),
     ...fittingLines(assembly),

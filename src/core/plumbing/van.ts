@@ -28,9 +28,12 @@ export function leftOver(
   );
 }
 
-/** Does a joint need what asks for a line. */
+/** Does a joint need a line of the list: it asks for it, or joins what the line is. What a unit asks for besides, salt or a drill, no joint needs. */
 function needs({ id, parts }: Joint, why: TakeOffLine["why"]): boolean {
-  return why.some((w) => w.by !== "rule" && (w.by === "joint" ? w.id === id : parts.includes(w.id)));
+  return why.some((w) => {
+    if (w.by === "rule" || w.by === "unit") return false;
+    return w.by === "joint" ? w.id === id : parts.includes(w.id);
+  });
 }
 
 /**

@@ -31,8 +31,7 @@ const placeWords = {
 } as const;
 /** What waits for a line, in words: where its joints are made, and the unit itself. */
 function waitsSaid(line: TakeOffLine, assembly: Assembly, names: Names): readonly string[] {
-  const units =
-    line.group === "units" ? line.why.flatMap((w) => (w.by === "unit" ? [names.part(w.id)] : [])) : [];
+  const units = line.why.flatMap((w) => (w.by === "itself" ? [names.part(w.id)] : []));
   return [...units, ...waitsFor(line, assembly).map((place) => placeWords[place])];
 }
 

@@ -36,6 +36,8 @@ export function reasonsOf(line: TakeOffLine, assembly: Assembly, names: Names): 
     switch (why.by) {
       case "rule":
         return why.says;
+      case "itself":
+        return "stands in the design";
       case "unit":
         return `asked for by ${names.part(why.id)}`;
       case "joint": {

@@ -26,6 +26,18 @@ const checkWords: Readonly<Record<AlikeJoints["checks"][number], string>> = {
 const lookedAt = ({ checks }: AlikeJoints): string =>
   checks.length === 0 ? "sealed and tight as it says" : checks.map((c) => checkWords[c]).join("; ");
 
+/** What can be said of a joint, by what was said of it last. */
+const sayings: Readonly<Record<Found | "nothing", readonly { readonly says: string; readonly of: Found }[]>> =
+  {
+    right: [{ says: "✓ right", of: "wrong" }],
+    wrong: [{ says: "Right", of: "right" }],
+    nothing: [
+      { says: "Right", of: "right" },
+      { says: "Not right", of: "wrong" },
+    ],
+  };
+const toldAs: Readonly<Record<Found, string>> = { right: "Right", wrong: "Not right" };
+
 /** One joint, with what was found of it. */
 function JointRow({
   what,
@@ -44,40 +56,18 @@ function JointRow({
         {what}
         {found === "wrong" ? <span className="block text-stop">to be made again</span> : null}
       </span>
-      {found === "right" ? (
+      {sayings[found ?? "nothing"].map(({ says, of }) => (
         <button
+          key={says}
           type="button"
           className="button quiet shrink-0"
           disabled={readOnly}
-          aria-label={`Not right: ${what}`}
-          onClick={() => say("wrong")}
+          aria-label={`${toldAs[of]}: ${what}`}
+          onClick={() => say(of)}
         >
-          ✓ right
+          {says}
         </button>
-      ) : (
-        <>
-          <button
-            type="button"
-            className="button quiet shrink-0"
-            disabled={readOnly}
-            aria-label={`Right: ${what}`}
-            onClick={() => say("right")}
-          >
-            Right
-          </button>
-          {found === undefined ? (
-            <button
-              type="button"
-              className="button quiet shrink-0"
-              disabled={readOnly}
-              aria-label={`Not right: ${what}`}
-              onClick={() => say("wrong")}
-            >
-              Not right
-            </button>
-          ) : null}
-        </>
-      )}
+      ))}
     </li>
   );
 }
