@@ -6,12 +6,7 @@ import { placingOf, usualPlacing } from "../fit/place";
 import type { WallUnit } from "../fit/standing";
 import { wallOf, type WallFound } from "../fit/wallOf";
 import type { Assembly } from "../plumbing/assembly";
-import type { Network } from "../plumbing/network";
-import { boreKey, laidRuns, trainNetwork, type DrivenTrain } from "../plumbing/pressure";
-import { siteFacts } from "../site";
-import { judgeJob, type DesignBasis, type TrainJudgement } from "../train";
-import { lossCurve } from "../treatment";
-import { supplyCurveOf } from "../train/ground";
+import type { DesignBasis, TrainJudgement } from "../train";
 import { bypassOf } from "./jobRig";
 import { chosenSchools } from "./schools";
 import { draftBasis, type Placed } from "./basis";
@@ -85,79 +80,4 @@ export function assemblyOf(fit: FitOfJob, job: Placed): Assembly | undefined {
     return undefined;
   const placing = placingOf(found.wall, units, standings, usualPlacing.clear);
   return placing && pipesBuilt(plan, placing.routes);
-}
-
-/** What drives a job's train and what its units take, as pressures are computed; undefined while too little is known. */
-export type Driving = Omit<DrivenTrain, "assembly"> & { readonly peak?: number; readonly shower: number };
-
-/** Roughness and bore of a job's pipes; undefined while too little is known of them. */
-function boresOf({ piping }: FitOfJob, answers: DesignBasis["answers"], { tables }: Knowledge) {
-  if (piping.is !== "known") return undefined;
-  const { house, train } = piping.piping;
-  const ofHouse = tables.pipes[answers["cutin.pipe"]!.text]!;
-  const ofTrain = train.system === house.system ? ofHouse : tables.pipes[train.system]!;
-  const bore = ({ C, idMm }: typeof ofHouse, size: string) => ({ C, idMm: idMm[size]! });
-  return { [boreKey(house)]: bore(ofHouse, house.size), [boreKey(train)]: bore(ofTrain, train.size) };
-}
-
-/** The losses of a job's units, its supply and its pipes' bores; undefined where a unit states no loss, or too little is known of the supply or the pipes. */
-export function drivingOf(
-  fit: FitOfJob,
-  job: Pick<JobState, "answers">,
-  judged: TrainJudgement,
-  known: Knowledge,
-): Driving | undefined {
-  const { line } = fit;
-  const { tables } = known;
-  const supply = supplyCurveOf(siteFacts(job.answers), tables.pipes);
-  const bores = boresOf(fit, job.answers, known);
-  if (!supply || !bores || line.some((s) => s.model.lossPoints.length === 0)) return undefined;
-  return {
-    supply,
-    bores,
-    units: line.map(({ unit, model }) => ({
-      key: unit.key,
-      ...lossCurve(model.lossPoints),
-      ...(model.family === "cartridge" && model.ratedFlow ? { rated: model.ratedFlow } : {}),
-    })),
-    ...(judged.peak === undefined ? {} : { peak: judged.peak }),
-    shower: tables.demand.openFlow.shower!,
-  };
-}
-
-/** The network of a job's draft at its design peak, or at one shower while no fixtures are counted; undefined until its pipes are known. */
-export function draftNetwork(job: JobState, known: Knowledge): Network | undefined {
-  const judged = judgeJob(draftBasis(job), known);
-  const fit = fitOf(job, judged, known);
-  const assembly = assemblyOf(fit, job);
-  const driving = drivingOf(fit, job, judged, known);
-  if (!assembly || !driving) return undefined;
-  return trainNetwork({ ...driving, assembly }, driving.peak ?? driving.shower);
-}
-
-/** The pipes of a design as they are built, before each unit of its line and behind the last; undefined while its units have no place, or too little is known of its pipes. */
-export function laidOf(
-  job: JobState,
-  basis: DesignBasis & Partial<Placed>,
-  judged: TrainJudgement,
-  known: Knowledge,
-): DesignBasis["laid"] {
-  const fit = fitOf(job, judged, known, { basis });
-  const assembly = assemblyOf(fit, { places: basis.places ?? {} });
-  const bores = boresOf(fit, basis.answers, known);
-  return assembly && bores && laidRuns({ assembly, bores });
-}
-
-/**
- * The judgement of a job's draft, or of a design that was signed, with what its pipes take where its units are placed (handbook 3, The network); by its units alone
- * before that.
- */
-export function judgedOf(
-  job: JobState,
-  known: Knowledge,
-  basis: DesignBasis & Partial<Placed> = { ...draftBasis(job), places: job.places },
-): TrainJudgement {
-  const judged = judgeJob(basis, known);
-  const laid = laidOf(job, basis, judged, known);
-  return laid ? judgeJob({ ...basis, laid }, known) : judged;
 }

@@ -3,6 +3,7 @@ export * from "./bundle";
 export * from "./chain";
 export * from "./fitOf";
 export * from "./jobRig";
+export * from "./laid";
 export * from "./office";
 export { computedPlaces } from "./computed";
 export * from "./readingContext";

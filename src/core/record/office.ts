@@ -18,7 +18,7 @@ import { verdictKey, type Verdict } from "../verdict";
 import { sourceSafety } from "../water";
 import { computedFor } from "./computed";
 import { bypassOf, rigFor } from "./jobRig";
-import { judgedOf } from "./fitOf";
+import { judgedOf } from "./laid";
 import { joinsOf } from "./joins";
 import { readingContext } from "./readingContext";
 import { chosenSchools, saidBySchools } from "./schools";

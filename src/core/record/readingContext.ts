@@ -9,7 +9,7 @@ import { lower, upper, type Measured } from "../units";
 import { housePressures } from "../water/pressures";
 import type { JobState, Knowledge } from "../job";
 import { governing, governingUnits } from "./basis";
-import { laidOf } from "./fitOf";
+import { laidOf } from "./laid";
 
 /** What stands in the house at rest: no more than its reducing valve lets through. */
 const staticOf = ({ staticPressure, reducer }: SiteFacts): number | undefined =>

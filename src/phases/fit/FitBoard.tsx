@@ -12,7 +12,7 @@ import { Announced } from "@/ui/Announced";
 import Link from "@/ui/Link";
 import { VerdictShape } from "@/ui/VerdictMark";
 import { useDesign } from "../train/useDesign";
-import type { Driving } from "@/core/record/fitOf";
+import type { Driving } from "@/core/record/laid";
 import { PressurePanel } from "./PressurePanel";
 import { PlacesTable } from "./PlacesTable";
 import { WallDrawing } from "./WallDrawing";

@@ -1,7 +1,8 @@
 import type { Route } from "next";
 import { FitBoard } from "@/phases/fit/FitBoard";
 import { NoWall } from "@/phases/fit/NoWall";
-import { drivingOf, fitOf, isPlaceable } from "@/core/record/fitOf";
+import { fitOf, isPlaceable } from "@/core/record/fitOf";
+import { drivingOf } from "@/core/record/laid";
 import { length } from "@/phases/fit/words";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";

@@ -1,0 +1,106 @@
+import type { JobState, Knowledge } from "../job";
+import type { Network } from "../plumbing/network";
+import { boreKey, laidRuns, trainNetwork, type DrivenTrain } from "../plumbing/pressure";
+import { siteFacts } from "../site";
+import { judgeJob, type DesignBasis, type TrainJudgement } from "../train";
+import { supplyCurveOf } from "../train/ground";
+import { lossCurve } from "../treatment";
+import { draftBasis, type Placed } from "./basis";
+import { assemblyOf, fitOf, type FitOfJob } from "./fitOf";
+
+/** What drives a job's train and what its units take, as pressures are computed; undefined while too little is known. */
+export type Driving = Omit<DrivenTrain, "assembly"> & { readonly peak?: number; readonly shower: number };
+
+/** Roughness and bore of a job's pipes; undefined while too little is known of them. */
+function boresOf({ piping }: FitOfJob, answers: DesignBasis["answers"], { tables }: Knowledge) {
+  if (piping.is !== "known") return undefined;
+  const { house, train } = piping.piping;
+  const ofHouse = tables.pipes[answers["cutin.pipe"]!.text]!;
+  const ofTrain = train.system === house.system ? ofHouse : tables.pipes[train.system]!;
+  const bore = ({ C, idMm }: typeof ofHouse, size: string) => ({ C, idMm: idMm[size]! });
+  return { [boreKey(house)]: bore(ofHouse, house.size), [boreKey(train)]: bore(ofTrain, train.size) };
+}
+
+/** The losses of a job's units, its supply and its pipes' bores; undefined where a unit states no loss, or too little is known of the supply or the pipes. */
+export function drivingOf(
+  fit: FitOfJob,
+  job: Pick<JobState, "answers">,
+  judged: TrainJudgement,
+  known: Knowledge,
+): Driving | undefined {
+  const { line } = fit;
+  const { tables } = known;
+  const supply = supplyCurveOf(siteFacts(job.answers), tables.pipes);
+  const bores = boresOf(fit, job.answers, known);
+  if (!supply || !bores || line.some((s) => s.model.lossPoints.length === 0)) return undefined;
+  return {
+    supply,
+    bores,
+    units: line.map(({ unit, model }) => ({
+      key: unit.key,
+      ...lossCurve(model.lossPoints),
+      ...(model.family === "cartridge" && model.ratedFlow ? { rated: model.ratedFlow } : {}),
+    })),
+    ...(judged.peak === undefined ? {} : { peak: judged.peak }),
+    shower: tables.demand.openFlow.shower!,
+  };
+}
+
+/** The network of a job's draft at its design peak, or at one shower while no fixtures are counted; undefined until its pipes are known. */
+export function draftNetwork(job: JobState, known: Knowledge): Network | undefined {
+  const judged = judgeJob(draftBasis(job), known);
+  const fit = fitOf(job, judged, known);
+  const assembly = assemblyOf(fit, job);
+  const driving = drivingOf(fit, job, judged, known);
+  if (!assembly || !driving) return undefined;
+  return trainNetwork({ ...driving, assembly }, driving.peak ?? driving.shower);
+}
+
+type Basis = DesignBasis & Partial<Placed>;
+
+function laid(job: JobState, basis: Basis, judged: TrainJudgement, known: Knowledge): DesignBasis["laid"] {
+  const fit = fitOf(job, judged, known, { basis });
+  const assembly = assemblyOf(fit, { places: basis.places ?? {} });
+  const bores = boresOf(fit, basis.answers, known);
+  return assembly && bores && laidRuns({ assembly, bores });
+}
+
+/** What was laid last for places, and what it rested on: a run asks for each of its readings. */
+const remembered = new WeakMap<
+  object,
+  { readonly on: readonly unknown[]; readonly laid: DesignBasis["laid"] }
+>();
+
+/**
+ * The pipes of a design as they are built, before each unit of its line and behind the last; undefined while its units have no place, or too little is known of its pipes.
+ * The same places, answers, units and knowledge are remembered by identity.
+ */
+export function laidOf(
+  job: JobState,
+  basis: Basis,
+  judged: TrainJudgement,
+  known: Knowledge,
+): DesignBasis["laid"] {
+  const { places, answers, units, schools } = basis;
+  if (!places || Object.keys(places).length === 0) return undefined;
+  const on = [answers, units, known, job.bypass, JSON.stringify(schools ?? {})];
+  const had = remembered.get(places);
+  if (had && on.every((one, i) => one === had.on[i])) return had.laid;
+  const fresh = { on, laid: laid(job, basis, judged, known) };
+  remembered.set(places, fresh);
+  return fresh.laid;
+}
+
+/**
+ * The judgement of a job's draft, or of a design that was signed, with what its pipes take where its units are placed (handbook 3, The network); by its units alone
+ * before that.
+ */
+export function judgedOf(
+  job: JobState,
+  known: Knowledge,
+  basis: Basis = { ...draftBasis(job), places: job.places },
+): TrainJudgement {
+  const judged = judgeJob(basis, known);
+  const pipes = laidOf(job, basis, judged, known);
+  return pipes ? judgeJob({ ...basis, laid: pipes }, known) : judged;
+}
