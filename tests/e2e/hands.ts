@@ -122,10 +122,21 @@ export async function entriesOf(
 /** The page's scripts have come, everything on it answers, and stands where it will stand. */
 export const awake = (page: Page) => expect(page.locator("[data-asleep], [data-folded]")).toHaveCount(0);
 
+/** Which crews have a screen that takes a finger; asked once, because a page that is leaving does not answer. */
+const fingers = new WeakMap<BrowserContext, boolean>();
+
+async function takesFinger(page: Page): Promise<boolean> {
+  const known = fingers.get(page.context());
+  if (known !== undefined) return known;
+  const takes = await page.evaluate(() => navigator.maxTouchPoints > 0);
+  fingers.set(page.context(), takes);
+  return takes;
+}
+
 /** Presses what is shown, with a finger where the screen takes one, once the page answers. */
 export async function press(what: Locator): Promise<void> {
   await awake(what.page());
-  const byTouch = await what.page().evaluate(() => navigator.maxTouchPoints > 0);
+  const byTouch = await takesFinger(what.page());
   await (byTouch ? what.tap() : what.click());
 }
 
@@ -188,7 +199,8 @@ export async function pressThrough(step: Locator, way: Locator): Promise<void> {
       continue;
     }
     // What fills may have come to the page under the finger: then the press only said that all is turned.
-    const wordsNow = async () => (await way.allTextContents())[0];
+    // A page that is leaving for the next step has no words; asking it for them fails.
+    const wordsNow = async () => (await way.allTextContents().catch(() => []))[0];
     await expect.poll(async () => (await heard.isVisible()) || (await wordsNow()) !== words).toBe(true);
     const stillListens = (await heard.isVisible()) || /listen/.test((await wordsNow()) ?? "");
     if (!stillListens) return;
