@@ -4,7 +4,6 @@ const config: NextConfig = {
   // A test run builds beside a running demo, so the folder is a setting.
   distDir: process.env.BRANT_DIST ?? ".next",
   outputFileTracingRoot: import.meta.dirname,
-  reactCompiler: true,
   typedRoutes: true,
   poweredByHeader: false,
   // The test command checks types once; checking them again in every build only makes the first start slower.

@@ -1,5 +1,5 @@
 "use client";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { pipesBuilt, type PipePlan } from "@/core/fit/piped";
 import { misfits } from "@/core/fit/judge";
 import { placingOf, usualPlacing } from "@/core/fit/place";
@@ -47,10 +47,12 @@ interface Moved {
 /** Places as they were kept, under what was moved here: a move stands until somebody else has placed its unit anew. */
 function useMoved(places: Places) {
   const [moved, setMoved] = useState<Readonly<Record<string, Moved>>>({});
-  const standing = Object.entries(moved).filter(([key, { to, over }]) =>
-    [...over, to].some((known) => samePlace(known, places[key])),
-  );
-  const current = { ...places, ...Object.fromEntries(standing.map(([key, { to }]) => [key, to])) };
+  const current = useMemo(() => {
+    const standing = Object.entries(moved).filter(([key, { to, over }]) =>
+      [...over, to].some((known) => samePlace(known, places[key])),
+    );
+    return { ...places, ...Object.fromEntries(standing.map(([key, { to }]) => [key, to])) };
+  }, [places, moved]);
   const move = (key: string, to: Standing) =>
     setMoved((had) => {
       const before = had[key];
@@ -84,17 +86,25 @@ function useKept(jobId: string, shown: number) {
   return { keep, say, busy };
 }
 
+/** What stands on the wall, what is wrong with it, and its pipes once every unit stands; found again only when something moves. */
+function useStanding(wall: Wall, units: readonly WallUnit[], current: Places) {
+  return useMemo(() => {
+    const placed = units.filter((u) => current[u.key]);
+    const standings = placed.map((u) => current[u.key]!);
+    const faults = misfits(wall, placed, standings);
+    const placing =
+      placed.length === units.length ? placingOf(wall, units, standings, usualPlacing.clear) : undefined;
+    return { placed, standings, faults, placing };
+  }, [wall, units, current]);
+}
+
 /** The wall with its units: they are moved by hand, or placed by computation; every move is judged at once and kept when it ends. */
 export function FitBoard(props: BoardProps) {
   const { jobId, wall, mirrored, units, plan, driving, places, seen, profile, readOnly } = props;
   const { keep, say, busy } = useKept(jobId, seen);
   const { state, begin, stop } = usePlacing(wall, units);
   const { current, move } = useMoved(places);
-  const placed = units.filter((u) => current[u.key]);
-  const standings = placed.map((u) => current[u.key]!);
-  const faults = misfits(wall, placed, standings);
-  const placing =
-    placed.length === units.length ? placingOf(wall, units, standings, usualPlacing.clear) : undefined;
+  const { placed, standings, faults, placing } = useStanding(wall, units, current);
   const nameOf = (id: string) => units.find((u) => u.key === id)?.name ?? `the ${id}`;
   // What was refused stays on the screen, to be kept again.
   const put = (key: string, to: Standing) => {

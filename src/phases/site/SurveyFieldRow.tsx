@@ -1,5 +1,5 @@
 "use client";
-import { useId } from "react";
+import { memo, useId } from "react";
 import type { SurveyField } from "@/core/site";
 import { obstacleExample } from "@/core/site/obstacles";
 import type { UnitSystem } from "@/core/units";
@@ -179,20 +179,22 @@ function LinesRow({
   );
 }
 
-/** One question of the survey. Saves when it is left; what cannot be saved stays on screen and on the device. */
-export function SurveyFieldRow({
+interface QuestionProps {
+  readonly jobId: string;
+  readonly field: SurveyField;
+  readonly saved: string;
+  readonly profile: UnitSystem;
+  readonly readOnly: boolean;
+}
+
+/** One question of the survey. Saves when it is left; what cannot be saved stays on screen and on the device. The page asks for itself anew after each answer: only questions that it changed are drawn again. */
+export const SurveyFieldRow = memo(function SurveyFieldRow({
   jobId,
   field,
   saved,
   profile,
   readOnly,
-}: {
-  jobId: string;
-  field: SurveyField;
-  saved: string;
-  profile: UnitSystem;
-  readOnly: boolean;
-}) {
+}: QuestionProps) {
   const answer = useSurveyAnswer(jobId, field.id, saved, profile, readOnly);
   return (
     <div>
@@ -201,7 +203,7 @@ export function SurveyFieldRow({
       <Found field={field.id} />
     </div>
   );
-}
+});
 
 /** What this answer has found, and what its absence keeps open. */
 function Found({ field }: { field: string }) {
