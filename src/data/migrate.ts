@@ -5,7 +5,15 @@ import { migrate } from "drizzle-orm/mysql2/migrator";
 import { createConnection } from "mysql2/promise";
 
 /** Tables of which the running application may only add rows. */
-const appendOnly = new Set(["job_log", "anchor", "audit", "file_content", "unit_version", "recipe_version"]);
+const appendOnly = new Set([
+  "job_log",
+  "anchor",
+  "audit",
+  "file_content",
+  "unit_version",
+  "recipe_version",
+  "stock_move",
+]);
 
 /** What the running application may do with a table: it asks which migrations were made, to say whether it fits them. */
 function rightsOn(table: string): string {

@@ -17,6 +17,8 @@ const besideTheLog = {
   importBundle: office,
   addFile: crew,
   keepContacts: crew,
+  moveStock: crew,
+  managePrices: office,
   managePeople: ["owner"],
   manageCompany: office,
 } satisfies Readonly<Record<string, readonly Role[]>>;

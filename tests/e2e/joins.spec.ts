@@ -29,8 +29,13 @@ test("an installer builds at the bench: all joints of a kind are right by one pr
   const first = made.getByRole("button", { name: /^Not right: / }).first();
   const what = ((await first.getAttribute("aria-label")) ?? "").replace("Not right: ", "");
   await press(first);
+  const asked = made.getByRole("group", { name: "What is wrong with it" });
+  await press(asked.getByRole("button", { name: "It is not wrong" }));
+  await expect(asked).toHaveCount(0);
+  await press(first);
+  await press(asked.getByRole("button", { name: "the gauge does not pass" }));
   const row = made.getByRole("listitem").filter({ hasText: what }).first();
-  await expect(row).toContainText("to be made again");
+  await expect(row).toContainText("to be made again: the gauge does not pass");
   const rest = made.getByRole("button", { name: /^All \d+ are right$|^This one is right$/ });
   while ((await rest.count()) > 0) {
     const had = await rest.count();
@@ -52,7 +57,7 @@ test("an installer builds at the bench: all joints of a kind are right by one pr
   await office.page.goto(`/jobs/${job}/record`);
   const joints = office.page.locator("[data-joints-of]");
   await expect(joints.first()).toContainText(/all right, Tobias Rell/);
-  await expect(office.page.getByText(`${what}: not right at first`)).toBeVisible();
+  await expect(office.page.getByText(`${what}: not right at first, the gauge does not pass`)).toBeVisible();
   await expect(joints.filter({ hasText: "not looked at" }).first()).toBeVisible();
   await context.close();
   await office.context.close();

@@ -52,6 +52,11 @@ const doors: readonly (readonly [Action, string, Ask])[] = [
   ["exportRecord", "a bundle", got((job) => `/api/jobs/${job}/record?as=bundle`)],
   ["importBundle", "an import", sent(() => "/api/import")],
   ["addFile", "a photo", sent((job) => `/api/jobs/${job}/files?id=${freshId()}`)],
+  ["viewCatalogue", "stock", got(() => "/stock")],
+  ["moveStock", "a count", sent(() => "/api/stock", {})],
+  ["moveStock", "a job's parts from stock", sent((job) => `/api/jobs/${job}/stock`, {})],
+  ["managePrices", "a price list", sent(() => "/api/stock/prices", {})],
+  ["managePrices", "what is known of a supplier", got(() => "/api/stock/prices?supplier=x")],
   ["keepContacts", "a contact", sent((job) => `/api/jobs/${job}/contacts`, {})],
   ...logKinds.map(
     ({ kind }) =>

@@ -4,6 +4,7 @@ import type { Assembly, Joint, Piece } from "./assembly";
 import { ruledLines, type BroughtUnit } from "./brought";
 import { tapeFor, type JointKind, type JointRule } from "./joint";
 import type { Piping } from "./piping";
+import { fittingPart, pipeKey, pipePart, ringPart, sealPart, type Seal } from "./stocked";
 import { once, type TakeOffGroup, type TakeOffLine, type Why } from "./takeOffLine";
 
 /** Pipe comes in coils or sticks (handbook 3, Cut list). */
@@ -28,8 +29,6 @@ const SUPPORT_MM: Readonly<Record<Piping["system"], number | undefined>> = {
 
 /** What a piece is cut to; where it is measured on site, what is brought for it. */
 export const cutLength = ({ lengthMm, onSite }: Piece): number => lengthMm + (onSite ? SPARE_LENGTH : 0);
-
-const pipeKey = ({ system, size }: Piping): string => `${system} ${size}`;
 
 /** Things of one key together, in the order in which they come. */
 function grouped<T>(
@@ -56,49 +55,41 @@ export interface TakeOffWords {
 const byJoint = (joints: readonly Joint[]): Why[] => joints.map((j) => ({ by: "joint", id: j.id }));
 
 function pipeLines({ pieces }: Assembly, words: TakeOffWords): TakeOffLine[] {
-  return [...grouped(pieces, (p) => pipeKey(p.piping))].map(([key, own]) => {
+  return [...grouped(pieces, (p) => pipeKey(p.piping)).values()].map((own) => {
     const { piping } = own[0]!;
     const sum = own.reduce((all, p) => all + cutLength(p), 0);
     return {
-      id: `pipe ${key}`,
+      ...pipePart(piping, words.pipe),
       group: "pipe",
-      what: words.pipe(piping),
       count: Math.ceil(isCoiled(piping) ? sum * COIL_WASTE : sum),
-      unit: "mm",
       why: own.map((p) => ({ by: "piece", id: p.id })),
     };
   });
 }
 
 function fittingLines({ fittings }: Assembly): TakeOffLine[] {
-  return [...grouped(fittings, (f) => f.fitting.id)].map(([id, own]) => ({
-    id: `fitting ${id}`,
+  return [...grouped(fittings, (f) => f.fitting.id).values()].map((own) => ({
+    ...fittingPart(own[0]!.fitting),
     group: "fittings",
-    what: own[0]!.fitting.name,
     count: own.length,
-    unit: "pieces",
     price: own[0]!.fitting.price,
     why: own.map((f) => ({ by: "part", id: f.id })),
   }));
 }
 
-const ringsFor: Readonly<Partial<Record<JointKind, string>>> = {
-  crimp: "copper crimp ring",
-  clamp: "stainless clamp ring",
-  expansion: "expansion ring",
-};
-
 /** A ring for each joint that is pressed, and a tenth more (handbook 3, Take-off: spares). */
 function ringLines({ joints }: Assembly): TakeOffLine[] {
-  const rings = grouped(joints, (j) => (ringsFor[j.kind] ? `${j.size} ${j.kind}` : undefined));
-  return [...rings].flatMap(([key, own]): TakeOffLine[] => {
-    const what = `${own[0]!.size} in ${ringsFor[own[0]!.kind]!}`;
+  const rings = grouped(joints, (j) => ringPart(j.size, j.kind)?.id);
+  return [...rings.values()].flatMap((own): TakeOffLine[] => {
+    const { size, kind } = own[0]!;
+    const ring = ringPart(size, kind)!;
     return [
-      { id: `ring ${key}`, group: "fittings", what, count: own.length, unit: "pieces", why: byJoint(own) },
+      { ...ring, group: "fittings", count: own.length, why: byJoint(own) },
       {
-        id: `spare ${key}`,
+        id: `spare ${size} ${kind}`,
+        part: ring.id,
         group: "spares",
-        what,
+        what: ring.what,
         count: Math.ceil(own.length * SPARE_RINGS),
         unit: "pieces",
         why: [{ by: "rule", says: "a tenth of all rings is spare: one bitten wrong is cut out" }],
@@ -106,15 +97,6 @@ function ringLines({ joints }: Assembly): TakeOffLine[] {
     ];
   });
 }
-
-const sealWords = {
-  tape: "thread tape",
-  paste: "paste, rated for drinking water",
-  grease: "food-grade silicone grease",
-  flux: "flux",
-  cement: "solvent cement, and primer where it is required",
-} as const;
-type Seal = keyof typeof sealWords;
 
 /** What seals a joint; where tape or paste will do, tape is brought. */
 function sealsOf(joint: Joint, rules: TakeOffWords["rules"]): readonly Seal[] {
@@ -132,12 +114,9 @@ function sealLines({ joints }: Assembly, { rules }: TakeOffWords): TakeOffLine[]
     const seal = key as Seal;
     const tape = own.reduce((sum, { joint }) => sum + (tapeFor(joint.size)?.lengthMm ?? 0), 0);
     return {
-      id: `seal ${seal}`,
+      ...sealPart(seal),
       group: "seal",
-      what: sealWords[seal],
-      ...(seal === "tape"
-        ? { count: Math.ceil(tape), unit: "mm" as const }
-        : { count: 1, unit: "pieces" as const }),
+      count: seal === "tape" ? Math.ceil(tape) : 1,
       why: byJoint(own.map(({ joint }) => joint)),
     };
   });

@@ -23,6 +23,8 @@ export type Why =
 /** One thing to bring. */
 export interface TakeOffLine {
   readonly id: string;
+  /** What it lies in stock as, where another line is the same thing. */
+  readonly part?: string;
   readonly group: TakeOffGroup;
   readonly what: string;
   /** How much: pieces, or mm of pipe and tape; absent where nobody can say. */
@@ -32,3 +34,6 @@ export interface TakeOffLine {
   readonly price?: number;
   readonly why: readonly Why[];
 }
+
+/** What a line lies in stock as, and stands on price lists. */
+export const partOf = ({ id, part }: Pick<TakeOffLine, "id" | "part">): string => part ?? id;

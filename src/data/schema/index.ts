@@ -2,3 +2,4 @@ export * from "./people";
 export * from "./job";
 export * from "./company";
 export * from "./catalogue";
+export * from "./stock";

@@ -15,6 +15,8 @@ interface ListProps {
   readonly currency: string;
   /** What would do instead of a line, each in words. */
   readonly insteadOf: (line: TakeOffLine) => readonly string[];
+  /** Where a line comes from, in words; empty where nothing is to be said. */
+  readonly sourceOf: (line: TakeOffLine) => string;
 }
 
 /** How much of a line: pieces, or a length. */
@@ -37,7 +39,8 @@ function waitsSaid(line: TakeOffLine, assembly: Assembly, names: Names): readonl
 
 /** One thing to bring; it opens to what asks for it. */
 function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
-  const { profile, assembly, names, currency, insteadOf } = props;
+  const { profile, assembly, names, currency, insteadOf, sourceOf } = props;
+  const source = sourceOf(line);
   const money = new Intl.NumberFormat("en", { style: "currency", currency });
   const isCounted = line.group !== "tools" && line.group !== "site";
   return (
@@ -52,7 +55,14 @@ function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
               <Amount line={line} profile={profile} />
             </span>
           ) : null}
-          <span>{line.what}</span>
+          <span>
+            {line.what}
+            {source ? (
+              <span className="block text-sm text-soft" data-source>
+                {source}
+              </span>
+            ) : null}
+          </span>
           <span className="num text-soft">
             {line.price === undefined || line.count === undefined
               ? ""

@@ -12,7 +12,8 @@ const pipeWords: Readonly<Record<Piping["system"], string>> = {
   peSupply: "PE supply pipe",
 };
 /** A pipe by its size and what it is made of. */
-export const pipeName = ({ size, system }: Piping): string => `${size} in ${pipeWords[system]} pipe`;
+export const pipeName = ({ size, system }: Pick<Piping, "size" | "system">): string =>
+  `${size} in ${pipeWords[system]} pipe`;
 
 /** A length of pipe or tape as it is bought. */
 export const bought = (mm: number, profile: UnitSystem): string => print(mm / 1000, "height", profile);

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import type { JobState } from "@/core/job";
 import { jointsFound, jointsLeft } from "@/core/job/progress";
 import type { AlikeJoints } from "@/core/plumbing/made";
@@ -26,6 +27,18 @@ const checkWords: Readonly<Record<AlikeJoints["checks"][number], string>> = {
 const lookedAt = ({ checks }: AlikeJoints): string =>
   checks.length === 0 ? "sealed and tight as it says" : checks.map((c) => checkWords[c]).join("; ");
 
+const failedWords: Readonly<Record<AlikeJoints["checks"][number], string>> = {
+  gauge: "the gauge does not pass",
+  tug: "it pulls out",
+  depthMark: "short of its depth mark",
+};
+/** What may be wrong with a joint, by what is looked at; each is one press. */
+const failuresOf = ({ checks }: AlikeJoints): readonly string[] => [
+  ...checks.map((c) => failedWords[c]),
+  ...(checks.length === 0 ? ["it weeps or turns"] : []),
+  "a part of it is damaged",
+];
+
 /** What can be said of a joint, by what was said of it last. */
 const sayings: Readonly<Record<Found | "nothing", readonly { readonly says: string; readonly of: Found }[]>> =
   {
@@ -38,37 +51,86 @@ const sayings: Readonly<Record<Found | "nothing", readonly { readonly says: stri
   };
 const toldAs: Readonly<Record<Found, string>> = { right: "Right", wrong: "Not right" };
 
-/** One joint, with what was found of it. */
+/** Asks what is wrong with a joint: one press says it, and that it is made again. */
+function WhatIsWrong({
+  failures,
+  say,
+  leave,
+}: {
+  failures: readonly string[];
+  say: (note?: string) => void;
+  leave: () => void;
+}) {
+  return (
+    <li className="flex flex-wrap gap-2 pb-3" role="group" aria-label="What is wrong with it">
+      {failures.map((failure) => (
+        <button key={failure} type="button" className="button quiet" onClick={() => say(failure)}>
+          {failure}
+        </button>
+      ))}
+      <button type="button" className="button quiet" onClick={() => say()}>
+        something else
+      </button>
+      <button type="button" className="button quiet" onClick={leave}>
+        It is not wrong
+      </button>
+    </li>
+  );
+}
+
+/** One joint, with what was found of it. What is not right is asked what is wrong with it. */
 function JointRow({
   what,
   found,
+  note,
+  failures,
   readOnly,
   say,
 }: {
   what: string;
   found: Found | undefined;
+  /** What was wrong with it. */
+  note: string | undefined;
+  failures: readonly string[];
   readOnly: boolean;
-  say: (found: Found) => void;
+  say: (found: Found, note?: string) => void;
 }) {
+  const [isAsked, setAsked] = useState(false);
   return (
-    <li className="flex min-h-14 items-center gap-3 border-t border-hair py-1">
-      <span className="grow">
-        {what}
-        {found === "wrong" ? <span className="block text-stop">to be made again</span> : null}
-      </span>
-      {sayings[found ?? "nothing"].map(({ says, of }) => (
-        <button
-          key={says}
-          type="button"
-          className="button quiet shrink-0"
-          disabled={readOnly}
-          aria-label={`${toldAs[of]}: ${what}`}
-          onClick={() => say(of)}
-        >
-          {says}
-        </button>
-      ))}
-    </li>
+    <>
+      <li className="flex min-h-14 items-center gap-3 border-t border-hair py-1">
+        <span className="grow">
+          {what}
+          {found === "wrong" ? (
+            <span className="block text-stop">to be made again{note ? `: ${note}` : ""}</span>
+          ) : null}
+        </span>
+        {isAsked
+          ? null
+          : sayings[found ?? "nothing"].map(({ says, of }) => (
+              <button
+                key={says}
+                type="button"
+                className="button quiet shrink-0"
+                disabled={readOnly}
+                aria-label={`${toldAs[of]}: ${what}`}
+                onClick={() => (of === "wrong" ? setAsked(true) : say(of))}
+              >
+                {says}
+              </button>
+            ))}
+      </li>
+      {isAsked ? (
+        <WhatIsWrong
+          failures={failures}
+          say={(failure) => {
+            setAsked(false);
+            say("wrong", failure);
+          }}
+          leave={() => setAsked(false)}
+        />
+      ) : null}
+    </>
   );
 }
 
@@ -76,8 +138,11 @@ function JointRow({
 export function JointsForm({ step, job, run, profile, readOnly }: JointsProps) {
   const found = jointsFound(job, step);
   const left = new Set(jointsLeft(job, step));
-  const say = (joints: readonly string[], of: Found) =>
-    void run.send({ kind: "jointsChecked", step: step.id, joints, found: of });
+  const notes = new Map(
+    (job.steps[step.id]?.joints ?? []).flatMap((m) => m.joints.map((j) => [j, m.note] as const)),
+  );
+  const say = (joints: readonly string[], of: Found, note?: string) =>
+    void run.send({ kind: "jointsChecked", step: step.id, joints, found: of, ...(note ? { note } : {}) });
   return (
     <div className="mt-4 grid gap-5" data-joints-made>
       {(step.joins ?? []).map((alike) => {
@@ -104,8 +169,10 @@ export function JointsForm({ step, job, run, profile, readOnly }: JointsProps) {
                   key={j.id}
                   what={saidIn(j.what, profile)}
                   found={found.get(j.id)}
+                  note={notes.get(j.id)}
+                  failures={failuresOf(alike)}
                   readOnly={readOnly}
-                  say={(of) => say([j.id], of)}
+                  say={(of, note) => say([j.id], of, note)}
                 />
               ))}
             </ul>

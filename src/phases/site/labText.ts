@@ -10,8 +10,8 @@ export function decoded(bytes: Uint8Array): string {
   }
 }
 
-/** Cells of a text whose columns are parted by tab, semicolon, comma or bar; the sign is found from the text. */
-export function cellsOf(text: string): string[][] {
+/** Cells of a text whose columns are parted by tab, semicolon, comma or bar, `most` rows of them; the sign is found from the text. */
+export function cellsOf(text: string, most = 500): string[][] {
   // A comma that stands for decimals would part columns where the semicolon or the tab is meant to.
   const head = text
     .split(/\r?\n/)
@@ -22,5 +22,5 @@ export function cellsOf(text: string): string[][] {
   return Papa.parse<string[]>(text, {
     skipEmptyLines: "greedy",
     ...(delimiter ? { delimiter } : { delimitersToGuess: [",", ";", "\t", "|"] }),
-  }).data.slice(0, 500);
+  }).data.slice(0, most);
 }

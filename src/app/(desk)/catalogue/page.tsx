@@ -39,6 +39,9 @@ export default async function CataloguePage() {
           <Link className="button quiet" prefetch={false} href={"/catalogue/recipes" as Route}>
             Recipes
           </Link>
+          <Link className="button quiet" prefetch={false} href="/stock">
+            Stock and prices
+          </Link>
           {edit ? (
             <Link className="button" prefetch={false} href={"/catalogue/new" as Route}>
               Add a unit

@@ -1,4 +1,4 @@
 export * from "./table";
 export * from "./read";
 export { plain } from "./text";
-export type { Decimal } from "./value";
+export { decimalOf, labValue, type Decimal } from "./value";

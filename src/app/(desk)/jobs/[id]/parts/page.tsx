@@ -8,9 +8,18 @@ import { partsOf } from "@/phases/parts/listed";
 import { methodsOf } from "@/phases/parts/methods";
 import { MethodsView } from "@/phases/parts/MethodsView";
 import { NoParts } from "@/phases/parts/NoParts";
+import { Orders } from "@/phases/parts/Orders";
 import { PartsList } from "@/phases/parts/PartsList";
+import { SettleStock } from "@/phases/parts/SettleStock";
+import { sourcesOf, sourceSaid, type SourceWords } from "@/phases/parts/sources";
 import { TooShort } from "@/phases/parts/TooShort";
 import { Van } from "@/phases/parts/Van";
+import { partOf, type TakeOffLine } from "@/core/plumbing/takeOffLine";
+import { heldParts, offersByPart, takenFor } from "@/data/queries/stock";
+import { database } from "@/server/database";
+import { may } from "@/server/permissions";
+import { dayName } from "@/ui/time";
+import type { Opened } from "@/phases/job/load";
 
 export const generateMetadata = titled("Parts");
 
@@ -20,12 +29,38 @@ const papers = [
   { paper: "LETTER", says: "List, Letter" },
 ] as const;
 
+/** Where the parts of a job come from, and how that is said; no sources while the company keeps neither stock nor prices. */
+async function stockFor({ job, now, person, settings }: Opened, lines: readonly TakeOffLine[]) {
+  const [held, offers, taken] = await Promise.all([
+    heldParts(database()),
+    offersByPart(database()),
+    takenFor(database(), job.id),
+  ]);
+  const ahead = job.visits
+    .filter((v) => v.cancelled === undefined)
+    .map((v) => Date.parse(v.from))
+    .filter((at) => at > now);
+  const by = ahead.length > 0 ? Math.min(...ahead) : undefined;
+  const words: SourceWords = {
+    profile: person.profile,
+    money: new Intl.NumberFormat("en", { style: "currency", currency: settings.currency }),
+    day: (at) => dayName(at, settings.timeZone),
+  };
+  const sources = sourcesOf(lines, { held, offers, taken, now, by });
+  const said = (line: TakeOffLine) => {
+    const source = sources?.get(partOf(line));
+    return source ? sourceSaid(source, words) : "";
+  };
+  return { sources, by, words, said };
+}
+
 /** What must be in the van: everything that the placed train asks for, with why. */
 export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts">) {
   const opened = await openJob((await params).id);
   const { can, job, judged, known, person, settings } = opened;
   const profile = person.profile;
   const { fit, assembly, built, names, lines, cuttings, beside } = partsOf(job, judged, known, profile);
+  const stock = await stockFor(opened, lines);
   return (
     <JobShell {...frameOf(opened, "parts")}>
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
@@ -60,8 +95,16 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
             profile={profile}
             currency={settings.currency}
             insteadOf={(line) => insteadOf(line, built, known.fittings)}
+            sourceOf={stock.said}
           />
         </Van>
+        {stock.sources ? (
+          <section aria-labelledby="stock" data-stock>
+            <h2 id="stock">From stock and to order</h2>
+            {may(person.role, "moveStock") && !opened.readsOnly ? <SettleStock jobId={job.id} /> : null}
+            <Orders sources={[...stock.sources.values()]} by={stock.by} words={stock.words} />
+          </section>
+        ) : null}
         {assembly ? (
           <>
             <TooShort faults={assembly.faults} names={names} profile={profile} />

@@ -8,7 +8,7 @@ import { audited } from "@/server/audit";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { notOnJobSaid } from "@/server/permissions";
-import { bodyUpTo, isWellFormed } from "@/server/request";
+import { jsonUpTo } from "@/server/request";
 import { forPerson, json } from "@/server/respond";
 
 const ID = /^[0-9A-HJKMNP-TV-Z]{26}$/;
@@ -42,11 +42,7 @@ const onJob = (
 /** Keeps a contact of a job, in place of what it was. Its id is made by the page, so that a repeated send changes nothing. */
 export const POST = (request: NextRequest, context: RouteContext<"/api/jobs/[id]/contacts">) =>
   onJob(request, context, async (job, person) => {
-    const body = await bodyUpTo(request, 10_000);
-    const raw: unknown = await Promise.resolve(body?.toString() ?? "")
-      .then(JSON.parse)
-      .catch(() => undefined);
-    const read = contact.safeParse(isWellFormed(raw) ? raw : undefined);
+    const read = contact.safeParse(await jsonUpTo(request, 10_000));
     if (!read.success) {
       const fields = Object.fromEntries(read.error.issues.map((i) => [i.path.join("."), i.message]));
       return json({ error: "Some of it could not be kept", fields }, 422);

@@ -1,0 +1,124 @@
+import { expect, test, type Page } from "@playwright/test";
+import { fittings } from "@/catalogue/fittings";
+import { clean } from "./axe";
+import { sent } from "./crew";
+import { desk, freshId, phone, press, signedIn, survey } from "./hands";
+import { addUnits, opened } from "./walk";
+
+const tee = fittings.get("tee-solder-copper-1")!;
+const valve = fittings.get("valve-solder-copper-1")!;
+
+/** Says what lies of a part, found by its name. */
+async function counts(page: Page, name: string, van: string, shop: string) {
+  await page.getByLabel("Find a part").fill(name);
+  await press(page.getByRole("button", { name: `Count: ${name}`, exact: true }));
+  await page.getByLabel(/^On the van/).fill(van);
+  await page.getByLabel(/^At the shop/).fill(shop);
+  await press(page.getByRole("button", { name: "Keep this count" }));
+}
+
+test("stock is counted on a phone, prices come from a supplier's file, and a job's parts say what is taken and what is ordered", async ({
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  const crew = await signedIn(browser, "tobias", phone);
+  await crew.page.goto("/stock");
+  await expect(crew.page.getByRole("heading", { name: "Suppliers’ prices" })).toHaveCount(0);
+  await counts(crew.page, tee.name, "many", "0");
+  await expect(crew.page.getByText(/Whole pieces from 0/)).toBeVisible();
+  await expect(crew.page.getByLabel(/^On the van/)).toHaveValue("many");
+  await crew.page.getByLabel(/^On the van/).fill("1");
+  await press(crew.page.getByRole("button", { name: "Keep this count" }));
+  const row = crew.page.locator(`[data-stocked="fitting ${tee.id}"]`);
+  await expect(row).toContainText("van 1");
+  await clean(crew.page, "stock on a phone");
+  await crew.context.close();
+
+  const { page, context } = await signedIn(browser, "imke", desk);
+  const job = await opened(page, "Stock of the test");
+  await page.goto(`/jobs/${job}/site`);
+  await survey(page, {
+    "source.kind": "Municipal",
+    "source.static": "400 kPa",
+    "cutin.pipe": "Copper, type L",
+    "cutin.size": "1 in",
+    "cutin.x": "300 mm",
+    "cutin.height": "2200 mm",
+    "cutin.runs": "To the right",
+    "wall.substrate": "concrete",
+    "space.width": "3000 mm",
+    "space.height": "2500 mm",
+    "space.depth": "900 mm",
+  });
+  await addUnits(page, job, ["PS-20", "SF-100"]);
+  await page.goto(`/jobs/${job}/fit`);
+  await page.getByRole("button", { name: "Find the best places" }).click();
+  await expect(page.locator("[data-fit-verdict]")).toContainText("Good: everything stands");
+
+  await page.goto("/catalogue");
+  await page.getByRole("link", { name: "Stock and prices" }).click();
+  const prices = page.locator("[data-prices]");
+  await prices.getByLabel("Supplier").fill("Tidemill Supply");
+  await prices.getByLabel("The list").setInputFiles({
+    name: "prices.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from(
+      [
+        "Ordernummer;Description;Betrag;Pack;Days",
+        `T-77;${tee.name};3,40;5;40`,
+        `V-12;${valve.name};viel;1;2`,
+        "G-1;garden gnome;9,90;1;1",
+      ].join("\n"),
+    ),
+  });
+  await expect(prices.getByText(/Say which column holds the price/)).toBeVisible();
+  await expect(prices.getByRole("button", { name: "Keep these prices" })).toBeDisabled();
+  await prices.getByLabel("Price of a pack").selectOption({ label: "Betrag" });
+  await prices.getByLabel("The supplier’s number").selectOption({ label: "Ordernummer" });
+  const understood = prices.locator("[data-understood]");
+  await expect(understood).toContainText(
+    "1 parts are understood; 1 rows name nothing that Brant knows; 1 cannot be taken",
+  );
+  await expect(understood).toContainText("“viel” is no price");
+  await prices.getByRole("button", { name: "Keep these prices" }).click();
+  await expect(prices).toContainText("Prices of 1 parts are kept");
+  await expect(prices).toContainText(/Tidemill Supply: 1 parts/);
+  await clean(page, "stock and prices");
+  // The next list of this supplier needs no asking, nor the part's name.
+  await prices.getByLabel("Supplier").fill("Tidemill Supply");
+  await prices.getByLabel("The list").setInputFiles({
+    name: "prices2.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from("Ordernummer;Betrag;Pack;Days\nT-77;3,60;5;40"),
+  });
+  await expect(understood).toContainText("1 parts are understood; 0 rows");
+  await prices.getByRole("button", { name: "Keep these prices" }).click();
+  await expect(prices).toContainText("Prices of 1 parts are kept");
+
+  await page.goto(`/jobs/${job}/parts`);
+  const line = page.locator(`[data-part="fitting ${tee.id}"] [data-source]`);
+  await expect(line).toContainText(/1 on the van; order 1 × 5 from Tidemill Supply, \$3\.60, here /);
+  const orders = page.locator("[data-orders]");
+  await expect(orders).toContainText("To order from Tidemill Supply: $3.60");
+  await expect(orders).toContainText("T-77");
+  await expect(page.locator("[data-too-late]")).toHaveCount(0);
+  // Forty days for a visit in five.
+  const from = Date.now() + 5 * 86_400_000;
+  await sent(page, job, {
+    kind: "visitPlanned",
+    visit: freshId(),
+    from: new Date(from).toISOString(),
+    to: new Date(from + 3_600_000).toISOString(),
+    person: { id: "x", name: "Tobias Rell" },
+    what: "Put in",
+  });
+  await page.reload();
+  await expect(page.locator("[data-too-late]")).toContainText(`Check: ${tee.name} is not surely here`);
+  await clean(page, "parts from stock");
+  await page.getByRole("button", { name: "Take what is in stock for this job" }).click();
+  await expect(line).toContainText(/^1 taken from stock; order 1 × 5/);
+  await page.goto("/stock");
+  await page.getByLabel("Find a part").fill(tee.name);
+  await expect(page.locator(`[data-stocked="fitting ${tee.id}"]`)).toContainText("van 0");
+  await context.close();
+});
