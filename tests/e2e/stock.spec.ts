@@ -97,9 +97,9 @@ test("stock is counted on a phone, prices come from a supplier's file, and a job
 
   await page.goto(`/jobs/${job}/parts`);
   const line = page.locator(`[data-part="fitting ${tee.id}"] [data-source]`);
-  await expect(line).toContainText(/1 on the van; order 1 × 5 from Tidemill Supply, \$3\.60, here /);
+  await expect(line).toContainText(/1 on the van; order 1 × 5 from Tidemill Supply, €3\.60, here /);
   const orders = page.locator("[data-orders]");
-  await expect(orders).toContainText("To order from Tidemill Supply: $3.60");
+  await expect(orders).toContainText("To order from Tidemill Supply: €3.60");
   await expect(orders).toContainText("T-77");
   await expect(page.locator("[data-too-late]")).toHaveCount(0);
   // Forty days for a visit in five.
