@@ -77,12 +77,12 @@ test("stock is counted on a phone, prices come from a supplier's file, and a job
   await prices.getByLabel("The supplier’s number").selectOption({ label: "Ordernummer" });
   const understood = prices.locator("[data-understood]");
   await expect(understood).toContainText(
-    "1 parts are understood; 1 rows name nothing that Brant knows; 1 cannot be taken",
+    "1 part is understood; 1 row names nothing that Brant knows; 1 cannot be taken.",
   );
   await expect(understood).toContainText("“viel” is no price");
   await prices.getByRole("button", { name: "Keep these prices" }).click();
-  await expect(prices).toContainText("Prices of 1 parts are kept");
-  await expect(prices).toContainText(/Tidemill Supply: 1 parts/);
+  await expect(prices).toContainText("1 price is kept");
+  await expect(prices).toContainText("Tidemill Supply: 1 part,");
   await clean(page, "stock and prices");
   // The next list of this supplier needs no asking, nor the part's name.
   await prices.getByLabel("Supplier").fill("Tidemill Supply");
@@ -91,9 +91,9 @@ test("stock is counted on a phone, prices come from a supplier's file, and a job
     mimeType: "text/csv",
     buffer: Buffer.from("Ordernummer;Betrag;Pack;Days\nT-77;3,60;5;40"),
   });
-  await expect(understood).toContainText("1 parts are understood; 0 rows");
+  await expect(understood).toContainText("1 part is understood; 0 rows");
   await prices.getByRole("button", { name: "Keep these prices" }).click();
-  await expect(prices).toContainText("Prices of 1 parts are kept");
+  await expect(prices).toContainText("1 price is kept");
 
   await page.goto(`/jobs/${job}/parts`);
   const line = page.locator(`[data-part="fitting ${tee.id}"] [data-source]`);
@@ -114,6 +114,7 @@ test("stock is counted on a phone, prices come from a supplier's file, and a job
   });
   await page.reload();
   await expect(page.locator("[data-too-late]")).toContainText(`Check: ${tee.name} is not surely here`);
+  await expect(page.locator("[data-nowhere]")).toContainText(valve.name);
   await clean(page, "parts from stock");
   await page.getByRole("button", { name: "Take what is in stock for this job" }).click();
   await expect(line).toContainText(/^1 taken from stock; order 1 × 5/);

@@ -2,7 +2,7 @@ import type { Source } from "@/core/plumbing/stock";
 import { ColumnHeads } from "@/ui/ColumnHeads";
 import { VerdictShape } from "@/ui/VerdictMark";
 import { muchOf } from "../stock/words";
-import { ordersBySupplier, tooLate, type PartSource, type SourceWords } from "./sources";
+import { isNowhere, ordersBySupplier, tooLate, type PartSource, type SourceWords } from "./sources";
 
 /** How many packs, and what is in one. */
 const packsSaid = (
@@ -25,13 +25,19 @@ export function Orders({
   readonly words: SourceWords;
 }) {
   const late = tooLate(sources, by);
+  const nowhere = sources.filter(isNowhere);
   const lateParts = new Set(late.map((s) => s.part));
   return (
     <>
       {by !== undefined && late.length > 0 ? (
-        <p data-too-late>
+        <p className="mt-3" data-too-late>
           <VerdictShape level="Check" /> Check: {late.map((s) => s.what).join(", ")}{" "}
           {late.length === 1 ? "is" : "are"} not surely here by the first visit on {words.day(by)}
+        </p>
+      ) : null}
+      {nowhere.length > 0 ? (
+        <p className="mt-3 text-soft" data-nowhere>
+          In no stock and on no supplier’s list: {nowhere.map((s) => s.what).join(", ")}.
         </p>
       ) : null}
       {ordersBySupplier(sources).map(({ supplier, orders, cost }) => (

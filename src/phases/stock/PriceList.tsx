@@ -102,20 +102,20 @@ function Columns({ list, choose }: { list: ListFile; choose: (columns: PriceColu
   );
 }
 
+const counted = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
+/** How a list was understood, in a sentence. */
+const understoodSaid = ({ rows, beside, failed }: PriceListRead): string =>
+  [
+    counted(rows.length, "part is understood", "parts are understood"),
+    counted(beside, "row names nothing that Brant knows", "rows name nothing that Brant knows"),
+    ...(failed.length > 0 ? [`${failed.length} cannot be taken`] : []),
+  ].join("; ") + ".";
+
 /** What would be taken of the list, and every row that cannot be. */
 function Understood({ read }: { read: PriceListRead }) {
   return (
     <div data-understood>
-      <p>
-        <span className="num">{read.rows.length}</span> parts are understood;{" "}
-        <span className="num">{read.beside}</span> rows name nothing that Brant knows
-        {read.failed.length > 0 ? (
-          <>
-            ; <span className="num">{read.failed.length}</span> cannot be taken
-          </>
-        ) : null}
-        .
-      </p>
+      <p>{understoodSaid(read)}</p>
       {read.failed.length > 0 ? (
         <div
           className="mt-2 overflow-x-auto"
@@ -166,7 +166,7 @@ function usePriceList(parts: readonly PricedPart[]) {
         ? sendStock<Taken>(
             "/api/stock/prices",
             { supplier, cells: list.cells, columns: list.columns },
-            ({ taken }) => `Prices of ${taken} parts are kept`,
+            ({ taken }) => counted(taken, "price is kept", "prices are kept"),
           )
         : Promise.resolve({ ok: false, error: "Choose the list's file first" }),
     onTaken: () => {
@@ -204,7 +204,7 @@ export function PriceList({
         <ul className="my-2">
           {suppliers.map(({ supplier, parts: n, listed }) => (
             <li key={supplier}>
-              {supplier}: <span className="num">{n}</span> parts, newest list of {listed}
+              {supplier}: {counted(n, "part", "parts")}, newest list of {listed}
             </li>
           ))}
         </ul>

@@ -94,7 +94,7 @@ function PartRow({ part, profile, readOnly }: { part: StockedPart; profile: Unit
   return (
     <li className="border-t border-hair py-1.5" data-stocked={part.id}>
       <div className="flex min-h-11 flex-wrap items-center gap-x-5 gap-y-1">
-        <span className="min-w-60 grow">
+        <span className="grow basis-full md:basis-auto">
           {part.what}
           {part.offers.map((offer) => (
             <span key={offer.supplier} className="block text-sm text-soft">

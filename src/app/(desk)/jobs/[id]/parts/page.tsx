@@ -15,6 +15,7 @@ import { sourcesOf, sourceSaid, type SourceWords } from "@/phases/parts/sources"
 import { TooShort } from "@/phases/parts/TooShort";
 import { Van } from "@/phases/parts/Van";
 import { partOf, type TakeOffLine } from "@/core/plumbing/takeOffLine";
+import { lineState } from "@/core/plumbing/van";
 import { heldParts, offersByPart, takenFor } from "@/data/queries/stock";
 import { database } from "@/server/database";
 import { may } from "@/server/permissions";
@@ -46,9 +47,10 @@ async function stockFor({ job, now, person, settings }: Opened, lines: readonly 
     money: new Intl.NumberFormat("en", { style: "currency", currency: settings.currency }),
     day: (at) => dayName(at, settings.timeZone),
   };
-  const sources = sourcesOf(lines, { held, offers, taken, now, by });
+  const open = lines.filter((line) => lineState(line, job.parts[line.id]) !== "loaded");
+  const sources = sourcesOf(open, { held, offers, taken, now, by });
   const said = (line: TakeOffLine) => {
-    const source = sources?.get(partOf(line));
+    const source = open.includes(line) ? sources?.get(partOf(line)) : undefined;
     return source ? sourceSaid(source, words) : "";
   };
   return { sources, by, words, said };
@@ -100,7 +102,9 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
         </Van>
         {stock.sources ? (
           <section aria-labelledby="stock" data-stock>
-            <h2 id="stock">From stock and to order</h2>
+            <h2 id="stock" className="mb-2">
+              From stock and to order
+            </h2>
             {may(person.role, "moveStock") && !opened.readsOnly ? <SettleStock jobId={job.id} /> : null}
             <Orders sources={[...stock.sources.values()]} by={stock.by} words={stock.words} />
           </section>
