@@ -15,6 +15,8 @@ export default defineConfig({
   testDir: "tests/e2e",
   workers: stands.length,
   fullyParallel: false,
+  // What takes longest of what other tests cover in short: `npm run test:all` has it too.
+  grepInvert: process.env.BRANT_ALL === "1" ? undefined : /@long/,
   // Generous, because two browsers, two servers and two databases share what may be two busy cores.
   timeout: 300_000,
   expect: { timeout: 40_000 },

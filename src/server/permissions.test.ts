@@ -41,6 +41,7 @@ describe("permissions", () => {
       "offerMoved",
       "manageCatalogue",
       "manageCompany",
+      "managePrices",
       "importBundle",
     ] as const;
     for (const action of ofTheOffice) {

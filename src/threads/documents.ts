@@ -12,6 +12,7 @@ import type { UnitSystem } from "@/core/units";
 import { readCatalogueFile, type Against } from "@/phases/catalogue/read";
 import { readBundle } from "@/phases/record/readBundle";
 import { changesBetween } from "@/phases/record/changes";
+import { templatePdf, type TemplateInput } from "@/phases/fit/TemplatePdf";
 import { partsPdf, type PartsPdfInput } from "@/phases/parts/PartsPdf";
 import { packPdf } from "@/phases/record/PackPdf";
 import { recordPdf, type PdfInput } from "@/phases/record/RecordPdf";
@@ -80,6 +81,9 @@ export const pack = (input: PaperInput) => {
 
 /** What to bring to a job, PDF. */
 export const parts = (input: PartsPdfInput) => partsPdf(input);
+
+/** Drilling templates of a job's units, PDF. */
+export const templates = (input: TemplateInput) => templatePdf(input);
 
 /** A catalogue file, read against the catalogue as it stands. */
 export const readUnits = ({ bytes, against }: { bytes: Uint8Array; against: Against }) =>

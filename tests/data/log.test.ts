@@ -498,7 +498,7 @@ describe("npm run verify, backup and restore", () => {
     writeFileSync(join(files, "of-a-job"), "a photo");
     const backed = tsx("scripts/backup.ts", [path], { BRANT_FILES: files });
     expect(backed.stderr).toBe("");
-    expect(backed.stdout).toMatch(/Backed up to .+: \d+ tables, 6 triggers, with the folder of files/);
+    expect(backed.stdout).toMatch(/Backed up to .+: \d+ tables, 8 triggers, with the folder of files/);
     const into = {
       DATABASE_URL: needed("BRANT_TEST_RESTORE_URL"),
       DATABASE_OWNER_URL: needed("BRANT_TEST_RESTORE_OWNER_URL"),

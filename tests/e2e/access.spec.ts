@@ -33,7 +33,7 @@ for (const [name, screen] of [
     ["design", train],
     ["survey, run and record", rest],
   ] as const)
-    test(`axe finds nothing on a job's ${what}, ${name}`, async ({ browser }) => {
+    test(`axe finds nothing on a job's ${what}, ${name}`, { tag: "@long" }, async ({ browser }) => {
       const { page, context } = await signedIn(browser, "office", screen);
       const job = await openJob(page, "Pell Lane bakery");
       for (const phase of phases) {
@@ -42,7 +42,7 @@ for (const [name, screen] of [
       }
       await context.close();
     });
-  test(`axe finds nothing on the office's screens, ${name}`, async ({ browser }) => {
+  test(`axe finds nothing on the office's screens, ${name}`, { tag: "@long" }, async ({ browser }) => {
     const { page, context } = await signedIn(browser, "office", screen);
     for (const path of [
       "/",

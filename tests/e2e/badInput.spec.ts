@@ -252,34 +252,36 @@ test("a phone an hour wrong counts as the server does", async ({ browser }) => {
   await right.context.close();
 });
 
-test("the database gone for a while in the middle of a step: queued, said, nothing lost", async ({
-  browser,
-}) => {
-  test.setTimeout(180_000);
-  const { page, context } = await signedIn(browser, "tobias", phone);
-  const whole = page.waitForResponse(/\/api\/jobs\/\w+\/whole$/);
-  const job = await openJob(page, "Ropewalk Studio", "run");
-  await expect(page.locator("article[data-step]")).toHaveAttribute("data-step", "u1.saddle");
-  // From here on the phone decides by itself.
-  await (await whole).finished();
-  const pid = Number(readFileSync(join(folder, "m.pid"), "utf8"));
-  process.kill(pid, "SIGKILL");
-  await page.getByRole("button", { name: "Done", exact: true }).click();
-  await expect(page.locator("[data-queued]")).toContainText("kept on this phone");
-  await expect(page.locator("article[data-step]")).toHaveAttribute("data-step", "u1.stand");
-  await page.waitForTimeout(20_000);
-  await expect(page.locator("[data-queued]")).toBeVisible();
-  const settings = join(folder, "my.cnf");
-  spawn("mariadbd", [`--defaults-file=${settings}`, ...(process.getuid?.() === 0 ? ["--user=root"] : [])], {
-    stdio: "ignore",
-    detached: true,
-  }).unref();
-  await expect(page.locator("[data-queued]")).toHaveCount(0, { timeout: 60_000 });
-  const entries = await entriesOf(page, job);
-  expect(entries.filter((e) => e.kind === "stepDone" && e.data.step === "u1.saddle")).toHaveLength(1);
-  expect((await page.request.get("/api/health")).status()).toBe(200);
-  await context.close();
-});
+test(
+  "the database gone for a while in the middle of a step: queued, said, nothing lost",
+  { tag: "@long" },
+  async ({ browser }) => {
+    test.setTimeout(180_000);
+    const { page, context } = await signedIn(browser, "tobias", phone);
+    const whole = page.waitForResponse(/\/api\/jobs\/\w+\/whole$/);
+    const job = await openJob(page, "Ropewalk Studio", "run");
+    await expect(page.locator("article[data-step]")).toHaveAttribute("data-step", "u1.saddle");
+    // From here on the phone decides by itself.
+    await (await whole).finished();
+    const pid = Number(readFileSync(join(folder, "m.pid"), "utf8"));
+    process.kill(pid, "SIGKILL");
+    await page.getByRole("button", { name: "Done", exact: true }).click();
+    await expect(page.locator("[data-queued]")).toContainText("kept on this phone");
+    await expect(page.locator("article[data-step]")).toHaveAttribute("data-step", "u1.stand");
+    await page.waitForTimeout(20_000);
+    await expect(page.locator("[data-queued]")).toBeVisible();
+    const settings = join(folder, "my.cnf");
+    spawn("mariadbd", [`--defaults-file=${settings}`, ...(process.getuid?.() === 0 ? ["--user=root"] : [])], {
+      stdio: "ignore",
+      detached: true,
+    }).unref();
+    await expect(page.locator("[data-queued]")).toHaveCount(0, { timeout: 60_000 });
+    const entries = await entriesOf(page, job);
+    expect(entries.filter((e) => e.kind === "stepDone" && e.data.step === "u1.saddle")).toHaveLength(1);
+    expect((await page.request.get("/api/health")).status()).toBe(200);
+    await context.close();
+  },
+);
 
 test("a timer survives a reload, a closed browser and another phone, and never ends early", async ({
   browser,

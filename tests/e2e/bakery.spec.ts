@@ -98,94 +98,98 @@ async function importsJudged(here: Page, there: Page, job: string, bundle: strin
   expect(await count()).toBe(before);
 }
 
-test("the bakery job from survey to signed record by the interface alone, at 1280×800", async ({
-  browser,
-}) => {
-  test.setTimeout(1_500_000);
-  const { page, context } = await signedIn(browser, "imke", desk);
-  const title = "Bakery of the test";
-  const job = await opened(page, title);
-  await survey(page, answers);
-  await expect(page.locator("[data-findings]")).toContainText("Softener");
-  await addUnits(page, job, ["CT-1354", "SF-150", "RO-T5"]);
-  await agreedAndSigned(page, job);
+test(
+  "the bakery job from survey to signed record by the interface alone, at 1280×800",
+  { tag: "@long" },
+  async ({ browser }) => {
+    test.setTimeout(1_500_000);
+    const { page, context } = await signedIn(browser, "imke", desk);
+    const title = "Bakery of the test";
+    const job = await opened(page, title);
+    await survey(page, answers);
+    await expect(page.locator("[data-findings]")).toContainText("Softener");
+    await addUnits(page, job, ["CT-1354", "SF-150", "RO-T5"]);
+    await agreedAndSigned(page, job);
 
-  const done = await walked(page, job, { readings, beforeFlow: misreadsFirst() }, async (steps) => {
-    if (steps !== 3) return;
+    const done = await walked(page, job, { readings, beforeFlow: misreadsFirst() }, async (steps) => {
+      if (steps !== 3) return;
+      await page.goto(`/jobs/${job}/record`);
+      await expect(page.locator("[data-blockers]")).toContainText("Not finished");
+      await expect(page.getByRole("button", { name: "Sign as installer" })).toHaveCount(0);
+      await page.goto(`/jobs/${job}/run`);
+      await photographed(page.locator("article[data-step]"));
+    });
+    expect(done.length).toBeGreaterThan(40);
+
     await page.goto(`/jobs/${job}/record`);
-    await expect(page.locator("[data-blockers]")).toContainText("Not finished");
-    await expect(page.getByRole("button", { name: "Sign as installer" })).toHaveCount(0);
+    await expect(page.locator("[data-blockers]")).toContainText("A reading is a Stop");
     await page.goto(`/jobs/${job}/run`);
-    await photographed(page.locator("article[data-step]"));
-  });
-  expect(done.length).toBeGreaterThan(40);
+    await handedOver(page, "Blended on purpose for the dough");
+    const entries = await entriesOf(page, job);
+    expect(entries.filter((e) => e.kind === "signed")).toHaveLength(2);
+    expect(entries.filter((e) => e.kind === "readingTaken" && e.data.supersedes)).not.toHaveLength(0);
 
-  await page.goto(`/jobs/${job}/record`);
-  await expect(page.locator("[data-blockers]")).toContainText("A reading is a Stop");
-  await page.goto(`/jobs/${job}/run`);
-  await handedOver(page, "Blended on purpose for the dough");
-  const entries = await entriesOf(page, job);
-  expect(entries.filter((e) => e.kind === "signed")).toHaveLength(2);
-  expect(entries.filter((e) => e.kind === "readingTaken" && e.data.supersedes)).not.toHaveLength(0);
+    const record = await paper(page, job, "record&paper=A4");
+    for (const words of [
+      "Commissioning record",
+      title,
+      "CT-1354",
+      "Blended on purpose for the dough",
+      "Handed over",
+      "Imke Vos",
+      "SM-serial",
+      // What was signed, which the signature names.
+      `head ${String(entries.at(-1)!.data.head)}`,
+    ])
+      expect(record.text.toLowerCase()).toContain(words.toLowerCase());
+    expect((await paper(page, job, "record&paper=LETTER&as_of=now")).text).toContain(
+      `head ${entries.at(-1)!.hash}`,
+    );
+    const pack = await paper(page, job, "pack");
+    for (const words of ["Your water treatment", "Service", "14 days"]) expect(pack.text).toContain(words);
+    expect(pack.pages).toBe(2);
+    expect(pack.text).toContain("2 of 2");
+    expect(record.text).toContain(`${record.pages} of ${record.pages}`);
 
-  const record = await paper(page, job, "record&paper=A4");
-  for (const words of [
-    "Commissioning record",
-    title,
-    "CT-1354",
-    "Blended on purpose for the dough",
-    "Handed over",
-    "Imke Vos",
-    "SM-serial",
-    // What was signed, which the signature names.
-    `head ${String(entries.at(-1)!.data.head)}`,
-  ])
-    expect(record.text.toLowerCase()).toContain(words.toLowerCase());
-  expect((await paper(page, job, "record&paper=LETTER&as_of=now")).text).toContain(
-    `head ${entries.at(-1)!.hash}`,
-  );
-  const pack = await paper(page, job, "pack");
-  for (const words of ["Your water treatment", "Service", "14 days"]) expect(pack.text).toContain(words);
-  expect(pack.pages).toBe(2);
-  expect(pack.text).toContain("2 of 2");
-  expect(record.text).toContain(`${record.pages} of ${record.pages}`);
-
-  const bundle = join(folder, "job.json");
-  const body = await (await page.request.get(`/api/jobs/${job}/record?as=bundle`)).body();
-  writeFileSync(bundle, body);
-  expect(
-    execFileSync(process.execPath, ["--import", "tsx", "scripts/verify.ts", bundle], { encoding: "utf8" }),
-  ).toContain("entries hold");
-  const there = await signedIn(browser, "imke", desk, other);
-  await there.page.goto("/jobs");
-  await there.page
-    .locator('input[type="file"]')
-    .setInputFiles({ name: "job.json", mimeType: "application/json", buffer: body });
-  await expect(there.page).toHaveURL(new RegExp(`${other}/jobs/${job}/record`));
-  await expect(there.page.getByText("Handed over")).toBeVisible();
-  const again = (await (await there.page.request.get(`/api/jobs/${job}/record?as=bundle`)).body()).toString();
-  const hashes = (text: string) =>
-    JSON.parse(text) as { entries: { hash: string }[]; files: { sha256: string }[] };
-  // Behind them stands only the note that it came in.
-  expect(
-    hashes(again)
-      .entries.map((e) => e.hash)
-      .slice(0, -1),
-  ).toEqual(hashes(readFileSync(bundle, "utf8")).entries.map((e) => e.hash));
-  const mark = /Imported by Imke Vos on .+, signed by \S{12}/;
-  await expect(there.page.locator("[data-notice]")).toHaveText(mark);
-  expect((await paper(there.page, job, "record")).text).toMatch(mark);
-  expect(
-    hashes(again)
-      .files.map((f) => f.sha256)
-      .sort(),
-  ).toEqual(
-    hashes(readFileSync(bundle, "utf8"))
-      .files.map((f) => f.sha256)
-      .sort(),
-  );
-  await importsJudged(page, there.page, job, body.toString());
-  await there.context.close();
-  await context.close();
-  expect(base).not.toBe(other);
-});
+    const bundle = join(folder, "job.json");
+    const body = await (await page.request.get(`/api/jobs/${job}/record?as=bundle`)).body();
+    writeFileSync(bundle, body);
+    expect(
+      execFileSync(process.execPath, ["--import", "tsx", "scripts/verify.ts", bundle], { encoding: "utf8" }),
+    ).toContain("entries hold");
+    const there = await signedIn(browser, "imke", desk, other);
+    await there.page.goto("/jobs");
+    await there.page
+      .locator('input[type="file"]')
+      .setInputFiles({ name: "job.json", mimeType: "application/json", buffer: body });
+    await expect(there.page).toHaveURL(new RegExp(`${other}/jobs/${job}/record`));
+    await expect(there.page.getByText("Handed over")).toBeVisible();
+    const again = (
+      await (await there.page.request.get(`/api/jobs/${job}/record?as=bundle`)).body()
+    ).toString();
+    const hashes = (text: string) =>
+      JSON.parse(text) as { entries: { hash: string }[]; files: { sha256: string }[] };
+    // Behind them stands only the note that it came in.
+    expect(
+      hashes(again)
+        .entries.map((e) => e.hash)
+        .slice(0, -1),
+    ).toEqual(hashes(readFileSync(bundle, "utf8")).entries.map((e) => e.hash));
+    const mark = /Imported by Imke Vos on .+, signed by \S{12}/;
+    await expect(there.page.locator("[data-notice]")).toHaveText(mark);
+    expect((await paper(there.page, job, "record")).text).toMatch(mark);
+    expect(
+      hashes(again)
+        .files.map((f) => f.sha256)
+        .sort(),
+    ).toEqual(
+      hashes(readFileSync(bundle, "utf8"))
+        .files.map((f) => f.sha256)
+        .sort(),
+    );
+    await importsJudged(page, there.page, job, body.toString());
+    await there.context.close();
+    await context.close();
+    expect(base).not.toBe(other);
+  },
+);

@@ -117,49 +117,58 @@ Nitrate as NO3: 12 mg/L
 Lead: 1 µg/L
 Hydrogen sulphide: ND`;
 
-test("a house on the street's main is planned from nothing to its signature in few presses", async ({
-  browser,
-}) => {
-  test.setTimeout(120_000);
-  const { page, context } = await signedIn(browser, "imke", desk);
-  await counting(context);
-  await opened(page, "Counted house", "Quay 1");
-  await chosen(page, "source.kind", "Municipal");
-  await written(page, "source.static", "58 psi");
-  await written(page, "source.flowing", "54 psi");
-  await written(page, "source.flowingAt", "9 gpm");
-  await chosen(page, "power.outlet", "Ground-fault protected");
-  await chosen(page, "drain.airGap", "Yes");
-  await chosen(page, "floor.carries", "Yes");
-  await written(page, "household.daily", "230 gal");
-  for (const [fixture, n] of [
-    ["kitchenSink", 1],
-    ["toilet", 2],
-    ["lavatory", 2],
-    ["shower", 1],
-  ] as const)
-    for (let i = 0; i < n; i += 1) await oneMore(page, `fixture.${fixture}`);
-  await pasted(page, MUNICIPAL);
-  await withUnits(page, ["CT-1354", "SF-150"]);
-  await signedDesign(page);
-  within("municipal", await counted(page), { taps: 70, fields: 24 });
-  await context.close();
-});
+test(
+  "a house on the street's main is planned from nothing to its signature in few presses",
+  { tag: "@long" },
+  async ({ browser }) => {
+    test.setTimeout(120_000);
+    const { page, context } = await signedIn(browser, "imke", desk);
+    await counting(context);
+    await opened(page, "Counted house", "Quay 1");
+    await chosen(page, "source.kind", "Municipal");
+    await written(page, "source.static", "58 psi");
+    await written(page, "source.flowing", "54 psi");
+    await written(page, "source.flowingAt", "9 gpm");
+    await chosen(page, "power.outlet", "Ground-fault protected");
+    await chosen(page, "drain.airGap", "Yes");
+    await chosen(page, "floor.carries", "Yes");
+    await written(page, "household.daily", "230 gal");
+    for (const [fixture, n] of [
+      ["kitchenSink", 1],
+      ["toilet", 2],
+      ["lavatory", 2],
+      ["shower", 1],
+    ] as const)
+      for (let i = 0; i < n; i += 1) await oneMore(page, `fixture.${fixture}`);
+    await pasted(page, MUNICIPAL);
+    await withUnits(page, ["CT-1354", "SF-150"]);
+    await signedDesign(page);
+    within("municipal", await counted(page), { taps: 70, fields: 24 });
+    await context.close();
+  },
+);
 
-test("a filter under the sink is planned, run and signed in few presses", async ({ browser }) => {
-  test.setTimeout(300_000);
-  const { page, context } = await signedIn(browser, "imke", { ...phone });
-  await counting(context);
-  const job = await opened(page, "Counted sink", "Quay 2");
-  await chosen(page, "source.kind", "Municipal");
-  await written(page, "source.static", "58 psi");
-  await pasted(page, "Dissolved solids: 340 mg/L\nTemperature: 54 °F\nNitrate as NO3: 12 mg/L\nLead: 1 µg/L");
-  await withUnits(page, ["PF-1"]);
-  await signedDesign(page);
-  const plan = await counted(page);
-  within("under the sink", plan, { taps: 14, fields: 5 });
-  await walked(page, job);
-  await handedOver(page);
-  within("its run", since(await counted(page), plan), { taps: 43, fields: Infinity });
-  await context.close();
-});
+test(
+  "a filter under the sink is planned, run and signed in few presses",
+  { tag: "@long" },
+  async ({ browser }) => {
+    test.setTimeout(300_000);
+    const { page, context } = await signedIn(browser, "imke", { ...phone });
+    await counting(context);
+    const job = await opened(page, "Counted sink", "Quay 2");
+    await chosen(page, "source.kind", "Municipal");
+    await written(page, "source.static", "58 psi");
+    await pasted(
+      page,
+      "Dissolved solids: 340 mg/L\nTemperature: 54 °F\nNitrate as NO3: 12 mg/L\nLead: 1 µg/L",
+    );
+    await withUnits(page, ["PF-1"]);
+    await signedDesign(page);
+    const plan = await counted(page);
+    within("under the sink", plan, { taps: 14, fields: 5 });
+    await walked(page, job);
+    await handedOver(page);
+    within("its run", since(await counted(page), plan), { taps: 43, fields: Infinity });
+    await context.close();
+  },
+);

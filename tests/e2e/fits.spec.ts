@@ -67,17 +67,21 @@ for (const [name, screen, least] of [
   ["on a phone", phone, 44],
   ["on a phone on its side", onItsSide, 44],
 ] as const)
-  test(`everything fits ${name}, is large enough, and axe finds nothing`, async ({ browser }) => {
-    const { page, context } = await signedIn(browser, "office", screen);
-    const job = await openJob(page, "Pell Lane bakery");
-    for (const path of [...office, ...phases.map((p) => `/jobs/${job}/${p}`)]) {
-      await page.goto(path);
-      await expect(page.locator("[data-asleep]")).toHaveCount(0);
-      expect(await faults(page, least), path).toEqual([]);
-      if (screen !== phone) await clean(page, path);
-    }
-    await context.close();
-  });
+  test(
+    `everything fits ${name}, is large enough, and axe finds nothing`,
+    { tag: "@long" },
+    async ({ browser }) => {
+      const { page, context } = await signedIn(browser, "office", screen);
+      const job = await openJob(page, "Pell Lane bakery");
+      for (const path of [...office, ...phases.map((p) => `/jobs/${job}/${p}`)]) {
+        await page.goto(path);
+        await expect(page.locator("[data-asleep]")).toHaveCount(0);
+        expect(await faults(page, least), path).toEqual([]);
+        if (screen !== phone) await clean(page, path);
+      }
+      await context.close();
+    },
+  );
 
 test("a step's main button is a finger's size on site, and covers no other where the screen is low", async ({
   browser,

@@ -127,7 +127,7 @@ const posted = (page: Page, path: string, data: string | Buffer, headers: Record
     data,
   });
 
-test("nothing that is sent makes the server fail", async ({ browser }) => {
+test("nothing that is sent makes the server fail", { tag: "@long" }, async ({ browser }) => {
   test.setTimeout(300_000);
   const { page, context } = await signedIn(browser, "imke", desk);
   const job = await openJob(page, "Ropewalk Studio");

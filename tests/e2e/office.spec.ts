@@ -87,29 +87,33 @@ test("the owner adds a person, changes the role, and closes the account", async 
   await context.close();
 });
 
-test("a new password comes by a link, which ends every session and works once", async ({ browser }) => {
-  const { page, context } = await signedIn(browser, "office");
-  const first = await added(page, "Nessa Wick", "nessa");
-  const theirs = await browser.newContext({ ...desk, baseURL: process.env.BRANT_TEST_BASE! });
-  const phone = await theirs.newPage();
-  await choosePassword(phone, first, password);
-  await signIn(phone, "nessa");
-  await choosePassword(phone, first, "other-gull-lantern");
-  await expect(phone.getByText("This link was used, or is over")).toBeVisible();
+test(
+  "a new password comes by a link, which ends every session and works once",
+  { tag: "@long" },
+  async ({ browser }) => {
+    const { page, context } = await signedIn(browser, "office");
+    const first = await added(page, "Nessa Wick", "nessa");
+    const theirs = await browser.newContext({ ...desk, baseURL: process.env.BRANT_TEST_BASE! });
+    const phone = await theirs.newPage();
+    await choosePassword(phone, first, password);
+    await signIn(phone, "nessa");
+    await choosePassword(phone, first, "other-gull-lantern");
+    await expect(phone.getByText("This link was used, or is over")).toBeVisible();
 
-  await page.goto("/people");
-  const row = page.locator('[data-person="nessa@saltmarsh.example"]');
-  await row.getByRole("button", { name: /Link for a new password/ }).click();
-  const second = await row.locator("[data-password-link]").innerText();
-  const other = await browser.newContext({ ...desk, baseURL: process.env.BRANT_TEST_BASE! });
-  const elsewhere = await other.newPage();
-  await signIn(elsewhere, "nessa");
-  await choosePassword(phone, second, "other-gull-lantern");
-  await expect(phone).toHaveURL(/sign-in/);
-  await elsewhere.goto("/jobs");
-  await expect(elsewhere).toHaveURL(/sign-in/);
-  for (const each of [theirs, other, context]) await each.close();
-});
+    await page.goto("/people");
+    const row = page.locator('[data-person="nessa@saltmarsh.example"]');
+    await row.getByRole("button", { name: /Link for a new password/ }).click();
+    const second = await row.locator("[data-password-link]").innerText();
+    const other = await browser.newContext({ ...desk, baseURL: process.env.BRANT_TEST_BASE! });
+    const elsewhere = await other.newPage();
+    await signIn(elsewhere, "nessa");
+    await choosePassword(phone, second, "other-gull-lantern");
+    await expect(phone).toHaveURL(/sign-in/);
+    await elsewhere.goto("/jobs");
+    await expect(elsewhere).toHaveURL(/sign-in/);
+    for (const each of [theirs, other, context]) await each.close();
+  },
+);
 
 test("nobody but the owner reads what was done", async ({ browser }) => {
   for (const who of ["imke", "tobias", "sunniva"]) {

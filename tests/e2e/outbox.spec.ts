@@ -65,39 +65,47 @@ test("what a phone keeps, pictures too, is shown on every page and sent from it"
   await context.close();
 });
 
-test("two tabs share what is kept: both show it, and it is sent once", async ({ browser }) => {
-  const { page, context } = await signedIn(browser, "imke", phone);
-  const { job, step } = await ready(page, "Outbox of two tabs");
-  await page.goto(`/jobs/${job}/run`);
-  const other = await context.newPage();
-  await other.goto(`/jobs/${job}/run`);
-  await writesFail(context);
-  await done(page);
-  await expect(other.locator("[data-queued]")).toContainText("1 kept on this phone");
-  await expect(other.locator("article[data-step]")).not.toHaveAttribute("data-step", step.id);
-  await writesPass(context);
-  for (const tab of [page, other])
-    await expect(tab.locator("[data-queued]")).toHaveCount(0, { timeout: 30_000 });
-  expect(await timesDone(page, job, step)).toBe(1);
-  await context.close();
-});
+test(
+  "two tabs share what is kept: both show it, and it is sent once",
+  { tag: "@long" },
+  async ({ browser }) => {
+    const { page, context } = await signedIn(browser, "imke", phone);
+    const { job, step } = await ready(page, "Outbox of two tabs");
+    await page.goto(`/jobs/${job}/run`);
+    const other = await context.newPage();
+    await other.goto(`/jobs/${job}/run`);
+    await writesFail(context);
+    await done(page);
+    await expect(other.locator("[data-queued]")).toContainText("1 kept on this phone");
+    await expect(other.locator("article[data-step]")).not.toHaveAttribute("data-step", step.id);
+    await writesPass(context);
+    for (const tab of [page, other])
+      await expect(tab.locator("[data-queued]")).toHaveCount(0, { timeout: 30_000 });
+    expect(await timesDone(page, job, step)).toBe(1);
+    await context.close();
+  },
+);
 
-test("what a server fails at again and again is shown, and sent again when asked", async ({ browser }) => {
-  test.setTimeout(120_000);
-  const { page, context } = await signedIn(browser, "imke", phone);
-  const { job, step } = await ready(page, "Outbox of a failing server");
-  await page.goto(`/jobs/${job}/run`);
-  await writesFail(context, 500);
-  await done(page);
-  const shown = page.locator('[data-unsettled="held"]');
-  await expect(shown).toContainText("The server failed at this", { timeout: 60_000 });
-  await expect(shown).toContainText("Step done:");
-  await writesPass(context);
-  await press(shown.getByRole("button", { name: "Send it again" }));
-  await expect(shown).toHaveCount(0);
-  await expect.poll(() => timesDone(page, job, step)).toBe(1);
-  await context.close();
-});
+test(
+  "what a server fails at again and again is shown, and sent again when asked",
+  { tag: "@long" },
+  async ({ browser }) => {
+    test.setTimeout(120_000);
+    const { page, context } = await signedIn(browser, "imke", phone);
+    const { job, step } = await ready(page, "Outbox of a failing server");
+    await page.goto(`/jobs/${job}/run`);
+    await writesFail(context, 500);
+    await done(page);
+    const shown = page.locator('[data-unsettled="held"]');
+    await expect(shown).toContainText("The server failed at this", { timeout: 60_000 });
+    await expect(shown).toContainText("Step done:");
+    await writesPass(context);
+    await press(shown.getByRole("button", { name: "Send it again" }));
+    await expect(shown).toHaveCount(0);
+    await expect.poll(() => timesDone(page, job, step)).toBe(1);
+    await context.close();
+  },
+);
 
 test("what does not go any more after what another phone has done is refused, stays with its words, and is left out when asked", async ({
   browser,

@@ -50,6 +50,10 @@ test("a placed train says what to bring and why, how it is cut, and how it is jo
   const onPaper = page.getByRole("link", { name: "List, A4" });
   const paper = await page.request.get((await onPaper.getAttribute("href"))!);
   expect(paper.headers()["content-type"]).toBe("application/pdf");
+  await expect(page.locator("[data-templates]")).toContainText("PS-20: two holes of 0.24 in, 3.94 in apart");
+  const sheets = page.getByRole("link", { name: "Templates, Letter" });
+  const template = await page.request.get((await sheets.getAttribute("href"))!);
+  expect(template.headers()["content-type"]).toBe("application/pdf");
   await expect(line("fitting tee-solder-copper-1")).toContainText("2");
   await expect(line("fitting valve-solder-copper-1")).toContainText("3");
   await expect(line("tool torch and heat mat")).toBeVisible();

@@ -33,6 +33,7 @@ const doors: readonly (readonly [Action, string, Ask])[] = [
   ["viewJobs", "practice", got(() => "/practice")],
   ["viewJobs", "entries", got((job) => `/api/jobs/${job}/entries?after=0`)],
   ["viewJobs", "the valve card", got((job) => `/api/jobs/${job}/valves/card`)],
+  ["viewJobs", "drilling templates", got((job) => `/api/jobs/${job}/template`)],
   ["viewJobs", "find", got(() => "/api/find?q=pell")],
   ["viewFile", "a file", got(() => `/api/files/${freshId()}`)],
   ["viewCatalogue", "the catalogue", got(() => "/catalogue")],

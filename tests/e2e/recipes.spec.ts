@@ -59,30 +59,32 @@ test("a recipe is changed: refused where it names what is not there or would loc
   await context.close();
 });
 
-test("a copy has a name of its own, and a unit is started by it once its figures say so", async ({
-  browser,
-}) => {
-  const { page, context } = await signedIn(browser, "imke", desk);
-  await page.goto("/catalogue/recipes/scale-control/copy");
-  await page.getByLabel("Short name").fill("softener");
-  await page.getByLabel("What changed, and why").fill("Ours soaks longer");
-  await page.getByRole("button", { name: "Keep the copy" }).click();
-  await expect(page.getByText("There is a recipe softener already")).toBeVisible();
-  await page.getByLabel("Short name").fill("scale-slow");
-  await page.getByLabel("Name of the recipe").fill("Scale control, slow");
-  await page.getByRole("button", { name: "Keep the copy" }).click();
-  await expect(page.getByRole("heading", { name: "Scale control, slow" })).toBeVisible();
+test(
+  "a copy has a name of its own, and a unit is started by it once its figures say so",
+  { tag: "@long" },
+  async ({ browser }) => {
+    const { page, context } = await signedIn(browser, "imke", desk);
+    await page.goto("/catalogue/recipes/scale-control/copy");
+    await page.getByLabel("Short name").fill("softener");
+    await page.getByLabel("What changed, and why").fill("Ours soaks longer");
+    await page.getByRole("button", { name: "Keep the copy" }).click();
+    await expect(page.getByText("There is a recipe softener already")).toBeVisible();
+    await page.getByLabel("Short name").fill("scale-slow");
+    await page.getByLabel("Name of the recipe").fill("Scale control, slow");
+    await page.getByRole("button", { name: "Keep the copy" }).click();
+    await expect(page.getByRole("heading", { name: "Scale control, slow" })).toBeVisible();
 
-  await page.goto("/catalogue/SC-36/change");
-  await tick(page.getByLabel("scale-control", { exact: true }), false);
-  await tick(page.getByLabel("scale-slow"));
-  await page.getByLabel(/Where the figures come from/).fill("Soaks longer with us");
-  await page.getByRole("button", { name: "Save as a new version" }).click();
-  await page.getByRole("link", { name: "Scale control, slow" }).click();
-  await expect(page).toHaveURL(/recipes\/scale-slow\?unit=SC-36/);
-  await expect(page.locator("[data-trial]")).toContainText("Rehearsed from its first step to its last");
-  await context.close();
-});
+    await page.goto("/catalogue/SC-36/change");
+    await tick(page.getByLabel("scale-control", { exact: true }), false);
+    await tick(page.getByLabel("scale-slow"));
+    await page.getByLabel(/Where the figures come from/).fill("Soaks longer with us");
+    await page.getByRole("button", { name: "Save as a new version" }).click();
+    await page.getByRole("link", { name: "Scale control, slow" }).click();
+    await expect(page).toHaveURL(/recipes\/scale-slow\?unit=SC-36/);
+    await expect(page.locator("[data-trial]")).toContainText("Rehearsed from its first step to its last");
+    await context.close();
+  },
+);
 
 test("who may not manage the catalogue sees recipes, and changes none", async ({ browser }) => {
   const { page, context } = await newSession(browser, "adaeze", desk);

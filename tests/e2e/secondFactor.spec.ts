@@ -81,56 +81,60 @@ test("a company that requires it opens nothing else to its owner before it is se
   await context.close();
 });
 
-test("a second factor is set up, asked for, got round by a recovery code once, and taken away by the owner", async ({
-  browser,
-}) => {
-  test.setTimeout(120_000);
-  const owner = await signedIn(browser, "office");
-  const link = await added(owner.page, "Lore Haan", "lore");
-  const context = await browser.newContext({ ...phone, baseURL: base });
-  const page = await context.newPage();
-  await choosePassword(page, link, password);
-  await expect(page).toHaveURL(/sign-in/);
-  await page.getByLabel("E-mail").fill(email);
-  await page.getByLabel("Password").fill(password);
-  await page.getByRole("button", { name: "Sign in" }).click();
-  await expect(page).toHaveURL(/\/$/);
+test(
+  "a second factor is set up, asked for, got round by a recovery code once, and taken away by the owner",
+  { tag: "@long" },
+  async ({ browser }) => {
+    test.setTimeout(120_000);
+    const owner = await signedIn(browser, "office");
+    const link = await added(owner.page, "Lore Haan", "lore");
+    const context = await browser.newContext({ ...phone, baseURL: base });
+    const page = await context.newPage();
+    await choosePassword(page, link, password);
+    await expect(page).toHaveURL(/sign-in/);
+    await page.getByLabel("E-mail").fill(email);
+    await page.getByLabel("Password").fill(password);
+    await page.getByRole("button", { name: "Sign in" }).click();
+    await expect(page).toHaveURL(/\/$/);
 
-  await page.goto("/me");
-  const section = page.locator("#second");
-  await section.getByLabel("Password").fill("not the password");
-  await section.getByRole("button", { name: "Set up a second factor" }).click();
-  await expect(section).toContainText("That is not your password");
-  const { secret, codes } = await setUp(page);
-  expect(codes).toHaveLength(10);
+    await page.goto("/me");
+    const section = page.locator("#second");
+    await section.getByLabel("Password").fill("not the password");
+    await section.getByRole("button", { name: "Set up a second factor" }).click();
+    await expect(section).toContainText("That is not your password");
+    const { secret, codes } = await setUp(page);
+    expect(codes).toHaveLength(10);
 
-  await halfSignedIn(page);
-  await page.goto("/jobs");
-  await expect(page).toHaveURL(/sign-in/);
-  await halfSignedIn(page);
-  await codeGiven(page, "000000");
-  await expect(page.getByText("That code does not fit, or was used")).toBeVisible();
-  await codeGiven(page, codeAt(secret, Date.now()));
-  await expect(page).toHaveURL(/\/$/);
-
-  for (const fits of [true, false]) {
     await halfSignedIn(page);
-    await codeGiven(page, codes[0]!);
-    if (fits) await expect(page).toHaveURL(/\/$/);
-    else await expect(page.getByText("That code does not fit, or was used")).toBeVisible();
-  }
+    await page.goto("/jobs");
+    await expect(page).toHaveURL(/sign-in/);
+    await halfSignedIn(page);
+    await codeGiven(page, "000000");
+    await expect(page.getByText("That code does not fit, or was used")).toBeVisible();
+    await codeGiven(page, codeAt(secret, Date.now()));
+    await expect(page).toHaveURL(/\/$/);
 
-  await owner.page.goto("/people/audit");
-  for (const words of ["Second factor turned on", "Signed in by a recovery code"])
-    await expect(owner.page.locator("li, tr").filter({ hasText: words }).first()).toBeVisible();
-  await owner.page.goto("/people");
-  await owner.page.getByRole("button", { name: "Take second factor away from Lore Haan" }).click();
-  await expect(owner.page.getByRole("button", { name: /Take second factor away from Lore/ })).toHaveCount(0);
-  await page.goto("/sign-in");
-  await page.getByLabel("E-mail").fill(email);
-  await page.getByLabel("Password").fill(password);
-  await page.getByRole("button", { name: "Sign in" }).click();
-  await expect(page).toHaveURL(/\/$/);
-  await context.close();
-  await owner.context.close();
-});
+    for (const fits of [true, false]) {
+      await halfSignedIn(page);
+      await codeGiven(page, codes[0]!);
+      if (fits) await expect(page).toHaveURL(/\/$/);
+      else await expect(page.getByText("That code does not fit, or was used")).toBeVisible();
+    }
+
+    await owner.page.goto("/people/audit");
+    for (const words of ["Second factor turned on", "Signed in by a recovery code"])
+      await expect(owner.page.locator("li, tr").filter({ hasText: words }).first()).toBeVisible();
+    await owner.page.goto("/people");
+    await owner.page.getByRole("button", { name: "Take second factor away from Lore Haan" }).click();
+    await expect(owner.page.getByRole("button", { name: /Take second factor away from Lore/ })).toHaveCount(
+      0,
+    );
+    await page.goto("/sign-in");
+    await page.getByLabel("E-mail").fill(email);
+    await page.getByLabel("Password").fill(password);
+    await page.getByRole("button", { name: "Sign in" }).click();
+    await expect(page).toHaveURL(/\/$/);
+    await context.close();
+    await owner.context.close();
+  },
+);

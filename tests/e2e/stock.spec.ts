@@ -103,7 +103,8 @@ test("stock is counted on a phone, prices come from a supplier's file, and a job
   await expect(orders).toContainText("T-77");
   await expect(page.locator("[data-too-late]")).toHaveCount(0);
   // Forty days for a visit in five.
-  const from = Date.now() + 5 * 86_400_000;
+  const { now } = (await (await page.request.get("/api/time")).json()) as { now: number };
+  const from = now + 5 * 86_400_000;
   await sent(page, job, {
     kind: "visitPlanned",
     visit: freshId(),

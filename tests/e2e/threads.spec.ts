@@ -39,7 +39,7 @@ async function wideJob(page: Page): Promise<string> {
   return job;
 }
 
-test("the papers of the largest rig keep nobody waiting", async ({ browser }) => {
+test("the papers of the largest rig keep nobody waiting", { tag: "@long" }, async ({ browser }) => {
   const { page, context } = await signedIn(browser, "imke", desk);
   const job = await wideJob(page);
   const papers = ["valves/card", "valves/svg", "record?as=record"].map((paper) =>
@@ -79,7 +79,7 @@ test("a spreadsheet that holds more than a list of units can is refused at once"
   await context.close();
 });
 
-test("no page keeps the server from answering", async ({ browser }) => {
+test("no page keeps the server from answering", { tag: "@long" }, async ({ browser }) => {
   test.setTimeout(300_000);
   const { page, context } = await signedIn(browser, "office", desk);
   const job = await openJob(page, "Lighthouse");

@@ -41,25 +41,29 @@ async function pathsOf(page: Page, name: string): Promise<string[]> {
 }
 
 for (const system of ["us", "metric"] as const)
-  test(`who reads ${system} units reads no others, on pages and on paper`, async ({ browser }) => {
-    test.setTimeout(300_000);
-    const { page, context } = await signedIn(browser, "imke");
-    await reads(page, system);
-    try {
-      const jobs: string[] = [];
-      for (const name of JOBS) jobs.push(...(await pathsOf(page, name)));
-      const paths = [
-        ...["/", "/jobs?state=all", "/points", "/catalogue", "/catalogue/recipes", "/practice", "/company"],
-        ...jobs,
-        ...oneOfEach.map((code) => `/catalogue/${code}`),
-        ...["SF-150", "UV-45", "PF-1", "MS-2"].map((code) => `/catalogue/${code}/change`),
-      ];
-      expect(jobs.length).toBeGreaterThan(120);
-      const found: string[] = [];
-      for (const path of paths) found.push(...(await foreignTo(page, system, path)));
-      expect(found).toEqual([]);
-    } finally {
-      await reads(page, "");
-    }
-    await context.close();
-  });
+  test(
+    `who reads ${system} units reads no others, on pages and on paper`,
+    { tag: "@long" },
+    async ({ browser }) => {
+      test.setTimeout(300_000);
+      const { page, context } = await signedIn(browser, "imke");
+      await reads(page, system);
+      try {
+        const jobs: string[] = [];
+        for (const name of JOBS) jobs.push(...(await pathsOf(page, name)));
+        const paths = [
+          ...["/", "/jobs?state=all", "/points", "/catalogue", "/catalogue/recipes", "/practice", "/company"],
+          ...jobs,
+          ...oneOfEach.map((code) => `/catalogue/${code}`),
+          ...["SF-150", "UV-45", "PF-1", "MS-2"].map((code) => `/catalogue/${code}/change`),
+        ];
+        expect(jobs.length).toBeGreaterThan(120);
+        const found: string[] = [];
+        for (const path of paths) found.push(...(await foreignTo(page, system, path)));
+        expect(found).toEqual([]);
+      } finally {
+        await reads(page, "");
+      }
+      await context.close();
+    },
+  );

@@ -160,43 +160,45 @@ test("on a phone: the house restored through the bypass with the tanks unconnect
   await context.close();
 });
 
-test("carbon and conditioner start up by their goals, the carbon past until the conditioner is flushed", async ({
-  browser,
-}) => {
-  test.setTimeout(400_000);
-  const { page, context } = await signedIn(browser, "imke");
-  const job = await startedBefore(page, "Quay cottage", "u2.fill");
-  await page.goto(`/jobs/${job}/run?step=u2.fill`);
-  await expect(page.locator("[data-step-moves]")).toContainText(/Join inlet stub|Open inlet valve/);
-  const turnedAll = page.getByRole("button", {
-    name: /^(All turned; now listen|All turned as listed|Turned)$/,
-  });
-  await pressThrough(page.locator("article[data-step]"), turnedAll);
-  await expect(page.locator('article[data-step="u2.fill"]')).toHaveCount(0);
-  await expect(page.locator("[data-queued]")).toHaveCount(0);
-  let state = await stateOf(page, job);
-  expect(state.rig!.state.stages).toMatchObject({ u1: "flushed", u2: "wet" });
-  expect(state.rig!.state.positions).toMatchObject({ "u1.head": "bypass", "u2.head": "service" });
-  await crewUntil(page, job, "u2.soak");
-  await sentClock(page, job, "u2.soak");
-  await page.goto(`/jobs/${job}/run/valves`);
-  await page.locator("[data-twin] summary").click();
-  await page.locator("[data-twin]").getByLabel("Drain cock of the train").selectOption("open");
-  await expect(page.locator("[data-warning]")).toContainText(
-    "starts again: it lets water run through a unit that soaks",
-  );
-  await page.getByRole("button", { name: "Leave it as it is" }).click();
-  await crewUntil(page, job, "u1.service");
-  await page.goto(`/jobs/${job}/run?step=u1.service`);
-  await expect(page.locator("[data-next-move]")).toBeVisible();
-  await pressThrough(page.locator("article[data-step]"), turnedAll);
-  await expect(page.locator('article[data-step="u1.service"]')).toHaveCount(0);
-  await expect(page.locator("[data-queued]")).toHaveCount(0);
-  state = await stateOf(page, job);
-  expect(state.rig!.supply.at(-1)!.is).toBe("treated");
-  expect(state.rig!.turned.flatMap((t) => t.warned.filter((w) => w.level === "Stop"))).toEqual([]);
-  await context.close();
-});
+test(
+  "carbon and conditioner start up by their goals, the carbon past until the conditioner is flushed",
+  { tag: "@long" },
+  async ({ browser }) => {
+    test.setTimeout(400_000);
+    const { page, context } = await signedIn(browser, "imke");
+    const job = await startedBefore(page, "Quay cottage", "u2.fill");
+    await page.goto(`/jobs/${job}/run?step=u2.fill`);
+    await expect(page.locator("[data-step-moves]")).toContainText(/Join inlet stub|Open inlet valve/);
+    const turnedAll = page.getByRole("button", {
+      name: /^(All turned; now listen|All turned as listed|Turned)$/,
+    });
+    await pressThrough(page.locator("article[data-step]"), turnedAll);
+    await expect(page.locator('article[data-step="u2.fill"]')).toHaveCount(0);
+    await expect(page.locator("[data-queued]")).toHaveCount(0);
+    let state = await stateOf(page, job);
+    expect(state.rig!.state.stages).toMatchObject({ u1: "flushed", u2: "wet" });
+    expect(state.rig!.state.positions).toMatchObject({ "u1.head": "bypass", "u2.head": "service" });
+    await crewUntil(page, job, "u2.soak");
+    await sentClock(page, job, "u2.soak");
+    await page.goto(`/jobs/${job}/run/valves`);
+    await page.locator("[data-twin] summary").click();
+    await page.locator("[data-twin]").getByLabel("Drain cock of the train").selectOption("open");
+    await expect(page.locator("[data-warning]")).toContainText(
+      "starts again: it lets water run through a unit that soaks",
+    );
+    await page.getByRole("button", { name: "Leave it as it is" }).click();
+    await crewUntil(page, job, "u1.service");
+    await page.goto(`/jobs/${job}/run?step=u1.service`);
+    await expect(page.locator("[data-next-move]")).toBeVisible();
+    await pressThrough(page.locator("article[data-step]"), turnedAll);
+    await expect(page.locator('article[data-step="u1.service"]')).toHaveCount(0);
+    await expect(page.locator("[data-queued]")).toHaveCount(0);
+    state = await stateOf(page, job);
+    expect(state.rig!.supply.at(-1)!.is).toBe("treated");
+    expect(state.rig!.turned.flatMap((t) => t.warned.filter((w) => w.level === "Stop"))).toEqual([]);
+    await context.close();
+  },
+);
 const sentClock = (page: Page, job: string, step: string) => sent(page, job, { kind: "clockStarted", step });
 
 test("an apprentice practises: a mistake is explained, the safest order shown, and a clean try scores 100", async ({

@@ -5,7 +5,7 @@ import { knowledgeWith } from "@/catalogue/knowledge";
 import { columnsOf, readPriceList, type PricedPart } from "@/core/plumbing/priceList";
 import { isInTime, movesFor, sourceOf, type Held, type Offer } from "@/core/plumbing/stock";
 import { plain } from "@/core/water/lab";
-import { neededOf, sourcesOf } from "@/phases/parts/sources";
+import { neededOf, priced, sourcesOf } from "@/phases/parts/sources";
 import { cellsOf } from "@/phases/site/labText";
 import { partsKnown } from "@/phases/stock/known";
 import { readCounted } from "@/phases/stock/words";
@@ -239,6 +239,13 @@ describe("the list of a job", () => {
 
   it("counts what is one part under one name, and leaves out what comes back", () => {
     expect([...neededOf(lines)]).toEqual([["ring", 22]]);
+  });
+
+  it("is priced at the least that is asked for a piece of a pack, and else as it was", () => {
+    const offer = (price: number, pack: number): Offer => ({ supplier: "s", price, pack, listedAt: 0 });
+    const own = line("tee", 3, { price: 4 });
+    const all = priced([...lines, own], new Map([["ring", [offer(10, 25), offer(0.5, 1)]]]));
+    expect(all.map((l) => l.price)).toEqual([0.4, 0.4, undefined, 4]);
   });
 
   it("says nothing of stock while the company keeps none, and counts what the job took", () => {

@@ -14,6 +14,7 @@ export const pipePart = <P extends Pick<Piping, "system" | "size">>(
   name: (piping: P) => string,
 ): PricedPart => ({ id: `pipe ${pipeKey(piping)}`, what: name(piping), unit: "mm" });
 
+/** A fitting, by the piece. */
 export const fittingPart = ({ id, name }: Pick<CatalogueFitting, "id" | "name">): PricedPart => ({
   id: `fitting ${id}`,
   what: name,

@@ -89,8 +89,8 @@ export function PartsList(props: ListProps) {
     <section aria-labelledby="bring" data-take-off>
       <h2 id="bring">What to bring</h2>
       <p className="mb-4 text-soft">
-        Fittings come to <span className="num">{money.format(price)}</span>; {unpriced} lines have no price
-        here. Open a line to see what asks for it.
+        What has a price comes to <span className="num">{money.format(price)}</span>; {unpriced} lines have no
+        price here. Open a line to see what asks for it.
       </p>
       <Tally lines={lines} />
       <div className="gap-x-10 xl:columns-2">

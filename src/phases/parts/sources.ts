@@ -63,6 +63,13 @@ export function sourcesOf(
   );
 }
 
+/** Lines at the least that a supplier asks for them; others keep the price that they have. */
+export const priced = (lines: readonly TakeOffLine[], offers: StockFor["offers"]): readonly TakeOffLine[] =>
+  lines.map((line) => {
+    const asked = (offers.get(partOf(line)) ?? []).map((offer) => offer.price / offer.pack);
+    return asked.length > 0 ? { ...line, price: Math.min(...asked) } : line;
+  });
+
 /** How days and money are said to who reads. */
 export interface SourceWords {
   readonly profile: UnitSystem;

@@ -1,3 +1,4 @@
+import { hungUnits } from "@/phases/fit/template";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob, titled } from "@/phases/job/load";
@@ -11,7 +12,8 @@ import { NoParts } from "@/phases/parts/NoParts";
 import { Orders } from "@/phases/parts/Orders";
 import { PartsList } from "@/phases/parts/PartsList";
 import { SettleStock } from "@/phases/parts/SettleStock";
-import { sourcesOf, sourceSaid, type SourceWords } from "@/phases/parts/sources";
+import { priced, sourcesOf, sourceSaid, type SourceWords } from "@/phases/parts/sources";
+import { Templates } from "@/phases/parts/Templates";
 import { TooShort } from "@/phases/parts/TooShort";
 import { Van } from "@/phases/parts/Van";
 import { partOf, type TakeOffLine } from "@/core/plumbing/takeOffLine";
@@ -49,11 +51,12 @@ async function stockFor({ job, now, person, settings }: Opened, lines: readonly 
   };
   const open = lines.filter((line) => lineState(line, job.parts[line.id]) !== "loaded");
   const sources = sourcesOf(open, { held, offers, taken, now, by });
+  const openIds = new Set(open.map((line) => line.id));
   const said = (line: TakeOffLine) => {
-    const source = open.includes(line) ? sources?.get(partOf(line)) : undefined;
+    const source = openIds.has(line.id) ? sources?.get(partOf(line)) : undefined;
     return source ? sourceSaid(source, words) : "";
   };
-  return { sources, by, words, said };
+  return { lines: priced(lines, offers), sources, by, words, said };
 }
 
 /** What must be in the van: everything that the placed train asks for, with why. */
@@ -63,6 +66,7 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
   const profile = person.profile;
   const { fit, assembly, built, names, lines, cuttings, beside } = partsOf(job, judged, known, profile);
   const stock = await stockFor(opened, lines);
+  const hung = hungUnits(judged, profile);
   return (
     <JobShell {...frameOf(opened, "parts")}>
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
@@ -91,7 +95,7 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
           readOnly={!can("partChecked")}
         >
           <PartsList
-            lines={lines}
+            lines={stock.lines}
             assembly={built}
             names={names}
             profile={profile}
@@ -117,6 +121,7 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
             <MethodsView rows={methodsOf(job, judged, known)} currency={settings.currency} />
           </>
         ) : null}
+        {hung.length > 0 ? <Templates jobId={job.id} units={hung} /> : null}
       </div>
     </JobShell>
   );
