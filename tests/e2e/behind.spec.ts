@@ -97,3 +97,13 @@ test("a step is shown with its words at once, others when the whole job has come
   await context.close();
   await office.context.close();
 });
+
+test("an address that names a question which comes behind the page leads to it", async ({ browser }) => {
+  const { page, context } = await signedIn(browser, "imke", desk);
+  const job = await openJob(page, "Pell Lane bakery");
+  await page.goto("/jobs");
+  await page.goto(`/jobs/${job}/site#water.lead`);
+  await awake(page);
+  await expect(page.locator('[data-field="water.lead"]')).toBeInViewport();
+  await context.close();
+});

@@ -1,11 +1,11 @@
 "use client";
 "use no memo";
 // It is made anew with each entry and each minute: remembering its parts would only make a phone fetch more.
-import { startTransition, useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { JobState } from "@/core/job";
 import { statusOf, type StepStatus } from "@/core/job/progress";
 import type { Step } from "@/core/run/step";
-import { atRest } from "@/ui/later/atRest";
+import { useRested } from "@/ui/later/useRested";
 
 const marks: Record<StepStatus, string> = {
   done: "✓",
@@ -33,13 +33,6 @@ const FIRST = { before: 4, after: 10 } as const;
 function around(steps: readonly Step[], current: string): readonly Step[] {
   const at = steps.findIndex((s) => s.id === current);
   return steps.slice(Math.max(0, at - FIRST.before), at + 1 + FIRST.after);
-}
-
-/** False until the page has nothing else to do. */
-function useRested(): boolean {
-  const [rested, setRested] = useState(false);
-  useEffect(() => void atRest().then(() => startTransition(() => setRested(true))), []);
-  return rested;
 }
 
 /** The step at hand stays in sight in its own list, whatever of the list has changed; the page itself does not move. */

@@ -5,7 +5,7 @@ import type { JobState } from "@/core/job";
 import type { SurveyField, SurveyGroup } from "@/core/site";
 import { follows, isAsked, surveyProgress, type Plan } from "@/core/site/asked";
 import type { UnitSystem } from "@/core/units";
-import { atRest } from "@/ui/later/atRest";
+import { useRested } from "@/ui/later/useRested";
 import { Photos } from "../job/Photos";
 import { SurveyFieldRow } from "./SurveyFieldRow";
 
@@ -35,32 +35,17 @@ function Questions({ fields, job, profile, readOnly }: { fields: readonly Survey
   );
 }
 
-/** One group of questions: those that matter for what is planned, and the others folded away below them. */
-function Group({ group: g, next, ...props }: { group: SurveyGroup; next?: SurveyGroup } & SurveyProps) {
-  const { job, plan, readOnly, zone } = props;
-  const asked = g.fields.filter((f) => isAsked(f, job.answers, plan));
+interface GroupProps extends SurveyProps {
+  readonly group: SurveyGroup;
+  readonly asked: readonly SurveyField[];
+}
+
+/** What a group asks: what matters for what is planned, the others folded away below, and its photos. */
+function GroupQuestions({ group: g, asked, ...props }: GroupProps) {
+  const { job, readOnly, zone } = props;
   const others = g.fields.filter((f) => follows(f, job.answers) && !asked.includes(f));
-  const { known } = surveyProgress(g.fields, job.answers, plan);
   return (
-    <section
-      id={g.id}
-      tabIndex={-1}
-      aria-labelledby={`group-${g.id}`}
-      className="scroll-mt-4 [contain-intrinsic-size:auto_30rem] [[data-folded]_&]:[content-visibility:auto]"
-    >
-      {next ? (
-        <a href={`#${next.id}`} className="visually-hidden focus:not-sr-only">
-          Skip to {next.title}
-        </a>
-      ) : null}
-      <div className="mb-3 flex items-baseline justify-between border-b border-ink pb-1">
-        <h2 id={`group-${g.id}`}>
-          {g.title} <span className="text-base font-normal text-soft">{g.lead}</span>
-        </h2>
-        <span className="num text-sm whitespace-nowrap text-soft">
-          {asked.length === 0 ? "not needed" : `${known} of ${asked.length}`}
-        </span>
-      </div>
+    <>
       <Questions {...props} fields={asked} />
       {others.length > 0 ? (
         <details>
@@ -81,6 +66,40 @@ function Group({ group: g, next, ...props }: { group: SurveyGroup; next?: Survey
           zone={zone}
         />
       )}
+    </>
+  );
+}
+
+/** One group of questions. Until they are here it has its name, and some of the room that they will take. */
+function Group({
+  next,
+  isHere,
+  ...props
+}: { group: SurveyGroup; next?: SurveyGroup; isHere: boolean } & SurveyProps) {
+  const { group: g, job, plan } = props;
+  const asked = g.fields.filter((f) => isAsked(f, job.answers, plan));
+  const { known } = surveyProgress(g.fields, job.answers, plan);
+  return (
+    <section
+      id={g.id}
+      tabIndex={-1}
+      aria-labelledby={`group-${g.id}`}
+      className={isHere ? "scroll-mt-4" : "min-h-[30rem] scroll-mt-4"}
+    >
+      {next ? (
+        <a href={`#${next.id}`} className="visually-hidden focus:not-sr-only">
+          Skip to {next.title}
+        </a>
+      ) : null}
+      <div className="mb-3 flex items-baseline justify-between border-b border-ink pb-1">
+        <h2 id={`group-${g.id}`}>
+          {g.title} <span className="text-base font-normal text-soft">{g.lead}</span>
+        </h2>
+        <span className="num text-sm whitespace-nowrap text-soft">
+          {asked.length === 0 ? "not needed" : `${known} of ${asked.length}`}
+        </span>
+      </div>
+      {isHere ? <GroupQuestions {...props} asked={asked} /> : null}
     </section>
   );
 }
@@ -104,13 +123,17 @@ function Contents({ job, plan }: SurveyProps) {
   );
 }
 
-/** What is out of sight is laid out only once the page rests: a slow phone shows it a quarter of a second earlier. From then on nothing moves as it comes near, under a finger. */
-function useFolded() {
-  const folded = useRef<HTMLDivElement>(null);
+/** Groups whose questions come with the page. Those of the others follow when it rests: a slow phone reads and answers sooner for it, and nothing moves under a finger after. */
+const FIRST = 4;
+
+/** Once all questions are here, goes to the one that the address names, where it had not come with the page. */
+function useNamedQuestion(rested: boolean) {
+  const isAwaited = useRef(false);
   useEffect(() => {
-    void atRest().then(() => folded.current?.removeAttribute("data-folded"));
-  }, []);
-  return folded;
+    const named = document.getElementById(location.hash.slice(1));
+    if (!rested) isAwaited.current = location.hash.length > 1 && !named;
+    else if (isAwaited.current) named?.scrollIntoView();
+  }, [rested]);
 }
 
 /**
@@ -121,9 +144,10 @@ export function Survey(props: SurveyProps) {
   const { job, plan } = props;
   const all = surveyGroups.flatMap((g) => g.fields);
   const { known, asked } = surveyProgress(all, job.answers, plan);
-  const folded = useFolded();
+  const rested = useRested();
+  useNamedQuestion(rested);
   return (
-    <div className="grid gap-10" ref={folded} data-folded="">
+    <div className="grid gap-10" data-folded={rested ? undefined : ""}>
       <p className="-mb-4 text-soft" data-survey-progress>
         <span className="num">
           {known} of {asked}
@@ -134,7 +158,7 @@ export function Survey(props: SurveyProps) {
       {surveyGroups.map((g, i) => (
         // Group by group the page comes to life, the one that is touched first.
         <Activity key={g.id}>
-          <Group group={g} next={surveyGroups[i + 1]} {...props} />
+          <Group group={g} next={surveyGroups[i + 1]} isHere={rested || i < FIRST} {...props} />
         </Activity>
       ))}
     </div>
