@@ -95,7 +95,8 @@ export const templatePdf = ({ job, units, company, zone, paper, printed }: Templ
               {all.length > 1 ? `, sheet ${i + 1} of ${all.length}` : ""}
             </Title>
             <Text>
-              {unit.says}. The long line goes through both: level, or plumb where the unit hangs upright.
+              It hangs by {unit.says}. The long line goes through both: level, or plumb where the unit hangs
+              upright.
               {all.length > 1 ? " Lay the dashed lines of the sheets on one another." : ""}
             </Text>
             <Text>
