@@ -54,11 +54,20 @@ function CountForm({
 }) {
   const router = useRouter();
   const { unit, held } = part;
+  const initial = { van: muchOf(held.van, unit, profile), shop: muchOf(held.shop, unit, profile) };
+  // What was left as it stood was not counted: somebody may have moved it meanwhile.
+  const counted = (place: keyof Held, text = "") => (text === initial[place] ? "" : text);
   const form = useForm({
     draft: `stock.${part.id}`,
-    initial: { van: muchOf(held.van, unit, profile), shop: muchOf(held.shop, unit, profile) },
+    initial,
     // A count says what lies there: sent twice it says the same.
-    send: ({ van = "", shop = "" }) => sendStock("/api/stock", { id: ulid(), part: part.id, van, shop }),
+    send: ({ van, shop }) =>
+      sendStock("/api/stock", {
+        id: ulid(),
+        part: part.id,
+        van: counted("van", van),
+        shop: counted("shop", shop),
+      }),
     onTaken: () => {
       onDone();
       router.refresh();

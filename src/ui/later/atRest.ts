@@ -13,6 +13,3 @@ export async function atRest(): Promise<void> {
   });
   hasRested = true;
 }
-
-/** Has this window's page rested before. */
-export const hasComeToRest = (): boolean => hasRested;

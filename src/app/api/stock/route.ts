@@ -17,7 +17,7 @@ const counted = z.strictObject({
   shop: z.string().max(40),
 });
 
-/** Takes what somebody counted of a part: what lies where is that from now on. */
+/** Takes what somebody counted of a part: what lies there is that from now on. A place without a count stays as it is. */
 export const POST = (request: NextRequest) =>
   forPerson(request, "moveStock", async (person) => {
     const read = counted.safeParse(await jsonUpTo(request, 2_000));
@@ -25,10 +25,9 @@ export const POST = (request: NextRequest) =>
     const { id, part, ...texts } = read.data;
     const known = partsKnown(await knowledge()).find((p) => p.id === part);
     if (!known) return json({ error: "There is no such part" }, 404);
-    const amounts = stockPlaces.map((place) => ({
-      place,
-      ...readCounted(texts[place], known.unit, person.profile),
-    }));
+    const amounts = stockPlaces
+      .filter((place) => texts[place].trim() !== "")
+      .map((place) => ({ place, ...readCounted(texts[place], known.unit, person.profile) }));
     const fields = Object.fromEntries(amounts.flatMap((a) => ("error" in a ? [[a.place, a.error]] : [])));
     if (Object.keys(fields).length > 0) return json({ error: "Nothing was kept", fields }, 422);
     await moveParts(
