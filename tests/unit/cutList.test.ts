@@ -60,7 +60,8 @@ describe("a cut list", () => {
         const cut = cutList(pieces, stock)!;
         expect(cut.isFewest).toBe(true);
         expect(cut.fewestNew).toBe(byTrying(pieces, stock, pieces.length));
-        expect(cut.bars.flatMap((b) => b.pieces).sort()).toEqual([...pieces].sort());
+        const longest = (a: number, b: number) => b - a;
+        expect(cut.bars.flatMap((b) => b.pieces).sort(longest)).toEqual([...pieces].sort(longest));
         for (const { length, pieces: own, remainder } of cut.bars) {
           const needed = sum(own) + kerf * (own.length - 1);
           expect(needed).toBeLessThanOrEqual(length);

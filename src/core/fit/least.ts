@@ -35,6 +35,12 @@ function roundOne(p: Point, q: Point, r: Rect, wall: Wall): { readonly across: n
   };
 }
 
+/** The least pipe between two ends if nothing at all were in its way: straight out of both, unless they look at each other. */
+function leastPast(a: PipeEnd, b: PipeEnd): number {
+  if (faceEachOther(a.port, b.port)) return Math.abs(a.port.x - b.port.x) + Math.abs(a.port.y - b.port.y);
+  return a.lead + b.lead + Math.abs(a.turns.x - b.turns.x) + Math.abs(a.turns.y - b.turns.y);
+}
+
 /** The least pipe between two ends on a wall: straight out of both, then round what each stands on and each of some other things, as if nothing else were there. */
 export function leastRun(a: PipeEnd, b: PipeEnd, wall: Wall, others: readonly Rect[] = []): number {
   if (faceEachOther(a.port, b.port)) return Math.abs(a.port.x - b.port.x) + Math.abs(a.port.y - b.port.y);
@@ -66,6 +72,8 @@ function mayFollow(at: PipedPlace, then: PipedPlace): boolean {
 /** Places of a unit that differ in height alone, with the least that is left behind any of them; the least first. */
 interface Column {
   readonly least: number;
+  /** Where their bodies begin. */
+  readonly x: number;
   /** Where pipes to them may turn, from side to side. */
   readonly from: number;
   readonly to: number;
@@ -83,36 +91,56 @@ function columnsOf(places: readonly PipedPlace[], rest: readonly number[]): Colu
     .map((all): Column => {
       const order = [...all].sort((a, b) => rest[a]! - rest[b]!);
       const turns = all.flatMap((k) => [places[k]!.inlet!.turns.x, places[k]!.inlet!.port.x]);
-      return { least: rest[order[0]!]!, from: Math.min(...turns), to: Math.max(...turns), places: order };
+      const { x } = places[order[0]!]!.body;
+      return { least: rest[order[0]!]!, x, from: Math.min(...turns), to: Math.max(...turns), places: order };
     })
     .sort((a, b) => a.least - b.least);
 }
 
-/** The least pipe from an outlet over all places of the unit behind it, with what is left behind those. */
+/** A unit's places, with what is left at least behind each of them. */
+interface Behind {
+  readonly places: readonly PipedPlace[];
+  readonly rest: readonly number[];
+  readonly columns: readonly Column[];
+}
+
+/**
+ * The least pipe from an outlet over all places of the unit behind it, with what is left behind those, and which place that is. `guess`: a place that may be it, looked at
+ * first: the better what is known already, the fewer others are worth a look.
+ */
 function leastOver(
   c: PipedPlace,
-  behind: {
-    readonly places: readonly PipedPlace[];
-    readonly rest: readonly number[];
-    readonly columns: readonly Column[];
-  },
+  behind: Behind,
   wall: Wall,
-): number {
+  guess: number | undefined,
+): { readonly least: number; readonly place?: number } {
   const { turns, port } = c.outlet!;
   const [low, high] = [Math.min(turns.x, port.x), Math.max(turns.x, port.x)];
-  let best = Infinity;
+  let least = Infinity;
+  let place: number | undefined;
+  const look = (k: number) => {
+    const known = behind.rest[k]!;
+    const then = behind.places[k]!;
+    // Most places need no closer look.
+    if (known + leastPast(c.outlet!, then.inlet!) >= least) return;
+    if (!mayFollow(c, then)) return;
+    const all = known + leastRun(c.outlet!, then.inlet!, wall);
+    if (all >= least) return;
+    least = all;
+    place = k;
+  };
+  if (guess !== undefined) look(guess);
   for (const column of behind.columns) {
-    if (column.least >= best) break;
+    if (column.least >= least) break;
+    if (column.x < c.body.x) continue;
     const across = Math.max(0, column.from - high, low - column.to);
-    if (column.least + across >= best) continue;
+    if (column.least + across >= least) continue;
     for (const k of column.places) {
-      const known = behind.rest[k]!;
-      if (known + across >= best) break;
-      const then = behind.places[k]!;
-      if (mayFollow(c, then)) best = Math.min(best, known + leastRun(c.outlet!, then.inlet!, wall));
+      if (behind.rest[k]! + across >= least) break;
+      look(k);
     }
   }
-  return best;
+  return { least, place };
 }
 
 /**
@@ -126,11 +154,18 @@ export function leastRest(
   end: PipeEnd,
 ): readonly (readonly number[])[] {
   const rest: number[][] = units.map(() => []);
-  let behind: Parameters<typeof leastOver>[1] | undefined;
+  let behind: Behind | undefined;
   for (let i = units.length - 1; i >= 0; i -= 1) {
     if (!units[i]!.ports) continue;
     const next = behind;
-    const own = places[i]!.map((c) => (next ? leastOver(c, next, wall) : leastRun(c.outlet!, end, wall)));
+    let guess: number | undefined;
+    const own = places[i]!.map((c) => {
+      if (!next) return leastRun(c.outlet!, end, wall);
+      // Places follow one another along the wall: what is best behind one is nearly so behind the next.
+      const { least, place } = leastOver(c, next, wall, guess);
+      guess = place ?? guess;
+      return least;
+    });
     rest[i] = own;
     behind = { places: places[i]!, rest: own, columns: columnsOf(places[i]!, own) };
   }

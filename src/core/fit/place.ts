@@ -212,7 +212,7 @@ class Search {
     let tried = 0;
     for (const next of beginnings(wall, units, packed, options.step)) {
       if (misfits(wall, units, next).length > 0) continue;
-      const placing = placingOf(wall, units, next, options.clear);
+      const placing = placingOf(wall, units, next, options.clear, first?.pipeMm);
       tried += 1;
       if (placing) found += 1;
       if (placing && isBetter(placing.pipeMm, placing.widthMm, first)) first = placing;
@@ -301,7 +301,8 @@ class Search {
     }
     this.count();
     const standings = placed.map((c) => c.at);
-    const route = routeTo(this.wall, this.units, standings, open.from.port, this.options.clear);
+    const most = (this.best?.pipeMm ?? Infinity) - open.pipe - rest;
+    const route = routeTo(this.wall, this.units, standings, open.from.port, this.options.clear, most);
     if (!route) return;
     const pipe = open.pipe + route.length;
     const bound = pipe + rest;
@@ -316,6 +317,7 @@ class Search {
       this.units,
       unchained(open.chain).map((c) => c.at),
       this.options.clear,
+      this.best?.pipeMm,
     );
     if (!placing) return;
     const { pipeMm: bound, widthMm: width } = placing;
@@ -329,15 +331,19 @@ class Search {
   }
 }
 
-/** An arrangement with its pipes; undefined where one finds no way. */
+/** An arrangement with its pipes; undefined where one finds no way, or where they take more than `most` mm together. */
 export function placingOf(
   wall: Wall,
   units: readonly WallUnit[],
   standings: readonly Standing[],
   clear: number,
+  most = Infinity,
 ): Placing | undefined {
+  // A quick look first: most arrangements take more pipe than the best that is known.
+  if (most < Infinity && !routesOf(wall, units, standings, clear, most)) return undefined;
   const routes = routesOf(wall, units, standings, clear);
-  return routes && measured(units, standings, routes);
+  const placing = routes && measured(units, standings, routes);
+  return placing && placing.pipeMm <= most ? placing : undefined;
 }
 
 /** Moves units one by one, 10 mm or turned round, as long as that takes less pipe or less width. */
@@ -349,15 +355,13 @@ export function improved(
 ): Placing | undefined {
   let best = placingOf(wall, units, standings, clear);
   let from = standings;
-  const to = pipeEnd(wall.to, [], clear);
   for (let moved = true; moved;) {
     moved = false;
     for (let i = 0; i < units.length; i += 1)
       for (const at of besides(units[i]!, from[i]!)) {
         const next = from.map((s, k) => (k === i ? at : s));
-        if (best && leastOf(wall, units, next, clear, to) > best.pipeMm) continue;
         if (misfits(wall, units, next).length > 0) continue;
-        const placing = placingOf(wall, units, next, clear);
+        const placing = placingOf(wall, units, next, clear, best?.pipeMm);
         if (!placing || !isBetter(placing.pipeMm, placing.widthMm, best)) continue;
         best = placing;
         from = next;
@@ -365,26 +369,6 @@ export function improved(
       }
   }
   return best;
-}
-
-/** What the pipes of an arrangement take at least. */
-function leastOf(
-  wall: Wall,
-  units: readonly WallUnit[],
-  standings: readonly Standing[],
-  clear: number,
-  end: PipeEnd,
-): number {
-  let from = pipeEnd(wall.from, [], clear);
-  let sum = 0;
-  units.forEach((unit, i) => {
-    if (!unit.ports) return;
-    const at = standings[i]!;
-    const own = barredBy(unit, at);
-    sum += leastRun(from, pipeEnd(portOf(unit, unit.ports.inlet, at), own, clear), wall);
-    from = pipeEnd(portOf(unit, unit.ports.outlet, at), own, clear);
-  });
-  return sum + leastRun(from, end, wall);
 }
 
 /** Places beside one that a unit stands on: moved near and far, and turned. */

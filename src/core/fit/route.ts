@@ -33,13 +33,27 @@ export interface RouteRoom {
   readonly laid?: readonly Route[];
 }
 
+/** A stretch of the wall from side to side and from bottom to top. */
+interface Within {
+  readonly xs: readonly [least: number, most: number];
+  readonly ys: readonly [least: number, most: number];
+}
+
+/** Where a pipe between two points stays that takes no more than so many mm: going out of the way costs twice as far. */
+function withinReach(room: RouteRoom, a: Point, b: Point, most: number): Within {
+  const spare = (most - Math.abs(a.x - b.x) - Math.abs(a.y - b.y)) / 2;
+  const around = (one: number, other: number, end: number) =>
+    [Math.max(0, Math.min(one, other) - spare), Math.min(end, Math.max(one, other) + spare)] as const;
+  return { xs: around(a.x, b.x, room.width), ys: around(a.y, b.y, room.height) };
+}
+
 const noLengths: PipeLengths = { piece: 0, laying: 0 };
 
 const directions: readonly Facing[] = ["right", "up", "left", "down"];
 
 /** Coordinates at which a shortest pipe may turn, the smallest first. */
-const sorted = (values: readonly number[], most: number): number[] =>
-  [...new Set(values)].filter((v) => v >= 0 && v <= most).sort((a, b) => a - b);
+const sorted = (values: readonly number[], [least, most]: readonly [number, number]): number[] =>
+  [...new Set(values)].filter((v) => v >= least && v <= most).sort((a, b) => a - b);
 
 /** From an index up to another, which is not in it. */
 type Span = readonly [from: number, to: number];
@@ -85,7 +99,7 @@ class Grid {
   /** Nodes at which a pipe does not turn: on another pipe. */
   private readonly noTurn: Uint8Array;
 
-  constructor(room: RouteRoom, ends: readonly Point[], leg: number) {
+  constructor(room: RouteRoom, ends: readonly Point[], leg: number, within: Within) {
     const walls = room.barred.map((r) => grown(r, room.clear));
     const bands = bandsOf(room.laid ?? [], 2 * room.clear);
     const edges = [...walls, ...bands.map((b) => b.band)];
@@ -93,11 +107,11 @@ class Grid {
     const around = (at: number) => [at, at - leg, at + leg];
     this.xs = sorted(
       [...ends.flatMap((p) => around(p.x)), ...edges.flatMap((r) => [r.x, r.x + r.width])],
-      room.width,
+      within.xs,
     );
     this.ys = sorted(
       [...ends.flatMap((p) => around(p.y)), ...edges.flatMap((r) => [r.y, r.y + r.height])],
-      room.height,
+      within.ys,
     );
     const size = this.xs.length * this.ys.length;
     this.barredAt = new Uint8Array(size);
@@ -157,10 +171,15 @@ class Grid {
 
   /** The grid's lines in a direction: coordinates along them, and which steps along them something bars, by the node that is further left or down. */
   linesIn(facing: Facing) {
-    const { columns, rows } = this;
+    const { columns } = this;
     return facing === "left" || facing === "right"
-      ? { along: this.xs, lines: rows, stride: 1, lineStride: columns, barred: this.barredRight }
-      : { along: this.ys, lines: columns, stride: columns, lineStride: 1, barred: this.barredUp };
+      ? { along: this.xs, stride: 1, lineStride: columns, barred: this.barredRight }
+      : { along: this.ys, stride: columns, lineStride: 1, barred: this.barredUp };
+  }
+  /** Which of the lines in a direction a node is on. */
+  lineOf(node: number, direction: number): number {
+    const facing = directions[direction]!;
+    return facing === "left" || facing === "right" ? Math.floor(node / this.columns) : node % this.columns;
   }
   isFree(node: number): boolean {
     return this.barredAt[node] === 0;
@@ -182,100 +201,142 @@ class Grid {
 }
 
 /**
- * Lengths of the shortest pipes with so many elbows, by direction and node: of those that have just turned there, and of those that have come on straight so far that
- * they may turn again.
+ * Lengths of the shortest pipes with the fewest elbows to each direction and node: of those that have just turned there, and of those that have come on straight so far that
+ * they may turn again. A pipe that comes to one of them with more elbows than needed is never the one with the fewest at its end, so each is reached once.
  */
-interface Layer {
+interface Reached {
   readonly turning: Float64Array;
   readonly straight: Float64Array;
+  /** With how many elbows. */
+  readonly turningWith: Uint8Array;
+  readonly straightWith: Uint8Array;
   /** The node at which a straight one turned into its direction. */
   readonly turned: Int32Array;
 }
 
-const newLayer = (size: number): Layer => ({
+const UNREACHED = 255;
+const nothingReached = (size: number): Reached => ({
   turning: new Float64Array(4 * size).fill(Infinity),
   straight: new Float64Array(4 * size).fill(Infinity),
+  turningWith: new Uint8Array(4 * size).fill(UNREACHED),
+  straightWith: new Uint8Array(4 * size).fill(UNREACHED),
   turned: new Int32Array(4 * size).fill(-1),
 });
 
-/** Carries what turned into a direction straight on, once it is as far from its elbow as the next one has to be. */
-function straightOn(grid: Grid, { turning, straight, turned }: Layer, direction: number, leg: number): void {
+/** Carries what turned on one line into a direction straight on, once it is as far from its elbow as the next one has to be; adds what may turn again to `reached`. */
+function straightOn(
+  grid: Grid,
+  { turning, turningWith, straight, straightWith, turned }: Reached,
+  direction: number,
+  line: number,
+  elbows: number,
+  leg: number,
+  reached: number[],
+): void {
   const base = direction * grid.columns * grid.rows;
   const facing = directions[direction]!;
-  const { along, lines, stride, lineStride, barred } = grid.linesIn(facing);
+  const { along, stride, lineStride, barred } = grid.linesIn(facing);
   const forwards = facing === "right" || facing === "up";
   const last = along.length - 1;
-  for (let line = 0; line < lines; line += 1) {
-    // On a line a pipe is shortest that has turned into it with the least length, less where it turned.
-    let first = 0;
-    let best = Infinity;
-    let bestAt = -1;
-    for (let k = 1; k <= last; k += 1) {
-      const i = forwards ? k : last - k;
-      const node = line * lineStride + i * stride;
-      if (barred[forwards ? node - stride : node] === 1 || !grid.isFree(node)) {
-        first = k;
-        best = Infinity;
-        continue;
-      }
-      const at = Math.abs(along[i]! - along[forwards ? 0 : last]!);
-      for (; first < k; first += 1) {
-        const j = forwards ? first : last - first;
-        const begun = Math.abs(along[j]! - along[forwards ? 0 : last]!);
-        if (at - begun < leg) break;
-        const from = line * lineStride + j * stride;
-        const length = turning[base + from]! - begun;
-        if (length >= best) continue;
-        best = length;
-        bestAt = from;
-      }
-      if (best === Infinity) continue;
-      straight[base + node] = best + at;
-      turned[base + node] = bestAt;
+  // On a line a pipe is shortest that has turned into it with the least length, less where it turned.
+  let first = 0;
+  let best = Infinity;
+  let bestAt = -1;
+  for (let k = 1; k <= last; k += 1) {
+    const i = forwards ? k : last - k;
+    const node = line * lineStride + i * stride;
+    if (barred[forwards ? node - stride : node] === 1 || !grid.isFree(node)) {
+      first = k;
+      best = Infinity;
+      continue;
     }
+    const at = Math.abs(along[i]! - along[forwards ? 0 : last]!);
+    for (; first < k; first += 1) {
+      const j = forwards ? first : last - first;
+      const begun = Math.abs(along[j]! - along[forwards ? 0 : last]!);
+      if (at - begun < leg) break;
+      const from = line * lineStride + j * stride;
+      if (turningWith[base + from] !== elbows) continue;
+      const length = turning[base + from]! - begun;
+      if (length >= best) continue;
+      best = length;
+      bestAt = from;
+    }
+    if (best === Infinity || straightWith[base + node] !== UNREACHED) continue;
+    straight[base + node] = best + at;
+    straightWith[base + node] = elbows;
+    turned[base + node] = bestAt;
+    reached.push(base + node);
   }
 }
 
-/** The layer without elbows: straight on from where a pipe begins. */
-function firstLayer(grid: Grid, from: number, facing: Facing): Layer {
-  const size = grid.columns * grid.rows;
-  const layer = newLayer(size);
-  const base = directions.indexOf(facing) * size;
+/** Without elbows: straight on from where a pipe begins. */
+function straightFrom(
+  grid: Grid,
+  { straight, straightWith }: Reached,
+  from: number,
+  facing: Facing,
+): number[] {
+  const base = directions.indexOf(facing) * grid.columns * grid.rows;
+  const reached = [base + from];
   let length = 0;
-  layer.straight[base + from] = 0;
+  straight[base + from] = 0;
+  straightWith[base + from] = 0;
   for (let next = grid.next(from, facing); next; next = grid.next(next.node, facing)) {
     length += next.by;
-    layer.straight[base + next.node] = length;
+    straight[base + next.node] = length;
+    straightWith[base + next.node] = 0;
+    reached.push(base + next.node);
   }
-  return layer;
+  return reached;
 }
 
-/** The layer with one elbow more. */
-function turnedFrom(grid: Grid, before: Layer, leg: number): Layer {
+/** Turns off from what was reached last, with one elbow more, and goes straight on; returns what may turn again. */
+function turnedFrom(
+  grid: Grid,
+  all: Reached,
+  before: readonly number[],
+  elbows: number,
+  leg: number,
+): number[] {
   const size = grid.columns * grid.rows;
-  const layer = newLayer(size);
-  for (let direction = 0; direction < 4; direction += 1) {
-    for (const side of sidesOf(direction))
-      for (let node = 0; node < size; node += 1) {
-        if (!grid.mayTurn(node)) continue;
-        const length = before.straight[side * size + node]!;
-        if (length < layer.turning[direction * size + node]!) layer.turning[direction * size + node] = length;
-      }
-    straightOn(grid, layer, direction, leg);
+  const { turning, turningWith, straight } = all;
+  const lines = directions.map(() => new Uint8Array(Math.max(grid.columns, grid.rows)));
+  for (const came of before) {
+    const node = came % size;
+    if (!grid.mayTurn(node)) continue;
+    for (const direction of sidesOf(Math.floor(came / size))) {
+      const to = direction * size + node;
+      if (turningWith[to]! < elbows || straight[came]! >= turning[to]!) continue;
+      turning[to] = straight[came]!;
+      turningWith[to] = elbows;
+      lines[direction]![grid.lineOf(node, direction)] = 1;
+    }
   }
-  return layer;
+  const reached: number[] = [];
+  lines.forEach((those, direction) => {
+    for (let line = 0; line < those.length; line += 1)
+      if (those[line] === 1) straightOn(grid, all, direction, line, elbows, leg, reached);
+  });
+  return reached;
 }
 
 const sidesOf = (direction: number): readonly [number, number] => [(direction + 1) % 4, (direction + 3) % 4];
 
-/** How a pipe of a layer arrives at its end: its length, and the node of its last elbow. The last piece is long enough wherever that is. */
-function arriving(grid: Grid, { turning }: Layer, end: number, direction: number) {
+/** How a pipe of so many elbows arrives at its end: its length, and the node of its last elbow. The last piece is long enough wherever that is. */
+function arriving(
+  grid: Grid,
+  { turning, turningWith }: Reached,
+  elbows: number,
+  end: number,
+  direction: number,
+) {
   const base = direction * grid.columns * grid.rows;
   const back = oppositeOf[directions[direction]!];
   let best = { length: Infinity, elbow: -1 };
   let far = 0;
   for (let node: number | undefined = end; node !== undefined;) {
-    const length: number = turning[base + node]! + far;
+    const length: number = turningWith[base + node] === elbows ? turning[base + node]! + far : Infinity;
     if (length < best.length) best = { length, elbow: node };
     const next: { readonly node: number; readonly by: number } | undefined = grid.next(node, back);
     far += next?.by ?? 0;
@@ -284,18 +345,19 @@ function arriving(grid: Grid, { turning }: Layer, end: number, direction: number
   return best;
 }
 
-/** The corners of a pipe, found backwards through the layers from its last elbow, after which it goes in a direction. */
-function corners(grid: Grid, layers: readonly Layer[], last: number, direction: number): Point[] {
+/** The corners of a pipe, found backwards from its last elbow, after which it goes in a direction. */
+function corners(grid: Grid, all: Reached, elbows: number, last: number, direction: number): Point[] {
   const size = grid.columns * grid.rows;
   const points: Point[] = [];
   let node = last;
   let going = direction;
-  for (let k = layers.length - 1; k > 0; k -= 1) {
+  for (let before = elbows - 1; before >= 0; before -= 1) {
     points.unshift(grid.pointOf(node));
+    const lengthOn = (side: number): number =>
+      all.straightWith[side * size + node] === before ? all.straight[side * size + node]! : Infinity;
     const [one, other] = sidesOf(going);
-    const before = layers[k - 1]!;
-    going = before.straight[one * size + node]! <= before.straight[other * size + node]! ? one : other;
-    node = before.turned[going * size + node]!;
+    going = lengthOn(one) <= lengthOn(other) ? one : other;
+    node = all.turned[going * size + node]!;
   }
   return points;
 }
@@ -360,13 +422,15 @@ function bends(points: readonly Point[]): Point[] {
 /**
  * The pipe from one port to another at right angles, round what is barred: fewest elbows, then shortest (handbook 3, Fit); between two elbows, and between an elbow and
  * a port, there is room for the parts. `own` is what each port stands on, of what is barred: it bars the pipe,
- * but not its first and last straight piece. Undefined where there is none.
+ * but not its first and last straight piece. Undefined where there is none. With `most` a pipe is looked for only where one of so many mm can be: where nothing is found, the
+ * pipe is longer; what is found may have more elbows than the pipe would have.
  */
 export function routeBetween(
   room: RouteRoom,
   a: WallPort,
   b: WallPort,
   own: { readonly a: readonly Rect[]; readonly b: readonly Rect[] } = { a: [], b: [] },
+  most = Infinity,
 ): Route | undefined {
   const straight = Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
   const both = [...own.a, ...own.b];
@@ -386,7 +450,7 @@ export function routeBetween(
   const end = onwards(b, b.facing, leads.b);
   if (!pieceIsFree(room, a, begin, own.a) || !pieceIsFree(room, b, end, own.b)) return undefined;
   const leg = pipe.piece + 2 * pipe.laying;
-  const grid = new Grid(room, [begin, end], leg);
+  const grid = new Grid(room, [begin, end], leg, withinReach(room, begin, end, most - leads.a - leads.b));
   const from = grid.nodeAt(begin);
   const to = grid.nodeAt(end);
   if (from === undefined || to === undefined || !grid.isFree(from) || !grid.isFree(to)) return undefined;
@@ -395,13 +459,14 @@ export function routeBetween(
     const points = bends([{ x: a.x, y: a.y }, begin, ...between, end, { x: b.x, y: b.y }]);
     return { points, elbows: points.length - 2, length: length + leads.a + leads.b };
   };
-  const layers = [firstLayer(grid, from, a.facing)];
-  const direct = layers[0]!.straight[into * grid.columns * grid.rows + to]!;
+  const all = nothingReached(grid.columns * grid.rows);
+  let reached = straightFrom(grid, all, from, a.facing);
+  const direct = all.straight[into * grid.columns * grid.rows + to]!;
   if (direct < Infinity) return made(direct, []);
-  while (layers.length <= MOST_ELBOWS) {
-    layers.push(turnedFrom(grid, layers.at(-1)!, leg));
-    const { length, elbow } = arriving(grid, layers.at(-1)!, to, into);
-    if (length < Infinity) return made(length, corners(grid, layers, elbow, into));
+  for (let elbows = 1; elbows <= MOST_ELBOWS && reached.length > 0; elbows += 1) {
+    reached = turnedFrom(grid, all, reached, elbows, leg);
+    const { length, elbow } = arriving(grid, all, elbows, to, into);
+    if (length < Infinity) return made(length, corners(grid, all, elbows, elbow, into));
   }
   return undefined;
 }

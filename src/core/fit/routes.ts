@@ -1,3 +1,4 @@
+import { leastRun, pipeEnd } from "./least";
 import { routeBetween, type Route } from "./route";
 import { bodyOf, keptClear, portOf, zonesOf, type Standing, type WallUnit } from "./standing";
 import type { Rect, Wall, WallPort } from "./wall";
@@ -33,14 +34,16 @@ interface End {
 }
 
 /**
- * The pipes of an arrangement: from the cut, between the units that have ports, and back to the cut. Undefined where one finds no way. Pipes may cross one another, where one
- * of them passes in front; they run beside one another, not on one another, unless there is no other way.
+ * The pipes of an arrangement: from the cut, between the units that have ports, and back to the cut. Undefined where one finds no way.
+ * With `most` undefined too where they take more mm together; they may then have more elbows than they would have. Pipes may cross
+ * one another, where one of them passes in front; they run beside one another, not on one another, unless there is no other way.
  */
 export function routesOf(
   wall: Wall,
   units: readonly WallUnit[],
   standings: readonly Standing[],
   clear: number,
+  most = Infinity,
 ): readonly Route[] | undefined {
   const ofUnits = units.map((unit, i) => barredBy(unit, standings[i]!));
   const room = roomOf(wall, ofUnits, clear);
@@ -53,34 +56,43 @@ export function routesOf(
       : [],
   );
   const all: readonly End[] = [{ port: wall.from, own: [] }, ...ends, { port: wall.to, own: [] }];
+  const pairs = all.flatMap((a, i) => (i % 2 === 0 ? [{ a, b: all[i + 1]! }] : []));
+  const leastOf = ({ a, b }: { readonly a: End; readonly b: End }) =>
+    leastRun(pipeEnd(a.port, a.own, clear), pipeEnd(b.port, b.own, clear), wall);
+  // Of those that were not looked for yet what they take at least.
+  const least = pairs.map(leastOf);
+  let sum = least.reduce((one, other) => one + other, 0);
+  if (sum > most) return undefined;
   const routes: Route[] = [];
-  for (let i = 0; i < all.length; i += 2) {
-    const [a, b] = [all[i]!, all[i + 1]!];
+  for (const [i, { a, b }] of pairs.entries()) {
     const own = { a: a.own, b: b.own };
+    const left = most - (sum - least[i]!);
     const route =
-      routeBetween({ ...room, laid: routes }, a.port, b.port, own) ?? routeBetween(room, a.port, b.port, own);
+      routeBetween({ ...room, laid: routes }, a.port, b.port, own, left) ??
+      routeBetween(room, a.port, b.port, own, left);
     if (!route) return undefined;
+    sum += route.length - least[i]!;
+    if (sum > most) return undefined;
     routes.push(route);
   }
   return routes;
 }
 
-/** The pipe to the last of some units from a port of the one before it, or of the cut; undefined where it finds no way. */
+/** The pipe to the last of some units from a port of the one before it, or of the cut; undefined where it finds no way, or none of at most `most` mm. */
 export function routeTo(
   wall: Wall,
   units: readonly WallUnit[],
   standings: readonly Standing[],
   from: WallPort,
   clear: number,
+  most: number,
 ): Route | undefined {
   const ofUnits = standings.map((at, i) => barredBy(units[i]!, at));
   const last = standings.length - 1;
   const feeder = units.slice(0, last).findLastIndex((u) => u.ports);
   const inlet = portOf(units[last]!, units[last]!.ports!.inlet, standings[last]!);
-  return routeBetween(roomOf(wall, ofUnits, clear), from, inlet, {
-    a: ofUnits[feeder] ?? [],
-    b: ofUnits[last]!,
-  });
+  const own = { a: ofUnits[feeder] ?? [], b: ofUnits[last]! };
+  return routeBetween(roomOf(wall, ofUnits, clear), from, inlet, own, most);
 }
 
 /** An arrangement with the length of its pipes and the width of its bodies. */
