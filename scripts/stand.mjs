@@ -1,22 +1,17 @@
 // What end-to-end tests are played on: a MariaDB of its own, two companies with the demo's data in it, and a server of the production build for each.
 import { spawn } from "node:child_process";
-import { mkdirSync } from "node:fs";
+import { cpSync, mkdirSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { freePort, Plain, root, run, sleep } from "./machine.mjs";
 import { sqlAsSuperuser, startDatabase, stopDatabase } from "./database.mjs";
 
 export const TEST_BUILD = ".next-test";
 
-/** Empty databases of these names in a folder's MariaDB, started if it does not run; returns for each the environment to reach it by. */
-export async function databasesIn(folder, port, names) {
-  mkdirSync(folder, { recursive: true });
-  await stopDatabase(folder);
+const COMPANIES = ["brant_e2e", "brant_other"];
+
+/** Starts a folder's MariaDB; returns for each of these databases the environment to reach it by. */
+async function reach(folder, port, names) {
   const db = await startDatabase({ folder, port: await freePort(port), name: names[0] });
-  for (const name of names)
-    sqlAsSuperuser(
-      folder,
-      `DROP DATABASE IF EXISTS \`${name}\`; CREATE DATABASE \`${name}\`; GRANT ALL ON \`${name}\`.* TO brant_owner@'127.0.0.1' WITH GRANT OPTION;`,
-    );
   const at = (url, name) => url.replace(/\/[^/]+$/, `/${name}`);
   return names.map((name, i) => ({
     ...process.env,
@@ -26,6 +21,19 @@ export async function databasesIn(folder, port, names) {
     // Companies have nothing in common, the key that they sign with least.
     BRANT_SECRET: `${db.secrets.session}${i}`,
   }));
+}
+
+/** Empty databases of these names in a folder's MariaDB, which is started anew; returns for each the environment to reach it by. */
+export async function databasesIn(folder, port, names) {
+  mkdirSync(folder, { recursive: true });
+  await stopDatabase(folder);
+  const found = await reach(folder, port, names);
+  for (const name of names)
+    sqlAsSuperuser(
+      folder,
+      `DROP DATABASE IF EXISTS \`${name}\`; CREATE DATABASE \`${name}\`; GRANT ALL ON \`${name}\`.* TO brant_owner@'127.0.0.1' WITH GRANT OPTION;`,
+    );
+  return found;
 }
 
 async function untilReady(port) {
@@ -76,13 +84,26 @@ const loopOf = (base) =>
     () => undefined,
   );
 
-/** Sets a stand up in a folder; `ports` are where its database and its servers look for free ones. */
-export async function setUpStand(folder, ports) {
-  const companies = await databasesIn(folder, ports.database, ["brant_e2e", "brant_other"]);
-  for (const env of companies) {
+/** Two companies with the demo's data in a database of a folder, which is stopped again: what stands begin with. */
+export async function loadCompanies(folder, port) {
+  const companies = await databasesIn(folder, port, COMPANIES);
+  const load = async (env) => {
     await run("npx", ["tsx", "scripts/migrate.ts"], { env });
     await run("npx", ["tsx", "scripts/demo-data.ts"], { env });
+  };
+  try {
+    await Promise.all(companies.map(load));
+  } finally {
+    await stopDatabase(folder);
   }
+}
+
+/** Sets a stand up in a folder, with companies that were loaded in another; `ports` are where its database and its servers look for free ones. */
+export async function setUpStand(folder, loaded, ports) {
+  await stopDatabase(folder);
+  rmSync(folder, { recursive: true, force: true });
+  cpSync(loaded, folder, { recursive: true });
+  const companies = await reach(folder, ports.database, COMPANIES);
   const own = await serve(companies[0], ports.web);
   const other = await serve(companies[1], ports.web + 50);
   await fetch(`${own.base}/api/test/loop`, { method: "POST" });
