@@ -47,7 +47,7 @@ async function lookAt(context, path, { cold }) {
 const median = (all) => [...all].sort((a, b) => a - b)[Math.floor(all.length / 2)];
 
 /** Medians over some rounds, for each page: readable and alive, cold and warm, ms. Rounds go page by page, so that a slow minute hits all alike. */
-export async function phoneTimes(context, paths, rounds = 3) {
+export async function phoneTimes(context, paths, rounds = 7) {
   const times = Object.fromEntries(
     Object.keys(paths).map((name) => [name, { readable: [], cold: [], warmReadable: [], warm: [] }]),
   );

@@ -365,7 +365,8 @@ const kinds: Readonly<Record<string, Compute>> = {
 };
 
 export type Answered =
-  { readonly ok: true; readonly answers: readonly object[] } | { readonly ok: false; readonly why: string };
+  | { readonly ok: true; readonly answers: readonly object[] }
+  | { readonly ok: false; readonly why: string };
 
 function answerTo(compute: Compute, given: unknown): object {
   try {

@@ -35,7 +35,7 @@ export function PlainFrame({ form, action, className, children }: FrameProps & {
   useLayoutEffect(() => {
     for (const [name, typed] of new FormData(own.current!))
       if (typeof typed === "string" && typed !== (form.values[name] ?? "")) form.set(name, typed);
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, []);
   return (
     <form ref={own} method="post" action={action} className={className} onSubmit={form.submit}>

@@ -137,7 +137,7 @@ describe("people", () => {
     expect(await spendLink(db, second, to, later)).toBe(false);
     // Pressed twice at once: one of them is taken.
     const both = await Promise.all([spendLink(db, second, to, at), spendLink(db, second, to, at)]);
-    expect(both.toSorted()).toEqual([false, true]);
+    expect(both.toSorted((a, b) => Number(a) - Number(b))).toEqual([false, true]);
     expect((await db.select().from(account).where(eq(account.userId, p.id)))[0]!.password).toBe("chosen");
     expect(await sessionsOf(p.id)).toEqual([]);
   });

@@ -76,7 +76,7 @@ for (const [name, screen] of [
   });
 }
 
-test("everything can be reached and done by keyboard", async ({ browser }) => {
+test("everything can be reached and done by keyboard", { tag: "@long" }, async ({ browser }) => {
   const { page, context } = await signedIn(browser, "imke");
   // The page listens once its scripts run; on a busy machine that is later than its first picture.
   const keys = page.getByRole("dialog", { name: "Keys" });

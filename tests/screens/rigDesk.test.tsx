@@ -84,7 +84,7 @@ describe("a rig under a person's hands", () => {
   it("says the rig in words too: every handle with its position", async () => {
     const turn = await desk();
     const twin = document.querySelector<HTMLElement>("[data-twin]")!;
-    const choices = within(twin).getAllByRole<HTMLSelectElement>("combobox", { hidden: true });
+    const choices = await within(twin).findAllByRole<HTMLSelectElement>("combobox", { hidden: true });
     expect(choices.map((c) => c.getAttribute("aria-label"))).toEqual(
       rig.handles.filter((h) => h.kind !== "automatic").map((h) => h.name),
     );

@@ -168,7 +168,7 @@ export const unitFigures = {
 } as const;
 
 /** A unit model's figures. Each family adds its own record here, in its own file. */
-// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- families add to it by declaration merging
+// oxlint-disable-next-line typescript/no-empty-object-type -- families add to it by declaration merging
 export interface UnitModel extends Frozen<z.infer<z.ZodObject<typeof unitFigures>>> {}
 
 /** One unit as placed in a design. */

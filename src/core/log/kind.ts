@@ -7,13 +7,13 @@ import type { Of, Shape } from "./fields";
 import type { JobState, Mark, Role } from "../job/job";
 
 /** What is asked by kinds that keep it as it was asked. Each kind adds itself, in its own file. */
-// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- kinds add to it by declaration merging
+// oxlint-disable-next-line typescript/no-empty-object-type -- kinds add to it by declaration merging
 export interface KeptAsAsked {}
 /** What is asked by each kind of intent, beside its kind and id. */
-// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- kinds add to it by declaration merging
+// oxlint-disable-next-line typescript/no-empty-object-type -- kinds add to it by declaration merging
 export interface Asked extends KeptAsAsked {}
 /** What each kind of entry keeps. The log is the whole of a job: everything else is computed from it. */
-// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- kinds add to it by declaration merging
+// oxlint-disable-next-line typescript/no-empty-object-type -- kinds add to it by declaration merging
 export interface Kept extends KeptAsAsked {}
 export type EntryKind = keyof Kept;
 export type IntentKind = keyof Asked;

@@ -24,7 +24,14 @@ export type JointKind = (typeof jointKinds)[number];
 
 /** What seals a joint beside its own parts. */
 export type Sealant =
-  "tape" | "paste" | "tapeAndPaste" | "tapeOrPaste" | "grease" | "flux" | "cement" | "none";
+  | "tape"
+  | "paste"
+  | "tapeAndPaste"
+  | "tapeOrPaste"
+  | "grease"
+  | "flux"
+  | "cement"
+  | "none";
 /** What is written down of a joint that was made. */
 export type JointCheck = "gauge" | "tug" | "depthMark";
 

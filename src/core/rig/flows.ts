@@ -1,5 +1,5 @@
 import { degreesOf } from "./regions";
-import type { Degree, Rig, RigEdge, RigNode, RigState, RigUnit } from "./rig";
+import type { Degree, Rig, RigEdge, RigNode, RigState, RigUnit, TreatedMark } from "./rig";
 
 /** Resistances of the quick solver, without unit (handbook 4, Model). A check valve is an open valve that shuts against flow backwards. */
 const resistance: Readonly<Record<Degree, number>> = { open: 1, half: 4, quarter: 16, closed: Infinity };
@@ -112,17 +112,7 @@ export function flows(rig: Rig, state: Pick<RigState, "positions">): Flows {
   };
 }
 
-export type WaterMark =
-  | "raw"
-  | "filtered"
-  | "softened"
-  | "conditioned"
-  | "disinfected"
-  | "permeate"
-  | "reject"
-  | "fines"
-  | "blended"
-  | "unproven";
+export type WaterMark = "raw" | TreatedMark | "fines" | "blended" | "unproven";
 /** `came` tells apart what the next tap would draw from what the main cannot reach now. */
 export interface WaterAt {
   readonly marks: readonly WaterMark[];

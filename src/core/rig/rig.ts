@@ -61,6 +61,9 @@ export const roles = [
 ] as const;
 export type Role = (typeof roles)[number];
 
+/** What water is called behind a unit that treats it. */
+export type TreatedMark = "filtered" | "softened" | "conditioned" | "disinfected" | "permeate" | "reject";
+
 export interface RigNode {
   readonly id: string;
   readonly role?: Role;
@@ -134,9 +137,7 @@ export interface RigUnit {
   /** It gives fines until it is flushed. */
   readonly flush: boolean;
   /** What its water is called behind it. */
-  readonly marks: readonly (
-    "filtered" | "softened" | "conditioned" | "disinfected" | "permeate" | "reject"
-  )[];
+  readonly marks: readonly TreatedMark[];
   readonly uv?: { readonly lampFirst: boolean; readonly stillMinutes?: number };
   /** Its pump doses chlorine while it has power. */
   readonly doses?: boolean;

@@ -4,7 +4,8 @@ import type { SurveyAnswer, SurveyField } from "./survey";
 
 const MOST_TEXT = 500;
 type Understood =
-  { readonly ok: true; readonly answer: SurveyAnswer } | { readonly ok: false; readonly error: string };
+  | { readonly ok: true; readonly answer: SurveyAnswer }
+  | { readonly ok: false; readonly error: string };
 
 /** An answer understood from its text, or why not. Empty text clears the answer. */
 export function readAnswer(field: SurveyField, text: string, system: UnitSystem): Understood {

@@ -8,7 +8,8 @@ export type Pressures = Awaited<ReturnType<PressureWork["pressures"]>>;
 
 /** What is known of a train's pressures: how it does in each case, or that nobody can say. */
 export type PressuresKnown =
-  { readonly is: "working" | "failed" } | { readonly is: "found"; readonly cases: Pressures };
+  | { readonly is: "working" | "failed" }
+  | { readonly is: "found"; readonly cases: Pressures };
 
 /** Computes pressures beside the page, anew when the train or its flows change; what is shown is never older than the last answer. */
 export function usePressures(
@@ -40,7 +41,7 @@ export function usePressures(
       isLatest = false;
     };
     // What it is asked for is in the key.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [key]);
   return known;
 }

@@ -1,5 +1,3 @@
-"use no memo";
-// It is made anew with each entry and each minute: remembering its parts would only make a phone fetch more.
 import { KeyLink } from "@/ui/Pressed";
 import type { PhasePage } from "@/core/job";
 import { Awake } from "@/ui/Awake";

@@ -1,6 +1,4 @@
 "use client";
-"use no memo";
-// It is made anew with each entry and each minute: remembering its parts would only make a phone fetch more.
 import type { Photo } from "@/core/log";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useRef, useState } from "react";

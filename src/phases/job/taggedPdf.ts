@@ -8,7 +8,18 @@ import { registerFonts } from "./pdfFonts";
 
 /** What a part of a paper is to who has it read aloud: a structure type of PDF; `Artifact` is not read. */
 export type PdfTag =
-  "Sect" | "H1" | "H2" | "P" | "L" | "LI" | "Table" | "TR" | "TH" | "TD" | "Figure" | "Artifact";
+  | "Sect"
+  | "H1"
+  | "H2"
+  | "P"
+  | "L"
+  | "LI"
+  | "Table"
+  | "TR"
+  | "TH"
+  | "TD"
+  | "Figure"
+  | "Artifact";
 
 interface Said {
   readonly tag?: PdfTag;

@@ -78,7 +78,6 @@ const isNarrow = (column: string): string =>
 
 /** Jobs as rows, of which only those near the screen are drawn. */
 export function JobTable({ asked, first, whole }: { asked: JobsAsked; first: Stretch; whole: boolean }) {
-  "use no memo";
   const { rows, more, failed } = useRows(asked, first);
   const body = useRef<HTMLTableSectionElement>(null);
   const [top, setTop] = useState(0);

@@ -1,5 +1,3 @@
-"use no memo";
-// It is made anew with each entry and each minute: remembering its parts would only make a phone fetch more.
 import { Activity } from "react";
 import type { JobState } from "@/core/job";
 import { Awake } from "@/ui/Awake";

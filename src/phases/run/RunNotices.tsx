@@ -1,5 +1,3 @@
-"use no memo";
-// It is made anew with each entry and each minute: remembering its parts would only make a phone fetch more.
 import { signedInAgain } from "../people/ended";
 import type { Run } from "./useRun";
 

@@ -1,5 +1,3 @@
-"use no memo";
-// It is made anew with each entry and each minute: remembering its parts would only make a phone fetch more.
 import type { Step } from "@/core/run/step";
 
 /** To the step before and after, and which of how many this is. */

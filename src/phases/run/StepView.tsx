@@ -1,6 +1,4 @@
 "use client";
-"use no memo";
-// It is made anew with each entry and each minute: remembering its parts would only make a phone fetch more.
 import { Activity } from "react";
 import type { JobState } from "@/core/job";
 import { stepState } from "@/core/job/job";

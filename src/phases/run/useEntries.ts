@@ -63,7 +63,7 @@ function useWhole(
           })
         : Promise.resolve()),
     // What the page began with stays what it began with.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
     [],
   );
   useEffect(() => void atRest().then(fetchWhole), [fetchWhole]);

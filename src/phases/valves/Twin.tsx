@@ -2,27 +2,36 @@ import { waterAt } from "@/core/rig/flows";
 import { regions } from "@/core/rig/regions";
 import type { Rig, RigState } from "@/core/rig/rig";
 import { ColumnHeads } from "@/ui/ColumnHeads";
+import { useRested } from "@/ui/later/useRested";
 import { tagsOf } from "./drawn";
 import { stateWords } from "./shapes";
 
-/** The rig in words: every part with its state and water, every handle with its position. */
-export function Twin({
-  rig,
-  state,
-  turn,
-}: {
-  rig: Rig;
-  state: RigState;
-  turn?: (handle: string, to: string) => void;
-}) {
+interface TwinProps {
+  readonly rig: Rig;
+  readonly state: RigState;
+  readonly turn?: (handle: string, to: string) => void;
+}
+
+/** The rig in words, folded up; they come when the page rests, because a slow phone draws the picture sooner without them. */
+export function Twin(props: TwinProps) {
+  const rested = useRested();
+  return (
+    <details className="rule pt-3" data-twin data-folded={rested ? undefined : ""}>
+      <summary className="min-h-11 cursor-pointer text-lg font-semibold">The rig in words</summary>
+      {rested ? <Words {...props} /> : <p className="mt-2 text-soft">In a moment.</p>}
+    </details>
+  );
+}
+
+/** Every part with its state and water, every handle with its position. */
+function Words({ rig, state, turn }: TwinProps) {
   const water = waterAt(rig, state);
   const named = (nodes: readonly string[]) => {
     const names = rig.nodes.filter((n) => nodes.includes(n.id)).flatMap((n) => n.name ?? []);
     return names.length > 0 ? [...new Set(names)].join(", ") : "pipe between";
   };
   return (
-    <details className="rule pt-3" data-twin>
-      <summary className="min-h-11 cursor-pointer text-lg font-semibold">The rig in words</summary>
+    <>
       <h3 className="mt-2">Parts</h3>
       <ul>
         {regions(rig, state).map((r) => {
@@ -69,6 +78,6 @@ export function Twin({
           })}
         </tbody>
       </table>
-    </details>
+    </>
   );
 }

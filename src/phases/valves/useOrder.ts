@@ -67,7 +67,7 @@ export function useOrder(
       stop();
     };
     // What the state and wish say is in the key.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [key]);
   return !wish
     ? { is: "idle" }

@@ -1,5 +1,3 @@
-"use no memo";
-// A drawing is made anew when its stations change and at no other time: remembering its parts would only make a phone fetch more.
 import type { Route } from "next";
 import Link from "../Link";
 import { Body, paintOf, Walls } from "./drawn";

@@ -12,7 +12,8 @@ export interface LabChoice {
 }
 /** How a field of the survey takes results. */
 export type FieldKind =
-  { readonly kind: "quantity"; readonly quantity: Quantity } | { readonly kind: "presence" };
+  | { readonly kind: "quantity"; readonly quantity: Quantity }
+  | { readonly kind: "presence" };
 
 export type LabReading =
   | {
