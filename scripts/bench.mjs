@@ -12,6 +12,7 @@ import {
   Plain,
   root,
   run,
+  servingArguments,
   sleep,
 } from "./machine.mjs";
 import { treeBefore } from "./bench-before.mjs";
@@ -97,9 +98,8 @@ async function judging(before) {
 async function serve(db, name, tree = root) {
   const port = await freePort(4600 + webs.length * 7);
   const origin = `http://127.0.0.1:${port}`;
-  const next = join(tree, "node_modules/next/dist/bin/next");
   webs.push(
-    spawn(process.execPath, [next, "start", "-p", String(port), "-H", "127.0.0.1"], {
+    spawn(process.execPath, servingArguments(port, tree), {
       cwd: tree,
       env: { ...envFor(db, name), BRANT_ORIGIN: origin, NODE_ENV: "production" },
       stdio: ["ignore", "ignore", "inherit"],

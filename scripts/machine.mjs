@@ -222,3 +222,16 @@ export function commandOf(pid) {
 }
 
 export const sleep = (ms) => new Promise((r) => setTimeout(r, ms));
+
+/** What node is told to serve a tree's build on a port of this machine. */
+export const servingArguments = (port, tree = root) => [
+  join(tree, "node_modules/next/dist/bin/next"),
+  "start",
+  "--port",
+  String(port),
+  "--hostname",
+  "127.0.0.1",
+  // A proxy keeps a resting connection for about a minute. Node would close it after five seconds, at times in the moment in which it is used again.
+  "--keepAliveTimeout",
+  "75000",
+];

@@ -15,6 +15,7 @@ import {
   processName,
   root,
   run,
+  servingArguments,
   sleep,
 } from "./machine.mjs";
 import { secretsOf, startDatabase, stopDatabase } from "./database.mjs";
@@ -77,11 +78,11 @@ const environment = ({ folder, port, env }, outside, db) => ({
 
 /** Starts the web server and writes its name down. */
 function startServer(port, env, serverFile) {
-  const web = spawn(
-    process.execPath,
-    [join(root, "node_modules/next/dist/bin/next"), "start", "-p", String(port), "-H", "127.0.0.1"],
-    { cwd: root, env, stdio: ["ignore", "pipe", "inherit"] },
-  );
+  const web = spawn(process.execPath, servingArguments(port), {
+    cwd: root,
+    env,
+    stdio: ["ignore", "pipe", "inherit"],
+  });
   writeFileSync(serverFile, processName(web.pid));
   web.stdout.on("data", (chunk) => {
     if (process.env.BRANT_VERBOSE) process.stdout.write(chunk);

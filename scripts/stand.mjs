@@ -1,8 +1,7 @@
 // What end-to-end tests are played on: a MariaDB of its own, two companies with the demo's data in it, and a server of the production build for each.
 import { spawn } from "node:child_process";
 import { cpSync, mkdirSync, rmSync } from "node:fs";
-import { join } from "node:path";
-import { freePort, Plain, root, run, sleep } from "./machine.mjs";
+import { freePort, Plain, root, run, servingArguments, sleep } from "./machine.mjs";
 import { sqlAsSuperuser, startDatabase, stopDatabase } from "./database.mjs";
 
 export const TEST_BUILD = ".next-test";
@@ -49,21 +48,17 @@ async function untilReady(port) {
 export async function serve(env, from) {
   const port = await freePort(from);
   const base = `http://127.0.0.1:${port}`;
-  const web = spawn(
-    process.execPath,
-    [join(root, "node_modules/next/dist/bin/next"), "start", "-p", String(port), "-H", "127.0.0.1"],
-    {
-      cwd: root,
-      env: {
-        ...env,
-        BRANT_DIST: TEST_BUILD,
-        BRANT_ORIGIN: base,
-        NODE_ENV: "production",
-        BRANT_LOG: "warn",
-      },
-      stdio: ["ignore", "ignore", "inherit"],
+  const web = spawn(process.execPath, servingArguments(port), {
+    cwd: root,
+    env: {
+      ...env,
+      BRANT_DIST: TEST_BUILD,
+      BRANT_ORIGIN: base,
+      NODE_ENV: "production",
+      BRANT_LOG: "warn",
     },
-  );
+    stdio: ["ignore", "ignore", "inherit"],
+  });
   const end = () => web.kill("SIGTERM");
   await untilReady(port).catch((error) => {
     end();

@@ -14,8 +14,7 @@ function gate() {
 /** Opens the valves' page of a run. Scripts that it names itself bring it to life; all others come behind it, when the gate opens. */
 async function valvesBehind(page: Page, id: string) {
   const address = `${base}/jobs/${id}/run/valves`;
-  // A server gives up a connection that rested for five seconds, at times in the moment in which it is used again.
-  const html = await (await page.request.get(address, { maxRetries: 2 })).text();
+  const html = await (await page.request.get(address)).text();
   const behind = gate();
   let held = 0;
   await page.route(/\/_next\/static\/chunks\/[^/]+\.js/, async (route) => {

@@ -70,6 +70,10 @@ test("a screen that nobody touches for a quarter of an hour locks itself, and op
   await context.close();
 });
 
+test("a connection may rest for a minute, as a proxy's does", async ({ request }) => {
+  expect((await request.get("/api/health")).headers()["keep-alive"]).toBe("timeout=75");
+});
+
 test("who has no PIN is not locked out", async ({ browser }) => {
   const context = await browser.newContext({ ...phone, baseURL: base });
   const owner = await signedIn(browser, "office");
