@@ -81,6 +81,18 @@ export const schools: readonly {
     fallback: "solder",
   },
   {
+    id: "wallJoints",
+    question: "Joints on the wall",
+    options: [
+      { id: "same", label: "As at the bench" },
+      {
+        id: "pushFit",
+        label: "Push-fit",
+      },
+    ],
+    fallback: "same",
+  },
+  {
     id: "trainPipe",
     question: "Pipe of the train",
     options: [

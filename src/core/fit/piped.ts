@@ -46,8 +46,13 @@ function methodOf(system: PipeSystem, schools: Readonly<Record<string, string>>)
 export interface JobPiping {
   readonly house: Piping;
   readonly train: Piping;
+  /** How joints are made where no bench helps, at units and at the house's pipe; absent: as all others. */
+  readonly wall?: JointMethod;
   readonly threads: ThreadSchool;
 }
+/** A pipe as it is joined on the wall. */
+const onTheWall = (piping: Piping, { wall }: JobPiping): Piping =>
+  wall ? { ...piping, method: wall } : piping;
 export type PipingFound =
   | { readonly is: "known"; readonly piping: JobPiping }
   /** Questions of the survey that are open. */
@@ -68,13 +73,14 @@ export function pipingOf(answers: SurveyAnswers, schools: Readonly<Record<string
     piping: {
       house: { system, size, ...methodOf(system, schools) },
       train: { system: ofTrain, size, ...methodOf(ofTrain, schools) },
+      ...(schools.wallJoints === "pushFit" ? { wall: "pushFit" as const } : {}),
       threads: (schools.threads ?? "rule") as ThreadSchool,
     },
   };
 }
 
 /** A way to join the train's pipe. */
-export type Way = Pick<Piping, "system" | "method" | "ring">;
+export type Way = Pick<Piping, "system" | "method" | "ring"> & Pick<JobPiping, "wall">;
 const pexWays: readonly Way[] = Object.values(pexMethods).map((way) => ({ system: "pex", ...way }));
 const waysIn: Readonly<Record<PipeSystem, readonly Way[]>> = {
   pex: pexWays,
@@ -89,9 +95,31 @@ const waysIn: Readonly<Record<PipeSystem, readonly Way[]>> = {
   pvc: [{ system: "pvc", ...plain("cement") }],
   peSupply: [{ system: "peSupply", ...plain("crimp") }],
 };
-/** Ways in which a job's train could be joined: those of the house's pipe, and of PEX. */
-export const waysToJoin = ({ house }: JobPiping): readonly Way[] =>
-  house.system === "pex" ? pexWays : [...waysIn[house.system], ...pexWays];
+/** A way with its joints on the wall pushed on, where a tool may not reach; pvc is not pushed on, and what is pushed on everywhere is so already. */
+const mixedWay = (way: Way): readonly Way[] =>
+  way.method === "pushFit" || way.system === "pvc" ? [] : [{ ...way, wall: "pushFit" }];
+/** Ways in which a job's train could be joined: those of the house's pipe and of PEX, and mixed ones (handbook 3, Joint-method comparison). */
+export const waysToJoin = ({ house }: JobPiping): readonly Way[] => {
+  const plainWays = house.system === "pex" ? pexWays : [...waysIn[house.system], ...pexWays];
+  return plainWays.flatMap((way) => [way, ...mixedWay(way)]);
+};
+/** Is it the way in which a job's pipes are joined. */
+export const isChosenWay = ({ train, wall }: JobPiping, way: Way): boolean =>
+  way.system === train.system &&
+  way.method === train.method &&
+  way.ring === train.ring &&
+  (way.wall ?? way.method) === (wall ?? train.method);
+/** What pipes are made of, joined in another way: the house's too, where it is the same pipe. */
+export const joinedAs = (piping: JobPiping, { system, method, ring, wall }: Way): JobPiping => {
+  const { house, train, threads } = piping;
+  const how = { system, method, ring };
+  return {
+    house: house.system === system ? { ...house, ...how } : house,
+    train: { ...train, ...how },
+    ...(wall ? { wall } : {}),
+    threads,
+  };
+};
 
 const portSystem: Readonly<Partial<Record<UnitPort["system"], string>>> = { "pipe thread": "NPT" };
 const jointsOfPorts: Readonly<Record<UnitPort["system"], JointKind>> = {
@@ -136,6 +164,10 @@ export interface PipePlan {
   /** Elbows, tees and valves of its pipes. */
   readonly bent: readonly CatalogueFitting[];
   readonly piping: JobPiping;
+  /** The house's pipe as it is joined where it is cut. */
+  readonly cut: Piping;
+  /** How much longer a piece has to be for each of its ends that goes into what leads to a unit or to the house, mm. */
+  readonly deeper: number;
   readonly units: readonly Joined[];
   readonly unjoined: readonly Unjoined[];
   /** What leads from the house's pipe; undefined where nothing does. */
@@ -152,20 +184,24 @@ export function pipePlan(
   piping: JobPiping,
   byTee: boolean,
 ): PipePlan {
-  const { house, train } = piping;
+  const { train } = piping;
+  const [house, ends] = [onTheWall(piping.house, piping), onTheWall(train, piping)];
   const units = line.flatMap(({ unit, model }): Joined[] => {
     const ports = lineFits(model);
     if (!ports) return [];
-    const stub = (port: UnitPort) => unitStub(all, portType(port), train);
+    const stub = (port: UnitPort) => unitStub(all, portType(port), ends);
     return [{ key: unit.key, code: model.code, ports, inlet: stub(ports.inlet), outlet: stub(ports.outlet) }];
   });
-  const stub = houseStub(all, { house, piping: train, byTee });
-  const [ofTrain, ofHouse] = [lengthsOf(all, train), lengthsOf(all, house)];
+  const stub = houseStub(all, { house, piping: ends, byTee });
+  const [ofTrain, ofEnds, ofHouse] = [train, ends, house].map((pipe) => lengthsOf(all, pipe));
+  const deeper = ofTrain && ofEnds ? Math.max(0, (ofEnds.piece - ofTrain.piece) / 2) : 0;
   return {
     bent: (["elbow90", "tee", "valve"] as const).flatMap((shape) =>
       [train, house].flatMap((pipe) => fittingOf(all, shape, pipe) ?? []),
     ),
     piping,
+    cut: house,
+    deeper,
     units,
     unjoined: units.flatMap((u) => [
       ...(u.inlet ? [] : [{ unit: u.code, port: u.ports.inlet }]),
@@ -177,7 +213,7 @@ export function pipePlan(
       ? {
           onWall: {
             pipe: { piece: ofTrain.piece, laying: ofTrain.elbow },
-            stub: stub.length,
+            stub: stub.length + deeper,
             ...(byTee ? { apart: teesApart(ofHouse) } : {}),
           },
         }
@@ -187,9 +223,9 @@ export function pipePlan(
 
 /** The pipes of a placed train as they are built; undefined where a port is joined by nothing. */
 export function pipesBuilt(plan: PipePlan, routes: readonly Route[]): Assembly | undefined {
-  const { bent, piping, units, house, byTee } = plan;
+  const { bent, piping, cut, deeper, units, house, byTee } = plan;
   if (!house || plan.unjoined.length > 0 || routes.length !== units.length + 1) return undefined;
-  const tee = byTee ? fittingOf(bent, "tee", piping.house) : undefined;
+  const tee = byTee ? fittingOf(bent, "tee", cut) : undefined;
   const houseEnd = (port: "before" | "behind"): RunEnd => ({
     part: tee ? (port === "before" ? "bypass.t1" : "bypass.t2") : `house.${port}`,
     stub: house,
@@ -211,6 +247,7 @@ export function pipesBuilt(plan: PipePlan, routes: readonly Route[]): Assembly |
   }));
   return assembled(bent, runs, piping.train, {
     threads: piping.threads,
-    ...(byTee ? { bypass: piping.house } : {}),
+    deeper,
+    ...(byTee ? { bypass: cut } : {}),
   });
 }

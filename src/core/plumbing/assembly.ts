@@ -124,6 +124,8 @@ interface Making {
   readonly lengths: PipingLengths;
   readonly elbow: CatalogueFitting;
   readonly threads: ThreadSchool;
+  /** How much longer a piece has to be for each of its ends that goes into what leads to a unit or to the house, mm. */
+  readonly deeper: number;
 }
 
 /** The parts of a run in their order. */
@@ -219,6 +221,8 @@ function jointsOf(run: Run, items: readonly Item[], making: Making): Joint[] {
 function built(run: Run, making: Making): Assembly {
   const items = itemsOf(run, making);
   const own = items.filter((item) => item.is === "piece" && isBetween(run, item)).map((p) => p.id);
+  const ends = (id: string) => [own[0], own.at(-1)].filter((end) => end === id).length;
+  const shortest = (id: string) => making.lengths.piece + ends(id) * making.deeper;
   const tiesIn = new Set([...(run.from.asks ? [] : [own[0]]), ...(run.to.asks ? [] : [own.at(-1)])]);
   const pieces = items.flatMap((item): Piece[] =>
     item.is === "piece"
@@ -241,8 +245,8 @@ function built(run: Run, making: Making): Assembly {
     ),
     joints: jointsOf(run, items, making),
     faults: pieces
-      .filter((p) => own.includes(p.id) && p.lengthMm < making.lengths.piece)
-      .map((p) => ({ run: run.id, piece: p.id, by: making.lengths.piece - p.lengthMm })),
+      .filter((p) => own.includes(p.id) && p.lengthMm < shortest(p.id))
+      .map((p) => ({ run: run.id, piece: p.id, by: shortest(p.id) - p.lengthMm })),
   };
 }
 
@@ -296,12 +300,16 @@ export function assembled(
   all: readonly CatalogueFitting[],
   runs: readonly Run[],
   piping: Piping,
-  { threads: school, bypass }: { readonly threads: ThreadSchool; readonly bypass?: Piping },
+  {
+    threads: school,
+    deeper = 0,
+    bypass,
+  }: { readonly threads: ThreadSchool; readonly deeper?: number; readonly bypass?: Piping },
 ): Assembly | undefined {
   const [lengths, elbow] = [lengthsOf(all, piping), fittingOf(all, "elbow90", piping)];
   const around = bypass && bypassBuilt(all, bypass);
   if (!lengths || !elbow || (bypass && !around)) return undefined;
-  const making = { piping, lengths, elbow, threads: school };
+  const making = { piping, lengths, elbow, threads: school, deeper };
   const parts = [...(around ? [around] : []), ...runs.map((run) => built(run, making))];
   return {
     pieces: parts.flatMap((p) => p.pieces),

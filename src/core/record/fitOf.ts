@@ -1,11 +1,20 @@
 import type { JobState, Knowledge } from "../job";
 import { misfits } from "../fit/judge";
 import { onWall } from "../fit/onWall";
-import { pipePlan, pipesBuilt, pipingOf, type PipePlan, type PipingFound, type Way } from "../fit/piped";
+import {
+  joinedAs,
+  pipePlan,
+  pipesBuilt,
+  pipingOf,
+  type PipePlan,
+  type PipingFound,
+  type Way,
+} from "../fit/piped";
 import { placingOf, usualPlacing } from "../fit/place";
 import type { WallUnit } from "../fit/standing";
 import { wallOf, type WallFound } from "../fit/wallOf";
 import type { Assembly } from "../plumbing/assembly";
+import type { Stub } from "../plumbing/piping";
 import type { DesignBasis, TrainJudgement } from "../train";
 import { bypassOf } from "./jobRig";
 import { chosenSchools } from "./schools";
@@ -36,13 +45,12 @@ export function fitOf(
   const byTee = bypassOf(job, basis, known).arrangement === "threeValve";
   const own = pipingOf(basis.answers, chosenSchools(basis.schools ?? {}, known));
   const piping: PipingFound =
-    own.is === "known" && way
-      ? { is: "known", piping: { ...own.piping, train: { ...own.piping.train, ...way } } }
-      : own;
+    own.is === "known" && way ? { is: "known", piping: joinedAs(own.piping, way) } : own;
   const plan = piping.is === "known" ? pipePlan(known.fittings, line, piping.piping, byTee) : undefined;
   const stubsOf = (key: string) => {
     const joined = plan?.units.find((u) => u.key === key);
-    return { inlet: joined?.inlet?.length, outlet: joined?.outlet?.length };
+    const taken = (stub: Stub | undefined) => stub && stub.length + plan!.deeper;
+    return { inlet: taken(joined?.inlet), outlet: taken(joined?.outlet) };
   };
   const units = line.map((s) => onWall(s, stubsOf(s.unit.key)));
   return {

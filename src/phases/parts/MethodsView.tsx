@@ -1,7 +1,7 @@
 import type { Way } from "@/core/fit/piped";
 import type { MethodRow } from "./methods";
 
-const wayWords = ({ system, method, ring }: Way): string => {
+const wayWords = ({ system, method, ring, wall }: Way): string => {
   const pipe = { pex: "PEX", copper: "Copper", cpvc: "CPVC", pvc: "PVC", peSupply: "PE supply pipe" }[system];
   const how = {
     crimp: ring === "clamp" ? "clamp rings" : "crimp rings",
@@ -10,8 +10,36 @@ const wayWords = ({ system, method, ring }: Way): string => {
     solder: "soldered",
     cement: "cemented",
   }[method];
-  return `${pipe}, ${how}`;
+  return `${pipe}, ${how}${wall ? "; on the wall push-fit" : ""}`;
 };
+
+const reachSaid = (joints: number | undefined): string => {
+  if (joints === undefined) return "Unknown: the depth in front is not measured";
+  return joints === 0 ? "none" : `${joints} joints`;
+};
+
+/** What one way costs, in the cells of its row. */
+function BuiltCells({ row: { built }, money }: { row: MethodRow; money: Intl.NumberFormat }) {
+  if (!built)
+    return (
+      <td colSpan={5} className="text-soft">
+        one of its pipes finds no way as the units stand
+      </td>
+    );
+  return (
+    <>
+      <td className="num pr-3 text-right">{money.format(built.price)}</td>
+      <td className="num pr-3 text-right">
+        {built.minutes === undefined ? "Unknown" : Math.round(built.minutes)}
+      </td>
+      <td className="pr-3">{built.tools.join("; ")}</td>
+      <td className="pr-3">{reachSaid(built.outOfReach)}</td>
+      <td>
+        {[built.rotatable ? "turns" : "stays as made", ...(built.reusable ? ["used again"] : [])].join(", ")}
+      </td>
+    </>
+  );
+}
 
 /** What the other ways of joining the same train would cost, as its units stand. */
 export function MethodsView({ rows, currency }: { rows: readonly MethodRow[]; currency: string }) {
@@ -55,33 +83,13 @@ export function MethodsView({ rows, currency }: { rows: readonly MethodRow[]; cu
                 <th scope="row" className={`py-2 pr-3 text-left ${row.isChosen ? "" : "font-normal"}`}>
                   {wayWords(row.way)}
                   {row.isChosen ? " (chosen)" : ""}
+                  {row.isCheapest ? (
+                    <span className="block text-sm font-normal text-soft">
+                      the cheapest that reaches every joint
+                    </span>
+                  ) : null}
                 </th>
-                {row.built ? (
-                  <>
-                    <td className="num pr-3 text-right">{money.format(row.built.price)}</td>
-                    <td className="num pr-3 text-right">
-                      {row.built.minutes === undefined ? "Unknown" : Math.round(row.built.minutes)}
-                    </td>
-                    <td className="pr-3">{row.built.tool ?? ""}</td>
-                    <td className="pr-3">
-                      {row.built.outOfReach === undefined
-                        ? "Unknown: the depth in front is not measured"
-                        : row.built.outOfReach === 0
-                          ? "none"
-                          : `${row.built.outOfReach} joints`}
-                    </td>
-                    <td>
-                      {[
-                        row.built.rotatable ? "turns" : "stays as made",
-                        ...(row.built.reusable ? ["used again"] : []),
-                      ].join(", ")}
-                    </td>
-                  </>
-                ) : (
-                  <td colSpan={5} className="text-soft">
-                    one of its pipes finds no way as the units stand
-                  </td>
-                )}
+                <BuiltCells row={row} money={money} />
               </tr>
             ))}
           </tbody>
