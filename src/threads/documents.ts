@@ -13,6 +13,7 @@ import { readCatalogueFile, type Against } from "@/phases/catalogue/read";
 import { readBundle } from "@/phases/record/readBundle";
 import { changesBetween } from "@/phases/record/changes";
 import { templatePdf, type TemplateInput } from "@/phases/fit/TemplatePdf";
+import { labelsPdf, type LabelsInput } from "@/phases/parts/LabelsPdf";
 import { partsPdf, type PartsPdfInput } from "@/phases/parts/PartsPdf";
 import { packPdf } from "@/phases/record/PackPdf";
 import { recordPdf, type PdfInput } from "@/phases/record/RecordPdf";
@@ -81,6 +82,9 @@ export const pack = (input: PaperInput) => {
 
 /** What to bring to a job, PDF. */
 export const parts = (input: PartsPdfInput) => partsPdf(input);
+
+/** Labels for ports and what is joined to them, PDF. */
+export const labels = (input: LabelsInput) => labelsPdf(input);
 
 /** Drilling templates of a job's units, PDF. */
 export const templates = (input: TemplateInput) => templatePdf(input);

@@ -1,4 +1,5 @@
 import { expose } from "comlink";
+import { fileFound, type FileFound } from "../core/plumbing/fileFound";
 import { loadEngine, type Engine } from "../core/plumbing/engine";
 import { pressuresOf, type CaseFound, type DrivenTrain, type PressureCase } from "../core/plumbing/pressure";
 
@@ -12,6 +13,11 @@ const work = {
   ): Promise<Readonly<Partial<Record<PressureCase, CaseFound>>>> => {
     engine ??= loadEngine();
     return pressuresOf(await engine, train, flows);
+  },
+  /** How the network of a file does. */
+  file: async (text: string): Promise<FileFound> => {
+    engine ??= loadEngine();
+    return fileFound(await engine, text);
   },
 };
 export type PressureWork = typeof work;

@@ -36,6 +36,13 @@ test("an installer builds at the bench: all joints of a kind are right by one pr
   await press(asked.getByRole("button", { name: "the gauge does not pass" }));
   const row = made.getByRole("listitem").filter({ hasText: what }).first();
   await expect(row).toContainText("to be made again: the gauge does not pass");
+  // Another joint does not go as it was planned.
+  const stubborn = made.getByRole("button", { name: /^Not right: .*90° elbow/ }).last();
+  await press(stubborn);
+  const otherways = made.getByRole("group", { name: "Made another way" });
+  await press(otherways.getByRole("button", { name: /push-fit 90° elbow instead/ }));
+  await expect(made.getByText(/push-fit 90° elbow, instead of .*90° elbow/)).toBeVisible();
+  await expect(made).toContainText("home, at its depth mark");
   const rest = made.getByRole("button", { name: /^All \d+ are right$|^This one is right$/ });
   while ((await rest.count()) > 0) {
     const had = await rest.count();
@@ -59,6 +66,9 @@ test("an installer builds at the bench: all joints of a kind are right by one pr
   await expect(joints.first()).toContainText(/all right, Tobias Rell/);
   await expect(office.page.getByText(`${what}: not right at first, the gauge does not pass`)).toBeVisible();
   await expect(joints.filter({ hasText: "not looked at" }).first()).toBeVisible();
+  await expect(office.page.getByText(/push-fit 90° elbow instead of .*90° elbow/).first()).toBeVisible();
+  await office.page.goto(`/jobs/${job}/parts`);
+  await expect(office.page.locator('[data-part^="fitting elbow90-pushFit"]')).toBeVisible();
   await context.close();
   await office.context.close();
 });

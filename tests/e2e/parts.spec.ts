@@ -122,7 +122,7 @@ test("a placed train says what to bring and why, how it is cut, and how it is jo
   // What was packed without a signal has come through as well.
   await small.reload();
   await expect(tickOf("units PS-20")).toBeChecked();
-  await expect(small.locator("[data-notice]").filter({ hasText: "Missing for the van" })).toBeVisible();
+  await expect(small.locator("[data-notice]").filter({ hasText: "Missing: " })).toBeVisible();
   await press(missing.locator("summary"));
   await press(missing.getByRole("button", { name: "It is to be had after all" }));
   await expect(missing.locator("[data-missing]")).toHaveCount(0);

@@ -95,7 +95,17 @@ test("stock is counted on a phone, prices come from a supplier's file, and a job
   await prices.getByRole("button", { name: "Keep these prices" }).click();
   await expect(prices).toContainText("1 price is kept");
 
+  // An offcut lies on the van from an earlier job.
+  const long = "offcut copper 1 2900";
+  await page.evaluate((body) => fetch("/api/stock", { method: "POST", body: JSON.stringify(body) }), {
+    id: freshId(),
+    part: long,
+    van: "1",
+    shop: "",
+  });
   await page.goto(`/jobs/${job}/parts`);
+  await expect(page.locator(`[data-part="${long}"] [data-source]`)).toContainText("1 on the van");
+  await expect(page.locator("[data-cut-list]")).toContainText("From stock, used up first: 2900 mm");
   const line = page.locator(`[data-part="fitting ${tee.id}"] [data-source]`);
   await expect(line).toContainText(/1 on the van; order 1 × 5 from Tidemill Supply, €3\.60, here /);
   const orders = page.locator("[data-orders]");
@@ -119,7 +129,16 @@ test("stock is counted on a phone, prices come from a supplier's file, and a job
   await clean(page, "parts from stock");
   await page.getByRole("button", { name: "Take what is in stock for this job" }).click();
   await expect(line).toContainText(/^1 taken from stock; order 1 × 5/);
+  await expect(page.locator(`[data-part="${long}"] [data-source]`)).toContainText("1 taken from stock");
+  await page.getByRole("button", { name: "It is cut: keep what is left on the van" }).click();
+  await expect(page.locator('[data-offcuts="kept"]')).toBeVisible();
+  await page.evaluate((id) => fetch(`/api/jobs/${id}/offcuts`, { method: "POST" }), job);
+  await page.reload();
+  // What it leaves is nothing that it is cut from.
+  await expect(page.locator("[data-cut-list]")).toContainText("From stock, used up first: 2900 mm. ");
   await page.goto("/stock");
+  await expect(page.locator(`[data-stocked="${long}"]`)).toHaveCount(0);
+  await expect(page.locator('[data-stocked^="offcut copper 1 "]').first()).toContainText("van 1");
   await page.getByLabel("Find a part").fill(tee.name);
   await expect(page.locator(`[data-stocked="fitting ${tee.id}"]`)).toContainText("van 0");
   await context.close();

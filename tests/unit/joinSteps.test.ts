@@ -27,7 +27,7 @@ const idsAt = (d: Desk, id: string): string[] =>
 describe("join steps of the run", () => {
   it("make every joint of the assembly once, at the bench, at the house's pipe or on the wall", () => {
     const d = started();
-    const assembly = assemblyOf(fitted(d.job), d.job)!;
+    const assembly = assemblyOf(fitted(d.job), d.job, knowledge)!;
     const made = ["site.bench", "site.bypass", "site.pipes"].flatMap((id) => idsAt(d, id));
     expect([...made].sort()).toEqual(assembly.joints.map((j) => j.id).sort());
     const bench = new Set(assembly.joints.filter((j) => j.where === "bench").map((j) => j.id));

@@ -43,7 +43,7 @@ describe("a train's judgement once its units are placed", () => {
     const [units, laid] = [byUnits(d), whole(d)];
     const fit = fitted(d.job);
     const { bores } = drivingOf(fit, d.job, units, knowledge)!;
-    const runs = laidRuns({ assembly: assemblyOf(fit, d.job)!, bores });
+    const runs = laidRuns({ assembly: assemblyOf(fit, d.job, knowledge)!, bores });
     expect(runs).toHaveLength(3);
     const taken = (flow: number, until: number) =>
       runs.slice(0, until).reduce((sum, run) => sum + run.reduce((kPa, p) => kPa + pipeLoss(p, flow), 0), 0);
@@ -62,7 +62,11 @@ describe("a train's judgement once its units are placed", () => {
     const judged = whole(d);
     const { peak, shower, ...train } = drivingOf(fit, d.job, judged, knowledge)!;
     const engine = await loadEngine();
-    const found = pressuresOf(engine, { ...train, assembly: assemblyOf(fit, d.job)! }, { peak, shower });
+    const found = pressuresOf(
+      engine,
+      { ...train, assembly: assemblyOf(fit, d.job, knowledge)! },
+      { peak, shower },
+    );
     expect(found.peak!.drawn).toBeCloseTo(peak!, 3);
     expect(Math.abs(found.peak!.kPa - judged.house.pressurePeak!)).toBeLessThan(1);
   });
@@ -107,7 +111,7 @@ describe("a train's judgement once its units are placed", () => {
     const d = placed();
     const fit = fitted(d.job);
     const { bores } = drivingOf(fit, d.job, byUnits(d), knowledge)!;
-    const pipes = laidRuns({ assembly: assemblyOf(fit, d.job)!, bores }).flat();
+    const pipes = laidRuns({ assembly: assemblyOf(fit, d.job, knowledge)!, bores }).flat();
     const predicted = (job: Desk["job"]) => {
       const context = readingContext(job, undefined, knowledge);
       const values = { before: 380, after: 330, flow: 30 };

@@ -3,25 +3,11 @@ import { partsPrice } from "@/core/plumbing/takeOff";
 import { assemblyOf, draftBasis } from "@/core/record";
 import { judgeJob } from "@/core/train";
 import { methodsOf, type MethodRow } from "@/phases/parts/methods";
-import { knowledge, surveyed, type Desk } from "./desk";
-import { fitted, measuredWall } from "./placing";
+import { knowledge, type Desk } from "./desk";
+import { fitted, roomyTrain } from "./placing";
 
-/** Far enough apart for every way to join them. */
-const places = {
-  u1: { x: 600, y: 1200, lies: false, mirrored: false },
-  u2: { x: 1300, y: 1200, lies: false, mirrored: false },
-};
-/** Two housings placed on a wall with so much room in front. */
-function placed(depth: string): Desk {
-  const d = surveyed().answer({ ...measuredWall, "space.depth": depth });
-  d.do({
-    kind: "designChanged",
-    units: ["PS-20", "CB-20"].map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 })),
-    what: "Two housings",
-    seen: d.job.designSeq,
-  });
-  return d.do({ kind: "unitsPlaced", places, what: "placed", seen: d.job.designSeq });
-}
+/** Two housings with so much room in front of them. */
+const placed = (depth: string): Desk => roomyTrain({ "space.depth": depth });
 const rowsOf = (d: Desk) => methodsOf(d.job, judgeJob(draftBasis(d.job), knowledge), knowledge);
 const rowOf = (rows: readonly MethodRow[], method: string, ring: string, wall?: string) =>
   rows.find((r) => r.way.method === method && r.way.ring === ring && r.way.wall === wall)!.built!;
@@ -59,9 +45,8 @@ describe("ways to join a train, side by side", () => {
       school: "wallJoints",
       option: "pushFit",
       why: "no room for the tool",
-      seen: d.job.designSeq,
     });
-    const built = assemblyOf(fitted(d.job), d.job)!;
+    const built = assemblyOf(fitted(d.job), d.job, knowledge)!;
     const kinds = (where: "bench" | "wall") =>
       new Set(built.joints.filter((j) => j.where === where).map((j) => j.kind));
     expect(kinds("wall").has("crimp")).toBe(false);

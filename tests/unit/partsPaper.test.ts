@@ -18,7 +18,7 @@ function planned(): Desk {
 const placed = (d = planned()): Desk =>
   d.do({ kind: "unitsPlaced", places: placesOf(d.job), what: "placed", seen: d.job.designSeq });
 const textsOf = (d: Desk, profile: "us" | "metric") => {
-  const parts = partsOf(d.job, judgedOf(d.job, knowledge), knowledge, profile);
+  const parts = partsOf(d.job, judgedOf(d.job, knowledge), knowledge, { profile });
   return { parts, texts: partsTexts(parts, knowledge, profile) };
 };
 

@@ -3,7 +3,7 @@ import { place } from "@/core/fit/place";
 import type { Standing } from "@/core/fit/standing";
 import { draftBasis, fitOf } from "@/core/record";
 import { judgeJob } from "@/core/train";
-import { knowledge } from "./desk";
+import { knowledge, surveyed, type Desk } from "./desk";
 
 /** A wall of which all is known that pipes and places need, by field and answer. */
 export const measuredWall = {
@@ -26,4 +26,29 @@ export function placesOf(job: JobState): Record<string, Standing> {
   const { best } = place(fit.found.wall, fit.units, { step: 100, clear: 30, patience: 50_000 });
   if (!best) throw new Error("its units have no place on this wall");
   return Object.fromEntries(fit.units.map((u, i) => [u.key, best.standings[i]!]));
+}
+
+/** A design with these units on a wall that was measured, not placed yet. */
+export function plannedTrain(
+  answers: Readonly<Record<string, string>> = {},
+  units: readonly string[] = ["PS-20", "SF-150"],
+): Desk {
+  const d = surveyed().answer({ ...measuredWall, ...answers });
+  return d.do({
+    kind: "designChanged",
+    units: units.map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 })),
+    what: "Its units",
+    seen: d.job.designSeq,
+  });
+}
+/** A design with each of its units where the search puts it. */
+export const placeAll = (d: Desk): Desk =>
+  d.do({ kind: "unitsPlaced", places: placesOf(d.job), what: "placed", seen: d.job.designSeq });
+
+/** Two housings far enough apart for every way to join them; `answers`: what else is known of the house. */
+export function roomyTrain(answers: Readonly<Record<string, string>> = {}): Desk {
+  const d = plannedTrain(answers, ["PS-20", "CB-20"]);
+  const at = (x: number): Standing => ({ x, y: 1200, lies: false, mirrored: false });
+  const places = { u1: at(600), u2: at(1300) };
+  return d.do({ kind: "unitsPlaced", places, what: "placed", seen: d.job.designSeq });
 }

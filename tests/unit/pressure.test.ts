@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { pipes } from "@/catalogue/pipes";
 import { unitModels } from "@/catalogue/units";
 import { loadEngine, type Engine } from "@/core/plumbing/engine";
-import { boreKey, pressuresOf, trainNetwork, type DrivenTrain } from "@/core/plumbing/pressure";
+import { boreKey, judgedCase, pressuresOf, trainNetwork, type DrivenTrain } from "@/core/plumbing/pressure";
 import { pipeLoss, supplyCurve, supplyPressure } from "@/core/plumbing/supply";
 import { lossCurve, unitLoss } from "@/core/treatment";
 import { built, copper, pex } from "./piped";
@@ -73,6 +73,24 @@ describe("the pressure behind a train", () => {
     expect(found.bypass!.kPa).toBeGreaterThan(found.peak!.kPa + 5);
     expect(found.shower!.kPa).toBeGreaterThan(found.peak!.kPa);
     expect(found.peak!.fastest.ms).toBeGreaterThan(found.shower!.fastest.ms);
+  });
+
+  it("before a unit that is backwashed is what the pipes and units ahead of it leave, and a backwash that starves is a Stop", () => {
+    const plain = driven(["PS-20", "SF-100"]);
+    const washing = (wash: number) => ({
+      ...plain,
+      units: plain.units.map((u) => (u.key === "u2" ? { ...u, wash } : u)),
+    });
+    const { wash } = pressuresOf(engine, washing(15), { shower: 7.6 });
+    expect(wash!.unit).toBe("u2");
+    expect(wash!.drawn).toBeCloseTo(15, 6);
+    const ahead = trainNetwork(plain, 15).pipes.filter((p) => /^r[12]/.test(p.id));
+    const lost = ahead.reduce((sum, p) => sum + pipeLoss(p, 15), 0) + unitLoss(plain.units[0]!, 15);
+    expect(Math.abs(supplyPressure(supply, 15) - lost - wash!.kPa)).toBeLessThan(0.005 * lost + 0.3);
+    expect(judgedCase(wash!).left).toBeUndefined();
+    const starved = pressuresOf(engine, washing(110), { shower: 7.6 }).wash!;
+    expect(starved.drawn).toBeLessThan(starved.wanted);
+    expect(judgedCase(starved).left).toBe("Stop");
   });
 
   it("of an unknown peak is unknown: one shower alone is computed", () => {

@@ -93,7 +93,7 @@ describe("packing the van", () => {
     expect(missingParts(d.job)).toEqual(["the tee"]);
     expect(summarise(d.job, d.now, knowledge)).toMatchObject({
       level: "Check",
-      next: "Missing for the van: the tee",
+      next: "Missing: the tee",
     });
     check("tee", "loaded");
     check("ring", "open");

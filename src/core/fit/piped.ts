@@ -1,11 +1,12 @@
 import type { PlacedUnit, UnitPort } from "../families";
 import type { CatalogueFitting, JointMethod, PipeSystem } from "../plumbing/fittings";
-import { assembled, type Assembly, type Run, type RunEnd } from "../plumbing/assembly";
+import { assembled, type Assembly, type Run, type RunEnd, type Swapped } from "../plumbing/assembly";
 import type { JointKind, ThreadSchool } from "../plumbing/joint";
 import {
   fittingOf,
   houseStub,
   lengthsOf,
+  roomFor,
   teesApart,
   unitStub,
   type Piping,
@@ -151,6 +152,8 @@ interface Joined {
   readonly ports: LinePorts;
   readonly inlet?: Stub;
   readonly outlet?: Stub;
+  /** What its pipes' ways leave free at its ports, mm. */
+  readonly room: { readonly inlet?: number; readonly outlet?: number };
 }
 
 /** A port that no fittings join to the pipe. */
@@ -166,8 +169,6 @@ export interface PipePlan {
   readonly piping: JobPiping;
   /** The house's pipe as it is joined where it is cut. */
   readonly cut: Piping;
-  /** How much longer a piece has to be for each of its ends that goes into what leads to a unit or to the house, mm. */
-  readonly deeper: number;
   readonly units: readonly Joined[];
   readonly unjoined: readonly Unjoined[];
   /** What leads from the house's pipe; undefined where nothing does. */
@@ -186,22 +187,24 @@ export function pipePlan(
 ): PipePlan {
   const { train } = piping;
   const [house, ends] = [onTheWall(piping.house, piping), onTheWall(train, piping)];
+  const elbow = fittingOf(all, "elbow90", train);
+  const roomAt = (stub: Stub) => (elbow ? roomFor(stub, train, elbow) : stub.length);
   const units = line.flatMap(({ unit, model }): Joined[] => {
     const ports = lineFits(model);
     if (!ports) return [];
     const stub = (port: UnitPort) => unitStub(all, portType(port), ends);
-    return [{ key: unit.key, code: model.code, ports, inlet: stub(ports.inlet), outlet: stub(ports.outlet) }];
+    const [inlet, outlet] = [stub(ports.inlet), stub(ports.outlet)];
+    const room = { inlet: inlet && roomAt(inlet), outlet: outlet && roomAt(outlet) };
+    return [{ key: unit.key, code: model.code, ports, inlet, outlet, room }];
   });
   const stub = houseStub(all, { house, piping: ends, byTee });
-  const [ofTrain, ofEnds, ofHouse] = [train, ends, house].map((pipe) => lengthsOf(all, pipe));
-  const deeper = ofTrain && ofEnds ? Math.max(0, (ofEnds.piece - ofTrain.piece) / 2) : 0;
+  const [ofTrain, ofHouse] = [lengthsOf(all, train), lengthsOf(all, house)];
   return {
     bent: (["elbow90", "tee", "valve"] as const).flatMap((shape) =>
       [train, house].flatMap((pipe) => fittingOf(all, shape, pipe) ?? []),
     ),
     piping,
     cut: house,
-    deeper,
     units,
     unjoined: units.flatMap((u) => [
       ...(u.inlet ? [] : [{ unit: u.code, port: u.ports.inlet }]),
@@ -213,7 +216,7 @@ export function pipePlan(
       ? {
           onWall: {
             pipe: { piece: ofTrain.piece, laying: ofTrain.elbow },
-            stub: stub.length + deeper,
+            stub: roomAt(stub),
             ...(byTee ? { apart: teesApart(ofHouse) } : {}),
           },
         }
@@ -221,9 +224,13 @@ export function pipePlan(
   };
 }
 
-/** The pipes of a placed train as they are built; undefined where a port is joined by nothing. */
-export function pipesBuilt(plan: PipePlan, routes: readonly Route[]): Assembly | undefined {
-  const { bent, piping, cut, deeper, units, house, byTee } = plan;
+/** The pipes of a placed train as they are built, with what came instead of some fittings; undefined where a port is joined by nothing. */
+export function pipesBuilt(
+  plan: PipePlan,
+  routes: readonly Route[],
+  swapped?: Swapped,
+): Assembly | undefined {
+  const { bent, piping, cut, units, house, byTee } = plan;
   if (!house || plan.unjoined.length > 0 || routes.length !== units.length + 1) return undefined;
   const tee = byTee ? fittingOf(bent, "tee", cut) : undefined;
   const houseEnd = (port: "before" | "behind"): RunEnd => ({
@@ -247,7 +254,7 @@ export function pipesBuilt(plan: PipePlan, routes: readonly Route[]): Assembly |
   }));
   return assembled(bent, runs, piping.train, {
     threads: piping.threads,
-    deeper,
+    ...(swapped ? { swapped } : {}),
     ...(byTee ? { bypass: cut } : {}),
   });
 }

@@ -25,6 +25,8 @@ const words: ReadonlySet<string> = new Set<keyof Step>([
   "sealant",
   "sets",
   "joins",
+  "swaps",
+  "boxes",
   "against",
 ]);
 

@@ -23,6 +23,13 @@ export interface JointsFound {
   readonly note?: string;
 }
 
+/** Something that was not in a unit's box. */
+export interface NotInBox {
+  readonly unit: string;
+  readonly code: string;
+  readonly what: string;
+}
+
 /** How far a step of the run has come. */
 export interface StepState {
   /** `why`: the rig was not where the step wants it. */
@@ -34,6 +41,8 @@ export interface StepState {
   readonly countedAt?: readonly string[];
   /** Joints that were looked at after they were made, in the order in which that was said. */
   readonly joints?: readonly (Mark & JointsFound)[];
+  /** What was not in the boxes that were opened at it. */
+  readonly missing?: readonly (Mark & NotInBox)[];
   /** Reasons given for going on with a disturbed soak. */
   readonly kept: readonly (Mark & { readonly why: string })[];
 }

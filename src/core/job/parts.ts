@@ -1,10 +1,23 @@
+import type { Step } from "../run/step";
 import { isHandedOver } from "./handOver";
-import type { JobState } from "./job";
+import type { JobState, Mark, NotInBox } from "./job";
+import { isFinished } from "./progress";
 
-/** What is not to be had for the van of a job that is not handed over, by name. */
+/** What was found missing in the boxes of a job's units, in the order in which it was said. */
+export const notInBoxes = (job: Pick<JobState, "steps">): readonly (Mark & NotInBox)[] =>
+  Object.values(job.steps).flatMap((s) => s.missing ?? []);
+
+/** What is not to be had for a job that is not handed over, by name: for its van, and in its units' boxes. */
 export const missingParts = (job: JobState): readonly string[] =>
   isHandedOver(job)
     ? []
-    : Object.values(job.parts)
-        .filter((p) => p.state === "missing")
-        .map((p) => p.what);
+    : [
+        ...Object.values(job.parts)
+          .filter((p) => p.state === "missing")
+          .map((p) => p.what),
+        ...notInBoxes(job).map(({ what, code }) => `${what} of ${code}`),
+      ];
+
+/** Steps of a unit that are open: they wait for what its box lacks, and all others go on. */
+export const stepsOfUnit = (job: JobState, unit: string): readonly Step[] =>
+  (job.run?.steps ?? []).filter((step) => step.unit === unit && !isFinished(job, step.id));

@@ -1,6 +1,7 @@
 import { hasRun, readyAt } from "../run/clock";
 import { clockOf, type Step } from "../run/step";
 import { findStep, stepState, type JobState } from "./job";
+import { joinsNow } from "./joins";
 import { inSentence } from "../words";
 
 /** Is a step done or skipped. */
@@ -73,7 +74,7 @@ export const jointsFound = (job: JobState, step: Step): ReadonlyMap<string, "rig
 /** Joints of a step that nobody has found right yet. */
 export function jointsLeft(job: JobState, step: Step): readonly string[] {
   const found = jointsFound(job, step);
-  return (step.joins ?? [])
+  return joinsNow(job, step)
     .flatMap((alike) => alike.joints.map((j) => j.id))
     .filter((j) => found.get(j) !== "right");
 }

@@ -1,4 +1,5 @@
 import { onStep } from "../job/job";
+import { joinsNow } from "../job/joins";
 import { isFinished } from "../job/progress";
 import { id, line, list, oneOf, optional, type Of } from "./fields";
 import { stepKind } from "./steps";
@@ -21,7 +22,7 @@ export const jointsChecked = stepKind({
   kept,
   whyNot: (job, step, { joints }) => {
     if (isFinished(job, step.id)) return "This step is finished: undo it first";
-    const own = new Set((step.joins ?? []).flatMap((alike) => alike.joints.map((j) => j.id)));
+    const own = new Set(joinsNow(job, step).flatMap((alike) => alike.joints.map((j) => j.id)));
     const isOwn = joints.length > 0 && joints.every((j) => own.has(j));
     return isOwn ? undefined : "That joint is not made at this step";
   },

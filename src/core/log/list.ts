@@ -1,5 +1,6 @@
 import { addendumOpened } from "./addendumOpened";
 import { addendumSigned } from "./addendumSigned";
+import { boxChecked } from "./boxChecked";
 import { bypassChosen } from "./bypassChosen";
 import { clockPaused } from "./clockPaused";
 import { clockRestarted } from "./clockRestarted";
@@ -9,6 +10,7 @@ import { cycleCounted } from "./cycleCounted";
 import { designChanged } from "./designChanged";
 import { designSigned } from "./designSigned";
 import { fillHeard } from "./fillHeard";
+import { fittingSwapped } from "./fittingSwapped";
 import { handleTurned } from "./handleTurned";
 import { jobClosed } from "./jobClosed";
 import { jobCopied } from "./jobCopied";
@@ -82,6 +84,8 @@ export const logKinds: readonly LogKind[] = [
   soakKept,
   cycleCounted,
   jointsChecked,
+  fittingSwapped,
+  boxChecked,
   readingTaken,
   readingOverridden,
   serialRecorded,

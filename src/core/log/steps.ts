@@ -17,6 +17,8 @@ export function onClock(job: JobState, id: string, event: ClockEvent): JobState 
 interface StepKindSpec<K extends StepShape> {
   readonly kind: string;
   readonly kept: K;
+  /** What a job has of it before the first. */
+  readonly begins?: Partial<JobState>;
   /** Why it is not taken, in words; nothing where it is. Pure. */
   readonly whyNot: (job: JobState, step: Step, asked: Of<K>, with_: Deciding) => string | undefined;
   /** Why it takes somebody of the office at this step, in words. */
@@ -31,6 +33,7 @@ type StepShape = Shape & { readonly step: typeof id };
 export const stepKind = <K extends StepShape>({
   kind,
   kept,
+  begins,
   whyNot,
   takesOffice = () => undefined,
   keeps = (_job, asked) => asked,
@@ -39,6 +42,7 @@ export const stepKind = <K extends StepShape>({
   logKind<K>({
     kind,
     kept,
+    ...(begins ? { begins } : {}),
     may: crew,
     onPhone: true,
     takesOffice: (job, asked) => {

@@ -1,13 +1,15 @@
 import {
   fittingOf,
+  insertionIn,
   jointOf,
   lengthsOf,
+  shortestBetween,
+  stubWith,
   type Piping,
-  type PipingLengths,
   type Stub,
   type StubPart,
 } from "./piping";
-import type { CatalogueFitting } from "./fittings";
+import { doesTheSame, type CatalogueFitting } from "./fittings";
 import { threadSealant, type JointKind, type Sealant, type ThreadSchool } from "./joint";
 
 /** A corner of a pipe, mm. */
@@ -105,11 +107,14 @@ type Item =
 const apart = (a: Corner, b: Corner): number => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
 const liesBetween = (a: Corner, b: Corner): Piece["lies"] => (a.y === b.y ? "level" : "upright");
 
+/** What a part of the stub at one of a run's ends is called, by its place in it. */
+const stubPartId = (run: string, side: "a" | "b", at: number): string => `${run}.${side}${at + 1}`;
+
 /** A stub's parts as they are met along the water: those of the far end come the other way round. */
 function stubItems(run: string, side: "a" | "b", { parts }: Stub, lies: Piece["lies"]): Item[] {
   const turned = (begins: 0 | 1): 0 | 1 => (side === "a" ? begins : begins === 0 ? 1 : 0);
   const item = (part: StubPart, i: number): Item => {
-    const id = `${run}.${side}${i + 1}`;
+    const id = stubPartId(run, side, i);
     return part.is === "piece"
       ? { id, is: "piece", piping: part.piping, lengthMm: part.lengthMm, lies }
       : { id, is: "fitting", fitting: part.fitting, begins: turned(part.begins) };
@@ -118,21 +123,39 @@ function stubItems(run: string, side: "a" | "b", { parts }: Stub, lies: Piece["l
   return side === "a" ? items : items.reverse();
 }
 
+/** Fittings that came instead of others on site, by the ids of those. */
+export type Swapped = ReadonlyMap<string, CatalogueFitting>;
+
 /** What the parts of a run are made of. */
 interface Making {
   readonly piping: Piping;
-  readonly lengths: PipingLengths;
   readonly elbow: CatalogueFitting;
   readonly threads: ThreadSchool;
-  /** How much longer a piece has to be for each of its ends that goes into what leads to a unit or to the house, mm. */
-  readonly deeper: number;
+  readonly swapped: Swapped;
 }
 
+/** What came instead of a fitting, where it does the same: a swap that was made for another design does not. */
+function insteadOf(was: CatalogueFitting, id: string, swapped: Swapped): CatalogueFitting {
+  const to = swapped.get(id);
+  return to && doesTheSame(to, was) ? to : was;
+}
+
+/** A run's end with what came instead of its fittings. */
+const endWith = (end: RunEnd, idOf: (at: number) => string, swapped: Swapped): RunEnd => ({
+  ...end,
+  stub: stubWith(end.stub, (was, at) => insteadOf(was, idOf(at), swapped)),
+});
+
 /** The parts of a run in their order. */
-function itemsOf({ id, points, from, to }: Run, { piping, lengths, elbow }: Making): Item[] {
+function itemsOf({ id, points, ...ends }: Run, { piping, elbow, swapped }: Making): Item[] {
   const last = points.length - 1;
-  const taken = (corner: number) =>
-    corner === 0 ? from.stub.length : corner === last ? to.stub.length : lengths.elbow;
+  const from = endWith(ends.from, (at) => stubPartId(id, "a", at), swapped);
+  const to = endWith(ends.to, (at) => stubPartId(id, "b", at), swapped);
+  const bendAt = (corner: number) => insteadOf(elbow, `${id}.e${corner}`, swapped);
+  const taken = (corner: number) => {
+    if (corner === 0) return from.stub.length;
+    return corner === last ? to.stub.length : bendAt(corner).layingMm[0];
+  };
   const pipes = points.slice(1).flatMap((point, i): Item[] => {
     const before = points[i]!;
     const piece: Item = {
@@ -142,7 +165,7 @@ function itemsOf({ id, points, from, to }: Run, { piping, lengths, elbow }: Maki
       lengthMm: Math.round(apart(before, point) - taken(i) - taken(i + 1)),
       lies: liesBetween(before, point),
     };
-    const bend: Item = { id: `${id}.e${i + 1}`, is: "fitting", fitting: elbow, begins: 0 };
+    const bend: Item = { id: `${id}.e${i + 1}`, is: "fitting", fitting: bendAt(i + 1), begins: 0 };
     return [piece, ...(i + 1 < last ? [bend] : [])];
   });
   const first = liesBetween(points[0]!, points[1]!);
@@ -217,12 +240,29 @@ function jointsOf(run: Run, items: readonly Item[], making: Making): Joint[] {
   });
 }
 
+/** How deep a piece goes into its neighbour, mm; as into an elbow where the neighbour is no fitting. */
+function depthIn(neighbour: Item | undefined, piping: Piping, { elbow }: Making): number {
+  const fitting = neighbour?.is === "fitting" ? neighbour.fitting : elbow;
+  return insertionIn(fitting, piping) ?? 0;
+}
+
+/** The shortest that the piece at a place in a row may be, mm. */
+const shortestAt = (items: readonly Item[], at: number, making: Making): number =>
+  shortestBetween(
+    depthIn(items[at - 1], making.piping, making),
+    depthIn(items[at + 1], making.piping, making),
+  );
+
 /** Builds one run. */
 function built(run: Run, making: Making): Assembly {
   const items = itemsOf(run, making);
   const own = items.filter((item) => item.is === "piece" && isBetween(run, item)).map((p) => p.id);
-  const ends = (id: string) => [own[0], own.at(-1)].filter((end) => end === id).length;
-  const shortest = (id: string) => making.lengths.piece + ends(id) * making.deeper;
+  const shortest = (id: string) =>
+    shortestAt(
+      items,
+      items.findIndex((item) => item.id === id),
+      making,
+    );
   const tiesIn = new Set([...(run.from.asks ? [] : [own[0]]), ...(run.to.asks ? [] : [own.at(-1)])]);
   const pieces = items.flatMap((item): Piece[] =>
     item.is === "piece"
@@ -302,14 +342,14 @@ export function assembled(
   piping: Piping,
   {
     threads: school,
-    deeper = 0,
+    swapped = new Map(),
     bypass,
-  }: { readonly threads: ThreadSchool; readonly deeper?: number; readonly bypass?: Piping },
+  }: { readonly threads: ThreadSchool; readonly swapped?: Swapped; readonly bypass?: Piping },
 ): Assembly | undefined {
-  const [lengths, elbow] = [lengthsOf(all, piping), fittingOf(all, "elbow90", piping)];
+  const elbow = fittingOf(all, "elbow90", piping);
   const around = bypass && bypassBuilt(all, bypass);
-  if (!lengths || !elbow || (bypass && !around)) return undefined;
-  const making = { piping, lengths, elbow, threads: school, deeper };
+  if (!elbow || (bypass && !around)) return undefined;
+  const making = { piping, elbow, threads: school, swapped };
   const parts = [...(around ? [around] : []), ...runs.map((run) => built(run, making))];
   return {
     pieces: parts.flatMap((p) => p.pieces),

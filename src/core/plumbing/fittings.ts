@@ -36,3 +36,11 @@ const straight: ReadonlySet<Shape> = new Set(["coupling", "adapter", "reducer"])
 /** Fittings that a transition is made of: those that neither bend nor branch. */
 export const inLine = (fittings: readonly CatalogueFitting[]): CatalogueFitting[] =>
   fittings.filter((f) => straight.has(f.shape));
+
+/** Are two fittings of one shape between the same ports, however they are joined. */
+export const doesTheSame = (a: CatalogueFitting, b: CatalogueFitting): boolean =>
+  a.shape === b.shape &&
+  a.ports.every(({ system, size, gender }, i) => {
+    const port = b.ports[i]!;
+    return port.system === system && port.size === size && port.gender === gender;
+  });

@@ -8,8 +8,8 @@ import { jointSaid, type Names } from "./named";
 export const jointPlaces = ["bench", "house", "train"] as const;
 export type JointPlace = (typeof jointPlaces)[number];
 
-/** Joints that are made alike, with how: as a step of the run keeps them. */
-export interface AlikeJoints {
+/** How a joint is made. */
+export interface JointWay {
   readonly label: string;
   /** Inches, nominal. */
   readonly size: string;
@@ -21,7 +21,12 @@ export interface AlikeJoints {
   readonly byManual?: true;
   readonly tool?: string;
   readonly checks: readonly JointCheck[];
+}
+/** Joints that are made alike, with how: as a step of the run keeps them. */
+export interface AlikeJoints extends JointWay {
   readonly joints: readonly { readonly id: string; readonly what: InBoth }[];
+  /** What came instead of the fitting that they were planned at, and that one. */
+  readonly instead?: { readonly part: string; readonly to: string; readonly was: string };
 }
 
 const sealantWords: Readonly<Record<Sealant, string>> = {
@@ -47,7 +52,7 @@ const placeOf = ({ where, run }: Joint): JointPlace => {
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** How a joint is made, beside what it joins. */
-function wayOf(joint: Joint, rules: ReadonlyMap<JointKind, JointRule>): Omit<AlikeJoints, "joints"> {
+export function wayOf(joint: Joint, rules: ReadonlyMap<JointKind, JointRule>): JointWay {
   const rule = rules.get(joint.kind)!;
   const sealant = joint.sealant ?? rule.sealant;
   const turns = sealant.startsWith("tape") ? tapeFor(joint.size)?.turns : undefined;

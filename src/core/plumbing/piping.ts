@@ -40,8 +40,7 @@ export function lengthsOf(all: readonly CatalogueFitting[], piping: Piping): Pip
   const [elbow, tee, valve] = (["elbow90", "tee", "valve"] as const).map((s) => fittingOf(all, s, piping));
   if (!elbow || !tee || !valve) return undefined;
   return {
-    // Room for two insertions, and 10 mm between them.
-    piece: 2 * elbow.insertionMm[0]! + 10,
+    piece: shortestBetween(elbow.insertionMm[0]!, elbow.insertionMm[0]!),
     elbow: elbow.layingMm[0],
     tee: tee.layingMm[0],
     valve: valve.layingMm[0],
@@ -72,6 +71,21 @@ export interface Stub {
   readonly length: number;
 }
 
+/** Between the ends of two pipes in fittings, at least, mm. */
+const BETWEEN_ENDS = 10;
+
+/** How deep a pipe goes into a fitting, mm; undefined where the fitting has no end for it. */
+export const insertionIn = (fitting: CatalogueFitting, { system, size }: Piping): number | undefined =>
+  fitting.insertionMm.find(
+    (_, port) =>
+      fitting.methods[port] !== undefined &&
+      fitting.ports[port]!.system === system &&
+      fitting.ports[port]!.size === size,
+  );
+
+/** The shortest piece of pipe that two insertions leave room for, mm (handbook 3, Cut list). */
+export const shortestBetween = (a: number, b: number): number => a + b + BETWEEN_ENDS;
+
 /** What a part takes up along the pipe, mm. */
 const along = (part: StubPart): number =>
   part.is === "piece" ? part.lengthMm : part.fitting.layingMm[0] + part.fitting.layingMm[1];
@@ -98,6 +112,36 @@ const stubOf = (parts: readonly StubPart[], before = 0): Stub => ({
   parts,
   length: parts.reduce((sum, part) => sum + along(part), before),
 });
+
+/**
+ * What a pipe's way has to leave free at a stub, mm: the stub itself, and as much more as the pipe goes deeper into its last fitting than into an elbow. A piece that is long
+ * enough between two elbows is so beside it too.
+ */
+export function roomFor({ parts, length }: Stub, piping: Piping, elbow: CatalogueFitting): number {
+  const last = parts.at(-1);
+  const depth = last?.is === "fitting" ? insertionIn(last.fitting, piping) : undefined;
+  return length + Math.max(0, (depth ?? 0) - (insertionIn(elbow, piping) ?? 0));
+}
+
+/** A stub with what comes instead of its fittings, by their place in it: its short pieces are as long as those need. */
+export function stubWith(
+  stub: Stub,
+  insteadOf: (fitting: CatalogueFitting, at: number) => CatalogueFitting,
+): Stub {
+  const deeperAt = (at: number, piping: Piping): number => {
+    const part = stub.parts[at];
+    if (part?.is !== "fitting") return 0;
+    const to = insteadOf(part.fitting, at);
+    return (insertionIn(to, piping) ?? 0) - (insertionIn(part.fitting, piping) ?? 0);
+  };
+  const parts = stub.parts.map((part, at): StubPart => {
+    if (part.is === "fitting") return { ...part, fitting: insteadOf(part.fitting, at) };
+    const deeper = deeperAt(at - 1, part.piping) + deeperAt(at + 1, part.piping);
+    return { ...part, lengthMm: part.lengthMm + deeper };
+  });
+  const grown = parts.reduce((sum, part, at) => sum + along(part) - along(stub.parts[at]!), 0);
+  return { parts, length: stub.length + grown };
+}
 
 /** What leads from a unit's port to its pipe; undefined where no fittings join them (handbook 3, Transitions). No joint at a fitted unit is soldered: heat stays 300 mm away from it. */
 export function unitStub(all: readonly CatalogueFitting[], port: PortType, piping: Piping): Stub | undefined {

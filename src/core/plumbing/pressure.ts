@@ -15,12 +15,13 @@ export interface Bore {
 /** A train as its pressures are computed: its pipes as they are built, its units' losses, and what drives it. */
 export interface DrivenTrain {
   readonly assembly: Assembly;
-  /** In the order of the water: kPa = a·Q + b·Q², Q in L/min; `rated`: of a cartridge, which fills with dirt, its rated flow. */
+  /** In the order of the water: kPa = a·Q + b·Q², Q in L/min; `rated`: of a cartridge, which fills with dirt, its rated flow; `wash`: what its backwash takes, L/min. */
   readonly units: readonly {
     readonly key: string;
     readonly a: number;
     readonly b: number;
     readonly rated?: number;
+    readonly wash?: number;
   }[];
   readonly supply: SupplyCurve;
   readonly bores: Readonly<Record<string, Bore>>;
@@ -104,8 +105,18 @@ function bypassRow(train: DrivenTrain) {
   return rowOf("bypass", SUPPLY_NODE, HOUSE, metresOf(assembly, "bypass"), bores);
 }
 
-/** The network of a train (handbook 3, The network): one fixture draws a flow behind it, at the height of the cut. `isBypassed`: its bypass stands open too. */
-export function trainNetwork(train: DrivenTrain, flow: number, isBypassed = false): Network {
+/** How a train is asked for water: its bypass stands open too; the flow is drawn at another node than behind it. */
+interface AskedAs {
+  readonly isBypassed?: boolean;
+  readonly at?: string;
+}
+
+/** The network of a train (handbook 3, The network): one fixture draws a flow behind it, at the height of the cut. */
+export function trainNetwork(
+  train: DrivenTrain,
+  flow: number,
+  { isBypassed = false, at = HOUSE }: AskedAs = {},
+): Network {
   const { assembly, units, supply, bores } = train;
   const stops = [SUPPLY_NODE, ...units.flatMap((u) => [`${u.key}.in`, `${u.key}.out`]), HOUSE];
   const rows = metresAlong(assembly).map((metres, i) =>
@@ -118,20 +129,22 @@ export function trainNetwork(train: DrivenTrain, flow: number, isBypassed = fals
     nodes: [...new Set([...stops, ...all.flatMap((r) => r.nodes)])].map((id) => ({ id, elevationM: 0 })),
     pipes: all.flatMap((r) => r.pipes),
     units: units.map(({ key, a, b }) => ({ id: key, from: `${key}.in`, to: `${key}.out`, a, b })),
-    fixtures: [{ node: HOUSE, flow }],
+    fixtures: [{ node: at, flow }],
   };
 }
 
 /** Ways in which a train is asked for water. */
-export const pressureCases = ["peak", "shower", "dirty", "bypass"] as const;
+export const pressureCases = ["peak", "shower", "wash", "dirty", "bypass"] as const;
 export type PressureCase = (typeof pressureCases)[number];
 
 /** How a train does in one case. */
 export interface CaseFound {
+  /** The unit that draws it for its backwash; absent: the house. */
+  readonly unit?: string;
   /** L/min that is wanted, and that is drawn. */
   readonly wanted: number;
   readonly drawn: number;
-  /** Behind the train, at the height of the cut, kPa. */
+  /** Where it is drawn, at the height of the cut, kPa. */
   readonly kPa: number;
   /** What the units alone take, kPa. */
   readonly treatmentKPa: number;
@@ -143,7 +156,7 @@ export interface CaseFound {
 
 function foundIn(network: Network, solved: Solved): CaseFound | undefined {
   const [served] = servedBy(network, solved);
-  const losses = lossesTo(network, solved, HOUSE);
+  const losses = served && lossesTo(network, solved, served.node);
   if (!served || !losses) return undefined;
   const speeds = network.pipes.map((p) => ({ pipe: p.id, ms: velocityIn(p.idMm, solved.flows[p.id] ?? 0) }));
   return {
@@ -156,8 +169,11 @@ function foundIn(network: Network, solved: Solved): CaseFound | undefined {
   };
 }
 
+/** Where water comes into a unit. */
+const inletOf = (key: string): string => `${key}.in`;
+
 /**
- * How a train does in each case (handbook 3): at the design's peak, at one shower, at the peak with full cartridges, and with the bypass open. A case is undefined where its flow is not known, where
+ * How a train does in each case (handbook 3): at the design's peak, at one shower, at the backwash that takes most, at the peak with full cartridges, and with the bypass open. A case is undefined where its flow is not known, where
  * the train has no bypass, or where the engine finds no balance: then nothing is known.
  */
 export function pressuresOf(
@@ -178,13 +194,27 @@ export function pressuresOf(
   const { peak, shower } = flows;
   const found: Partial<Record<PressureCase, CaseFound>> = {};
   found.shower = solve(trainNetwork(train, shower));
+  const [washed] = train.units.filter((u) => u.wash !== undefined).toSorted((a, b) => b.wash! - a.wash!);
+  if (washed) {
+    // Whatever else is asked of the train, what its backwash draws goes to the drain before the unit's own bed.
+    const wash = solve(trainNetwork(train, washed.wash!, { at: inletOf(washed.key) }));
+    found.wash = wash && { ...wash, unit: washed.key };
+  }
   if (peak === undefined) return found;
   found.peak = solve(trainNetwork(train, peak));
   if (Object.keys(rated).length > 0)
     found.dirty = solve(withDirtyCartridges(trainNetwork(train, peak), rated));
-  if (bypassRow(train)) found.bypass = solve(trainNetwork(train, peak, true));
+  if (bypassRow(train)) found.bypass = solve(trainNetwork(train, peak, { isBypassed: true }));
   return found;
 }
+
+/** Less than this is a matter of the engine's last digits, L/min. */
+const LEAST_FLOW = 0.01;
+
+const leftAtTaps = (kPa: number): Level | undefined => {
+  if (kPa < 140) return "Stop";
+  return kPa < 200 ? "Check" : undefined;
+};
 
 /** Up to the first Good, up to the second Check, above it Stop. */
 const upTo = (value: number, good: number, check: number): Level =>
@@ -192,13 +222,13 @@ const upTo = (value: number, good: number, check: number): Level =>
 
 /**
  * How a case is judged (handbook 3): treatment alone at 100 and 170 kPa, cold water at 2.4 and 3.0 m/s. What is left is never Good here, because what the house's own pipes and
- * floors take is not known: below 140 kPa it is Stop at any tap, below 200 Check, and above it nothing is said.
+ * floors take is not known: below 140 kPa it is Stop at any tap, below 200 Check, and above it nothing is said. A backwash that does not get its flow is Stop.
  */
-export function judgedCase({ kPa, treatmentKPa, fastest }: CaseFound): {
+export function judgedCase({ unit, wanted, drawn, kPa, treatmentKPa, fastest }: CaseFound): {
   readonly left?: Level;
   readonly treatment: Level;
   readonly speed: Level;
 } {
-  const left = kPa < 140 ? "Stop" : kPa < 200 ? "Check" : undefined;
+  const left = unit === undefined ? leftAtTaps(kPa) : drawn < wanted - LEAST_FLOW ? "Stop" : undefined;
   return { left, treatment: upTo(treatmentKPa, 100, 170), speed: upTo(fastest.ms, 2.4, 3) };
 }

@@ -1,5 +1,5 @@
 import type { Assembly, Joint } from "./assembly";
-import type { CatalogueFitting } from "./fittings";
+import { doesTheSame, type CatalogueFitting } from "./fittings";
 import { jointPlaces, jointsByPlace, type JointPlace } from "./made";
 import type { TakeOffLine } from "./takeOffLine";
 
@@ -49,19 +49,9 @@ export function waitsFor(line: TakeOffLine, assembly: Assembly): readonly JointP
   );
 }
 
-const isSamePort = (a: CatalogueFitting["ports"][number], b: CatalogueFitting["ports"][number]): boolean =>
-  a.system === b.system && a.size === b.size && a.gender === b.gender;
-
 /** Fittings that do the same between the same two ports, joined in another way; the cheapest first. */
 export const substitutesOf = (
   fitting: CatalogueFitting,
   all: readonly CatalogueFitting[],
 ): readonly CatalogueFitting[] =>
-  all
-    .filter(
-      (f) =>
-        f.id !== fitting.id &&
-        f.shape === fitting.shape &&
-        f.ports.every((port, i) => isSamePort(port, fitting.ports[i]!)),
-    )
-    .toSorted((a, b) => a.price - b.price);
+  all.filter((f) => f.id !== fitting.id && doesTheSame(f, fitting)).toSorted((a, b) => a.price - b.price);

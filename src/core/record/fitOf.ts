@@ -13,8 +13,7 @@ import {
 import { placingOf, usualPlacing } from "../fit/place";
 import type { WallUnit } from "../fit/standing";
 import { wallOf, type WallFound } from "../fit/wallOf";
-import type { Assembly } from "../plumbing/assembly";
-import type { Stub } from "../plumbing/piping";
+import type { Assembly, Swapped } from "../plumbing/assembly";
 import type { DesignBasis, TrainJudgement } from "../train";
 import { bypassOf } from "./jobRig";
 import { chosenSchools } from "./schools";
@@ -49,8 +48,7 @@ export function fitOf(
   const plan = piping.is === "known" ? pipePlan(known.fittings, line, piping.piping, byTee) : undefined;
   const stubsOf = (key: string) => {
     const joined = plan?.units.find((u) => u.key === key);
-    const taken = (stub: Stub | undefined) => stub && stub.length + plan!.deeper;
-    return { inlet: taken(joined?.inlet), outlet: taken(joined?.outlet) };
+    return { inlet: joined?.room.inlet, outlet: joined?.room.outlet };
   };
   const units = line.map((s) => onWall(s, stubsOf(s.unit.key)));
   return {
@@ -80,12 +78,28 @@ export function isInTheWay(fit: FitOfJob, job: Placed): boolean {
   return fit.found.is === "known" && !!standings && misfits(fit.found.wall, fit.units, standings).length > 0;
 }
 
-/** The pipes of a job as they are built; undefined until all its units stand as they may and every pipe finds its way. */
-export function assemblyOf(fit: FitOfJob, job: Placed): Assembly | undefined {
+/** How a job's pipes are built from what stands on its wall, with what came instead of some fittings; undefined until all its units stand as they may and every pipe finds its way. */
+export function builderOf(
+  fit: FitOfJob,
+  job: Placed,
+): ((swapped?: Swapped) => Assembly | undefined) | undefined {
   const { found, units, plan } = fit;
   const standings = standingsOf(fit, job);
   if (found.is !== "known" || !plan || !standings || !isPlaceable(fit) || isInTheWay(fit, job))
     return undefined;
   const placing = placingOf(found.wall, units, standings, usualPlacing.clear);
-  return placing && pipesBuilt(plan, placing.routes);
+  return placing && ((swapped) => pipesBuilt(plan, placing.routes, swapped));
 }
+
+/** What came instead of a job's fittings on site, by their ids in its assembly; nothing for a job that is only planned. */
+const swappedIn = ({ swapped = {} }: Placed, { fittings }: Knowledge): Swapped =>
+  new Map(
+    Object.entries(swapped).flatMap(([part, { to }]) => {
+      const fitting = fittings.find((f) => f.id === to);
+      return fitting ? [[part, fitting] as const] : [];
+    }),
+  );
+
+/** The pipes of a job as they are built, with what came instead of its fittings on site; undefined where they cannot be. */
+export const assemblyOf = (fit: FitOfJob, job: Placed, known: Knowledge): Assembly | undefined =>
+  builderOf(fit, job)?.(swappedIn(job, known));

@@ -2,23 +2,32 @@ import type { JobState, Knowledge } from "../job";
 import type { DesignBasis, TrainJudgement } from "../train";
 import { alikeJoints, jointsByPlace, type AlikeJoints, type JointPlace } from "../plumbing/made";
 import { namesOf } from "../plumbing/named";
+import { swapsOf } from "../plumbing/swap";
+import type { Swap } from "../plumbing/swapped";
 import type { UnitSystem } from "../units";
 import type { Placed } from "./basis";
-import { assemblyOf, fitOf } from "./fitOf";
+import { builderOf, fitOf } from "./fitOf";
 
-/** Every joint of a design's pipes by where it is made; undefined while its units stand nowhere, or its pipes are not known. */
+/** Every joint of a design's pipes by where it is made, and what may come instead of fittings; nothing while its units stand nowhere, or its pipes are not known. */
 export function joinsOf(
   job: JobState,
   basis: DesignBasis & Partial<Placed>,
   judged: TrainJudgement,
   known: Knowledge,
-): Readonly<Record<JointPlace, readonly AlikeJoints[]>> | undefined {
+): {
+  readonly joins?: Readonly<Record<JointPlace, readonly AlikeJoints[]>>;
+  readonly swaps?: readonly Swap[];
+} {
   const fit = fitOf(job, judged, known, { basis });
-  const assembly = assemblyOf(fit, { places: basis.places ?? {} });
-  if (!assembly) return undefined;
+  const build = builderOf(fit, { places: basis.places ?? {} });
+  const assembly = build?.();
+  if (!build || !assembly) return {};
   const codes = (stations: TrainJudgement["stations"]) =>
     stations.map((s) => ({ key: s.unit.key, code: s.model.code }));
   const names = (system: UnitSystem) => namesOf(assembly, codes(fit.line), codes(judged.stations), system);
   const alike = (place: JointPlace) => alikeJoints(jointsByPlace(assembly)[place], known.joints, names);
-  return { bench: alike("bench"), house: alike("house"), train: alike("train") };
+  return {
+    joins: { bench: alike("bench"), house: alike("house"), train: alike("train") },
+    swaps: swapsOf(assembly, build, known.fittings, known.joints),
+  };
 }

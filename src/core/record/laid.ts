@@ -21,6 +21,12 @@ function boresOf({ piping }: FitOfJob, answers: DesignBasis["answers"], { tables
   return { [boreKey(house)]: bore(ofHouse, house.size), [boreKey(train)]: bore(ofTrain, train.size) };
 }
 
+/** What a unit's backwash takes, where it has one. */
+const washOf = (figures: TrainJudgement["stations"][number]["figures"]): { readonly wash?: number } => {
+  const wash = figures.find((f) => f.id === "backwash")?.value;
+  return wash === undefined ? {} : { wash };
+};
+
 /** The losses of a job's units, its supply and its pipes' bores; undefined where a unit states no loss, or too little is known of the supply or the pipes. */
 export function drivingOf(
   fit: FitOfJob,
@@ -36,9 +42,10 @@ export function drivingOf(
   return {
     supply,
     bores,
-    units: line.map(({ unit, model }) => ({
+    units: line.map(({ unit, model, figures }) => ({
       key: unit.key,
       ...lossCurve(model.lossPoints),
+      ...washOf(figures),
       ...(model.family === "cartridge" && model.ratedFlow ? { rated: model.ratedFlow } : {}),
     })),
     ...(judged.peak === undefined ? {} : { peak: judged.peak }),
@@ -50,7 +57,7 @@ export function drivingOf(
 export function draftNetwork(job: JobState, known: Knowledge): Network | undefined {
   const judged = judgeJob(draftBasis(job), known);
   const fit = fitOf(job, judged, known);
-  const assembly = assemblyOf(fit, job);
+  const assembly = assemblyOf(fit, job, known);
   const driving = drivingOf(fit, job, judged, known);
   if (!assembly || !driving) return undefined;
   return trainNetwork({ ...driving, assembly }, driving.peak ?? driving.shower);
@@ -60,7 +67,7 @@ type Basis = DesignBasis & Partial<Placed>;
 
 function laid(job: JobState, basis: Basis, judged: TrainJudgement, known: Knowledge): DesignBasis["laid"] {
   const fit = fitOf(job, judged, known, { basis });
-  const assembly = assemblyOf(fit, { places: basis.places ?? {} });
+  const assembly = assemblyOf(fit, { places: basis.places ?? {} }, known);
   const bores = boresOf(fit, basis.answers, known);
   return assembly && bores && laidRuns({ assembly, bores });
 }

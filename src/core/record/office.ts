@@ -66,7 +66,7 @@ function stepsOf(job: JobState, revision: Revision, knowledge: Knowledge, again 
     schools: chosenSchools(revision.schools, knowledge),
     says: saidBySchools(revision.schools, knowledge),
     arrangement: bypassOf(job, revision, knowledge).arrangement,
-    joins: joinsOf(job, revision, judged, knowledge),
+    ...joinsOf(job, revision, judged, knowledge),
     source: sourceSafety(facts.water, facts.source),
     units,
   }).map((step) =>

@@ -182,7 +182,7 @@ function needOfParts({ job, installer }: Look): Need | undefined {
   return {
     rank: 1,
     level: "Check",
-    next: `Missing for the van: ${missing.join(", ")}`,
+    next: `Missing: ${missing.join(", ")}`,
     detail: "Get it, or take what would do instead: Parts says what waits for it",
     who: installer,
   };

@@ -1,5 +1,6 @@
 import type { Wish } from "../rig";
 import { placementsOf, type Connects, type PlacedUnit, type Placement, type UnitModel } from "../families";
+import { jointsOfSwap } from "../plumbing/swapped";
 import type { Figures } from "../words";
 import { belongs, canFeedPast } from "./conditions";
 import { figuresOf, isUsual, listed, numberOf } from "./figures";
@@ -134,10 +135,25 @@ function writesFrom({ writes }: RecipeStep, { fields }: ComposeInput): Step["wri
   };
 }
 
-/** The joints that are made at a step, where they are known. */
-function joinsFrom({ joins: place }: RecipeStep, { joins }: ComposeInput): Pick<Step, "joins"> {
+/** The joints that are made at a step, where they are known, and what may come instead of fittings there. */
+function joinsFrom(
+  { joins: place }: RecipeStep,
+  { joins, swaps = [] }: ComposeInput,
+): Pick<Step, "joins" | "swaps"> {
   const own = place === undefined ? undefined : joins?.[place];
-  return own && own.length > 0 ? { joins: own } : {};
+  if (!own || own.length === 0) return {};
+  const ids = new Set(own.flatMap((alike) => alike.joints.map((j) => j.id)));
+  const here = swaps.filter((swap) => jointsOfSwap(swap).some((id) => ids.has(id)));
+  return { joins: own, ...(here.length > 0 ? { swaps: here } : {}) };
+}
+
+/** What is in the boxes of the job's units, at the step that lists them. */
+function boxesFrom({ lists }: RecipeStep, { units }: ComposeInput): Pick<Step, "boxes"> {
+  if (!lists?.includes("boxes")) return {};
+  const boxes = units.flatMap(({ unit, model }) =>
+    model.fit ? [{ unit: unit.key, code: model.code, holds: model.fit.box }] : [],
+  );
+  return boxes.length > 0 ? { boxes } : {};
 }
 
 /** Above this a unit is carried by two people or on a trolley, kg (handbook 1, Cautions). */
@@ -195,6 +211,7 @@ function stepFrom(
     check: check ? { question: name(check.question), photo: check.photo } : undefined,
     hold: hold ? { statement: name(hold.statement) } : undefined,
     ...joinsFrom(template, input),
+    ...boxesFrom(template, input),
     sets: sets?.flatMap(({ label, figure }) =>
       computed?.[figure] ? [{ label, value: computed[figure] }] : [],
     ),

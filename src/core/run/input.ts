@@ -1,5 +1,6 @@
 import type { DesignUnit, UnitModel } from "../families";
 import type { AlikeJoints, JointPlace } from "../plumbing/made";
+import type { Swap } from "../plumbing/swapped";
 import type { Arrangement } from "../rig";
 import type { DemandTables, Fixture, SurveyAnswers, SurveyField } from "../site";
 import type { SourceSafety } from "../water";
@@ -37,6 +38,8 @@ export interface ComposeInput {
   readonly says: Readonly<Record<string, string>>;
   /** Every joint of the train's pipes by where it is made; absent while nobody knows where its units stand. */
   readonly joins?: Readonly<Record<JointPlace, readonly AlikeJoints[]>>;
+  /** What may come instead of fittings on site. */
+  readonly swaps?: readonly Swap[];
   /** Composed for a run that opens again. */
   readonly again?: boolean;
 }

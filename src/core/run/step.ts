@@ -1,6 +1,7 @@
 import type { ReadingContext } from "../readings/reading";
 export type { ReadingField } from "../readings/reading";
 import type { AlikeJoints } from "../plumbing/made";
+import type { Swap } from "../plumbing/swapped";
 import type { Wish } from "../rig";
 import type { UnitSystem } from "../units";
 import { sayFor, sayText, type Figures, type Named, type Text, type Written } from "../words";
@@ -88,6 +89,14 @@ export interface Step {
   readonly hold?: { readonly statement: string };
   /** Joints that are made at it: each is looked at, or made again, before it is finished. */
   readonly joins?: readonly AlikeJoints[];
+  /** What may come instead of fittings at these joints, where one does not go as planned. */
+  readonly swaps?: readonly Swap[];
+  /** What is in the boxes that are opened at it, by unit. */
+  readonly boxes?: readonly {
+    readonly unit: string;
+    readonly code: string;
+    readonly holds: readonly string[];
+  }[];
   /** What is set by hand at it, as computed for this site. */
   readonly sets?: readonly { readonly label: string; readonly value: Named | Written }[];
   /** What is written down with it beside the hold itself. */

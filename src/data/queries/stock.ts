@@ -1,4 +1,4 @@
-import { eq, inArray, sql } from "drizzle-orm";
+import { and, eq, inArray, sql } from "drizzle-orm";
 import {
   nothingHeld,
   stockPlaces,
@@ -44,6 +44,15 @@ export async function takenFor(
     .where(eq(stockMove.job, job))
     .groupBy(stockMove.part);
   return new Map(rows.map(({ part, sum }) => [part, -Number(sum)]));
+}
+
+/** What one press moved to the van, by part: pieces, or mm; empty where it moved nothing. */
+export async function movedBy(db: Database, id: string): Promise<ReadonlyMap<string, number>> {
+  const rows = await db
+    .select({ part: stockMove.part, delta: stockMove.delta })
+    .from(stockMove)
+    .where(and(eq(stockMove.id, id), eq(stockMove.place, "van")));
+  return new Map(rows.map(({ part, delta }) => [part, delta]));
 }
 
 /** Offers for parts, all suppliers', by part. */

@@ -15,6 +15,7 @@ import { usePressures } from "./usePressures";
 const caseWords: Readonly<Record<PressureCase, string>> = {
   peak: "Design peak",
   shower: "One shower",
+  wash: "Backwash",
   dirty: "Peak, cartridges full",
   bypass: "Peak, bypass open too",
 };
@@ -38,12 +39,18 @@ function Judged({ text, level }: { text: string; level: Level | undefined }) {
 }
 
 /** One way of being asked for water. */
-function CaseRow({ name, found, profile }: { name: PressureCase; found: CaseFound; profile: UnitSystem }) {
+function CaseRow({
+  name,
+  found,
+  nameOf,
+  profile,
+}: { name: PressureCase; found: CaseFound } & Pick<PanelProps, "nameOf" | "profile">) {
   const levels = judgedCase(found);
   return (
     <tr className="border-t border-hair align-baseline" data-pressure={name}>
       <th scope="row" className="py-2 pr-3 text-left font-normal">
         {caseWords[name]}
+        {found.unit === undefined ? "" : ` of ${nameOf(found.unit)}, before it`}
       </th>
       <td className="num pr-3 text-right whitespace-nowrap">{print(found.drawn, "flow", profile)}</td>
       <td className="pr-3 text-right">
@@ -121,7 +128,7 @@ export function PressurePanel({ train, peak, shower, nameOf, profile }: PanelPro
       </h2>
       <table className="w-full text-sm">
         <caption className="pb-1 text-left text-soft">
-          Behind the train, at the height of the cut
+          Behind the train, or where it is drawn, at the height of the cut
           {train.supply.assumed ? "; the supply's curve is assumed" : ""}
         </caption>
         <thead>
@@ -143,7 +150,7 @@ export function PressurePanel({ train, peak, shower, nameOf, profile }: PanelPro
         </thead>
         <tbody>
           {found.map(({ name, one }) => (
-            <CaseRow key={name} name={name} found={one} profile={profile} />
+            <CaseRow key={name} name={name} found={one} nameOf={nameOf} profile={profile} />
           ))}
         </tbody>
       </table>

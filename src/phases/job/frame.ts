@@ -21,7 +21,7 @@ function missingSaid(job: Opened["job"]): string {
   const missing = missingParts(job);
   return missing.length === 0
     ? ""
-    : `Missing for the van: ${missing.join(", ")}. What waits for it, and what would do instead, stands in Parts.`;
+    : `Missing: ${missing.join(", ")}. What waits for it, and what would do instead, stands in Parts.`;
 }
 
 /** What is to be known on each page of a job: where it came from, that what was signed is being changed, and that somebody only reads it. */

@@ -95,6 +95,12 @@ export const tellings: { readonly [K in EntryKind]?: Told<K> } = {
     const words = joints.length === 1 ? "One joint" : `${joints.length} joints`;
     return `${words} ${found === "right" ? "found right" : "to be made again"}${because(note)}: ${n.step(step)}`;
   }),
+  fittingSwapped: at("run", ({ step, says, part }, n) => `${says ?? part}: ${n.step(step)}`),
+  boxChecked: at("run", ({ unit, what, found }, n) =>
+    found === "missing"
+      ? `Not in the box of ${n.unit(unit)}: ${what}`
+      : `There after all, of ${n.unit(unit)}: ${what}`,
+  ),
   cycleCounted: at("run", ({ step, cycle }, n) => `Filled and discarded, ${cycle}: ${n.step(step)}`),
   readingTaken: at("run", ({ kind, place, verdict, supersedes, why }, n) => {
     const label = readingKinds.get(kind)?.label ?? kind;

@@ -1,7 +1,9 @@
+import type { ReactNode } from "react";
 import type { CutList } from "@/core/plumbing/cutList";
+import { STICK, type Cutting } from "@/core/plumbing/cuttings";
+import { leftBy } from "@/core/plumbing/offcut";
 import { cutLength, isCoiled } from "@/core/plumbing/takeOff";
 import type { UnitSystem } from "@/core/units";
-import { STICK, type Cutting } from "./cuttings";
 import { cutSaid, type Names } from "@/core/plumbing/named";
 import { bought, pipeName } from "./words";
 
@@ -12,7 +14,7 @@ const DIGIT = 28;
 function Bar({ bar, profile }: { bar: CutList["bars"][number]; profile: UnitSystem }) {
   const starts = bar.pieces.map((_, i) => bar.pieces.slice(0, i).reduce((sum, p) => sum + p, 0));
   const left = `${cutSaid(bar.remainder, profile)} left`;
-  const label = `Stick of ${cutSaid(bar.length, profile)}: ${bar.pieces.map((p) => cutSaid(p, profile)).join(", ")}; ${left}`;
+  const label = `${bar.isNew ? "Stick" : "Offcut"} of ${cutSaid(bar.length, profile)}: ${bar.pieces.map((p) => cutSaid(p, profile)).join(", ")}; ${left}`;
   const text = (key: number, from: number, width: number, words: string, look: string) =>
     words.length * DIGIT < width ? (
       <text key={key} x={from + width / 2} y="76" textAnchor="middle" className={`num ${look}`} fontSize="44">
@@ -40,10 +42,19 @@ function Bar({ bar, profile }: { bar: CutList["bars"][number]; profile: UnitSyst
 }
 
 /** How many sticks it takes, and whether fewer would do. */
-function sticksSaid({ fewestNew, isFewest }: CutList, profile: UnitSystem): string {
+function sticksSaid({ bars, fewestNew, isFewest }: CutList, profile: UnitSystem): string {
+  const offcuts = bars.filter((bar) => !bar.isNew).map((bar) => cutSaid(bar.length, profile));
+  const used = offcuts.length === 0 ? "" : `From stock, used up first: ${offcuts.join(", ")}. `;
+  if (fewestNew === 0) return `${used}No new stick is needed.`;
   const sticks = `${fewestNew} new ${fewestNew === 1 ? "stick" : "sticks"} of ${bought(STICK.stick, profile)}`;
-  return isFewest ? `${sticks}: fewer do not do.` : `${sticks}; that fewer do not do is not proved.`;
+  return `${used}${sticks}${isFewest ? ": fewer do not do." : "; that fewer do not do is not proved."}`;
 }
+
+/** What is left that is worth keeping, in words; empty where nothing is. */
+const leftSaid = (left: ReturnType<typeof leftBy>, profile: UnitSystem): string =>
+  left.length === 0
+    ? ""
+    : `Left, long enough to keep: ${left.map(({ lengthMm }) => cutSaid(lengthMm, profile)).join(", ")}.`;
 
 /** The pieces of one pipe by the way that they stand in, and the sticks that they are cut from. */
 function OneCutting({ cutting, names, profile }: { cutting: Cutting; names: Names; profile: UnitSystem }) {
@@ -57,7 +68,9 @@ function OneCutting({ cutting, names, profile }: { cutting: Cutting; names: Name
           {list.bars.map((bar, i) => (
             <Bar key={i} bar={bar} profile={profile} />
           ))}
-          <p className="text-soft">{sticksSaid(list, profile)}</p>
+          <p className="text-soft">
+            {sticksSaid(list, profile)} {leftSaid(leftBy(piping, list), profile)}
+          </p>
         </div>
       ) : isCoiled(piping) ? (
         <p className="text-soft">Off the coil, with a twentieth for waste.</p>
@@ -95,11 +108,15 @@ export function CutListView({
   cuttings,
   names,
   profile,
+  children,
 }: {
   cuttings: readonly Cutting[];
   names: Names;
   profile: UnitSystem;
+  /** What is done with what is left. */
+  children: ReactNode;
 }) {
+  const leavesOffcuts = cuttings.some(({ piping, list }) => list && leftBy(piping, list).length > 0);
   return (
     <section aria-labelledby="cut" data-cut-list>
       <h2 id="cut">Cut list</h2>
@@ -112,6 +129,7 @@ export function CutListView({
           <OneCutting key={pipeName(c.piping)} cutting={c} names={names} profile={profile} />
         ))}
       </div>
+      {leavesOffcuts ? <div className="mt-4">{children}</div> : null}
     </section>
   );
 }

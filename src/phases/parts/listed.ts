@@ -1,29 +1,50 @@
 import type { JobState, Knowledge } from "@/core/job";
 import { nothingBuilt } from "@/core/plumbing/assembly";
 import { broughtOf } from "@/core/plumbing/brought";
-import { namesOf } from "@/core/plumbing/named";
+import { cuttingsOf, withCuttings } from "@/core/plumbing/cuttings";
+import { cutSaid, namesOf } from "@/core/plumbing/named";
+import type { Offcuts } from "@/core/plumbing/offcut";
 import { takeOff } from "@/core/plumbing/takeOff";
 import { assemblyOf, fitOf } from "@/core/record/fitOf";
-import type { TrainJudgement } from "@/core/train";
+import { draftBasis, type Placed } from "@/core/record/basis";
+import type { DesignBasis, TrainJudgement } from "@/core/train";
 import type { UnitSystem } from "@/core/units";
-import { cuttingsOf } from "./cuttings";
 import { pipeName } from "./words";
 
-/** What a job's list of parts is made from, on the screen and on paper. `assembly` is undefined until all its units stand as they may. */
-export function partsOf(job: JobState, judged: TrainJudgement, known: Knowledge, profile: UnitSystem) {
-  const fit = fitOf(job, judged, known);
-  const assembly = assemblyOf(fit, job);
+/**
+ * What a job's list of parts is made from, on the screen and on paper; `offcuts`: what it can be cut from beside new pipe. `assembly` is undefined until all its units
+ * stand as they may.
+ */
+export function partsOf(
+  job: JobState,
+  judged: TrainJudgement,
+  known: Knowledge,
+  {
+    profile,
+    offcuts,
+    basis = { ...draftBasis(job), places: job.places, swapped: job.swapped },
+  }: {
+    readonly profile: UnitSystem;
+    readonly offcuts?: Offcuts;
+    /** A design that was signed, instead of the draft. */
+    readonly basis?: DesignBasis & Partial<Placed>;
+  },
+) {
+  const fit = fitOf(job, judged, known, { basis });
+  const assembly = assemblyOf(fit, { places: {}, ...basis }, known);
   const built = assembly ?? nothingBuilt;
   const units = judged.stations.map((s) => broughtOf(s, s.placement.connects));
   const line = fit.line.map(({ unit, model }) => ({ key: unit.key, code: model.code }));
-  const substrates = (job.answers["wall.substrate"]?.text ?? "").split(",").filter(Boolean);
+  const substrates = (basis.answers["wall.substrate"]?.text ?? "").split(",").filter(Boolean);
+  const cuttings = cuttingsOf(built, offcuts);
+  const lines = takeOff(built, units, substrates, { pipe: pipeName, rules: known.joints, profile });
   return {
     fit,
     assembly,
     built,
     names: namesOf(built, line, units, profile),
-    lines: takeOff(built, units, substrates, { pipe: pipeName, rules: known.joints, profile }),
-    cuttings: cuttingsOf(built),
+    lines: withCuttings(lines, cuttings, { pipe: pipeName, length: (mm) => cutSaid(mm, profile) }),
+    cuttings,
     /** Units whose own pipes and tubes are not listed. */
     beside: judged.stations.filter((s) => s.placement.connects !== "line").map((s) => s.model.code),
   };

@@ -37,7 +37,7 @@ function outOfReach({ joints }: Assembly, depth: number | undefined): number | u
 /** How a train is joined in one way, as its units stand; undefined where its pipes do not go so. */
 function builtBy(way: Way, job: JobState, judged: TrainJudgement, known: Knowledge): MethodRow["built"] {
   const fit = fitOf(job, judged, known, { way });
-  const assembly = assemblyOf(fit, job);
+  const assembly = assemblyOf(fit, job, known);
   if (!assembly || fit.piping.is !== "known" || fit.found.is !== "known") return undefined;
   const { train } = fit.piping.piping;
   const methods = [train.method, ...(way.wall ? [way.wall] : [])];

@@ -5,7 +5,7 @@ import { cutLength, isCoiled } from "@/core/plumbing/takeOff";
 import { once, takeOffGroups, type TakeOffLine } from "@/core/plumbing/takeOffLine";
 import type { UnitSystem } from "@/core/units";
 import { inSentence, saidIn } from "@/core/words";
-import type { Cutting } from "./cuttings";
+import type { Cutting } from "@/core/plumbing/cuttings";
 import type { Parts } from "./listed";
 import { bought, groupWords, pipeName } from "./words";
 
@@ -35,7 +35,7 @@ function cutOf({ piping, pieces, list }: Cutting, names: Parts["names"], profile
   const said = (mm: number) => cutSaid(mm, profile);
   const sticks = (list?.bars ?? []).map(
     (bar, i) =>
-      `Stick ${i + 1}, ${said(bar.length)}: ${bar.pieces.map(said).join(", ")}; ${said(bar.remainder)} left`,
+      `${bar.isNew ? "Stick" : "Offcut"} ${i + 1}, ${said(bar.length)}: ${bar.pieces.map(said).join(", ")}; ${said(bar.remainder)} left`,
   );
   const coil = isCoiled(piping) ? ["Off the coil, with a twentieth for waste"] : [];
   const runs = [...new Set(pieces.map((p) => p.run))].map((run) => {

@@ -1,4 +1,5 @@
 import { stepState, type JobState } from "@/core/job";
+import { joinsNow } from "@/core/job/joins";
 import { jointsFound } from "@/core/job/progress";
 import { sealSaid, type AlikeJoints } from "@/core/plumbing/made";
 import type { Step } from "@/core/run/step";
@@ -32,7 +33,13 @@ function rowOf(job: JobState, step: Step, alike: AlikeJoints, profile: UnitSyste
     id: alike.joints[0]!.id,
     made: `${count} × ${alike.size} in, ${inSentence(alike.label)}`,
     at: step.title,
-    how: [sealSaid(alike), saidIn(alike.tightening, profile)].filter(Boolean).join("; "),
+    how: [
+      alike.instead ? `${alike.instead.to} instead of ${alike.instead.was}` : "",
+      sealSaid(alike),
+      saidIn(alike.tightening, profile),
+    ]
+      .filter(Boolean)
+      .join("; "),
     found: last
       ? `${right === count ? "all" : `${right} of ${count}`} right, ${last.by.name}, ${stamp(last.at, zone)}`
       : "not looked at",
@@ -47,5 +54,5 @@ function rowOf(job: JobState, step: Step, alike: AlikeJoints, profile: UnitSyste
 /** The joints of a job's run as they were made and looked at. Empty where its run knows none. */
 export const jointRows = (job: JobState, profile: UnitSystem, zone: string): readonly JointRow[] =>
   (job.run?.steps ?? []).flatMap((step) =>
-    (step.joins ?? []).map((alike) => rowOf(job, step, alike, profile, zone)),
+    joinsNow(job, step).map((alike) => rowOf(job, step, alike, profile, zone)),
   );

@@ -1,7 +1,9 @@
 import { useState } from "react";
 import type { JobState } from "@/core/job";
+import { joinsNow } from "@/core/job/joins";
 import { jointsFound, jointsLeft } from "@/core/job/progress";
 import type { AlikeJoints } from "@/core/plumbing/made";
+import { jointsOfSwap } from "@/core/plumbing/swapped";
 import type { Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
 import { saidIn } from "@/core/words";
@@ -51,29 +53,69 @@ const sayings: Readonly<Record<Found | "nothing", readonly { readonly says: stri
   };
 const toldAs: Readonly<Record<Found, string>> = { right: "Right", wrong: "Not right" };
 
-/** Asks what is wrong with a joint: one press says it, and that it is made again. */
+/** What comes instead of the fitting at a joint, and how that is said. */
+interface Instead {
+  readonly part: string;
+  readonly to?: string;
+  readonly says: string;
+}
+
+/** What may come instead of the fittings at a joint that is made as planned; of one that is not, the plan. */
+function insteadAt({ swaps = [] }: Step, { instead }: AlikeJoints, joint: string): readonly Instead[] {
+  if (instead) return [{ part: instead.part, says: `${instead.was}, as planned` }];
+  return swaps
+    .filter((swap) => jointsOfSwap(swap).includes(joint))
+    .map((swap) => {
+      const others = jointsOfSwap(swap).length - 1;
+      const beside = others === 0 ? "" : `; ${others} more made so`;
+      return { part: swap.part, to: swap.to.fitting, says: `${swap.to.name} instead${beside}` };
+    });
+}
+
+/** Asks what is wrong with a joint: one press says it, and that it is made again, or what comes instead. */
 function WhatIsWrong({
   failures,
+  insteads,
   say,
+  swap,
   leave,
 }: {
   failures: readonly string[];
+  insteads: readonly Instead[];
   say: (note?: string) => void;
+  swap: (instead: Instead) => void;
   leave: () => void;
 }) {
   return (
-    <li className="flex flex-wrap gap-2 pb-3" role="group" aria-label="What is wrong with it">
-      {failures.map((failure) => (
-        <button key={failure} type="button" className="button quiet" onClick={() => say(failure)}>
-          {failure}
+    <li className="grid gap-3 pb-3">
+      <div className="flex flex-wrap gap-2" role="group" aria-label="What is wrong with it">
+        {failures.map((failure) => (
+          <button key={failure} type="button" className="button quiet" onClick={() => say(failure)}>
+            {failure}
+          </button>
+        ))}
+        <button type="button" className="button quiet" onClick={() => say()}>
+          something else
         </button>
-      ))}
-      <button type="button" className="button quiet" onClick={() => say()}>
-        something else
-      </button>
-      <button type="button" className="button quiet" onClick={leave}>
-        It is not wrong
-      </button>
+        <button type="button" className="button quiet" onClick={leave}>
+          It is not wrong
+        </button>
+      </div>
+      {insteads.length > 0 ? (
+        <div className="flex flex-wrap gap-2" role="group" aria-label="Made another way">
+          <span className="w-full text-soft">It does not go as planned: made another way</span>
+          {insteads.map((instead) => (
+            <button
+              key={`${instead.part} ${instead.to ?? ""}`}
+              type="button"
+              className="button quiet"
+              onClick={() => swap(instead)}
+            >
+              {instead.says}
+            </button>
+          ))}
+        </div>
+      ) : null}
     </li>
   );
 }
@@ -84,16 +126,20 @@ function JointRow({
   found,
   note,
   failures,
+  insteads,
   readOnly,
   say,
+  swap,
 }: {
   what: string;
   found: Found | undefined;
   /** What was wrong with it. */
   note: string | undefined;
   failures: readonly string[];
+  insteads: readonly Instead[];
   readOnly: boolean;
   say: (found: Found, note?: string) => void;
+  swap: (instead: Instead) => void;
 }) {
   const [isAsked, setAsked] = useState(false);
   return (
@@ -123,9 +169,14 @@ function JointRow({
       {isAsked ? (
         <WhatIsWrong
           failures={failures}
+          insteads={insteads}
           say={(failure) => {
             setAsked(false);
             say("wrong", failure);
+          }}
+          swap={(instead) => {
+            setAsked(false);
+            swap(instead);
           }}
           leave={() => setAsked(false)}
         />
@@ -143,15 +194,22 @@ export function JointsForm({ step, job, run, profile, readOnly }: JointsProps) {
   );
   const say = (joints: readonly string[], of: Found, note?: string) =>
     void run.send({ kind: "jointsChecked", step: step.id, joints, found: of, ...(note ? { note } : {}) });
+  const swap = ({ part, to }: Instead) =>
+    void run.send({ kind: "fittingSwapped", step: step.id, part, ...(to ? { to } : {}) });
   return (
     <div className="mt-4 grid gap-5" data-joints-made>
-      {(step.joins ?? []).map((alike) => {
+      {joinsNow(job, step).map((alike) => {
         const unseen = alike.joints
           .map((j) => j.id)
           .filter((id) => left.has(id) && found.get(id) !== "wrong");
         return (
           <section key={alike.joints[0]!.id} aria-label={`${alike.size} in, ${alike.label}`}>
             <JointWay alike={alike} profile={profile} />
+            {alike.instead ? (
+              <p className="mt-1">
+                {alike.instead.to}, instead of {alike.instead.was}
+              </p>
+            ) : null}
             <p className="mt-1">Right: {lookedAt(alike)}.</p>
             {unseen.length > 0 ? (
               <button
@@ -171,8 +229,10 @@ export function JointsForm({ step, job, run, profile, readOnly }: JointsProps) {
                   found={found.get(j.id)}
                   note={notes.get(j.id)}
                   failures={failuresOf(alike)}
+                  insteads={insteadAt(step, alike, j.id)}
                   readOnly={readOnly}
                   say={(of, note) => say([j.id], of, note)}
+                  swap={swap}
                 />
               ))}
             </ul>

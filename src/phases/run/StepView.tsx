@@ -10,6 +10,7 @@ import { Awake } from "@/ui/Awake";
 import { Photos } from "../job/Photos";
 import { Meanwhile } from "./Meanwhile";
 import {
+  BoxesForm,
   FlowMeter,
   JointsForm,
   ReadingForm,
@@ -97,6 +98,7 @@ function StepWork({ step, job, now, at, profile, texts, readOnly, run }: StepPro
       {step.joins ? (
         <JointsForm step={step} job={job} run={run} profile={profile} readOnly={readOnly || waits || over} />
       ) : null}
+      {step.boxes && !waits ? <BoxesForm step={step} job={job} run={run} readOnly={readOnly} /> : null}
       {step.read && !over ? (
         <ReadingForm
           key={asked.length}

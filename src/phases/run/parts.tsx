@@ -9,6 +9,7 @@ import { deciding, rigFollowed } from "./fetched";
 
 /** What only some kinds of steps show. A step's page fetches its own; the others follow when the phone rests, so that they are there without a signal. */
 const fetchers = {
+  boxesForm: () => import("./BoxesForm"),
   flowMeter: () => import("./FlowMeter"),
   jointsForm: () => import("./JointsForm"),
   readingForm: () => import("./ReadingForm"),
@@ -41,6 +42,7 @@ function part<Props extends object>(fetchIt: () => Promise<ComponentType<Props>>
   return dynamic<Props>(awaken, { loading: Coming });
 }
 
+export const BoxesForm = part(() => fetchers.boxesForm().then((m) => m.BoxesForm));
 export const FlowMeter = part(() => fetchers.flowMeter().then((m) => m.FlowMeter));
 export const JointsForm = part(() => fetchers.jointsForm().then((m) => m.JointsForm));
 export const ReadingForm = part(() => fetchers.readingForm().then((m) => m.ReadingForm));

@@ -1,5 +1,6 @@
 import { heldParts, offersByPart, suppliersOf } from "@/data/queries/stock";
 import { nothingHeld } from "@/core/plumbing/stock";
+import { knownOffcut } from "@/phases/parts/offcuts";
 import { partsKnown } from "@/phases/stock/known";
 import { PriceList } from "@/phases/stock/PriceList";
 import { StockList } from "@/phases/stock/StockList";
@@ -19,6 +20,7 @@ export default async function StockPage() {
     suppliersOf(database()),
   ]);
   const parts = partsKnown(known);
+  const offcuts = [...held.keys()].flatMap((part) => knownOffcut(part, person.profile) ?? []);
   const money = new Intl.NumberFormat("en", { style: "currency", currency: settings.currency });
   return (
     <main className="max-w-5xl px-4 py-6 md:px-8">
@@ -28,7 +30,7 @@ export default async function StockPage() {
       </p>
       <div className="grid gap-10">
         <StockList
-          parts={parts.map((part) => ({
+          parts={[...offcuts, ...parts].map((part) => ({
             ...part,
             held: held.get(part.id) ?? nothingHeld,
             offers: (offers.get(part.id) ?? []).map(({ supplier, price, pack, days }) => ({

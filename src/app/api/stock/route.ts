@@ -1,7 +1,9 @@
 import type { NextRequest } from "next/server";
 import { z } from "@/core/zod";
+import type { PricedPart } from "@/core/plumbing/priceList";
 import { stockPlaces } from "@/core/plumbing/stock";
 import { moveParts } from "@/data/queries/stock";
+import { knownOffcut } from "@/phases/parts/offcuts";
 import { partsKnown } from "@/phases/stock/known";
 import { readCounted } from "@/phases/stock/words";
 import { knowledge } from "@/server/actor";
@@ -23,7 +25,8 @@ export const POST = (request: NextRequest) =>
     const read = counted.safeParse(await jsonUpTo(request, 2_000));
     if (!read.success) return json({ error: "This could not be read" }, 422);
     const { id, part, ...texts } = read.data;
-    const known = partsKnown(await knowledge()).find((p) => p.id === part);
+    const isPart = (p: PricedPart) => p.id === part;
+    const known = knownOffcut(part, person.profile) ?? partsKnown(await knowledge()).find(isPart);
     if (!known) return json({ error: "There is no such part" }, 404);
     const amounts = stockPlaces
       .filter((place) => texts[place].trim() !== "")

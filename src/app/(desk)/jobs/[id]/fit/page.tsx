@@ -1,5 +1,6 @@
 import type { Route } from "next";
 import { FitBoard } from "@/phases/fit/FitBoard";
+import { NetworkFile } from "@/phases/fit/NetworkFile";
 import { NoWall } from "@/phases/fit/NoWall";
 import { fitOf, isPlaceable } from "@/core/record/fitOf";
 import { drivingOf } from "@/core/record/laid";
@@ -58,6 +59,10 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
           beside={fit.beside}
         />
       )}
+      <details className="mt-10 print:hidden">
+        <summary className="min-h-11 cursor-pointer py-2">Look at another network</summary>
+        <NetworkFile profile={person.profile} />
+      </details>
     </JobShell>
   );
 }

@@ -2,35 +2,36 @@ import { hungUnits } from "@/phases/fit/template";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
 import { openJob, titled } from "@/phases/job/load";
+import { changedParts, hadSaid } from "@/phases/parts/changed";
+import { ChangedParts } from "@/phases/parts/ChangedParts";
 import { CutListView } from "@/phases/parts/CutListView";
 import { insteadOf } from "@/phases/parts/instead";
 import { JointsView } from "@/phases/parts/JointsView";
 import { partsOf } from "@/phases/parts/listed";
+import { Labels } from "@/phases/parts/Labels";
+import { KeepOffcuts } from "@/phases/parts/KeepOffcuts";
+import { offcutsFor } from "@/phases/parts/offcuts";
 import { methodsOf } from "@/phases/parts/methods";
 import { MethodsView } from "@/phases/parts/MethodsView";
 import { NoParts } from "@/phases/parts/NoParts";
 import { Orders } from "@/phases/parts/Orders";
+import { PartsHead } from "@/phases/parts/PartsHead";
 import { PartsList } from "@/phases/parts/PartsList";
 import { SettleStock } from "@/phases/parts/SettleStock";
 import { priced, sourcesOf, sourceSaid, type SourceWords } from "@/phases/parts/sources";
 import { Templates } from "@/phases/parts/Templates";
 import { TooShort } from "@/phases/parts/TooShort";
 import { Van } from "@/phases/parts/Van";
+import { portLabels } from "@/core/plumbing/labels";
 import { partOf, type TakeOffLine } from "@/core/plumbing/takeOffLine";
 import { lineState } from "@/core/plumbing/van";
-import { heldParts, offersByPart, takenFor } from "@/data/queries/stock";
+import { heldParts, offersByPart, movedBy, takenFor } from "@/data/queries/stock";
 import { database } from "@/server/database";
 import { may } from "@/server/permissions";
 import { dayName } from "@/ui/time";
 import type { Opened } from "@/phases/job/load";
 
 export const generateMetadata = titled("Parts");
-
-/** The list to take along on paper. */
-const papers = [
-  { paper: "A4", says: "List, A4" },
-  { paper: "LETTER", says: "List, Letter" },
-] as const;
 
 /** Where the parts of a job come from, and how that is said; no sources while the company keeps neither stock nor prices. */
 async function stockFor({ job, now, person, settings }: Opened, lines: readonly TakeOffLine[]) {
@@ -56,7 +57,7 @@ async function stockFor({ job, now, person, settings }: Opened, lines: readonly 
     const source = openIds.has(line.id) ? sources?.get(partOf(line)) : undefined;
     return source ? sourceSaid(source, words) : "";
   };
-  return { lines: priced(lines, offers), sources, by, words, said };
+  return { lines: priced(lines, offers), sources, taken, by, words, said };
 }
 
 /** What must be in the van: everything that the placed train asks for, with why. */
@@ -64,31 +65,29 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
   const opened = await openJob((await params).id);
   const { can, job, judged, known, person, settings } = opened;
   const profile = person.profile;
-  const { fit, assembly, built, names, lines, cuttings, beside } = partsOf(job, judged, known, profile);
+  const offcuts = await offcutsFor(database(), job.id);
+  const { fit, assembly, built, names, lines, cuttings, beside } = partsOf(job, judged, known, {
+    profile,
+    offcuts,
+  });
   const stock = await stockFor(opened, lines);
+  const changes = changedParts(job, lines, known, { profile, offcuts });
   const hung = hungUnits(judged, profile);
+  const labels = portLabels(judged.stations);
+  const isKept = (await movedBy(database(), job.id)).size > 0;
+  const mayMove = may(person.role, "moveStock") && !opened.readsOnly;
   return (
     <JobShell {...frameOf(opened, "parts")}>
-      <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
-        <div>
-          <h1>Parts</h1>
-          <p className="text-soft">What must be in the van, how it is cut, and how every joint is made.</p>
-          {beside.length > 0 ? (
-            <p className="text-soft" data-unpiped>
-              Not listed here yet: pipes and tubes of {beside.join(", ")}. Recipes and manuals name them.
-            </p>
-          ) : null}
-        </div>
-        <div className="flex gap-3 print:hidden">
-          {papers.map(({ paper, says }) => (
-            <a key={paper} className="button quiet" href={`/api/jobs/${job.id}/parts?paper=${paper}`}>
-              {says}
-            </a>
-          ))}
-        </div>
-      </div>
+      <PartsHead jobId={job.id} beside={beside} />
       <div className="grid grid-cols-1 gap-10">
         {assembly || fit.line.length === 0 ? null : <NoParts jobId={job.id} fit={fit} places={job.places} />}
+        {changes ? (
+          <ChangedParts
+            changes={changes}
+            profile={profile}
+            hadOf={(change) => hadSaid(change, job, stock.taken, profile)}
+          />
+        ) : null}
         <Van
           job={{ id: job.id, name: job.name, seq: job.seq }}
           marks={job.parts}
@@ -109,18 +108,21 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
             <h2 id="stock" className="mb-2">
               From stock and to order
             </h2>
-            {may(person.role, "moveStock") && !opened.readsOnly ? <SettleStock jobId={job.id} /> : null}
+            {mayMove ? <SettleStock jobId={job.id} /> : null}
             <Orders sources={[...stock.sources.values()]} by={stock.by} words={stock.words} />
           </section>
         ) : null}
         {assembly ? (
           <>
             <TooShort faults={assembly.faults} names={names} profile={profile} />
-            <CutListView cuttings={cuttings} names={names} profile={profile} />
+            <CutListView cuttings={cuttings} names={names} profile={profile}>
+              {mayMove ? <KeepOffcuts jobId={job.id} isKept={isKept} /> : null}
+            </CutListView>
             <JointsView assembly={assembly} rules={known.joints} names={names} profile={profile} />
             <MethodsView rows={methodsOf(job, judged, known)} currency={settings.currency} />
           </>
         ) : null}
+        {labels.length > 0 ? <Labels jobId={job.id} count={labels.length} /> : null}
         {hung.length > 0 ? <Templates jobId={job.id} units={hung} /> : null}
       </div>
     </JobShell>

@@ -2,6 +2,7 @@ import type { NextRequest } from "next/server";
 import { judgedOf } from "@/core/record";
 import { loadJob } from "@/data/queries/jobs";
 import { partsOf } from "@/phases/parts/listed";
+import { offcutsFor } from "@/phases/parts/offcuts";
 import { partsTexts } from "@/phases/parts/paper";
 import { company, knowledge } from "@/server/actor";
 import { now } from "@/server/clock";
@@ -16,7 +17,10 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
     const job = /^[0-9A-HJKMNP-TV-Z]{26}$/.test(id) ? await loadJob(database(), id) : undefined;
     if (!job) return json({ error: "There is no such job" }, 404);
     const [known, settings] = [await knowledge(), await company()];
-    const parts = partsOf(job, judgedOf(job, known), known, person.profile);
+    const parts = partsOf(job, judgedOf(job, known), known, {
+      profile: person.profile,
+      offcuts: await offcutsFor(database(), job.id),
+    });
     const pdf = await inThread("parts", {
       job,
       texts: partsTexts(parts, known, person.profile),

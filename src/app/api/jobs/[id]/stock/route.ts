@@ -6,6 +6,7 @@ import { judgedOf } from "@/core/record";
 import { loadJob } from "@/data/queries/jobs";
 import { moveParts, takenFor } from "@/data/queries/stock";
 import { partsOf } from "@/phases/parts/listed";
+import { offcutsFor } from "@/phases/parts/offcuts";
 import { neededOf } from "@/phases/parts/sources";
 import { knowledge } from "@/server/actor";
 import { now } from "@/server/clock";
@@ -27,7 +28,9 @@ export const POST = (request: NextRequest, { params }: RouteContext<"/api/jobs/[
     const read = press.safeParse(await jsonUpTo(request, 200));
     if (!read.success) return json({ error: "This could not be read" }, 422);
     const known = await knowledge();
-    const needed = neededOf(partsOf(job, judgedOf(job, known), known, person.profile).lines);
+    const offcuts = await offcutsFor(database(), job.id);
+    const { lines } = partsOf(job, judgedOf(job, known), known, { profile: person.profile, offcuts });
+    const needed = neededOf(lines);
     const hadTaken = await takenFor(database(), job.id);
     await moveParts(
       database(),
