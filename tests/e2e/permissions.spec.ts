@@ -101,7 +101,12 @@ test("an installer who is not on a job reads it and writes nothing, until a plan
   const job = await openJob(page, "Tern Street 12");
   const kinds = new Set<string>(logKinds.map((k) => k.kind));
   const ofTheCrew = doors.filter(([action]) => permissions[action].some((role) => role === "installer"));
-  const besideTheLog = new Set(["a photo", "a contact", "a job's parts from stock"]);
+  const besideTheLog = new Set([
+    "a photo",
+    "a contact",
+    "a job's parts from stock",
+    "what a job's cutting leaves",
+  ]);
   const writes = ofTheCrew.filter(([action, door]) => kinds.has(action) || besideTheLog.has(door));
   const statuses = async () =>
     Promise.all(ofTheCrew.map(async (door) => [door, await door[2](page, job)] as const));

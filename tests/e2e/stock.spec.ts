@@ -105,7 +105,7 @@ test("stock is counted on a phone, prices come from a supplier's file, and a job
   });
   await page.goto(`/jobs/${job}/parts`);
   await expect(page.locator(`[data-part="${long}"] [data-source]`)).toContainText("1 on the van");
-  await expect(page.locator("[data-cut-list]")).toContainText("From stock, used up first: 2900 mm");
+  await expect(page.locator("[data-cut-list]")).toContainText("From stock, used up first: 114.17 in");
   const line = page.locator(`[data-part="fitting ${tee.id}"] [data-source]`);
   await expect(line).toContainText(/1 on the van; order 1 × 5 from Tidemill Supply, €3\.60, here /);
   const orders = page.locator("[data-orders]");
@@ -135,7 +135,7 @@ test("stock is counted on a phone, prices come from a supplier's file, and a job
   await page.evaluate((id) => fetch(`/api/jobs/${id}/offcuts`, { method: "POST" }), job);
   await page.reload();
   // What it leaves is nothing that it is cut from.
-  await expect(page.locator("[data-cut-list]")).toContainText("From stock, used up first: 2900 mm. ");
+  await expect(page.locator("[data-cut-list]")).toContainText("From stock, used up first: 114.17 in. ");
   await page.goto("/stock");
   await expect(page.locator(`[data-stocked="${long}"]`)).toHaveCount(0);
   await expect(page.locator('[data-stocked^="offcut copper 1 "]').first()).toContainText("van 1");
