@@ -68,7 +68,7 @@ test("an installer builds at the bench: all joints of a kind are right by one pr
   await expect(joints.filter({ hasText: "not looked at" }).first()).toBeVisible();
   await expect(office.page.getByText(/push-fit 90° elbow instead of .*90° elbow/).first()).toBeVisible();
   await office.page.goto(`/jobs/${job}/parts`);
-  await expect(office.page.locator('[data-part^="fitting elbow90-pushFit"]')).toBeVisible();
+  await expect(office.page.locator('[data-part^="fitting elbow90-pushfit"]')).toBeVisible();
   await context.close();
   await office.context.close();
 });

@@ -2,7 +2,8 @@ import { describe, expect, it } from "vitest";
 import { jointsLeft, whyNotFinish } from "@/core/job/progress";
 import { findStep } from "@/core/job/job";
 import { handOverBlockers } from "@/core/job/handOver";
-import { assemblyOf } from "@/core/record";
+import { assemblyOf, draftNetwork, judgedOf } from "@/core/record";
+import { partsOf } from "@/phases/parts/listed";
 import { reportOf } from "@/phases/record/report";
 import type { Step } from "@/core/run/step";
 import { knowledge, runOf, signed, surveyed, work, type Desk } from "./desk";
@@ -133,5 +134,59 @@ describe("a joint that was made", () => {
     expect(handOverBlockers(d.job)).toEqual([]);
     for (const id of ["site.bench", "site.bypass", "site.pipes"])
       expect(jointsLeft(d.job, at(d, id))).toEqual([]);
+  });
+});
+
+describe("a bypass alone, before its train", () => {
+  const started = () => {
+    const d = surveyed().answer({ "cutin.pipe": "pex", "cutin.size": "3/4" });
+    d.do({
+      kind: "bypassChosen",
+      arrangement: "threeValve",
+      drainCock: true,
+      what: "A bypass alone",
+      seen: d.job.designSeq,
+    });
+    return signed(d).do({ kind: "runStarted" });
+  };
+
+  it("is built at the bench up to its two joints with the house's pipe, legs and shut-offs too", () => {
+    const d = started();
+    const built = assemblyOf(fitted(d.job), d.job, knowledge)!;
+    expect(built.fittings.map((f) => f.fitting.shape).sort()).toEqual([
+      "tee",
+      "tee",
+      "valve",
+      "valve",
+      "valve",
+    ]);
+    expect(built.faults).toEqual([]);
+    const wall = built.joints.filter((j) => j.where === "wall").map((j) => j.parts);
+    expect(wall).toEqual([
+      ["house.before", "bypass.t1"],
+      ["bypass.t2", "house.behind"],
+    ]);
+    // Four of the bypass, and of each leg its tee, its piece and its valve.
+    expect(idsAt(d, "site.bench")).toHaveLength(8);
+    expect(idsAt(d, "site.bypass")).toHaveLength(2);
+  });
+
+  it("has every ring gauged and kept one by one, on a run that comes to its end", () => {
+    const d = work(started());
+    expect(d.job.run!.steps.map((s) => s.id)).not.toContain("site.gauge");
+    const rows = reportOf(d.job, knowledge, "metric", "UTC", d.now).joints;
+    expect(rows.length).toBeGreaterThan(1);
+    expect(rows.map((r) => r.found)).toEqual(rows.map(() => expect.stringMatching(/^all right, /)));
+    expect(rows.every((r) => /Ring 3 to 6 mm/.test(r.how))).toBe(true);
+    expect(handOverBlockers(d.job)).toEqual([]);
+  });
+
+  it("has a list of parts with its caps, and its network is nobody's: nothing is drawn behind it", () => {
+    const d = started();
+    const { lines } = partsOf(d.job, judgedOf(d.job, knowledge), knowledge, { profile: "metric" });
+    expect(lines.find((l) => l.id === "cap bypass")!.count).toBe(2);
+    expect(lines.find((l) => l.id.startsWith("fitting tee"))!.count).toBe(2);
+    expect(lines.find((l) => l.id.startsWith("fitting valve"))!.count).toBe(3);
+    expect(draftNetwork(d.job, knowledge)).toBeUndefined();
   });
 });

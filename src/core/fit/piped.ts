@@ -224,14 +224,16 @@ export function pipePlan(
   };
 }
 
-/** The pipes of a placed train as they are built, with what came instead of some fittings; undefined where a port is joined by nothing. */
+/** The pipes of a placed train as they are built, with what came instead of some fittings; with no units and no routes those of a bypass alone. Undefined where a port is joined by nothing. */
 export function pipesBuilt(
   plan: PipePlan,
   routes: readonly Route[],
   swapped?: Swapped,
 ): Assembly | undefined {
   const { bent, piping, cut, units, house, byTee } = plan;
-  if (!house || plan.unjoined.length > 0 || routes.length !== units.length + 1) return undefined;
+  if (!house || plan.unjoined.length > 0) return undefined;
+  const isAlone = units.length === 0 && byTee;
+  if (routes.length !== (isAlone ? 0 : units.length + 1)) return undefined;
   const tee = byTee ? fittingOf(bent, "tee", cut) : undefined;
   const houseEnd = (port: "before" | "behind"): RunEnd => ({
     part: tee ? (port === "before" ? "bypass.t1" : "bypass.t2") : `house.${port}`,
@@ -256,5 +258,6 @@ export function pipesBuilt(
     threads: piping.threads,
     ...(swapped ? { swapped } : {}),
     ...(byTee ? { bypass: cut } : {}),
+    ...(isAlone ? { legs: { legIn: houseEnd("before"), legOut: houseEnd("behind") } } : {}),
   });
 }

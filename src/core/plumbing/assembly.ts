@@ -224,11 +224,14 @@ function joined(a: Item, b: Item, making: Making): Made {
 const isBetween = (run: Run, { id }: Item): boolean =>
   id.startsWith(`${run.id}.p`) || id.startsWith(`${run.id}.e`);
 
-/** Every joint of a run. On the wall the pipe between its ends is put onto them; all others are made at the bench, where what is screwed onto a unit is too. */
+/**
+ * Every joint of a run. On the wall the pipe between its ends is put onto them; all others are made at the bench, where what is screwed onto a unit is too, and what hangs
+ * on the tees of a bypass.
+ */
 function jointsOf(run: Run, items: readonly Item[], making: Making): Joint[] {
   return items.slice(1).map((b, i) => {
     const a = items[i]!;
-    const isHouse = [a, b].some((item) => item.is === "end" && !item.end.asks);
+    const isHouse = [a, b].some((item) => item.is === "end" && !item.end.asks && !item.end.tee);
     const closes = isBetween(run, a) !== isBetween(run, b);
     return {
       id: `${run.id}.j${i + 1}`,
@@ -290,6 +293,37 @@ function built(run: Run, making: Making): Assembly {
   };
 }
 
+/** A leg of a bypass with no train yet: from its tee to behind its shut-off, where it waits capped; all of it is built at the bench. */
+function legBuilt(id: string, ends: RunEnd, making: Making): Assembly {
+  const end = endWith(ends, (at) => stubPartId(id, "a", at), making.swapped);
+  const items: readonly Item[] = [
+    { id: end.part, is: "end", end },
+    ...stubItems(id, "a", end.stub, "upright"),
+  ];
+  const fittings = items.flatMap((item) =>
+    item.is === "fitting" ? [{ id: item.id, run: id, fitting: item.fitting }] : [],
+  );
+  const pieces = items.flatMap((item): Piece[] =>
+    item.is === "piece"
+      ? [
+          {
+            id: item.id,
+            run: id,
+            piping: item.piping,
+            lengthMm: item.lengthMm,
+            lies: item.lies,
+            onSite: false,
+          },
+        ]
+      : [],
+  );
+  const joints = items.slice(1).map((b, i): Joint => {
+    const a = items[i]!;
+    return { id: `${id}.j${i + 1}`, run: id, parts: [a.id, b.id], ...joined(a, b, making), where: "bench" };
+  });
+  return { pieces, fittings, joints, faults: [] };
+}
+
 /** The bypass of a house as it is built, two tees in its pipe and a valve between them: at the bench but for its two joints with the house's pipe. */
 function bypassBuilt(all: readonly CatalogueFitting[], house: Piping): Assembly | undefined {
   const [tee, valve] = [fittingOf(all, "tee", house), fittingOf(all, "valve", house)];
@@ -344,13 +378,24 @@ export function assembled(
     threads: school,
     swapped = new Map(),
     bypass,
-  }: { readonly threads: ThreadSchool; readonly swapped?: Swapped; readonly bypass?: Piping },
+    legs = {},
+  }: {
+    readonly threads: ThreadSchool;
+    readonly swapped?: Swapped;
+    readonly bypass?: Piping;
+    /** Of a bypass with no train yet, by their ids: what each begins at. */
+    readonly legs?: Readonly<Record<string, RunEnd>>;
+  },
 ): Assembly | undefined {
   const elbow = fittingOf(all, "elbow90", piping);
   const around = bypass && bypassBuilt(all, bypass);
   if (!elbow || (bypass && !around)) return undefined;
   const making = { piping, elbow, threads: school, swapped };
-  const parts = [...(around ? [around] : []), ...runs.map((run) => built(run, making))];
+  const parts = [
+    ...(around ? [around] : []),
+    ...runs.map((run) => built(run, making)),
+    ...Object.entries(legs).map(([id, end]) => legBuilt(id, end, making)),
+  ];
   return {
     pieces: parts.flatMap((p) => p.pieces),
     fittings: parts.flatMap((p) => p.fittings),

@@ -19,6 +19,12 @@ interface Named {
   readonly code: string;
 }
 
+/** Legs of a bypass that wait for their train. */
+const legs: Readonly<Record<string, string>> = {
+  legIn: "the leg that will lead to the train",
+  legOut: "the leg that will come back",
+};
+
 /** Names of an assembly's parts; units by the codes of the design. `line`: those in the house's line, in the order of the water. */
 export function namesOf(
   assembly: Assembly,
@@ -39,7 +45,8 @@ export function namesOf(
     part: (id) => codes.get(id) ?? fittings.get(id) ?? pieces.get(id) ?? house[id] ?? id,
     run: (id) => {
       const at = runs.get(id);
-      return at === undefined ? "the bypass" : `from ${stops[at]!} to ${stops[at + 1]!}`;
+      if (at === undefined) return legs[id] ?? "the bypass";
+      return `from ${stops[at]!} to ${stops[at + 1]!}`;
     },
   };
 }

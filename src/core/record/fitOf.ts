@@ -84,6 +84,8 @@ export function builderOf(
   job: Placed,
 ): ((swapped?: Swapped) => Assembly | undefined) | undefined {
   const { found, units, plan } = fit;
+  // A bypass alone needs no wall: its legs wait capped.
+  if (plan?.byTee && fit.line.length === 0) return (swapped) => pipesBuilt(plan, [], swapped);
   const standings = standingsOf(fit, job);
   if (found.is !== "known" || !plan || !standings || !isPlaceable(fit) || isInTheWay(fit, job))
     return undefined;

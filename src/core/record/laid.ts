@@ -59,7 +59,7 @@ export function draftNetwork(job: JobState, known: Knowledge): Network | undefin
   const fit = fitOf(job, judged, known);
   const assembly = assemblyOf(fit, job, known);
   const driving = drivingOf(fit, job, judged, known);
-  if (!assembly || !driving) return undefined;
+  if (!assembly || !driving || fit.line.length === 0) return undefined;
   return trainNetwork({ ...driving, assembly }, driving.peak ?? driving.shower);
 }
 
@@ -69,7 +69,7 @@ function laid(job: JobState, basis: Basis, judged: TrainJudgement, known: Knowle
   const fit = fitOf(job, judged, known, { basis });
   const assembly = assemblyOf(fit, { places: basis.places ?? {} }, known);
   const bores = boresOf(fit, basis.answers, known);
-  return assembly && bores && laidRuns({ assembly, bores });
+  return assembly && bores && fit.line.length > 0 ? laidRuns({ assembly, bores }) : undefined;
 }
 
 /** What was laid last for places, and what it rested on: a run asks for each of its readings. */

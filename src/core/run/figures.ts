@@ -80,10 +80,14 @@ const toolLine = (fit: UnitFit, code: string): string[] =>
   fit.tools.length === 0 ? [] : [`Tools for ${code}: ${fit.tools.join(", ")}`];
 
 /** Joints that come under pressure for the first time, a line for all that are made alike: what a leak is looked for at. */
-const jointLines = ({ joins }: ComposeInput): string[] =>
-  [...(joins?.house ?? []), ...(joins?.train ?? [])].map(
-    ({ label, size, joints }) => `${joints.length} × ${size} in, ${inSentence(label)}`,
-  );
+function jointLines({ joins }: ComposeInput): string[] {
+  const counts = new Map<string, number>();
+  for (const { label, size, joints } of [...(joins?.house ?? []), ...(joins?.train ?? [])]) {
+    const alike = `${size} in, ${inSentence(label)}`;
+    counts.set(alike, (counts.get(alike) ?? 0) + joints.length);
+  }
+  return [...counts].map(([alike, count]) => `${count} × ${alike}`);
+}
 
 /** What a step lists of the units' own data: ports of its unit; boxes and tools of every unit of the job; the joints on the wall. */
 export function listed(

@@ -38,7 +38,8 @@ function outOfReach({ joints }: Assembly, depth: number | undefined): number | u
 function builtBy(way: Way, job: JobState, judged: TrainJudgement, known: Knowledge): MethodRow["built"] {
   const fit = fitOf(job, judged, known, { way });
   const assembly = assemblyOf(fit, job, known);
-  if (!assembly || fit.piping.is !== "known" || fit.found.is !== "known") return undefined;
+  if (!assembly || fit.piping.is !== "known") return undefined;
+  const depth = fit.found.is === "known" ? fit.found.wall.depth : undefined;
   const { train } = fit.piping.piping;
   const methods = [train.method, ...(way.wall ? [way.wall] : [])];
   const used = methods.map((method) => rules.get(jointOf(method, train))!);
@@ -48,7 +49,7 @@ function builtBy(way: Way, job: JobState, judged: TrainJudgement, known: Knowled
       ? {}
       : { minutes: jointMinutes(assembly, rules).minutes }),
     tools: used.flatMap((rule) => rule.tool ?? []),
-    outOfReach: outOfReach(assembly, fit.found.wall.depth),
+    outOfReach: outOfReach(assembly, depth),
     rotatable: used.every((rule) => rule.rotatable),
     reusable: used.every((rule) => rule.reusable),
   };
