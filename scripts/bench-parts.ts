@@ -58,7 +58,7 @@ const late = (times: readonly number[]) => times[Math.floor(times.length * 0.95)
 
 const listed = timed(200, () => {
   const built = pipesBuilt(plan, best.routes)!;
-  takeOff(built, [], [], { pipe: (p) => `${p.size} ${p.system}`, rules: joints, profile: "us" });
+  takeOff(built, [], [], { pipe: (p) => `${p.size} ${p.system}`, rules: joints, anchors: {}, profile: "us" });
 });
 let found = 0;
 const dragged = timed(200, (turn) => {

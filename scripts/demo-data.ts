@@ -110,6 +110,7 @@ await saveCompany(
     secondFactor: false,
     schools: defaultSchools,
     tap: tapPractice,
+    anchors: {},
   },
   0,
   new Date(now),

@@ -10,6 +10,7 @@ import { feedLimits, tapLimitsWith } from "./limits";
 import { pipes } from "./pipes";
 import { recipes as brought, siteRecipe } from "./recipes";
 import type { Recipe } from "../core/run/recipe";
+import type { AnchorLoads } from "../core/site";
 import { defaultSchools, schools, trainSchools } from "./schools";
 import { surveyFields } from "./survey";
 import { unitModels } from "./units";
@@ -29,6 +30,7 @@ export interface Catalogue {
   readonly recipes?: ReadonlyMap<string, Recipe>;
   readonly site?: Recipe;
   readonly tap?: TapSettings;
+  readonly anchors?: AnchorLoads;
 }
 
 /**
@@ -44,6 +46,7 @@ export function knowledgeWith({
   recipes = brought,
   site = siteRecipe,
   tap = tapPractice,
+  anchors = {},
 }: Catalogue = {}): Knowledge {
   return {
     fields: surveyFields,
@@ -53,6 +56,7 @@ export function knowledgeWith({
     siteRecipe: site,
     fittings: [...fittings.values()],
     joints,
+    anchors,
     schoolChoices: schools.map((s) => ({
       id: s.id,
       question: s.question,

@@ -59,6 +59,7 @@ export async function ownCatalogue(fresh = false): Promise<Catalogue> {
     schools: settings.schools,
     roDiscards: settings.roDiscards,
     tap: settings.tap,
+    anchors: settings.anchors,
     models: lines.flatMap((l) => l.versions),
     offered: lines.flatMap((l) => (l.retired ? [] : l.versions.slice(0, 1))),
     ...newestRecipes(await catalogueRecipes()),
@@ -72,7 +73,7 @@ export async function ownCatalogue(fresh = false): Promise<Catalogue> {
 export async function knowledge(fresh = false): Promise<Knowledge> {
   const [settings, units] = await Promise.all([fresh ? freshCompany() : company(), catalogueUnits(fresh)]);
   const recipes = await catalogueRecipes();
-  const schools = JSON.stringify([settings.schools, settings.roDiscards, settings.tap]);
+  const schools = JSON.stringify([settings.schools, settings.roDiscards, settings.tap, settings.anchors]);
   const had = remembered.brantKnowledge;
   if (had && had.units === units && had.recipes === recipes && had.schools === schools) return had.knowledge;
   const made = knowledgeWith(await ownCatalogue(fresh));

@@ -81,6 +81,7 @@ const settings: Company = {
   lockAfter: 15,
   secondFactor: false,
   tap: tapPractice,
+  anchors: {},
   schools: { ...defaultSchools },
 };
 

@@ -13,7 +13,7 @@ import { knowledge } from "./desk";
 import { box } from "./fit";
 import { all, built, copper, line, pex } from "./piped";
 
-const words = { pipe: (p: Piping) => `${p.size} ${p.system}`, rules, profile: "us" as const };
+const words = { pipe: (p: Piping) => `${p.size} ${p.system}`, rules, anchors: {}, profile: "us" as const };
 
 const pipings: fc.Arbitrary<JobPiping> = fc.record({
   house: fc.constantFrom<Piping>(copper, { ...copper, size: "1" }, pex, { ...pex, size: "3/4" }),
@@ -224,6 +224,8 @@ describe("a train as it is built", () => {
           notInBox: [],
           tools: [],
           hangs: false,
+          fullKg: 10,
+          hasBowl: false,
           asks: new Set(),
         }));
         const lines = takeOff(assembly!, units, [], words);
@@ -288,6 +290,8 @@ describe("what is brought before anything is placed", () => {
     notInBox: [],
     tools: [],
     hangs: false,
+    fullKg: 10,
+    hasBowl: false,
     asks: new Set(),
     ...over,
   });
@@ -367,15 +371,22 @@ describe("what units call for by rule", () => {
 
 it("is joined in the ways of the house's pipe, or of PEX", () => {
   const names = (house: Piping) =>
-    waysToJoin({ house, train: house, threads: "rule" }).map((w) => `${w.system} ${w.method} ${w.ring}`);
+    waysToJoin({ house, train: house, threads: "rule" }).map((w) =>
+      [w.system, w.method, w.ring, ...(w.wall ? [`on the wall ${w.wall}`] : [])].join(" "),
+    );
+  // What is pushed on everywhere has nothing to mix.
   expect(names(pex)).toEqual([
     "pex crimp crimp",
+    "pex crimp crimp on the wall pushFit",
     "pex crimp clamp",
+    "pex crimp clamp on the wall pushFit",
     "pex pushFit crimp",
     "pex expansion crimp",
+    "pex expansion crimp on the wall pushFit",
   ]);
-  expect(names(copper).slice(0, 3)).toEqual([
+  expect(names(copper).slice(0, 4)).toEqual([
     "copper solder crimp",
+    "copper solder crimp on the wall pushFit",
     "copper pushFit crimp",
     "pex crimp crimp",
   ]);

@@ -43,7 +43,7 @@ describe("packing the van", () => {
 
   it("knows of every line what waits for it: where the joints are made that need it", () => {
     const { assembly } = built(["PS-20", "SF-100"], { house: pex, train: pex, threads: "rule" });
-    const words = { pipe: () => "pipe", rules, profile: "metric" as const };
+    const words = { pipe: () => "pipe", rules, anchors: {}, profile: "metric" as const };
     const units = unitsOf(["PS-20", "SF-100"]).map((u) => broughtOf(u, "line"));
     const lines = takeOff(assembly!, units, [], words);
     const places = jointsByPlace(assembly!);

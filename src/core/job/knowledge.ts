@@ -1,7 +1,7 @@
 import type { CatalogueFitting } from "../plumbing/fittings";
 import type { JointKind, JointRule } from "../plumbing/joint";
 import type { Recipe } from "../run/recipe";
-import type { SurveyField } from "../site";
+import type { AnchorLoads, SurveyField } from "../site";
 import type { UnitModel } from "../families";
 import type { DesignKnowledge } from "../train";
 
@@ -14,6 +14,7 @@ export interface Knowledge extends DesignKnowledge {
   readonly siteRecipe: Recipe;
   readonly fittings: readonly CatalogueFitting[];
   readonly joints: ReadonlyMap<JointKind, JointRule>;
+  readonly anchors: AnchorLoads;
   /** Questions on which installers differ, with what may be chosen and what the company chose. */
   readonly schoolChoices: readonly {
     readonly id: string;

@@ -11,6 +11,11 @@ export interface BroughtUnit {
   readonly tools: readonly string[];
   /** It is fixed to the wall. */
   readonly hangs: boolean;
+  readonly fullKg: number;
+  /** Its bowl is tightened by a wrench. */
+  readonly hasBowl: boolean;
+  /** Between its screws, mm; absent where it does not state its holes. */
+  readonly screwsApart?: number;
   readonly asks: ReadonlySet<Asks>;
 }
 
@@ -42,6 +47,9 @@ export const broughtOf = ({ unit, model }: PlacedUnit, connects: Connects): Brou
   notInBox: model.fit?.notInBox ?? [],
   tools: model.fit?.tools ?? [],
   hangs: connects === "line" && !familyOf(model).onFloor,
+  fullKg: model.massFullKg,
+  hasBowl: bowls.has(model.family),
+  ...(model.fit?.holes?.spacing === undefined ? {} : { screwsApart: model.fit.holes.spacing }),
   asks: asksOf(model, connects),
 });
 

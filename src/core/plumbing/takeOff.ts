@@ -1,7 +1,10 @@
 import type { UnitSystem } from "../units";
-import { saidIn, type InBoth } from "../words";
+import { saidIn } from "../words";
 import type { Assembly, Joint, Piece } from "./assembly";
 import { ruledLines, type BroughtUnit } from "./brought";
+import type { AnchorLoad, AnchorLoads } from "../site";
+import { substrates, type Substrate } from "../site/substrates";
+import { anchorNames, anchorsFor, anchorsSaid } from "./fixings";
 import { tapeFor, type JointKind, type JointRule } from "./joint";
 import type { Piping } from "./piping";
 import { fittingPart, pipeKey, pipePart, ringPart, sealPart, type Seal } from "./stocked";
@@ -48,6 +51,8 @@ function grouped<T>(
 export interface TakeOffWords {
   readonly pipe: (piping: Piping) => string;
   readonly rules: ReadonlyMap<JointKind, JointRule>;
+  /** What the company's anchors hold. */
+  readonly anchors: AnchorLoads;
   /** The unit system of who reads it. */
   readonly profile: UnitSystem;
 }
@@ -190,38 +195,41 @@ const unitLines = (units: readonly BroughtUnit[]): TakeOffLine[] =>
     why: line.why.map((why) => (why.by === "unit" ? { by: "itself", id: why.id } : why)),
   }));
 
-/** What holds on each substrate (handbook 3, Fixings by substrate). */
-const anchors: Readonly<Record<string, InBoth>> = {
-  woodStud: {
-    us: "lag screws into studs 16 in apart, or a plywood board across studs",
-    metric: "lag screws into studs 406 mm apart, or a plywood board across studs",
-  },
-  metalStud: "plywood board and toggle bolts",
-  concrete: "concrete screws or sleeve anchors",
-  masonry: "plugs, with holes as deep as the plug",
-};
+/** The anchors of one kind for all that hangs; how many is unknown where the company has not said what one holds, or a wall has several kinds of ground. */
+function anchorLine(
+  substrate: Substrate,
+  hung: readonly BroughtUnit[],
+  load: AnchorLoad | undefined,
+  profile: UnitSystem,
+): TakeOffLine {
+  const counts = hung.map((u) => load && anchorsFor(u, load));
+  const isKnown = counts.every((count) => count !== undefined);
+  return {
+    id: `anchor ${substrate}`,
+    group: "fixings",
+    what: saidIn(anchorNames[substrate], profile),
+    unit: "pieces",
+    ...(isKnown ? { count: counts.reduce((sum, count, i) => sum + count * hung[i]!.count, 0) } : {}),
+    why: hung.flatMap((u): Why[] => [
+      { by: "unit", id: u.key },
+      ...(load && isKnown
+        ? [{ by: "rule" as const, says: `${u.code}: ${saidIn(anchorsSaid(u, load), profile)}` }]
+        : []),
+    ]),
+  };
+}
 
-/** What fixes units to the wall. How many is not known: loads that an anchor holds are not in the catalogue. */
+/** What fixes units to the wall. */
 function anchorLines(
   units: readonly BroughtUnit[],
-  substrates: readonly string[],
-  { profile }: TakeOffWords,
+  named: readonly string[],
+  { profile, anchors }: TakeOffWords,
 ): TakeOffLine[] {
   const hung = units.filter((u) => u.hangs);
   if (hung.length === 0) return [];
-  return substrates.flatMap((substrate) =>
-    anchors[substrate]
-      ? [
-          {
-            id: `anchor ${substrate}`,
-            group: "fixings" as const,
-            what: saidIn(anchors[substrate], profile),
-            unit: "pieces" as const,
-            why: hung.map((u) => ({ by: "unit" as const, id: u.key })),
-          },
-        ]
-      : [],
-  );
+  const known = substrates.filter((s) => named.includes(s));
+  const loadOf = (substrate: Substrate) => (named.length === 1 ? anchors[substrate] : undefined);
+  return known.map((substrate) => anchorLine(substrate, hung, loadOf(substrate), profile));
 }
 
 /** Caps for the stubs of a bypass, which wait while the house has water. */
@@ -250,11 +258,11 @@ const always: readonly TakeOffLine[] = ["gloves", "towels", "bucket"].map((what)
   why: [{ by: "rule", says: "water that is left above the cut runs out there" }],
 }));
 
-/** Everything that a placed train asks for, each line with why (handbook 3, Take-off). */
+/** Everything that a placed train asks for, each line with why (handbook 3, Take-off). `named`: what its wall is made of, by the survey. */
 export function takeOff(
   assembly: Assembly,
   units: readonly BroughtUnit[],
-  substrates: readonly string[],
+  named: readonly string[],
   words: TakeOffWords,
 ): readonly TakeOffLine[] {
   return merged([
@@ -267,7 +275,7 @@ export function takeOff(
     ...ruledLines(units),
     ...sealLines(assembly, words),
     ...supportLines(assembly),
-    ...anchorLines(units, substrates, words),
+    ...anchorLines(units, named, words),
     ...toolLines(assembly, words),
     ...namedByUnits("tools", units, (u) => u.tools),
     ...always,

@@ -1,4 +1,5 @@
 import { z } from "../zod";
+import { anchorLoads } from "./anchors";
 import { tapPractice, type TapKey } from "../water/tap";
 
 const atTap = z.number().positive("Above nothing").max(1000, "At most 1 000 mg/L");
@@ -45,6 +46,8 @@ export const companySchema = z.strictObject({
   schools: z.record(z.string().max(40), z.string().max(40)),
   /** The most that water may hold where people drink it, mg/L; settings that were saved before say nothing of it. */
   tap: tap.default({ ...tapPractice }),
+  /** What the anchors that the company uses hold; settings that were saved before say nothing of it. */
+  anchors: anchorLoads.default({}),
 });
 /** A company as it is saved: its hours end after they begin. */
 export const savedCompanySchema = companySchema.refine((c) => c.waterOffFrom < c.waterOffTo, {

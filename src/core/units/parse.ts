@@ -267,7 +267,7 @@ const examples: Record<Quantity, { us: string; metric: string }> = {
   pressure: { us: "58 psi", metric: "400 kPa" },
   flow: { us: "6 gpm", metric: "22 L/min" },
   production: { us: "75 gal/day", metric: "280 L/day" },
-  volume: { us: "60 gal", metric: "230 L" },
+  volume: { us: "1 gal", metric: "4 L" },
   temperature: { us: "54 °F", metric: "12 °C" },
   hardness: { us: "22 gpg", metric: "377 mg/L" },
   alkalinity: { us: "190 mg/L", metric: "190 mg/L" },

@@ -2,12 +2,16 @@
 import { useState, type ComponentProps } from "react";
 import type { Company } from "@/core/site";
 import { printStated } from "@/core/units";
+import { substrates } from "@/core/site/substrates";
 import { tapKeys } from "@/core/water";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type Form } from "@/ui/useForm";
 import { FormField, FormNote, SelectField } from "@/ui/FormField";
 import { saveSettings } from "./actions";
 import { settingNames, type SettingName } from "./settingNames";
+
+/** The two loads of an anchor. */
+const anchorWays = ["holds", "pullsOut"] as const;
 
 interface School {
   readonly id: string;
@@ -64,6 +68,15 @@ function useSettings(settings: Company, version: number, schools: readonly Schoo
           printStated(settings.tap[key], "concentration", settings.profile),
         ]),
       ),
+      ...Object.fromEntries(
+        substrates.flatMap((substrate) =>
+          anchorWays.map((way) => {
+            const kg = settings.anchors[substrate]?.[way];
+            const said = kg === undefined ? "" : printStated(kg, "mass", settings.profile);
+            return [`anchors.${substrate}.${way}`, said];
+          }),
+        ),
+      ),
       ...Object.fromEntries(schools.map((s) => [`school.${s.id}`, settings.schools[s.id] ?? s.fallback])),
     },
     send: async (values) => {
@@ -86,6 +99,26 @@ function TapFields({ form }: { form: Form }) {
         {tapKeys.map((key) => (
           <SettingField key={key} form={form} name={`tap.${key}`} />
         ))}
+      </div>
+    </section>
+  );
+}
+
+/** What the company's anchors hold: how many a unit takes follows from it. */
+function AnchorFields({ form }: { form: Form }) {
+  return (
+    <section>
+      <h2>Anchors</h2>
+      <p className="mb-3 text-soft">
+        What one anchor of yours holds, hanging and pulled straight out, by its maker&apos;s word. Left empty
+        it stays unknown, and Parts does not count them.
+      </p>
+      <div className="grid gap-4 md:grid-cols-4">
+        {substrates.flatMap((substrate) =>
+          anchorWays.map((way) => (
+            <SettingField key={`${substrate} ${way}`} form={form} name={`anchors.${substrate}.${way}`} />
+          )),
+        )}
       </div>
     </section>
   );
@@ -135,6 +168,7 @@ export function SettingsForm({
         />
       </div>
       <TapFields form={form} />
+      <AnchorFields form={form} />
       <section>
         <h2>Schools</h2>
         <p className="mb-3 text-soft">

@@ -2,7 +2,7 @@
 import { revalidatePath } from "next/cache";
 import { z } from "@/core/zod";
 import { schools } from "@/catalogue/schools";
-import { savedCompanySchema } from "@/core/site";
+import { savedCompanySchema, substrates, type AnchorLoad, type Substrate } from "@/core/site";
 import { inSentence, listed } from "@/core/words";
 import { parseQuantity, type UnitSystem } from "@/core/units";
 import { tapKeys, type TapKey } from "@/core/water";
@@ -40,6 +40,33 @@ function tapFrom(values: Readonly<Record<string, string>>, profile: UnitSystem) 
   return { tap, errors };
 }
 
+/** What anchors hold as it was typed, in kg, and what could not be read, by the fields; an anchor has both loads or none. */
+function anchorsFrom(values: Readonly<Record<string, string>>, profile: UnitSystem) {
+  const anchors: Partial<Record<Substrate, AnchorLoad>> = {};
+  const errors: Record<string, string> = {};
+  const example = profile === "us" ? "130 lb" : "60 kg";
+  for (const substrate of substrates) {
+    const read = (["holds", "pullsOut"] as const).map((way) => {
+      const field = `anchors.${substrate}.${way}`;
+      const text = (values[field] ?? "").trim();
+      if (text === "") return undefined;
+      const parsed = parseQuantity(text, "mass", { profile });
+      if (!parsed.ok) errors[field] = parsed.error;
+      else if (parsed.measured.is === "value") return parsed.measured.value;
+      else errors[field] = `Write one load, for example ${example}`;
+      return undefined;
+    });
+    const [holds, pullsOut] = read;
+    const missing = holds === undefined ? "holds" : "pullsOut";
+    const other = holds === undefined ? pullsOut : holds;
+    if (holds !== undefined && pullsOut !== undefined) anchors[substrate] = { holds, pullsOut };
+    else if (other !== undefined)
+      errors[`anchors.${substrate}.${missing}`] ??=
+        `Write this load too, for example ${example}, or leave both empty`;
+  }
+  return { anchors, errors };
+}
+
 /** The settings at fault, as their form calls them. */
 const faultsSaid = (names: readonly string[]): string =>
   listed(names.map((name) => inSentence(namesOfAll[name] ?? name)));
@@ -57,6 +84,7 @@ export async function saveSettings(raw: unknown): Promise<SettingsOutcome> {
   const { version, values } = read.data;
   const text = (name: string) => values[name] ?? "";
   const { tap, errors } = tapFrom(values, person.profile);
+  const anchors = anchorsFrom(values, person.profile);
   const parsed = savedCompanySchema.safeParse({
     name: text("name"),
     phone: text("phone"),
@@ -72,10 +100,12 @@ export async function saveSettings(raw: unknown): Promise<SettingsOutcome> {
     secondFactor: text("secondFactor") === "yes",
     schools: Object.fromEntries(schools.map((s) => [s.id, text(`school.${s.id}`) || s.fallback])),
     tap,
+    anchors: anchors.anchors,
   });
   const faults = {
     ...Object.fromEntries((parsed.error?.issues ?? []).map((i) => [i.path.join("."), i.message])),
     ...errors,
+    ...anchors.errors,
   };
   if (!parsed.success || Object.keys(faults).length > 0)
     return refuse(`Nothing was saved. To put right: ${faultsSaid(Object.keys(faults))}`, faults);

@@ -15,6 +15,14 @@ export const settingNames = {
   "tap.copper": "Copper",
   "tap.chlorine": "Free chlorine",
   "tap.sodium": "Sodium",
+  "anchors.woodStud.holds": "Wood stud: one holds",
+  "anchors.woodStud.pullsOut": "Wood stud: pulled out by",
+  "anchors.metalStud.holds": "Metal stud: one holds",
+  "anchors.metalStud.pullsOut": "Metal stud: pulled out by",
+  "anchors.concrete.holds": "Concrete: one holds",
+  "anchors.concrete.pullsOut": "Concrete: pulled out by",
+  "anchors.masonry.holds": "Masonry: one holds",
+  "anchors.masonry.pullsOut": "Masonry: pulled out by",
 } as const;
 
 export type SettingName = keyof typeof settingNames;

@@ -37,7 +37,12 @@ export function partsOf(
   const line = fit.line.map(({ unit, model }) => ({ key: unit.key, code: model.code }));
   const substrates = (basis.answers["wall.substrate"]?.text ?? "").split(",").filter(Boolean);
   const cuttings = cuttingsOf(built, offcuts);
-  const lines = takeOff(built, units, substrates, { pipe: pipeName, rules: known.joints, profile });
+  const lines = takeOff(built, units, substrates, {
+    pipe: pipeName,
+    rules: known.joints,
+    anchors: known.anchors,
+    profile,
+  });
   return {
     fit,
     assembly,

@@ -1,0 +1,3 @@
+/** What a unit can be fixed to. */
+export const substrates = ["woodStud", "metalStud", "concrete", "masonry"] as const;
+export type Substrate = (typeof substrates)[number];
