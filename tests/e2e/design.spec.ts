@@ -1,5 +1,7 @@
 import { expect, test } from "@playwright/test";
+import { sent } from "./crew";
 import { desk, openJob, signedIn, tick } from "./hands";
+import { addUnits, opened } from "./walk";
 
 test("lighthouse: UV is blocked until iron and hardness are dealt with, and the proposal finds that", async ({
   browser,
@@ -146,5 +148,27 @@ test("the search can be stopped, and begins again", async ({ browser }) => {
   await expect(page.getByText(/placements judged so far/)).toBeVisible();
   await page.getByRole("button", { name: "Stop" }).click();
   await expect(page.getByText("Stopped. Nothing was kept.")).toBeVisible();
+  await context.close();
+});
+
+test("a filter that has no room to be opened under the sink is a Stop, and a shorter one is not", async ({
+  browser,
+}) => {
+  const { page, context } = await signedIn(browser, "imke", desk);
+  const job = await opened(page, "Low sink of the test");
+  for (const [field, text] of Object.entries({
+    "source.kind": "municipal",
+    "source.static": "58 psi",
+    "sink.height": "20 in",
+  }))
+    await sent(page, job, { kind: "surveyAnswered", field, text });
+  await addUnits(page, job, ["PF-1"]);
+  const tooLow = page.getByText("20 in free under the sink, it needs 22.99 in to be opened");
+  await expect(tooLow.first()).toBeVisible();
+  await expect(page.getByText("A shorter unit, or another cabinet").first()).toBeVisible();
+  await page.getByRole("button", { name: "Take out" }).click();
+  await addUnits(page, job, ["PF-2"]);
+  await expect(page.getByText("20 in free under the sink, it needs 17.32 in").first()).toBeVisible();
+  await expect(tooLow).toHaveCount(0);
   await context.close();
 });

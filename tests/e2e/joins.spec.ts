@@ -1,7 +1,8 @@
 import { expect, test } from "@playwright/test";
 import { clean } from "./axe";
-import { crewUntil, started, stateOf, twoTanks } from "./crew";
+import { crewUntil, designed, letIn, sent, started, stateOf, twoTanks } from "./crew";
 import { desk, phone, press, signedIn } from "./hands";
+import { opened } from "./walk";
 import { measuredWall } from "../unit/placing";
 
 test("an installer builds at the bench: all joints of a kind are right by one press, one is made again, and the record says so", async ({
@@ -71,4 +72,53 @@ test("an installer builds at the bench: all joints of a kind are right by one pr
   await expect(office.page.locator('[data-part^="fitting elbow90-pushfit"]')).toBeVisible();
   await context.close();
   await office.context.close();
+});
+
+test("a bypass alone: its list, its joints mixed, its rings gauged one by one, and all of it on the record", async ({
+  browser,
+}) => {
+  const { page, context } = await signedIn(browser, "imke", desk);
+  const job = await opened(page, "Bypass of the test");
+  for (const [field, text] of Object.entries({
+    "cutin.pipe": "pex",
+    "cutin.size": "3/4",
+    "source.kind": "municipal",
+  }))
+    await sent(page, job, { kind: "surveyAnswered", field, text });
+  const seen = async () => (await stateOf(page, job)).designSeq;
+  await sent(page, job, {
+    kind: "bypassChosen",
+    arrangement: "threeValve",
+    drainCock: true,
+    what: "A bypass alone",
+    seen: await seen(),
+  });
+  await sent(page, job, {
+    kind: "schoolChosen",
+    school: "wallJoints",
+    option: "pushFit",
+    why: "No room for the tool at the main",
+  });
+  await designed(page, job, []);
+  await page.goto(`/jobs/${job}/parts`);
+  // The house's pipe has no bench: tees and the valve between them are pushed on, and so are the legs.
+  await expect(page.locator('[data-part="fitting tee-pushfit-pex-3.4"]')).toContainText("2");
+  await expect(page.locator('[data-part="fitting valve-pushfit-pex-3.4"]')).toContainText("3");
+  await expect(page.locator("[data-cut-list]")).toContainText("Off the coil");
+  await expect(page.locator("[data-methods]")).toContainText("on the wall push-fit (chosen)");
+  await sent(page, job, { kind: "runStarted" });
+  await crewUntil(page, job, "site.bypass");
+
+  const crew = await signedIn(browser, "tobias", phone);
+  await letIn(page, job);
+  await crew.page.goto(`/jobs/${job}/run?step=site.bypass`);
+  const made = crew.page.locator("[data-joints-made]");
+  await expect(made).toContainText("home, at its depth mark");
+  await press(made.getByRole("button", { name: "All 2 are right" }));
+  await expect(made.getByText("✓ right")).toHaveCount(2);
+  await crew.context.close();
+  await page.goto(`/jobs/${job}/record`);
+  await expect(page.locator("[data-joints-of]").first()).toContainText("all right");
+  await expect(page.locator("[data-joints-of]").filter({ hasText: "all right, Tobias Rell" })).toHaveCount(1);
+  await context.close();
 });

@@ -418,6 +418,20 @@ describe("17: outlet, drain, frost and floor of every unit that needs them", () 
       judged({ ...town, floorCarries }, [code]).level("u1", "unit-floor");
     expect([at(true), at(false), at(undefined)]).toEqual(["Good", "Stop", "Unknown"]);
   });
+  it.each([
+    ["PF-1", 584],
+    ["PF-2", 440],
+    ["RO-T5", 520],
+  ])("%s is opened downwards: under a sink it needs %i mm where they were measured", (code, needs) => {
+    const at = (sinkHeight: number | undefined) =>
+      judged({ ...town, sinkHeight }, [code]).level("u1", "unit-sink-height");
+    expect([at(needs), at(needs - 1), at(undefined)]).toEqual(["Good", "Stop", undefined]);
+  });
+  it("what hangs in the house's line asks nothing of the room under a sink", () => {
+    const low = { ...town, sinkHeight: 100 };
+    for (const code of ["PS-20", "UV-45"])
+      expect(judged(low, [code]).of("u1", "unit-sink-height")).toBeUndefined();
+  });
   it("what weighs no more than a person asks nothing of a floor", () => {
     expect(judged(town, ["CN-40"]).of("u1", "unit-floor")).toBeUndefined();
   });

@@ -112,6 +112,34 @@ function judgeFloor(model: UnitModel, parallel: number, { floorCarries: carries 
   return [floor.at(carries ? "Good" : "Stop", { kg, carries })];
 }
 
+const underSink = rule<{ readonly needs: number; readonly gives: number }>("unit-sink-height", {
+  reason: ({ needs, gives }, say, level) =>
+    level === "Good"
+      ? `${say.of(gives, "length")} free under the sink, it needs ${say.of(needs, "length")}`
+      : `${say.beside(gives, needs, "length")} free under the sink, it needs ${say.of(needs, "length")} to be opened`,
+  remedy: () => "A shorter unit, or another cabinet",
+});
+/** Where a unit that is opened downwards states nothing, so much is left free under it, mm (handbook 3, Fit). */
+const USUAL_DROP = 585;
+
+/**
+ * What a unit needs under a sink, mm: its body and what is free above and below it; a drop that is longer than its body counts from its head down, and holds it (handbook 9,
+ * K10).
+ */
+function heightUnderSink({ fit }: UnitModel): number {
+  if (!fit?.body) return USUAL_DROP;
+  const { above = 0, below = 0 } = fit.free ?? {};
+  return above + (below > fit.body.height ? below : fit.body.height + below);
+}
+
+/** What hangs under a sink and is opened downwards, where somebody has measured the room; else it is measured on site before anything is fitted. */
+function judgeUnderSink(model: UnitModel, { connects }: Placement, { sinkHeight }: SiteFacts): Verdict[] {
+  const opensDown = model.family === "pointFilter" || model.family === "ro";
+  if (connects !== "sink" || !opensDown || sinkHeight === undefined) return [];
+  const said = { needs: heightUnderSink(model), gives: sinkHeight };
+  return [underSink.at(said.gives < said.needs ? "Stop" : "Good", said)];
+}
+
 /** What is said of a unit's place whatever its family: outlet, drain, frost and floor (handbook 9, rule 7; handbook 10, ruling 17). */
 export const judgeSiting = (
   model: UnitModel,
@@ -123,7 +151,8 @@ export const judgeSiting = (
   ...judgeDrain(model, at, facts),
   ...judgeFrost(facts),
   ...judgeFloor(model, parallel, facts),
+  ...judgeUnderSink(model, at, facts),
 ];
 
 /** The rules of a unit's place. */
-export const sitingRules: readonly AnyRule[] = [power, drain, frost, floor];
+export const sitingRules: readonly AnyRule[] = [power, drain, frost, floor, underSink];

@@ -30,7 +30,7 @@ export function UndoChange({
       >
         Undo: {what}
       </button>
-      <span role="status" className="text-sm text-stop">
+      <span role="status" className="text-sm text-stop empty:absolute">
         {say?.text ?? ""}
       </span>
     </>
@@ -73,7 +73,7 @@ export function SignDesign({
           Not yet: {counted(blockers, "judgement")} to settle first
         </a>
       ) : null}
-      <span role="status" className="text-sm text-stop">
+      <span role="status" className="text-sm text-stop empty:absolute">
         {say?.text ?? ""}
       </span>
     </span>

@@ -86,7 +86,7 @@ export function UnitTools({ jobId, unit, units, models, seen, profile }: UnitToo
           Take the newer figures, version {model.version}
         </Tool>
       ) : null}
-      <span role="status" className="text-sm text-stop">
+      <span role="status" className="text-sm text-stop empty:absolute">
         {say?.text ?? ""}
       </span>
       <Sheet open={editing} title={`Change ${unit.model}`} onClose={() => setEditing(false)}>
