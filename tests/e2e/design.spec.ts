@@ -161,7 +161,7 @@ test("a filter that has no room to be opened under the sink is a Stop, and a sho
     "source.static": "58 psi",
     "sink.height": "20 in",
   }))
-    await sent(page, job, { kind: "surveyAnswered", field, text });
+    await sent(page, job, { kind: "surveyAnswered", field, text, profile: "us" });
   await addUnits(page, job, ["PF-1"]);
   const tooLow = page.getByText("20 in free under the sink, it needs 22.99 in to be opened");
   await expect(tooLow.first()).toBeVisible();

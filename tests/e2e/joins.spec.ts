@@ -84,7 +84,7 @@ test("a bypass alone: its list, its joints mixed, its rings gauged one by one, a
     "cutin.size": "3/4",
     "source.kind": "municipal",
   }))
-    await sent(page, job, { kind: "surveyAnswered", field, text });
+    await sent(page, job, { kind: "surveyAnswered", field, text, profile: "us" });
   const seen = async () => (await stateOf(page, job)).designSeq;
   await sent(page, job, {
     kind: "bypassChosen",
