@@ -34,12 +34,14 @@ export async function designed(
   units: readonly string[],
   placed = false,
 ): Promise<void> {
-  await sent(page, job, {
-    kind: "designChanged",
-    units: units.map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 })),
-    what: units.join(", "),
-    seen: (await stateOf(page, job)).designSeq,
-  });
+  // A bypass alone has none.
+  if (units.length > 0)
+    await sent(page, job, {
+      kind: "designChanged",
+      units: units.map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 })),
+      what: units.join(", "),
+      seen: (await stateOf(page, job)).designSeq,
+    });
   if (placed) {
     const state = await stateOf(page, job);
     await sent(page, job, {

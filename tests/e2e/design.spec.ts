@@ -167,6 +167,7 @@ test("a filter that has no room to be opened under the sink is a Stop, and a sho
   await expect(tooLow.first()).toBeVisible();
   await expect(page.getByText("A shorter unit, or another cabinet").first()).toBeVisible();
   await page.getByRole("button", { name: "Take out" }).click();
+  await expect(page.locator("[data-line-station]").filter({ hasText: "PF-1" })).toHaveCount(0);
   await addUnits(page, job, ["PF-2"]);
   await expect(page.getByText("20 in free under the sink, it needs 17.32 in").first()).toBeVisible();
   await expect(tooLow).toHaveCount(0);

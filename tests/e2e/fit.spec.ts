@@ -92,6 +92,60 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   await page.reload();
   await expect(verdict).toContainText("in each other's way");
 
+  // What is on the wall is put there by number or by hand, and taken away again.
+  const tools = page.locator("[data-obstacles]");
+  await tools.getByText("What is on this wall already").click();
+  await tools.getByLabel("What is there").selectOption({ label: "shelf" });
+  for (const [side, mm] of [
+    ["From the left", "200 mm"],
+    ["Above the floor", "2000 mm"],
+    ["Wide", "300 mm"],
+    ["High", "200 mm"],
+  ] as const)
+    await tools.getByLabel(side).fill(mm);
+  const put = tools.getByRole("button", { name: "Put it on the wall" });
+  await put.click();
+  await expect(tools).toContainText("The shelf stands where the pipe is cut");
+  await expect(tools.getByLabel("Wide")).toHaveValue("300 mm");
+  await tools.getByRole("button", { name: "Draw it on the wall" }).click();
+  const wall = (await page.locator("[data-draw-here]").boundingBox())!;
+  await page.mouse.move(wall.x + 0.8 * wall.width, wall.y + 0.1 * wall.height);
+  await page.mouse.down();
+  await page.mouse.move(wall.x + 0.95 * wall.width, wall.y + 0.2 * wall.height, { steps: 4 });
+  await page.mouse.up();
+  await expect(tools.getByLabel("Wide")).not.toHaveValue("300 mm");
+  await put.click();
+  const shelf = tools.getByRole("listitem").filter({ hasText: "shelf" });
+  await expect(shelf).toBeVisible();
+  await expect(page.locator("[data-draw-here]")).toHaveCount(0);
+  await clean(page, "obstacles on fit");
+  await tools.getByRole("button", { name: "Take away: shelf" }).click();
+  await expect(shelf).toHaveCount(0);
+
+  // A network that somebody else drew.
+  await page.getByText("Look at another network").click();
+  const file = page.getByLabel(/A file as EPANET reads it/);
+  await file.setInputFiles({
+    name: "letter.inp",
+    mimeType: "text/plain",
+    buffer: Buffer.from("Dear neighbour"),
+  });
+  await expect(page.locator("[data-network-file=refused]")).toContainText("it is no EPANET input file");
+  await file.setInputFiles({
+    name: "street.inp",
+    mimeType: "text/plain",
+    buffer: Buffer.from(
+      [
+        ...["[JUNCTIONS]", "tap 1.5 12", "[RESERVOIRS]", "street 40", "[PIPES]", "line street tap 12 20 140"],
+        ...["[PUMPS]", "p1 street tap HEAD c1", "[OPTIONS]", "UNITS LPM", "HEADLOSS H-W", "[END]"],
+      ].join("\n"),
+    ),
+  });
+  const found = page.locator("[data-network-file=read]");
+  await expect(found).toContainText("Not understood, and left out:");
+  await expect(found).toContainText("[PUMPS], 1 row");
+  await expect(found.locator("[data-served=tap]")).toContainText("Good");
+
   await page.goto(`/jobs/${job}/site`);
   // A question comes to life when it is touched; what was selected before that is selected no more.
   await press(obstacles.getByRole("textbox"));

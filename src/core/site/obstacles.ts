@@ -92,6 +92,13 @@ export function readObstacles(text: string, system: UnitSystem): Read {
   return { ok: true, obstacles: named(found), text: found.map(written).join("\n") };
 }
 
+/** What was kept of a wall's obstacles without one of them, by its place among them. */
+export const withoutObstacle = (text: string, at: number): string =>
+  obstaclesOf(text)
+    .filter((_, i) => i !== at)
+    .map(written)
+    .join("\n");
+
 /** Obstacles as they were kept; empty where there are none. */
 export function obstaclesOf(text: string): readonly Obstacle[] {
   const read = readObstacles(text, "metric");

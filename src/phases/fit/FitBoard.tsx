@@ -13,6 +13,7 @@ import Link from "@/ui/Link";
 import { VerdictShape } from "@/ui/VerdictMark";
 import { useDesign } from "../train/useDesign";
 import type { Driving } from "@/core/record/laid";
+import { ObstacleTools, useObstacles } from "./ObstacleTools";
 import { PressurePanel } from "./PressurePanel";
 import { PlacesTable } from "./PlacesTable";
 import { WallDrawing } from "./WallDrawing";
@@ -32,6 +33,8 @@ interface BoardProps {
   /** As they were kept. */
   readonly places: Readonly<Record<string, Standing>>;
   readonly seen: number;
+  /** What is on the wall already, as the survey keeps it. */
+  readonly obstacles: string;
   readonly profile: UnitSystem;
   readonly readOnly: boolean;
 }
@@ -105,6 +108,7 @@ export function FitBoard(props: BoardProps) {
   const { state, begin, stop } = usePlacing(wall, units);
   const { current, move } = useMoved(places);
   const { placed, standings, faults, placing } = useStanding(wall, units, current);
+  const onWall = useObstacles({ jobId, wall, mirrored, text: props.obstacles, profile });
   const nameOf = (id: string) => units.find((u) => u.key === id)?.name ?? `the ${id}`;
   // What was refused stays on the screen, to be kept again.
   const put = (key: string, to: Standing) => {
@@ -129,7 +133,7 @@ export function FitBoard(props: BoardProps) {
         routes={placing?.routes ?? []}
         misfits={faults}
         profile={profile}
-        {...(readOnly ? {} : { move, drop: put })}
+        {...(readOnly ? {} : { move, drop: put, ...onWall.drawing })}
       />
       <div className="grid content-start gap-5">
         {wall.depth === undefined ? (
@@ -160,6 +164,7 @@ export function FitBoard(props: BoardProps) {
         ) : null}
         {state.is === "done" ? <Ended found={state.found} nameOf={nameOf} profile={profile} /> : null}
         <Said say={say} />
+        {readOnly ? null : <ObstacleTools wall={wall} tools={onWall.tools} />}
         <PlacesTable
           wall={wall}
           mirrored={mirrored}

@@ -3,7 +3,7 @@ import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import type { Misfit } from "@/core/fit/judge";
 import type { Route } from "@/core/fit/route";
 import { bodyOf, keptClear, zonesOf, type Standing, type WallUnit } from "@/core/fit/standing";
-import type { Rect, Wall } from "@/core/fit/wall";
+import { between, type Rect, type Wall } from "@/core/fit/wall";
 import type { UnitSystem } from "@/core/units";
 import { length } from "./words";
 
@@ -24,6 +24,10 @@ interface DrawingProps {
   readonly move?: (key: string, to: Standing) => void;
   /** A drag is over: its unit is kept where it was let go. */
   readonly drop?: (key: string, to: Standing) => void;
+  /** Something is drawn on the wall by hand: from its left end as one looks at it, and above its floor. */
+  readonly draw?: (drawn: Rect) => void;
+  /** What is drawn so far. */
+  readonly drawn?: Rect;
 }
 
 /** Turns the wall's coordinates into the drawing's, which go down, and to the left where the water does. */
@@ -206,6 +210,52 @@ function Cut({ wall, mirrored }: Pick<DrawingProps, "wall" | "mirrored">) {
   );
 }
 
+/** Lies over the wall while something is drawn on it: a drag spans a rectangle. */
+function DrawnByHand({ wall, draw, drawn }: Pick<DrawingProps, "wall" | "draw" | "drawn">) {
+  const from = useRef<{ readonly x: number; readonly y: number }>(undefined);
+  if (!draw) return null;
+  const inMm = (e: PointerEvent<SVGRectElement>) => {
+    const matrix = e.currentTarget.ownerSVGElement!.getScreenCTM()!.inverse();
+    const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix);
+    const round = (n: number, most: number) => Math.min(most, Math.max(0, Math.round(n / STEP) * STEP));
+    return { x: round(p.x, wall.width), y: round(wall.height - p.y, wall.height) };
+  };
+  return (
+    <>
+      <rect
+        x="0"
+        y="0"
+        width={wall.width}
+        height={wall.height}
+        fill="transparent"
+        className="cursor-crosshair touch-none"
+        data-draw-here
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          from.current = inMm(e);
+        }}
+        onPointerMove={(e) => {
+          if (from.current) draw(between(from.current, inMm(e)));
+        }}
+        onPointerUp={() => {
+          from.current = undefined;
+        }}
+      />
+      {drawn ? (
+        <rect
+          x={drawn.x}
+          y={wall.height - drawn.y - drawn.height}
+          width={drawn.width}
+          height={drawn.height}
+          fill="url(#taken)"
+          className="pointer-events-none stroke-water"
+          strokeWidth="8"
+        />
+      ) : null}
+    </>
+  );
+}
+
 /** The wall to scale: what is on it, the units with the room that they keep free, the pipes, and the dimensions. */
 export function WallDrawing(props: DrawingProps) {
   const { wall, mirrored, units, standings, routes, misfits } = props;
@@ -277,6 +327,7 @@ export function WallDrawing(props: DrawingProps) {
       ))}
       <Cut wall={wall} mirrored={mirrored} />
       <Dimensions {...props} />
+      <DrawnByHand {...props} />
     </svg>
   );
 }

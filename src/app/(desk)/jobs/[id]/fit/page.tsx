@@ -47,6 +47,7 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
           driving={drivingOf(fit, job, judged, known)}
           places={job.places}
           seen={job.designSeq}
+          obstacles={job.answers["wall.obstacles"]?.text ?? ""}
           profile={person.profile}
           readOnly={!can("unitsPlaced")}
         />
