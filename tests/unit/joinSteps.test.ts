@@ -7,7 +7,7 @@ import { partsOf } from "@/phases/parts/listed";
 import { reportOf } from "@/phases/record/report";
 import type { Step } from "@/core/run/step";
 import { knowledge, runOf, signed, surveyed, work, type Desk } from "./desk";
-import { fitted, measuredWall, placesOf } from "./placing";
+import { fitted, measuredWall, placeAll, placesOf, plannedTrain } from "./placing";
 
 /** A filter and a softener on a wall that was measured, each where the search puts it; not signed yet. */
 function placed(): Desk {
@@ -134,6 +134,20 @@ describe("a joint that was made", () => {
     expect(handOverBlockers(d.job)).toEqual([]);
     for (const id of ["site.bench", "site.bypass", "site.pipes"])
       expect(jointsLeft(d.job, at(d, id))).toEqual([]);
+  });
+});
+
+describe("a run that started before anybody placed its units", () => {
+  it("gains its joints when it is carried on with a design in which they stand", () => {
+    const d = signed(plannedTrain()).do({ kind: "runStarted" });
+    expect(d.job.run!.steps.flatMap((s) => s.joins ?? [])).toEqual([]);
+    expect(d.job.run!.steps.map((s) => s.id)).toContain("site.gauge");
+    signed(placeAll(d)).do({ kind: "runCarriedOn", why: "The wall was measured meanwhile" });
+    const assembly = assemblyOf(fitted(d.job), d.job, knowledge)!;
+    const made = ["site.bench", "site.bypass", "site.pipes"].flatMap((id) => idsAt(d, id));
+    expect([...made].sort()).toEqual(assembly.joints.map((j) => j.id).sort());
+    expect(d.job.run!.steps.map((s) => s.id)).not.toContain("site.gauge");
+    expect(handOverBlockers(work(d).job)).toEqual([]);
   });
 });
 
