@@ -8,15 +8,23 @@ export const notInBoxes = (job: Pick<JobState, "steps">): readonly (Mark & NotIn
   Object.values(job.steps).flatMap((s) => s.missing ?? []);
 
 /** What is not to be had for a job that is not handed over, by name: for its van, and in its units' boxes. */
-export const missingParts = (job: JobState): readonly string[] =>
-  isHandedOver(job)
-    ? []
-    : [
-        ...Object.values(job.parts)
-          .filter((p) => p.state === "missing")
-          .map((p) => p.what),
-        ...notInBoxes(job).map(({ what, code }) => `${what} of ${code}`),
-      ];
+export function missingFrom(job: JobState): {
+  readonly van: readonly string[];
+  readonly boxes: readonly string[];
+} {
+  if (isHandedOver(job)) return { van: [], boxes: [] };
+  const missing = Object.values(job.parts).filter((p) => p.state === "missing");
+  return {
+    van: missing.map((p) => p.what),
+    boxes: notInBoxes(job).map(({ what, code }) => `${what} of ${code}`),
+  };
+}
+
+/** The same, all of it. */
+export const missingParts = (job: JobState): readonly string[] => {
+  const { van, boxes } = missingFrom(job);
+  return [...van, ...boxes];
+};
 
 /** Steps of a unit that are open: they wait for what its box lacks, and all others go on. */
 export const stepsOfUnit = (job: JobState, unit: string): readonly Step[] =>

@@ -125,16 +125,19 @@ export function FitBoard(props: BoardProps) {
   const says = faults.map((m) => misfitWords(m, nameOf, profile));
   return (
     <div className="grid gap-6 xl:grid-cols-[1fr_430px]">
-      <WallDrawing
-        wall={wall}
-        mirrored={mirrored}
-        units={placed}
-        standings={standings}
-        routes={placing?.routes ?? []}
-        misfits={faults}
-        profile={profile}
-        {...(readOnly ? {} : { move, drop: put, ...onWall.drawing })}
-      />
+      <div className="grid content-start gap-3">
+        <WallDrawing
+          wall={wall}
+          mirrored={mirrored}
+          units={placed}
+          standings={standings}
+          routes={placing?.routes ?? []}
+          misfits={faults}
+          profile={profile}
+          {...(readOnly ? {} : { move, drop: put, ...onWall.drawing })}
+        />
+        {readOnly ? null : <ObstacleTools wall={wall} tools={onWall.tools} />}
+      </div>
       <div className="grid content-start gap-5">
         {wall.depth === undefined ? (
           <p data-no-depth>
@@ -164,7 +167,6 @@ export function FitBoard(props: BoardProps) {
         ) : null}
         {state.is === "done" ? <Ended found={state.found} nameOf={nameOf} profile={profile} /> : null}
         <Said say={say} />
-        {readOnly ? null : <ObstacleTools wall={wall} tools={onWall.tools} />}
         <PlacesTable
           wall={wall}
           mirrored={mirrored}

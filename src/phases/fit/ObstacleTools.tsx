@@ -84,7 +84,7 @@ function ObstacleForm({ tools }: { tools: Tools }) {
         put();
       }}
     >
-      <label className="block">
+      <label className="block max-w-xs">
         What is there
         <select className="field" value={kind} onChange={(e) => setKind(e.target.value as ObstacleKind)}>
           {kinds.map(([id, word]) => (
@@ -102,7 +102,7 @@ function ObstacleForm({ tools }: { tools: Tools }) {
       >
         {isDrawing ? "Drag over the wall, where it is" : "Draw it on the wall"}
       </button>
-      <div className="grid grid-cols-2 gap-3">
+      <div className="grid max-w-xl grid-cols-2 gap-3 md:grid-cols-4">
         {sides.map((side) => (
           <label key={side} className="block">
             {sideWords[side]}
@@ -119,7 +119,7 @@ function ObstacleForm({ tools }: { tools: Tools }) {
       <p id="obstacle-fault" role="alert" className="text-stop empty:hidden">
         {error}
       </p>
-      <button className="button justify-self-start" disabled={busy}>
+      <button className="button quiet justify-self-start" disabled={busy}>
         Put it on the wall
       </button>
     </form>

@@ -1,4 +1,4 @@
-import { mayWriteOn, missingParts, openAddendum, type PhasePage } from "@/core/job";
+import { mayWriteOn, missingFrom, openAddendum, type PhasePage } from "@/core/job";
 import { notOnJobSaid } from "@/server/permissions";
 import type { LineStation } from "@/ui/line/station";
 import type { Opened } from "./load";
@@ -18,10 +18,17 @@ export interface Frame {
 
 /** What is not to be had for a job that is not handed over. */
 function missingSaid(job: Opened["job"]): string {
-  const missing = missingParts(job);
-  return missing.length === 0
-    ? ""
-    : `Missing: ${missing.join(", ")}. What waits for it, and what would do instead, stands in Parts.`;
+  const { van, boxes } = missingFrom(job);
+  return [
+    van.length === 0
+      ? ""
+      : `Missing: ${van.join(", ")}. What waits for it, and what would do instead, stands in Parts.`,
+    boxes.length === 0
+      ? ""
+      : `Missing from a box: ${boxes.join(", ")}. What waits for it stands at the step that checks the boxes.`,
+  ]
+    .filter(Boolean)
+    .join(" ");
 }
 
 /** What is to be known on each page of a job: where it came from, that what was signed is being changed, and that somebody only reads it. */

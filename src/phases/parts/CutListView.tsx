@@ -10,8 +10,16 @@ import { bought, pipeName } from "./words";
 /** Width of a digit of the drawing's own letters, mm of pipe. */
 const DIGIT = 28;
 
-/** One stick to scale, with where it is cut. */
-function Bar({ bar, profile }: { bar: CutList["bars"][number]; profile: UnitSystem }) {
+/** One stick or offcut, with where it is cut: to scale beside the longest of its list. */
+function Bar({
+  bar,
+  longest,
+  profile,
+}: {
+  bar: CutList["bars"][number];
+  longest: number;
+  profile: UnitSystem;
+}) {
   const starts = bar.pieces.map((_, i) => bar.pieces.slice(0, i).reduce((sum, p) => sum + p, 0));
   const left = `${cutSaid(bar.remainder, profile)} left`;
   const label = `${bar.isNew ? "Stick" : "Offcut"} of ${cutSaid(bar.length, profile)}: ${bar.pieces.map((p) => cutSaid(p, profile)).join(", ")}; ${left}`;
@@ -22,7 +30,7 @@ function Bar({ bar, profile }: { bar: CutList["bars"][number]; profile: UnitSyst
       </text>
     ) : null;
   return (
-    <svg viewBox={`-6 0 ${bar.length + 12} 120`} className="h-auto w-full" role="img" aria-label={label}>
+    <svg viewBox={`-6 0 ${longest + 12} 120`} className="h-auto w-full" role="img" aria-label={label}>
       <rect x="0" y="10" width={bar.length} height="100" className="fill-paper stroke-soft" strokeWidth="5" />
       {bar.pieces.map((piece, i) => (
         <rect
@@ -66,7 +74,7 @@ function OneCutting({ cutting, names, profile }: { cutting: Cutting; names: Name
       {list ? (
         <div className="my-2 grid gap-1">
           {list.bars.map((bar, i) => (
-            <Bar key={i} bar={bar} profile={profile} />
+            <Bar key={i} bar={bar} longest={Math.max(...list.bars.map((b) => b.length))} profile={profile} />
           ))}
           <p className="text-soft">
             {sticksSaid(list, profile)} {leftSaid(leftBy(piping, list), profile)}

@@ -23,7 +23,7 @@ function BuiltCells({ row: { built }, money }: { row: MethodRow; money: Intl.Num
   if (!built)
     return (
       <td colSpan={5} className="text-soft">
-        one of its pipes finds no way as the units stand
+        takes more room than the units leave: they would be placed anew
       </td>
     );
   return (

@@ -207,7 +207,7 @@ export function JointsForm({ step, job, run, profile, readOnly }: JointsProps) {
             <JointWay alike={alike} profile={profile} />
             {alike.instead ? (
               <p className="mt-1">
-                {alike.instead.to}, instead of {alike.instead.was}
+                {alike.instead.to}, instead of {alike.instead.was}. Its pieces are cut as Parts says now.
               </p>
             ) : null}
             <p className="mt-1">Right: {lookedAt(alike)}.</p>
