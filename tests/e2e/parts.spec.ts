@@ -1,6 +1,7 @@
 import { expect, test } from "@playwright/test";
 import { clean } from "./axe";
-import { stateOf } from "./crew";
+import { measuredWall } from "../unit/placing";
+import { designed, sent, stateOf } from "./crew";
 import { desk, freshId, phone, post, press, signedIn, survey } from "./hands";
 import { addUnits, opened } from "./walk";
 
@@ -149,5 +150,57 @@ test("units that are in each other's way have no list of pipes, but a Stop that 
   await expect(page.locator('[data-part="units SF-100"]')).toBeVisible();
   await none.getByRole("link", { name: "Place the units on the wall" }).click();
   await expect(page.locator("[data-fit-verdict]")).toContainText("Stop");
+  await context.close();
+});
+
+test("a tight closet: two kinds of wall, a transition, no 45s in PEX; labels, and what a changed design gains and loses", async ({
+  browser,
+}) => {
+  const { page, context } = await signedIn(browser, "imke", desk);
+  const job = await opened(page, "Closet of the test");
+  const closet = {
+    ...measuredWall,
+    "source.kind": "municipal",
+    "source.static": "58 psi",
+    "wall.substrate": "metalStud,concrete",
+    "space.width": "120 in",
+    "space.depth": "30 in",
+  };
+  for (const [field, text] of Object.entries(closet))
+    await sent(page, job, { kind: "surveyAnswered", field, text, profile: "us" });
+  await designed(page, job, ["PS-20", "CT-1354", "CN-40"], true);
+  await page.goto(`/jobs/${job}/parts`);
+  const line = (id: string) => page.locator(`[data-part="${id}"]`);
+  await expect(line("anchor metalStud")).toContainText("toggle bolts");
+  await expect(line("anchor concrete")).toContainText("concrete screws");
+  // From ¾ in pipe to the housing's threads of 1 in.
+  await expect(line("fitting adapter-pushfit-pex-3.4-1-male")).toBeVisible();
+  await expect(line("fitting elbow90-crimp-pex-3.4")).toBeVisible();
+  await expect(page.locator('[data-part*="elbow45"]')).toHaveCount(0);
+  await expect(page.locator("[data-parts-changed]")).toHaveCount(0);
+  const labels = await page.request.get(`/api/jobs/${job}/labels?paper=A4`);
+  expect(labels.headers()["content-type"]).toBe("application/pdf");
+
+  await sent(page, job, {
+    kind: "partChecked",
+    part: "fitting elbow90-crimp-pex-3.4",
+    what: "elbows",
+    state: "loaded",
+    count: 8,
+  });
+  await sent(page, job, {
+    kind: "designChanged",
+    units: [{ key: "u1", model: "PS-20", parallel: 1 }],
+    what: "The filter alone",
+    seen: (await stateOf(page, job)).designSeq,
+  });
+  await page.reload();
+  const changed = page.locator("[data-parts-changed]");
+  await changed.getByText(/Changed since the design was signed: \d+ more to bring, \d+ less/).click();
+  await expect(changed.locator('[data-changed="units CT-1354"]')).toContainText("1");
+  await expect(changed.locator('[data-changed="fitting elbow90-crimp-pex-3.4"]')).toContainText(
+    "packed in the van",
+  );
+  await clean(page, "parts that changed");
   await context.close();
 });

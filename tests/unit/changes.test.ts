@@ -21,7 +21,7 @@ const lines = fc
   );
 
 const changed = (d: Desk) => {
-  const now = partsOf(d.job, judgedOf(d.job, knowledge), knowledge, { profile: "metric" }).lines;
+  const now = partsOf(d.job, judgedOf(d.job, knowledge), knowledge, { profile: "metric" });
   return changedParts(d.job, now, knowledge, { profile: "metric" });
 };
 
@@ -56,6 +56,24 @@ describe("a design that changes after it was signed", () => {
   it("changes nothing of its list until it does, and is compared with nothing before it is signed", () => {
     expect(changed(placeAll(plannedTrain()))).toBeUndefined();
     expect(changed(whole())).toEqual({ gained: [], lost: [] });
+  });
+
+  it("compares units alone where only one of both designs is placed", () => {
+    const d = placeAll(signed(plannedTrain()));
+    expect(changed(d)).toEqual({ gained: [], lost: [] });
+  });
+
+  it("names what one does for all once, whoever asks for it", () => {
+    const tape = (id: string, group: TakeOffLine["group"]): TakeOffLine => ({
+      id,
+      group,
+      what: "thread tape",
+      unit: "pieces",
+      count: 1,
+      why: [],
+    });
+    const [asTool, asSeal] = [tape("tools thread tape", "tools"), { ...tape("seal tape", "seal"), count: 9 }];
+    expect(changesBetween([asTool], [asSeal])).toEqual({ gained: [], lost: [] });
   });
 
   it("says which unit and which fittings come and go, and what of them was taken and packed", () => {

@@ -1,4 +1,4 @@
-import { partOf, type TakeOffLine } from "./takeOffLine";
+import { once, partOf, type TakeOffLine } from "./takeOffLine";
 
 /** A thing of which one list asks for more than another. */
 export interface LineChange {
@@ -16,13 +16,16 @@ export interface ListChanges {
   readonly lost: readonly LineChange[];
 }
 
+/** What a line is known by in another list: of what one does for all, whoever asks for it, by its name. */
+const sameAs = ({ group, id, what }: TakeOffLine): string => (once.has(group) ? `once ${what}` : id);
+
 /** What one list asks for beyond another. */
 function beyond(list: readonly TakeOffLine[], other: readonly TakeOffLine[]): readonly LineChange[] {
-  const others = new Map(other.map((line) => [line.id, line]));
+  const others = new Map(other.map((line) => [sameAs(line), line]));
   return list.flatMap((line) => {
-    const had = others.get(line.id);
+    const had = others.get(sameAs(line));
     const by = (line.count ?? 0) - (had?.count ?? 0);
-    if (had && by <= 0) return [];
+    if (had && (by <= 0 || once.has(line.group))) return [];
     const { id, what, unit } = line;
     return [{ id, part: partOf(line), what, unit, ...(by > 0 ? { by } : {}) }];
   });

@@ -43,14 +43,14 @@ export function ChangedParts({ changes, profile, hadOf }: ChangedProps) {
   const { gained, lost } = changes;
   if (gained.length === 0 && lost.length === 0) return null;
   return (
-    <section aria-labelledby="changed" className="border-l-4 border-check pl-4" data-parts-changed>
-      <h2 id="changed" className="mb-1">
-        Changed since the design was signed
-      </h2>
+    <details className="border-l-4 border-check pl-4" data-parts-changed>
+      <summary className="min-h-11 cursor-pointer py-2">
+        Changed since the design was signed: {gained.length} more to bring, {lost.length} less
+      </summary>
       <div className="grid gap-6 md:grid-cols-2">
         <Things title="Asked for now, and not then" things={gained} profile={profile} hadOf={() => ""} />
         <Things title="Not asked for any more" things={lost} profile={profile} hadOf={hadOf} />
       </div>
-    </section>
+    </details>
   );
 }

@@ -5,19 +5,26 @@ import type { TakeOffLine } from "@/core/plumbing/takeOffLine";
 import { judgedOf } from "@/core/record";
 import type { UnitSystem } from "@/core/units";
 import { muchOf } from "../stock/words";
-import { partsOf } from "./listed";
+import { partsOf, type Parts } from "./listed";
 
-/** What a job's list gains and loses against that of the design that was signed last; undefined where none was. */
+/**
+ * What a job's list gains and loses against that of the design that was signed last; undefined where none was. Where the units of one of them have no place, units alone are
+ * compared: the other's pipes are no change.
+ */
 export function changedParts(
   job: JobState,
-  lines: readonly TakeOffLine[],
+  { lines, assembly }: Pick<Parts, "lines" | "assembly">,
   known: Knowledge,
   { profile, offcuts }: { readonly profile: UnitSystem; readonly offcuts?: Offcuts },
 ): ListChanges | undefined {
   const signed = job.revisions.at(-1);
   if (!signed) return undefined;
   const judged = judgedOf(job, known, signed);
-  return changesBetween(partsOf(job, judged, known, { profile, offcuts, basis: signed }).lines, lines);
+  const before = partsOf(job, judged, known, { profile, offcuts, basis: signed });
+  const areAlike = (before.assembly === undefined) === (assembly === undefined);
+  const compared = (all: readonly TakeOffLine[]) =>
+    areAlike ? all : all.filter((line) => line.why.some((why) => why.by === "itself"));
+  return changesBetween(compared(before.lines), compared(lines));
 }
 
 /** What became of a thing that is not asked for any more: it was taken from stock, or lies in the van. `taken`: what the job took, by part. */

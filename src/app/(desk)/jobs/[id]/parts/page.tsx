@@ -71,7 +71,7 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
     offcuts,
   });
   const stock = await stockFor(opened, lines);
-  const changes = changedParts(job, lines, known, { profile, offcuts });
+  const changes = changedParts(job, { lines, assembly }, known, { profile, offcuts });
   const hung = hungUnits(judged, profile);
   const labels = portLabels(judged.stations);
   const isKept = (await movedBy(database(), job.id)).size > 0;
