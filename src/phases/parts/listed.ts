@@ -31,7 +31,7 @@ export function partsOf(
   },
 ) {
   const fit = fitOf(job, judged, known, { basis });
-  const assembly = assemblyOf(fit, { places: {}, ...basis }, known);
+  const assembly = assemblyOf(fit, { ...basis, places: basis.places ?? {} }, known);
   const built = assembly ?? nothingBuilt;
   const units = judged.stations.map((s) => broughtOf(s, s.placement.connects));
   const line = fit.line.map(({ unit, model }) => ({ key: unit.key, code: model.code }));
