@@ -108,6 +108,7 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   await expect(tools).toContainText("The shelf stands where the pipe is cut");
   await expect(tools.getByLabel("Wide")).toHaveValue("300 mm");
   await tools.getByRole("button", { name: "Draw it on the wall" }).click();
+  await expect(page.locator("[data-draw-here]")).toBeInViewport();
   const wall = (await page.locator("[data-draw-here]").boundingBox())!;
   await page.mouse.move(wall.x + 0.8 * wall.width, wall.y + 0.1 * wall.height);
   await page.mouse.down();

@@ -98,7 +98,11 @@ function ObstacleForm({ tools }: { tools: Tools }) {
         type="button"
         className="button quiet justify-self-start"
         aria-pressed={isDrawing}
-        onClick={() => setDrawing(!isDrawing)}
+        onClick={() => {
+          setDrawing(!isDrawing);
+          // Whoever draws sees the wall: on a low screen it lies above what is pressed.
+          document.querySelector("[data-wall]")?.scrollIntoView({ block: "center" });
+        }}
       >
         {isDrawing ? "Drag over the wall, where it is" : "Draw it on the wall"}
       </button>
