@@ -1,3 +1,5 @@
+import { PaperLinks } from "../job/PaperLinks";
+
 /** Labels that are printed for the ports of a job's units; `count`: how many. */
 export function Labels({ jobId, count }: { readonly jobId: string; readonly count: number }) {
   return (
@@ -6,13 +8,7 @@ export function Labels({ jobId, count }: { readonly jobId: string; readonly coun
       <p className="mb-3 text-soft">
         {count} labels, two for each port: one stays there, one goes on the tube or pipe that comes to it.
       </p>
-      <div className="flex gap-3 print:hidden">
-        {(["A4", "LETTER"] as const).map((paper) => (
-          <a key={paper} className="button quiet" href={`/api/jobs/${jobId}/labels?paper=${paper}`}>
-            Labels, {paper === "A4" ? "A4" : "Letter"}
-          </a>
-        ))}
-      </div>
+      <PaperLinks href={`/api/jobs/${jobId}/labels`} what="Labels" />
     </section>
   );
 }

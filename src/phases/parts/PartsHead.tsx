@@ -1,8 +1,4 @@
-/** The list to take along on paper. */
-const papers = [
-  { paper: "A4", says: "List, A4" },
-  { paper: "LETTER", says: "List, Letter" },
-] as const;
+import { PaperLinks } from "../job/PaperLinks";
 
 /** What the page is about, and its list on paper; `beside`: units whose own pipes and tubes are not listed. */
 export function PartsHead({ jobId, beside }: { readonly jobId: string; readonly beside: readonly string[] }) {
@@ -17,13 +13,7 @@ export function PartsHead({ jobId, beside }: { readonly jobId: string; readonly 
           </p>
         ) : null}
       </div>
-      <div className="flex gap-3 print:hidden">
-        {papers.map(({ paper, says }) => (
-          <a key={paper} className="button quiet" href={`/api/jobs/${jobId}/parts?paper=${paper}`}>
-            {says}
-          </a>
-        ))}
-      </div>
+      <PaperLinks href={`/api/jobs/${jobId}/parts`} what="List" />
     </div>
   );
 }

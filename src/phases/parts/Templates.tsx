@@ -1,3 +1,4 @@
+import { PaperLinks } from "../job/PaperLinks";
 import type { HungUnit } from "../fit/template";
 
 /** What is printed to drill by, for units whose holes are known. */
@@ -15,13 +16,7 @@ export function Templates({ jobId, units }: { readonly jobId: string; readonly u
       <p className="mb-3 text-soft">
         At 1:1, a sheet for each unit, with a line to be measured before a hole is drilled.
       </p>
-      <div className="flex gap-3 print:hidden">
-        {(["A4", "LETTER"] as const).map((paper) => (
-          <a key={paper} className="button quiet" href={`/api/jobs/${jobId}/template?paper=${paper}`}>
-            Templates, {paper === "A4" ? "A4" : "Letter"}
-          </a>
-        ))}
-      </div>
+      <PaperLinks href={`/api/jobs/${jobId}/template`} what="Templates" />
     </section>
   );
 }
