@@ -352,6 +352,93 @@ const coreRows = (core, rig, orders, pair) => [
   ),
 ];
 
+/** The slow phone alone, in some minutes: its figures want a quiet machine, and are asked for again where it was not. */
+async function phoneAlone(db) {
+  await fill(db, "brant_small", 20);
+  await needBuild({ dist: ".next" }, say);
+  const { chromium } = await import("@playwright/test");
+  const browser = await chromium.launch(browserOptions);
+  try {
+    return phoneRows({ phone: await onSlowPhone(browser, await serve(db, "brant_small")) });
+  } finally {
+    await browser.close();
+  }
+}
+
+/** Everything that is measured. */
+async function everything(db) {
+  const before = await treeBefore(BEFORE, say, { pages: true });
+  if (!before) say(`this folder has no history of ${BEFORE}: nothing is compared with it`);
+  const beforeOutlets = await treeBefore(BEFORE_OUTLETS, say, { pages: false });
+  await fill(db, "brant_small", 20);
+  // Before the database is busy with what it was filled with.
+  const append = await measured("bench-append", {
+    env: envFor(db, "brant_small"),
+    // The database's driver cannot be bundled.
+    packages: "external",
+  });
+  await fill(db, "brant_large", 5000);
+  if (before) await fill(db, "brant_before", 20, before);
+  const core = await measured("bench-core");
+  if (!core.same) throw new Plain("Proposing and trying everything disagree.");
+  const rig = await measured("bench-rig", { args: [join(root, "docs/rig-growth.svg")] });
+  const orders = await measured("bench-kinds");
+  const network = await measured("bench-network");
+  const joining = await measured("bench-fittings");
+  const fit = await measured("bench-fit");
+  const parts = await measured("bench-parts");
+  if (!network.same) throw new Plain("Brant and the engine called directly disagree.");
+  const pair = beforeOutlets ? await judging(beforeOutlets) : undefined;
+  const inBrowser = await pages(db, before);
+  return [
+    ...pageRows(inBrowser),
+    ...phoneRows(inBrowser),
+    row(
+      "raw insert ÷ appending an entry, one transaction each, same driver",
+      append.raw / append.append,
+      `${ms(append.raw, 2)} ÷ ${ms(append.append, 2)}`,
+      "≥ 0.6",
+    ),
+    ...coreRows(core, rig, orders, pair),
+    row(
+      `99th percentile of joining any two ends by ${joining.fittings} fittings, of 1 ms`,
+      joining.longestChain,
+      `${ms(joining.longestChain, 2)}; half take ${ms(joining.chain, 2)}`,
+      "≤ 1",
+    ),
+    row(
+      "95th percentile of building and listing the pipes of six units, of 20 ms",
+      parts.listed / 20,
+      ms(parts.listed, 2),
+      "≤ 1",
+    ),
+    row(
+      "95th percentile from a dragged unit to new pipes and pressures, six units, of 50 ms",
+      parts.dragged / 50,
+      `${ms(parts.dragged)}; pressures found in ${parts.found} of 220 turns`,
+      "≤ 1",
+    ),
+    row(
+      "the longest of 20 cut lists of 40 pieces, of 1 s",
+      joining.cut / 1000,
+      `${ms(joining.cut, 0)}; fewest sticks proved in ${joining.fewest} of ${joining.seeds}, the largest remainder in ${joining.largest}, else ${joining.short} mm below what is possible at most, half of them`,
+      "≤ 1",
+    ),
+    row(
+      `the longest of ${fit.walls} walls on which ${fit.units} units are placed round ${fit.obstacles} obstacles, of 1 s`,
+      fit.longest / 1000,
+      `${ms(fit.longest, 0)}, half take ${ms(fit.half, 0)}; ${fit.found} of them fit, ${fit.proved} are proved`,
+      "≤ 1",
+    ),
+    row(
+      `solving a network of ${network.nodes} nodes ÷ the engine called directly`,
+      network.brant / network.direct,
+      `${ms(network.brant, 3)} ÷ ${ms(network.direct, 3)}`,
+      "≤ 1.2",
+    ),
+  ];
+}
+
 async function main() {
   checkNode();
   checkFolder(folder);
@@ -363,78 +450,9 @@ async function main() {
     say,
   );
   await needModules(say);
-  const before = await treeBefore(BEFORE, say, { pages: true });
-  if (!before) say(`this folder has no history of ${BEFORE}: nothing is compared with it`);
-  const beforeOutlets = await treeBefore(BEFORE_OUTLETS, say, { pages: false });
   const db = await startDatabase({ folder, port: await freePort(13500), name: "brant_small" });
   try {
-    await fill(db, "brant_small", 20);
-    // Before the database is busy with what it was filled with.
-    const append = await measured("bench-append", {
-      env: envFor(db, "brant_small"),
-      // The database's driver cannot be bundled.
-      packages: "external",
-    });
-    await fill(db, "brant_large", 5000);
-    if (before) await fill(db, "brant_before", 20, before);
-    const core = await measured("bench-core");
-    if (!core.same) throw new Plain("Proposing and trying everything disagree.");
-    const rig = await measured("bench-rig", { args: [join(root, "docs/rig-growth.svg")] });
-    const orders = await measured("bench-kinds");
-    const network = await measured("bench-network");
-    const joining = await measured("bench-fittings");
-    const fit = await measured("bench-fit");
-    const parts = await measured("bench-parts");
-    if (!network.same) throw new Plain("Brant and the engine called directly disagree.");
-    const pair = beforeOutlets ? await judging(beforeOutlets) : undefined;
-    const inBrowser = await pages(db, before);
-    const rows = [
-      ...pageRows(inBrowser),
-      ...phoneRows(inBrowser),
-      row(
-        "raw insert ÷ appending an entry, one transaction each, same driver",
-        append.raw / append.append,
-        `${ms(append.raw, 2)} ÷ ${ms(append.append, 2)}`,
-        "≥ 0.6",
-      ),
-      ...coreRows(core, rig, orders, pair),
-      row(
-        `99th percentile of joining any two ends by ${joining.fittings} fittings, of 1 ms`,
-        joining.longestChain,
-        `${ms(joining.longestChain, 2)}; half take ${ms(joining.chain, 2)}`,
-        "≤ 1",
-      ),
-      row(
-        "95th percentile of building and listing the pipes of six units, of 20 ms",
-        parts.listed / 20,
-        ms(parts.listed, 2),
-        "≤ 1",
-      ),
-      row(
-        "95th percentile from a dragged unit to new pipes and pressures, six units, of 50 ms",
-        parts.dragged / 50,
-        `${ms(parts.dragged)}; pressures found in ${parts.found} of 220 turns`,
-        "≤ 1",
-      ),
-      row(
-        "the longest of 20 cut lists of 40 pieces, of 1 s",
-        joining.cut / 1000,
-        `${ms(joining.cut, 0)}; fewest sticks proved in ${joining.fewest} of ${joining.seeds}, the largest remainder in ${joining.largest}, else ${joining.short} mm below what is possible at most, half of them`,
-        "≤ 1",
-      ),
-      row(
-        `the longest of ${fit.walls} walls on which ${fit.units} units are placed round ${fit.obstacles} obstacles, of 1 s`,
-        fit.longest / 1000,
-        `${ms(fit.longest, 0)}, half take ${ms(fit.half, 0)}; ${fit.found} of them fit, ${fit.proved} are proved`,
-        "≤ 1",
-      ),
-      row(
-        `solving a network of ${network.nodes} nodes ÷ the engine called directly`,
-        network.brant / network.direct,
-        `${ms(network.brant, 3)} ÷ ${ms(network.direct, 3)}`,
-        "≤ 1.2",
-      ),
-    ];
+    const rows = await (process.argv[2] === "phone" ? phoneAlone(db) : everything(db));
     console.log("");
     for (const r of rows)
       console.log(
