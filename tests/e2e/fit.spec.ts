@@ -39,7 +39,7 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   await page.goto(`/jobs/${job}/fit`);
   const verdict = page.locator("[data-fit-verdict]");
   await expect(verdict).toContainText("Unknown: 2 of 2 not placed yet");
-  await expect(page.locator("[data-salt-tank]")).toContainText("SF-100 is not placed here");
+  await expect(page.locator("[data-salt-tank]")).toContainText("Not on this wall: the salt tank of SF-100");
   await page.getByRole("button", { name: "Find the best places" }).click();
   // Tees, shut-offs and the room over the tanks leave no way from a pipe of 1900 mm.
   await expect(page.locator("[data-why-not]")).toContainText("no way is left for the pipes");
@@ -52,6 +52,11 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   await expect(page.locator("[data-pressures=found]")).toContainText("Unknown: the design peak");
   await expect(page.locator("[data-placed]")).toContainText("none takes less pipe");
   await clean(page, "fit");
+  // Between the softener and the heater there is no room for its salt.
+  const salt = page.locator('[data-salt="u2.salt"]');
+  const putSalt = salt.getByRole("button", { name: "Put the salt tank of SF-100 on this wall" });
+  await putSalt.click();
+  await expect(salt).toContainText("no room on this wall within reach of its valve");
 
   const carbon = page.locator('[data-place="u1"]');
   const fromLeft = carbon.getByLabel("CT-1054, from the left");
@@ -122,6 +127,13 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   await clean(page, "obstacles on fit");
   await tools.getByRole("button", { name: "Take away: shelf" }).click();
   await expect(shelf).toHaveCount(0);
+
+  // The softener was dragged to the left: now its salt has room.
+  await putSalt.click();
+  await expect(page.locator('[data-on-wall="u2.salt"]')).toBeVisible();
+  await expect(page.locator("[data-salt-tank]")).toHaveCount(0);
+  await salt.getByRole("button", { name: "Take the salt tank of SF-100 off this wall" }).click();
+  await expect(page.locator('[data-on-wall="u2.salt"]')).toHaveCount(0);
 
   // A network that somebody else drew.
   await page.getByText("Look at another network").click();

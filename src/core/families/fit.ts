@@ -75,6 +75,14 @@ export const fitFigures = z.strictObject({
       height: quantityFigure("Body, height", "length"),
     })
     .optional(),
+  /** Of a softener whose salt stands beside it. */
+  saltTank: z
+    .strictObject({
+      width: quantityFigure("Salt tank, width", "length"),
+      depth: quantityFigure("Salt tank, depth", "length"),
+      height: quantityFigure("Salt tank, height", "length"),
+    })
+    .optional(),
   /** Room that it asks for beyond its body. */
   free: z
     .strictObject({

@@ -31,6 +31,30 @@ export function lineFits({ fit }: Pick<UnitModel, "fit">): LinePorts | undefined
   return inlet && outlet ? { inlet, outlet } : undefined;
 }
 
+/** A salt tank stands within so many mm of its valve, with so much free over its lid (handbook 3, Fit). */
+const SALT = { within: 1500, above: 300 } as const;
+
+/** What a salt tank's place is known by among those of a design: its softener's key with a word behind it. */
+export const saltKey = (unit: string): string => `${unit}.salt`;
+/** The unit whose salt tank a place is that of; undefined where it is a unit's own place. */
+export const saltOf = (place: string): string | undefined => /^(.+)\.salt$/.exec(place)?.[1];
+
+/** The salt tank of a unit as it stands on a wall; undefined where it has none beside it. */
+export function saltTankOf({ unit, model }: PlacedUnit): WallUnit | undefined {
+  const tank = model.fit?.saltTank;
+  if (!tank) return undefined;
+  return {
+    key: saltKey(unit.key),
+    name: `salt tank of ${model.code}`,
+    width: Math.round(tank.width),
+    height: Math.round(tank.height),
+    depth: Math.round(tank.depth),
+    free: { around: 0, above: SALT.above, below: 0, front: 0 },
+    mayLie: false,
+    tether: { to: unit.key, within: SALT.within },
+  };
+}
+
 /**
  * What a unit of the house's line asks of its wall (handbook 3, Fit); undefined where its size or its ports are unknown. `stubs`: mm from each port to where its pipe
  * stops, where that is known.

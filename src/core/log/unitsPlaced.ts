@@ -1,6 +1,8 @@
+import { saltOf } from "../fit/onWall";
 import type { Standing } from "../fit/standing";
+import { without } from "../job/job";
 import { CHANGED_MEANWHILE } from "./design";
-import { line, map, object, whole, yesNo, type Of } from "./fields";
+import { id, line, list, map, object, optional, whole, yesNo, type Of } from "./fields";
 import { accept, logKind, office, refuse } from "./kind";
 
 /** No wall is longer or higher, mm. */
@@ -12,7 +14,8 @@ export const standing = object({
   lies: yesNo,
   mirrored: yesNo,
 });
-const kept = { places: map(standing, 80), what: line };
+/** `off`: salt tanks that are taken off the wall again. */
+const kept = { places: map(standing, 80), what: line, off: optional(list(id, 80)) };
 const asked = { ...kept, seen: whole(0, 1_000_000) };
 declare module "./kind" {
   interface Asked {
@@ -37,12 +40,17 @@ export const unitsPlaced = logKind({
   touchesDesign: true,
   begins: { places: {} },
   leavesSigned: () => true,
-  decide: (job, { places, what, seen }) => {
+  decide: (job, { places, what, off = [], seen }) => {
     if (seen !== job.designSeq) return refuse(CHANGED_MEANWHILE);
     const keys = new Set(job.units.map((u) => u.key));
-    const strange = Object.keys(places).find((key) => !keys.has(key));
+    const strange = Object.keys(places).find((key) => !keys.has(saltOf(key) ?? key));
     if (strange !== undefined) return refuse(`${strange} is no unit of this design`);
-    return accept({ places, what });
+    if (off.some((key) => saltOf(key) === undefined))
+      return refuse("A salt tank alone is taken off the wall");
+    return accept({ places, what, ...(off.length > 0 ? { off } : {}) });
   },
-  apply: (job, { places }) => ({ ...job, places: { ...job.places, ...places } }),
+  apply: (job, { places, off = [] }) => ({
+    ...job,
+    places: off.reduce((kept, key) => without(kept, key), { ...job.places, ...places }),
+  }),
 });

@@ -1,6 +1,6 @@
 import type { JobState, Knowledge } from "../job";
 import { misfits } from "../fit/judge";
-import { onWall } from "../fit/onWall";
+import { onWall, saltTankOf } from "../fit/onWall";
 import {
   joinedAs,
   pipePlan,
@@ -25,6 +25,8 @@ export interface FitOfJob {
   readonly line: TrainJudgement["stations"];
   /** Units that can be placed. */
   readonly units: readonly WallUnit[];
+  /** Salt tanks that are not on the wall. */
+  readonly tanks: readonly WallUnit[];
   /** Codes of units whose size or ports nobody stated, and of those that stand side by side. */
   readonly unmeasured: readonly string[];
   readonly beside: readonly string[];
@@ -38,7 +40,10 @@ export function fitOf(
   job: JobState,
   judged: TrainJudgement,
   known: Knowledge,
-  { way, basis = draftBasis(job) }: { readonly way?: Way; readonly basis?: DesignBasis } = {},
+  {
+    way,
+    basis = { ...draftBasis(job), places: job.places },
+  }: { readonly way?: Way; readonly basis?: DesignBasis & Partial<Placed> } = {},
 ): FitOfJob {
   const line = judged.stations.filter((s) => s.placement.connects === "line");
   const byTee = bypassOf(job, basis, known).arrangement === "threeValve";
@@ -51,10 +56,14 @@ export function fitOf(
     return { inlet: joined?.room.inlet, outlet: joined?.room.outlet };
   };
   const units = line.map((s) => onWall(s, stubsOf(s.unit.key)));
+  // A salt tank is on the wall where somebody put it there; else it stands somewhere before it.
+  const isPut = (tank: WallUnit) => basis.places?.[tank.key] !== undefined;
+  const tanks = line.map(saltTankOf);
   return {
     found: wallOf(basis.answers, byTee, plan?.onWall),
     line,
-    units: units.flatMap((u) => (u ? [u] : [])),
+    units: units.flatMap((u, i) => [u, tanks[i]].flatMap((w) => (w && (w === u || isPut(w)) ? [w] : []))),
+    tanks: tanks.flatMap((tank) => (tank && !isPut(tank) ? [tank] : [])),
     unmeasured: line.filter((_, i) => !units[i]).map((s) => s.model.code),
     beside: line.filter((s) => s.unit.parallel > 1).map((s) => s.model.code),
     piping,

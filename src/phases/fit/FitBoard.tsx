@@ -15,6 +15,7 @@ import { useDesign } from "../train/useDesign";
 import type { Driving } from "@/core/record/laid";
 import { ObstacleTools, useObstacles } from "./ObstacleTools";
 import { PressurePanel } from "./PressurePanel";
+import { SaltTanks } from "./SaltTanks";
 import { PlacesTable } from "./PlacesTable";
 import { WallDrawing } from "./WallDrawing";
 import { misfitWords, remedyWords } from "./words";
@@ -26,6 +27,8 @@ interface BoardProps {
   /** Water runs to the left on it: it is drawn the other way round. */
   readonly mirrored: boolean;
   readonly units: readonly WallUnit[];
+  /** Salt tanks that are not on the wall. */
+  readonly tanks: readonly WallUnit[];
   /** The fittings at every end of its pipes, where it is known what they are made of. */
   readonly plan?: PipePlan;
   /** What drives the water, where enough is known of it. */
@@ -76,9 +79,9 @@ function useKept(jobId: string, shown: number) {
   useEffect(() => {
     seen.current = Math.max(seen.current, shown);
   }, [shown]);
-  const keep = (places: Places, what: string) => {
+  const keep = (places: Places, what: string, off?: readonly string[]) => {
     const kept = last.current.then(() =>
-      act({ kind: "unitsPlaced", places, what, seen: seen.current }, ({ entry }) => {
+      act({ kind: "unitsPlaced", places, what, off, seen: seen.current }, ({ entry }) => {
         // Without one it was taken before, and what others did since has not been seen.
         if (entry) seen.current = entry.seq;
       }),
@@ -99,6 +102,26 @@ function useStanding(wall: Wall, units: readonly WallUnit[], current: Places) {
       placed.length === units.length ? placingOf(wall, units, standings, usualPlacing.clear) : undefined;
     return { placed, standings, faults, placing };
   }, [wall, units, current]);
+}
+
+/** Where it goes on once everything stands. */
+function Onwards({ jobId, hasNetwork }: { jobId: string; hasNetwork: boolean }) {
+  return (
+    <div className="flex flex-wrap items-center gap-4">
+      <Link
+        className="button quiet justify-self-start"
+        prefetch={false}
+        href={`/jobs/${jobId}/parts` as Route}
+      >
+        What to bring for it
+      </Link>
+      {hasNetwork ? (
+        <a className="plainlink inline-flex min-h-11 items-center" href={`/api/jobs/${jobId}/network`}>
+          The network as .inp
+        </a>
+      ) : null}
+    </div>
+  );
 }
 
 /** The wall with its units: they are moved by hand, or placed by computation; every move is judged at once and kept when it ends. */
@@ -150,22 +173,17 @@ export function FitBoard(props: BoardProps) {
           <Pressed plan={plan} driving={driving} placing={placing} nameOf={nameOf} profile={profile} />
         ) : null}
         {placing && says.length === 0 ? (
-          <div className="flex flex-wrap items-center gap-4">
-            <Link
-              className="button quiet justify-self-start"
-              prefetch={false}
-              href={`/jobs/${jobId}/parts` as Route}
-            >
-              What to bring for it
-            </Link>
-            {plan && driving ? (
-              <a className="plainlink inline-flex min-h-11 items-center" href={`/api/jobs/${jobId}/network`}>
-                The network as .inp
-              </a>
-            ) : null}
-          </div>
+          <Onwards jobId={jobId} hasNetwork={plan !== undefined && driving !== undefined} />
         ) : null}
         {state.is === "done" ? <Ended found={state.found} nameOf={nameOf} profile={profile} /> : null}
+        {readOnly ? null : (
+          <SaltTanks
+            {...{ wall, units: placed, standings, busy }}
+            offered={props.tanks.filter((tank) => current[tank.tether!.to])}
+            put={(tank, at) => void keep({ [tank.key]: at }, `${tank.name} put there`)}
+            takeOff={(tank) => void keep({}, `${tank.name} taken off`, [tank.key])}
+          />
+        )}
         <Said say={say} />
         <PlacesTable
           wall={wall}

@@ -123,15 +123,17 @@ function PlaceRow({
         )}
       </td>
       <td className="py-1 pl-3">
-        <button
-          type="button"
-          className="button quiet !min-h-11"
-          disabled={readOnly || !at}
-          aria-pressed={at?.mirrored ?? false}
-          onClick={() => at && put(unit.key, { ...at, mirrored: !at.mirrored })}
-        >
-          {at?.mirrored ? "inlet right" : "inlet left"}
-        </button>
+        {unit.ports ? (
+          <button
+            type="button"
+            className="button quiet !min-h-11"
+            disabled={readOnly || !at}
+            aria-pressed={at?.mirrored ?? false}
+            onClick={() => at && put(unit.key, { ...at, mirrored: !at.mirrored })}
+          >
+            {at?.mirrored ? "inlet right" : "inlet left"}
+          </button>
+        ) : null}
       </td>
     </tr>
   );

@@ -79,6 +79,7 @@ const softener = (
         tube("Brine", "white", "back", 60, height + 60, { size: "3/8 in", insert: 18 }),
       ],
       body: body(diameter, diameter, height + 220),
+      saltTank: diameter < 300 ? body(380, 380, 860) : body(460, 460, 1000),
       free: { above: 200, around: 75 },
       holes: { drainBore: 12.7 },
       box: [...over.boxed],

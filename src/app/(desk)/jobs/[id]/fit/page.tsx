@@ -18,7 +18,7 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
   const { can, job, judged, known, person } = opened;
   const fit = fitOf(job, judged, known);
   const { found, line, units } = fit;
-  const salted = line.filter((s) => s.model.family === "softener").map((s) => s.model.code);
+  const salted = fit.tanks.map((tank) => tank.name);
   return (
     <JobShell {...frameOf(opened, "fit")}>
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
@@ -27,9 +27,8 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
           <p className="text-soft">Does the train go on that wall, and how do the pipes run.</p>
           {salted.length > 0 ? (
             <p className="text-soft" data-salt-tank>
-              The salt tank of {salted.join(", ")} is not placed here: it stands within{" "}
-              {length(1500, person.profile)} of its valve, with {length(300, person.profile)} free over its
-              lid.
+              Not on this wall: the {salted.join(", the ")}. It stands within {length(1500, person.profile)}{" "}
+              of its valve, with {length(300, person.profile)} free over its lid.
             </p>
           ) : null}
         </div>
@@ -43,6 +42,7 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
           wall={found.wall}
           mirrored={found.mirrored}
           units={units}
+          tanks={fit.tanks}
           plan={fit.plan}
           driving={drivingOf(fit, job, judged, known)}
           places={job.places}
