@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { placeBeside } from "@/core/fit/beside";
 import { misfits } from "@/core/fit/judge";
-import { saltKey } from "@/core/fit/onWall";
+import { saltKey } from "@/core/fit/salt";
 import { apartBy, bodyOf, type Standing } from "@/core/fit/standing";
 import { assemblyOf } from "@/core/record";
 import { knowledge, signed, type Desk } from "./desk";

@@ -1,4 +1,5 @@
 import { familyOf, type PlacedUnit, type UnitModel, type UnitPort } from "../families";
+import { saltKey } from "./salt";
 import type { WallUnit } from "./standing";
 import type { Facing, WallPort } from "./wall";
 
@@ -33,11 +34,6 @@ export function lineFits({ fit }: Pick<UnitModel, "fit">): LinePorts | undefined
 
 /** A salt tank stands within so many mm of its valve, with so much free over its lid (handbook 3, Fit). */
 const SALT = { within: 1500, above: 300 } as const;
-
-/** What a salt tank's place is known by among those of a design: its softener's key with a word behind it. */
-export const saltKey = (unit: string): string => `${unit}.salt`;
-/** The unit whose salt tank a place is that of; undefined where it is a unit's own place. */
-export const saltOf = (place: string): string | undefined => /^(.+)\.salt$/.exec(place)?.[1];
 
 /** The salt tank of a unit as it stands on a wall; undefined where it has none beside it. */
 export function saltTankOf({ unit, model }: PlacedUnit): WallUnit | undefined {

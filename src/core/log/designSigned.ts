@@ -1,3 +1,4 @@
+import { saltOf } from "../fit/salt";
 import { verdictKey } from "../verdict";
 import { CHANGED_MEANWHILE } from "./design";
 import {
@@ -73,7 +74,9 @@ export const designSigned = logKind({
     }));
     const { units, answers } = job;
     const revision = job.revisions.length + 1;
-    const placed = Object.entries(job.places).filter(([key]) => units.some((u) => u.key === key));
+    const placed = Object.entries(job.places).filter(([key]) =>
+      units.some((u) => u.key === (saltOf(key) ?? key)),
+    );
     const places = placed.length > 0 ? Object.fromEntries(placed) : undefined;
     return accept({ revision, units, answers, schools: schoolsOf(job, desk), verdicts, places });
   },

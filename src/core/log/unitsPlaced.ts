@@ -1,4 +1,4 @@
-import { saltOf } from "../fit/onWall";
+import { saltOf } from "../fit/salt";
 import type { Standing } from "../fit/standing";
 import { without } from "../job/job";
 import { CHANGED_MEANWHILE } from "./design";
