@@ -81,7 +81,10 @@ function PlaceRow({
   const isKept = samePlace(at, kept[unit.key]);
   return (
     <tr className="border-t border-hair align-top" data-place={unit.key}>
-      <th scope="row" className="num py-3 pr-3 text-left font-normal whitespace-nowrap">
+      <th
+        scope="row"
+        className={`py-3 pr-3 text-left font-normal ${unit.ports ? "num whitespace-nowrap" : ""}`}
+      >
         {unit.name}
         {isKept ? null : (
           <button

@@ -12,6 +12,9 @@ const MARGIN = { side: 120, top: 60, bottom: 290 } as const;
 /** How far one press of an arrow moves a unit, and what a dragged one is rounded to, mm. */
 const STEP = 10;
 
+/** Width of a digit of a unit's name as it is drawn, mm: a name that is wider than its body stands upright. */
+const DIGIT = 42;
+
 interface DrawingProps {
   readonly wall: Wall;
   readonly mirrored: boolean;
@@ -159,7 +162,9 @@ function UnitOnWall({
         className="num fill-ink"
         fontSize="64"
         transform={
-          body.width < 300 ? `rotate(-90 ${body.x + body.width / 2} ${body.y + body.height / 2})` : undefined
+          unit.name.length * DIGIT > body.width
+            ? `rotate(-90 ${body.x + body.width / 2} ${body.y + body.height / 2})`
+            : undefined
         }
       >
         {unit.name}
