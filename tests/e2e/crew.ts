@@ -19,6 +19,16 @@ export const sent = async (page: Page, job: string, intent: Record<string, unkno
   expect(r.ok(), `${String(intent.kind)}: ${await r.text()}`).toBe(true);
 };
 
+/** Answers a survey past the screens, which other tests fill in. */
+export async function surveySent(
+  page: Page,
+  job: string,
+  answers: Readonly<Record<string, string>>,
+): Promise<void> {
+  for (const [field, text] of Object.entries(answers))
+    await sent(page, job, { kind: "surveyAnswered", field, text, profile: "us" });
+}
+
 interface Planned {
   readonly name: string;
   readonly units: readonly string[];
@@ -78,8 +88,7 @@ export async function started(page: Page, { name, units, answers, placed }: Plan
   await page.getByRole("button", { name: "Open and start the survey" }).click();
   await expect(page).toHaveURL(/\/site$/);
   const job = /jobs\/(\w+)\//.exec(page.url())![1]!;
-  for (const [field, text] of Object.entries(answers))
-    await sent(page, job, { kind: "surveyAnswered", field, text, profile: "us" });
+  await surveySent(page, job, answers);
   await letIn(page, job);
   await designed(page, job, units, placed);
   await sent(page, job, { kind: "runStarted" });

@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { clean } from "./axe";
-import { crewUntil, designed, letIn, sent, started, stateOf, twoTanks } from "./crew";
+import { crewUntil, designed, letIn, sent, started, stateOf, surveySent, twoTanks } from "./crew";
 import { desk, phone, press, signedIn } from "./hands";
 import { opened } from "./walk";
 import { measuredWall } from "../unit/placing";
@@ -79,12 +79,11 @@ test("a bypass alone: its list, its joints mixed, its rings gauged one by one, a
 }) => {
   const { page, context } = await signedIn(browser, "imke", desk);
   const job = await opened(page, "Bypass of the test");
-  for (const [field, text] of Object.entries({
+  await surveySent(page, job, {
     "cutin.pipe": "pex",
     "cutin.size": "3/4",
     "source.kind": "municipal",
-  }))
-    await sent(page, job, { kind: "surveyAnswered", field, text, profile: "us" });
+  });
   const seen = async () => (await stateOf(page, job)).designSeq;
   await sent(page, job, {
     kind: "bypassChosen",

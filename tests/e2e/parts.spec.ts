@@ -1,16 +1,16 @@
 import { expect, test } from "@playwright/test";
 import { clean } from "./axe";
 import { measuredWall } from "../unit/placing";
-import { designed, sent, stateOf } from "./crew";
+import { designed, sent, stateOf, surveySent } from "./crew";
 import { desk, freshId, phone, post, press, signedIn, survey } from "./hands";
 import { addUnits, opened } from "./walk";
 
 const wall = {
-  "source.kind": "Municipal",
+  "source.kind": "municipal",
   "source.static": "400 kPa",
   "cutin.x": "300 mm",
   "cutin.height": "2200 mm",
-  "cutin.runs": "To the right",
+  "cutin.runs": "right",
   "wall.substrate": "concrete",
   "space.width": "3000 mm",
   "space.height": "2500 mm",
@@ -22,8 +22,7 @@ test("a placed train says what to bring and why, how it is cut, and how it is jo
 }) => {
   const { page, context } = await signedIn(browser, "imke", desk);
   const job = await opened(page, "Parts of the test");
-  await page.goto(`/jobs/${job}/site`);
-  await survey(page, wall);
+  await surveySent(page, job, wall);
   await addUnits(page, job, ["PS-20", "SF-100"]);
 
   await page.goto(`/jobs/${job}/parts`);
@@ -135,8 +134,7 @@ test("units that are in each other's way have no list of pipes, but a Stop that 
 }) => {
   const { page, context } = await signedIn(browser, "imke", desk);
   const job = await opened(page, "In the way of the test");
-  await page.goto(`/jobs/${job}/site`);
-  await survey(page, { ...wall, "cutin.pipe": "Copper, type L", "cutin.size": "1 in" });
+  await surveySent(page, job, { ...wall, "cutin.pipe": "copperL", "cutin.size": "1" });
   await addUnits(page, job, ["PS-20", "SF-100"]);
   const { units, designSeq } = await stateOf(page, job);
   const at = { x: 1000, y: 0, lies: false, mirrored: false };
@@ -166,8 +164,7 @@ test("a tight closet: two kinds of wall, a transition, no 45s in PEX; labels, an
     "space.width": "120 in",
     "space.depth": "30 in",
   };
-  for (const [field, text] of Object.entries(closet))
-    await sent(page, job, { kind: "surveyAnswered", field, text, profile: "us" });
+  await surveySent(page, job, closet);
   await designed(page, job, ["PS-20", "CT-1354", "CN-40"], true);
   await page.goto(`/jobs/${job}/parts`);
   const line = (id: string) => page.locator(`[data-part="${id}"]`);

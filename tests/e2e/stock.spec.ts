@@ -1,8 +1,8 @@
 import { expect, test, type Page } from "@playwright/test";
 import { fittings } from "@/catalogue/fittings";
 import { clean } from "./axe";
-import { sent } from "./crew";
-import { desk, freshId, phone, press, signedIn, survey } from "./hands";
+import { sent, surveySent } from "./crew";
+import { desk, freshId, phone, press, signedIn } from "./hands";
 import { addUnits, opened } from "./walk";
 
 const tee = fittings.get("tee-solder-copper-1")!;
@@ -36,15 +36,14 @@ test("stock is counted on a phone, prices come from a supplier's file, and a job
 
   const { page, context } = await signedIn(browser, "imke", desk);
   const job = await opened(page, "Stock of the test");
-  await page.goto(`/jobs/${job}/site`);
-  await survey(page, {
-    "source.kind": "Municipal",
+  await surveySent(page, job, {
+    "source.kind": "municipal",
     "source.static": "400 kPa",
-    "cutin.pipe": "Copper, type L",
-    "cutin.size": "1 in",
+    "cutin.pipe": "copperL",
+    "cutin.size": "1",
     "cutin.x": "300 mm",
     "cutin.height": "2200 mm",
-    "cutin.runs": "To the right",
+    "cutin.runs": "right",
     "wall.substrate": "concrete",
     "space.width": "3000 mm",
     "space.height": "2500 mm",
