@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { loadEngine, type Engine } from "@/core/plumbing/engine";
-import { fileFound, judgedServed } from "@/core/plumbing/fileFound";
+import { fileFound } from "@/core/plumbing/fileFound";
+import { leftAtTap } from "@/core/plumbing/pressure";
 import { draftNetwork } from "@/core/record";
 import { inpOf } from "@/core/plumbing/inp";
 import { knowledge } from "./desk";
@@ -34,7 +35,7 @@ describe("a network file that is looked at", () => {
         .join("\n");
     const level = (head: number) => {
       const read = fileFound(engine, file(head));
-      return read.is === "read" && read.found ? judgedServed(read.found.served[0]!) : undefined;
+      return read.is === "read" && read.found ? leftAtTap(read.found.served[0]!.kPa) : undefined;
     };
     expect([level(40), level(18), level(8)]).toEqual(["Good", "Check", "Stop"]);
   });

@@ -51,9 +51,11 @@ export interface JobPiping {
   readonly wall?: JointMethod;
   readonly threads: ThreadSchool;
 }
-/** A pipe as it is joined on the wall. */
+/** Pipes that fittings are pushed on. */
+const pushedOn: ReadonlySet<PipeSystem> = new Set(["pex", "copper", "cpvc"]);
+/** A pipe as it is joined on the wall: as everywhere, where nothing is pushed on it. */
 const onTheWall = (piping: Piping, { wall }: JobPiping): Piping =>
-  wall ? { ...piping, method: wall } : piping;
+  wall && pushedOn.has(piping.system) ? { ...piping, method: wall } : piping;
 export type PipingFound =
   | { readonly is: "known"; readonly piping: JobPiping }
   /** Questions of the survey that are open. */
@@ -96,9 +98,9 @@ const waysIn: Readonly<Record<PipeSystem, readonly Way[]>> = {
   pvc: [{ system: "pvc", ...plain("cement") }],
   peSupply: [{ system: "peSupply", ...plain("crimp") }],
 };
-/** A way with its joints on the wall pushed on, where a tool may not reach; pvc is not pushed on, and what is pushed on everywhere is so already. */
+/** A way with its joints on the wall pushed on, where a tool may not reach; what is pushed on everywhere is so already. */
 const mixedWay = (way: Way): readonly Way[] =>
-  way.method === "pushFit" || way.system === "pvc" ? [] : [{ ...way, wall: "pushFit" }];
+  way.method === "pushFit" || !pushedOn.has(way.system) ? [] : [{ ...way, wall: "pushFit" }];
 /** Ways in which a job's train could be joined: those of the house's pipe and of PEX, and mixed ones (handbook 3, Joint-method comparison). */
 export const waysToJoin = ({ house }: JobPiping): readonly Way[] => {
   const plainWays = house.system === "pex" ? pexWays : [...waysIn[house.system], ...pexWays];

@@ -20,7 +20,7 @@ export function missingFrom(job: JobState): {
   };
 }
 
-/** The same, all of it. */
+/** What is not to be had for a job that is not handed over, wherever it should have been, by name. */
 export const missingParts = (job: JobState): readonly string[] => {
   const { van, boxes } = missingFrom(job);
   return [...van, ...boxes];

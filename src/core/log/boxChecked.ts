@@ -1,4 +1,4 @@
-import { onStep, stepState } from "../job/job";
+import { findStep, onStep, stepState } from "../job/job";
 import { id, line, oneOf, type Of } from "./fields";
 import { stepKind } from "./steps";
 
@@ -20,7 +20,7 @@ export const boxChecked = stepKind({
     return isMissing === (found === "missing") ? "That is said already" : undefined;
   },
   apply: (job, { step, unit, what, found }, { by, at }) => {
-    const code = job.run?.steps.find((s) => s.id === step)?.boxes?.find((box) => box.unit === unit)?.code;
+    const code = findStep(job, step)?.boxes?.find((box) => box.unit === unit)?.code;
     return onStep(job, step, (s) => {
       const others = (s.missing ?? []).filter((m) => m.unit !== unit || m.what !== what);
       const added = found === "missing" ? [{ unit, code: code ?? unit, what, by, at }] : [];

@@ -1,4 +1,3 @@
-import type { Level } from "../verdict";
 import type { Engine } from "./engine";
 import { velocityIn } from "./network";
 import { readInp } from "./readInp";
@@ -37,10 +36,4 @@ export function fileFound(engine: Engine, text: string): FileFound {
   } finally {
     open.close();
   }
-}
-
-/** How what is left at a fixture of a whole house is judged: Good from 200 kPa, Check from 140, Stop below (handbook 3). */
-export function judgedServed({ kPa }: Served): Level {
-  if (kPa < 140) return "Stop";
-  return kPa < 200 ? "Check" : "Good";
 }

@@ -1,6 +1,6 @@
 import type { AnchorLoad, Substrate } from "../site";
 import { inBoth, type InBoth } from "../words";
-import { print, type UnitSystem } from "../units";
+import { GRAVITY, print, type UnitSystem } from "../units";
 
 /** What holds on each substrate (handbook 3, Fixings by substrate). */
 export const anchorNames: Readonly<Record<Substrate, InBoth>> = {
@@ -26,7 +26,6 @@ export interface Hung {
 const WRENCH = { torque: 40, safety: 2 } as const;
 /** How much more than the full mass is to hold (handbook 3). */
 const MASS_SAFETY = 4;
-const GRAVITY = 9.80665;
 /** Nothing hangs on one screw. */
 const LEAST = 2;
 

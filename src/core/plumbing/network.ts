@@ -1,5 +1,5 @@
 import { pipeLoss, type PipeRun, type SupplyCurve } from "./supply";
-import { KPA_PER_METRE } from "../units";
+import { GRAVITY, KPA_PER_METRE } from "../units";
 
 /** The node at which the supply's curve acts. */
 export const SUPPLY_NODE = "main";
@@ -51,7 +51,6 @@ export const WANTED_KPA = 140;
 const VISCOSITY = 1.004e-6;
 /** Below this Reynolds number water runs in layers (handbook 3). */
 const LAMINAR_RE = 2300;
-const GRAVITY = 9.80665;
 
 /** Flow in L/min at which a tube of this bore, mm, stops running in layers. */
 export const laminarFlow = (idMm: number): number =>

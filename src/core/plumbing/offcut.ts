@@ -18,7 +18,7 @@ interface Offcut extends Pick<Piping, "system" | "size"> {
 }
 
 /** What an offcut lies in stock as: by its pipe and its length. */
-const offcutId = (offcut: Offcut): string => `offcut ${pipeKey(offcut)} ${offcut.lengthMm}`;
+export const partOfOffcut = (offcut: Offcut): string => `offcut ${pipeKey(offcut)} ${offcut.lengthMm}`;
 
 /** The offcut that a part of the stock is, from `OFFCUT_FROM` to 6100 mm; undefined where it is something else. */
 export function offcutOf(part: string): Offcut | undefined {
@@ -37,7 +37,7 @@ export const offcutPart = (
     readonly length: (mm: number) => string;
   },
 ): PricedPart => ({
-  id: offcutId(offcut),
+  id: partOfOffcut(offcut),
   what: `${words.pipe(offcut)}, offcut of ${words.length(offcut.lengthMm)}`,
   unit: "pieces",
 });
@@ -62,6 +62,3 @@ export const leftBy = (piping: Pick<Piping, "system" | "size">, { bars }: CutLis
     .filter((bar) => bar.remainder >= OFFCUT_FROM)
     .map((bar) => ({ system: piping.system, size: piping.size, lengthMm: Math.floor(bar.remainder) }))
     .toSorted((a, b) => b.lengthMm - a.lengthMm);
-
-/** The part of the stock that an offcut becomes. */
-export const partOfOffcut = offcutId;

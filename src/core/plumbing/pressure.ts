@@ -211,10 +211,17 @@ export function pressuresOf(
 /** Less than this is a matter of the engine's last digits, L/min. */
 const LEAST_FLOW = 0.01;
 
-const leftAtTaps = (kPa: number): Level | undefined => {
+/** How what is left at an open tap is judged: Good from 200 kPa, Check from 140, Stop below (handbook 3). */
+export function leftAtTap(kPa: number): Level {
   if (kPa < 140) return "Stop";
-  return kPa < 200 ? "Check" : undefined;
-};
+  return kPa < 200 ? "Check" : "Good";
+}
+
+/** The same where more is taken behind it that nobody knows: it is never Good. */
+function leftBefore(kPa: number): Level | undefined {
+  const level = leftAtTap(kPa);
+  return level === "Good" ? undefined : level;
+}
 
 /** Up to the first Good, up to the second Check, above it Stop. */
 const upTo = (value: number, good: number, check: number): Level =>
@@ -229,6 +236,6 @@ export function judgedCase({ unit, wanted, drawn, kPa, treatmentKPa, fastest }: 
   readonly treatment: Level;
   readonly speed: Level;
 } {
-  const left = unit === undefined ? leftAtTaps(kPa) : drawn < wanted - LEAST_FLOW ? "Stop" : undefined;
+  const left = unit === undefined ? leftBefore(kPa) : drawn < wanted - LEAST_FLOW ? "Stop" : undefined;
   return { left, treatment: upTo(treatmentKPa, 100, 170), speed: upTo(fastest.ms, 2.4, 3) };
 }

@@ -1,4 +1,12 @@
 export * from "./measured";
 export * from "./parse";
 export * from "./print";
-export { GPG, KPA_PER_METRE, LITRES_PER_GALLON, PATM, quantities, type Quantity } from "./quantities";
+export {
+  GPG,
+  GRAVITY,
+  KPA_PER_METRE,
+  LITRES_PER_GALLON,
+  PATM,
+  quantities,
+  type Quantity,
+} from "./quantities";

@@ -76,8 +76,10 @@ const LB_PER_FT3_IN_G_PER_L = FT3 / 453.59237;
 /** One grain per US gallon in mg/L as CaCO3: always the quotient, never rounded. */
 export const GPG = 64.79891 / GAL;
 export const PATM = 101.325;
+/** Standard gravity, m/s2. */
+export const GRAVITY = 9.80665;
 /** Pressure of one metre of water, kPa. */
-export const KPA_PER_METRE = 9.80665;
+export const KPA_PER_METRE = GRAVITY;
 
 const unit = (factor: number, ...names: string[]): Unit => ({ names, factor });
 

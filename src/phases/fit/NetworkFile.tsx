@@ -1,7 +1,8 @@
 "use client";
 import { wrap } from "comlink";
 import { useState } from "react";
-import { judgedServed, type FileFound } from "@/core/plumbing/fileFound";
+import type { FileFound } from "@/core/plumbing/fileFound";
+import { leftAtTap } from "@/core/plumbing/pressure";
 import type { Served } from "@/core/plumbing/way";
 import { print, type UnitSystem } from "@/core/units";
 import { VerdictShape } from "@/ui/VerdictMark";
@@ -64,8 +65,8 @@ function ServedTable({ served, profile }: { served: readonly Served[]; profile: 
             <td className="num pr-3 text-right">{print(one.drawn, "flow", profile)}</td>
             <td className="num pr-3 text-right">{print(one.wanted, "flow", profile)}</td>
             <td className="num text-right whitespace-nowrap">
-              <VerdictShape level={judgedServed(one)} /> {print(one.kPa, "pressure", profile)}
-              <span className="visually-hidden"> {judgedServed(one)}</span>
+              <VerdictShape level={leftAtTap(one.kPa)} /> {print(one.kPa, "pressure", profile)}
+              <span className="visually-hidden"> {leftAtTap(one.kPa)}</span>
             </td>
           </tr>
         ))}

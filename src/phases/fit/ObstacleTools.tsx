@@ -4,6 +4,9 @@ import type { Rect, Wall } from "@/core/fit/wall";
 import { faultsOf } from "@/core/fit/faults";
 import { obstacleWords, readObstacles, withoutObstacle, type ObstacleKind } from "@/core/site/obstacles";
 import { print, type UnitSystem } from "@/core/units";
+import { FormField, FormNote } from "@/ui/FormField";
+import { FormFrame } from "@/ui/FormFrame";
+import { useForm, type FormOutcome, type Typed } from "@/ui/useForm";
 import { useDesign } from "../train/useDesign";
 
 const kinds = Object.entries(obstacleWords) as readonly (readonly [ObstacleKind, string])[];
@@ -15,8 +18,6 @@ const sideWords: Readonly<Record<Side, string>> = {
   width: "Wide",
   height: "High",
 };
-type Typed = Readonly<Record<Side, string>>;
-const nothing: Typed = { x: "", y: "", width: "", height: "" };
 
 interface ObstaclesProps {
   readonly jobId: string;
@@ -26,48 +27,59 @@ interface ObstaclesProps {
   readonly text: string;
   readonly profile: UnitSystem;
 }
+type Read = { readonly text: string } | Extract<FormOutcome, { ok: false }>;
+
+/** One obstacle as it was typed, as the survey would keep it; or what is wrong with it, at its field where it has one. */
+function readOne(
+  kind: ObstacleKind,
+  values: Typed,
+  { wall, mirrored, profile }: Pick<ObstaclesProps, "wall" | "mirrored" | "profile">,
+): Read {
+  const line = `${obstacleWords[kind]}: ${sides.map((side) => values[side] ?? "").join(", ")}`;
+  const alone = readObstacles(line, profile);
+  if (!alone.ok) {
+    const error = alone.error.replace(/^Line 1: /, "");
+    const field = sides.find((side) => error.startsWith(`${sideWords[side].toLowerCase()}: `));
+    return { ok: false, error, ...(field ? { field } : {}) };
+  }
+  const one = alone.obstacles[0]!;
+  const onWall = mirrored ? { ...one, x: wall.width - one.x - one.width } : one;
+  const [fault] = faultsOf({ ...wall, obstacles: [onWall] });
+  return fault ? { ok: false, error: fault } : { text: alone.text };
+}
 
 /** What is on a wall already: drawn on it or typed, and taken away again. */
 export function useObstacles({ jobId, wall, mirrored, text, profile }: ObstaclesProps) {
-  const { act, say, busy } = useDesign(jobId);
+  const { act, send, say, busy } = useDesign(jobId);
   const [isDrawing, setDrawing] = useState(false);
   const [drawn, setDrawn] = useState<Rect>();
   const [kind, setKind] = useState<ObstacleKind>("shelf");
-  const [typed, setTyped] = useState<Typed>(nothing);
-  const [error, setError] = useState("");
-  const begin = () => {
-    setDrawn(undefined);
-    setTyped(nothing);
-    setError("");
-    setDrawing(false);
-  };
+  const said = (side: Side) => (drawn ? print(drawn[side], "length", profile) : "");
   const answer = (next: string) =>
-    act(
-      { kind: "surveyAnswered", field: "wall.obstacles", text: next, profile: "metric", seen: text },
-      begin,
-    );
+    ({ kind: "surveyAnswered", field: "wall.obstacles", text: next, profile: "metric", seen: text }) as const;
+  const form = useForm({
+    draft: `${jobId}.obstacle`,
+    // What is drawn stands in the fields, until somebody types over it.
+    initial: Object.fromEntries(sides.map((side) => [side, said(side)])),
+    send: async (values, waiting) => {
+      const read = readOne(kind, values, { wall, mirrored, profile });
+      return "ok" in read ? read : send(answer([text, read.text].filter(Boolean).join("\n")), waiting);
+    },
+    onTaken: () => {
+      setDrawn(undefined);
+      setDrawing(false);
+    },
+  });
   const draw = (rect: Rect) => {
+    form.drop();
     setDrawn(rect);
-    const said = (mm: number) => print(mm, "length", profile);
-    setTyped({ x: said(rect.x), y: said(rect.y), width: said(rect.width), height: said(rect.height) });
-  };
-  const put = () => {
-    const line = `${obstacleWords[kind]}: ${sides.map((side) => typed[side]).join(", ")}`;
-    const alone = readObstacles(line, profile);
-    if (!alone.ok) return setError(alone.error.replace(/^Line 1: /, ""));
-    const [one] = alone.obstacles;
-    const onWall = mirrored ? { ...one!, x: wall.width - one!.x - one!.width } : one!;
-    const [fault] = faultsOf({ ...wall, obstacles: [onWall] });
-    if (fault) return setError(fault);
-    void answer([text, alone.text].filter(Boolean).join("\n"));
   };
   return {
     drawing: isDrawing ? { draw, ...(drawn ? { drawn } : {}) } : {},
     tools: {
-      ...{ isDrawing, setDrawing, kind, setKind, typed, error, busy, put },
+      ...{ form, isDrawing, setDrawing, kind, setKind, busy },
       said: say?.text ?? "",
-      type: (side: Side, value: string) => setTyped((had) => ({ ...had, [side]: value })),
-      takeAway: (at: number) => void answer(withoutObstacle(text, at)),
+      takeAway: (at: number) => void act(answer(withoutObstacle(text, at))),
     },
   };
 }
@@ -75,15 +87,9 @@ type Tools = ReturnType<typeof useObstacles>["tools"];
 
 /** The kind and the four lengths of what is put on the wall. */
 function ObstacleForm({ tools }: { tools: Tools }) {
-  const { isDrawing, setDrawing, kind, setKind, typed, type, error, busy, put } = tools;
+  const { form, isDrawing, setDrawing, kind, setKind } = tools;
   return (
-    <form
-      className="grid gap-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        put();
-      }}
-    >
+    <FormFrame form={form} className="grid gap-3">
       <label className="block max-w-xs">
         What is there
         <select className="field" value={kind} onChange={(e) => setKind(e.target.value as ObstacleKind)}>
@@ -108,25 +114,16 @@ function ObstacleForm({ tools }: { tools: Tools }) {
       </button>
       <div className="grid max-w-xl grid-cols-2 gap-3 md:grid-cols-4">
         {sides.map((side) => (
-          <label key={side} className="block">
-            {sideWords[side]}
-            <input
-              className="field num"
-              value={typed[side]}
-              onChange={(e) => type(side, e.target.value)}
-              aria-invalid={error ? true : undefined}
-              aria-describedby="obstacle-fault"
-            />
-          </label>
+          <FormField key={side} form={form} name={side} label={sideWords[side]} />
         ))}
       </div>
-      <p id="obstacle-fault" role="alert" className="text-stop empty:hidden">
-        {error}
-      </p>
-      <button className="button quiet justify-self-start" disabled={busy}>
-        Put it on the wall
-      </button>
-    </form>
+      <div className="flex flex-wrap items-center gap-4">
+        <button className="button quiet" disabled={form.busy}>
+          Put it on the wall
+        </button>
+        <FormNote form={form} />
+      </div>
+    </FormFrame>
   );
 }
 

@@ -18,17 +18,18 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
   const { can, job, judged, known, person } = opened;
   const fit = fitOf(job, judged, known);
   const { found, line, units } = fit;
-  const salted = fit.tanks.map((tank) => tank.name);
+  const [tank] = fit.tanks;
   return (
     <JobShell {...frameOf(opened, "fit")}>
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
         <div>
           <h1>Fit</h1>
           <p className="text-soft">Does the train go on that wall, and how do the pipes run.</p>
-          {salted.length > 0 ? (
+          {tank ? (
             <p className="text-soft" data-salt-tank>
-              Not on this wall: the {salted.join(", the ")}. It stands within {length(1500, person.profile)}{" "}
-              of its valve, with {length(300, person.profile)} free over its lid.
+              Not on this wall: the {fit.tanks.map(({ name }) => name).join(", the ")}. It stands within{" "}
+              {length(tank.tether!.within, person.profile)} of its valve, with{" "}
+              {length(tank.free.above, person.profile)} free over its lid.
             </p>
           ) : null}
         </div>
