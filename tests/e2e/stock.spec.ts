@@ -126,10 +126,15 @@ test("stock is counted on a phone, prices come from a supplier's file, and a job
   await expect(page.locator("[data-too-late]")).toContainText(`Check: ${tee.name} is not surely here`);
   await expect(page.locator("[data-nowhere]")).toContainText(valve.name);
   await clean(page, "parts from stock");
+  const keepRest = page.getByRole("button", { name: "It is cut: keep what is left on the van" });
+  await keepRest.click();
+  await expect(page.locator('[data-offcuts="open"]')).toContainText(
+    "take what is in stock for this job first",
+  );
   await page.getByRole("button", { name: "Take what is in stock for this job" }).click();
   await expect(line).toContainText(/^1 taken from stock; order 1 × 5/);
   await expect(page.locator(`[data-part="${long}"] [data-source]`)).toContainText("1 taken from stock");
-  await page.getByRole("button", { name: "It is cut: keep what is left on the van" }).click();
+  await keepRest.click();
   await expect(page.locator('[data-offcuts="kept"]')).toBeVisible();
   await page.evaluate((id) => fetch(`/api/jobs/${id}/offcuts`, { method: "POST" }), job);
   await page.reload();

@@ -61,4 +61,12 @@ describe("ways to join a train, side by side", () => {
       wall: "pushFit",
     });
   });
+
+  it("is as at the bench where nothing is pushed on its pipe", () => {
+    const d = roomyTrain({ "cutin.pipe": "pvc" });
+    const before = assemblyOf(fitted(d.job), d.job, knowledge);
+    d.do({ kind: "schoolChosen", school: "wallJoints", option: "pushFit", why: "As we always do it" });
+    expect(before).toBeDefined();
+    expect(assemblyOf(fitted(d.job), d.job, knowledge)).toEqual(before);
+  });
 });
