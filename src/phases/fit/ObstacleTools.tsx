@@ -39,8 +39,10 @@ function readOne(
   const alone = readObstacles(line, profile);
   if (!alone.ok) {
     const error = alone.error.replace(/^Line 1: /, "");
-    const field = sides.find((side) => error.startsWith(`${sideWords[side].toLowerCase()}: `));
-    return { ok: false, error, ...(field ? { field } : {}) };
+    const prefix = (side: Side) => `${sideWords[side].toLowerCase()}: `;
+    const field = sides.find((side) => error.startsWith(prefix(side)));
+    // Beside its field it need not name it.
+    return field ? { ok: false, error: error.slice(prefix(field).length), field } : { ok: false, error };
   }
   const one = alone.obstacles[0]!;
   const onWall = mirrored ? { ...one, x: wall.width - one.x - one.width } : one;
