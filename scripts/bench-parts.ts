@@ -3,8 +3,7 @@ import { fittings } from "../src/catalogue/fittings";
 import { joints } from "../src/catalogue/joints";
 import { pipes } from "../src/catalogue/pipes";
 import { unitModels } from "../src/catalogue/units";
-import { onWall } from "../src/core/fit/onWall";
-import { pipePlan, pipesBuilt } from "../src/core/fit/piped";
+import { pipePlan, pipesBuilt, plannedOnWall } from "../src/core/fit/piped";
 import { place, placingOf, usualPlacing } from "../src/core/fit/place";
 import type { Wall } from "../src/core/fit/wall";
 import { loadEngine } from "../src/core/plumbing/engine";
@@ -19,19 +18,24 @@ const placed = codes.map((code, i) => ({
   model: unitModels.get(code)!,
 }));
 const pipe: Piping = { system: "pex", size: "1", method: "crimp", ring: "crimp" };
-const plan = pipePlan([...fittings.values()], placed, { house: pipe, train: pipe, threads: "rule" }, true);
-const units = placed.map((p) => {
-  const { inlet, outlet } = plan.units.find((u) => u.key === p.unit.key)!;
-  return onWall(p, { inlet: inlet!.length, outlet: outlet!.length })!;
-});
-const { stub, apart, pipe: lengths } = plan.onWall!;
+const plan = pipePlan(
+  [...fittings.values()],
+  placed,
+  { house: pipe, train: pipe, threads: "rule" },
+  {
+    arrangement: "threeValve",
+    isUnsafe: false,
+  },
+);
+const units = placed.map((p) => plannedOnWall(p, plan)!);
+const { stubs, apart, pipe: lengths } = plan.onWall!;
 const half = Math.ceil(apart! / 2);
 const wall: Wall = {
   width: 6000,
   height: 2600,
   obstacles: [],
-  from: { x: 400 - half, y: 2300, facing: "down", stub },
-  to: { x: 400 + half, y: 2300, facing: "down", stub },
+  from: { x: 400 - half, y: 2300, facing: "down", stub: stubs![0] },
+  to: { x: 400 + half, y: 2300, facing: "down", stub: stubs![1] },
   pipe: lengths,
 };
 const { best } = place(wall, units);

@@ -28,7 +28,7 @@ export function placesOf(job: JobState): Record<string, Standing> {
   return Object.fromEntries(fit.units.map((u, i) => [u.key, best.standings[i]!]));
 }
 
-/** A design with these units on a wall that was measured, not placed yet. */
+/** A design with these units on a wall that was measured, not placed yet; `SF-150x2` are two side by side. */
 export function plannedTrain(
   answers: Readonly<Record<string, string>> = {},
   units: readonly string[] = ["PS-20", "SF-150"],
@@ -36,7 +36,10 @@ export function plannedTrain(
   const d = surveyed().answer({ ...measuredWall, ...answers });
   return d.do({
     kind: "designChanged",
-    units: units.map((model, i) => ({ key: `u${i + 1}`, model, parallel: 1 })),
+    units: units.map((text, i) => {
+      const [model, parallel = "1"] = text.split("x") as [string, string?];
+      return { key: `u${i + 1}`, model, parallel: Number(parallel) };
+    }),
     what: "Its units",
     seen: d.job.designSeq,
   });

@@ -1,5 +1,5 @@
 import { misfits } from "./judge";
-import { apartBy, bodyOf, type Standing, type WallUnit } from "./standing";
+import { apartBy, bodiesOf, bodyOf, type Standing, type WallUnit } from "./standing";
 import type { Wall } from "./wall";
 
 /** Places are looked at so far apart, mm. */
@@ -16,7 +16,7 @@ export function placeBeside(
 ): Standing | undefined {
   const tied = units.findIndex((u) => u.key === tank.tether?.to);
   if (tied < 0) return undefined;
-  const body = bodyOf(units[tied]!, standings[tied]!);
+  const body = bodiesOf(units[tied]!, standings[tied]!)[tank.tether?.body ?? 0]!;
   const places = Array.from(
     { length: Math.max(0, Math.floor((wall.width - tank.width) / STEP) + 1) },
     (_, i): Standing => ({ x: i * STEP, y: 0, lies: false, mirrored: false }),

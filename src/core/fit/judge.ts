@@ -1,4 +1,13 @@
-import { apartBy, bodyOf, keptClear, zonesOf, type Standing, type WallUnit, type Zone } from "./standing";
+import {
+  apartBy,
+  bodiesOf,
+  bodyOf,
+  keptClear,
+  zonesOf,
+  type Standing,
+  type WallUnit,
+  type Zone,
+} from "./standing";
 import { overlap, type Rect, type Wall } from "./wall";
 
 /** Why something cannot stand where it stands. `unit` and `other` are keys of units or ids of obstacles. */
@@ -46,11 +55,17 @@ export function misfitsAlone(wall: Wall, unit: WallUnit, at: Standing): Misfit[]
   return found;
 }
 
+interface Stood {
+  readonly unit: WallUnit;
+  readonly at: Standing;
+}
+
+/** The body that a tied unit is measured from or to: of units side by side the one that it belongs to. */
+const tiedBody = ({ unit, at }: Stood, tied: WallUnit): Rect =>
+  bodiesOf(unit, at)[unit === tied ? 0 : (tied.tether?.body ?? 0)] ?? bodyOf(unit, at);
+
 /** Why two units cannot stand so beside one another; the first comes first along the water. */
-export function misfitsBetween(
-  a: { readonly unit: WallUnit; readonly at: Standing },
-  b: { readonly unit: WallUnit; readonly at: Standing },
-): Misfit[] {
+export function misfitsBetween(a: Stood, b: Stood): Misfit[] {
   const [one, two] = [bodyOf(a.unit, a.at), bodyOf(b.unit, b.at)];
   const [key, other] = [a.unit.key, b.unit.key];
   const found: Misfit[] = [];
@@ -61,7 +76,7 @@ export function misfitsBetween(
     if (overlap(zone, one)) found.push({ is: "zone", unit: other, what: zone.what, other: key });
   if (a.unit.ports && b.unit.ports && one.x > two.x) found.push({ is: "order", unit: other, other: key });
   const tied = a.unit.tether?.to === other ? a.unit : b.unit.tether?.to === key ? b.unit : undefined;
-  const by = tied ? apartBy(one, two) - tied.tether!.within : 0;
+  const by = tied ? apartBy(tiedBody(a, tied), tiedBody(b, tied)) - tied.tether!.within : 0;
   if (tied && by > 0) found.push({ is: "tooFar", unit: tied.key, other: tied === a.unit ? other : key, by });
   return found;
 }

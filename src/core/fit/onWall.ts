@@ -1,4 +1,4 @@
-import { familyOf, type PlacedUnit, type UnitModel, type UnitPort } from "../families";
+import { familyOf, keysOf, type PlacedUnit, type UnitModel, type UnitPort } from "../families";
 import { saltKey } from "./salt";
 import type { WallUnit } from "./standing";
 import type { Facing, WallPort } from "./wall";
@@ -35,20 +35,20 @@ export function lineFits({ fit }: Pick<UnitModel, "fit">): LinePorts | undefined
 /** A salt tank stands within so many mm of its valve, with so much free over its lid (handbook 3, Fit). */
 const SALT = { within: 1500, above: 300 } as const;
 
-/** The salt tank of a unit as it stands on a wall; undefined where it has none beside it. */
-export function saltTankOf({ unit, model }: PlacedUnit): WallUnit | undefined {
+/** The salt tanks of a unit as they stand on a wall, one for each of those side by side; none where it has none beside it. */
+export function saltTanksOf({ unit, model }: PlacedUnit): readonly WallUnit[] {
   const tank = model.fit?.saltTank;
-  if (!tank) return undefined;
-  return {
-    key: saltKey(unit.key),
-    name: `salt tank of ${model.code}`,
+  if (!tank) return [];
+  return keysOf(unit).map((key, body, all) => ({
+    key: saltKey(key),
+    name: `salt tank of ${model.code}${all.length > 1 ? ` ${body + 1}` : ""}`,
     width: Math.round(tank.width),
     height: Math.round(tank.height),
     depth: Math.round(tank.depth),
     free: { around: 0, above: SALT.above, below: 0, front: 0 },
     mayLie: false,
-    tether: { to: unit.key, within: SALT.within },
-  };
+    tether: { to: unit.key, within: SALT.within, ...(all.length > 1 ? { body } : {}) },
+  }));
 }
 
 /**

@@ -1,22 +1,36 @@
-import type { PlacedUnit, UnitPort } from "../families";
+import { keysOf, type PlacedUnit, type UnitPort } from "../families";
 import type { CatalogueFitting, JointMethod, PipeSystem } from "../plumbing/fittings";
-import { assembled, type Assembly, type Run, type RunEnd, type Swapped } from "../plumbing/assembly";
+import {
+  assembled,
+  manifoldId,
+  type Assembly,
+  type Run,
+  type RunEnd,
+  type Swapped,
+  type Used,
+} from "../plumbing/assembly";
 import type { JointKind, ThreadSchool } from "../plumbing/joint";
 import {
   fittingOf,
   houseStub,
   lengthsOf,
   roomFor,
+  stubOf,
   teesApart,
   unitStub,
+  valveIn,
   type Piping,
   type Stub,
+  type StubPart,
 } from "../plumbing/piping";
+import { shutOffsOf, type Arrangement, type ShutOffs } from "../plumbing/shutOffs";
 import type { PortType } from "../plumbing/transitions";
 import type { SurveyAnswers } from "../site";
-import { lineFits, type LinePorts } from "./onWall";
+import { noManifold, sideBySide } from "./manifold";
+import { lineFits, onWall, type LinePorts } from "./onWall";
 import type { Route } from "./route";
-import type { Wall } from "./wall";
+import type { Manifold, WallUnit } from "./standing";
+import type { PipeNeeds } from "./wallOf";
 
 /** Pipes of the survey by what fittings they take. */
 const systems: Readonly<Record<string, PipeSystem>> = {
@@ -156,6 +170,12 @@ interface Joined {
   readonly outlet?: Stub;
   /** What its pipes' ways leave free at its ports, mm. */
   readonly room: { readonly inlet?: number; readonly outlet?: number };
+  /** Each of those that stand side by side. */
+  readonly keys: readonly string[];
+  /** The valve in each leg of its manifold, with the piece before it; nothing where none stands there. */
+  readonly legValve: readonly StubPart[];
+  /** As it stands on its wall; undefined where its size is unknown. */
+  readonly stands?: WallUnit;
 }
 
 /** A port that no fittings join to the pipe. */
@@ -173,33 +193,92 @@ export interface PipePlan {
   readonly cut: Piping;
   readonly units: readonly Joined[];
   readonly unjoined: readonly Unjoined[];
-  /** What leads from the house's pipe; undefined where nothing does. */
-  readonly house?: Stub;
+  /** What leads from the house's pipe where water comes, and where it goes on; undefined where nothing does. */
+  readonly house?: { readonly before: Stub; readonly behind: Stub };
   readonly byTee: boolean;
   /** What the wall has to know of it. */
-  readonly onWall?: Pick<Wall, "pipe"> & { readonly stub: number; readonly apart?: number };
+  readonly onWall?: PipeNeeds;
 }
 
-/** Chooses the fittings at every end of a train's pipes. `byTee`: a bypass goes round the whole train. */
+/** How a train is passed by, and whether anybody may drink what its source gives. */
+export interface PassedBy {
+  readonly arrangement: Arrangement;
+  readonly isUnsafe: boolean;
+}
+
+/** Where the valves of a line stand. */
+const valvesOf = (line: readonly PlacedUnit[], { arrangement, isUnsafe }: PassedBy): ShutOffs =>
+  shutOffsOf(
+    arrangement,
+    line.map(({ unit, model }) => ({
+      hasHead: model.head !== undefined,
+      hasLamp: model.uv !== undefined,
+      parallel: unit.parallel,
+    })),
+    isUnsafe,
+  );
+
+/** A line's pipe, and the valves in it. */
+interface LineMade {
+  readonly train: Piping;
+  /** The train's pipe as it is joined at its ends. */
+  readonly ends: Piping;
+  readonly valves: ShutOffs;
+}
+
+/** Units of a line with the fittings at their ports; those whose ports nobody stated are left out. */
+function joinedOf(
+  all: readonly CatalogueFitting[],
+  line: readonly PlacedUnit[],
+  { train, ends, valves }: LineMade,
+): readonly Joined[] {
+  const elbow = fittingOf(all, "elbow90", train);
+  const lengths = lengthsOf(all, train);
+  const roomAt = (stub: Stub | undefined) => stub && (elbow ? roomFor(stub, train, elbow) : stub.length);
+  return line.flatMap((placed, i): Joined[] => {
+    const { unit, model } = placed;
+    const ports = lineFits(model);
+    if (!ports) return [];
+    const isOne = unit.parallel === 1;
+    // Side by side the valves are in the legs of the manifold, where they take no width.
+    const hasValve = valves.atUnit[i]!;
+    const stub = (port: UnitPort) => unitStub(all, portType(port), ends, { hasValve: hasValve && isOne });
+    const [inlet, outlet] = [stub(ports.inlet), stub(ports.outlet)];
+    const room = { inlet: roomAt(inlet), outlet: roomAt(outlet) };
+    const legValve = hasValve && !isOne ? (valveIn(all, train) ?? []) : [];
+    const one = onWall(placed, room);
+    const stands =
+      one &&
+      sideBySide(one, unit.parallel, lengths ? { ...lengths, valve: stubOf(legValve).length } : noManifold);
+    return [
+      { key: unit.key, code: model.code, keys: keysOf(unit), ports, inlet, outlet, room, legValve, stands },
+    ];
+  });
+}
+
+/** A unit of a plan as it stands on its wall: with those beside it, and the manifold between them; undefined where its size or ports are unknown. */
+export function plannedOnWall(placed: PlacedUnit, plan: PipePlan | undefined): WallUnit | undefined {
+  if (plan) return plan.units.find((u) => u.key === placed.unit.key)?.stands;
+  const one = onWall(placed);
+  return one && sideBySide(one, placed.unit.parallel, noManifold);
+}
+
+/** Chooses the fittings at every end of a train's pipes. */
 export function pipePlan(
   all: readonly CatalogueFitting[],
   line: readonly PlacedUnit[],
   piping: JobPiping,
-  byTee: boolean,
+  passed: PassedBy,
 ): PipePlan {
   const { train } = piping;
+  const byTee = passed.arrangement === "threeValve";
   const [house, ends] = [onTheWall(piping.house, piping), onTheWall(train, piping)];
   const elbow = fittingOf(all, "elbow90", train);
   const roomAt = (stub: Stub) => (elbow ? roomFor(stub, train, elbow) : stub.length);
-  const units = line.flatMap(({ unit, model }): Joined[] => {
-    const ports = lineFits(model);
-    if (!ports) return [];
-    const stub = (port: UnitPort) => unitStub(all, portType(port), ends);
-    const [inlet, outlet] = [stub(ports.inlet), stub(ports.outlet)];
-    const room = { inlet: inlet && roomAt(inlet), outlet: outlet && roomAt(outlet) };
-    return [{ key: unit.key, code: model.code, ports, inlet, outlet, room }];
-  });
-  const stub = houseStub(all, { house, piping: ends, byTee });
+  const valves = valvesOf(line, passed);
+  const units = joinedOf(all, line, { train, ends, valves });
+  const stubAt = (hasValve: boolean) => houseStub(all, { house, piping: ends, byTee, hasValve });
+  const [before, behind] = [stubAt(valves.ahead), stubAt(valves.behind)];
   const [ofTrain, ofHouse] = [lengthsOf(all, train), lengthsOf(all, house)];
   return {
     bent: (["elbow90", "tee", "valve"] as const).flatMap((shape) =>
@@ -212,17 +291,100 @@ export function pipePlan(
       ...(u.inlet ? [] : [{ unit: u.code, port: u.ports.inlet }]),
       ...(u.outlet ? [] : [{ unit: u.code, port: u.ports.outlet }]),
     ]),
-    house: stub,
+    ...(before && behind ? { house: { before, behind } } : {}),
     byTee,
-    ...(ofTrain && ofHouse && stub
+    ...(ofTrain && ofHouse && before && behind
       ? {
           onWall: {
             pipe: { piece: ofTrain.piece, laying: ofTrain.elbow },
-            stub: roomAt(stub),
+            stubs: [roomAt(before), roomAt(behind)] as const,
             ...(byTee ? { apart: teesApart(ofHouse) } : {}),
           },
         }
       : {}),
+  };
+}
+
+/** What a unit of the line is, and how its port is joined, as a pipe's end. */
+function unitEnd(unit: Joined, side: "inlet" | "outlet", part = unit.key): RunEnd {
+  const port = unit.ports[side];
+  return {
+    is: "unit",
+    part,
+    stub: unit[side]!,
+    asks: { kind: jointOfPort(port), tightening: port.tighten, size: portType(port).size },
+  };
+}
+
+/** The pipes and shared fittings on one side of units that stand side by side. */
+interface HeaderBuilt {
+  readonly runs: readonly Run[];
+  readonly shared: readonly Used[];
+  /** Where the pipe of the line comes to it, or goes on. */
+  readonly end: RunEnd;
+}
+
+/**
+ * The pipe along units side by side, and one to each: at each unit a tee, at its blind end an elbow. Water is divided before the units and comes together behind them; what a tee takes
+ * is counted once on each way.
+ */
+function headerBuilt(
+  unit: Joined,
+  manifold: Manifold,
+  side: "inlet" | "outlet",
+  { tee, elbow }: { readonly tee: CatalogueFitting; readonly elbow: CatalogueFitting },
+): HeaderBuilt {
+  const { at, legs } = manifold[side];
+  const count = unit.keys.length;
+  const id = manifoldId({ unit: unit.key, side });
+  const divides = side === "inlet";
+  const isBlind = (i: number) => i === (divides ? count - 1 : 0);
+  const fittingAt = (i: number) => (isBlind(i) ? elbow : tee);
+  const partAt = (i: number) => `${id}.${isBlind(i) ? "e" : "t"}${i + 1}`;
+  const endAt = (i: number, likeM: number, parts: readonly StubPart[] = []): RunEnd => ({
+    is: "manifold",
+    part: partAt(i),
+    stub: stubOf(parts, fittingAt(i).layingMm[0]),
+    into: { fitting: fittingAt(i), likeM },
+  });
+  const legAt = (i: number): Run => {
+    const own = endAt(i, isBlind(i) ? elbow.likeM : tee.branchLikeM!, unit.legValve);
+    const there = unitEnd(unit, side, unit.keys[i]!);
+    const leg = { id: `${id}.l${i + 1}`, manifold: { unit: unit.key, side, share: 1 / count } };
+    return divides
+      ? { ...leg, points: legs[i]!, from: own, to: there }
+      : { ...leg, points: legs[i]!.toReversed(), from: there, to: own };
+  };
+  // A tee's loss straight on is met where water goes on past it, or comes to it from the units before.
+  const alongAt = (i: number): Run => ({
+    id: `${id}.h${i + 1}`,
+    manifold: { unit: unit.key, side, share: (divides ? count - 1 - i : i + 1) / count },
+    points: [at[i]!, at[i + 1]!],
+    from: endAt(i, divides ? tee.likeM : 0),
+    to: endAt(i + 1, divides ? 0 : tee.likeM),
+  });
+  const legsFirst = unit.keys.flatMap((_, i) => [legAt(i), ...(i < count - 1 ? [alongAt(i)] : [])]);
+  return {
+    runs: legsFirst,
+    shared: unit.keys.map((_, i) => ({ id: partAt(i), run: id, fitting: fittingAt(i), isShared: true })),
+    end: endAt(divides ? 0 : count - 1, 0),
+  };
+}
+
+/** A unit of the line between its two pipes: what they end at, and its manifold's own pipes where it is several. */
+function stationBuilt(unit: Joined, { bent, piping }: PipePlan) {
+  const [tee, elbow] = [fittingOf(bent, "tee", piping.train), fittingOf(bent, "elbow90", piping.train)];
+  const manifold = unit.stands?.manifold;
+  if (!manifold || !tee || !elbow)
+    return { inlet: unitEnd(unit, "inlet"), outlet: unitEnd(unit, "outlet"), runs: [], shared: [] };
+  const [before, behind] = (["inlet", "outlet"] as const).map((side) =>
+    headerBuilt(unit, manifold, side, { tee, elbow }),
+  );
+  return {
+    inlet: before!.end,
+    outlet: behind!.end,
+    runs: [...before!.runs, ...behind!.runs],
+    shared: [...before!.shared, ...behind!.shared],
   };
 }
 
@@ -238,26 +400,24 @@ export function pipesBuilt(
   if (routes.length !== (isAlone ? 0 : units.length + 1)) return undefined;
   const tee = byTee ? fittingOf(bent, "tee", cut) : undefined;
   const houseEnd = (port: "before" | "behind"): RunEnd => ({
+    is: "house",
     part: tee ? (port === "before" ? "bypass.t1" : "bypass.t2") : `house.${port}`,
-    stub: house,
-    ...(tee ? { tee } : {}),
+    stub: house[port],
+    ...(tee ? { into: { fitting: tee, likeM: tee.branchLikeM! } } : {}),
   });
-  const unitEnd = (unit: Joined, side: "inlet" | "outlet"): RunEnd => {
-    const port = unit.ports[side];
-    return {
-      part: unit.key,
-      stub: unit[side]!,
-      asks: { kind: jointOfPort(port), tightening: port.tighten, size: portType(port).size },
-    };
-  };
-  const runs = routes.map((route, i): Run => ({
-    id: `r${i + 1}`,
-    points: route.points,
-    from: i === 0 ? houseEnd("before") : unitEnd(units[i - 1]!, "outlet"),
-    to: i === units.length ? houseEnd("behind") : unitEnd(units[i]!, "inlet"),
-  }));
+  const stations = units.map((unit) => stationBuilt(unit, plan));
+  const runs = routes.flatMap((route, i): readonly Run[] => [
+    {
+      id: `r${i + 1}`,
+      points: route.points,
+      from: stations[i - 1]?.outlet ?? houseEnd("before"),
+      to: stations[i]?.inlet ?? houseEnd("behind"),
+    },
+    ...(stations[i]?.runs ?? []),
+  ]);
   return assembled(bent, runs, piping.train, {
     threads: piping.threads,
+    shared: stations.flatMap((s) => s.shared),
     ...(swapped ? { swapped } : {}),
     ...(byTee ? { bypass: cut } : {}),
     ...(isAlone ? { legs: { legIn: houseEnd("before"), legOut: houseEnd("behind") } } : {}),

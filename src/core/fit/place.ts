@@ -4,7 +4,7 @@ import { pack } from "./pack";
 import { leastRest, leastRun, pipeEnd, type PipedPlace, type PipeEnd } from "./least";
 import { barredBy, measured, routesOf, routeTo, type Placing } from "./routes";
 import { bodyOf, keptClear, portOf, turnsOf, zonesOf, type Standing, type WallUnit } from "./standing";
-import { grown, type Rect, type Wall, type WallPort } from "./wall";
+import { grown, PIPE_CLEAR, type Rect, type Wall, type WallPort } from "./wall";
 
 /** How finely, and how long, it is looked for. */
 export interface PlaceOptions {
@@ -17,7 +17,7 @@ export interface PlaceOptions {
   /** Told now and then how many pipes were looked for. */
   readonly onProgress?: (tried: number) => void;
 }
-export const usualPlacing: PlaceOptions = { step: 50, clear: 30, patience: 600_000 };
+export const usualPlacing: PlaceOptions = { step: 50, clear: PIPE_CLEAR, patience: 600_000 };
 /** Up to so many units are tried on the finest grid; of more there are too many places for a second's work, and the grid is twice as wide. */
 const FINEST = 3;
 /** How finely, and how long, so many units are looked for. */

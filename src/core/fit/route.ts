@@ -30,7 +30,7 @@ export interface RouteRoom {
   /** What its parts take up; absent: nothing. */
   readonly pipe?: PipeLengths;
   /** Pipes that are there already: one may be crossed at a right angle, but nothing runs along it or turns on it. */
-  readonly laid?: readonly Route[];
+  readonly laid?: readonly Pick<Route, "points">[];
 }
 
 /** A stretch of the wall from side to side and from bottom to top. */
@@ -80,7 +80,10 @@ const stepsIn = (values: readonly number[], from: number, length: number): Span 
 ];
 
 /** The room round each straight piece of some pipes, and whether the piece lies level. */
-function bandsOf(laid: readonly Route[], apart: number): { readonly band: Rect; readonly lies: boolean }[] {
+function bandsOf(
+  laid: readonly Pick<Route, "points">[],
+  apart: number,
+): { readonly band: Rect; readonly lies: boolean }[] {
   return laid.flatMap(({ points }) =>
     points.slice(1).map((p, i) => ({
       band: grown(between(points[i]!, p), apart),

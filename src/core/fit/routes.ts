@@ -1,6 +1,6 @@
 import { leastRun, pipeEnd } from "./least";
 import { routeBetween, type Route } from "./route";
-import { bodyOf, keptClear, portOf, zonesOf, type Standing, type WallUnit } from "./standing";
+import { bodyOf, keptClear, ownPipesOf, portOf, zonesOf, type Standing, type WallUnit } from "./standing";
 import type { Rect, Wall, WallPort } from "./wall";
 
 /** Units on a wall, with the pipes between them. */
@@ -9,7 +9,7 @@ export interface Placing {
   readonly standings: readonly Standing[];
   /** From the cut, between the units, and back to the cut. */
   readonly routes: readonly Route[];
-  /** Of all pipes together, mm. */
+  /** Of all pipes between units together, mm. */
   readonly pipeMm: number;
   /** From the outermost left body to the outermost right one, mm. */
   readonly widthMm: number;
@@ -18,7 +18,7 @@ export interface Placing {
 /** What a unit bars of a wall for pipes: its body, and the room in which something is drawn out. */
 export const barredBy = (unit: WallUnit, at: Standing): Rect[] => [
   bodyOf(unit, at),
-  ...zonesOf(unit, at).filter((zone) => zone.what !== "around"),
+  ...zonesOf(unit, at).filter((zone) => zone.what === "above" || zone.what === "below"),
 ];
 
 /** A wall with units on it, as pipes see it. */
@@ -63,12 +63,13 @@ export function routesOf(
   const least = pairs.map(leastOf);
   let sum = least.reduce((one, other) => one + other, 0);
   if (sum > most) return undefined;
+  const manifolds = units.flatMap((unit, i) => ownPipesOf(unit, standings[i]!)).map((points) => ({ points }));
   const routes: Route[] = [];
   for (const [i, { a, b }] of pairs.entries()) {
     const own = { a: a.own, b: b.own };
     const left = most - (sum - least[i]!);
     const route =
-      routeBetween({ ...room, laid: routes }, a.port, b.port, own, left) ??
+      routeBetween({ ...room, laid: [...manifolds, ...routes] }, a.port, b.port, own, left) ??
       routeBetween(room, a.port, b.port, own, left);
     if (!route) return undefined;
     sum += route.length - least[i]!;

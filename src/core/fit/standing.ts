@@ -1,5 +1,34 @@
 import type { Obstacle } from "../site";
-import type { Facing, Point, Rect, Wall, WallPort } from "./wall";
+import {
+  between,
+  grown,
+  PIPE_CLEAR,
+  type Facing,
+  type Point,
+  type Rect,
+  type Wall,
+  type WallPort,
+} from "./wall";
+
+/** A pipe along units side by side, from which one leads to each of them. */
+export interface Header {
+  /** Middles of its fittings, one at each unit from the left: tees, and an elbow where it ends. */
+  readonly at: readonly Point[];
+  /** From each of them to the unit's port. */
+  readonly legs: readonly (readonly Point[])[];
+}
+
+/**
+ * Equal units side by side between two pipes, as they are put together before they are hung or stood: by whole mm from the lower left corner of the first. The first pipe ends at the
+ * last unit and the second begins at the first, so that water has equally far through each.
+ */
+export interface Manifold {
+  /** What each of its units is called. */
+  readonly name: string;
+  readonly bodies: readonly Rect[];
+  readonly inlet: Header;
+  readonly outlet: Header;
+}
 
 /** What a unit asks of its wall, upright and not mirrored; lengths in whole mm. */
 export interface WallUnit {
@@ -24,8 +53,10 @@ export interface WallUnit {
   readonly mayLie: boolean;
   /** It works on its side too, where that is wanted. */
   readonly couldLie?: boolean;
-  /** It stands within so many mm of another: a salt tank of its valve. */
-  readonly tether?: { readonly to: string; readonly within: number };
+  /** It stands within so many mm of another: a salt tank of its valve; `body`: which of those side by side. */
+  readonly tether?: { readonly to: string; readonly within: number; readonly body?: number };
+  /** Several side by side, with the pipes between them. */
+  readonly manifold?: Manifold;
 }
 
 /** Where a unit stands: the lower left corner of its body as it stands. */
@@ -67,19 +98,40 @@ export function bodyOf(unit: WallUnit, at: Standing): Rect {
   return { x: at.x, y: at.y, width, height };
 }
 
-/** A port of a unit as it stands: lying, its top is on the right, and mirrored after that. */
-export function portOf(unit: WallUnit, port: WallPort, at: Standing): WallPort {
-  const turned = at.lies
-    ? { ...port, x: port.y, y: unit.width - port.x, facing: whenLying[port.facing] }
-    : port;
+/** A point of a unit as it stands: lying, its top is on the right, and mirrored after that. */
+function pointOn(unit: WallUnit, p: Point, at: Standing): Point {
+  const turned = at.lies ? { x: p.y, y: unit.width - p.x } : p;
   const { width } = bodyOf(unit, at);
-  const seen = at.mirrored ? { ...turned, x: width - turned.x, facing: whenMirrored[turned.facing] } : turned;
-  return { ...seen, x: at.x + seen.x, y: at.y + seen.y };
+  return { x: at.x + (at.mirrored ? width - turned.x : turned.x), y: at.y + turned.y };
 }
+
+/** A port of a unit as it stands. */
+export function portOf(unit: WallUnit, port: WallPort, at: Standing): WallPort {
+  const lying = at.lies ? whenLying[port.facing] : port.facing;
+  return { ...port, ...pointOn(unit, port, at), facing: at.mirrored ? whenMirrored[lying] : lying };
+}
+
+/** A part of a unit as it stands. */
+function partOf(unit: WallUnit, part: Rect, at: Standing): Rect {
+  const corner = { x: part.x + part.width, y: part.y + part.height };
+  return between(pointOn(unit, part, at), pointOn(unit, corner, at));
+}
+
+/** The bodies of a unit as it stands: one, or those side by side in their order. */
+export const bodiesOf = (unit: WallUnit, at: Standing): readonly Rect[] =>
+  unit.manifold ? unit.manifold.bodies.map((b) => partOf(unit, b, at)) : [bodyOf(unit, at)];
+
+/** The pipes of a unit's manifold as it stands, as routes that others do not run along. */
+export const ownPipesOf = (unit: WallUnit, at: Standing): readonly (readonly Point[])[] =>
+  unit.manifold
+    ? [unit.manifold.inlet, unit.manifold.outlet].flatMap((header) =>
+        [header.at, ...header.legs].map((points) => points.map((p) => pointOn(unit, p, at))),
+      )
+    : [];
 
 /** A part of the wall that a unit keeps clear, and what for. */
 export interface Zone extends Rect {
-  readonly what: "around" | "above" | "below";
+  readonly what: "around" | "above" | "below" | "manifold";
 }
 
 /** What a unit keeps clear as it stands (handbook 3, Fit): what is drawn out upwards is drawn out to the side where it lies. */
@@ -95,6 +147,9 @@ export function zonesOf(unit: WallUnit, at: Standing): Zone[] {
   if (around > 0) zones.push({ ...body, x: body.x - around, width: body.width + 2 * around, what: "around" });
   if (above > 0) zones.push({ ...topward(above), what: "above" });
   if (below > 0) zones.push({ ...footward(below), what: "below" });
+  for (const points of ownPipesOf(unit, at))
+    for (const [i, p] of points.slice(1).entries())
+      zones.push({ ...grown(between(points[i]!, p), PIPE_CLEAR), what: "manifold" });
   return zones;
 }
 

@@ -1,5 +1,8 @@
 import type { Obstacle } from "../site";
 
+/** From the middle of a pipe to what it passes, mm. */
+export const PIPE_CLEAR = 30;
+
 /** A point of a wall: whole millimetres from its left end and above its floor. */
 export interface Point {
   readonly x: number;

@@ -25,10 +25,10 @@ export type WallFound =
   | { readonly is: "missing"; readonly fields: readonly string[] }
   | { readonly is: "faulty"; readonly faults: readonly string[] };
 
-/** What the train's pipes ask of the wall: what their parts take up, what leads from the house's pipe to them, and how far apart the tees of a bypass are, mm. */
+/** What the train's pipes ask of the wall: what their parts take up, what leads from the house's pipe to them where water comes and where it goes on, and how far apart the tees of a bypass are, mm. */
 export interface PipeNeeds {
   readonly pipe?: PipeLengths;
-  readonly stub?: number;
+  readonly stubs?: readonly [before: number, behind: number];
   readonly apart?: number;
 }
 
@@ -75,8 +75,8 @@ export function wallOf(answers: SurveyAnswers, bypassed: boolean, needs: PipeNee
   const obstacles = obstaclesOf(answers[wallFields.obstacles]?.text ?? "").map((o) =>
     mirrored ? { ...o, x: width - o.x - o.width } : o,
   );
-  const [from, to] = ends(mirrored ? width - x : x, y, runs, bypassed, needs.apart).map((port) =>
-    needs.stub === undefined ? port : { ...port, stub: needs.stub },
+  const [from, to] = ends(mirrored ? width - x : x, y, runs, bypassed, needs.apart).map((port, i) =>
+    needs.stubs ? { ...port, stub: needs.stubs[i] } : port,
   ) as [WallPort, WallPort];
   const { pipe } = needs;
   const wall: Wall = {

@@ -1,4 +1,4 @@
-import { arrangements, type Arrangement } from "../rig/compose/part";
+import { arrangements, type Arrangement } from "../plumbing/shutOffs";
 import { faultsOf, type Rig } from "../rig/rig";
 import { CHANGED_MEANWHILE } from "./design";
 import { line, oneOf, optional, rig, whole, yesNo, type Of } from "./fields";

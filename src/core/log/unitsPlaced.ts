@@ -1,3 +1,4 @@
+import { keysOf } from "../families";
 import { saltOf } from "../fit/salt";
 import type { Standing } from "../fit/standing";
 import { without } from "../job/job";
@@ -43,7 +44,10 @@ export const unitsPlaced = logKind({
   decide: (job, { places, what, off = [], seen }) => {
     if (seen !== job.designSeq) return refuse(CHANGED_MEANWHILE);
     const keys = new Set(job.units.map((u) => u.key));
-    const strange = Object.keys(places).find((key) => !keys.has(saltOf(key) ?? key));
+    // Each of those side by side has a salt tank of its own.
+    const valves = new Set(job.units.flatMap(keysOf));
+    const isKnown = (key: string) => keys.has(key) || valves.has(saltOf(key) ?? "");
+    const strange = Object.keys(places).find((key) => !isKnown(key));
     if (strange !== undefined) return refuse(`${strange} is no unit of this design`);
     if (off.some((key) => saltOf(key) === undefined))
       return refuse("A salt tank alone is taken off the wall");

@@ -18,15 +18,19 @@ interface Corner {
   readonly y: number;
 }
 
+/** Where a pipe begins or ends: at the house's pipe, at a unit, or in a fitting of the manifold between units side by side. */
+type EndKind = "house" | "unit" | "manifold";
+
 /** What a pipe begins or ends at. */
 export interface RunEnd {
-  /** The unit, or the house's pipe. */
+  readonly is: EndKind;
+  /** The unit, the fitting, or the house's pipe. */
   readonly part: string;
   readonly stub: Stub;
   /** Of a unit: how its port is joined, by its own manual. */
   readonly asks?: { readonly kind: JointKind; readonly tightening: string; readonly size: string };
-  /** Of the house: the branch of a tee that the pipe goes into; absent: the house's pipe itself. */
-  readonly tee?: CatalogueFitting;
+  /** A fitting that the pipe shares with others, and the m of pipe that lose as much as it does on this way; absent of the house: its pipe itself. */
+  readonly into?: { readonly fitting: CatalogueFitting; readonly likeM: number };
 }
 
 /** A pipe of the train on its way along the wall: its corners, and its two ends. */
@@ -35,6 +39,28 @@ export interface Run {
   readonly points: readonly Corner[];
   readonly from: RunEnd;
   readonly to: RunEnd;
+  readonly manifold?: OfManifold;
+}
+
+/** A pipe of the manifold on one side of units side by side. */
+interface OfManifold {
+  readonly unit: string;
+  readonly side: "inlet" | "outlet";
+  /** What part of the train's water runs in it while all of them draw alike. */
+  readonly share: number;
+}
+
+/** What the manifold on one side of units is known by. */
+export const manifoldId = ({ unit, side }: Pick<OfManifold, "unit" | "side">): string => `${unit}.${side}`;
+
+/** A run as water goes through it. */
+export interface RunBuilt {
+  readonly id: string;
+  readonly from: Pick<RunEnd, "is" | "part">;
+  readonly to: Pick<RunEnd, "is" | "part">;
+  readonly manifold?: OfManifold;
+  /** What the fittings lose that it shares with other runs. */
+  readonly shared: readonly { readonly system: string; readonly size: string; readonly likeM: number }[];
 }
 
 /** A piece of pipe that is cut. */
@@ -53,6 +79,8 @@ export interface Used {
   readonly id: string;
   readonly run: string;
   readonly fitting: CatalogueFitting;
+  /** Several pipes go into it: each is as long as this very fitting asks. */
+  readonly isShared?: true;
 }
 
 /** Two parts joined. */
@@ -79,6 +107,8 @@ export interface PipeFault {
 
 /** The pipes of a train as they are built: everything that is bought for them, and every joint (handbook 3). */
 export interface Assembly {
+  /** Along the water; where it divides, the way to the first unit first. */
+  readonly runs: readonly RunBuilt[];
   readonly pieces: readonly Piece[];
   readonly fittings: readonly Used[];
   readonly joints: readonly Joint[];
@@ -86,7 +116,7 @@ export interface Assembly {
 }
 
 /** Nothing is built yet. */
-export const nothingBuilt: Assembly = { pieces: [], fittings: [], joints: [], faults: [] };
+export const nothingBuilt: Assembly = { runs: [], pieces: [], fittings: [], joints: [], faults: [] };
 
 /** A part in the row that makes a run. */
 type Item =
@@ -215,33 +245,50 @@ function joined(a: Item, b: Item, making: Making): Made {
     }
   if (a.is === "fitting") return byFitting(a, a.begins === 0 ? 1 : 0, b, making);
   if (b.is === "fitting") return byFitting(b, b.begins, a, making);
-  // What is left is a piece in the tee that it comes from.
-  const tee = [a, b].flatMap((item) => (item.is === "end" && item.end.tee ? [item.end.tee] : []))[0]!;
-  return { kind: jointOf(tee.methods[0]!, making.piping), size: tee.ports[0].size };
+  // What is left is a piece in the fitting that it comes from.
+  const [into] = [a, b].flatMap((item) => (item.is === "end" && item.end.into ? [item.end.into] : []));
+  const { methods, ports } = into!.fitting;
+  return { kind: jointOf(methods[0]!, making.piping), size: ports[0].size };
 }
 
 /** Is it part of the pipe between its two ends, which is put together at the bench. */
 const isBetween = (run: Run, { id }: Item): boolean =>
   id.startsWith(`${run.id}.p`) || id.startsWith(`${run.id}.e`);
 
-/**
- * Every joint of a run. On the wall the pipe between its ends is put onto them; all others are made at the bench, where what is screwed onto a unit is too, and what hangs
- * on the tees of a bypass.
- */
+/** Where two neighbours in a run are joined. The pipe between its ends is put onto them on the wall; a manifold comes with its pipes. */
+function whereJoined(run: Run, a: Item, b: Item): Joint["where"] {
+  if ([a, b].some((item) => item.is === "end" && item.end.is === "house" && !item.end.into)) return "wall";
+  if (isBetween(run, a) === isBetween(run, b)) return "bench";
+  const end = isBetween(run, b) ? run.from : run.to;
+  return run.manifold && end.is === "manifold" ? "bench" : "wall";
+}
+
+/** Every joint of a run: what is screwed onto a unit, and what hangs on the tees of a bypass, is made at the bench. */
 function jointsOf(run: Run, items: readonly Item[], making: Making): Joint[] {
   return items.slice(1).map((b, i) => {
     const a = items[i]!;
-    const isHouse = [a, b].some((item) => item.is === "end" && !item.end.asks && !item.end.tee);
-    const closes = isBetween(run, a) !== isBetween(run, b);
     return {
       id: `${run.id}.j${i + 1}`,
       run: run.id,
       parts: [a.id, b.id],
       ...joined(a, b, making),
-      where: closes || isHouse ? "wall" : "bench",
+      where: whereJoined(run, a, b),
     };
   });
 }
+
+/** What runs through a run, and what it loses in fittings that are not its own. */
+const throughRun = ({ id, from, to, manifold }: Run): RunBuilt => ({
+  id,
+  from: { is: from.is, part: from.part },
+  to: { is: to.is, part: to.part },
+  ...(manifold ? { manifold } : {}),
+  shared: [from, to].flatMap(({ into }) =>
+    into && into.likeM > 0
+      ? [{ system: into.fitting.ports[0].system, size: into.fitting.ports[0].size, likeM: into.likeM }]
+      : [],
+  ),
+});
 
 /** How deep a piece goes into its neighbour, mm; as into an elbow where the neighbour is no fitting. */
 function depthIn(neighbour: Item | undefined, piping: Piping, { elbow }: Making): number {
@@ -266,7 +313,8 @@ function built(run: Run, making: Making): Assembly {
       items.findIndex((item) => item.id === id),
       making,
     );
-  const tiesIn = new Set([...(run.from.asks ? [] : [own[0]]), ...(run.to.asks ? [] : [own.at(-1)])]);
+  const isHouse = (end: RunEnd) => end.is === "house";
+  const tiesIn = new Set([...(isHouse(run.from) ? [own[0]] : []), ...(isHouse(run.to) ? [own.at(-1)] : [])]);
   const pieces = items.flatMap((item): Piece[] =>
     item.is === "piece"
       ? [
@@ -282,6 +330,7 @@ function built(run: Run, making: Making): Assembly {
       : [],
   );
   return {
+    runs: [throughRun(run)],
     pieces,
     fittings: items.flatMap((item) =>
       item.is === "fitting" ? [{ id: item.id, run: run.id, fitting: item.fitting }] : [],
@@ -321,7 +370,7 @@ function legBuilt(id: string, ends: RunEnd, making: Making): Assembly {
     const a = items[i]!;
     return { id: `${id}.j${i + 1}`, run: id, parts: [a.id, b.id], ...joined(a, b, making), where: "bench" };
   });
-  return { pieces, fittings, joints, faults: [] };
+  return { runs: [], pieces, fittings, joints, faults: [] };
 }
 
 /** The bypass of a house as it is built, two tees in its pipe and a valve between them: at the bench but for its two joints with the house's pipe. */
@@ -348,11 +397,12 @@ function bypassBuilt(all: readonly CatalogueFitting[], house: Piping): Assembly 
     "house.behind",
   ];
   return {
+    runs: [],
     pieces: [piece("bypass.p1"), piece("bypass.p2")],
     fittings: [
-      { id: "bypass.t1", run, fitting: tee },
-      { id: "bypass.v", run, fitting: valve },
-      { id: "bypass.t2", run, fitting: tee },
+      { id: "bypass.t1", run, fitting: tee, isShared: true },
+      { id: "bypass.v", run, fitting: valve, isShared: true },
+      { id: "bypass.t2", run, fitting: tee, isShared: true },
     ],
     joints: row.slice(1).map((part, i) => ({
       id: `bypass.j${i + 1}`,
@@ -378,11 +428,14 @@ export function assembled(
     threads: school,
     swapped = new Map(),
     bypass,
+    shared = [],
     legs = {},
   }: {
     readonly threads: ThreadSchool;
     readonly swapped?: Swapped;
     readonly bypass?: Piping;
+    /** Fittings that pipes of several runs go into. */
+    readonly shared?: readonly Used[];
     /** Of a bypass with no train yet, by their ids: what each begins at. */
     readonly legs?: Readonly<Record<string, RunEnd>>;
   },
@@ -397,8 +450,9 @@ export function assembled(
     ...Object.entries(legs).map(([id, end]) => legBuilt(id, end, making)),
   ];
   return {
+    runs: parts.flatMap((p) => p.runs),
     pieces: parts.flatMap((p) => p.pieces),
-    fittings: parts.flatMap((p) => p.fittings),
+    fittings: [...parts.flatMap((p) => p.fittings), ...shared],
     joints: parts.flatMap((p) => p.joints),
     faults: parts.flatMap((p) => p.faults),
   };

@@ -1,5 +1,6 @@
 import { print, type UnitSystem } from "../units";
-import type { Assembly, Joint, Piece } from "./assembly";
+import { keysOf } from "../families";
+import { manifoldId, type Assembly, type Joint, type Piece } from "./assembly";
 import { cutLength } from "./takeOff";
 
 /** A length as it is cut: to the millimetre, or to a hundredth of an inch. */
@@ -13,10 +14,38 @@ export interface Names {
   readonly run: (id: string) => string;
 }
 
-/** A unit by its key and code. */
+/** A unit by its key and code; `count`: so many of it side by side. */
 interface Named {
   readonly key: string;
   readonly code: string;
+  readonly count: number;
+}
+
+/** Names of a unit, or of each of those side by side, by their keys. */
+const named = (unit: Named): (readonly [string, string])[] =>
+  keysOf({ key: unit.key, parallel: unit.count }).map((key, i, { length }) => [
+    key,
+    length > 1 ? `${unit.code} ${i + 1}` : unit.code,
+  ]);
+
+/** Units side by side as one. */
+const together = ({ code, count }: Named): string => (count > 1 ? `${code} × ${count}` : code);
+
+/** Names of a manifold's pipes, each and together, by their ids. */
+function manifoldRuns({ runs }: Assembly, units: readonly Named[]): (readonly [string, string])[] {
+  const parts = new Map(units.flatMap(named));
+  return runs.flatMap(({ id, from, to, manifold }) => {
+    if (!manifold) return [];
+    const unit = units.find((u) => u.key === manifold.unit);
+    const where = manifold.side === "inlet" ? "before" : "behind";
+    const whole = `the manifold ${where} ${unit ? together(unit) : manifold.unit}`;
+    const ofUnit = [from, to].find((end) => end.is === "unit");
+    const ofLeg = ofUnit && `the leg of the manifold ${where} ${parts.get(ofUnit.part) ?? ofUnit.part}`;
+    return [
+      [id, ofLeg ?? whole],
+      [manifoldId(manifold), whole],
+    ] as const;
+  });
 }
 
 /** Legs of a bypass that wait for their train. */
@@ -32,20 +61,21 @@ export function namesOf(
   units: readonly Named[],
   profile: UnitSystem,
 ): Names {
-  const codes = new Map(units.map((u) => [u.key, u.code]));
+  const codes = new Map([...units.map((u) => [u.key, together(u)] as const), ...units.flatMap(named)]);
   const fittings = new Map(assembly.fittings.map((f) => [f.id, f.fitting.name]));
   const pieces = new Map(assembly.pieces.map((p) => [p.id, pieceName(p, profile)]));
   const house: Readonly<Record<string, string>> = {
     "house.before": "the house's pipe, where water comes",
     "house.behind": "the house's pipe, to the house",
   };
-  const stops = ["the cut", ...line.map((u) => u.code), "the house"];
+  const stops = ["the cut", ...line.map(together), "the house"];
   const runs = new Map(stops.slice(1).map((_, i) => [`r${i + 1}`, i]));
+  const ofManifolds = new Map(manifoldRuns(assembly, units));
   return {
     part: (id) => codes.get(id) ?? fittings.get(id) ?? pieces.get(id) ?? house[id] ?? id,
     run: (id) => {
       const at = runs.get(id);
-      if (at === undefined) return legs[id] ?? "the bypass";
+      if (at === undefined) return ofManifolds.get(id) ?? legs[id] ?? "the bypass";
       return `from ${stops[at]!} to ${stops[at + 1]!}`;
     },
   };

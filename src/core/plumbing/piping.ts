@@ -108,7 +108,8 @@ function chainBetween(
   }));
 }
 
-const stubOf = (parts: readonly StubPart[], before = 0): Stub => ({
+/** Parts in a row, behind so many mm of what they begin at. */
+export const stubOf = (parts: readonly StubPart[], before = 0): Stub => ({
   parts,
   length: parts.reduce((sum, part) => sum + along(part), before),
 });
@@ -143,11 +144,30 @@ export function stubWith(
   return { parts, length: stub.length + grown };
 }
 
-/** What leads from a unit's port to its pipe; undefined where no fittings join them (handbook 3, Transitions). No joint at a fitted unit is soldered: heat stays 300 mm away from it. */
-export function unitStub(all: readonly CatalogueFitting[], port: PortType, piping: Piping): Stub | undefined {
+/** A valve in a pipe, behind a short piece of it; undefined where none can be had. */
+export function valveIn(all: readonly CatalogueFitting[], piping: Piping): readonly StubPart[] | undefined {
+  const [valve, lengths] = [fittingOf(all, "valve", piping), lengthsOf(all, piping)];
+  if (!valve || !lengths) return undefined;
+  return [
+    { is: "piece", piping, lengthMm: lengths.piece },
+    { is: "fitting", fitting: valve, begins: 0 },
+  ];
+}
+
+/**
+ * What leads from a unit's port to its pipe, with a valve of its own where it has one; undefined where no fittings join them (handbook 3, Transitions). No joint at a fitted unit is
+ * soldered: heat stays 300 mm away from it.
+ */
+export function unitStub(
+  all: readonly CatalogueFitting[],
+  port: PortType,
+  piping: Piping,
+  { hasValve = false }: { readonly hasValve?: boolean } = {},
+): Stub | undefined {
   const methods = piping.method === "solder" ? [] : [piping.method];
   const chain = chainBetween(all, port, pipeEnd(piping.system, piping.size), methods);
-  return chain && stubOf(chain);
+  const valve = hasValve ? valveIn(all, piping) : [];
+  return chain && valve && stubOf([...chain, ...valve]);
 }
 
 /** The house's pipe where it is cut. */
@@ -156,17 +176,19 @@ export interface HouseEnd {
   readonly piping: Piping;
   /** It leaves by the branch of a tee: a bypass goes on past it. */
   readonly byTee: boolean;
+  /** A valve shuts it off there. */
+  readonly hasValve: boolean;
 }
 
-/** What leads from the house's pipe to the train's: off a tee where it is passed by, over to the other pipe, and through a shut-off. */
+/** What leads from the house's pipe to the train's: off a tee where it is passed by, over to the other pipe, and through a shut-off where one stands there. */
 export function houseStub(
   all: readonly CatalogueFitting[],
-  { house, piping, byTee }: HouseEnd,
+  { house, piping, byTee, hasValve }: HouseEnd,
 ): Stub | undefined {
-  const [ofHouse, ofTrain] = [lengthsOf(all, house), lengthsOf(all, piping)];
-  const valve = fittingOf(all, "valve", piping);
+  const ofHouse = lengthsOf(all, house);
+  const valve = hasValve ? valveIn(all, piping) : [];
   const tee = fittingOf(all, "tee", house);
-  if (!ofHouse || !ofTrain || !valve || !tee) return undefined;
+  if (!ofHouse || !valve || !tee) return undefined;
   const leg: readonly StubPart[] = byTee ? [{ is: "piece", piping: house, lengthMm: ofHouse.piece }] : [];
   // A tee's leg is the train's own pipe where the house has the same.
   const goesOn = byTee && samePipe(house, piping);
@@ -177,13 +199,7 @@ export function houseStub(
         piping.method,
       ]);
   if (!over) return undefined;
-  const short: StubPart = { is: "piece", piping, lengthMm: ofTrain.piece };
-  const parts: readonly StubPart[] = [
-    ...leg,
-    ...over,
-    ...(goesOn ? [] : [short]),
-    { is: "fitting", fitting: valve, begins: 0 },
-  ];
+  const parts: readonly StubPart[] = [...leg, ...over, ...(goesOn ? valve.slice(1) : valve)];
   return stubOf(parts, byTee ? ofHouse.tee : 0);
 }
 

@@ -1,5 +1,5 @@
 import type { Level } from "../verdict";
-import type { Assembly } from "./assembly";
+import type { Assembly, RunBuilt } from "./assembly";
 import type { Engine, Solved } from "./engine";
 import { SUPPLY_NODE, velocityIn, type Network, type NetworkPipe } from "./network";
 import type { Piping } from "./piping";
@@ -15,9 +15,10 @@ export interface Bore {
 /** A train as its pressures are computed: its pipes as they are built, its units' losses, and what drives it. */
 export interface DrivenTrain {
   readonly assembly: Assembly;
-  /** In the order of the water: kPa = a·Q + b·Q², Q in L/min; `rated`: of a cartridge, which fills with dirt, its rated flow; `wash`: what its backwash takes, L/min. */
+  /** In the order of the water, each of those side by side: kPa = a·Q + b·Q², Q in L/min; `of`: the unit of the design; `rated`: of a cartridge, which fills with dirt, its rated flow; `wash`: what its backwash takes, L/min. */
   readonly units: readonly {
     readonly key: string;
+    readonly of?: string;
     readonly a: number;
     readonly b: number;
     readonly rated?: number;
@@ -25,12 +26,24 @@ export interface DrivenTrain {
   }[];
   readonly supply: SupplyCurve;
   readonly bores: Readonly<Record<string, Bore>>;
+  /** Absent while nobody measured the way to it. */
+  readonly farTap?: FarTap;
+}
+
+/** The tap with the most pipe and floors between it and the cut: one shower is open there while all else is drawn nearer. */
+export interface FarTap {
+  /** Above the cut; below it less than 0. */
+  readonly riseM: number;
+  readonly pipe: PipeRun;
+  /** L/min. */
+  readonly flow: number;
 }
 
 /** A pipe's key among the bores. */
 export const boreKey = ({ system, size }: Pick<Piping, "system" | "size">): string => `${system} ${size}`;
 
 const HOUSE = "house";
+const FAR_TAP = "farthest tap";
 
 /** Metres of each pipe that a run takes, its fittings counted as the pipe that loses as much. */
 function metresOf({ pieces, fittings }: Assembly, run: string): ReadonlyMap<string, number> {
@@ -74,29 +87,51 @@ function rowOf(
   };
 }
 
-/** Metres of each pipe of every run along the water, with the tees of a bypass at both ends. */
-function metresAlong(assembly: Assembly): readonly ReadonlyMap<string, number>[] {
-  const tees = assembly.fittings.filter((f) => f.run === "bypass" && f.fitting.branchLikeM !== undefined);
-  const runs = [...new Set(assembly.pieces.map((p) => p.run))].filter((run) => run !== "bypass");
-  return runs.map((run, i) => {
-    const metres = new Map(metresOf(assembly, run));
-    const tee = i === 0 ? tees[0] : i === runs.length - 1 ? tees[1] : undefined;
-    if (tee) {
-      const key = boreKey(sizeOf(tee.fitting.ports[0]));
-      metres.set(key, (metres.get(key) ?? 0) + tee.fitting.branchLikeM!);
-    }
-    return metres;
-  });
+/** Metres of each pipe that a run takes, with what it loses in fittings that it shares. */
+function metresOfRun(assembly: Assembly, { id, shared }: RunBuilt): ReadonlyMap<string, number> {
+  const metres = new Map(metresOf(assembly, id));
+  for (const { likeM, ...end } of shared) {
+    const key = boreKey(sizeOf(end));
+    metres.set(key, (metres.get(key) ?? 0) + likeM);
+  }
+  return metres;
 }
 
-/** The pipes of a train in their order, fittings counted as the pipe that loses as much: before each unit of the line, and behind the last. */
-export const laidRuns = ({
+/** The runs from the house's pipe to itself, by the first of units that stand side by side. */
+function wayThrough({ runs }: Assembly): readonly RunBuilt[] {
+  const way: RunBuilt[] = [];
+  let next = runs.find((r) => r.from.is === "house");
+  while (next) {
+    way.push(next);
+    const { is, part } = next.to;
+    next = is === "house" ? undefined : runs.find((r) => r.from.part === part);
+  }
+  return way;
+}
+
+/** How a run's loss grows with the train's flow rather than its own: a pipe that carries a part of it is as one that is shorter (handbook 3, Pipe loss). */
+const asWhole = (lengthM: number, share: number): number => lengthM * share ** 1.852;
+
+/**
+ * The pipes of a train in their order, fittings counted as the pipe that loses as much: before each unit of the line, and behind the last. Of units side by side the way to the first
+ * is taken, as if all drew alike.
+ */
+export function laidRuns({
   assembly,
   bores,
-}: Pick<DrivenTrain, "assembly" | "bores">): readonly (readonly PipeRun[])[] =>
-  metresAlong(assembly).map((metres) =>
-    [...metres].filter(([, m]) => m > 0).map(([key, lengthM]) => ({ lengthM, ...bores[key]! })),
-  );
+}: Pick<DrivenTrain, "assembly" | "bores">): readonly (readonly PipeRun[])[] {
+  const laid: PipeRun[][] = [[]];
+  for (const run of wayThrough(assembly)) {
+    const metres = [...metresOfRun(assembly, run)].filter(([, m]) => m > 0);
+    const pipes = metres.map(([key, m]) => ({
+      lengthM: asWhole(m, run.manifold?.share ?? 1),
+      ...bores[key]!,
+    }));
+    laid.at(-1)!.push(...pipes);
+    if (run.to.is === "unit") laid.push([]);
+  }
+  return laid;
+}
 
 /** What a bypass takes when it is open: its own valve and pieces, with both tees straight on. Undefined where there is none. */
 function bypassRow(train: DrivenTrain) {
@@ -105,31 +140,66 @@ function bypassRow(train: DrivenTrain) {
   return rowOf("bypass", SUPPLY_NODE, HOUSE, metresOf(assembly, "bypass"), bores);
 }
 
-/** How a train is asked for water: its bypass stands open too; the flow is drawn at another node than behind it. */
-interface AskedAs {
-  readonly isBypassed?: boolean;
-  readonly at?: string;
+/** Where water comes into a unit, and out of it. */
+const inletOf = (key: string): string => `${key}.in`;
+const outletOf = (key: string): string => `${key}.out`;
+type End = RunBuilt["from"];
+/** The node at which a run begins. */
+function nodeBehind({ is, part }: End): string {
+  if (is === "house") return SUPPLY_NODE;
+  return is === "unit" ? outletOf(part) : part;
+}
+/** The node at which a run ends. */
+function nodeBefore({ is, part }: End): string {
+  if (is === "house") return HOUSE;
+  return is === "unit" ? inletOf(part) : part;
 }
 
-/** The network of a train (handbook 3, The network): one fixture draws a flow behind it, at the height of the cut. */
+/** How a train is asked for water: its bypass stands open too; or one of its units draws it for its backwash. */
+interface AskedAs {
+  readonly isBypassed?: boolean;
+  readonly washes?: string;
+}
+
+/** What of a flow is drawn where: all of it right behind the train, or at the unit that asks; what one tap takes at the farthest one where the way to it is known. */
+function drawnAt({ farTap }: DrivenTrain, flow: number, at: string): Network["fixtures"] {
+  if (!farTap || at !== HOUSE) return [{ node: at, flow }];
+  const far = Math.min(flow, farTap.flow);
+  return [{ node: FAR_TAP, flow: far }, ...(flow > far ? [{ node: HOUSE, flow: flow - far }] : [])];
+}
+
+/** The house's pipe to its farthest tap. */
+const housePipe = ({ farTap }: DrivenTrain): readonly NetworkPipe[] =>
+  farTap ? [{ id: "house.pipe", from: HOUSE, to: FAR_TAP, ...farTap.pipe }] : [];
+
+/** The network of a train with its house (handbook 3, The network): what is drawn behind it is drawn at the height of the cut, but for what the farthest tap takes. */
 export function trainNetwork(
   train: DrivenTrain,
   flow: number,
-  { isBypassed = false, at = HOUSE }: AskedAs = {},
+  { isBypassed = false, washes }: AskedAs = {},
 ): Network {
   const { assembly, units, supply, bores } = train;
-  const stops = [SUPPLY_NODE, ...units.flatMap((u) => [`${u.key}.in`, `${u.key}.out`]), HOUSE];
-  const rows = metresAlong(assembly).map((metres, i) =>
-    rowOf(`r${i + 1}`, stops[2 * i]!, stops[2 * i + 1]!, metres, bores),
+  const designed = (u: DrivenTrain["units"][number]) => u.of ?? u.key;
+  const washed = units.find((u) => u.key === washes);
+  // Alone in its line it may stay: behind it nothing is drawn. Beside others it would let their water back to itself.
+  const hasOthers =
+    washed !== undefined && units.some((u) => u !== washed && designed(u) === designed(washed));
+  const passing = hasOthers ? units.filter((u) => u !== washed) : units;
+  const rows = assembly.runs.map((run) =>
+    rowOf(run.id, nodeBehind(run.from), nodeBefore(run.to), metresOfRun(assembly, run), bores),
   );
+  const ends = assembly.runs.flatMap((run) => [nodeBehind(run.from), nodeBefore(run.to)]);
   const around = isBypassed ? bypassRow(train) : undefined;
   const all = around ? [...rows, around] : rows;
   return {
     supply,
-    nodes: [...new Set([...stops, ...all.flatMap((r) => r.nodes)])].map((id) => ({ id, elevationM: 0 })),
-    pipes: all.flatMap((r) => r.pipes),
-    units: units.map(({ key, a, b }) => ({ id: key, from: `${key}.in`, to: `${key}.out`, a, b })),
-    fixtures: [{ node: at, flow }],
+    nodes: [
+      ...[...new Set([...ends, ...all.flatMap((r) => r.nodes)])].map((id) => ({ id, elevationM: 0 })),
+      ...(train.farTap ? [{ id: FAR_TAP, elevationM: train.farTap.riseM }] : []),
+    ],
+    pipes: [...all.flatMap((r) => r.pipes), ...housePipe(train)],
+    units: passing.map(({ key, a, b }) => ({ id: key, from: inletOf(key), to: outletOf(key), a, b })),
+    fixtures: drawnAt(train, flow, washes === undefined ? HOUSE : inletOf(washes)),
   };
 }
 
@@ -144,8 +214,12 @@ export interface CaseFound {
   /** L/min that is wanted, and that is drawn. */
   readonly wanted: number;
   readonly drawn: number;
-  /** Where it is drawn, at the height of the cut, kPa. */
+  /** Where it is drawn, kPa: at the tap that has least, or at the height of the cut where the way to the taps is unknown. */
   readonly kPa: number;
+  /** The house's pipe and floors are in it. */
+  readonly isAtTap: boolean;
+  /** What each of units side by side takes of it, L/min, by the unit of the design. */
+  readonly shares: readonly { readonly unit: string; readonly flows: readonly number[] }[];
   /** What the units alone take, kPa. */
   readonly treatmentKPa: number;
   /** Speed of the water in its fastest pipe, m/s, and which. */
@@ -154,23 +228,34 @@ export interface CaseFound {
   readonly losses: readonly LossPart[];
 }
 
-function foundIn(network: Network, solved: Solved): CaseFound | undefined {
-  const [served] = servedBy(network, solved);
-  const losses = served && lossesTo(network, solved, served.node);
-  if (!served || !losses) return undefined;
+/** What runs through each of units side by side. */
+function sharesOf({ units }: DrivenTrain, { flows }: Solved): CaseFound["shares"] {
+  const all = [...new Set(units.map((u) => u.of ?? u.key))];
+  return all
+    .map((unit) => ({
+      unit,
+      flows: units.filter((u) => (u.of ?? u.key) === unit).map((u) => flows[u.key] ?? 0),
+    }))
+    .filter((share) => share.flows.length > 1);
+}
+
+function foundIn(train: DrivenTrain, network: Network, solved: Solved): CaseFound | undefined {
+  const served = servedBy(network, solved);
+  const [worst] = served;
+  const losses = worst && lossesTo(network, solved, worst.node);
+  if (!worst || !losses) return undefined;
   const speeds = network.pipes.map((p) => ({ pipe: p.id, ms: velocityIn(p.idMm, solved.flows[p.id] ?? 0) }));
   return {
-    wanted: served.wanted,
-    drawn: served.drawn,
-    kPa: served.kPa,
+    wanted: served.reduce((sum, s) => sum + s.wanted, 0),
+    drawn: served.reduce((sum, s) => sum + s.drawn, 0),
+    kPa: worst.kPa,
+    isAtTap: served.some((s) => s.node === FAR_TAP),
+    shares: sharesOf(train, solved),
     treatmentKPa: treatmentLoss(losses),
     fastest: speeds.reduce((a, b) => (b.ms > a.ms ? b : a)),
     losses,
   };
 }
-
-/** Where water comes into a unit. */
-const inletOf = (key: string): string => `${key}.in`;
 
 /**
  * How a train does in each case (handbook 3): at the design's peak, at one shower, at the backwash that takes most, at the peak with full cartridges, and with the bypass open. A case is undefined where its flow is not known, where
@@ -185,7 +270,7 @@ export function pressuresOf(
     const open = engine.open(network);
     try {
       const solved = open.solve();
-      return solved && foundIn(network, solved);
+      return solved && foundIn(train, network, solved);
     } finally {
       open.close();
     }
@@ -197,8 +282,8 @@ export function pressuresOf(
   const [washed] = train.units.filter((u) => u.wash !== undefined).toSorted((a, b) => b.wash! - a.wash!);
   if (washed) {
     // Whatever else is asked of the train, what its backwash draws goes to the drain before the unit's own bed.
-    const wash = solve(trainNetwork(train, washed.wash!, { at: inletOf(washed.key) }));
-    found.wash = wash && { ...wash, unit: washed.key };
+    const wash = solve(trainNetwork(train, washed.wash!, { washes: washed.key }));
+    found.wash = wash && { ...wash, unit: washed.of ?? washed.key };
   }
   if (peak === undefined) return found;
   found.peak = solve(trainNetwork(train, peak));
@@ -228,14 +313,19 @@ const upTo = (value: number, good: number, check: number): Level =>
   value <= good ? "Good" : value <= check ? "Check" : "Stop";
 
 /**
- * How a case is judged (handbook 3): treatment alone at 100 and 170 kPa, cold water at 2.4 and 3.0 m/s. What is left is never Good here, because what the house's own pipes and
- * floors take is not known: below 140 kPa it is Stop at any tap, below 200 Check, and above it nothing is said. A backwash that does not get its flow is Stop.
+ * How a case is judged (handbook 3): treatment alone at 100 and 170 kPa, cold water at 2.4 and 3.0 m/s. What is left is never Good while nobody knows what the house's own pipes and
+ * floors take: below 140 kPa it is Stop at any tap, below 200 Check, and above it nothing is said. A backwash that does not get its flow is Stop.
  */
-export function judgedCase({ unit, wanted, drawn, kPa, treatmentKPa, fastest }: CaseFound): {
+export function judgedCase({ unit, wanted, drawn, kPa, isAtTap, treatmentKPa, fastest }: CaseFound): {
   readonly left?: Level;
   readonly treatment: Level;
   readonly speed: Level;
 } {
-  const left = unit === undefined ? leftBefore(kPa) : drawn < wanted - LEAST_FLOW ? "Stop" : undefined;
-  return { left, treatment: upTo(treatmentKPa, 100, 170), speed: upTo(fastest.ms, 2.4, 3) };
+  const ofWash = drawn < wanted - LEAST_FLOW ? "Stop" : undefined;
+  const ofHouse = isAtTap ? leftAtTap(kPa) : leftBefore(kPa);
+  return {
+    left: unit === undefined ? ofHouse : ofWash,
+    treatment: upTo(treatmentKPa, 100, 170),
+    speed: upTo(fastest.ms, 2.4, 3),
+  };
 }

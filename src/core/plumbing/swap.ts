@@ -45,7 +45,7 @@ export function swapsOf(
     return ways.length === 0 ? [] : [{ part: id, was: named(fitting), to: named(to), ways }];
   };
   return assembly.fittings
-    .filter((used) => used.run !== "bypass")
+    .filter((used) => !used.isShared)
     .flatMap((used) =>
       substitutesOf(used.fitting, all)
         .filter(isByHand)

@@ -1,11 +1,12 @@
 import type { JobState, Knowledge } from "../job";
 import { misfits } from "../fit/judge";
-import { onWall, saltTankOf } from "../fit/onWall";
+import { saltTanksOf } from "../fit/onWall";
 import {
   joinedAs,
   pipePlan,
   pipesBuilt,
   pipingOf,
+  plannedOnWall,
   type PipePlan,
   type PipingFound,
   type Way,
@@ -14,6 +15,8 @@ import { placingOf, usualPlacing } from "../fit/place";
 import type { WallUnit } from "../fit/standing";
 import { wallOf, type WallFound } from "../fit/wallOf";
 import type { Assembly, Swapped } from "../plumbing/assembly";
+import { siteFacts } from "../site";
+import { sourceSafety } from "../water";
 import type { DesignBasis, TrainJudgement } from "../train";
 import { bypassOf } from "./jobRig";
 import { chosenSchools } from "./schools";
@@ -27,9 +30,8 @@ export interface FitOfJob {
   readonly units: readonly WallUnit[];
   /** Salt tanks that are not on the wall. */
   readonly tanks: readonly WallUnit[];
-  /** Codes of units whose size or ports nobody stated, and of those that stand side by side. */
+  /** Codes of units whose size or ports nobody stated. */
   readonly unmeasured: readonly string[];
-  readonly beside: readonly string[];
   readonly piping: PipingFound;
   /** The fittings at every end of its pipes, once it is known what they are made of. */
   readonly plan?: PipePlan;
@@ -46,34 +48,34 @@ export function fitOf(
   }: { readonly way?: Way; readonly basis?: DesignBasis & Partial<Placed> } = {},
 ): FitOfJob {
   const line = judged.stations.filter((s) => s.placement.connects === "line");
-  const byTee = bypassOf(job, basis, known).arrangement === "threeValve";
+  const { arrangement } = bypassOf(job, basis, known);
+  const facts = siteFacts(basis.answers);
+  const isUnsafe = sourceSafety(facts.water, facts.source) === "unsafe";
   const own = pipingOf(basis.answers, chosenSchools(basis.schools ?? {}, known));
   const piping: PipingFound =
     own.is === "known" && way ? { is: "known", piping: joinedAs(own.piping, way) } : own;
-  const plan = piping.is === "known" ? pipePlan(known.fittings, line, piping.piping, byTee) : undefined;
-  const stubsOf = (key: string) => {
-    const joined = plan?.units.find((u) => u.key === key);
-    return { inlet: joined?.room.inlet, outlet: joined?.room.outlet };
-  };
-  const units = line.map((s) => onWall(s, stubsOf(s.unit.key)));
+  const plan =
+    piping.is === "known"
+      ? pipePlan(known.fittings, line, piping.piping, { arrangement, isUnsafe })
+      : undefined;
+  const units = line.map((s) => plannedOnWall(s, plan));
   // A salt tank is on the wall where somebody put it there; else it stands somewhere before it.
   const isPut = (tank: WallUnit) => basis.places?.[tank.key] !== undefined;
-  const tanks = line.map(saltTankOf);
+  const tanks = line.map(saltTanksOf);
   return {
-    found: wallOf(basis.answers, byTee, plan?.onWall),
+    found: wallOf(basis.answers, arrangement === "threeValve", plan?.onWall),
     line,
-    units: units.flatMap((u, i) => [u, tanks[i]].flatMap((w) => (w && (w === u || isPut(w)) ? [w] : []))),
-    tanks: tanks.flatMap((tank) => (tank && !isPut(tank) ? [tank] : [])),
+    units: units.flatMap((u, i) => (u ? [u, ...tanks[i]!.filter(isPut)] : [])),
+    tanks: tanks.flat().filter((tank) => !isPut(tank)),
     unmeasured: line.filter((_, i) => !units[i]).map((s) => s.model.code),
-    beside: line.filter((s) => s.unit.parallel > 1).map((s) => s.model.code),
     piping,
     plan,
   };
 }
 
 /** Can its units be placed at all. */
-export const isPlaceable = ({ found, units, unmeasured, beside }: FitOfJob): boolean =>
-  found.is === "known" && units.length > 0 && unmeasured.length === 0 && beside.length === 0;
+export const isPlaceable = ({ found, units, unmeasured }: FitOfJob): boolean =>
+  found.is === "known" && units.length > 0 && unmeasured.length === 0;
 
 /** Where the units of a job stand; undefined until each has its place. */
 function standingsOf({ units }: FitOfJob, { places }: Placed) {

@@ -23,7 +23,7 @@ export function joinsOf(
   const assembly = build?.();
   if (!build || !assembly) return {};
   const codes = (stations: TrainJudgement["stations"]) =>
-    stations.map((s) => ({ key: s.unit.key, code: s.model.code }));
+    stations.map(({ unit, model }) => ({ key: unit.key, code: model.code, count: unit.parallel }));
   const names = (system: UnitSystem) => namesOf(assembly, codes(fit.line), codes(judged.stations), system);
   const alike = (place: JointPlace) => alikeJoints(jointsByPlace(assembly)[place], known.joints, names);
   return {

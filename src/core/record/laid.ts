@@ -1,12 +1,17 @@
+import { keysOf } from "../families";
 import type { JobState, Knowledge } from "../job";
 import type { Network } from "../plumbing/network";
-import { boreKey, laidRuns, trainNetwork, type DrivenTrain } from "../plumbing/pressure";
+import { boreKey, laidRuns, trainNetwork, type DrivenTrain, type FarTap } from "../plumbing/pressure";
 import { siteFacts } from "../site";
+import { upper } from "../units";
 import { judgeJob, type DesignBasis, type TrainJudgement } from "../train";
 import { supplyCurveOf } from "../train/ground";
 import { lossCurve } from "../treatment";
 import { draftBasis, type Placed } from "./basis";
 import { assemblyOf, fitOf, type FitOfJob } from "./fitOf";
+
+/** Fields of the survey that lead to the farthest tap. */
+export const farTapFields = { rise: "farTap.rise", pipe: "farTap.pipe", size: "farTap.size" } as const;
 
 /** What drives a job's train and what its units take, as pressures are computed; undefined while too little is known. */
 export type Driving = Omit<DrivenTrain, "assembly"> & { readonly peak?: number; readonly shower: number };
@@ -19,6 +24,19 @@ function boresOf({ piping }: FitOfJob, answers: DesignBasis["answers"], { tables
   const ofTrain = train.system === house.system ? ofHouse : tables.pipes[train.system]!;
   const bore = ({ C, idMm }: typeof ofHouse, size: string) => ({ C, idMm: idMm[size]! });
   return { [boreKey(house)]: bore(ofHouse, house.size), [boreKey(train)]: bore(ofTrain, train.size) };
+}
+
+/** Where the house's farthest tap is; undefined while its height or the way to it is not measured. Of a range what leaves least is taken, and a size that is not said is that at the cut. */
+function farTapOf(answers: DesignBasis["answers"], { tables }: Knowledge): FarTap | undefined {
+  const [riseM, lengthM] = [
+    upper(answers[farTapFields.rise]?.measured),
+    upper(answers[farTapFields.pipe]?.measured),
+  ];
+  const pipe = tables.pipes[answers["cutin.pipe"]?.text ?? ""];
+  const size = answers[farTapFields.size]?.text || answers["cutin.size"]?.text;
+  const idMm = pipe && size ? pipe.idMm[size] : undefined;
+  if (riseM === undefined || lengthM === undefined || !pipe || idMm === undefined) return undefined;
+  return { riseM, pipe: { lengthM, C: pipe.C, idMm }, flow: tables.demand.openFlow.shower! };
 }
 
 /** What a unit's backwash takes, where it has one. */
@@ -38,16 +56,21 @@ export function drivingOf(
   const { tables } = known;
   const supply = supplyCurveOf(siteFacts(job.answers), tables.pipes);
   const bores = boresOf(fit, job.answers, known);
+  const farTap = farTapOf(job.answers, known);
   if (!supply || !bores || line.some((s) => s.model.lossPoints.length === 0)) return undefined;
   return {
     supply,
     bores,
-    units: line.map(({ unit, model, figures }) => ({
-      key: unit.key,
-      ...lossCurve(model.lossPoints),
-      ...washOf(figures),
-      ...(model.family === "cartridge" && model.ratedFlow ? { rated: model.ratedFlow } : {}),
-    })),
+    ...(farTap ? { farTap } : {}),
+    units: line.flatMap(({ unit, model, figures }) =>
+      keysOf(unit).map((key) => ({
+        key,
+        of: unit.key,
+        ...lossCurve(model.lossPoints),
+        ...washOf(figures),
+        ...(model.family === "cartridge" && model.ratedFlow ? { rated: model.ratedFlow } : {}),
+      })),
+    ),
     ...(judged.peak === undefined ? {} : { peak: judged.peak }),
     shower: tables.demand.openFlow.shower!,
   };

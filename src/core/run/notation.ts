@@ -1,5 +1,5 @@
 import { connections } from "../families/unit";
-import { arrangements } from "../rig/compose/part";
+import { arrangements } from "../plumbing/shutOffs";
 import { quantities, type Quantity } from "../units";
 import type { RecipeFigure, StepCondition, WordFigure } from "./recipe";
 

@@ -1,7 +1,7 @@
 import { z } from "../zod";
 import { connections } from "../families/unit";
 import { jointPlaces } from "../plumbing/made";
-import { arrangements } from "../rig/compose/part";
+import { arrangements } from "../plumbing/shutOffs";
 import { quantities, type Quantity } from "../units";
 import { stages, stepKinds, type Step } from "./step";
 

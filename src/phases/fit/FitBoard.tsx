@@ -170,7 +170,14 @@ export function FitBoard(props: BoardProps) {
         <Judged units={units} placed={placed.length} placing={placing} says={says} profile={profile} />
         {readOnly ? null : <Searching state={state} stop={stop} busy={busy} begin={() => void placeAll()} />}
         {placing && plan && says.length === 0 ? (
-          <Pressed plan={plan} driving={driving} placing={placing} nameOf={nameOf} profile={profile} />
+          <Pressed
+            jobId={jobId}
+            plan={plan}
+            driving={driving}
+            placing={placing}
+            nameOf={nameOf}
+            profile={profile}
+          />
         ) : null}
         {placing && says.length === 0 ? (
           <Onwards jobId={jobId} hasNetwork={plan !== undefined && driving !== undefined} />
@@ -211,12 +218,14 @@ function Said({ say }: { say: ReturnType<typeof useKept>["say"] }) {
 
 /** The pressure behind what is placed; what is missing for it is said. */
 function Pressed({
+  jobId,
   plan,
   driving,
   placing,
   nameOf,
   profile,
 }: {
+  jobId: string;
   plan: PipePlan;
   driving: Driving | undefined;
   placing: Placing;
@@ -234,6 +243,7 @@ function Pressed({
   const { peak, shower, ...train } = driving;
   return (
     <PressurePanel
+      jobId={jobId}
       train={{ ...train, assembly }}
       peak={peak}
       shower={shower}

@@ -10,8 +10,6 @@ interface NoWallProps {
   readonly hasUnits: boolean;
   /** Codes of units whose size or ports nobody stated. */
   readonly unmeasured: readonly string[];
-  /** Codes of units that stand side by side, which are not placed yet. */
-  readonly beside: readonly string[];
 }
 
 /** A question with the part of the survey that it stands in. */
@@ -53,7 +51,7 @@ export function MissingAnswers({
 }
 
 /** Why nothing can be placed, and where to answer what is missing. */
-export function NoWall({ jobId, found, hasUnits, unmeasured, beside }: NoWallProps) {
+export function NoWall({ jobId, found, hasUnits, unmeasured }: NoWallProps) {
   return (
     <div className="grid max-w-[72ch] gap-4" data-no-wall>
       {hasUnits ? null : (
@@ -78,12 +76,6 @@ export function NoWall({ jobId, found, hasUnits, unmeasured, beside }: NoWallPro
         <p>
           <VerdictShape level="Unknown" /> Unknown: the size or the ports of {unmeasured.join(", ")} are not
           in the catalogue.
-        </p>
-      ) : null}
-      {beside.length > 0 ? (
-        <p>
-          <VerdictShape level="Unknown" /> Unknown: {beside.join(", ")} stand side by side, and units side by
-          side are not placed by Brant yet.
         </p>
       ) : null}
     </div>

@@ -9,6 +9,8 @@ import {
 } from "@/core/plumbing/pressure";
 import type { LossPart } from "@/core/plumbing/way";
 import { print, type UnitSystem } from "@/core/units";
+import type { Route } from "next";
+import Link from "@/ui/Link";
 import { VerdictShape } from "@/ui/VerdictMark";
 import { usePressures } from "./usePressures";
 
@@ -21,6 +23,7 @@ const caseWords: Readonly<Record<PressureCase, string>> = {
 };
 
 interface PanelProps {
+  readonly jobId: string;
   readonly train: DrivenTrain;
   readonly peak?: number;
   readonly shower: number;
@@ -73,6 +76,7 @@ function budgetOf(losses: readonly LossPart[], nameOf: (key: string) => string) 
     ...losses.filter((p) => p.of === "supply").map((p) => ({ name: "the supply", kPa: p.kPa })),
     ...losses.filter((p) => p.of === "unit").map((p) => ({ name: nameOf(p.id!), kPa: p.kPa })),
     { name: "pipes and fittings", kPa: ofPipes },
+    ...losses.filter((p) => p.of === "height").map((p) => ({ name: "the height of the tap", kPa: p.kPa })),
   ].filter((p) => p.kPa > 0.5);
 }
 
@@ -106,9 +110,29 @@ function Budget({ found, nameOf, profile }: { found: CaseFound } & Pick<PanelPro
   );
 }
 
+/** What each of units side by side takes of the water. */
+function Shares({ found, nameOf, profile }: { found: CaseFound } & Pick<PanelProps, "nameOf" | "profile">) {
+  return found.shares.map(({ unit, flows }) => (
+    <p key={unit} className="text-sm" data-shares={unit}>
+      {nameOf(unit)} at the peak:{" "}
+      <span className="num">{flows.map((flow) => print(flow, "flow", profile)).join(", ")}</span>
+    </p>
+  ));
+}
+
+/** What is measured where. */
+function placeSaid(isAtTap: boolean, isAssumed: boolean): string {
+  const where = isAtTap
+    ? "At the tap that has least: one shower at the farthest, all else nearer. A backwash where it is drawn"
+    : "Behind the train, or where it is drawn, at the height of the cut";
+  return `${where}${isAssumed ? "; the supply's curve is assumed" : ""}`;
+}
+
 /** What pressure is left behind the placed train, and where it goes: computed anew as its units are moved. */
-export function PressurePanel({ train, peak, shower, nameOf, profile }: PanelProps) {
+export function PressurePanel({ train, peak, shower, profile, ...props }: PanelProps) {
   const known = usePressures(train, peak, shower);
+  const designed = new Map(train.units.map((u) => [u.key, u.of ?? u.key]));
+  const nameOf = (id: string) => props.nameOf(designed.get(id) ?? id);
   if (known.is !== "found")
     return (
       <p role="status" data-pressures={known.is}>
@@ -128,8 +152,7 @@ export function PressurePanel({ train, peak, shower, nameOf, profile }: PanelPro
       </h2>
       <table className="w-full text-sm">
         <caption className="pb-1 text-left text-soft">
-          Behind the train, or where it is drawn, at the height of the cut
-          {train.supply.assumed ? "; the supply's curve is assumed" : ""}
+          {placeSaid(train.farTap !== undefined, train.supply.assumed)}
         </caption>
         <thead>
           <tr className="text-left text-soft">
@@ -159,6 +182,20 @@ export function PressurePanel({ train, peak, shower, nameOf, profile }: PanelPro
           <VerdictShape level="Unknown" /> Unknown: the design peak, while no fixtures are counted
         </p>
       ) : null}
+      {train.farTap ? null : (
+        <p className="text-sm" data-far-tap="unknown">
+          <VerdictShape level="Unknown" /> Unknown: what is left at the farthest tap, while its height and the
+          pipe to it are not measured.{" "}
+          <Link
+            prefetch={false}
+            className="plainlink"
+            href={`/jobs/${props.jobId}/site#farTap.rise` as Route}
+          >
+            Measure the farthest tap
+          </Link>
+        </p>
+      )}
+      {known.cases.peak ? <Shares found={known.cases.peak} nameOf={nameOf} profile={profile} /> : null}
       {known.cases.peak ? <Budget found={known.cases.peak} nameOf={nameOf} profile={profile} /> : null}
     </section>
   );

@@ -2,8 +2,8 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import type { Misfit } from "@/core/fit/judge";
 import type { Route } from "@/core/fit/route";
-import { bodyOf, keptClear, zonesOf, type Standing, type WallUnit } from "@/core/fit/standing";
-import { between, type Rect, type Wall } from "@/core/fit/wall";
+import { bodiesOf, keptClear, ownPipesOf, zonesOf, type Standing, type WallUnit } from "@/core/fit/standing";
+import { between, type Point, type Rect, type Wall } from "@/core/fit/wall";
 import type { UnitSystem } from "@/core/units";
 import { length } from "./words";
 
@@ -70,8 +70,10 @@ function Dimensions({ wall, mirrored, units, standings, profile }: DrawingProps)
   const edges = units.flatMap((unit, i) => {
     const stands = standings[i];
     if (!stands) return [];
-    const { x, width } = at.rect(bodyOf(unit, stands));
-    return [x, x + width];
+    return bodiesOf(unit, stands).flatMap((body) => {
+      const { x, width } = at.rect(body);
+      return [x, x + width];
+    });
   });
   const marks = [...new Set([0, ...edges, wall.width])].sort((a, b) => a - b);
   const pieces = marks.slice(1).map((to, i) => ({ from: marks[i]!, to }));
@@ -93,6 +95,45 @@ function Dimensions({ wall, mirrored, units, standings, profile }: DrawingProps)
   );
 }
 
+/** A body with its name. */
+function Body({ name, isWrong, ...body }: { name: string; isWrong: boolean } & Rect) {
+  return (
+    <>
+      <rect
+        {...body}
+        className={isWrong ? "fill-tint stroke-stop" : "fill-sheet stroke-ink"}
+        strokeWidth={isWrong ? 14 : 8}
+      />
+      <text
+        x={body.x + body.width / 2}
+        y={body.y + body.height / 2}
+        textAnchor="middle"
+        className="num fill-ink"
+        fontSize="64"
+        transform={
+          name.length * DIGIT > body.width
+            ? `rotate(-90 ${body.x + body.width / 2} ${body.y + body.height / 2})`
+            : undefined
+        }
+      >
+        {name}
+      </text>
+    </>
+  );
+}
+
+/** A pipe along its corners. */
+function Pipe({ points, to }: { points: readonly Point[]; to: ReturnType<typeof seen> }) {
+  return (
+    <polyline
+      points={points.map((p) => `${to.x(p.x)},${to.y(p.y)}`).join(" ")}
+      className="pointer-events-none fill-none stroke-water"
+      strokeWidth="22"
+      strokeLinejoin="round"
+    />
+  );
+}
+
 /** A unit, to be dragged and moved by arrows. */
 function UnitOnWall({
   unit,
@@ -105,7 +146,6 @@ function UnitOnWall({
     undefined,
   );
   const to = seen(wall, mirrored);
-  const body = to.rect(bodyOf(unit, at));
   const moved = (dx: number, dy: number, from: Standing): Standing => ({
     ...from,
     x: Math.max(0, from.x + (mirrored ? -dx : dx)),
@@ -150,25 +190,14 @@ function UnitOnWall({
         held.current = undefined;
       }}
     >
-      <rect
-        {...body}
-        className={isWrong ? "fill-tint stroke-stop" : "fill-sheet stroke-ink"}
-        strokeWidth={isWrong ? 14 : 8}
-      />
-      <text
-        x={body.x + body.width / 2}
-        y={body.y + body.height / 2}
-        textAnchor="middle"
-        className="num fill-ink"
-        fontSize="64"
-        transform={
-          unit.name.length * DIGIT > body.width
-            ? `rotate(-90 ${body.x + body.width / 2} ${body.y + body.height / 2})`
-            : undefined
-        }
-      >
-        {unit.name}
-      </text>
+      {bodiesOf(unit, at).map((part, i, all) => (
+        <Body
+          key={i}
+          {...to.rect(part)}
+          name={unit.manifold && all.length > 1 ? `${unit.manifold.name} ${i + 1}` : unit.name}
+          isWrong={isWrong}
+        />
+      ))}
     </g>
   );
 }
@@ -261,6 +290,10 @@ function DrawnByHand({ wall, draw, drawn }: Pick<DrawingProps, "wall" | "draw" |
   );
 }
 
+/** The room that a unit keeps free as it is drawn: that of a manifold is seen by its pipes. */
+const shownZones = (unit: WallUnit, at: Standing) =>
+  zonesOf(unit, at).filter((zone) => zone.what !== "manifold");
+
 /** The wall to scale: what is on it, the units with the room that they keep free, the pipes, and the dimensions. */
 export function WallDrawing(props: DrawingProps) {
   const { wall, mirrored, units, standings, routes, misfits } = props;
@@ -305,7 +338,7 @@ export function WallDrawing(props: DrawingProps) {
       <Obstacles wall={wall} mirrored={mirrored} />
       {units.flatMap((unit, i) =>
         standings[i]
-          ? zonesOf(unit, standings[i]).map((zone) => (
+          ? shownZones(unit, standings[i]).map((zone) => (
               <rect
                 key={`${unit.key} ${zone.what}`}
                 {...to.rect(zone)}
@@ -321,14 +354,15 @@ export function WallDrawing(props: DrawingProps) {
           <UnitOnWall key={unit.key} {...props} unit={unit} at={standings[i]} isWrong={wrong.has(unit.key)} />
         ) : null,
       )}
+      {units.map((unit, i) =>
+        standings[i]
+          ? ownPipesOf(unit, standings[i]).map((points, k) => (
+              <Pipe key={`${unit.key} ${k}`} points={points} to={to} />
+            ))
+          : null,
+      )}
       {routes.map((route, i) => (
-        <polyline
-          key={i}
-          points={route.points.map((p) => `${to.x(p.x)},${to.y(p.y)}`).join(" ")}
-          className="pointer-events-none fill-none stroke-water"
-          strokeWidth="22"
-          strokeLinejoin="round"
-        />
+        <Pipe key={i} points={route.points} to={to} />
       ))}
       <Cut wall={wall} mirrored={mirrored} />
       <Dimensions {...props} />

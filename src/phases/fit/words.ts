@@ -5,7 +5,12 @@ import { print, type UnitSystem } from "@/core/units";
 /** What units and obstacles are called, by key or id. */
 export type NameOf = (id: string) => string;
 
-const roomWords = { around: "beside", above: "above", below: "below" } as const;
+const roomWords = {
+  around: "the room kept free beside",
+  above: "the room kept free above",
+  below: "the room kept free below",
+  manifold: "the way of the manifold of",
+} as const;
 /** A length as one measures it with a tape. */
 export const length = (mm: number, profile: UnitSystem): string =>
   print(mm, "length", profile, profile === "us" ? 1 : 0);
@@ -17,11 +22,11 @@ export function misfitWords(m: Misfit, name: NameOf, profile: UnitSystem): strin
     case "outside":
       return m.what === "body"
         ? `${unit} reaches ${length(m.by, profile)} beyond the wall`
-        : `the room kept free ${roomWords[m.what]} ${unit} reaches ${length(m.by, profile)} beyond the wall`;
+        : `${roomWords[m.what]} ${unit} reaches ${length(m.by, profile)} beyond the wall`;
     case "bodies":
       return `${unit} and ${name(m.other)} are in each other's way`;
     case "zone":
-      return `${name(m.other)} stands in the room kept free ${roomWords[m.what]} ${unit}`;
+      return `${name(m.other)} stands in ${roomWords[m.what]} ${unit}`;
     case "height":
       return `${unit} hangs too low or too high`;
     case "order":
@@ -51,6 +56,6 @@ export function remedyWords(r: Remedy, name: NameOf, profile: UnitSystem): strin
     case "further":
       return `it fits with ${name(r.unit)} ${length(r.within, profile)} from its valve`;
     case "lessFree":
-      return `the room that has to stay free ${roomWords[r.side]} ${name(r.unit)} is not there`;
+      return `${roomWords[r.side]} ${name(r.unit)} is not there`;
   }
 }

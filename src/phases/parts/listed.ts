@@ -34,7 +34,11 @@ export function partsOf(
   const assembly = assemblyOf(fit, { ...basis, places: basis.places ?? {} }, known);
   const built = assembly ?? nothingBuilt;
   const units = judged.stations.map((s) => broughtOf(s, s.placement.connects));
-  const line = fit.line.map(({ unit, model }) => ({ key: unit.key, code: model.code }));
+  const line = fit.line.map(({ unit, model }) => ({
+    key: unit.key,
+    code: model.code,
+    count: unit.parallel,
+  }));
   const substrates = (basis.answers["wall.substrate"]?.text ?? "").split(",").filter(Boolean);
   const cuttings = cuttingsOf(built, offcuts);
   const lines = takeOff(built, units, substrates, {

@@ -4,7 +4,8 @@ import { named, RigBuilder } from "./builder";
 import { trainLine } from "./line";
 import type { RigChoice, RigPart } from "./part";
 
-export { arrangements, type Arrangement, type RigChoice, type RigPart } from "./part";
+export { arrangements, type Arrangement } from "../../plumbing/shutOffs";
+export type { RigChoice, RigPart } from "./part";
 
 /** Outdoor taps on a pipe. */
 function outdoorTaps(d: RigBuilder, from: string): void {

@@ -1,7 +1,8 @@
-import { positionsOf, type BypassHead } from "../../families";
+import { keysOf, positionsOf, type BypassHead } from "../../families";
 import type { Degree } from "../rig";
 import { named, RigBuilder } from "./builder";
-import type { Arrangement, RigChoice, RigPart } from "./part";
+import { shutOffsOf, type Arrangement, type ShutOffs } from "../../plumbing/shutOffs";
+import type { RigChoice, RigPart } from "./part";
 import { behindFeed, behindProduct } from "./series";
 
 /** A unit's head: its ways in, out and past, and what each position of the maker's opens. */
@@ -38,10 +39,6 @@ function head(
     })),
   });
 }
-
-/** Keys of a part's units: one, or as many as stand side by side. */
-const keysOf = ({ key, parallel }: RigPart): string[] =>
-  parallel > 1 ? Array.from({ length: parallel }, (_, i) => `${key}${"abcdef"[i]!}`) : [key];
 
 /** One unit between the ways in and out that it may share with its equals. */
 function unitBetween(
@@ -87,20 +84,17 @@ function linePart(
   d: RigBuilder,
   part: RigPart,
   entered: string,
-  arrangement: Arrangement,
+  isIsolated: boolean,
   all: readonly RigPart[],
 ): string {
   const keys = keysOf(part);
   const place = part.place ?? "At the train";
   const from = behindFeed(d, part, entered, all, place);
   const out = d.node(`${part.key}.after`);
-  // A chamber has valves on both sides whatever goes round it.
-  const isolated =
-    part.head === undefined && (keys.length > 1 || arrangement === "heads" || part.uv !== undefined);
   for (const [i, key] of keys.entries()) {
     const own =
       keys.length > 1 ? { key, name: `${part.name} ${i + 1}`, group: part.key } : { key, name: part.name };
-    unitBetween(d, part, own, from, out, isolated);
+    unitBetween(d, part, own, from, out, isIsolated);
   }
   return behindProduct(d, part, part.apart ? outletApart(d, part, out, place) : out, all, place);
 }
@@ -162,6 +156,18 @@ function bypassAlone(
   return behind;
 }
 
+/** Where the valves of a line stand. */
+const valvesOf = (line: readonly RigPart[], { arrangement, source }: RigChoice): ShutOffs =>
+  shutOffsOf(
+    arrangement,
+    line.map(({ head: own, uv, parallel }) => ({
+      hasHead: own !== undefined,
+      hasLamp: uv !== undefined,
+      parallel,
+    })),
+    source === "unsafe",
+  );
+
 /** The units of the line behind a node, with the way past them. Returns where the house's pipe begins. */
 export function trainLine(
   d: RigBuilder,
@@ -177,27 +183,22 @@ export function trainLine(
   const last = d.node("stubOut", "port", { name: "Outlet stub", role: "stubOut" });
   const behind = d.node("behind", "junction", { name: "Pipe behind the train", role: "behind" });
   d.pipe(from, before);
-  // A unit that has valves of its own needs none more beside it.
-  const hasOwnValves = (part: RigPart) => choice.arrangement === "heads" && part.head === undefined;
+  const valves = valvesOf(line, choice);
   if (line.length === 0) return bypassAlone(d, [before, first, last, behind], place);
-  if (hasOwnValves(line[0]!)) d.pipe(before, first);
-  else d.lever(named("inlet"), inletNames[choice.arrangement], before, first, place);
+  if (valves.ahead) d.lever(named("inlet"), inletNames[choice.arrangement], before, first, place);
+  else d.pipe(before, first);
   let at = d.node("trainIn", "junction", { name: "Pipe into the train", role: "trainIn" });
   if (stubs) joint(d, "stubIn", "Inlet stub", first, at);
   else d.pipe(first, at);
-  for (const part of line) at = linePart(d, part, at, choice.arrangement, all);
+  for (const [i, part] of line.entries()) at = linePart(d, part, at, valves.atUnit[i]!, all);
   if (choice.drainCock)
     d.opening(named("drainCock"), "Drain cock of the train", at, "drainCock", place, { low: true });
   if (stubs) joint(d, "stubOut", "Outlet stub", last, at, true);
   else d.pipe(at, last);
-  const end = line.at(-1)!;
-  // A chamber has a valve of its own behind it; without one the house is kept off an unsafe source until what disinfects works (handbook 10, ruling 26).
-  const keepsHouseOff = choice.source === "unsafe" && end.uv === undefined;
-  if ((choice.arrangement === "none" && !keepsHouseOff) || hasOwnValves(end)) d.pipe(last, behind);
-  else {
+  if (valves.behind) {
     const name = stubs ? "Outlet valve of the bypass" : "Valve behind the train";
     d.lever(named("outlet"), name, last, behind, place);
-  }
+  } else d.pipe(last, behind);
   if (stubs) d.lever(named("bypass"), "Bypass valve", before, behind, place, "closed");
   return behind;
 }

@@ -1,12 +1,6 @@
 import type { BypassHead, TeePair, TopVent } from "../../families";
+import type { Arrangement } from "../../plumbing/shutOffs";
 import type { Rig, RigEdge, RigUnit } from "../rig";
-
-/**
- * How the train can be passed by (handbook 4, Sequences; handbook 9): three valves round it, each unit's own head with isolating valves, or not at all:
- * a plain shut-off ahead of it, behind which the house is off until the units are open.
- */
-export const arrangements = ["threeValve", "heads", "none"] as const;
-export type Arrangement = (typeof arrangements)[number];
 
 /** What of a placed unit the rig has to know. */
 export interface RigPart {

@@ -53,13 +53,7 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
           readOnly={!can("unitsPlaced")}
         />
       ) : (
-        <NoWall
-          jobId={job.id}
-          found={found}
-          hasUnits={line.length > 0}
-          unmeasured={fit.unmeasured}
-          beside={fit.beside}
-        />
+        <NoWall jobId={job.id} found={found} hasUnits={line.length > 0} unmeasured={fit.unmeasured} />
       )}
       <details className="mt-10 print:hidden">
         <summary className="min-h-11 cursor-pointer py-2">Look at another network</summary>

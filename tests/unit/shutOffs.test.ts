@@ -1,0 +1,60 @@
+import { describe, expect, it } from "vitest";
+import { assemblyOf, draftRig } from "@/core/record";
+import { shutOffsOf } from "@/core/plumbing/shutOffs";
+import { arrangements, type Arrangement } from "@/core/rig";
+import { knowledge } from "./desk";
+import { fitted, placeAll, plannedTrain } from "./placing";
+
+/** What a lever of the house's line is for. */
+const ofLine = new Set(["inlet", "outlet", "bypass", "before", "behind"]);
+const trains = [
+  ["PS-20", "SF-150"],
+  ["UV-45"],
+  ["CT-1054", "PS-20", "UV-45"],
+  ["SF-150x2"],
+  ["PS-20x2", "CT-1054"],
+  ["UV-45x2"],
+  ["PS-20"],
+];
+const cases = arrangements.flatMap((arrangement) => trains.map((units) => ({ arrangement, units })));
+
+/** A train as it is placed, passed by in a way. */
+function placed(arrangement: Arrangement, units: readonly string[], answers = {}) {
+  const d = plannedTrain(
+    { "space.width": "200 in", "space.height": "110 in", "cutin.height": "100 in", ...answers },
+    units,
+  );
+  d.do({ kind: "bypassChosen", arrangement, drainCock: false, what: arrangement, seen: d.job.designSeq });
+  return placeAll(d);
+}
+
+describe("the valves of a house's line", () => {
+  it.each(cases)(
+    "$arrangement, $units: a fitting for every lever of the rig, and none besides",
+    ({ arrangement, units }) => {
+      const d = placed(arrangement, units);
+      const levers = draftRig(d.job, knowledge).handles.filter(
+        (h) => h.kind === "lever" && ofLine.has(h.role!),
+      );
+      const { fittings, faults } = assemblyOf(fitted(d.job), d.job, knowledge)!;
+      expect(fittings.filter((f) => f.fitting.shape === "valve")).toHaveLength(levers.length);
+      expect(faults).toEqual([]);
+    },
+  );
+
+  it("behind a line without a bypass keep the house off an unsafe source, where no lamp's own valve does", () => {
+    const unsafe = { "source.kind": "well", "water.coliform": "present" };
+    const valves = (units: readonly string[], answers = {}) => {
+      const d = placed("none", units, answers);
+      return assemblyOf(fitted(d.job), d.job, knowledge)!.fittings.filter((f) => f.fitting.shape === "valve")
+        .length;
+    };
+    expect([valves(["PS-20"]), valves(["PS-20"], unsafe)]).toEqual([1, 2]);
+  });
+
+  it("are none at a unit whose head shuts it off", () => {
+    const unit = { hasHead: true, hasLamp: false, parallel: 2 };
+    for (const arrangement of arrangements)
+      expect(shutOffsOf(arrangement, [unit], false).atUnit).toEqual([false]);
+  });
+});
