@@ -169,18 +169,8 @@ export function FitBoard(props: BoardProps) {
         ) : null}
         <Judged units={units} placed={placed.length} placing={placing} says={says} profile={profile} />
         {readOnly ? null : <Searching state={state} stop={stop} busy={busy} begin={() => void placeAll()} />}
-        {placing && plan && says.length === 0 ? (
-          <Pressed
-            jobId={jobId}
-            plan={plan}
-            driving={driving}
-            placing={placing}
-            nameOf={nameOf}
-            profile={profile}
-          />
-        ) : null}
         {placing && says.length === 0 ? (
-          <Onwards jobId={jobId} hasNetwork={plan !== undefined && driving !== undefined} />
+          <AllStands {...{ jobId, plan, driving, placing, nameOf, profile }} />
         ) : null}
         {state.is === "done" ? <Ended found={state.found} nameOf={nameOf} profile={profile} /> : null}
         {readOnly ? null : (
@@ -216,6 +206,25 @@ function Said({ say }: { say: ReturnType<typeof useKept>["say"] }) {
   ) : null;
 }
 
+interface StandsProps {
+  readonly jobId: string;
+  readonly driving: Driving | undefined;
+  readonly placing: Placing;
+  readonly nameOf: (id: string) => string;
+  readonly profile: UnitSystem;
+}
+
+/** What is known once everything stands, and where it goes on. */
+function AllStands({ plan, ...props }: StandsProps & { readonly plan: PipePlan | undefined }) {
+  const hasNetwork = plan !== undefined && props.driving !== undefined;
+  return (
+    <>
+      {plan ? <Pressed plan={plan} {...props} /> : null}
+      <Onwards jobId={props.jobId} hasNetwork={hasNetwork} />
+    </>
+  );
+}
+
 /** The pressure behind what is placed; what is missing for it is said. */
 function Pressed({
   jobId,
@@ -224,14 +233,7 @@ function Pressed({
   placing,
   nameOf,
   profile,
-}: {
-  jobId: string;
-  plan: PipePlan;
-  driving: Driving | undefined;
-  placing: Placing;
-  nameOf: (id: string) => string;
-  profile: UnitSystem;
-}) {
+}: StandsProps & { readonly plan: PipePlan }) {
   const assembly = pipesBuilt(plan, placing.routes);
   if (!assembly || !driving)
     return (
