@@ -288,6 +288,7 @@ function Judged({
           <VerdictShape level="Good" /> Good: everything stands, with{" "}
           <span className="num">{print(placing.pipeMm / 1000, "height", profile)}</span> of pipe and{" "}
           <span className="num">{placing.routes.reduce((sum, r) => sum + r.elbows, 0)}</span> elbows
+          {units.some((u) => u.manifold) ? ", manifolds aside" : ""}
         </p>
       ) : (
         <p>

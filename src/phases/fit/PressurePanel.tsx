@@ -41,6 +41,10 @@ function Judged({ text, level }: { text: string; level: Level | undefined }) {
   );
 }
 
+/** What draws it for its backwash: of units side by side one at a time. */
+const washing = ({ unit, shares }: CaseFound, nameOf: PanelProps["nameOf"]): string =>
+  `${shares.some((s) => s.unit === unit) ? "one of " : ""}${nameOf(unit!)}`;
+
 /** One way of being asked for water. */
 function CaseRow({
   name,
@@ -53,7 +57,7 @@ function CaseRow({
     <tr className="border-t border-hair align-baseline" data-pressure={name}>
       <th scope="row" className="py-2 pr-3 text-left font-normal">
         {caseWords[name]}
-        {found.unit === undefined ? "" : ` of ${nameOf(found.unit)}, before it`}
+        {found.unit === undefined ? "" : ` of ${washing(found, nameOf)}, before it`}
       </th>
       <td className="num pr-3 text-right whitespace-nowrap">{print(found.drawn, "flow", profile)}</td>
       <td className="pr-3 text-right">

@@ -27,7 +27,8 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
           <p className="text-soft">Does the train go on that wall, and how do the pipes run.</p>
           {tank ? (
             <p className="text-soft" data-salt-tank>
-              Not on this wall: the {fit.tanks.map(({ name }) => name).join(", the ")}. It stands within{" "}
+              Not on this wall: the {fit.tanks.map(({ name }) => name).join(", the ")}.{" "}
+              {fit.tanks.length > 1 ? "Each" : "It"} stands within{" "}
               {length(tank.tether!.within, person.profile)} of its valve, with{" "}
               {length(tank.free.above, person.profile)} free over its lid.
             </p>

@@ -1,0 +1,71 @@
+import { expect, test } from "@playwright/test";
+import { clean } from "./axe";
+import { sent, stateOf, surveySent } from "./crew";
+import { desk, signedIn, survey } from "./hands";
+import { opened } from "./walk";
+
+const cupboard = {
+  "source.kind": "municipal",
+  "source.static": "84 psi",
+  "source.flowing": "70 psi",
+  "source.flowingAt": "20 gpm",
+  "cutin.pipe": "copperL",
+  "cutin.size": "1-1/4",
+  "cutin.x": "14 in",
+  "cutin.height": "92 in",
+  "cutin.runs": "right",
+  "space.width": "94 in",
+  "space.height": "96 in",
+  "space.depth": "24 in",
+  "fixture.bathroomGroup": "9",
+  "fixture.kitchenSink": "9",
+  "fixture.clothesWasher": "4",
+};
+
+test("flats: two and two side by side, their shares, the pressure at the top floor, and how their pipe is cut", async ({
+  browser,
+}) => {
+  const { page, context } = await signedIn(browser, "imke", desk);
+  const job = await opened(page, "Flats of the test");
+  await surveySent(page, job, cupboard);
+  await sent(page, job, {
+    kind: "designChanged",
+    units: [
+      { key: "u1", model: "KT-1354", parallel: 2 },
+      { key: "u2", model: "SF-300", parallel: 2 },
+    ],
+    what: "Two and two",
+    seen: (await stateOf(page, job)).designSeq,
+  });
+
+  await page.goto(`/jobs/${job}/fit`);
+  await page.getByRole("button", { name: "Find the best places" }).click();
+  await expect(page.locator("[data-fit-verdict]")).toContainText("Good: everything stands");
+  await expect(page.locator("[data-on-wall=u2]")).toContainText("SF-300 2");
+  const shares = page.locator("[data-shares=u2]");
+  await expect(shares).toContainText("14.64 gpm, 14.64 gpm");
+  // What the house's own pipe and floors take is not known yet, and is not taken for nothing.
+  await expect(page.locator("[data-far-tap=unknown]")).toContainText("Unknown");
+  await page.getByRole("link", { name: "Measure the farthest tap" }).click();
+  await survey(page, { "farTap.rise": "27 ft", "farTap.pipe": "95 ft", "farTap.size": "1 in" });
+
+  await page.goto(`/jobs/${job}/fit`);
+  const peak = page.locator("[data-pressure=peak]");
+  await expect(peak).toContainText("Check");
+  await expect(page.locator("[data-far-tap=unknown]")).toHaveCount(0);
+  await expect(page.locator("[data-budget]")).toContainText("12 psi the height of the tap");
+  await clean(page, "fit of the flats");
+  const salt = page.locator('[data-salt="u2b.salt"]');
+  await salt.getByRole("button", { name: "Put the salt tank of SF-300 2 on this wall" }).click();
+  await expect(salt).toContainText("no room on this wall within reach of its valve");
+
+  await page.goto(`/jobs/${job}/parts`);
+  await expect(page.locator('[data-part="fitting tee-solder-copper-1-1.4"]')).toContainText("6");
+  const cut = page.locator("[data-cut-list]");
+  await expect(cut).toContainText("3 new sticks of 10 ft: fewer do not do.");
+  await expect(cut.locator('[data-cut-run="u1.inlet.h1"]')).toContainText("the manifold before KT-1354 × 2");
+  await expect(cut.locator('[data-cut-run="u2.outlet.l2"]')).toContainText("behind SF-300 2");
+  const file = await (await page.request.get(`/api/jobs/${job}/network`)).text();
+  for (const unit of ["u1a", "u1b", "u2a", "u2b"]) expect(file).toContain(unit);
+  await context.close();
+});
