@@ -277,7 +277,7 @@ const groups: readonly SurveyGroup[] = [
   {
     id: "behind",
     title: "Pipe behind the treatment",
-    lead: "What a disinfection has to fill",
+    lead: "What runs out at the cut, and what a disinfection has to fill",
     fields: [
       {
         id: "behind.age",

@@ -27,7 +27,10 @@ describe("the survey asks what the plan needs (handbook 9, K9)", () => {
     expect(asked("RO-T5")).toEqual(expect.arrayContaining(["sink.hole", "household.drinkers"]));
     expect(asked("RO-T5")).not.toContain("faucet.thread");
     expect(asked("UV-45")).toEqual(expect.arrayContaining(["behind.coldLength", "power.outlet"]));
-    expect(asked("PS-20")).not.toContain("behind.coldLength");
+    // What is cut into the house's line asks how much runs out there; what a disinfection takes besides, a lamp alone.
+    expect(asked("PS-20")).toContain("behind.coldLength");
+    expect(asked("PS-20")).not.toContain("behind.bleach");
+    expect(asked("RO-T5")).not.toContain("behind.coldLength");
     expect(asked("MS-2")).toEqual(expect.arrayContaining(["appliance.kind", "heater.kind"]));
   });
   it("names only questions and groups that there are", () => {

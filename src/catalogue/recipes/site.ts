@@ -319,6 +319,7 @@ export const siteRecipe: Recipe = {
         "Aerators off, listed",
         "Open the lowest and the highest tap, hot and cold; a shower with its head off is the high vent",
         "Wait until it stops; leave them open until the last joint is closed",
+        "{drained}",
         "Bucket and towels at the cut",
       ],
       when: [{ houseShut: true }],

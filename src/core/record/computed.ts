@@ -2,7 +2,8 @@ import { wholeGrains } from "../families/softener";
 import type { PlacedUnit } from "../families";
 import type { Knowledge } from "../job";
 import { siteFacts, type SurveyAnswers } from "../site";
-import { disinfectionOf, type Disinfection, type DesignBasis, type Station } from "../train";
+import { bucketsFor } from "../plumbing/drainDown";
+import { disinfectionOf, houseLitres, type Disinfection, type DesignBasis, type Station } from "../train";
 import { upper } from "../units";
 import { bleachDose } from "../water/dose";
 import { minutesSaid, plain, sayFor, type Figures, type Say, type Written } from "../words";
@@ -10,7 +11,7 @@ import { minutesSaid, plain, sayFor, type Figures, type Say, type Written } from
 /** The hour at which a valve regenerates where the household says no other: nobody draws water. */
 export const REGENERATION_HOUR = 2;
 
-/** Every place in the words of a recipe that is filled with what is computed for a unit on its site. */
+/** Every place in the words of a recipe that is filled with what is computed for a unit on its site, or for the site itself. */
 export const computedPlaces: readonly string[] = [
   "setHardness",
   "setReserve",
@@ -26,6 +27,7 @@ export const computedPlaces: readonly string[] = [
   "doseStart",
   "doseWorking",
   "contactSaid",
+  "drained",
 ];
 
 /** The same words in both unit systems. */
@@ -151,6 +153,22 @@ export const disinfectionFor = (
     pipes: knowledge.tables.pipes,
     isFast: basis.schools?.newPipe === "fast",
   });
+
+/** What is computed for a site itself, by the names of its places in the words of its steps. */
+export function computedForSite({ answers }: DesignBasis, { tables }: Knowledge): Figures {
+  const litres = houseLitres(answers, tables.pipes);
+  if (litres === undefined)
+    return {
+      drained: same("How much stands above the cut is not known: the house's pipes are not measured"),
+    };
+  const buckets = bucketsFor(litres);
+  return {
+    drained: inBoth(
+      (say) =>
+        `At most ${litresSaid(litres, say)} stand in the house's pipes: ${buckets} ${buckets === 1 ? "bucket" : "buckets"} of ${litresSaid(10, say)}`,
+    ),
+  };
+}
 
 /** What is computed for a unit on its site, by the names of its places in the words of its steps, and what its clocks are predicted to take. */
 export function computedFor(

@@ -16,7 +16,7 @@ import { allVerdicts, isNeedRule, withModels } from "../train";
 import type { UnitSystem } from "../units";
 import { verdictKey, type Verdict } from "../verdict";
 import { sourceSafety } from "../water";
-import { computedFor } from "./computed";
+import { computedFor, computedForSite } from "./computed";
 import { bypassOf, rigFor } from "./jobRig";
 import { judgedOf } from "./laid";
 import { joinsOf } from "./joins";
@@ -57,6 +57,7 @@ function stepsOf(job: JobState, revision: Revision, knowledge: Knowledge, again 
   return composeRun({
     again,
     site: knowledge.siteRecipe,
+    computed: computedForSite(revision, knowledge),
     answers: revision.answers,
     fields: knowledge.fields,
     fixtures: facts.fixtures,

@@ -226,7 +226,7 @@ function stepFrom(
 function chainsOf(input: ComposeInput): Chain[] {
   const placed = placementsOf(input.units);
   return [
-    { key: "site", group: "site", steps: input.site.steps },
+    { key: "site", group: "site", steps: input.site.steps, computed: input.computed },
     ...hostsFirst(input.units, placed).map(({ unit, model, recipes, predicted, computed }) => ({
       key: unit.key,
       group: rootOf(placed, unit.key),

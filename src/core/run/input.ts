@@ -10,6 +10,8 @@ import type { Recipe } from "./recipe";
 /** What a run is composed from. */
 export interface ComposeInput {
   readonly site: Recipe;
+  /** What is computed for the site itself, by the names of its places in words. */
+  readonly computed?: Figures;
   readonly units: readonly {
     readonly unit: DesignUnit;
     readonly model: UnitModel;

@@ -1,3 +1,4 @@
+import { litresIn } from "../plumbing/drainDown";
 import { placementsOf, type PlacedUnit } from "../families";
 import type { SurveyAnswers } from "../site";
 import { lower, upper } from "../units";
@@ -27,15 +28,20 @@ export interface Disinfection extends Contact {
 
 type Pipes = Readonly<Record<string, { readonly idMm: Readonly<Record<string, number>> }>>;
 
-/** Litres in a pipe of an inside diameter in mm and a length in m: π ÷ 4 × diameter² × length. */
-const litresIn = (idMm: number, m: number): number => (Math.PI / 4) * (idMm / 100) ** 2 * (m * 10);
-
+/** Litres in all of a house's cold or hot pipe behind the cut; undefined while its length, or what it is, is not known. */
 function pipeLitres(answers: SurveyAnswers, pipes: Pipes, water: "cold" | "hot"): number | undefined {
   const m = upper(answers[`behind.${water}Length`]?.measured);
   const material = answers["cutin.pipe"]?.text;
   const size = answers[`behind.${water}Size`]?.text ?? answers["cutin.size"]?.text;
   const idMm = material && size ? pipes[material]?.idMm[size] : undefined;
   return m === undefined || idMm === undefined ? undefined : litresIn(idMm, m);
+}
+
+/** Litres in all of a house's pipe behind the cut, cold and hot; undefined while one of them is not known. */
+export function houseLitres(answers: SurveyAnswers, pipes: Pipes): number | undefined {
+  const cold = pipeLitres(answers, pipes, "cold");
+  const hot = answers["heater.kind"]?.text === "none" ? 0 : pipeLitres(answers, pipes, "hot");
+  return cold === undefined || hot === undefined ? undefined : cold + hot;
 }
 
 /** Water of what is dosed of the train: the chamber, what stands behind it, and the last housing ahead, whose bowl takes the dose; undefined where one does not say what it holds. */

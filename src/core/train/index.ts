@@ -1,5 +1,5 @@
 export * from "./design";
-export { contactOf, disinfectionOf, type Disinfection, type PipeAge } from "./disinfection";
+export { contactOf, disinfectionOf, houseLitres, type Disinfection, type PipeAge } from "./disinfection";
 export { groundOf, type Ground, type TapLimit, type TrainInput } from "./ground";
 export * from "./judge";
 export { drinkingOutlets, type Outlet } from "./outlets";

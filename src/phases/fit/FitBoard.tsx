@@ -1,11 +1,14 @@
 "use client";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { pipesBuilt, type PipePlan } from "@/core/fit/piped";
+import { drainedAtCut } from "@/core/fit/drained";
 import { misfits } from "@/core/fit/judge";
 import { placingOf, usualPlacing } from "@/core/fit/place";
 import type { Placing } from "@/core/fit/routes";
 import { samePlace, type Standing, type WallUnit } from "@/core/fit/standing";
 import type { Wall } from "@/core/fit/wall";
+import { bucketsFor } from "@/core/plumbing/drainDown";
+import { boreKey } from "@/core/plumbing/pressure";
 import { print, type UnitSystem } from "@/core/units";
 import type { Route } from "next";
 import { Announced } from "@/ui/Announced";
@@ -33,6 +36,8 @@ interface BoardProps {
   readonly plan?: PipePlan;
   /** What drives the water, where enough is known of it. */
   readonly driving?: Driving;
+  /** Litres that one of each unit holds, by its key; absent where it does not say. */
+  readonly litres: Readonly<Record<string, number>>;
   /** As they were kept. */
   readonly places: Readonly<Record<string, Standing>>;
   readonly seen: number;
@@ -170,7 +175,10 @@ export function FitBoard(props: BoardProps) {
         <Judged units={units} placed={placed.length} placing={placing} says={says} profile={profile} />
         {readOnly ? null : <Searching state={state} stop={stop} busy={busy} begin={() => void placeAll()} />}
         {placing && says.length === 0 ? (
-          <AllStands {...{ jobId, plan, driving, placing, nameOf, profile }} />
+          <AllStands
+            {...{ jobId, wall, units, plan, driving, placing, nameOf, profile }}
+            litres={props.litres}
+          />
         ) : null}
         {state.is === "done" ? <Ended found={state.found} nameOf={nameOf} profile={profile} /> : null}
         {readOnly ? null : (
@@ -208,6 +216,9 @@ function Said({ say }: { say: ReturnType<typeof useKept>["say"] }) {
 
 interface StandsProps {
   readonly jobId: string;
+  readonly wall: Wall;
+  readonly units: readonly WallUnit[];
+  readonly litres: Readonly<Record<string, number>>;
   readonly driving: Driving | undefined;
   readonly placing: Placing;
   readonly nameOf: (id: string) => string;
@@ -220,8 +231,33 @@ function AllStands({ plan, ...props }: StandsProps & { readonly plan: PipePlan |
   return (
     <>
       {plan ? <Pressed plan={plan} {...props} /> : null}
+      {plan ? <DrainDown plan={plan} {...props} /> : null}
       <Onwards jobId={props.jobId} hasNetwork={hasNetwork} />
     </>
+  );
+}
+
+/** What runs out of the train where its pipe is cut, so that buckets stand there. */
+function DrainDown(props: StandsProps & { readonly plan: PipePlan }) {
+  const { wall, units, litres, placing, plan, driving, profile } = props;
+  const bore = driving?.bores[boreKey(plan.piping.train)];
+  if (!bore) return null;
+  const found = drainedAtCut(wall, units, placing, { litresOf: (key) => litres[key], idMm: bore.idMm });
+  const buckets = bucketsFor(found.pipesL + found.unitsL);
+  const said = (l: number) => print(l, "volume", profile, 1);
+  return (
+    <p className="text-sm" data-drain-down>
+      Above the cut: <span className="num">{said(found.pipesL)}</span> in its pipes,{" "}
+      <span className="num">{said(found.unitsL)}</span> in its units. It takes{" "}
+      <span className="num">{buckets}</span> {buckets === 1 ? "bucket" : "buckets"} of {said(10)} to open it
+      there.
+      {found.unknown.length > 0 ? (
+        <>
+          {" "}
+          <VerdictShape level="Unknown" /> Unknown: what {found.unknown.join(", ")} holds
+        </>
+      ) : null}
+    </p>
   );
 }
 
@@ -233,7 +269,7 @@ function Pressed({
   placing,
   nameOf,
   profile,
-}: StandsProps & { readonly plan: PipePlan }) {
+}: Omit<StandsProps, "wall" | "units" | "litres"> & { readonly plan: PipePlan }) {
   const assembly = pipesBuilt(plan, placing.routes);
   if (!assembly || !driving)
     return (

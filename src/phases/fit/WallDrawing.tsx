@@ -146,6 +146,8 @@ function UnitOnWall({
     undefined,
   );
   const to = seen(wall, mirrored);
+  const bodies = bodiesOf(unit, at);
+  const names = unit.manifold ? bodies.map((_, i) => `${unit.manifold!.name} ${i + 1}`) : [unit.name];
   const moved = (dx: number, dy: number, from: Standing): Standing => ({
     ...from,
     x: Math.max(0, from.x + (mirrored ? -dx : dx)),
@@ -169,7 +171,7 @@ function UnitOnWall({
     <g
       role="button"
       tabIndex={move ? 0 : undefined}
-      aria-label={`${unit.name}: arrows move it by ${length(STEP, props.profile)}`}
+      aria-label={`${names.join(" ")}: arrows move it by ${length(STEP, props.profile)}`}
       className="cursor-move touch-none"
       data-on-wall={unit.key}
       onKeyDown={onKeyDown}
@@ -190,13 +192,8 @@ function UnitOnWall({
         held.current = undefined;
       }}
     >
-      {bodiesOf(unit, at).map((part, i, all) => (
-        <Body
-          key={i}
-          {...to.rect(part)}
-          name={unit.manifold && all.length > 1 ? `${unit.manifold.name} ${i + 1}` : unit.name}
-          isWrong={isWrong}
-        />
+      {bodies.map((part, i) => (
+        <Body key={i} {...to.rect(part)} name={names[i]!} isWrong={isWrong} />
       ))}
     </g>
   );

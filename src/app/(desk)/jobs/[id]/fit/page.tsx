@@ -47,6 +47,9 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
           tanks={fit.tanks}
           plan={fit.plan}
           driving={drivingOf(fit, job, judged, known)}
+          litres={Object.fromEntries(
+            line.flatMap(({ unit, model }) => (model.waterL === undefined ? [] : [[unit.key, model.waterL]])),
+          )}
           places={job.places}
           seen={job.designSeq}
           obstacles={job.answers["wall.obstacles"]?.text ?? ""}
