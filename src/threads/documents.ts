@@ -13,6 +13,7 @@ import { readCatalogueFile, type Against } from "@/phases/catalogue/read";
 import { readBundle } from "@/phases/record/readBundle";
 import { changesBetween } from "@/phases/record/changes";
 import { templatePdf, type TemplateInput } from "@/phases/fit/TemplatePdf";
+import { wallPdf, type WallPdfInput } from "@/phases/fit/WallPdf";
 import { labelsPdf, type LabelsInput } from "@/phases/parts/LabelsPdf";
 import { partsPdf, type PartsPdfInput } from "@/phases/parts/PartsPdf";
 import { packPdf } from "@/phases/record/PackPdf";
@@ -85,6 +86,9 @@ export const parts = (input: PartsPdfInput) => partsPdf(input);
 
 /** Labels for ports and what is joined to them, PDF. */
 export const labels = (input: LabelsInput) => labelsPdf(input);
+
+/** A job's wall to scale, PDF. */
+export const wall = (input: WallPdfInput) => wallPdf(input);
 
 /** Drilling templates of a job's units, PDF. */
 export const templates = (input: TemplateInput) => templatePdf(input);

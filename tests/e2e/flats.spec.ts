@@ -67,6 +67,8 @@ test("flats: two and two side by side, their shares, the pressure at the top flo
   await expect(cut).toContainText("3 new sticks of 10 ft: fewer do not do.");
   await expect(cut.locator('[data-cut-run="u1.inlet.h1"]')).toContainText("the manifold before KT-1354 × 2");
   await expect(cut.locator('[data-cut-run="u2.outlet.l2"]')).toContainText("behind SF-300 2");
+  const drawing = await page.request.get(`/api/jobs/${job}/wall?paper=LETTER`);
+  expect(drawing.headers()["content-type"]).toBe("application/pdf");
   const file = await (await page.request.get(`/api/jobs/${job}/network`)).text();
   for (const unit of ["u1a", "u1b", "u2a", "u2b"]) expect(file).toContain(unit);
   await context.close();

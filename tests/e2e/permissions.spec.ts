@@ -34,6 +34,7 @@ const doors: readonly (readonly [Action, string, Ask])[] = [
   ["viewJobs", "entries", got((job) => `/api/jobs/${job}/entries?after=0`)],
   ["viewJobs", "the valve card", got((job) => `/api/jobs/${job}/valves/card`)],
   ["viewJobs", "labels", got((job) => `/api/jobs/${job}/labels`)],
+  ["viewJobs", "the wall on paper", got((job) => `/api/jobs/${job}/wall`)],
   ["viewJobs", "drilling templates", got((job) => `/api/jobs/${job}/template`)],
   ["viewJobs", "find", got(() => "/api/find?q=pell")],
   ["viewFile", "a file", got(() => `/api/files/${freshId()}`)],

@@ -1,15 +1,8 @@
-import { execFileSync } from "node:child_process";
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import fc from "fast-check";
-import sharp from "sharp";
-import { afterAll, describe, expect, it } from "vitest";
+import { describe, expect, it } from "vitest";
 import { templateSheets } from "@/core/fit/template";
 import { CHECK_LINE, templatePdf } from "@/phases/fit/TemplatePdf";
-
-const folder = mkdtempSync(join(tmpdir(), "brant-template-"));
-afterAll(() => rmSync(folder, { recursive: true }));
+import { longestIn, printed } from "./printed";
 
 describe("the sheets of a drilling template", () => {
   it("hold both holes, within what a printer reaches, as far apart as they are when match lines lie on one another", () => {
@@ -36,47 +29,6 @@ describe("the sheets of a drilling template", () => {
     ]);
   });
 });
-
-/** Ten dots to a millimetre. */
-const DPI = 254;
-/** The first page of a PDF as it is printed: is a dot dark. */
-async function printed(pdf: Uint8Array) {
-  const file = join(folder, "template.pdf");
-  writeFileSync(file, pdf);
-  execFileSync("pdftoppm", [
-    "-r",
-    String(DPI),
-    "-f",
-    "1",
-    "-l",
-    "1",
-    "-gray",
-    "-singlefile",
-    "-png",
-    file,
-    join(folder, "page"),
-  ]);
-  const { data, info } = await sharp(readFileSync(join(folder, "page.png")))
-    .greyscale()
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  return {
-    width: info.width,
-    height: info.height,
-    dark: (x: number, y: number) => data[y * info.width + x]! < 160,
-  };
-}
-type Printed = Awaited<ReturnType<typeof printed>>;
-
-/** The longest dark run of a row of dots. */
-function longestIn({ width, dark }: Printed, y: number): number {
-  let [longest, run] = [0, 0];
-  for (let x = 0; x < width; x += 1) {
-    run = dark(x, y) ? run + 1 : 0;
-    longest = Math.max(longest, run);
-  }
-  return longest;
-}
 
 describe("a drilling template on paper", () => {
   it.each(["A4", "LETTER"] as const)(

@@ -29,7 +29,9 @@ import type { SurveyAnswers } from "../site";
 import { noManifold, sideBySide } from "./manifold";
 import { lineFits, onWall, type LinePorts } from "./onWall";
 import type { Route } from "./route";
-import type { Manifold, WallUnit } from "./standing";
+import type { Placing } from "./routes";
+import { pointOn, type Manifold, type WallUnit } from "./standing";
+import type { Point } from "./wall";
 import type { PipeNeeds } from "./wallOf";
 
 /** Pipes of the survey by what fittings they take. */
@@ -386,6 +388,24 @@ function stationBuilt(unit: Joined, { bent, piping }: PipePlan) {
     runs: [...before!.runs, ...behind!.runs],
     shared: [...before!.shared, ...behind!.shared],
   };
+}
+
+/** Where each pipe of a placed train goes along its wall, by the ids that it has in the assembly: its corners along the water. */
+export function pipesOnWall(
+  plan: PipePlan,
+  units: readonly WallUnit[],
+  { standings, routes }: Placing,
+): readonly { readonly id: string; readonly points: readonly Point[] }[] {
+  const ofLine = routes.map(({ points }, i) => ({ id: `r${i + 1}`, points }));
+  const ofManifolds = units.flatMap((unit, i) => {
+    const joined = plan.units.find((u) => u.key === unit.key);
+    const runs = joined ? stationBuilt(joined, plan).runs : [];
+    return runs.map(({ id, points }) => ({
+      id,
+      points: points.map((p) => pointOn(unit, p, standings[i]!)),
+    }));
+  });
+  return [...ofLine, ...ofManifolds];
 }
 
 /** The pipes of a placed train as they are built, with what came instead of some fittings; with no units and no routes those of a bypass alone. Undefined where a port is joined by nothing. */

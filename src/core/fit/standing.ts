@@ -98,8 +98,8 @@ export function bodyOf(unit: WallUnit, at: Standing): Rect {
   return { x: at.x, y: at.y, width, height };
 }
 
-/** A point of a unit as it stands: lying, its top is on the right, and mirrored after that. */
-function pointOn(unit: WallUnit, p: Point, at: Standing): Point {
+/** A point of a unit, from the lower left corner of what is upright and not mirrored, as it stands: lying, its top is on the right, and mirrored after that. */
+export function pointOn(unit: WallUnit, p: Point, at: Standing): Point {
   const turned = at.lies ? { x: p.y, y: unit.width - p.x } : p;
   const { width } = bodyOf(unit, at);
   return { x: at.x + (at.mirrored ? width - turned.x : turned.x), y: at.y + turned.y };

@@ -12,7 +12,14 @@ export interface Names {
   readonly part: (id: string) => string;
   /** A pipe on its way, by its id. */
   readonly run: (id: string) => string;
+  /** What it is numbered on drawings and in the cut list, from 1; undefined for what has no pipe that is cut. */
+  readonly number: (run: string) => number | undefined;
 }
+
+/** Pipes on their way that pieces are cut for, in the order in which they are numbered. */
+export const numberedRuns = ({ pieces }: Assembly): readonly string[] => [
+  ...new Set(pieces.map((p) => p.run)),
+];
 
 /** A unit by its key and code; `count`: so many of it side by side. */
 interface Named {
@@ -71,7 +78,9 @@ export function namesOf(
   const stops = ["the cut", ...line.map(together), "the house"];
   const runs = new Map(stops.slice(1).map((_, i) => [`r${i + 1}`, i]));
   const ofManifolds = new Map(manifoldRuns(assembly, units));
+  const numbers = new Map(numberedRuns(assembly).map((run, i) => [run, i + 1]));
   return {
+    number: (run) => numbers.get(run),
     part: (id) => codes.get(id) ?? fittings.get(id) ?? pieces.get(id) ?? house[id] ?? id,
     run: (id) => {
       const at = runs.get(id);

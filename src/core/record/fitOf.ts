@@ -12,6 +12,7 @@ import {
   type Way,
 } from "../fit/piped";
 import { placingOf, usualPlacing } from "../fit/place";
+import type { Placing } from "../fit/routes";
 import type { WallUnit } from "../fit/standing";
 import { wallOf, type WallFound } from "../fit/wallOf";
 import type { Assembly, Swapped } from "../plumbing/assembly";
@@ -89,19 +90,24 @@ export function isInTheWay(fit: FitOfJob, job: Placed): boolean {
   return fit.found.is === "known" && !!standings && misfits(fit.found.wall, fit.units, standings).length > 0;
 }
 
+/** A job's units on its wall with the pipes between them; undefined until all its units stand as they may and every pipe finds its way. */
+export function placingOfJob(fit: FitOfJob, job: Placed): Placing | undefined {
+  const { found, units } = fit;
+  const standings = standingsOf(fit, job);
+  if (found.is !== "known" || !standings || !isPlaceable(fit) || isInTheWay(fit, job)) return undefined;
+  return placingOf(found.wall, units, standings, usualPlacing.clear);
+}
+
 /** How a job's pipes are built from what stands on its wall, with what came instead of some fittings; undefined until all its units stand as they may and every pipe finds its way. */
 export function builderOf(
   fit: FitOfJob,
   job: Placed,
 ): ((swapped?: Swapped) => Assembly | undefined) | undefined {
-  const { found, units, plan } = fit;
+  const { plan } = fit;
   // A bypass alone needs no wall: its legs wait capped.
   if (plan?.byTee && fit.line.length === 0) return (swapped) => pipesBuilt(plan, [], swapped);
-  const standings = standingsOf(fit, job);
-  if (found.is !== "known" || !plan || !standings || !isPlaceable(fit) || isInTheWay(fit, job))
-    return undefined;
-  const placing = placingOf(found.wall, units, standings, usualPlacing.clear);
-  return placing && ((swapped) => pipesBuilt(plan, placing.routes, swapped));
+  const placing = placingOfJob(fit, job);
+  return plan && placing && ((swapped) => pipesBuilt(plan, placing.routes, swapped));
 }
 
 /** What came instead of a job's fittings on site, by their ids in its assembly; nothing for a job that is only planned. */

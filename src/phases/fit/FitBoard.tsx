@@ -14,6 +14,7 @@ import type { Route } from "next";
 import { Announced } from "@/ui/Announced";
 import Link from "@/ui/Link";
 import { VerdictShape } from "@/ui/VerdictMark";
+import { PaperLinks } from "../job/PaperLinks";
 import { useDesign } from "../train/useDesign";
 import type { Driving } from "@/core/record/laid";
 import { ObstacleTools, useObstacles } from "./ObstacleTools";
@@ -110,7 +111,7 @@ function useStanding(wall: Wall, units: readonly WallUnit[], current: Places) {
 }
 
 /** Where it goes on once everything stands. */
-function Onwards({ jobId, hasNetwork }: { jobId: string; hasNetwork: boolean }) {
+function Onwards({ jobId, hasNetwork, isPiped }: { jobId: string; hasNetwork: boolean; isPiped: boolean }) {
   return (
     <div className="flex flex-wrap items-center gap-4">
       <Link
@@ -125,6 +126,7 @@ function Onwards({ jobId, hasNetwork }: { jobId: string; hasNetwork: boolean }) 
           The network as .inp
         </a>
       ) : null}
+      {isPiped ? <PaperLinks href={`/api/jobs/${jobId}/wall`} what="Drawing" /> : null}
     </div>
   );
 }
@@ -232,7 +234,7 @@ function AllStands({ plan, ...props }: StandsProps & { readonly plan: PipePlan |
     <>
       {plan ? <Pressed plan={plan} {...props} /> : null}
       {plan ? <DrainDown plan={plan} {...props} /> : null}
-      <Onwards jobId={props.jobId} hasNetwork={hasNetwork} />
+      <Onwards jobId={props.jobId} hasNetwork={hasNetwork} isPiped={plan !== undefined} />
     </>
   );
 }

@@ -134,7 +134,7 @@ function PlaceRow({
             aria-pressed={at?.mirrored ?? false}
             onClick={() => at && put(unit.key, { ...at, mirrored: !at.mirrored })}
           >
-            {at?.mirrored ? "inlet right" : "inlet left"}
+            {(at?.mirrored ?? false) === mirrored ? "inlet left" : "inlet right"}
           </button>
         ) : null}
       </td>

@@ -5,6 +5,7 @@ import type { Route } from "@/core/fit/route";
 import { bodiesOf, keptClear, ownPipesOf, zonesOf, type Standing, type WallUnit } from "@/core/fit/standing";
 import { between, type Point, type Rect, type Wall } from "@/core/fit/wall";
 import type { UnitSystem } from "@/core/units";
+import { seen } from "./seen";
 import { length } from "./words";
 
 /** Room around the wall for its dimensions, mm. */
@@ -31,21 +32,6 @@ interface DrawingProps {
   readonly draw?: (drawn: Rect) => void;
   /** What is drawn so far. */
   readonly drawn?: Rect;
-}
-
-/** Turns the wall's coordinates into the drawing's, which go down, and to the left where the water does. */
-function seen(wall: Wall, mirrored: boolean) {
-  const x = (at: number) => (mirrored ? wall.width - at : at);
-  return {
-    x,
-    y: (at: number) => wall.height - at,
-    rect: (r: Rect) => ({
-      x: mirrored ? wall.width - r.x - r.width : r.x,
-      y: wall.height - r.y - r.height,
-      width: r.width,
-      height: r.height,
-    }),
-  };
 }
 
 /** One length between two marks, under the floor. */
@@ -116,7 +102,8 @@ function Body({ name, isWrong, ...body }: { name: string; isWrong: boolean } & R
             : undefined
         }
       >
-        {name}
+        {/* The space keeps the names of bodies side by side apart for who hears them. */}
+        {`${name} `}
       </text>
     </>
   );

@@ -88,7 +88,9 @@ function OneCutting({ cutting, names, profile }: { cutting: Cutting; names: Name
       <dl className="grid gap-x-4 md:grid-cols-[15rem_1fr]">
         {runs.map((run) => (
           <div key={run} className="contents" data-cut-run={run}>
-            <dt className="border-t border-hair pt-2 text-soft">{names.run(run)}</dt>
+            <dt className="border-t border-hair pt-2 text-soft">
+              <span className="num">{names.number(run)}</span> {names.run(run)}
+            </dt>
             <dd className="flex flex-wrap gap-x-5 gap-y-1 py-2 md:border-t md:border-hair">
               {pieces
                 .filter((p) => p.run === run)

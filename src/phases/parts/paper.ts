@@ -41,7 +41,7 @@ function cutOf({ piping, pieces, list }: Cutting, names: Parts["names"], profile
   const runs = [...new Set(pieces.map((p) => p.run))].map((run) => {
     const own = pieces.filter((p) => p.run === run);
     const each = own.map((p) => `${said(cutLength(p))}${p.onSite ? " (measured on site)" : ""}`);
-    return `${names.run(run)}: ${each.join(", ")}`;
+    return `${names.number(run)} ${names.run(run)}: ${each.join(", ")}`;
   });
   return { pipe: pipeName(piping), lines: [...sticks, ...coil, ...runs] };
 }

@@ -1,0 +1,232 @@
+import { Document, Page, Path, Rect, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
+import { Fragment } from "react";
+import type { JobState } from "@/core/job";
+import { stamp } from "@/ui/time";
+import { Heading, styles, Table, Title } from "../job/paper";
+import { tagged, taggedPdf } from "../job/taggedPdf";
+import type { WallPaper } from "./wallPaper";
+
+export interface WallPdfInput {
+  readonly job: Pick<JobState, "name" | "place">;
+  readonly wall: WallPaper;
+  readonly company: string;
+  readonly zone: string;
+  readonly paper: "A4" | "LETTER";
+  readonly printed: number;
+}
+
+/** A sheet as it stands, mm. */
+const papers = { A4: { width: 210, height: 297 }, LETTER: { width: 215.9, height: 279.4 } } as const;
+const MARGIN = 12;
+/** Room beside the wall and under it for its measures, and above it for words, mm of the paper. */
+const ROOM = { side: 16, bottom: 14, words: 26 } as const;
+/** Scales of drawings, the largest first. */
+const SCALES = [5, 10, 15, 20, 25, 30, 40, 50, 75, 100, 150, 200] as const;
+/** Points of a page in a millimetre. */
+const POINTS = 72 / 25.4;
+
+const orientations = ["portrait", "landscape"] as const;
+type Orientation = (typeof orientations)[number];
+
+/** What a sheet has room for, mm. */
+function roomOn(paper: WallPdfInput["paper"], orientation: Orientation) {
+  const { width, height } = papers[paper];
+  const [across, up] = orientation === "portrait" ? [width, height] : [height, width];
+  return {
+    width: across - 2 * MARGIN - 2 * ROOM.side,
+    height: up - 2 * MARGIN - ROOM.bottom - ROOM.words,
+  };
+}
+
+/** The largest scale at which a wall goes on a sheet, 1 to so many, and how the sheet lies for it. A wall that is too large for any is drawn at the smallest. */
+export function scaleFor(
+  wall: Pick<WallPaper, "width" | "height">,
+  paper: WallPdfInput["paper"],
+): { readonly scale: number; readonly orientation: Orientation } {
+  const scaleOn = (orientation: Orientation): number => {
+    const room = roomOn(paper, orientation);
+    const fits = (scale: number) => wall.width / scale <= room.width && wall.height / scale <= room.height;
+    return SCALES.find(fits) ?? SCALES.at(-1)!;
+  };
+  const [best] = orientations
+    .map((orientation) => ({ orientation, scale: scaleOn(orientation) }))
+    .toSorted((a, b) => a.scale - b.scale);
+  return best!;
+}
+
+const SIZE = 9.5;
+const words = { ...styles.text, fontSize: SIZE };
+const looks = StyleSheet.create({
+  text: { fontFamily: "Mono", fontSize: 6.5 },
+  number: { fontFamily: "Next", fontSize: 7.5, fontWeight: 600 },
+});
+
+type Place = { readonly x: number; readonly y: number };
+/** The middle of the longest straight piece of a pipe. */
+function middleOf(points: readonly Place[]): Place {
+  const pieces = points.slice(1).map((b, i) => ({ a: points[i]!, b }));
+  const longest = pieces.toSorted((p, q) => apart(q.a, q.b) - apart(p.a, p.b))[0]!;
+  return { x: (longest.a.x + longest.b.x) / 2, y: (longest.a.y + longest.b.y) / 2 };
+}
+const apart = (a: Place, b: Place): number => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
+const path = (points: readonly Place[]): string =>
+  points.map((p, i) => `${i === 0 ? "M" : "L"}${p.x} ${p.y}`).join("");
+
+/** Words in the drawing: their size is that of the paper, whatever the scale. */
+function Words({
+  x,
+  y,
+  says,
+  upright = false,
+  begins = false,
+}: Place & { readonly says: string; readonly upright?: boolean; readonly begins?: boolean }) {
+  return (
+    <Text
+      x={x}
+      y={y}
+      textAnchor={begins ? "start" : "middle"}
+      style={looks.text}
+      {...(upright ? { transform: `rotate(-90 ${x} ${y})` } : {})}
+    >
+      {says}
+    </Text>
+  );
+}
+
+/** Measures between marks, along or up; every other one a row further out, so that short ones do not write on one another. */
+function Measures({
+  all,
+  at,
+  row,
+  isUp,
+}: {
+  all: readonly { readonly from: number; readonly to: number; readonly says: string }[];
+  at: number;
+  /** To the next row, outwards. */
+  row: number;
+  isUp: boolean;
+}) {
+  return all.map(({ from, to, says }, i) => {
+    const line = at + (i % 2) * row;
+    const mark = (along: number, off: number): Place =>
+      isUp ? { x: line + off, y: along } : { x: along, y: line + off };
+    const drawn = [
+      [mark(from, 0), mark(to, 0)],
+      [mark(from, -3), mark(from, 3)],
+      [mark(to, -3), mark(to, 3)],
+    ];
+    return (
+      <Fragment key={from}>
+        <Path d={drawn.map(path).join("")} stroke="#000" strokeWidth={0.4} />
+        <Words {...mark((from + to) / 2, -2.5)} says={says} upright={isUp} />
+      </Fragment>
+    );
+  });
+}
+
+/** The wall to scale, in points of the page. */
+function Drawn({ wall, scale }: { wall: WallPaper; scale: number }) {
+  const k = POINTS / scale;
+  const [left, bottom] = [ROOM.side * POINTS, ROOM.bottom * POINTS];
+  const at = (p: Place): Place => ({ x: left + p.x * k, y: p.y * k });
+  const size = { width: wall.width * k, height: wall.height * k };
+  const box = (r: WallPaper["bodies"][number]) => ({ ...at(r), width: r.width * k, height: r.height * k });
+  return (
+    <Svg
+      {...tagged(
+        "Figure",
+        `The wall at 1:${scale}, with its units and pipes; the tables say the same in words`,
+      )}
+      width={size.width + 2 * left}
+      height={size.height + bottom}
+    >
+      <Rect x={left} y={0} {...size} stroke="#000" strokeWidth={0.6} fill="none" />
+      {wall.obstacles.map((o) => (
+        <Rect key={o.name} {...box(o)} stroke="#000" strokeWidth={0.5} strokeDasharray="2 2" fill="#eee" />
+      ))}
+      {wall.bodies.map((b) => (
+        <Rect key={b.name} {...box(b)} stroke="#000" strokeWidth={1} fill="#fff" />
+      ))}
+      {wall.pipes.map((p) => (
+        <Path key={p.number} d={path(p.points.map(at))} stroke="#000" strokeWidth={2} fill="none" />
+      ))}
+      {wall.obstacles.map((o) => {
+        const { x, y } = box(o);
+        return <Words key={o.name} x={x} y={y - 2.5} says={o.name} begins />;
+      })}
+      {wall.bodies.map((b) => {
+        const { x, y, width, height } = box(b);
+        const middle = { x: x + width / 2, y: y + height / 2 };
+        return <Words key={b.name} {...middle} says={b.name} upright={b.name.length * 4.2 > width} />;
+      })}
+      {wall.pipes.map((p) => {
+        const { x, y } = at(middleOf(p.points));
+        return (
+          <Text key={p.number} x={x + 2.5} y={y - 2.5} style={looks.number}>
+            {p.number}
+          </Text>
+        );
+      })}
+      {wall.ends.map((end) => {
+        const { x, y } = at(end);
+        return <Words key={end.name} x={x} y={y - 3} says={end.name} />;
+      })}
+      <Measures
+        all={wall.across.map((m) => ({ ...m, from: left + m.from * k, to: left + m.to * k }))}
+        at={size.height + bottom * 0.4}
+        row={bottom * 0.4}
+        isUp={false}
+      />
+      <Measures
+        all={wall.up.map((m) => ({ ...m, from: m.from * k, to: m.to * k }))}
+        at={left * 0.75}
+        row={-left * 0.4}
+        isUp
+      />
+    </Svg>
+  );
+}
+
+const fittingsSaid = (fittings: WallPaper["runs"][number]["fittings"]): string =>
+  fittings.map(({ name, count }) => `${count} of ${name}`).join("; ");
+
+/** A placed train on its wall, to scale with its measures; then where each unit stands, and what every numbered pipe is made of. PDF. */
+export const wallPdf = ({ job, wall, company, zone, paper, printed }: WallPdfInput) => {
+  const { scale, orientation } = scaleFor(wall, paper);
+  const page = { fontFamily: "Next", fontSize: SIZE, padding: MARGIN * POINTS } as const;
+  return taggedPdf(
+    <Document title={`Wall, ${job.name}`} author={company} language="en">
+      <Page size={paper} orientation={orientation} style={page}>
+        <View style={words}>
+          <Title>The wall at 1:{scale}</Title>
+          <Text style={styles.small}>
+            {job.name}, {job.place} · {company} · printed {stamp(printed, zone)} · the units&apos; own manuals
+            win over what stands here
+          </Text>
+          <Text style={styles.small}>
+            Pipes are numbered as in the cut list and in the table that follows.
+          </Text>
+        </View>
+        <View style={{ marginTop: 8 }}>
+          <Drawn wall={wall} scale={scale} />
+        </View>
+        <View style={words}>
+          <Heading>Where units stand</Heading>
+          <Table
+            widths={["25%", "75%"]}
+            rows={wall.units.map((u) => ({ key: u.key, cells: [u.name, u.says] }))}
+          />
+          <Heading>Pipes, as they are numbered</Heading>
+          <Table
+            widths={["5%", "27%", "33%", "35%"]}
+            head={["", "Pipe", "Pieces along the water", "Fittings"]}
+            rows={wall.runs.map((r) => ({
+              key: String(r.number),
+              cells: [String(r.number), r.name, r.pieces, fittingsSaid(r.fittings)],
+            }))}
+          />
+        </View>
+      </Page>
+    </Document>,
+  );
+};

@@ -1,0 +1,123 @@
+import { pipesOnWall } from "@/core/fit/piped";
+import type { Placing } from "@/core/fit/routes";
+import { bodiesOf, bodyOf } from "@/core/fit/standing";
+import type { Point, Rect } from "@/core/fit/wall";
+import { cutSaid, numberedRuns } from "@/core/plumbing/named";
+import type { FitOfJob } from "@/core/record/fitOf";
+import type { UnitSystem } from "@/core/units";
+import type { Parts } from "../parts/listed";
+import { seen } from "./seen";
+import { length } from "./words";
+
+/** A part of the wall with what is written in it. */
+interface NamedRect extends Rect {
+  readonly name: string;
+}
+/** A pipe as it is drawn; `number`: what it is called by in the table. */
+interface DrawnPipe {
+  readonly number: number;
+  readonly points: readonly Point[];
+}
+/** A length between two points, with its figure. */
+interface Measure {
+  readonly from: number;
+  readonly to: number;
+  readonly says: string;
+}
+
+/** A wall as it is printed: mm of the wall from its upper left corner, and tables of what is drawn; plain data. */
+export interface WallPaper {
+  readonly width: number;
+  readonly height: number;
+  readonly bodies: readonly NamedRect[];
+  readonly obstacles: readonly NamedRect[];
+  readonly pipes: readonly DrawnPipe[];
+  readonly ends: readonly (Point & { readonly name: string })[];
+  /** Along the floor, and up the left edge. */
+  readonly across: readonly Measure[];
+  readonly up: readonly Measure[];
+  readonly units: readonly { readonly key: string; readonly name: string; readonly says: string }[];
+  readonly runs: readonly {
+    readonly number: number;
+    readonly name: string;
+    readonly pieces: string;
+    readonly fittings: readonly { readonly name: string; readonly count: number }[];
+  }[];
+}
+
+/** Lengths between marks in their order; what is less than a finger's width is not written. */
+function between(marks: readonly number[], say: (mm: number) => string): Measure[] {
+  const sorted = [...new Set(marks)].sort((a, b) => a - b);
+  return sorted
+    .slice(1)
+    .map((to, i) => ({ from: sorted[i]!, to, says: say(to - sorted[i]!) }))
+    .filter(({ from, to }) => to - from >= 10);
+}
+
+/** Fittings of a run by how many there are of each. */
+function fittingsOf({ built }: Parts, run: string): WallPaper["runs"][number]["fittings"] {
+  const count = new Map<string, number>();
+  for (const { fitting } of built.fittings.filter((f) => f.run === run))
+    count.set(fitting.name, (count.get(fitting.name) ?? 0) + 1);
+  return [...count].map(([name, n]) => ({ name, count: n }));
+}
+
+/** A placed train's wall to be printed, in one unit system; undefined while its pipes are not known. */
+export function wallPaper(parts: Parts, placing: Placing, profile: UnitSystem): WallPaper | undefined {
+  const { fit, built, names } = parts;
+  if (fit.found.is !== "known" || !fit.plan) return undefined;
+  const { wall, mirrored } = fit.found;
+  const to = seen(wall, mirrored);
+  const say = (mm: number) => length(mm, profile);
+  const point = (p: Point): Point => ({ x: to.x(p.x), y: to.y(p.y) });
+  const bodies = fit.units.flatMap((unit, i) =>
+    bodiesOf(unit, placing.standings[i]!).map((body, k) => ({
+      ...to.rect(body),
+      name: unit.manifold ? `${unit.manifold.name} ${k + 1}` : unit.name,
+    })),
+  );
+  const onWall = new Map(pipesOnWall(fit.plan, fit.units, placing).map((p) => [p.id, p.points]));
+  const runs = numberedRuns(built).map((run, i) => ({ run, number: i + 1 }));
+  return {
+    width: wall.width,
+    height: wall.height,
+    bodies,
+    obstacles: wall.obstacles.map((o) => ({ ...to.rect(o), name: o.id })),
+    pipes: runs.flatMap(({ run, number }) => {
+      const points = onWall.get(run);
+      return points ? [{ number, points: points.map(point) }] : [];
+    }),
+    ends: [wall.from, wall.to].map((p, i) => ({ ...point(p), name: i === 0 ? "from" : "to" })),
+    across: between([0, ...bodies.flatMap((b) => [b.x, b.x + b.width]), wall.width], say),
+    up: between([0, to.y(wall.from.y), ...bodies.map((b) => b.y), wall.height], say),
+    units: standsOf(fit, placing, say),
+    runs: runs.map(({ run, number }) => ({
+      number,
+      name: names.run(run),
+      pieces: built.pieces
+        .filter((p) => p.run === run)
+        .map((p) => `${cutSaid(p.lengthMm, profile)}${p.onSite ? " (on site)" : ""}`)
+        .join(", "),
+      fittings: fittingsOf(parts, run),
+    })),
+  };
+}
+
+/** Where each unit stands, as one measures it. */
+function standsOf({ found, units }: FitOfJob, { standings }: Placing, say: (mm: number) => string) {
+  if (found.is !== "known") return [];
+  const to = seen(found.wall, found.mirrored);
+  return units.map((unit, i) => {
+    const at = standings[i]!;
+    const foot = unit.hangs ? `its foot ${say(at.y)} above the floor` : "on the floor";
+    const turned = [
+      at.lies ? "on its side" : "",
+      at.mirrored !== found.mirrored ? "inlet right" : "inlet left",
+    ];
+    return {
+      key: unit.key,
+      name: unit.name,
+      says: [`${say(to.rect(bodyOf(unit, at)).x)} from the left`, foot, ...turned].filter(Boolean).join(", "),
+    };
+  });
+}
