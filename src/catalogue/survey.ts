@@ -608,6 +608,18 @@ const groups: readonly SurveyGroup[] = [
         blocks: "the feed pressure of a drinking-water unit",
       },
       {
+        id: "sink.pipe",
+        label: "Pipe from the cut to its stop",
+        hint: "along its way, of the size at the cut",
+        kind: "quantity",
+        quantity: "height",
+        range: true,
+        above: {
+          value: 0,
+          says: "There is some pipe to every stop: write its length, for example 12 m or 40 ft",
+        },
+      },
+      {
         id: "sink.hole",
         label: "Spare or sprayer hole",
         kind: "quantity",

@@ -47,6 +47,7 @@ export const askedFor: Readonly<Record<string, readonly PlanTag[]>> = {
   hours: house,
   sink: ["sink"],
   "sink.rise": drinking,
+  "sink.pipe": drinking,
   "faucet.thread": ["faucet"],
   "water.calcium": ["line"],
   "water.magnesium": ["line"],

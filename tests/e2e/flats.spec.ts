@@ -73,3 +73,39 @@ test("flats: two and two side by side, their shares, the pressure at the top flo
   for (const unit of ["u1a", "u1b", "u2a", "u2b"]) expect(file).toContain(unit);
   await context.close();
 });
+
+test("a loft: the feed of its RO by the network explains the booster", async ({ browser }) => {
+  const { page, context } = await signedIn(browser, "imke", desk);
+  const job = await opened(page, "Loft of the test");
+  await surveySent(page, job, {
+    ...cupboard,
+    "source.static": "52 psi",
+    "source.flowing": "47 psi",
+    "source.flowingAt": "9 gpm",
+    "cutin.size": "3/4",
+    "fixture.bathroomGroup": "0",
+    "fixture.kitchenSink": "2",
+    "fixture.clothesWasher": "0",
+    "sink.rise": "19 ft",
+  });
+  const design = async (units: readonly string[]) =>
+    sent(page, job, {
+      kind: "designChanged",
+      units: units.map((model, i) => ({ key: model === "RO-T5" ? "ro" : `u${i + 1}`, model, parallel: 1 })),
+      what: units.join(", "),
+      seen: (await stateOf(page, job)).designSeq,
+    });
+  await design(["CT-1354", "RO-T5"]);
+  await page.goto(`/jobs/${job}/fit`);
+  await page.getByRole("button", { name: "Find the best places" }).click();
+  const feed = page.locator("[data-feed=ro]");
+  await expect(feed).toContainText("Feed of RO-T5, which asks for 40 psi");
+  // The pipe to it is not measured, but what comes at most is too little already.
+  await expect(feed).toContainText("at most");
+  await expect(feed).toContainText("Stop");
+  await design(["CT-1354", "BP-3", "RO-T5"]);
+  await page.reload();
+  await expect(feed).toContainText("Feed of RO-T5, before its pump");
+  await expect(feed).not.toContainText("Stop");
+  await context.close();
+});

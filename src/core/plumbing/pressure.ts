@@ -28,6 +28,24 @@ export interface DrivenTrain {
   readonly bores: Readonly<Record<string, Bore>>;
   /** Absent while nobody measured the way to it. */
   readonly farTap?: FarTap;
+  /** Units that are fed from behind the train. */
+  readonly branches?: readonly BranchFed[];
+}
+
+/** An RO behind the train: it draws its feed and its waste together, whatever else the house draws; to the network it is a demand, not a loss (handbook 3). */
+export interface BranchFed {
+  readonly key: string;
+  /** Above the cut. */
+  readonly riseM: number;
+  /** From the cut to it; absent while nobody measured it. */
+  readonly pipe?: PipeRun;
+  /** L/min that it draws, and that the house draws meanwhile. */
+  readonly flow: number;
+  readonly beside: number;
+  /** The least feed that it works at, kPa. */
+  readonly least: number;
+  /** A pump lifts what comes to it. */
+  readonly isBoosted: boolean;
 }
 
 /** The tap with the most pipe and floors between it and the cut: one shower is open there while all else is drawn nearer. */
@@ -239,9 +257,10 @@ function sharesOf({ units }: DrivenTrain, { flows }: Solved): CaseFound["shares"
     .filter((share) => share.flows.length > 1);
 }
 
-function foundIn(train: DrivenTrain, network: Network, solved: Solved): CaseFound | undefined {
+/** How a network does; `at`: at this node, else at the fixture that has least. */
+function foundIn(train: DrivenTrain, network: Network, solved: Solved, at?: string): CaseFound | undefined {
   const served = servedBy(network, solved);
-  const [worst] = served;
+  const worst = at === undefined ? served[0] : served.find((s) => s.node === at);
   const losses = worst && lossesTo(network, solved, worst.node);
   if (!worst || !losses) return undefined;
   const speeds = network.pipes.map((p) => ({ pipe: p.id, ms: velocityIn(p.idMm, solved.flows[p.id] ?? 0) }));
@@ -257,6 +276,17 @@ function foundIn(train: DrivenTrain, network: Network, solved: Solved): CaseFoun
   };
 }
 
+/** Solves a network, and says how it does; undefined where the engine finds no balance. */
+function solvedIn(engine: Engine, train: DrivenTrain, network: Network, at?: string): CaseFound | undefined {
+  const open = engine.open(network);
+  try {
+    const solved = open.solve();
+    return solved && foundIn(train, network, solved, at);
+  } finally {
+    open.close();
+  }
+}
+
 /**
  * How a train does in each case (handbook 3): at the design's peak, at one shower, at the backwash that takes most, at the peak with full cartridges, and with the bypass open. A case is undefined where its flow is not known, where
  * the train has no bypass, or where the engine finds no balance: then nothing is known.
@@ -266,15 +296,7 @@ export function pressuresOf(
   train: DrivenTrain,
   flows: { readonly peak?: number; readonly shower: number },
 ): Readonly<Partial<Record<PressureCase, CaseFound>>> {
-  const solve = (network: Network): CaseFound | undefined => {
-    const open = engine.open(network);
-    try {
-      const solved = open.solve();
-      return solved && foundIn(train, network, solved);
-    } finally {
-      open.close();
-    }
-  };
+  const solve = (network: Network) => solvedIn(engine, train, network);
   const rated = Object.fromEntries(train.units.flatMap((u) => (u.rated ? [[u.key, u.rated]] : [])));
   const { peak, shower } = flows;
   const found: Partial<Record<PressureCase, CaseFound>> = {};
@@ -291,6 +313,42 @@ export function pressuresOf(
     found.dirty = solve(withDirtyCartridges(trainNetwork(train, peak), rated));
   if (bypassRow(train)) found.bypass = solve(trainNetwork(train, peak, { isBypassed: true }));
   return found;
+}
+
+/** A way to a branch that nobody measured: as good as none, so that what is found there is at most there. */
+const NO_WAY_M = 0.01;
+
+/** The network of a train with one unit that it feeds. */
+function branchNetwork(train: DrivenTrain, branch: BranchFed): Network {
+  const plain = trainNetwork({ ...train, farTap: undefined }, branch.beside);
+  const [any] = Object.values(train.bores);
+  const pipe = branch.pipe ?? { lengthM: NO_WAY_M, ...any! };
+  return {
+    ...plain,
+    nodes: [...plain.nodes, { id: branch.key, elevationM: branch.riseM }],
+    pipes: [...plain.pipes, { id: `${branch.key}.pipe`, from: HOUSE, to: branch.key, ...pipe }],
+    fixtures: [...plain.fixtures, { node: branch.key, flow: branch.flow }],
+  };
+}
+
+/** What comes to a unit behind the train. */
+export interface FeedFound {
+  readonly branch: BranchFed;
+  readonly found: CaseFound;
+}
+
+/** What comes to each unit that the train feeds; those of which the engine finds no balance are left out. */
+export const feedsOf = (engine: Engine, train: DrivenTrain): readonly FeedFound[] =>
+  (train.branches ?? []).flatMap((branch) => {
+    const found = solvedIn(engine, train, branchNetwork(train, branch), branch.key);
+    return found ? [{ branch, found }] : [];
+  });
+
+/** How a feed is judged: Stop below what the unit works at. Without the way to it what is found is at most there, and never Good; what a pump lifts is judged behind that. */
+export function judgedFeed({ branch, found }: FeedFound): Level | undefined {
+  if (branch.isBoosted) return undefined;
+  if (found.kPa < branch.least * 0.999) return "Stop";
+  return branch.pipe ? "Good" : undefined;
 }
 
 /** Less than this is a matter of the engine's last digits, L/min. */

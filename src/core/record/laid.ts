@@ -1,7 +1,15 @@
 import { keysOf } from "../families";
+import { roRated } from "../families/ro";
 import type { JobState, Knowledge } from "../job";
 import type { Network } from "../plumbing/network";
-import { boreKey, laidRuns, trainNetwork, type DrivenTrain, type FarTap } from "../plumbing/pressure";
+import {
+  boreKey,
+  laidRuns,
+  trainNetwork,
+  type BranchFed,
+  type DrivenTrain,
+  type FarTap,
+} from "../plumbing/pressure";
 import { siteFacts } from "../site";
 import { upper } from "../units";
 import { judgeJob, type DesignBasis, type TrainJudgement } from "../train";
@@ -39,6 +47,36 @@ function farTapOf(answers: DesignBasis["answers"], { tables }: Knowledge): FarTa
   return { riseM, pipe: { lengthM, C: pipe.C, idMm }, flow: tables.demand.openFlow.shower! };
 }
 
+/** ROs that a train feeds, where it is known how high they stand. */
+function branchesOf(
+  judged: TrainJudgement,
+  { answers }: Pick<JobState, "answers">,
+  known: Knowledge,
+): readonly BranchFed[] {
+  const { tables } = known;
+  const hosted = new Set(judged.stations.flatMap((s) => (s.model.booster ? (s.placement.host ?? []) : [])));
+  const pipe = tables.pipes[answers["cutin.pipe"]?.text ?? ""];
+  const idMm = pipe?.idMm[answers["cutin.size"]?.text ?? ""];
+  const lengthM = upper(answers["sink.pipe"]?.measured);
+  const way = pipe && idMm !== undefined && lengthM !== undefined ? { lengthM, C: pipe.C, idMm } : undefined;
+  return judged.stations.flatMap(({ unit, model, placement }): BranchFed[] => {
+    const riseM = unit.riseM ?? siteFacts(answers).tapRise;
+    if (!model.ro || placement.connects === "line" || riseM === undefined) return [];
+    const { permeate, concentrate } = roRated(model.ro);
+    return [
+      {
+        key: unit.key,
+        riseM,
+        ...(way ? { pipe: way } : {}),
+        flow: permeate + concentrate,
+        beside: judged.continuous ?? tables.demand.openFlow.shower!,
+        least: model.ro.minFeed,
+        isBoosted: hosted.has(unit.key) || model.booster !== undefined,
+      },
+    ];
+  });
+}
+
 /** What a unit's backwash takes, where it has one. */
 const washOf = (figures: TrainJudgement["stations"][number]["figures"]): { readonly wash?: number } => {
   const wash = figures.find((f) => f.id === "backwash")?.value;
@@ -62,6 +100,7 @@ export function drivingOf(
     supply,
     bores,
     ...(farTap ? { farTap } : {}),
+    branches: branchesOf(judged, job, known),
     units: line.flatMap(({ unit, model, figures }) =>
       keysOf(unit).map((key) => ({
         key,

@@ -37,6 +37,8 @@ interface BoardProps {
   readonly plan?: PipePlan;
   /** What drives the water, where enough is known of it. */
   readonly driving?: Driving;
+  /** Codes of all units of the design, by key. */
+  readonly codes: Readonly<Record<string, string>>;
   /** Litres that one of each unit holds, by its key; absent where it does not say. */
   readonly litres: Readonly<Record<string, number>>;
   /** As they were kept. */
@@ -139,7 +141,7 @@ export function FitBoard(props: BoardProps) {
   const { current, move } = useMoved(places);
   const { placed, standings, faults, placing } = useStanding(wall, units, current);
   const onWall = useObstacles({ jobId, wall, mirrored, text: props.obstacles, profile });
-  const nameOf = (id: string) => units.find((u) => u.key === id)?.name ?? `the ${id}`;
+  const nameOf = (id: string) => units.find((u) => u.key === id)?.name ?? props.codes[id] ?? `the ${id}`;
   // What was refused stays on the screen, to be kept again.
   const put = (key: string, to: Standing) => {
     move(key, to);

@@ -2,9 +2,11 @@
 import type { Level } from "@/core/verdict";
 import {
   judgedCase,
+  judgedFeed,
   pressureCases,
   type CaseFound,
   type DrivenTrain,
+  type FeedFound,
   type PressureCase,
 } from "@/core/plumbing/pressure";
 import type { LossPart } from "@/core/plumbing/way";
@@ -114,6 +116,28 @@ function Budget({ found, nameOf, profile }: { found: CaseFound } & Pick<PanelPro
   );
 }
 
+/** What comes to a unit behind the train, while the house draws what it usually does. */
+function FeedRow({ feed, nameOf, profile }: { feed: FeedFound } & Pick<PanelProps, "nameOf" | "profile">) {
+  const { branch, found } = feed;
+  const said = print(found.kPa, "pressure", profile);
+  return (
+    <tr className="border-t border-hair align-baseline" data-feed={branch.key}>
+      <th scope="row" className="py-2 pr-3 text-left font-normal">
+        Feed of {nameOf(branch.key)}
+        {branch.isBoosted
+          ? ", before its pump"
+          : `, which asks for ${print(branch.least, "pressure", profile)}`}
+      </th>
+      <td className="num pr-3 text-right whitespace-nowrap">{print(found.drawn, "flow", profile)}</td>
+      <td className="pr-3 text-right">
+        <Judged text={branch.pipe ? said : `at most ${said}`} level={judgedFeed(feed)} />
+      </td>
+      <td className="num pr-3 text-right">{print(found.treatmentKPa, "pressure", profile)}</td>
+      <td className="num text-right">{print(found.fastest.ms, "speed", profile)}</td>
+    </tr>
+  );
+}
+
 /** What each of units side by side takes of the water. */
 function Shares({ found, nameOf, profile }: { found: CaseFound } & Pick<PanelProps, "nameOf" | "profile">) {
   return found.shares.map(({ unit, flows }) => (
@@ -178,6 +202,9 @@ export function PressurePanel({ train, peak, shower, profile, ...props }: PanelP
         <tbody>
           {found.map(({ name, one }) => (
             <CaseRow key={name} name={name} found={one} nameOf={nameOf} profile={profile} />
+          ))}
+          {known.feeds.map((feed) => (
+            <FeedRow key={feed.branch.key} feed={feed} nameOf={nameOf} profile={profile} />
           ))}
         </tbody>
       </table>

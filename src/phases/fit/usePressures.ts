@@ -7,9 +7,7 @@ import type { PressureWork } from "@/workers/pressure";
 export type Pressures = Awaited<ReturnType<PressureWork["pressures"]>>;
 
 /** What is known of a train's pressures: how it does in each case, or that nobody can say. */
-export type PressuresKnown =
-  | { readonly is: "working" | "failed" }
-  | { readonly is: "found"; readonly cases: Pressures };
+export type PressuresKnown = { readonly is: "working" | "failed" } | ({ readonly is: "found" } & Pressures);
 
 /** Computes pressures beside the page, anew when the train or its flows change; what is shown is never older than the last answer. */
 export function usePressures(
@@ -31,8 +29,8 @@ export function usePressures(
     }
     work.current.remote
       .pressures(train, { peak, shower })
-      .then((cases) => {
-        if (isLatest) setKnown({ is: "found", cases });
+      .then((found) => {
+        if (isLatest) setKnown({ is: "found", ...found });
       })
       .catch(() => {
         if (isLatest) setKnown({ is: "failed" });

@@ -47,6 +47,7 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
           tanks={fit.tanks}
           plan={fit.plan}
           driving={drivingOf(fit, job, judged, known)}
+          codes={Object.fromEntries(judged.stations.map((s) => [s.key, s.model.code]))}
           litres={Object.fromEntries(
             line.flatMap(({ unit, model }) => (model.waterL === undefined ? [] : [[unit.key, model.waterL]])),
           )}
