@@ -454,6 +454,13 @@ const groups: readonly SurveyGroup[] = [
         },
       },
       {
+        id: "space.corner",
+        label: "A corner in it",
+        hint: "from the left, to where the wall turns towards you; the width counts both walls",
+        kind: "quantity",
+        quantity: "length",
+      },
+      {
         id: "wall.obstacles",
         label: "What is on the wall",
         hint: "one on a line: what, from the left, above the floor, wide, high",

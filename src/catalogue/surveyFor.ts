@@ -36,6 +36,7 @@ export const askedFor: Readonly<Record<string, readonly PlanTag[]>> = {
   "floor.carries": ["media"],
   wall: ["line", "sink", "supply", "appliance"],
   space: ["line", "supply"],
+  "space.corner": ["line"],
   frost: treated,
   household: ["line"],
   "farTap.rise": ["line"],

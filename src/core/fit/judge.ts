@@ -24,7 +24,9 @@ export type Misfit =
   | { readonly is: "order"; readonly unit: string; readonly other: string }
   | { readonly is: "tooFar"; readonly unit: string; readonly other: string; readonly by: number }
   | { readonly is: "tooDeep"; readonly unit: string; readonly by: number }
-  | { readonly is: "lies"; readonly unit: string };
+  | { readonly is: "lies"; readonly unit: string }
+  /** It stands across a corner with what it keeps free; or with another on both sides of one, where their depths meet. */
+  | { readonly is: "corner"; readonly unit: string; readonly other?: string };
 
 /** By how much a part stands out of its wall. */
 function outsideBy(wall: Wall, r: Rect): number {
@@ -44,6 +46,10 @@ export function misfitsAlone(wall: Wall, unit: WallUnit, at: Standing): Misfit[]
     const by = outsideBy(wall, part);
     if (by > 0) found.push({ is: "outside", unit: key, what: part.what, by });
   }
+  // The other wall ends what is kept free beside it, as the end of a wall does.
+  const { corner } = wall;
+  if (corner !== undefined && [body, ...zones].some((r) => r.x < corner && r.x + r.width > corner))
+    found.push({ is: "corner", unit: key });
   for (const obstacle of wall.obstacles) {
     if (overlap(body, keptClear(wall, obstacle))) found.push({ is: "bodies", unit: key, other: obstacle.id });
     for (const zone of zones)
@@ -64,8 +70,39 @@ interface Stood {
 const tiedBody = ({ unit, at }: Stood, tied: WallUnit): Rect =>
   bodiesOf(unit, at)[unit === tied ? 0 : (tied.tether?.body ?? 0)] ?? bodyOf(unit, at);
 
+/** How far into the room a unit reaches with what it keeps free before it, mm; what nobody stated is not counted here: its depth is asked for elsewhere. */
+export const reachOut = ({
+  depth = 0,
+  free,
+}: WallUnit): { readonly body: number; readonly free: number } => ({
+  body: depth,
+  free: depth + free.front,
+});
+
+/** Do two units on both sides of a corner stand in one another, or in the room that one keeps free before it. */
+function meetAtCorner(corner: number, a: Stood, b: Stood): boolean {
+  const [one, two] = [bodyOf(a.unit, a.at), bodyOf(b.unit, b.at)];
+  const [left, right] =
+    one.x <= two.x
+      ? [
+          { ...a, r: one },
+          { ...b, r: two },
+        ]
+      : [
+          { ...b, r: two },
+          { ...a, r: one },
+        ];
+  if (left.r.x + left.r.width > corner || right.r.x < corner) return false;
+  if (left.r.y >= right.r.y + right.r.height || right.r.y >= left.r.y + left.r.height) return false;
+  const [fromLeft, fromRight] = [corner - left.r.x - left.r.width, right.r.x - corner];
+  const [l, r] = [reachOut(left.unit), reachOut(right.unit)];
+  // Seen from above: each stands off its own wall as far as it is deep, which is along the other's wall.
+  const meet = (ofLeft: number, ofRight: number) => fromRight < ofLeft && fromLeft < ofRight;
+  return meet(l.free, r.body) || meet(l.body, r.free);
+}
+
 /** Why two units cannot stand so beside one another; the first comes first along the water. */
-export function misfitsBetween(a: Stood, b: Stood): Misfit[] {
+export function misfitsBetween(a: Stood, b: Stood, corner?: number): Misfit[] {
   const [one, two] = [bodyOf(a.unit, a.at), bodyOf(b.unit, b.at)];
   const [key, other] = [a.unit.key, b.unit.key];
   const found: Misfit[] = [];
@@ -74,6 +111,8 @@ export function misfitsBetween(a: Stood, b: Stood): Misfit[] {
     if (overlap(zone, two)) found.push({ is: "zone", unit: key, what: zone.what, other });
   for (const zone of zonesOf(b.unit, b.at))
     if (overlap(zone, one)) found.push({ is: "zone", unit: other, what: zone.what, other: key });
+  if (corner !== undefined && meetAtCorner(corner, a, b))
+    found.push({ is: "corner", unit: other, other: key });
   if (a.unit.ports && b.unit.ports && one.x > two.x) found.push({ is: "order", unit: other, other: key });
   const tied = a.unit.tether?.to === other ? a.unit : b.unit.tether?.to === key ? b.unit : undefined;
   const by = tied ? apartBy(tiedBody(a, tied), tiedBody(b, tied)) - tied.tether!.within : 0;
@@ -88,7 +127,7 @@ export function misfits(wall: Wall, units: readonly WallUnit[], standings: reado
     const before = units.slice(0, i).map((u, j) => ({ unit: u, at: standings[j]! }));
     return [
       ...misfitsAlone(wall, unit, at),
-      ...before.flatMap((earlier) => misfitsBetween(earlier, { unit, at })),
+      ...before.flatMap((earlier) => misfitsBetween(earlier, { unit, at }, wall.corner)),
     ];
   });
 }

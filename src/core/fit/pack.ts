@@ -1,4 +1,4 @@
-import { misfitsAlone, misfitsBetween } from "./judge";
+import { misfitsAlone, misfitsBetween, reachOut } from "./judge";
 import { bodyOf, keptClear, turnsOf, zonesOf, type Standing, type Turn, type WallUnit } from "./standing";
 import type { Rect, Wall } from "./wall";
 
@@ -40,7 +40,11 @@ function leftEdges(wall: Wall, unit: WallUnit, turn: Turn, before: readonly Stoo
     const tied = unit.tether?.to === b.unit.key ? body.x - unit.tether.within - own.width : 0;
     return [body.x, right, right + own.left, right + theirs.right, Math.max(tied, own.left)];
   });
-  return [...new Set([own.left, ...obstacles, ...units])].sort((a, b) => a - b);
+  const { corner } = wall;
+  // Behind a corner, and behind what stands out of the wall before it there.
+  const turned = corner === undefined ? [] : [0, ...before.flatMap((b) => Object.values(reachOut(b.unit)))];
+  const behind = turned.map((by) => corner! + Math.max(by, own.left));
+  return [...new Set([own.left, ...obstacles, ...units, ...behind])].sort((a, b) => a - b);
 }
 
 /** Ways to turn a unit that ask for different room: its pipes do not matter here. */
@@ -84,7 +88,7 @@ export function pack(
           left -= 1;
           const stood = { unit, at: { x, y, ...turn } };
           if (misfitsAlone(wall, unit, stood.at).length > 0) continue;
-          if (before.some((b) => misfitsBetween(b, stood).length > 0)) continue;
+          if (before.some((b) => misfitsBetween(b, stood, wall.corner).length > 0)) continue;
           const found = go([...before, stood]);
           if (found) return found;
         }

@@ -75,7 +75,8 @@ function candidatesOf(
     const left = -Math.min(0, ...zones.map((z) => z.x));
     const right = Math.max(width, ...zones.map((z) => z.x + z.width));
     const touching = wall.obstacles.flatMap((o) => [o.x + o.width + left, o.x - right]);
-    const xs = new Set([...range(0, wall.width, step), left, wall.width - right, ...touching]);
+    const atCorner = wall.corner === undefined ? [] : [wall.corner + left, wall.corner - right];
+    const xs = new Set([...range(0, wall.width, step), left, wall.width - right, ...touching, ...atCorner]);
     const { hangs, ports } = unit;
     const ends = ports ? [ports.inlet, ports.outlet].map((port) => portOf(unit, port, origin)) : [];
     const level = levels.flatMap((y) => ends.map((end) => y - end.y));
@@ -284,7 +285,9 @@ class Search {
     const last = { unit: this.units[i]!, at: candidate.at };
     const stands = placed
       .slice(0, i)
-      .every((c, k) => misfitsBetween({ unit: this.units[k]!, at: c.at }, last).length === 0);
+      .every(
+        (c, k) => misfitsBetween({ unit: this.units[k]!, at: c.at }, last, this.wall.corner).length === 0,
+      );
     if (!stands) return;
     const routed = { ...open, is: "routed" as const, others: undefined };
     if (!candidate.inlet) {

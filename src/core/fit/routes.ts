@@ -76,7 +76,18 @@ export function routesOf(
     if (sum > most) return undefined;
     routes.push(route);
   }
-  return routes;
+  return routes.map((route) => roundCorner(route, wall.corner));
+}
+
+/** A pipe with an elbow more wherever it goes on along the wall behind a corner. */
+function roundCorner(route: Route, corner: number | undefined): Route {
+  if (corner === undefined) return route;
+  const points = route.points.flatMap((b, i) => {
+    const a = route.points[i - 1];
+    const passes = a && Math.min(a.x, b.x) < corner && Math.max(a.x, b.x) > corner;
+    return passes ? [{ x: corner, y: b.y }, b] : [b];
+  });
+  return { ...route, points, elbows: points.length - 2 };
 }
 
 /** The pipe to the last of some units from a port of the one before it, or of the cut; undefined where it finds no way, or none of at most `most` mm. */

@@ -80,6 +80,8 @@ export interface Wall {
   readonly height: number;
   /** Free room in front of it; absent means unknown. */
   readonly depth?: number;
+  /** Where it turns towards who stands before it, mm from its left end: two walls of a room, drawn as one strip. Absent: it is straight. */
+  readonly corner?: number;
   readonly obstacles: readonly Obstacle[];
   readonly from: WallPort;
   readonly to: WallPort;

@@ -13,6 +13,7 @@ export const wallFields = {
   width: "space.width",
   height: "space.height",
   depth: "space.depth",
+  corner: "space.corner",
   x: "cutin.x",
   y: "cutin.height",
   runs: "cutin.runs",
@@ -79,10 +80,12 @@ export function wallOf(answers: SurveyAnswers, bypassed: boolean, needs: PipeNee
     needs.stubs ? { ...port, stub: needs.stubs[i] } : port,
   ) as [WallPort, WallPort];
   const { pipe } = needs;
+  const turns = lengthOf("corner");
   const wall: Wall = {
     width,
     height,
     depth: lengthOf("depth"),
+    ...(turns === undefined ? {} : { corner: mirrored ? width - turns : turns }),
     obstacles,
     from,
     to,

@@ -251,10 +251,16 @@ function DrainDown(props: StandsProps & { readonly plan: PipePlan }) {
   const said = (l: number) => print(l, "volume", profile, 1);
   return (
     <p className="text-sm" data-drain-down>
-      Above the cut: <span className="num">{said(found.pipesL)}</span> in its pipes,{" "}
-      <span className="num">{said(found.unitsL)}</span> in its units. It takes{" "}
-      <span className="num">{buckets}</span> {buckets === 1 ? "bucket" : "buckets"} of {said(10)} to open it
-      there.
+      {buckets === 0 ? (
+        "Nothing of the train is above the cut: opened there, none of it runs out."
+      ) : (
+        <>
+          Above the cut: <span className="num">{said(found.pipesL)}</span> in its pipes,{" "}
+          <span className="num">{said(found.unitsL)}</span> in its units. It takes{" "}
+          <span className="num">{buckets}</span> {buckets === 1 ? "bucket" : "buckets"} of {said(10)} to open
+          it there.
+        </>
+      )}
       {found.unknown.length > 0 ? (
         <>
           {" "}

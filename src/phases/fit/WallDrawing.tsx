@@ -61,7 +61,8 @@ function Dimensions({ wall, mirrored, units, standings, profile }: DrawingProps)
       return [x, x + width];
     });
   });
-  const marks = [...new Set([0, ...edges, wall.width])].sort((a, b) => a - b);
+  const turns = wall.corner === undefined ? [] : [at.x(wall.corner)];
+  const marks = [...new Set([0, ...edges, ...turns, wall.width])].sort((a, b) => a - b);
   const pieces = marks.slice(1).map((to, i) => ({ from: marks[i]!, to }));
   return (
     <>
@@ -211,6 +212,25 @@ function Obstacles({ wall, mirrored }: Pick<DrawingProps, "wall" | "mirrored">) 
   );
 }
 
+/** Where the wall turns. */
+function Corner({ wall, mirrored }: Pick<DrawingProps, "wall" | "mirrored">) {
+  if (wall.corner === undefined) return null;
+  const x = seen(wall, mirrored).x(wall.corner);
+  return (
+    <g className="pointer-events-none" data-corner>
+      <path
+        d={`M${x} 0V${wall.height}`}
+        className="stroke-ink"
+        strokeWidth="6"
+        strokeDasharray="60 24 12 24"
+      />
+      <text x={x + 20} y={wall.height - 30} className="fill-ink" fontSize="56">
+        corner
+      </text>
+    </g>
+  );
+}
+
 /** The two ends of the house's pipe. */
 function Cut({ wall, mirrored }: Pick<DrawingProps, "wall" | "mirrored">) {
   const to = seen(wall, mirrored);
@@ -320,6 +340,7 @@ export function WallDrawing(props: DrawingProps) {
         strokeWidth="12"
       />
       <Obstacles wall={wall} mirrored={mirrored} />
+      <Corner wall={wall} mirrored={mirrored} />
       {units.flatMap((unit, i) =>
         standings[i]
           ? shownZones(unit, standings[i]).map((zone) => (

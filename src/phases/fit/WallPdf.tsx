@@ -144,6 +144,17 @@ function Drawn({ wall, scale }: { wall: WallPaper; scale: number }) {
       {wall.obstacles.map((o) => (
         <Rect key={o.name} {...box(o)} stroke="#000" strokeWidth={0.5} strokeDasharray="2 2" fill="#eee" />
       ))}
+      {wall.corner === undefined ? null : (
+        <>
+          <Path
+            d={path([at({ x: wall.corner, y: 0 }), at({ x: wall.corner, y: wall.height })])}
+            stroke="#000"
+            strokeWidth={0.5}
+            strokeDasharray="8 3 2 3"
+          />
+          <Words {...at({ x: wall.corner, y: wall.height * 0.98 })} says=" corner" begins />
+        </>
+      )}
       {wall.bodies.map((b) => (
         <Rect key={b.name} {...box(b)} stroke="#000" strokeWidth={1} fill="#fff" />
       ))}

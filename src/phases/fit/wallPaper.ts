@@ -29,6 +29,8 @@ interface Measure {
 export interface WallPaper {
   readonly width: number;
   readonly height: number;
+  /** Where the wall turns towards who stands before it. */
+  readonly corner?: number;
   readonly bodies: readonly NamedRect[];
   readonly obstacles: readonly NamedRect[];
   readonly pipes: readonly DrawnPipe[];
@@ -77,10 +79,12 @@ export function wallPaper(parts: Parts, placing: Placing, profile: UnitSystem): 
     })),
   );
   const onWall = new Map(pipesOnWall(fit.plan, fit.units, placing).map((p) => [p.id, p.points]));
+  const corner = wall.corner === undefined ? undefined : to.x(wall.corner);
   const runs = numberedRuns(built).map((run, i) => ({ run, number: i + 1 }));
   return {
     width: wall.width,
     height: wall.height,
+    ...(corner === undefined ? {} : { corner }),
     bodies,
     obstacles: wall.obstacles.map((o) => ({ ...to.rect(o), name: o.id })),
     pipes: runs.flatMap(({ run, number }) => {
@@ -88,7 +92,7 @@ export function wallPaper(parts: Parts, placing: Placing, profile: UnitSystem): 
       return points ? [{ number, points: points.map(point) }] : [];
     }),
     ends: [wall.from, wall.to].map((p, i) => ({ ...point(p), name: i === 0 ? "from" : "to" })),
-    across: between([0, ...bodies.flatMap((b) => [b.x, b.x + b.width]), wall.width], say),
+    across: between([0, ...bodies.flatMap((b) => [b.x, b.x + b.width]), corner ?? 0, wall.width], say),
     up: between([0, to.y(wall.from.y), ...bodies.map((b) => b.y), wall.height], say),
     units: standsOf(fit, placing, say),
     runs: runs.map(({ run, number }) => ({

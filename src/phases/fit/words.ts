@@ -35,6 +35,10 @@ export function misfitWords(m: Misfit, name: NameOf, profile: UnitSystem): strin
       return `${unit} is ${length(m.by, profile)} too far from ${name(m.other)}`;
     case "tooDeep":
       return `${unit} asks for ${length(m.by, profile)} more free depth`;
+    case "corner":
+      return m.other === undefined
+        ? `${unit}, with the room kept free beside it, stands across the corner`
+        : `${unit} and ${name(m.other)} are in each other's way at the corner`;
     case "lies":
       return `${unit} is not hung on its side here`;
   }
