@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test, type Page } from "@playwright/test";
 import { clean } from "./axe";
 import { sent, stateOf, surveySent } from "./crew";
 import { desk, signedIn, survey } from "./hands";
@@ -21,6 +21,17 @@ const cupboard = {
   "fixture.kitchenSink": "9",
   "fixture.clothesWasher": "4",
 };
+
+/** The height on the screen of the long level piece of the pipe back to the house. */
+const gripOf = (page: Page): Promise<number> =>
+  page.locator("[data-pipe=house]").evaluate((line) => {
+    const drawn = line as unknown as SVGPolylineElement;
+    const points = [...drawn.points].map((p) => p.matrixTransform(drawn.getScreenCTM()!));
+    const pieces = points
+      .slice(1)
+      .map((b, i) => ({ y: points[i]!.y, level: points[i]!.y === b.y, far: Math.abs(b.x - points[i]!.x) }));
+    return pieces.filter((p) => p.level).toSorted((p, q) => q.far - p.far)[0]!.y;
+  });
 
 test("flats: two and two side by side, their shares, the pressure at the top floor, and how their pipe is cut", async ({
   browser,
@@ -59,6 +70,28 @@ test("flats: two and two side by side, their shares, the pressure at the top flo
   const salt = page.locator('[data-salt="u2b.salt"]');
   await salt.getByRole("button", { name: "Put the salt tank of SF-300 2 on this wall" }).click();
   await expect(salt).toContainText("no room on this wall within reach of its valve");
+
+  // The pipe back to the house is drawn lower by hand, then let go again.
+  const verdict = page.locator("[data-fit-verdict]");
+  const byItself = await verdict.textContent();
+  const back = page.locator("[data-led=house]");
+  const pipe = (await page.locator("[data-pipe=house]").boundingBox())!;
+  const grip = { x: pipe.x + 60, y: await gripOf(page) };
+  await page.mouse.move(grip.x, grip.y);
+  await page.mouse.down();
+  await page.mouse.move(grip.x, grip.y + 8, { steps: 4 });
+  await page.mouse.up();
+  await expect(back.getByRole("button", { name: "Let it find its way" })).toBeVisible();
+  const above = back.getByLabel("the house, led through, above the floor");
+  await above.fill("80 in");
+  await above.blur();
+  await expect(verdict).toContainText("Good: everything stands");
+  await expect(verdict).not.toHaveText(byItself!);
+  await page.reload();
+  await expect(above).toHaveValue("80 in");
+  await back.getByRole("button", { name: "Let it find its way" }).click();
+  await expect(verdict).toHaveText(byItself!);
+  await expect(back.getByRole("button", { name: "Lead it by hand" })).toBeVisible();
 
   await page.goto(`/jobs/${job}/parts`);
   await expect(page.locator('[data-part="fitting tee-solder-copper-1-1.4"]')).toContainText("6");

@@ -14,7 +14,7 @@ import { lossCurve, unitLoss } from "@/core/treatment";
 import { pipes } from "@/catalogue/pipes";
 import { assemblyOf, draftBasis, drivingOf, judgedOf } from "@/core/record";
 import { judgeJob } from "@/core/train";
-import { knowledge, surveyed, type Desk } from "./desk";
+import { knowledge, signed, surveyed, type Desk } from "./desk";
 import { built, checkJoints, line, pex } from "./piped";
 import { fitted, placeAll } from "./placing";
 
@@ -275,6 +275,8 @@ describe("the flats", () => {
     const places = { "u2a.salt": { ...at, x: x - 10 } };
     d.do({ kind: "unitsPlaced", places, what: "put", seen: d.job.designSeq });
     expect(fitted(d.job).units.map((u) => u.key)).toEqual(["u1", "u2", "u2a.salt"]);
+    signed(d);
+    expect(Object.keys(d.job.revisions.at(-1)!.places!).sort()).toEqual(["u1", "u2", "u2a.salt"]);
   });
 
   it("find their places in every turn that they are put back in", () => {

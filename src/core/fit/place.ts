@@ -390,10 +390,12 @@ function besides(unit: WallUnit, at: Standing): Standing[] {
  * finds a way.
  */
 export function place(
-  wall: Wall,
+  surveyed: Wall,
   units: readonly WallUnit[],
   options: PlaceOptions = placingFor(units.length),
 ): Placed {
+  // What was held by hand was held for other places.
+  const wall = { ...surveyed, held: undefined };
   const packed = pack(wall, units);
   if (packed.is === "no") return { isBest: true };
   const known = packed.is === "fits" ? packed.standings : undefined;

@@ -423,6 +423,27 @@ function bends(points: readonly Point[]): Point[] {
 }
 
 /**
+ * The pipe from one port to another that is led through a point by hand, straight on there: of the four ways to pass it that with the fewest elbows, then the shortest. Undefined
+ * where it finds no way through there.
+ */
+export function routeThrough(
+  room: RouteRoom,
+  a: WallPort,
+  b: WallPort,
+  own: { readonly a: readonly Rect[]; readonly b: readonly Rect[] },
+  through: Point,
+): Route | undefined {
+  const ways = directions.flatMap((facing): Route[] => {
+    const first = routeBetween(room, a, { ...through, facing: oppositeOf[facing] }, { a: own.a, b: [] });
+    const second = first && routeBetween(room, { ...through, facing }, b, { a: [], b: own.b });
+    if (!second) return [];
+    const points = bends([...first.points, ...second.points]);
+    return [{ points, elbows: points.length - 2, length: first.length + second.length }];
+  });
+  return ways.toSorted((p, q) => p.elbows - q.elbows || p.length - q.length)[0];
+}
+
+/**
  * The pipe from one port to another at right angles, round what is barred: fewest elbows, then shortest (handbook 3, Fit); between two elbows, and between an elbow and
  * a port, there is room for the parts. `own` is what each port stands on, of what is barred: it bars the pipe,
  * but not its first and last straight piece. Undefined where there is none. With `most` a pipe is looked for only where one of so many mm can be: where nothing is found, the

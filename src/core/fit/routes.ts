@@ -1,7 +1,7 @@
 import { leastRun, pipeEnd } from "./least";
-import { routeBetween, type Route } from "./route";
+import { routeBetween, routeThrough, type Route } from "./route";
 import { bodyOf, keptClear, ownPipesOf, portOf, zonesOf, type Standing, type WallUnit } from "./standing";
-import type { Rect, Wall, WallPort } from "./wall";
+import { HOUSE_END, type Rect, type Wall, type WallPort } from "./wall";
 
 /** Units on a wall, with the pipes between them. */
 export interface Placing {
@@ -36,7 +36,7 @@ interface End {
 /**
  * The pipes of an arrangement: from the cut, between the units that have ports, and back to the cut. Undefined where one finds no way.
  * With `most` undefined too where they take more mm together; they may then have more elbows than they would have. Pipes may cross
- * one another, where one of them passes in front; they run beside one another, not on one another, unless there is no other way.
+ * one another, where one of them passes in front; one that is held by hand goes through its point; they run beside one another, not on one another, unless there is no other way.
  */
 export function routesOf(
   wall: Wall,
@@ -56,7 +56,10 @@ export function routesOf(
       : [],
   );
   const all: readonly End[] = [{ port: wall.from, own: [] }, ...ends, { port: wall.to, own: [] }];
-  const pairs = all.flatMap((a, i) => (i % 2 === 0 ? [{ a, b: all[i + 1]! }] : []));
+  const targets = [...units.flatMap((u) => (u.ports ? [u.key] : [])), HOUSE_END];
+  const pairs = all.flatMap((a, i) =>
+    i % 2 === 0 ? [{ a, b: all[i + 1]!, through: wall.held?.[targets[i / 2]!] }] : [],
+  );
   const leastOf = ({ a, b }: { readonly a: End; readonly b: End }) =>
     leastRun(pipeEnd(a.port, a.own, clear), pipeEnd(b.port, b.own, clear), wall);
   // Of those that were not looked for yet what they take at least.
@@ -65,12 +68,14 @@ export function routesOf(
   if (sum > most) return undefined;
   const manifolds = units.flatMap((unit, i) => ownPipesOf(unit, standings[i]!)).map((points) => ({ points }));
   const routes: Route[] = [];
-  for (const [i, { a, b }] of pairs.entries()) {
+  for (const [i, { a, b, through }] of pairs.entries()) {
     const own = { a: a.own, b: b.own };
     const left = most - (sum - least[i]!);
-    const route =
-      routeBetween({ ...room, laid: [...manifolds, ...routes] }, a.port, b.port, own, left) ??
-      routeBetween(room, a.port, b.port, own, left);
+    const beside = { ...room, laid: [...manifolds, ...routes] };
+    const route = through
+      ? (routeThrough(beside, a.port, b.port, own, through) ??
+        routeThrough(room, a.port, b.port, own, through))
+      : (routeBetween(beside, a.port, b.port, own, left) ?? routeBetween(room, a.port, b.port, own, left));
     if (!route) return undefined;
     sum += route.length - least[i]!;
     if (sum > most) return undefined;

@@ -74,6 +74,9 @@ export const between = (a: Point, b: Point): Rect => ({
   height: Math.abs(a.y - b.y),
 });
 
+/** What the last pipe of a train leads to: the house. */
+export const HOUSE_END = "house";
+
 /** A wall as a strip above its floor, with where the house's pipe is cut: the train begins at `from` and ends at `to`. */
 export interface Wall {
   readonly width: number;
@@ -85,6 +88,8 @@ export interface Wall {
   readonly obstacles: readonly Obstacle[];
   readonly from: WallPort;
   readonly to: WallPort;
+  /** Points that pipes are led through by hand, by the unit that each leads to, or `HOUSE_END`. */
+  readonly held?: Readonly<Record<string, Point>>;
   /** What the parts of its pipes take up; absent: nothing, where nobody says what they are made of. */
   readonly pipe?: PipeLengths;
 }

@@ -1,3 +1,4 @@
+import { keysOf } from "../families";
 import { saltOf } from "../fit/salt";
 import { verdictKey } from "../verdict";
 import { CHANGED_MEANWHILE } from "./design";
@@ -16,7 +17,7 @@ import {
 } from "./fields";
 import type { JobState, Mark } from "../job/job";
 import { accept, logKind, office, refuse, type Office } from "./kind";
-import { standing } from "./unitsPlaced";
+import { heldAt, standing } from "./unitsPlaced";
 
 const asked = { seen: whole(0, 1_000_000) };
 const kept = {
@@ -28,6 +29,8 @@ const kept = {
   verdicts: list(object({ ...judgedAt, why: optional(reason) }), 1000),
   /** Where its units stand on their wall; absent where nobody placed one. */
   places: optional(map(standing, 80)),
+  /** Points that its pipes are led through by hand; absent where all find their own way. */
+  held: optional(map(heldAt, 80)),
 };
 declare module "./kind" {
   interface Asked {
@@ -74,11 +77,11 @@ export const designSigned = logKind({
     }));
     const { units, answers } = job;
     const revision = job.revisions.length + 1;
-    const placed = Object.entries(job.places).filter(([key]) =>
-      units.some((u) => u.key === (saltOf(key) ?? key)),
-    );
+    const keys = new Set(units.flatMap((u) => [u.key, ...keysOf(u)]));
+    const placed = Object.entries(job.places).filter(([key]) => keys.has(saltOf(key) ?? key));
     const places = placed.length > 0 ? Object.fromEntries(placed) : undefined;
-    return accept({ revision, units, answers, schools: schoolsOf(job, desk), verdicts, places });
+    const held = Object.keys(job.held).length > 0 ? { held: job.held } : {};
+    return accept({ revision, units, answers, schools: schoolsOf(job, desk), verdicts, places, ...held });
   },
   apply: (job, revision, { by, at }) =>
     job.revisions.some((r) => r.revision === revision.revision)

@@ -1,6 +1,7 @@
 import { keysOf } from "../families";
 import { saltOf } from "../fit/salt";
 import type { Standing } from "../fit/standing";
+import { HOUSE_END, type Point } from "../fit/wall";
 import { without } from "../job/job";
 import { CHANGED_MEANWHILE } from "./design";
 import { id, line, list, map, object, optional, whole, yesNo, type Of } from "./fields";
@@ -15,8 +16,16 @@ export const standing = object({
   lies: yesNo,
   mirrored: yesNo,
 });
-/** `off`: salt tanks that are taken off the wall again. */
-const kept = { places: map(standing, 80), what: line, off: optional(list(id, 80)) };
+/** Where a pipe is led through by hand. */
+export const heldAt = object({ x: whole(0, FAR), y: whole(0, FAR) });
+/** `off`: salt tanks that are taken off the wall again; `held`: pipes that are led by hand, by the unit that each leads to, or the house; `freed`: those that find their own way again. */
+const kept = {
+  places: map(standing, 80),
+  what: line,
+  off: optional(list(id, 80)),
+  held: optional(map(heldAt, 80)),
+  freed: optional(list(id, 80)),
+};
 const asked = { ...kept, seen: whole(0, 1_000_000) };
 declare module "./kind" {
   interface Asked {
@@ -30,6 +39,8 @@ declare module "../job/job" {
   interface JobState {
     /** Where units stand on their wall, by their key, as far as somebody placed them. */
     readonly places: Readonly<Record<string, Standing>>;
+    /** Points that pipes are led through by hand, by the unit that each leads to, or the house. */
+    readonly held: Readonly<Record<string, Point>>;
   }
 }
 
@@ -39,9 +50,9 @@ export const unitsPlaced = logKind({
   kept,
   may: office,
   touchesDesign: true,
-  begins: { places: {} },
+  begins: { places: {}, held: {} },
   leavesSigned: () => true,
-  decide: (job, { places, what, off = [], seen }) => {
+  decide: (job, { places, what, off = [], held = {}, freed = [], seen }) => {
     if (seen !== job.designSeq) return refuse(CHANGED_MEANWHILE);
     const keys = new Set(job.units.map((u) => u.key));
     // Each of those side by side has a salt tank of its own.
@@ -51,10 +62,19 @@ export const unitsPlaced = logKind({
     if (strange !== undefined) return refuse(`${strange} is no unit of this design`);
     if (off.some((key) => saltOf(key) === undefined))
       return refuse("A salt tank alone is taken off the wall");
-    return accept({ places, what, ...(off.length > 0 ? { off } : {}) });
+    const nowhere = Object.keys(held).find((key) => key !== HOUSE_END && !keys.has(key));
+    if (nowhere !== undefined) return refuse(`No pipe of this design leads to ${nowhere}`);
+    return accept({
+      places,
+      what,
+      ...(off.length > 0 ? { off } : {}),
+      ...(Object.keys(held).length > 0 ? { held } : {}),
+      ...(freed.length > 0 ? { freed } : {}),
+    });
   },
-  apply: (job, { places, off = [] }) => ({
+  apply: (job, { places, off = [], held = {}, freed = [] }) => ({
     ...job,
+    held: freed.reduce((left, key) => without(left, key), { ...job.held, ...held }),
     places: off.reduce((kept, key) => without(kept, key), { ...job.places, ...places }),
   }),
 });

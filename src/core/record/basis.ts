@@ -2,8 +2,8 @@ import type { DesignUnit } from "../families";
 import type { JobState } from "../job";
 import type { DesignBasis } from "../train";
 
-/** Where units stand on their wall, by their keys, and what came instead of fittings on site. */
-export type Placed = Pick<JobState, "places"> & Partial<Pick<JobState, "swapped">>;
+/** Where units stand on their wall, by their keys, where their pipes are held, and what came instead of fittings on site. */
+export type Placed = Pick<JobState, "places"> & Partial<Pick<JobState, "swapped" | "held">>;
 
 /** The draft as a basis. */
 export const draftBasis = (job: Pick<JobState, "answers" | "units" | "schools">): DesignBasis => ({

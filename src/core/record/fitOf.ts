@@ -95,7 +95,7 @@ export function placingOfJob(fit: FitOfJob, job: Placed): Placing | undefined {
   const { found, units } = fit;
   const standings = standingsOf(fit, job);
   if (found.is !== "known" || !standings || !isPlaceable(fit) || isInTheWay(fit, job)) return undefined;
-  return placingOf(found.wall, units, standings, usualPlacing.clear);
+  return placingOf({ ...found.wall, held: job.held }, units, standings, usualPlacing.clear);
 }
 
 /** How a job's pipes are built from what stands on its wall, with what came instead of some fittings; undefined until all its units stand as they may and every pipe finds its way. */

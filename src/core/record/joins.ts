@@ -19,7 +19,7 @@ export function joinsOf(
   readonly swaps?: readonly Swap[];
 } {
   const fit = fitOf(job, judged, known, { basis });
-  const build = builderOf(fit, { places: basis.places ?? {} });
+  const build = builderOf(fit, { places: basis.places ?? {}, held: basis.held });
   const assembly = build?.();
   if (!build || !assembly) return {};
   const codes = (stations: TrainJudgement["stations"]) =>

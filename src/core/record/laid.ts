@@ -129,7 +129,7 @@ type Basis = DesignBasis & Partial<Placed>;
 
 function laid(job: JobState, basis: Basis, judged: TrainJudgement, known: Knowledge): DesignBasis["laid"] {
   const fit = fitOf(job, judged, known, { basis });
-  const assembly = assemblyOf(fit, { places: basis.places ?? {} }, known);
+  const assembly = assemblyOf(fit, { places: basis.places ?? {}, held: basis.held }, known);
   const bores = boresOf(fit, basis.answers, known);
   return assembly && bores && fit.line.length > 0 ? laidRuns({ assembly, bores }) : undefined;
 }
@@ -152,7 +152,7 @@ export function laidOf(
 ): DesignBasis["laid"] {
   const { places, answers, units, schools } = basis;
   if (!places || Object.keys(places).length === 0) return undefined;
-  const on = [answers, units, known, job.bypass, JSON.stringify(schools ?? {})];
+  const on = [answers, units, known, job.bypass, JSON.stringify([schools ?? {}, basis.held ?? {}])];
   const had = remembered.get(places);
   if (had && on.every((one, i) => one === had.on[i])) return had.laid;
   const fresh = { on, laid: laid(job, basis, judged, known) };
@@ -167,7 +167,7 @@ export function laidOf(
 export function judgedOf(
   job: JobState,
   known: Knowledge,
-  basis: Basis = { ...draftBasis(job), places: job.places },
+  basis: Basis = { ...draftBasis(job), places: job.places, held: job.held },
 ): TrainJudgement {
   const judged = judgeJob(basis, known);
   const pipes = laidOf(job, basis, judged, known);

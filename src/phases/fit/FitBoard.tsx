@@ -1,11 +1,8 @@
 "use client";
-import { useEffect, useMemo, useRef, useState } from "react";
 import { pipesBuilt, type PipePlan } from "@/core/fit/piped";
 import { drainedAtCut } from "@/core/fit/drained";
-import { misfits } from "@/core/fit/judge";
-import { placingOf, usualPlacing } from "@/core/fit/place";
 import type { Placing } from "@/core/fit/routes";
-import { samePlace, type Standing, type WallUnit } from "@/core/fit/standing";
+import type { Standing, WallUnit } from "@/core/fit/standing";
 import type { Wall } from "@/core/fit/wall";
 import { bucketsFor } from "@/core/plumbing/drainDown";
 import { boreKey } from "@/core/plumbing/pressure";
@@ -15,13 +12,14 @@ import { Announced } from "@/ui/Announced";
 import Link from "@/ui/Link";
 import { VerdictShape } from "@/ui/VerdictMark";
 import { PaperLinks } from "../job/PaperLinks";
-import { useDesign } from "../train/useDesign";
 import type { Driving } from "@/core/record/laid";
 import { ObstacleTools, useObstacles } from "./ObstacleTools";
 import { PressurePanel } from "./PressurePanel";
 import { SaltTanks } from "./SaltTanks";
+import { PipesTable } from "./PipesTable";
 import { PlacesTable } from "./PlacesTable";
 import { WallDrawing } from "./WallDrawing";
+import { useLayout, type Held } from "./useLayout";
 import { misfitWords, remedyWords } from "./words";
 import { usePlacing } from "./work";
 
@@ -43,73 +41,12 @@ interface BoardProps {
   readonly litres: Readonly<Record<string, number>>;
   /** As they were kept. */
   readonly places: Readonly<Record<string, Standing>>;
+  readonly held: Held;
   readonly seen: number;
   /** What is on the wall already, as the survey keeps it. */
   readonly obstacles: string;
   readonly profile: UnitSystem;
   readonly readOnly: boolean;
-}
-
-type Places = Readonly<Record<string, Standing>>;
-
-/** A unit as it was moved here, over all that was known of its place since. */
-interface Moved {
-  readonly to: Standing;
-  readonly over: readonly (Standing | undefined)[];
-}
-
-/** Places as they were kept, under what was moved here: a move stands until somebody else has placed its unit anew. */
-function useMoved(places: Places) {
-  const [moved, setMoved] = useState<Readonly<Record<string, Moved>>>({});
-  const current = useMemo(() => {
-    const standing = Object.entries(moved).filter(([key, { to, over }]) =>
-      [...over, to].some((known) => samePlace(known, places[key])),
-    );
-    return { ...places, ...Object.fromEntries(standing.map(([key, { to }]) => [key, to])) };
-  }, [places, moved]);
-  const move = (key: string, to: Standing) =>
-    setMoved((had) => {
-      const before = had[key];
-      const over = before ? [...before.over.slice(-20), before.to, places[key]] : [places[key]];
-      return { ...had, [key]: { to, over } };
-    });
-  return { current, move };
-}
-
-/**
- * Keeps moves one after the other. Each has seen the one before it, though the page does not show that yet: whoever moves two units at once is not told that
- * the design was changed meanwhile.
- */
-function useKept(jobId: string, shown: number) {
-  const { act, say, busy } = useDesign(jobId);
-  const seen = useRef(shown);
-  const last = useRef<Promise<unknown>>(Promise.resolve());
-  useEffect(() => {
-    seen.current = Math.max(seen.current, shown);
-  }, [shown]);
-  const keep = (places: Places, what: string, off?: readonly string[]) => {
-    const kept = last.current.then(() =>
-      act({ kind: "unitsPlaced", places, what, off, seen: seen.current }, ({ entry }) => {
-        // Without one it was taken before, and what others did since has not been seen.
-        if (entry) seen.current = entry.seq;
-      }),
-    );
-    last.current = kept;
-    return kept;
-  };
-  return { keep, say, busy };
-}
-
-/** What stands on the wall, what is wrong with it, and its pipes once every unit stands; found again only when something moves. */
-function useStanding(wall: Wall, units: readonly WallUnit[], current: Places) {
-  return useMemo(() => {
-    const placed = units.filter((u) => current[u.key]);
-    const standings = placed.map((u) => current[u.key]!);
-    const faults = misfits(wall, placed, standings);
-    const placing =
-      placed.length === units.length ? placingOf(wall, units, standings, usualPlacing.clear) : undefined;
-    return { placed, standings, faults, placing };
-  }, [wall, units, current]);
 }
 
 /** Where it goes on once everything stands. */
@@ -135,38 +72,28 @@ function Onwards({ jobId, hasNetwork, isPiped }: { jobId: string; hasNetwork: bo
 
 /** The wall with its units: they are moved by hand, or placed by computation; every move is judged at once and kept when it ends. */
 export function FitBoard(props: BoardProps) {
-  const { jobId, wall, mirrored, units, plan, driving, places, seen, profile, readOnly } = props;
-  const { keep, say, busy } = useKept(jobId, seen);
+  const { jobId, wall, mirrored, units, plan, driving, profile, readOnly } = props;
   const { state, begin, stop } = usePlacing(wall, units);
-  const { current, move } = useMoved(places);
-  const { placed, standings, faults, placing } = useStanding(wall, units, current);
-  const onWall = useObstacles({ jobId, wall, mirrored, text: props.obstacles, profile });
   const nameOf = (id: string) => units.find((u) => u.key === id)?.name ?? props.codes[id] ?? `the ${id}`;
-  // What was refused stays on the screen, to be kept again.
-  const put = (key: string, to: Standing) => {
-    move(key, to);
-    void keep({ [key]: to }, `${nameOf(key)} moved`);
-  };
+  const layout = useLayout({ ...props, nameOf });
+  const { placed, standings, faults, placing, keep, busy } = layout;
+  const onWall = useObstacles({ jobId, wall, mirrored, text: props.obstacles, profile });
   const placeAll = async () => {
     const found = await begin();
     if (!found?.best) return;
     const next = Object.fromEntries(units.map((u, i) => [u.key, found.best!.standings[i]!]));
-    for (const [key, to] of Object.entries(next)) move(key, to);
-    await keep(next, "all in their best places");
+    await layout.putAll(next, "all in their best places");
   };
   const says = faults.map((m) => misfitWords(m, nameOf, profile));
+  const byHand = { move: layout.move, drop: layout.put, lead: layout.lead, letGo: layout.letGo };
   return (
     <div className="grid gap-6 xl:grid-cols-[1fr_430px]">
       <div className="grid content-start gap-3">
         <WallDrawing
-          wall={wall}
-          mirrored={mirrored}
-          units={placed}
-          standings={standings}
+          {...{ wall: layout.wall, mirrored, units: placed, standings, profile }}
           routes={placing?.routes ?? []}
           misfits={faults}
-          profile={profile}
-          {...(readOnly ? {} : { move, drop: put, ...onWall.drawing })}
+          {...(readOnly ? {} : { ...byHand, ...onWall.drawing })}
         />
         {readOnly ? null : <ObstacleTools wall={wall} tools={onWall.tools} />}
       </div>
@@ -188,29 +115,38 @@ export function FitBoard(props: BoardProps) {
         {readOnly ? null : (
           <SaltTanks
             {...{ wall, units: placed, standings, busy }}
-            offered={props.tanks.filter((tank) => current[tank.tether!.to])}
+            offered={props.tanks.filter((tank) => layout.current[tank.tether!.to])}
             put={(tank, at) => void keep({ [tank.key]: at }, `${tank.name} put there`)}
-            takeOff={(tank) => void keep({}, `${tank.name} taken off`, [tank.key])}
+            takeOff={(tank) => void keep({}, `${tank.name} taken off`, { off: [tank.key] })}
           />
         )}
-        <Said say={say} />
-        <PlacesTable
-          wall={wall}
-          mirrored={mirrored}
-          units={units}
-          places={current}
-          kept={places}
-          profile={profile}
-          readOnly={readOnly}
-          put={put}
-        />
+        <Said say={layout.say} />
+        <Tables {...props} layout={layout} />
       </div>
     </div>
   );
 }
 
+/** The drawing's twins in words and numbers. */
+function Tables({
+  layout,
+  ...props
+}: Pick<BoardProps, "mirrored" | "units" | "places" | "profile" | "readOnly"> & {
+  layout: ReturnType<typeof useLayout>;
+}) {
+  const { wall, current, placed, placing, put, letGo, free } = layout;
+  return (
+    <>
+      <PlacesTable {...props} wall={wall} places={current} kept={props.places} put={put} />
+      {placed.length === props.units.length ? (
+        <PipesTable {...props} wall={wall} routes={placing?.routes ?? []} lead={letGo} free={free} />
+      ) : null}
+    </>
+  );
+}
+
 /** What became of what was sent. */
-function Said({ say }: { say: ReturnType<typeof useKept>["say"] }) {
+function Said({ say }: { say: ReturnType<typeof useLayout>["say"] }) {
   return say ? (
     <p role="status" className={say.bad ? "text-stop" : "text-soft"}>
       {say.text}

@@ -18,7 +18,7 @@ interface TableProps {
 }
 
 /** One length of a unit's place, typed in any unit; what cannot be read is said beside it and stays. */
-function LengthCell({
+export function LengthCell({
   label,
   mm,
   profile,

@@ -3,7 +3,7 @@ import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import type { Misfit } from "@/core/fit/judge";
 import type { Route } from "@/core/fit/route";
 import { bodiesOf, keptClear, ownPipesOf, zonesOf, type Standing, type WallUnit } from "@/core/fit/standing";
-import { between, type Point, type Rect, type Wall } from "@/core/fit/wall";
+import { between, HOUSE_END, type Point, type Rect, type Wall } from "@/core/fit/wall";
 import type { UnitSystem } from "@/core/units";
 import { seen } from "./seen";
 import { length } from "./words";
@@ -28,6 +28,9 @@ interface DrawingProps {
   readonly move?: (key: string, to: Standing) => void;
   /** A drag is over: its unit is kept where it was let go. */
   readonly drop?: (key: string, to: Standing) => void;
+  /** Leads a pipe through a point, by the unit that it leads to or the house; kept once it is let go. */
+  readonly lead?: (target: string, through: Point) => void;
+  readonly letGo?: (target: string, through: Point) => void;
   /** Something is drawn on the wall by hand: from its left end as one looks at it, and above its floor. */
   readonly draw?: (drawn: Rect) => void;
   /** What is drawn so far. */
@@ -106,6 +109,65 @@ function Body({ name, isWrong, ...body }: { name: string; isWrong: boolean } & R
         {/* The space keeps the names of bodies side by side apart for who hears them. */}
         {`${name} `}
       </text>
+    </>
+  );
+}
+
+/** A pipe between two units that can be drawn through another point. */
+function LedPipe({
+  route,
+  target,
+  wall,
+  mirrored,
+  lead,
+  letGo,
+}: Pick<DrawingProps, "wall" | "mirrored" | "lead" | "letGo"> & { route: Route; target: string }) {
+  const held = useRef<{ from: Point; to?: Point }>(undefined);
+  const to = seen(wall, mirrored);
+  const inMm = (e: PointerEvent<SVGPolylineElement>): Point => {
+    const matrix = e.currentTarget.ownerSVGElement!.getScreenCTM()!.inverse();
+    const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix);
+    const within = (n: number, most: number) => Math.min(most, Math.max(0, Math.round(n / STEP) * STEP));
+    const x = within(p.x, wall.width);
+    return { x: mirrored ? wall.width - x : x, y: within(wall.height - p.y, wall.height) };
+  };
+  const points = route.points.map((p) => `${to.x(p.x)},${to.y(p.y)}`).join(" ");
+  return (
+    <>
+      <Pipe points={route.points} to={to} />
+      {lead ? (
+        <polyline
+          points={points}
+          className="cursor-move touch-none fill-none"
+          stroke="transparent"
+          strokeWidth="90"
+          data-pipe={target}
+          onPointerDown={(e) => {
+            e.currentTarget.setPointerCapture(e.pointerId);
+            held.current = { from: inMm(e) };
+          }}
+          onPointerMove={(e) => {
+            if (!held.current) return;
+            const through = inMm(e);
+            const { from } = held.current;
+            if (through.x === from.x && through.y === from.y) return;
+            held.current.to = through;
+            lead(target, through);
+          }}
+          onPointerUp={() => {
+            if (held.current?.to) letGo?.(target, held.current.to);
+            held.current = undefined;
+          }}
+        />
+      ) : null}
+      {wall.held?.[target] ? (
+        <circle
+          cx={to.x(wall.held[target].x)}
+          cy={to.y(wall.held[target].y)}
+          r="24"
+          className="pointer-events-none fill-water"
+        />
+      ) : null}
     </>
   );
 }
@@ -302,6 +364,7 @@ const shownZones = (unit: WallUnit, at: Standing) =>
 export function WallDrawing(props: DrawingProps) {
   const { wall, mirrored, units, standings, routes, misfits } = props;
   const to = seen(wall, mirrored);
+  const targets = units.flatMap((u) => (u.ports ? [u.key] : []));
   const wrong = new Set(misfits.flatMap((m) => ("other" in m ? [m.unit, m.other] : [m.unit])));
   const size = {
     width: wall.width + 2 * MARGIN.side,
@@ -367,7 +430,7 @@ export function WallDrawing(props: DrawingProps) {
           : null,
       )}
       {routes.map((route, i) => (
-        <Pipe key={i} points={route.points} to={to} />
+        <LedPipe key={i} {...props} route={route} target={targets[i] ?? HOUSE_END} />
       ))}
       <Cut wall={wall} mirrored={mirrored} />
       <Dimensions {...props} />

@@ -22,7 +22,7 @@ export function partsOf(
   {
     profile,
     offcuts,
-    basis = { ...draftBasis(job), places: job.places, swapped: job.swapped },
+    basis = { ...draftBasis(job), places: job.places, held: job.held, swapped: job.swapped },
   }: {
     readonly profile: UnitSystem;
     readonly offcuts?: Offcuts;

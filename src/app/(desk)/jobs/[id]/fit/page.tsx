@@ -52,6 +52,7 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
             line.flatMap(({ unit, model }) => (model.waterL === undefined ? [] : [[unit.key, model.waterL]])),
           )}
           places={job.places}
+          held={job.held}
           seen={job.designSeq}
           obstacles={job.answers["wall.obstacles"]?.text ?? ""}
           profile={person.profile}
