@@ -407,13 +407,13 @@ async function everything(db) {
       "≤ 1",
     ),
     row(
-      "95th percentile of building and listing the pipes of six units, of 20 ms",
+      "95th percentile of building and listing the pipes of the flats, of 20 ms",
       parts.listed / 20,
       ms(parts.listed, 2),
       "≤ 1",
     ),
     row(
-      "95th percentile from a dragged unit to new pipes and pressures, six units, of 50 ms",
+      "95th percentile from a dragged unit to new pipes and pressures, the flats, of 50 ms",
       parts.dragged / 50,
       `${ms(parts.dragged)}; pressures found in ${parts.found} of 220 turns`,
       "≤ 1",

@@ -639,6 +639,32 @@ const groups: readonly SurveyGroup[] = [
         quantity: "length",
       },
       {
+        id: "sink.width",
+        label: "Free width under the sink",
+        kind: "quantity",
+        quantity: "length",
+        above: {
+          value: 0,
+          says: "There is more than nothing: write the free width, for example 700 mm or 28 in",
+        },
+      },
+      {
+        id: "sink.depth",
+        label: "Free depth under the sink",
+        kind: "quantity",
+        quantity: "length",
+        above: {
+          value: 0,
+          says: "There is more than nothing: write the free depth, for example 500 mm or 20 in",
+        },
+      },
+      {
+        id: "sink.inside",
+        label: "What is in the cabinet, seen from its door",
+        hint: "one on a line: what, from the left, above its floor, wide, high",
+        kind: "obstacles",
+      },
+      {
         id: "sink.stopSize",
         label: "Cold stop takes",
         kind: "choice",

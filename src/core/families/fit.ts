@@ -83,6 +83,14 @@ export const fitFigures = z.strictObject({
       height: quantityFigure("Salt tank, height", "length"),
     })
     .optional(),
+  /** Of an RO whose water is stored in a tank beside it. */
+  storageTank: z
+    .strictObject({
+      width: quantityFigure("Storage tank, width", "length"),
+      depth: quantityFigure("Storage tank, depth", "length"),
+      height: quantityFigure("Storage tank, height", "length"),
+    })
+    .optional(),
   /** Room that it asks for beyond its body. */
   free: z
     .strictObject({

@@ -8,7 +8,7 @@ import {
   type WallUnit,
   type Zone,
 } from "./standing";
-import { overlap, type Rect, type Wall } from "./wall";
+import { overlap, type Rect, type Room } from "./wall";
 
 /** Why something cannot stand where it stands. `unit` and `other` are keys of units or ids of obstacles. */
 export type Misfit =
@@ -29,12 +29,12 @@ export type Misfit =
   | { readonly is: "corner"; readonly unit: string; readonly other?: string };
 
 /** By how much a part stands out of its wall. */
-function outsideBy(wall: Wall, r: Rect): number {
+function outsideBy(wall: Room, r: Rect): number {
   return Math.max(0, -r.x, -r.y, r.x + r.width - wall.width, r.y + r.height - wall.height);
 }
 
 /** Why a unit cannot stand so on its wall, whatever else does. */
-export function misfitsAlone(wall: Wall, unit: WallUnit, at: Standing): Misfit[] {
+export function misfitsAlone(wall: Room, unit: WallUnit, at: Standing): Misfit[] {
   const { key } = unit;
   const body = bodyOf(unit, at);
   const found: Misfit[] = [];
@@ -121,7 +121,7 @@ export function misfitsBetween(a: Stood, b: Stood, corner?: number): Misfit[] {
 }
 
 /** Everything that keeps units from standing so on a wall, the inlet on the left; empty where they fit (handbook 3, Fit). */
-export function misfits(wall: Wall, units: readonly WallUnit[], standings: readonly Standing[]): Misfit[] {
+export function misfits(wall: Room, units: readonly WallUnit[], standings: readonly Standing[]): Misfit[] {
   return units.flatMap((unit, i) => {
     const at = standings[i]!;
     const before = units.slice(0, i).map((u, j) => ({ unit: u, at: standings[j]! }));

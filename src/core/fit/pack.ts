@@ -1,6 +1,6 @@
 import { misfitsAlone, misfitsBetween, reachOut } from "./judge";
 import { bodyOf, keptClear, turnsOf, zonesOf, type Standing, type Turn, type WallUnit } from "./standing";
-import type { Rect, Wall } from "./wall";
+import type { Rect, Room } from "./wall";
 
 /** Arrangements that are tried at most before it is left open whether there is one. */
 const PATIENCE = 20_000;
@@ -27,7 +27,7 @@ interface Stood {
 }
 
 /** Where a unit can touch what is on its left: whatever stands there can be pushed against it. */
-function leftEdges(wall: Wall, unit: WallUnit, turn: Turn, before: readonly Stood[]): number[] {
+function leftEdges(wall: Room, unit: WallUnit, turn: Turn, before: readonly Stood[]): number[] {
   const own = reachOf(unit, turn);
   const obstacles = wall.obstacles.flatMap((o) => {
     const clear = keptClear(wall, o);
@@ -52,7 +52,7 @@ const roomyTurns = (unit: WallUnit): readonly Turn[] =>
   turnsOf(unit).filter((turn) => turn.lies || !turn.mirrored);
 
 /** Heights at which a unit can touch what is under it, now or later. */
-function feet(wall: Wall, units: readonly WallUnit[], unit: WallUnit, turn: Turn, before: readonly Stood[]) {
+function feet(wall: Room, units: readonly WallUnit[], unit: WallUnit, turn: Turn, before: readonly Stood[]) {
   const { hangs } = unit;
   if (!hangs) return [0];
   const own = reachOf(unit, turn);
@@ -74,7 +74,7 @@ function feet(wall: Wall, units: readonly WallUnit[], unit: WallUnit, turn: Turn
  * something. `is: "open"` where it was not found within what is tried.
  */
 export function pack(
-  wall: Wall,
+  wall: Room,
   units: readonly WallUnit[],
 ): { readonly is: "fits"; readonly standings: readonly Standing[] } | { readonly is: "no" | "open" } {
   let left = PATIENCE;

@@ -6,7 +6,7 @@ import {
   type Facing,
   type Point,
   type Rect,
-  type Wall,
+  type Room,
   type WallPort,
 } from "./wall";
 
@@ -154,7 +154,7 @@ export function zonesOf(unit: WallUnit, at: Standing): Zone[] {
 }
 
 /** What nothing else may stand in because of an obstacle: itself, and before an electrical panel the wall from the floor up. */
-export const keptClear = (wall: Wall, obstacle: Obstacle): Rect =>
+export const keptClear = (wall: Room, obstacle: Obstacle): Rect =>
   obstacle.kind === "panel" ? { ...obstacle, y: 0, height: wall.height } : obstacle;
 
 /** How far two parts of a wall are apart sideways; 0 where one is over the other. */

@@ -77,8 +77,8 @@ export const between = (a: Point, b: Point): Rect => ({
 /** What the last pipe of a train leads to: the house. */
 export const HOUSE_END = "house";
 
-/** A wall as a strip above its floor, with where the house's pipe is cut: the train begins at `from` and ends at `to`. */
-export interface Wall {
+/** Where units stand, without pipes: a wall, or the box of a cabinet seen from its door. */
+export interface Room {
   readonly width: number;
   readonly height: number;
   /** Free room in front of it; absent means unknown. */
@@ -86,6 +86,10 @@ export interface Wall {
   /** Where it turns towards who stands before it, mm from its left end: two walls of a room, drawn as one strip. Absent: it is straight. */
   readonly corner?: number;
   readonly obstacles: readonly Obstacle[];
+}
+
+/** A wall as a strip above its floor, with where the house's pipe is cut: the train begins at `from` and ends at `to`. */
+export interface Wall extends Room {
   readonly from: WallPort;
   readonly to: WallPort;
   /** Points that pipes are led through by hand, by the unit that each leads to, or `HOUSE_END`. */

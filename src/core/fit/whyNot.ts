@@ -1,6 +1,6 @@
 import { pack } from "./pack";
 import type { WallUnit } from "./standing";
-import type { Wall } from "./wall";
+import type { Room } from "./wall";
 
 /** One thing that, changed alone, lets everything stand on the wall. */
 export type Remedy =
@@ -16,7 +16,7 @@ export type Remedy =
 const MOST_MORE = 3000;
 const STEP = 10;
 
-const fits = (wall: Wall, units: readonly WallUnit[]): boolean => pack(wall, units).is === "fits";
+const fits = (wall: Room, units: readonly WallUnit[]): boolean => pack(wall, units).is === "fits";
 
 /** The smallest number of millimetres, to the next ten, at which something fits; undefined where it does not at the most. */
 function smallest(isEnough: (by: number) => boolean): number | undefined {
@@ -34,7 +34,7 @@ function smallest(isEnough: (by: number) => boolean): number | undefined {
 const changed = (units: readonly WallUnit[], key: string, over: Partial<WallUnit>): WallUnit[] =>
   units.map((u) => (u.key === key ? { ...u, ...over } : u));
 
-function ofWall(wall: Wall, units: readonly WallUnit[]): Remedy[] {
+function ofWall(wall: Room, units: readonly WallUnit[]): Remedy[] {
   const found: Remedy[] = [];
   const wider = smallest((by) => fits({ ...wall, width: wall.width + by }, units));
   if (wider !== undefined) found.push({ is: "wider", by: wider });
@@ -52,7 +52,7 @@ function ofWall(wall: Wall, units: readonly WallUnit[]): Remedy[] {
   return found;
 }
 
-function ofUnit(wall: Wall, units: readonly WallUnit[], unit: WallUnit): Remedy[] {
+function ofUnit(wall: Room, units: readonly WallUnit[], unit: WallUnit): Remedy[] {
   const { key, free, tether } = unit;
   const found: Remedy[] = [];
   if (unit.couldLie && !unit.mayLie && fits(wall, changed(units, key, { mayLie: true })))
@@ -73,7 +73,7 @@ function ofUnit(wall: Wall, units: readonly WallUnit[], unit: WallUnit): Remedy[
  * Why units do not stand on a wall: every single thing that would let them, found by changing one at a time (handbook 3, Fit). Empty where they do stand, or where no single
  * thing is enough.
  */
-export function whyNotFit(wall: Wall, units: readonly WallUnit[]): Remedy[] {
+export function whyNotFit(wall: Room, units: readonly WallUnit[]): Remedy[] {
   if (fits(wall, units)) return [];
   return [...ofWall(wall, units), ...units.flatMap((unit) => ofUnit(wall, units, unit))];
 }

@@ -11,6 +11,8 @@ export const obstacleWords = {
   shelf: "shelf",
   drain: "drain",
   outlet: "outlet",
+  trap: "trap",
+  disposal: "waste disposal",
 } as const;
 export type ObstacleKind = keyof typeof obstacleWords;
 

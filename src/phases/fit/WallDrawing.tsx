@@ -3,7 +3,7 @@ import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import type { Misfit } from "@/core/fit/judge";
 import type { Route } from "@/core/fit/route";
 import { bodiesOf, keptClear, ownPipesOf, zonesOf, type Standing, type WallUnit } from "@/core/fit/standing";
-import { between, HOUSE_END, type Point, type Rect, type Wall } from "@/core/fit/wall";
+import { between, HOUSE_END, type Point, type Rect, type Room, type Wall } from "@/core/fit/wall";
 import type { UnitSystem } from "@/core/units";
 import { seen } from "./seen";
 import { length } from "./words";
@@ -17,7 +17,10 @@ const STEP = 10;
 const DIGIT = 42;
 
 interface DrawingProps {
-  readonly wall: Wall;
+  /** A wall with its cut; or a cabinet, in which nothing is cut. */
+  readonly wall: Room & Partial<Wall>;
+  /** What it is called for who does not see it. */
+  readonly label?: string;
   readonly mirrored: boolean;
   readonly units: readonly WallUnit[];
   readonly standings: readonly (Standing | undefined)[];
@@ -296,9 +299,11 @@ function Corner({ wall, mirrored }: Pick<DrawingProps, "wall" | "mirrored">) {
 /** The two ends of the house's pipe. */
 function Cut({ wall, mirrored }: Pick<DrawingProps, "wall" | "mirrored">) {
   const to = seen(wall, mirrored);
+  const { from, to: back } = wall;
+  if (!from || !back) return null;
   return (
     <>
-      {[wall.from, wall.to].map((p, i) => (
+      {[from, back].map((p, i) => (
         <g key={i} className="pointer-events-none">
           <circle cx={to.x(p.x)} cy={to.y(p.y)} r="26" className="fill-paper stroke-water" strokeWidth="10" />
           <text x={to.x(p.x)} y={to.y(p.y) - 40} textAnchor="middle" className="fill-ink" fontSize="56">
@@ -375,7 +380,7 @@ export function WallDrawing(props: DrawingProps) {
       viewBox={`${-MARGIN.side} ${-MARGIN.top} ${size.width} ${size.height}`}
       className="h-auto max-h-[74vh] w-full border border-hair bg-paper"
       role="group"
-      aria-label="The wall to scale; the table says the same in words"
+      aria-label={props.label ?? "The wall to scale; the table says the same in words"}
       data-wall
     >
       <defs>

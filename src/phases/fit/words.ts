@@ -44,13 +44,24 @@ export function misfitWords(m: Misfit, name: NameOf, profile: UnitSystem): strin
   }
 }
 
+/** What units stand on or in, as its size is said. */
+const roomOf = {
+  wall: { wider: "on a wall that much wider", higher: "under a ceiling that much higher" },
+  cabinet: { wider: "in a cabinet that much wider", higher: "in a cabinet that much higher" },
+} as const;
+
 /** What, changed alone, would let everything stand, as a sentence. */
-export function remedyWords(r: Remedy, name: NameOf, profile: UnitSystem): string {
+export function remedyWords(
+  r: Remedy,
+  name: NameOf,
+  profile: UnitSystem,
+  room: keyof typeof roomOf = "wall",
+): string {
   switch (r.is) {
     case "wider":
-      return `${length(r.by, profile)} too narrow: it fits on a wall that much wider`;
+      return `${length(r.by, profile)} too narrow: it fits ${roomOf[room].wider}`;
     case "higher":
-      return `${length(r.by, profile)} too low: it fits under a ceiling that much higher`;
+      return `${length(r.by, profile)} too low: it fits ${roomOf[room].higher}`;
     case "deeper":
       return `${length(r.by, profile)} too little depth in front`;
     case "without":

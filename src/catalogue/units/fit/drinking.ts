@@ -41,12 +41,17 @@ const tankRoPorts = (
   tankPort(seal),
 ];
 
+/** A storage tank beside its unit. */
+const smallTank = body(230, 230, 350);
+const usualTank = body(280, 280, 380);
+
 /** How drinking-water units are fitted, by their code. */
 export const drinkingFits: Readonly<Record<string, Fitted>> = {
   "RO-T4": {
     fit: {
       ports: tankRoPorts("right", "tape", ["red", "black", "yellow", "blue"]),
       body: body(380, 150, 400),
+      storageTank: smallTank,
       free: { below: 100, front: 200 },
       holes: {
         faucetLeast: 12.5,
@@ -76,6 +81,7 @@ export const drinkingFits: Readonly<Record<string, Fitted>> = {
     fit: {
       ports: tankRoPorts("left", "O-ring", ["white", "red", "green", "blue"]),
       body: body(400, 160, 420),
+      storageTank: usualTank,
       free: { below: 100, front: 200 },
       holes: { ...faucetHole, saddle: 6.4, screws: 4, spacing: 178 },
       box: [
@@ -100,6 +106,7 @@ export const drinkingFits: Readonly<Record<string, Fitted>> = {
         tube("Pump, brine out", "grey", "bottom", 30, 80),
       ],
       body: body(400, 160, 440),
+      storageTank: usualTank,
       free: { below: 110, front: 200 },
       holes: { faucetLeast: 11, faucetMost: 32, saddle: 6.4, screws: 4, spacing: 178 },
       box: [
@@ -129,6 +136,7 @@ export const drinkingFits: Readonly<Record<string, Fitted>> = {
         barb("Air gap, large", "3/8 in", "bottom", -12, 0),
       ],
       body: body(400, 160, 420),
+      storageTank: usualTank,
       free: { below: 110, front: 200 },
       holes: { faucetLeast: 30, faucetMost: 34, saddle: 9.5, screws: 4, spacing: 178 },
       box: [
@@ -152,6 +160,7 @@ export const drinkingFits: Readonly<Record<string, Fitted>> = {
         tube("Pump, in", "red", "bottom", 0, 60),
       ],
       body: body(420, 180, 440),
+      storageTank: usualTank,
       free: { below: 120, front: 200 },
       holes: { ...faucetHole, saddle: 6.4, screws: 5, spacing: 200 },
       box: [
@@ -178,6 +187,7 @@ export const drinkingFits: Readonly<Record<string, Fitted>> = {
         tube("Minerals, out", "blue", "top", 40, 420),
       ],
       body: body(420, 170, 430),
+      storageTank: usualTank,
       free: { below: 100, front: 200 },
       holes: { ...faucetHole, saddle: 6.4, screws: 4, spacing: 190 },
       box: [
@@ -202,6 +212,7 @@ export const drinkingFits: Readonly<Record<string, Fitted>> = {
         tube("Minerals, out", "blue", "top", 40, 430),
       ],
       body: body(430, 180, 450),
+      storageTank: usualTank,
       free: { below: 120, front: 200 },
       holes: { faucetLeast: 11, faucetMost: 32, saddle: 6.4, screws: 4, spacing: 190 },
       box: [
@@ -406,6 +417,7 @@ export const drinkingFits: Readonly<Record<string, Fitted>> = {
         tube("Tank", "yellow", "back", -60, 70),
       ],
       body: body(260, 420, 420),
+      storageTank: smallTank,
       free: { front: 450 },
       holes: { ...faucetHole, saddle: 6.4 },
       box: [
@@ -432,6 +444,7 @@ export const drinkingFits: Readonly<Record<string, Fitted>> = {
         tube("Tank", "yellow", "right", 0, 90),
       ],
       body: body(300, 440, 440),
+      storageTank: usualTank,
       free: { front: 450 },
       holes: { faucetLeast: 12.7, faucetMost: 38.1, saddle: 6.4 },
       box: [

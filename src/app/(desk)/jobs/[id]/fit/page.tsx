@@ -1,4 +1,6 @@
 import type { Route } from "next";
+import { cabinetOf } from "@/core/fit/cabinet";
+import { Cabinet } from "@/phases/fit/Cabinet";
 import { FitBoard } from "@/phases/fit/FitBoard";
 import { NetworkFile } from "@/phases/fit/NetworkFile";
 import { NoWall } from "@/phases/fit/NoWall";
@@ -19,6 +21,7 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
   const fit = fitOf(job, judged, known);
   const { found, line, units } = fit;
   const [tank] = fit.tanks;
+  const atSink = judged.stations.filter((s) => s.placement.connects === "sink");
   return (
     <JobShell {...frameOf(opened, "fit")}>
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
@@ -58,9 +61,12 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
           profile={person.profile}
           readOnly={!can("unitsPlaced")}
         />
-      ) : (
+      ) : line.length === 0 && atSink.length > 0 ? null : (
         <NoWall jobId={job.id} found={found} hasUnits={line.length > 0} unmeasured={fit.unmeasured} />
       )}
+      {atSink.length > 0 ? (
+        <Cabinet jobId={job.id} found={cabinetOf(job.answers, atSink)} profile={person.profile} />
+      ) : null}
       <details className="mt-10 print:hidden">
         <summary className="min-h-11 cursor-pointer py-2">Look at another network</summary>
         <NetworkFile profile={person.profile} />

@@ -1,0 +1,111 @@
+import type { PlacedUnit } from "../families";
+import { obstaclesOf, type SurveyAnswers } from "../site";
+import { lower } from "../units";
+import { pack } from "./pack";
+import type { Standing, WallUnit } from "./standing";
+import type { Room } from "./wall";
+import { whyNotFit, type Remedy } from "./whyNot";
+
+/** Fields of the survey that a cabinet under a sink is drawn from. */
+export const cabinetFields = {
+  width: "sink.width",
+  height: "sink.height",
+  depth: "sink.depth",
+  inside: "sink.inside",
+} as const;
+
+/** A unit that is opened downwards and states nothing leaves so much free under it, mm (handbook 3, Fit). */
+const USUAL_DROP = 585;
+/** A unit with a pump shakes: so much on every side, mm (handbook 3, Fit). */
+const ROUND_PUMP = 20;
+
+/** Its name, size and room; the tank of an RO is another. Nothing where its size is unknown. */
+function inCabinet({ unit, model }: PlacedUnit): readonly WallUnit[] {
+  const { body, free = {}, holes, storageTank } = model.fit ?? {};
+  if (!body) return [];
+  const round = (n: number) => Math.round(n);
+  const hasPump = model.power && model.ro !== undefined && model.ro.pump !== false;
+  const opensDown = model.family === "pointFilter";
+  const drop = free.below ?? (opensDown ? USUAL_DROP : 0);
+  const own: WallUnit = {
+    key: unit.key,
+    name: model.code,
+    width: round(body.width),
+    height: round(body.height),
+    depth: round(body.depth),
+    ...(holes?.screws === undefined ? {} : { hangs: { least: 0, most: 10_000 } }),
+    free: {
+      around: Math.max(free.around ?? 0, hasPump ? ROUND_PUMP : 0),
+      above: free.above ?? 0,
+      // A drop that is longer than the body counts from its head down (handbook 9, K10).
+      below: drop > body.height ? round(drop - body.height) : drop,
+      // Before it is the door.
+      front: 0,
+    },
+    mayLie: false,
+  };
+  if (!storageTank) return [own];
+  const tank: WallUnit = {
+    key: `${unit.key}.tank`,
+    name: `tank of ${model.code}`,
+    width: round(storageTank.width),
+    height: round(storageTank.height),
+    depth: round(storageTank.depth),
+    free: { around: 0, above: 0, below: 0, front: 0 },
+    // Upright, or lying on its base (handbook 3, Fit).
+    mayLie: true,
+  };
+  return [own, tank];
+}
+
+/** What is known of a cabinet and what goes into it. */
+export type CabinetFound =
+  | { readonly is: "missing"; readonly fields: readonly string[] }
+  /** Codes of units whose size, or whose tank's size, nobody states. */
+  | { readonly is: "unmeasured"; readonly codes: readonly string[] }
+  | {
+      readonly is: "fits";
+      readonly room: Room;
+      readonly units: readonly WallUnit[];
+      readonly standings: readonly Standing[];
+    }
+  | {
+      readonly is: "tooSmall";
+      readonly room: Room;
+      readonly units: readonly WallUnit[];
+      readonly remedies: readonly Remedy[];
+    }
+  /** It was not found within what is tried. */
+  | { readonly is: "open"; readonly room: Room; readonly units: readonly WallUnit[] };
+
+/**
+ * Do the units at a sink go into its cabinet, seen from the door, with trap and disposal in it (handbook 3, Fit): one way in which they stand, or every single thing that would let
+ * them. Of a range the least is free.
+ */
+export function cabinetOf(answers: SurveyAnswers, placed: readonly PlacedUnit[]): CabinetFound {
+  const lengthOf = (key: "width" | "height" | "depth"): number | undefined => {
+    const found = lower(answers[cabinetFields[key]]?.measured);
+    return found === undefined ? undefined : Math.round(found);
+  };
+  const [width, height, depth] = [lengthOf("width"), lengthOf("height"), lengthOf("depth")];
+  if (width === undefined || height === undefined || depth === undefined) {
+    const has = { width, height, depth };
+    const open = (["width", "height", "depth"] as const).filter((key) => has[key] === undefined);
+    return { is: "missing", fields: open.map((key) => cabinetFields[key]) };
+  }
+  const unmeasured = placed.filter(
+    ({ model }) => !model.fit?.body || (model.ro?.tank !== undefined && !model.fit.storageTank),
+  );
+  if (unmeasured.length > 0) return { is: "unmeasured", codes: unmeasured.map(({ model }) => model.code) };
+  const room: Room = {
+    width,
+    height,
+    depth,
+    obstacles: obstaclesOf(answers[cabinetFields.inside]?.text ?? ""),
+  };
+  const units = placed.flatMap(inCabinet);
+  const packed = pack(room, units);
+  if (packed.is === "fits") return { is: "fits", room, units, standings: packed.standings };
+  if (packed.is === "open") return { is: "open", room, units };
+  return { is: "tooSmall", room, units, remedies: whyNotFit(room, units) };
+}
