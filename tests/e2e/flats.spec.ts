@@ -82,7 +82,7 @@ test("flats: two and two side by side, their shares, the pressure at the top flo
   await page.mouse.down();
   await page.mouse.move(grip.x, grip.y + 8, { steps: 4 });
   await page.mouse.up();
-  await expect(back.getByRole("button", { name: "Let it find its way" })).toBeVisible();
+  await expect(back.getByRole("button", { name: "Its own way" })).toBeVisible();
   const above = back.getByLabel("the house, led through, above the floor");
   await above.fill("80 in");
   await above.blur();
@@ -90,9 +90,9 @@ test("flats: two and two side by side, their shares, the pressure at the top flo
   await expect(verdict).not.toHaveText(byItself!);
   await page.reload();
   await expect(above).toHaveValue("80 in");
-  await back.getByRole("button", { name: "Let it find its way" }).click();
+  await back.getByRole("button", { name: "Its own way" }).click();
   await expect(verdict).toHaveText(byItself!);
-  await expect(back.getByRole("button", { name: "Lead it by hand" })).toBeVisible();
+  await expect(back.getByRole("button", { name: "By hand" })).toBeVisible();
 
   await page.goto(`/jobs/${job}/parts`);
   await expect(page.locator('[data-part="fitting tee-solder-copper-1-1.4"]')).toContainText("6");
@@ -140,5 +140,37 @@ test("a loft: the feed of its RO by the network explains the booster", async ({ 
   await page.reload();
   await expect(feed).toContainText("Feed of RO-T5, before its pump");
   await expect(feed).not.toContainText("Stop");
+  await context.close();
+});
+
+test("under a sink: whether unit and tank go into the cabinet, and the smallest reasons why not", async ({
+  browser,
+}) => {
+  const { page, context } = await signedIn(browser, "imke", desk);
+  const job = await opened(page, "Cabinet of the test");
+  await sent(page, job, {
+    kind: "designChanged",
+    units: [{ key: "ro", model: "RO-T5", parallel: 1 }],
+    what: "RO",
+    seen: (await stateOf(page, job)).designSeq,
+  });
+  await page.goto(`/jobs/${job}/fit`);
+  const cabinet = page.locator("[data-cabinet]");
+  await expect(cabinet).toContainText("Unknown: the cabinet is not measured yet");
+  await cabinet.getByRole("link", { name: /free width under the sink/ }).click();
+  await survey(page, { "sink.width": "24 in", "sink.height": "27 in", "sink.depth": "20 in" });
+  const inside = page.locator('[data-field="sink.inside"]');
+  await inside.getByRole("textbox").fill("trap: 9, 14, 5, 13 in");
+  await inside.getByRole("textbox").blur();
+  await expect(inside).toContainText("saved");
+  await page.goto(`/jobs/${job}/fit`);
+  await expect(cabinet).toContainText("Stop: they do not go into this cabinet");
+  await expect(cabinet).toContainText("it fits in a cabinet that much wider");
+  await expect(cabinet).toContainText("it fits without the trap");
+  await surveySent(page, job, { "sink.width": "36 in" });
+  await page.reload();
+  await expect(cabinet).toContainText("Good: all of it goes in");
+  await expect(page.locator('[data-in-cabinet="ro.tank"]')).toContainText("on its floor");
+  await clean(page, "cabinet");
   await context.close();
 });

@@ -87,7 +87,7 @@ export function FitBoard(props: BoardProps) {
   const says = faults.map((m) => misfitWords(m, nameOf, profile));
   const byHand = { move: layout.move, drop: layout.put, lead: layout.lead, letGo: layout.letGo };
   return (
-    <div className="grid gap-6 xl:grid-cols-[1fr_430px]">
+    <div className="grid gap-6 xl:grid-cols-[1fr_430px] xl:grid-rows-[auto_1fr]">
       <div className="grid content-start gap-3">
         <WallDrawing
           {...{ wall: layout.wall, mirrored, units: placed, standings, profile }}
@@ -97,7 +97,7 @@ export function FitBoard(props: BoardProps) {
         />
         {readOnly ? null : <ObstacleTools wall={wall} tools={onWall.tools} />}
       </div>
-      <div className="grid content-start gap-5">
+      <div className="grid content-start gap-5 xl:row-span-2">
         {wall.depth === undefined ? (
           <p data-no-depth>
             <VerdictShape level="Unknown" /> Unknown: the free depth before the wall is not measured
@@ -121,6 +121,8 @@ export function FitBoard(props: BoardProps) {
           />
         )}
         <Said say={layout.say} />
+      </div>
+      <div className="grid content-start gap-5">
         <Tables {...props} layout={layout} />
       </div>
     </div>

@@ -41,7 +41,7 @@ function PipeRow({
   const shown = at && (mirrored ? wall.width - at.x : at.x);
   return (
     <tr className="border-t border-hair align-top" data-led={target}>
-      <th scope="row" className="py-3 pr-3 text-left font-normal">
+      <th scope="row" className="py-3 pr-3 text-left font-normal whitespace-nowrap">
         {name}
       </th>
       <td className="py-1">
@@ -77,7 +77,7 @@ function PipeRow({
           disabled={readOnly || (!at && !route)}
           onClick={() => (at ? free(target) : lead(target, middleOf(route!)))}
         >
-          {at ? "Let it find its way" : "Lead it by hand"}
+          {at ? "Its own way" : "By hand"}
         </button>
       </td>
     </tr>
