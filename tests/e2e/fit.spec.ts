@@ -87,6 +87,7 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   await page.reload();
   await expect(softener).toHaveValue(after);
 
+  await page.evaluate(() => window.scrollTo(0, 0));
   const box = (await drawn.boundingBox())!;
   const other = (await page.locator('[data-on-wall="u1"]').boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);

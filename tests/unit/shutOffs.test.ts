@@ -1,5 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { assemblyOf, draftRig } from "@/core/record";
+import { assemblyOf, draftBasis, draftRig, drivingOf, judgedOf } from "@/core/record";
+import { judgeJob } from "@/core/train";
+import { partsOf } from "@/phases/parts/listed";
 import { shutOffsOf } from "@/core/plumbing/shutOffs";
 import { arrangements, type Arrangement } from "@/core/rig";
 import { knowledge } from "./desk";
@@ -19,12 +21,12 @@ const trains = [
 const cases = arrangements.flatMap((arrangement) => trains.map((units) => ({ arrangement, units })));
 
 /** A train as it is placed, passed by in a way. */
-function placed(arrangement: Arrangement, units: readonly string[], answers = {}) {
+function placed(arrangement: Arrangement, units: readonly string[], answers = {}, drainCock = false) {
   const d = plannedTrain(
     { "space.width": "200 in", "space.height": "110 in", "cutin.height": "100 in", ...answers },
     units,
   );
-  d.do({ kind: "bypassChosen", arrangement, drainCock: false, what: arrangement, seen: d.job.designSeq });
+  d.do({ kind: "bypassChosen", arrangement, drainCock, what: arrangement, seen: d.job.designSeq });
   return placeAll(d);
 }
 
@@ -42,6 +44,30 @@ describe("the valves of a house's line", () => {
     },
   );
 
+  it.each(cases)(
+    "$arrangement, $units: the same units in the rig, the pipes, the network and the list, and caps where stubs wait",
+    ({ arrangement, units }) => {
+      const d = placed(arrangement, units);
+      const rig = draftRig(d.job, knowledge);
+      const parts = partsOf(d.job, judgedOf(d.job, knowledge), knowledge, { profile: "metric" });
+      const ofRig = rig.units.map((u) => u.key).sort();
+      const ends = parts.built.runs.flatMap((r) => [r.from, r.to]).filter((end) => end.is === "unit");
+      expect([...new Set(ends.map((end) => end.part))].sort()).toEqual(ofRig);
+      // Each by its inlet and its outlet.
+      expect(ends).toHaveLength(2 * ofRig.length);
+      const judged = judgeJob(draftBasis(d.job), knowledge);
+      expect(
+        drivingOf(parts.fit, d.job, judged, knowledge)!
+          .units.map((u) => u.key)
+          .sort(),
+      ).toEqual(ofRig);
+      const listed = parts.lines.filter((l) => l.why.some((why) => why.by === "itself"));
+      expect(listed.reduce((sum, l) => sum + l.count!, 0)).toBe(ofRig.length);
+      const caps = parts.lines.find((l) => l.id === "cap bypass")?.count ?? 0;
+      expect(rig.handles.filter((h) => h.kind === "cap" && h.role?.startsWith("stub"))).toHaveLength(caps);
+    },
+  );
+
   it("behind a line without a bypass keep the house off an unsafe source, where no lamp's own valve does", () => {
     const unsafe = { "source.kind": "well", "water.coliform": "present" };
     const valves = (units: readonly string[], answers = {}) => {
@@ -50,6 +76,16 @@ describe("the valves of a house's line", () => {
         .length;
     };
     expect([valves(["PS-20"]), valves(["PS-20"], unsafe)]).toEqual([1, 2]);
+  });
+
+  it("are joined by a drain cock in the list where the rig has one", () => {
+    for (const drainCock of [false, true]) {
+      const d = placed("threeValve", ["PS-20"], {}, drainCock);
+      const { lines } = partsOf(d.job, judgedOf(d.job, knowledge), knowledge, { profile: "metric" });
+      const cocks = draftRig(d.job, knowledge).handles.filter((h) => h.role === "drainCock");
+      expect(lines.filter((l) => l.id === "drain cock")).toHaveLength(cocks.length);
+      expect(cocks).toHaveLength(drainCock ? 1 : 0);
+    }
   });
 
   it("are none at a unit whose head shuts it off", () => {

@@ -85,6 +85,8 @@ export function onWall(
     },
     ports: { inlet: at(ports.inlet, stubs.inlet), outlet: at(ports.outlet, stubs.outlet) },
     mayLie: false,
+    ...(model.family === "cartridge" ? { head: "housing" as const } : {}),
+    ...(onFloor ? { head: "tank" as const } : {}),
     ...(model.uv ? { couldLie: true } : {}),
   };
 }

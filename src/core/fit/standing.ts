@@ -49,6 +49,8 @@ export interface WallUnit {
   };
   /** Where water comes in and goes out, from its lower left corner; absent where no pipe of the train goes through it. */
   readonly ports?: { readonly inlet: WallPort; readonly outlet: WallPort };
+  /** Its pipes come to a head: of a housing, or of a tank. */
+  readonly head?: "housing" | "tank";
   /** It may be hung on its side here. */
   readonly mayLie: boolean;
   /** It works on its side too, where that is wanted. */

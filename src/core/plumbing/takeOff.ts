@@ -55,6 +55,8 @@ export interface TakeOffWords {
   readonly anchors: AnchorLoads;
   /** The unit system of who reads it. */
   readonly profile: UnitSystem;
+  /** The train is emptied by a cock of its own. */
+  readonly drainCock?: boolean;
 }
 
 const byJoint = (joints: readonly Joint[]): Why[] => joints.map((j) => ({ by: "joint", id: j.id }));
@@ -248,6 +250,22 @@ function capLines({ pieces }: Assembly, words: TakeOffWords): TakeOffLine[] {
   ];
 }
 
+/** The cock that a train is emptied by, where one was chosen; it stands in the last of its pipes. */
+function cockLines({ runs, pieces }: Assembly, { pipe, drainCock }: TakeOffWords): TakeOffLine[] {
+  const last = pieces.findLast((p) => p.run === runs.find((r) => r.to.is === "house")?.id);
+  if (!drainCock || !last) return [];
+  return [
+    {
+      id: "drain cock",
+      group: "fittings",
+      what: `drain cock with its tee, for ${pipe(last.piping)}`,
+      count: 1,
+      unit: "pieces",
+      why: [{ by: "rule", says: "the train is emptied by it before anything of it is opened" }],
+    },
+  ];
+}
+
 /** What every visit takes along (handbook 3, Take-off). */
 const always: readonly TakeOffLine[] = ["gloves", "towels", "bucket"].map((what) => ({
   id: `site ${what}`,
@@ -272,6 +290,7 @@ export function takeOff(
     ...fittingLines(assembly),
     ...ringLines(assembly),
     ...capLines(assembly, words),
+    ...cockLines(assembly, words),
     ...ruledLines(units),
     ...sealLines(assembly, words),
     ...supportLines(assembly),

@@ -36,6 +36,8 @@ export interface FitOfJob {
   readonly piping: PipingFound;
   /** The fittings at every end of its pipes, once it is known what they are made of. */
   readonly plan?: PipePlan;
+  /** The train is emptied by a cock of its own. */
+  readonly drainCock: boolean;
 }
 
 /** The wall of a job, its units, and what its pipes are made of, from survey, design and schools. `way`: as if they were joined in another; `basis`: of a design that was signed, instead of the draft. */
@@ -49,7 +51,7 @@ export function fitOf(
   }: { readonly way?: Way; readonly basis?: DesignBasis & Partial<Placed> } = {},
 ): FitOfJob {
   const line = judged.stations.filter((s) => s.placement.connects === "line");
-  const { arrangement } = bypassOf(job, basis, known);
+  const { arrangement, drainCock } = bypassOf(job, basis, known);
   const facts = siteFacts(basis.answers);
   const isUnsafe = sourceSafety(facts.water, facts.source) === "unsafe";
   const own = pipingOf(basis.answers, chosenSchools(basis.schools ?? {}, known));
@@ -71,6 +73,7 @@ export function fitOf(
     unmeasured: line.filter((_, i) => !units[i]).map((s) => s.model.code),
     piping,
     plan,
+    drainCock,
   };
 }
 

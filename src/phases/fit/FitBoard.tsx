@@ -1,5 +1,6 @@
 "use client";
 import { pipesBuilt, type PipePlan } from "@/core/fit/piped";
+import { headNotes } from "@/core/fit/heads";
 import { drainedAtCut } from "@/core/fit/drained";
 import type { Placing } from "@/core/fit/routes";
 import type { Standing, WallUnit } from "@/core/fit/standing";
@@ -20,7 +21,7 @@ import { PipesTable } from "./PipesTable";
 import { PlacesTable } from "./PlacesTable";
 import { WallDrawing } from "./WallDrawing";
 import { useLayout, type Held } from "./useLayout";
-import { misfitWords, remedyWords } from "./words";
+import { headWords, misfitWords, remedyWords } from "./words";
 import { usePlacing } from "./work";
 
 interface BoardProps {
@@ -173,9 +174,25 @@ function AllStands({ plan, ...props }: StandsProps & { readonly plan: PipePlan |
   return (
     <>
       {plan ? <Pressed plan={plan} {...props} /> : null}
+      <Heads {...props} />
       {plan ? <DrainDown plan={plan} {...props} /> : null}
       <Onwards jobId={props.jobId} hasNetwork={hasNetwork} isPiped={plan !== undefined} />
     </>
+  );
+}
+
+/** Heads that are not level, or too close for connectors. */
+function Heads({ units, placing, nameOf, profile }: StandsProps) {
+  const notes = headNotes(units, placing.standings);
+  if (notes.length === 0) return null;
+  return (
+    <ul className="grid gap-1 text-sm" data-heads>
+      {notes.map((note) => (
+        <li key={`${note.is} ${note.unit}`}>
+          <VerdictShape level="Check" /> Check: {headWords(note, nameOf, profile)}
+        </li>
+      ))}
+    </ul>
   );
 }
 

@@ -46,6 +46,7 @@ export function partsOf(
     rules: known.joints,
     anchors: known.anchors,
     profile,
+    drainCock: fit.drainCock,
   });
   return {
     fit,

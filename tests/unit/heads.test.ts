@@ -1,0 +1,38 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { headNotes } from "@/core/fit/heads";
+import type { Standing, WallUnit } from "@/core/fit/standing";
+import { housing as bare, saltTank, tank as plain } from "./fit";
+
+const at = (x: number, y = 0): Standing => ({ x, y, lies: false, mirrored: false });
+const housing = (key: string): WallUnit => ({ ...bare(key), head: "housing" });
+const tank = (key: string): WallUnit => ({ ...plain(key), head: "tank" });
+// A tank's ports are 1462 mm high; a housing's 560 mm over its foot.
+const LEVEL = 1462 - 560;
+
+describe("a housing's head beside a tank's", () => {
+  it("is level with it within 25 mm, whichever the water meets first", () => {
+    const out = (by: number) => headNotes([housing("u1"), tank("u2")], [at(0, LEVEL + by), at(600)]);
+    expect([0, 25, -25].flatMap(out)).toEqual([]);
+    expect(out(26)).toEqual([{ is: "notLevel", unit: "u1", other: "u2", by: 26 }]);
+    expect(headNotes([tank("u1"), housing("u2")], [at(0), at(600, LEVEL - 100)])).toEqual([
+      { is: "notLevel", unit: "u1", other: "u2", by: 100 },
+    ]);
+  });
+
+  it("is 200 mm from it for flexible connectors", () => {
+    const apart = (x: number) => headNotes([housing("u1"), tank("u2")], [at(0, LEVEL), at(190 + x)]);
+    expect(apart(200)).toEqual([]);
+    expect(apart(199)).toEqual([{ is: "close", unit: "u1", other: "u2", apart: 199 }]);
+  });
+
+  it("is asked of no other units: two tanks, two housings, or a salt tank between", () => {
+    fc.assert(
+      fc.property(fc.constantFrom(housing, tank), fc.nat(1000), fc.nat(900), (kind, x, y) => {
+        expect(headNotes([kind("u1"), kind("u2")], [at(0, kind === tank ? 0 : y), at(x)])).toEqual([]);
+      }),
+    );
+    const units = [housing("u1"), saltTank("u2"), tank("u2")];
+    expect(headNotes(units, [at(0, LEVEL), at(200), at(700)])).toEqual([]);
+  });
+});
