@@ -175,6 +175,8 @@ class Search {
   private tried = 0;
   private steps = 0;
   private best: Placing | undefined;
+  /** What it began with, which is moved on as far as it gets better already. */
+  begunWith: Placing | undefined;
   private readonly candidates: readonly (readonly Candidate[])[];
   private readonly rest: readonly (readonly number[])[];
   private readonly obstacles: readonly Rect[];
@@ -193,7 +195,8 @@ class Search {
 
   /** `packed`: some way in which they stand, where one is known. */
   run(packed: readonly Standing[] | undefined): Placed {
-    if (packed) this.best = this.begun(packed);
+    if (packed) this.begunWith = this.begun(packed);
+    this.best = this.begunWith;
     const from = pipeEnd(this.wall.from, [], this.options.clear);
     this.queue.push({ is: "routed", depth: 0, from, pipe: 0, bound: 0, width: 0 });
     for (let open = this.queue.pop(); open; open = this.queue.pop()) {
@@ -349,7 +352,7 @@ export function placingOf(
   return placing && placing.pipeMm <= most ? placing : undefined;
 }
 
-/** Moves units one by one, 10 mm or turned round, as long as that takes less pipe or less width. */
+/** Moves units one by one, 10 mm or turned round, as long as that takes less pipe or less width. One that found nothing better is looked at again when one beside it has moved; of a few units when any has. */
 export function improved(
   wall: Wall,
   units: readonly WallUnit[],
@@ -358,18 +361,19 @@ export function improved(
 ): Placing | undefined {
   let best = placingOf(wall, units, standings, clear);
   let from = standings;
-  for (let moved = true; moved;) {
-    moved = false;
-    for (let i = 0; i < units.length; i += 1)
-      for (const at of besides(units[i]!, from[i]!)) {
-        const next = from.map((s, k) => (k === i ? at : s));
-        if (misfits(wall, units, next).length > 0) continue;
-        const placing = placingOf(wall, units, next, clear, best?.pipeMm);
-        if (!placing || !isBetter(placing.pipeMm, placing.widthMm, best)) continue;
-        best = placing;
-        from = next;
-        moved = true;
-      }
+  const reach = units.length <= FINEST ? units.length : 1;
+  const waiting = new Set(units.keys());
+  for (const i of waiting) {
+    waiting.delete(i);
+    for (const at of besides(units[i]!, from[i]!)) {
+      const next = from.map((s, k) => (k === i ? at : s));
+      if (misfits(wall, units, next).length > 0) continue;
+      const placing = placingOf(wall, units, next, clear, best?.pipeMm);
+      if (!placing || !isBetter(placing.pipeMm, placing.widthMm, best)) continue;
+      best = placing;
+      from = next;
+      for (let k = Math.max(0, i - reach); k <= Math.min(units.length - 1, i + reach); k += 1) waiting.add(k);
+    }
   }
   return best;
 }
@@ -399,6 +403,8 @@ export function place(
   const packed = pack(wall, units);
   if (packed.is === "no") return { isBest: true };
   const known = packed.is === "fits" ? packed.standings : undefined;
-  const { best, isBest } = new Search(wall, units, options).run(known);
-  return { best: best && improved(wall, units, best.standings, options), isBest };
+  const search = new Search(wall, units, options);
+  const { best, isBest } = search.run(known);
+  const isMovedOn = best === search.begunWith;
+  return { best: best && !isMovedOn ? improved(wall, units, best.standings, options) : best, isBest };
 }

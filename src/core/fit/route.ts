@@ -218,13 +218,24 @@ interface Reached {
 }
 
 const UNREACHED = 255;
-const nothingReached = (size: number): Reached => ({
-  turning: new Float64Array(4 * size).fill(Infinity),
-  straight: new Float64Array(4 * size).fill(Infinity),
-  turningWith: new Uint8Array(4 * size).fill(UNREACHED),
-  straightWith: new Uint8Array(4 * size).fill(UNREACHED),
-  turned: new Int32Array(4 * size).fill(-1),
+const roomFor = (size: number): Reached => ({
+  turning: new Float64Array(4 * size),
+  straight: new Float64Array(4 * size),
+  turningWith: new Uint8Array(4 * size),
+  straightWith: new Uint8Array(4 * size),
+  turned: new Int32Array(4 * size),
 });
+/** A search asks for thousands of pipes, one after the other: each takes the room of the one before, as far as that is large enough. */
+let lastRoom = roomFor(0);
+function nothingReached(size: number): Reached {
+  if (lastRoom.turned.length < 4 * size) lastRoom = roomFor(2 * size);
+  lastRoom.turning.fill(Infinity, 0, 4 * size);
+  lastRoom.straight.fill(Infinity, 0, 4 * size);
+  lastRoom.turningWith.fill(UNREACHED, 0, 4 * size);
+  lastRoom.straightWith.fill(UNREACHED, 0, 4 * size);
+  lastRoom.turned.fill(-1, 0, 4 * size);
+  return lastRoom;
+}
 
 /** Carries what turned on one line into a direction straight on, once it is as far from its elbow as the next one has to be; adds what may turn again to `reached`. */
 function straightOn(
