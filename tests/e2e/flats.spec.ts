@@ -97,7 +97,23 @@ test("flats: two and two side by side, their shares, the pressure at the top flo
 
   await page.goto(`/jobs/${job}/parts`);
   await expect(page.locator('[data-part="fitting tee-solder-copper-1-1.4"]')).toContainText("6");
+  // A reason leads to its pipe on the drawing, which stands out there under the number that the cut list has.
+  const tees = page.locator('[data-part="fitting tee-solder-copper-1-1.4"]');
+  await tees.locator("summary").click();
+  await tees.getByRole("link", { name: /the manifold before SF-300 × 2/ }).click();
+  await expect(page).toHaveURL(/fit#pipe-u2\.inlet$/);
+  for (const pipe of ["u2.inlet.h1", "u2.inlet.l1", "u2.inlet.l2"])
+    await expect(page.locator(`[id='pipe-${pipe}'] polyline`).first()).toHaveClass(/stroke-ink/);
+  await page.goBack();
+  const bends = page.locator('[data-part="fitting elbow90-solder-copper-1-1.4"]');
+  await bends.locator("summary").click();
+  await bends.getByRole("link", { name: /from the cut to KT-1354/ }).click();
+  const named = page.locator("[id='pipe-r1'] polyline").first();
+  await expect(named).toHaveClass(/stroke-ink/);
+  const number = (await page.locator("[id='pipe-r1'] text").textContent())!;
+  await page.goBack();
   const cut = page.locator("[data-cut-list]");
+  await expect(cut.locator("[data-cut-run=r1]")).toContainText(`${number} from the cut to KT-1354`);
   await expect(cut).toContainText("3 new sticks of 10 ft: fewer do not do.");
   await expect(cut.locator('[data-cut-run="u1.inlet.h1"]')).toContainText("the manifold before KT-1354 × 2");
   await expect(cut.locator('[data-cut-run="u2.outlet.l2"]')).toContainText("behind SF-300 2");

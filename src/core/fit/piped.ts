@@ -390,18 +390,26 @@ function stationBuilt(unit: Joined, { bent, piping }: PipePlan) {
   };
 }
 
-/** Where each pipe of a placed train goes along its wall, by the ids that it has in the assembly: its corners along the water. */
+/** A pipe on its wall, by the id that it has in the assembly: its corners along the water, and the manifold that it is of. */
+interface PipeOnWall {
+  readonly id: string;
+  readonly points: readonly Point[];
+  readonly manifold?: string;
+}
+
+/** Where each pipe of a placed train goes along its wall. */
 export function pipesOnWall(
   plan: PipePlan,
   units: readonly WallUnit[],
   { standings, routes }: Placing,
-): readonly { readonly id: string; readonly points: readonly Point[] }[] {
+): readonly PipeOnWall[] {
   const ofLine = routes.map(({ points }, i) => ({ id: `r${i + 1}`, points }));
   const ofManifolds = units.flatMap((unit, i) => {
     const joined = plan.units.find((u) => u.key === unit.key);
     const runs = joined ? stationBuilt(joined, plan).runs : [];
-    return runs.map(({ id, points }) => ({
+    return runs.map(({ id, points, manifold }) => ({
       id,
+      ...(manifold ? { manifold: manifoldId(manifold) } : {}),
       points: points.map((p) => pointOn(unit, p, standings[i]!)),
     }));
   });

@@ -16,7 +16,7 @@ function Standing({ room, units, standings, profile }: Stood & { profile: UnitSy
         mirrored={false}
         units={units}
         standings={standings}
-        routes={[]}
+        pipes={[]}
         misfits={[]}
         profile={profile}
         label="The cabinet to scale, seen from its door; the list says the same in words"

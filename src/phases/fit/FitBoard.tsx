@@ -1,10 +1,12 @@
 "use client";
-import { pipesBuilt, type PipePlan } from "@/core/fit/piped";
+import { useMemo, useSyncExternalStore } from "react";
+import { pipesBuilt, pipesOnWall, type PipePlan } from "@/core/fit/piped";
+import { numberedRuns } from "@/core/plumbing/named";
 import { headNotes } from "@/core/fit/heads";
 import { drainedAtCut } from "@/core/fit/drained";
 import type { Placing } from "@/core/fit/routes";
 import type { Standing, WallUnit } from "@/core/fit/standing";
-import type { Wall } from "@/core/fit/wall";
+import { HOUSE_END, type Wall } from "@/core/fit/wall";
 import { bucketsFor } from "@/core/plumbing/drainDown";
 import { boreKey } from "@/core/plumbing/pressure";
 import { print, type UnitSystem } from "@/core/units";
@@ -20,6 +22,7 @@ import { SaltTanks } from "./SaltTanks";
 import { PipesTable } from "./PipesTable";
 import { PlacesTable } from "./PlacesTable";
 import { WallDrawing } from "./WallDrawing";
+import type { DrawnPipe } from "./WallPipes";
 import { useLayout, type Held } from "./useLayout";
 import { headWords, misfitWords, remedyWords } from "./words";
 import { usePlacing } from "./work";
@@ -85,6 +88,8 @@ export function FitBoard(props: BoardProps) {
     const next = Object.fromEntries(units.map((u, i) => [u.key, found.best!.standings[i]!]));
     await layout.putAll(next, "all in their best places");
   };
+  const drawn = useMemo(() => (placing ? drawnPipes(plan, units, placing) : []), [plan, units, placing]);
+  const shown = useSyncExternalStore(onAddress, addressed, () => "");
   const says = faults.map((m) => misfitWords(m, nameOf, profile));
   const byHand = { move: layout.move, drop: layout.put, lead: layout.lead, letGo: layout.letGo };
   return (
@@ -92,7 +97,8 @@ export function FitBoard(props: BoardProps) {
       <div className="grid content-start gap-3">
         <WallDrawing
           {...{ wall: layout.wall, mirrored, units: placed, standings, profile }}
-          routes={placing?.routes ?? []}
+          pipes={drawn}
+          shown={shown}
           misfits={faults}
           {...(readOnly ? {} : { ...byHand, ...onWall.drawing })}
         />
@@ -128,6 +134,32 @@ export function FitBoard(props: BoardProps) {
       </div>
     </div>
   );
+}
+
+/** Told when the page's address points elsewhere. */
+function onAddress(tell: () => void): () => void {
+  window.addEventListener("hashchange", tell);
+  return () => window.removeEventListener("hashchange", tell);
+}
+/** What the page's address points at. */
+const addressed = (): string => window.location.hash.slice(1);
+
+/** Every pipe that is drawn, with its number in the cut list where its pieces are known. */
+function drawnPipes(
+  plan: PipePlan | undefined,
+  units: readonly WallUnit[],
+  placing: Placing,
+): readonly DrawnPipe[] {
+  const targets = [...units.flatMap((u) => (u.ports ? [u.key] : [])), HOUSE_END];
+  const ofLine = placing.routes.map(({ points }, i) => ({ id: `r${i + 1}`, points, target: targets[i] }));
+  const built = plan && pipesBuilt(plan, placing.routes);
+  if (!plan || !built) return ofLine;
+  const numbers = new Map(numberedRuns(built).map((run, i) => [run, i + 1]));
+  return pipesOnWall(plan, units, placing).map((pipe) => ({
+    ...pipe,
+    number: numbers.get(pipe.id),
+    target: ofLine.find(({ id }) => id === pipe.id)?.target,
+  }));
 }
 
 /** The drawing's twins in words and numbers. */

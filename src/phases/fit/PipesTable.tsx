@@ -4,6 +4,7 @@ import type { WallUnit } from "@/core/fit/standing";
 import { HOUSE_END, type Point, type Wall } from "@/core/fit/wall";
 import type { UnitSystem } from "@/core/units";
 import { LengthCell } from "./PlacesTable";
+import { middleOf } from "./seen";
 
 interface PipesProps {
   readonly wall: Wall;
@@ -15,14 +16,6 @@ interface PipesProps {
   readonly readOnly: boolean;
   readonly lead: (target: string, through: Point) => void;
   readonly free: (target: string) => void;
-}
-
-/** The middle of the longest straight piece of a pipe: where it is taken hold of without a hand on the drawing. */
-function middleOf({ points }: Route): Point {
-  const pieces = points.slice(1).map((b, i) => ({ a: points[i]!, b }));
-  const long = ({ a, b }: (typeof pieces)[number]) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
-  const { a, b } = pieces.toSorted((p, q) => long(q) - long(p))[0]!;
-  return { x: Math.round((a.x + b.x) / 2), y: Math.round((a.y + b.y) / 2) };
 }
 
 /** Where one pipe is led. */
@@ -75,7 +68,7 @@ function PipeRow({
           type="button"
           className="button quiet !min-h-11"
           disabled={readOnly || (!at && !route)}
-          onClick={() => (at ? free(target) : lead(target, middleOf(route!)))}
+          onClick={() => (at ? free(target) : lead(target, middleOf(route!.points)))}
         >
           {at ? "Its own way" : "By hand"}
         </button>

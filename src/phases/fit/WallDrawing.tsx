@@ -1,12 +1,12 @@
 "use client";
 import { useRef, type KeyboardEvent, type PointerEvent } from "react";
 import type { Misfit } from "@/core/fit/judge";
-import type { Route } from "@/core/fit/route";
 import { bodiesOf, keptClear, ownPipesOf, zonesOf, type Standing, type WallUnit } from "@/core/fit/standing";
-import { between, HOUSE_END, type Point, type Rect, type Room, type Wall } from "@/core/fit/wall";
+import { between, type Rect } from "@/core/fit/wall";
 import type { UnitSystem } from "@/core/units";
 import { seen } from "./seen";
-import { length } from "./words";
+import { Pipe, WallPipes, type PipesDrawn } from "./WallPipes";
+import { length, pipeAnchor } from "./words";
 
 /** Room around the wall for its dimensions, mm. */
 const MARGIN = { side: 120, top: 60, bottom: 290 } as const;
@@ -16,24 +16,17 @@ const STEP = 10;
 /** Width of a digit of a unit's name as it is drawn, mm: a name that is wider than its body stands upright. */
 const DIGIT = 42;
 
-interface DrawingProps {
-  /** A wall with its cut; or a cabinet, in which nothing is cut. */
-  readonly wall: Room & Partial<Wall>;
+interface DrawingProps extends PipesDrawn {
   /** What it is called for who does not see it. */
   readonly label?: string;
-  readonly mirrored: boolean;
   readonly units: readonly WallUnit[];
   readonly standings: readonly (Standing | undefined)[];
-  readonly routes: readonly Route[];
   readonly misfits: readonly Misfit[];
   readonly profile: UnitSystem;
   /** Moves a unit on the screen. */
   readonly move?: (key: string, to: Standing) => void;
   /** A drag is over: its unit is kept where it was let go. */
   readonly drop?: (key: string, to: Standing) => void;
-  /** Leads a pipe through a point, by the unit that it leads to or the house; kept once it is let go. */
-  readonly lead?: (target: string, through: Point) => void;
-  readonly letGo?: (target: string, through: Point) => void;
   /** Something is drawn on the wall by hand: from its left end as one looks at it, and above its floor. */
   readonly draw?: (drawn: Rect) => void;
   /** What is drawn so far. */
@@ -113,77 +106,6 @@ function Body({ name, isWrong, ...body }: { name: string; isWrong: boolean } & R
         {`${name} `}
       </text>
     </>
-  );
-}
-
-/** A pipe between two units that can be drawn through another point. */
-function LedPipe({
-  route,
-  target,
-  wall,
-  mirrored,
-  lead,
-  letGo,
-}: Pick<DrawingProps, "wall" | "mirrored" | "lead" | "letGo"> & { route: Route; target: string }) {
-  const held = useRef<{ from: Point; to?: Point }>(undefined);
-  const to = seen(wall, mirrored);
-  const inMm = (e: PointerEvent<SVGPolylineElement>): Point => {
-    const matrix = e.currentTarget.ownerSVGElement!.getScreenCTM()!.inverse();
-    const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix);
-    const within = (n: number, most: number) => Math.min(most, Math.max(0, Math.round(n / STEP) * STEP));
-    const x = within(p.x, wall.width);
-    return { x: mirrored ? wall.width - x : x, y: within(wall.height - p.y, wall.height) };
-  };
-  const points = route.points.map((p) => `${to.x(p.x)},${to.y(p.y)}`).join(" ");
-  return (
-    <>
-      <Pipe points={route.points} to={to} />
-      {lead ? (
-        <polyline
-          points={points}
-          className="cursor-move touch-none fill-none"
-          stroke="transparent"
-          strokeWidth="90"
-          data-pipe={target}
-          onPointerDown={(e) => {
-            e.currentTarget.setPointerCapture(e.pointerId);
-            held.current = { from: inMm(e) };
-          }}
-          onPointerMove={(e) => {
-            if (!held.current) return;
-            const through = inMm(e);
-            const { from } = held.current;
-            if (through.x === from.x && through.y === from.y) return;
-            held.current.to = through;
-            lead(target, through);
-          }}
-          onPointerUp={() => {
-            if (held.current?.to) letGo?.(target, held.current.to);
-            held.current = undefined;
-          }}
-        />
-      ) : null}
-      {wall.held?.[target] ? (
-        <circle
-          cx={to.x(wall.held[target].x)}
-          cy={to.y(wall.held[target].y)}
-          r="24"
-          className="pointer-events-none fill-water"
-        />
-      ) : null}
-    </>
-  );
-}
-
-/** A pipe along its corners. */
-function Pipe({ points, to }: { points: readonly Point[]; to: ReturnType<typeof seen> }) {
-  return (
-    <polyline
-      points={points.map((p) => `${to.x(p.x)},${to.y(p.y)}`).join(" ")}
-      className="pointer-events-none fill-none stroke-water"
-      strokeWidth="22"
-      strokeLinejoin="round"
-    />
   );
 }
 
@@ -304,7 +226,7 @@ function Cut({ wall, mirrored }: Pick<DrawingProps, "wall" | "mirrored">) {
   return (
     <>
       {[from, back].map((p, i) => (
-        <g key={i} className="pointer-events-none">
+        <g key={i} id={i === 0 ? pipeAnchor("bypass") : undefined} className="pointer-events-none">
           <circle cx={to.x(p.x)} cy={to.y(p.y)} r="26" className="fill-paper stroke-water" strokeWidth="10" />
           <text x={to.x(p.x)} y={to.y(p.y) - 40} textAnchor="middle" className="fill-ink" fontSize="56">
             {i === 0 ? "from" : "to"}
@@ -367,9 +289,8 @@ const shownZones = (unit: WallUnit, at: Standing) =>
 
 /** The wall to scale: what is on it, the units with the room that they keep free, the pipes, and the dimensions. */
 export function WallDrawing(props: DrawingProps) {
-  const { wall, mirrored, units, standings, routes, misfits } = props;
+  const { wall, mirrored, units, standings, pipes, misfits } = props;
   const to = seen(wall, mirrored);
-  const targets = units.flatMap((u) => (u.ports ? [u.key] : []));
   const wrong = new Set(misfits.flatMap((m) => ("other" in m ? [m.unit, m.other] : [m.unit])));
   const size = {
     width: wall.width + 2 * MARGIN.side,
@@ -427,16 +348,16 @@ export function WallDrawing(props: DrawingProps) {
           <UnitOnWall key={unit.key} {...props} unit={unit} at={standings[i]} isWrong={wrong.has(unit.key)} />
         ) : null,
       )}
-      {units.map((unit, i) =>
-        standings[i]
-          ? ownPipesOf(unit, standings[i]).map((points, k) => (
-              <Pipe key={`${unit.key} ${k}`} points={points} to={to} />
-            ))
-          : null,
-      )}
-      {routes.map((route, i) => (
-        <LedPipe key={i} {...props} route={route} target={targets[i] ?? HOUSE_END} />
-      ))}
+      {pipes.length === 0
+        ? units.flatMap((unit, i) =>
+            standings[i]
+              ? ownPipesOf(unit, standings[i]).map((points, k) => (
+                  <Pipe key={`${unit.key} ${k}`} points={points} to={to} />
+                ))
+              : [],
+          )
+        : null}
+      <WallPipes {...props} />
       <Cut wall={wall} mirrored={mirrored} />
       <Dimensions {...props} />
       <DrawnByHand {...props} />

@@ -4,6 +4,7 @@ import type { JobState } from "@/core/job";
 import { stamp } from "@/ui/time";
 import { Heading, styles, Table, Title } from "../job/paper";
 import { tagged, taggedPdf } from "../job/taggedPdf";
+import { middleOf } from "./seen";
 import type { WallPaper } from "./wallPaper";
 
 export interface WallPdfInput {
@@ -62,13 +63,6 @@ const looks = StyleSheet.create({
 });
 
 type Place = { readonly x: number; readonly y: number };
-/** The middle of the longest straight piece of a pipe. */
-function middleOf(points: readonly Place[]): Place {
-  const pieces = points.slice(1).map((b, i) => ({ a: points[i]!, b }));
-  const longest = pieces.toSorted((p, q) => apart(q.a, q.b) - apart(p.a, p.b))[0]!;
-  return { x: (longest.a.x + longest.b.x) / 2, y: (longest.a.y + longest.b.y) / 2 };
-}
-const apart = (a: Place, b: Place): number => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
 const path = (points: readonly Place[]): string =>
   points.map((p, i) => `${i === 0 ? "M" : "L"}${p.x} ${p.y}`).join("");
 

@@ -12,6 +12,8 @@ const roomWords = {
   below: "the room kept free below",
   manifold: "the way of the manifold of",
 } as const;
+/** Where a pipe is on Fit's page, by the id that it has in the assembly. */
+export const pipeAnchor = (run: string): string => `pipe-${run}`;
 /** A length as one measures it with a tape. */
 export const length = (mm: number, profile: UnitSystem): string =>
   print(mm, "length", profile, profile === "us" ? 1 : 0);

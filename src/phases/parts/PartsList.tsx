@@ -3,11 +3,15 @@ import { waitsFor } from "@/core/plumbing/van";
 import { costOf } from "@/core/plumbing/takeOff";
 import { once, takeOffGroups, type TakeOffLine } from "@/core/plumbing/takeOffLine";
 import type { UnitSystem } from "@/core/units";
+import type { Route } from "next";
+import Link from "@/ui/Link";
 import type { Names } from "@/core/plumbing/named";
 import { bought, groupWords, reasonsOf } from "./words";
+import { pipeAnchor } from "../fit/words";
 import { PartTick, Tally, WhatWaits } from "./Van";
 
 interface ListProps {
+  readonly jobId: string;
   readonly lines: readonly TakeOffLine[];
   readonly assembly: Assembly;
   readonly names: Names;
@@ -70,8 +74,20 @@ function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
           </span>
         </summary>
         <ul className="mt-1 mb-3 ml-[5.25rem] list-disc pl-4 text-sm text-soft" data-why>
-          {reasonsOf(line, assembly, names).map((why) => (
-            <li key={why}>{why}</li>
+          {reasonsOf(line, assembly, names).map(({ says, run }) => (
+            <li key={says}>
+              {run === undefined ? (
+                says
+              ) : (
+                <Link
+                  prefetch={false}
+                  className="plainlink inline-flex min-h-11 items-center"
+                  href={`/jobs/${props.jobId}/fit#${pipeAnchor(run)}` as Route}
+                >
+                  {says}
+                </Link>
+              )}
+            </li>
           ))}
         </ul>
         <WhatWaits line={line} waits={waitsSaid(line, assembly, names)} instead={insteadOf(line)} />

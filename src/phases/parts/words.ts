@@ -29,29 +29,46 @@ export const groupWords: Readonly<Record<TakeOffLine["group"], string>> = {
   site: "For the floor and the hands",
 };
 
+/** Why a line is on the list; `run`: the pipe on the drawing that asks for it. */
+interface Reason {
+  readonly says: string;
+  readonly run?: string;
+}
+
 /** Why a line is on the list, each reason once with how often it counts. */
-export function reasonsOf(line: TakeOffLine, assembly: Assembly, names: Names): readonly string[] {
+export function reasonsOf(line: TakeOffLine, assembly: Assembly, names: Names): readonly Reason[] {
   const joints = new Map(assembly.joints.map((j) => [j.id, j]));
   const runOf = new Map([...assembly.pieces, ...assembly.fittings].map((p) => [p.id, p.run]));
-  const say = (why: Why): string => {
+  const say = (why: Why): Reason => {
     switch (why.by) {
       case "rule":
-        return why.says;
+        return { says: why.says };
       case "itself":
-        return "stands in the design";
+        return { says: "stands in the design" };
       case "unit":
-        return `asked for by ${names.part(why.id)}`;
+        return { says: `asked for by ${names.part(why.id)}` };
       case "joint": {
         const joint = joints.get(why.id)!;
-        return `${names.run(joint.run)}: ${jointSaid(joint, names)}`;
+        const { run } = joint;
+        return { says: `${names.run(run)}: ${jointSaid(joint, names)}`, run };
       }
-      case "piece":
-        return `${names.run(runOf.get(why.id)!)}: ${names.part(why.id)}`;
-      case "part":
-        return names.run(runOf.get(why.id)!);
+      case "piece": {
+        const run = runOf.get(why.id)!;
+        return { says: `${names.run(run)}: ${names.part(why.id)}`, run };
+      }
+      case "part": {
+        const run = runOf.get(why.id)!;
+        return { says: names.run(run), run };
+      }
     }
   };
-  const counts = new Map<string, number>();
-  for (const why of line.why) counts.set(say(why), (counts.get(say(why)) ?? 0) + 1);
-  return [...counts].map(([text, n]) => (n > 1 ? `${text} (${n})` : text));
+  const counted = new Map<string, Reason & { readonly times: number }>();
+  for (const why of line.why) {
+    const reason = say(why);
+    counted.set(reason.says, { ...reason, times: (counted.get(reason.says)?.times ?? 0) + 1 });
+  }
+  return [...counted.values()].map(({ says, run, times }) => ({
+    says: times > 1 ? `${says} (${times})` : says,
+    run,
+  }));
 }

@@ -94,6 +94,7 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
           readOnly={!can("partChecked")}
         >
           <PartsList
+            jobId={job.id}
             lines={stock.lines}
             assembly={built}
             names={names}
