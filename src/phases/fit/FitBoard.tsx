@@ -93,7 +93,7 @@ export function FitBoard(props: BoardProps) {
   const says = faults.map((m) => misfitWords(m, nameOf, profile));
   const byHand = { move: layout.move, drop: layout.put, lead: layout.lead, letGo: layout.letGo };
   return (
-    <div className="grid gap-6 xl:grid-cols-[1fr_430px] xl:grid-rows-[auto_1fr]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-6 xl:grid-cols-[minmax(0,1fr)_430px] xl:grid-rows-[auto_1fr]">
       <div className="grid content-start gap-3">
         <WallDrawing
           {...{ wall: layout.wall, mirrored, units: placed, standings, profile }}

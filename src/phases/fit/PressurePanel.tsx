@@ -36,7 +36,7 @@ interface PanelProps {
 /** A figure with how it is judged. */
 function Judged({ text, level }: { text: string; level: Level | undefined }) {
   return (
-    <span className="num whitespace-nowrap">
+    <span className="num sm:whitespace-nowrap">
       {level ? <VerdictShape level={level} /> : null} {text}
       {level ? <span className="visually-hidden"> {level}</span> : null}
     </span>
@@ -61,7 +61,7 @@ function CaseRow({
         {caseWords[name]}
         {found.unit === undefined ? "" : ` of ${washing(found, nameOf)}, before it`}
       </th>
-      <td className="num pr-3 text-right whitespace-nowrap">{print(found.drawn, "flow", profile)}</td>
+      <td className="num pr-3 text-right sm:whitespace-nowrap">{print(found.drawn, "flow", profile)}</td>
       <td className="pr-3 text-right">
         <Judged text={print(found.kPa, "pressure", profile)} level={levels.left} />
       </td>
@@ -128,7 +128,7 @@ function FeedRow({ feed, nameOf, profile }: { feed: FeedFound } & Pick<PanelProp
           ? ", before its pump"
           : `, which asks for ${print(branch.least, "pressure", profile)}`}
       </th>
-      <td className="num pr-3 text-right whitespace-nowrap">{print(found.drawn, "flow", profile)}</td>
+      <td className="num pr-3 text-right sm:whitespace-nowrap">{print(found.drawn, "flow", profile)}</td>
       <td className="pr-3 text-right">
         <Judged text={branch.pipe ? said : `at most ${said}`} level={judgedFeed(feed)} />
       </td>

@@ -1,5 +1,5 @@
 import type { Route } from "next";
-import { cabinetOf } from "@/core/fit/cabinet";
+import { cabinetFields, cabinetOf } from "@/core/fit/cabinet";
 import { Cabinet } from "@/phases/fit/Cabinet";
 import { FitBoard } from "@/phases/fit/FitBoard";
 import { NetworkFile } from "@/phases/fit/NetworkFile";
@@ -22,12 +22,17 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
   const { found, line, units } = fit;
   const [tank] = fit.tanks;
   const atSink = judged.stations.filter((s) => s.placement.connects === "sink");
+  const isAtSinkAlone = line.length === 0 && atSink.length > 0;
   return (
     <JobShell {...frameOf(opened, "fit")}>
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
         <div>
           <h1>Fit</h1>
-          <p className="text-soft">Does the train go on that wall, and how do the pipes run.</p>
+          <p className="text-soft">
+            {isAtSinkAlone
+              ? "Does it go in under the sink."
+              : "Does the train go on that wall, and how do the pipes run."}
+          </p>
           {tank ? (
             <p className="text-soft" data-salt-tank>
               Not on this wall: the {fit.tanks.map(({ name }) => name).join(", the ")}.{" "}
@@ -37,8 +42,12 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
             </p>
           ) : null}
         </div>
-        <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/site#cutin` as Route}>
-          Measure the wall
+        <Link
+          className="button quiet"
+          prefetch={false}
+          href={`/jobs/${job.id}/site#${isAtSinkAlone ? cabinetFields.height : "cutin"}` as Route}
+        >
+          {isAtSinkAlone ? "Measure the cabinet" : "Measure the wall"}
         </Link>
       </div>
       {found.is === "known" && isPlaceable(fit) ? (
@@ -61,7 +70,7 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
           profile={person.profile}
           readOnly={!can("unitsPlaced")}
         />
-      ) : line.length === 0 && atSink.length > 0 ? null : (
+      ) : isAtSinkAlone ? null : (
         <NoWall jobId={job.id} found={found} hasUnits={line.length > 0} unmeasured={fit.unmeasured} />
       )}
       {atSink.length > 0 ? (
