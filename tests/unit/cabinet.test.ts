@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { cabinetOf, type CabinetFound } from "@/core/fit/cabinet";
+import { atSinkOf, cabinetOf, type CabinetFound } from "@/core/fit/cabinet";
 import { misfits } from "@/core/fit/judge";
 import { pack } from "@/core/fit/pack";
 import { unitModels } from "@/catalogue/units";
@@ -108,4 +108,20 @@ describe("a cabinet under a sink", () => {
 it("every RO of the catalogue with a tank says how large that is", () => {
   for (const { code, ro, fit } of unitModels.values())
     if (ro?.tank) expect(fit?.storageTank, code).toBeDefined();
+});
+
+it("stands under the sink what is at its stop, and what is on the lines of that", () => {
+  const at = (key: string, connects: "line" | "sink" | "product" | "feed", host?: string) => ({
+    ...line(["RO-T5"])[0]!,
+    unit: { key, model: "RO-T5", parallel: 1 },
+    placement: { connects, ...(host ? { host } : {}) },
+  });
+  const stations = [
+    at("tank", "line"),
+    at("lamp", "product", "cartridge"),
+    at("ro", "sink"),
+    at("cartridge", "product", "ro"),
+  ];
+  const hung = [...stations, at("booster", "feed", "ro"), at("lost", "product", "gone")];
+  expect(atSinkOf(hung).map((s) => s.unit.key)).toEqual(["lamp", "ro", "cartridge", "booster"]);
 });

@@ -1,4 +1,4 @@
-import type { PlacedUnit } from "../families";
+import type { PlacedUnit, Placement } from "../families";
 import { obstaclesOf, type SurveyAnswers } from "../site";
 import { lower } from "../units";
 import { pack } from "./pack";
@@ -56,6 +56,16 @@ function inCabinet({ unit, model }: PlacedUnit): readonly WallUnit[] {
     mayLie: true,
   };
   return [own, tank];
+}
+
+/** Units that stand under the sink: those at its stop, and those on their lines. */
+export function atSinkOf<U extends PlacedUnit & { readonly placement: Placement }>(
+  stations: readonly U[],
+): readonly U[] {
+  const isAtSink = ({ placement }: U): boolean =>
+    placement.connects === "sink" ||
+    stations.some((host) => host.unit.key === placement.host && isAtSink(host));
+  return stations.filter(isAtSink);
 }
 
 /** What is known of a cabinet and what goes into it. */

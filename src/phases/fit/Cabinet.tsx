@@ -10,7 +10,7 @@ type Stood = Extract<CabinetFound, { is: "fits" }>;
 /** Where everything stands, in words. */
 function Standing({ room, units, standings, profile }: Stood & { profile: UnitSystem }) {
   return (
-    <div className="grid gap-4 md:grid-cols-[minmax(16rem,28rem)_1fr]">
+    <div className="grid gap-4 md:grid-cols-[18rem_1fr]">
       <WallDrawing
         wall={room}
         mirrored={false}

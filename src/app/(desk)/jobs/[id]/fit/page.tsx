@@ -1,5 +1,5 @@
 import type { Route } from "next";
-import { cabinetFields, cabinetOf } from "@/core/fit/cabinet";
+import { atSinkOf, cabinetFields, cabinetOf } from "@/core/fit/cabinet";
 import { Cabinet } from "@/phases/fit/Cabinet";
 import { FitBoard } from "@/phases/fit/FitBoard";
 import { NetworkFile } from "@/phases/fit/NetworkFile";
@@ -21,7 +21,7 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
   const fit = fitOf(job, judged, known);
   const { found, line, units } = fit;
   const [tank] = fit.tanks;
-  const atSink = judged.stations.filter((s) => s.placement.connects === "sink");
+  const atSink = atSinkOf(judged.stations);
   const isAtSinkAlone = line.length === 0 && atSink.length > 0;
   return (
     <JobShell {...frameOf(opened, "fit")}>
