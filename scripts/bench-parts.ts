@@ -10,7 +10,7 @@ import type { Wall } from "../src/core/fit/wall";
 import { loadEngine } from "../src/core/plumbing/engine";
 import type { Piping } from "../src/core/plumbing/piping";
 import { boreKey, pressuresOf } from "../src/core/plumbing/pressure";
-import { takeOff } from "../src/core/plumbing/takeOff";
+import { noGround, takeOff } from "../src/core/plumbing/takeOff";
 import { lossCurve } from "../src/core/treatment";
 
 const placed = (
@@ -69,7 +69,12 @@ const late = (times: readonly number[]) => times[Math.floor(times.length * 0.95)
 
 const listed = timed(200, () => {
   const built = pipesBuilt(plan, best.routes)!;
-  takeOff(built, [], [], { pipe: (p) => `${p.size} ${p.system}`, rules: joints, anchors: {}, profile: "us" });
+  takeOff(built, [], noGround, {
+    pipe: (p) => `${p.size} ${p.system}`,
+    rules: joints,
+    anchors: {},
+    profile: "us",
+  });
 });
 let found = 0;
 const dragged = timed(200, (turn) => {

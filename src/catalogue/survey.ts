@@ -413,6 +413,12 @@ const groups: readonly SurveyGroup[] = [
         ],
         blocks: "which fixings to bring",
       },
+      {
+        id: "wall.strips",
+        label: "Which of them where",
+        hint: "where there are several, one on a line: what, from the left, wide",
+        kind: "strips",
+      },
     ],
   },
   {

@@ -35,6 +35,7 @@ export const askedFor: Readonly<Record<string, readonly PlanTag[]>> = {
   drain: ["drains"],
   "floor.carries": ["media"],
   wall: ["line", "sink", "supply", "appliance"],
+  "wall.strips": ["line"],
   space: ["line", "supply"],
   "space.corner": ["line"],
   frost: treated,

@@ -170,6 +170,14 @@ test("a tight closet: two kinds of wall, a transition, no 45s in PEX; labels, an
   const line = (id: string) => page.locator(`[data-part="${id}"]`);
   await expect(line("anchor metalStud")).toContainText("toggle bolts");
   await expect(line("anchor concrete")).toContainText("concrete screws");
+  // Once it is said which ground is where, the housing hangs on its own alone: metal studs take a board.
+  await surveySent(page, job, { "wall.strips": "metal stud: 0, 60 in\nconcrete: 60, 60 in" });
+  await page.reload();
+  await expect(page.locator('[data-part^="board "]')).toContainText(
+    "plywood board, 8 in wide and 24 in high at least",
+  );
+  await expect(line("anchor metalStud")).toBeVisible();
+  await expect(line("anchor concrete")).toHaveCount(0);
   // From ¾ in pipe to the housing's threads of 1 in.
   await expect(line("fitting adapter-pushfit-pex-3.4-1-male")).toBeVisible();
   await expect(line("fitting elbow90-crimp-pex-3.4")).toBeVisible();

@@ -6,7 +6,7 @@ import { routeBetween } from "@/core/fit/route";
 import { facings, type WallPort } from "@/core/fit/wall";
 import { assembled, nothingBuilt, type Assembly, type Run } from "@/core/plumbing/assembly";
 import { houseStub, lengthsOf, unitStub, type Piping } from "@/core/plumbing/piping";
-import { cutLength, jointMinutes, takeOff } from "@/core/plumbing/takeOff";
+import { cutLength, jointMinutes, noGround, takeOff } from "@/core/plumbing/takeOff";
 import { broughtOf, type BroughtUnit } from "@/core/plumbing/brought";
 import type { PortType } from "@/core/plumbing/transitions";
 import { knowledge } from "./desk";
@@ -206,7 +206,7 @@ describe("a train as it is built", () => {
           hasBowl: false,
           asks: new Set(),
         }));
-        const lines = takeOff(assembly!, units, [], words);
+        const lines = takeOff(assembly!, units, noGround, words);
         const sumOf = (prefix: string) =>
           lines.filter((l) => l.id.startsWith(prefix)).reduce((n, l) => n + l.count!, 0);
         expect(sumOf("fitting ")).toBe(assembly!.fittings.length);
@@ -235,7 +235,7 @@ describe("a train as it is built", () => {
       faults: [],
     });
     const counted = (a: Assembly) =>
-      takeOff(a, [], [], words).filter((l) => l.id.startsWith("fitting ") || l.id.startsWith("ring "));
+      takeOff(a, [], noGround, words).filter((l) => l.id.startsWith("fitting ") || l.id.startsWith("ring "));
     const sums = new Map<string, number>();
     for (const l of runs.flatMap((run) => counted(of(run)))) sums.set(l.id, (sums.get(l.id) ?? 0) + l.count!);
     expect(Object.fromEntries(sums)).toEqual(
@@ -249,7 +249,7 @@ describe("a train as it is built", () => {
     const onSite = assembly!.pieces.filter((p) => p.onSite);
     expect(onSite.map((p) => p.run)).toEqual(["r1", "r2"]);
     expect(onSite.map((p) => cutLength(p) - p.lengthMm)).toEqual([100, 100]);
-    const lines = takeOff(assembly!, [], [], words);
+    const lines = takeOff(assembly!, [], noGround, words);
     const rings = lines.find((l) => l.id === "ring 1 crimp")!.count!;
     expect(lines.find((l) => l.id === "spare 1 crimp")!.count).toBe(Math.ceil(rings / 10));
     expect(lines.find((l) => l.id === "pipe pex 1")!.count).toBe(
@@ -285,7 +285,7 @@ describe("what is brought before anything is placed", () => {
       }),
       unit("RO-T5", { tools: ["drill"] }),
     ],
-    ["concrete", "plywood", "woodStud"],
+    { ...noGround, named: ["concrete", "plywood", "woodStud"] },
     words,
   );
   const line = (id: string) => lines.find((l) => l.id === id);
@@ -312,7 +312,7 @@ describe("what units call for by rule", () => {
       { ...line([code])[0]!, unit: { key: `k${n}`, model: code, version: 1, parallel: 1 } } as never,
       connects,
     );
-  const of = (...units: BroughtUnit[]) => takeOff(nothingBuilt, units, [], words);
+  const of = (...units: BroughtUnit[]) => takeOff(nothingBuilt, units, noGround, words);
   const whats = (...units: BroughtUnit[]) => of(...units).map((l) => l.what);
   it("is a spare O-ring of each kind for what has them, by unit", () => {
     const spares = of(unitOf("PS-20", "line"), unitOf("SF-150", "line", 2)).filter(
@@ -342,7 +342,7 @@ describe("what units call for by rule", () => {
   });
   it("is two caps for the stubs of a bypass, and none without one", () => {
     const { assembly } = built(["SF-100"], { house: pex, train: pex, threads: "rule" });
-    const caps = takeOff(assembly!, [], [], words).find((l) => l.id === "cap bypass");
+    const caps = takeOff(assembly!, [], noGround, words).find((l) => l.id === "cap bypass");
     expect(caps).toMatchObject({ count: 2, group: "fittings" });
     expect(of(unitOf("SF-150", "line")).some((l) => l.id === "cap bypass")).toBe(false);
   });

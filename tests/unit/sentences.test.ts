@@ -34,6 +34,8 @@ const texts = (field: SurveyField): fc.Arbitrary<string> => {
       return fc.constantFrom("08:00", "17:30");
     case "obstacles":
       return fc.constantFrom("", "heater: 900 mm, 0, 500 mm, 1300 mm");
+    case "strips":
+      return fc.constantFrom("", "concrete: 0, 1200 mm");
     case "text":
       return fc.constant("by the stairs");
     case "quantity": {

@@ -4,7 +4,7 @@ import { joints as rules } from "@/catalogue/joints";
 import { summarise } from "@/core/record";
 import { broughtOf } from "@/core/plumbing/brought";
 import { jointsByPlace } from "@/core/plumbing/made";
-import { takeOff } from "@/core/plumbing/takeOff";
+import { noGround, takeOff } from "@/core/plumbing/takeOff";
 import type { TakeOffLine } from "@/core/plumbing/takeOffLine";
 import { leftOver, lineState, substitutesOf, waitsFor } from "@/core/plumbing/van";
 import { missingParts } from "@/core/job";
@@ -45,7 +45,7 @@ describe("packing the van", () => {
     const { assembly } = built(["PS-20", "SF-100"], { house: pex, train: pex, threads: "rule" });
     const words = { pipe: () => "pipe", rules, anchors: {}, profile: "metric" as const };
     const units = unitsOf(["PS-20", "SF-100"]).map((u) => broughtOf(u, "line"));
-    const lines = takeOff(assembly!, units, [], words);
+    const lines = takeOff(assembly!, units, noGround, words);
     const places = jointsByPlace(assembly!);
     const at = (id: string) =>
       waitsFor(

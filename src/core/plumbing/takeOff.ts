@@ -1,4 +1,4 @@
-import type { UnitSystem } from "../units";
+import { print, type UnitSystem } from "../units";
 import { saidIn } from "../words";
 import type { Assembly, Joint, Piece } from "./assembly";
 import { ruledLines, type BroughtUnit } from "./brought";
@@ -197,7 +197,7 @@ const unitLines = (units: readonly BroughtUnit[]): TakeOffLine[] =>
     why: line.why.map((why) => (why.by === "unit" ? { by: "itself", id: why.id } : why)),
   }));
 
-/** The anchors of one kind for all that hangs; how many is unknown where the company has not said what one holds, or a wall has several kinds of ground. */
+/** The anchors of one kind for some that hang; how many is unknown where the company has not said what one holds, or nobody knows which of them hang there. */
 function anchorLine(
   substrate: Substrate,
   hung: readonly BroughtUnit[],
@@ -221,18 +221,49 @@ function anchorLine(
   };
 }
 
-/** What fixes units to the wall. */
+/** What the fixings of a wall meet. */
+export interface Grounds {
+  /** Every kind of ground that its survey names. */
+  readonly named: readonly string[];
+  /** Under each unit, by its key, where that is known. */
+  readonly under: ReadonlyMap<string, Substrate>;
+  /** What a board has to be as large as at least, mm, and the units that hang on it. */
+  readonly boards: readonly {
+    readonly width: number;
+    readonly height: number;
+    readonly keys: readonly string[];
+  }[];
+}
+
+/** Nothing is known of a wall. */
+export const noGround: Grounds = { named: [], under: new Map(), boards: [] };
+
+/** What fixes units to the wall: on the ground of each; where a unit's is not known, every kind that is named may be asked for. */
 function anchorLines(
   units: readonly BroughtUnit[],
-  named: readonly string[],
+  { named, under }: Grounds,
   { profile, anchors }: TakeOffWords,
 ): TakeOffLine[] {
   const hung = units.filter((u) => u.hangs);
-  if (hung.length === 0) return [];
-  const known = substrates.filter((s) => named.includes(s));
-  const loadOf = (substrate: Substrate) => (named.length === 1 ? anchors[substrate] : undefined);
-  return known.map((substrate) => anchorLine(substrate, hung, loadOf(substrate), profile));
+  const unknown = hung.filter((u) => !under.has(u.key));
+  return substrates.flatMap((substrate) => {
+    const own = hung.filter((u) => under.get(u.key) === substrate);
+    if (unknown.length > 0 && named.includes(substrate))
+      return [anchorLine(substrate, [...own, ...unknown], undefined, profile)];
+    return own.length > 0 ? [anchorLine(substrate, own, anchors[substrate], profile)] : [];
+  });
 }
+
+/** Boards across metal studs, which hold no screw by themselves (handbook 3, Fixings by substrate). */
+const boardLines = ({ boards }: Grounds, { profile }: TakeOffWords): TakeOffLine[] =>
+  boards.map(({ width, height, keys }) => ({
+    id: `board ${keys.join(" ")}`,
+    group: "fixings",
+    what: `plywood board, ${print(width, "length", profile, 0)} wide and ${print(height, "length", profile, 0)} high at least`,
+    count: 1,
+    unit: "pieces",
+    why: keys.map((id) => ({ by: "unit", id })),
+  }));
 
 /** Caps for the stubs of a bypass, which wait while the house has water. */
 function capLines({ pieces }: Assembly, words: TakeOffWords): TakeOffLine[] {
@@ -276,11 +307,11 @@ const always: readonly TakeOffLine[] = ["gloves", "towels", "bucket"].map((what)
   why: [{ by: "rule", says: "water that is left above the cut runs out there" }],
 }));
 
-/** Everything that a placed train asks for, each line with why (handbook 3, Take-off). `named`: what its wall is made of, by the survey. */
+/** Everything that a placed train asks for, each line with why (handbook 3, Take-off). */
 export function takeOff(
   assembly: Assembly,
   units: readonly BroughtUnit[],
-  named: readonly string[],
+  grounds: Grounds,
   words: TakeOffWords,
 ): readonly TakeOffLine[] {
   return merged([
@@ -294,7 +325,8 @@ export function takeOff(
     ...ruledLines(units),
     ...sealLines(assembly, words),
     ...supportLines(assembly),
-    ...anchorLines(units, named, words),
+    ...anchorLines(units, grounds, words),
+    ...boardLines(grounds, words),
     ...toolLines(assembly, words),
     ...namedByUnits("tools", units, (u) => u.tools),
     ...always,

@@ -13,7 +13,8 @@ import {
 } from "../fit/piped";
 import { placingOf, usualPlacing } from "../fit/place";
 import type { Placing } from "../fit/routes";
-import type { WallUnit } from "../fit/standing";
+import { bodyOf, type WallUnit } from "../fit/standing";
+import type { Rect } from "../fit/wall";
 import { wallOf, type WallFound } from "../fit/wallOf";
 import type { Assembly, Swapped } from "../plumbing/assembly";
 import { siteFacts } from "../site";
@@ -85,6 +86,20 @@ export const isPlaceable = ({ found, units, unmeasured }: FitOfJob): boolean =>
 function standingsOf({ units }: FitOfJob, { places }: Placed) {
   const standings = units.flatMap((u) => places[u.key] ?? []);
   return standings.length === units.length ? standings : undefined;
+}
+
+/** Bodies of units as one stands before their wall, by their keys; of those that are placed. */
+export function bodiesSeen({ found, units }: FitOfJob, places: Placed["places"]): ReadonlyMap<string, Rect> {
+  if (found.is !== "known") return new Map();
+  const { wall, mirrored } = found;
+  return new Map(
+    units.flatMap((unit) => {
+      const at = places[unit.key];
+      if (!at) return [];
+      const body = bodyOf(unit, at);
+      return [[unit.key, mirrored ? { ...body, x: wall.width - body.x - body.width } : body] as const];
+    }),
+  );
 }
 
 /** Is something in a unit's way as all stand now. */

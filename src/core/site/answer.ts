@@ -1,5 +1,6 @@
 import { lower, parseQuantity, type UnitSystem } from "../units";
 import { readObstacles } from "./obstacles";
+import { readStrips } from "./strips";
 import type { SurveyAnswer, SurveyField } from "./survey";
 
 const MOST_TEXT = 500;
@@ -36,6 +37,10 @@ export function readAnswer(field: SurveyField, text: string, system: UnitSystem)
         : { ok: false, error: "Write a time of day, for example 09:30" };
     case "obstacles": {
       const read = readObstacles(trimmed, system);
+      return read.ok ? { ok: true, answer: { text: read.text } } : read;
+    }
+    case "strips": {
+      const read = readStrips(trimmed, system);
       return read.ok ? { ok: true, answer: { text: read.text } } : read;
     }
     case "text":

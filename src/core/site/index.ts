@@ -7,3 +7,4 @@ export type { AnchorLoad, AnchorLoads } from "./anchors";
 export * from "./substrates";
 export * from "./asked";
 export * from "./obstacles";
+export * from "./strips";

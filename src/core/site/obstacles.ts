@@ -1,4 +1,5 @@
-import { parseQuantity, type UnitSystem } from "../units";
+import type { UnitSystem } from "../units";
+import { readNamedLengths } from "./namedLengths";
 
 /** What is on a wall already (handbook 3, Fit), and what each is called. */
 export const obstacleWords = {
@@ -41,25 +42,12 @@ export const obstacleExample = (system: UnitSystem): string =>
 
 /** One line: what it is, a colon, and its four lengths. */
 function readLine(line: string, system: UnitSystem): Omit<Obstacle, "id"> | string {
-  const [called = "", lengths = ""] = line.split(":");
-  const word = called.trim().toLowerCase();
-  const kind = kinds.find(([, label]) => label === word)?.[0];
-  if (!kind) return `“${called.trim()}” is none of ${kinds.map(([, label]) => label).join(", ")}`;
-  const parts = lengths.split(/[,;]/).map((part) => part.trim());
-  if (parts.length !== sizes.length)
-    return `write four lengths, ${sizes.join(", ")}: for example “${obstacleExample(system)}”`;
-  // The unit of the last one is meant for all that have none.
-  const unit = /[^\d.\s/]+$/.exec(parts.at(-1)!)?.[0] ?? "";
-  const mm: number[] = [];
-  for (const [i, part] of parts.entries()) {
-    const written = /^[\d.]+$/.test(part) ? `${part} ${unit}` : part;
-    const read = parseQuantity(written, "length", { profile: system, range: false });
-    if (!read.ok) return `${sizes[i]!}: ${read.error}`;
-    if (read.measured.is !== "value") return `${sizes[i]!}: write one length`;
-    mm.push(Math.round(read.measured.value));
-  }
-  const [x, y, width, height] = mm as [number, number, number, number];
-  return width > 0 && height > 0 ? { kind, x, y, width, height } : "width and height are more than nothing";
+  const read = readNamedLengths(line, { kinds, sizes, example: obstacleExample(system) }, system);
+  if (typeof read === "string") return read;
+  const [x, y, width, height] = read.mm as [number, number, number, number];
+  return width > 0 && height > 0
+    ? { kind: read.kind, x, y, width, height }
+    : "width and height are more than nothing";
 }
 
 /** An obstacle as it is kept: with its units, so that everybody reads it alike. */

@@ -1,11 +1,12 @@
 import type { JobState, Knowledge } from "@/core/job";
+import { groundsOf } from "@/core/fit/ground";
 import { nothingBuilt } from "@/core/plumbing/assembly";
 import { broughtOf } from "@/core/plumbing/brought";
 import { cuttingsOf, withCuttings } from "@/core/plumbing/cuttings";
 import { cutSaid, namesOf } from "@/core/plumbing/named";
 import type { Offcuts } from "@/core/plumbing/offcut";
 import { takeOff } from "@/core/plumbing/takeOff";
-import { assemblyOf, fitOf } from "@/core/record/fitOf";
+import { assemblyOf, bodiesSeen, fitOf } from "@/core/record/fitOf";
 import { draftBasis, type Placed } from "@/core/record/basis";
 import type { DesignBasis, TrainJudgement } from "@/core/train";
 import type { UnitSystem } from "@/core/units";
@@ -39,9 +40,10 @@ export function partsOf(
     code: model.code,
     count: unit.parallel,
   }));
-  const substrates = (basis.answers["wall.substrate"]?.text ?? "").split(",").filter(Boolean);
   const cuttings = cuttingsOf(built, offcuts);
-  const lines = takeOff(built, units, substrates, {
+  const hung = units.filter((u) => u.hangs).map((u) => u.key);
+  const grounds = groundsOf(basis.answers, hung, bodiesSeen(fit, basis.places ?? {}));
+  const lines = takeOff(built, units, grounds, {
     pipe: pipeName,
     rules: known.joints,
     anchors: known.anchors,

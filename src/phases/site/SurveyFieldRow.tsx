@@ -2,6 +2,7 @@
 import { memo, useId } from "react";
 import type { SurveyField } from "@/core/site";
 import { obstacleExample } from "@/core/site/obstacles";
+import { stripExample } from "@/core/site/strips";
 import type { UnitSystem } from "@/core/units";
 import { QuantityField } from "@/ui/QuantityField";
 import { useFindings } from "./SiteBoard";
@@ -174,7 +175,10 @@ function LinesRow({
         onChange={(e) => answer.type(e.target.value)}
         onBlur={() => answer.save(answer.text)}
       />
-      <Said answer={answer} otherwise={`for example ${obstacleExample(profile)}`} />
+      <Said
+        answer={answer}
+        otherwise={`for example ${field.kind === "strips" ? stripExample(profile) : obstacleExample(profile)}`}
+      />
     </div>
   );
 }
@@ -254,6 +258,7 @@ function Asked({
     case "choice":
       return <ChoiceRow field={field} answer={answer} readOnly={readOnly} />;
     case "obstacles":
+    case "strips":
       return <LinesRow field={field} answer={answer} profile={profile} readOnly={readOnly} />;
     default:
       return <TextRow field={field} answer={answer} readOnly={readOnly} />;
