@@ -129,7 +129,7 @@ describe("sentences of whole designs", () => {
         for (const v of verdicts) seen.set(v.rule, (seen.get(v.rule) ?? new Set()).add(v.level));
         expect(faults(verdicts)).toEqual([]);
       }),
-      { numRuns: 1200, seed: 9 },
+      { numRuns: 2000, seed: 9 },
     );
   });
 
