@@ -106,6 +106,11 @@ describe("units side by side", () => {
         expect(found.shares.map((s) => s.flows.length)).toEqual([2, 3]);
         for (const { flows } of found.shares)
           for (const flow of flows) expect(flow / (found.drawn / flows.length)).toBeCloseTo(1, 1);
+        // In a leg runs what its unit takes, in the pipes of the line all of it.
+        const speed = (run: string) => found.speeds.find((s) => s.run === run)!.ms;
+        expect(speed("u1.inlet.l1") / speed("r1")).toBeCloseTo(1 / 2, 1);
+        expect(speed("u2.outlet.l3") / speed("r1")).toBeCloseTo(1 / 3, 1);
+        expect(speed("u2.inlet.h1") / speed("r1")).toBeCloseTo(2 / 3, 1);
         for (const { flows } of found.shares)
           expect(flows.reduce((a, b) => a + b, 0)).toBeCloseTo(found.drawn, 3);
       }),

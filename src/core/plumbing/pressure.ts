@@ -82,6 +82,9 @@ const sizeOf = ({ system, size }: { readonly system: string; readonly size: stri
   size,
 });
 
+/** What the pipes of a row are called: as the row, or numbered where there are several. */
+const isInRow = (pipe: string, row: string): boolean => pipe === row || pipe.startsWith(`${row}.`);
+
 /** Pipes in a row between two nodes, one for each bore, with the nodes between them. */
 function rowOf(
   id: string,
@@ -242,6 +245,8 @@ export interface CaseFound {
   readonly treatmentKPa: number;
   /** Speed of the water in its fastest pipe, m/s, and which. */
   readonly fastest: { readonly pipe: string; readonly ms: number };
+  /** Speed in each run of the train, m/s, along the water: in its narrowest pipe. */
+  readonly speeds: readonly { readonly run: string; readonly ms: number }[];
   /** Where the pressure goes, along the water. */
   readonly losses: readonly LossPart[];
 }
@@ -272,6 +277,10 @@ function foundIn(train: DrivenTrain, network: Network, solved: Solved, at?: stri
     shares: sharesOf(train, solved),
     treatmentKPa: treatmentLoss(losses),
     fastest: speeds.reduce((a, b) => (b.ms > a.ms ? b : a)),
+    speeds: train.assembly.runs.flatMap(({ id }) => {
+      const own = speeds.filter((s) => isInRow(s.pipe, id)).map((s) => s.ms);
+      return own.length > 0 ? [{ run: id, ms: Math.max(...own) }] : [];
+    }),
     losses,
   };
 }
@@ -370,20 +379,28 @@ function leftBefore(kPa: number): Level | undefined {
 const upTo = (value: number, good: number, check: number): Level =>
   value <= good ? "Good" : value <= check ? "Check" : "Stop";
 
+/** How fast cold water may run, m/s: Good to 2.4, Check to 3.0, in plastic as in copper (handbook 3, Pipe). */
+export const speedLevel = (ms: number): Level => upTo(ms, 2.4, 3);
+
+/** Is less drawn than is wanted: what is drawn is then the most that can be delivered. */
+export const isShort = ({ wanted, drawn }: Pick<CaseFound, "wanted" | "drawn">): boolean =>
+  drawn < wanted - LEAST_FLOW;
+
 /**
  * How a case is judged (handbook 3): treatment alone at 100 and 170 kPa, cold water at 2.4 and 3.0 m/s. What is left is never Good while nobody knows what the house's own pipes and
  * floors take: below 140 kPa it is Stop at any tap, below 200 Check, and above it nothing is said. A backwash that does not get its flow is Stop.
  */
-export function judgedCase({ unit, wanted, drawn, kPa, isAtTap, treatmentKPa, fastest }: CaseFound): {
+export function judgedCase(found: CaseFound): {
   readonly left?: Level;
   readonly treatment: Level;
   readonly speed: Level;
 } {
-  const ofWash = drawn < wanted - LEAST_FLOW ? "Stop" : undefined;
+  const { unit, kPa, isAtTap, treatmentKPa, fastest } = found;
+  const ofWash = isShort(found) ? "Stop" : undefined;
   const ofHouse = isAtTap ? leftAtTap(kPa) : leftBefore(kPa);
   return {
     left: unit === undefined ? ofHouse : ofWash,
     treatment: upTo(treatmentKPa, 100, 170),
-    speed: upTo(fastest.ms, 2.4, 3),
+    speed: speedLevel(fastest.ms),
   };
 }

@@ -116,6 +116,9 @@ export function FitBoard(props: BoardProps) {
           <AllStands
             {...{ jobId, wall, units, plan, driving, placing, nameOf, profile }}
             litres={props.litres}
+            numbers={
+              new Map(drawn.flatMap((p) => (p.number === undefined ? [] : [[p.id, p.number] as const])))
+            }
           />
         ) : null}
         {state.is === "done" ? <Ended found={state.found} nameOf={nameOf} profile={profile} /> : null}
@@ -190,6 +193,8 @@ function Said({ say }: { say: ReturnType<typeof useLayout>["say"] }) {
 }
 
 interface StandsProps {
+  /** Numbers of pipes on the drawing, by the ids of their runs. */
+  readonly numbers: ReadonlyMap<string, number>;
   readonly jobId: string;
   readonly wall: Wall;
   readonly units: readonly WallUnit[];
@@ -261,6 +266,7 @@ function DrainDown(props: StandsProps & { readonly plan: PipePlan }) {
 /** The pressure behind what is placed; what is missing for it is said. */
 function Pressed({
   jobId,
+  numbers,
   plan,
   driving,
   placing,
@@ -279,6 +285,7 @@ function Pressed({
   return (
     <PressurePanel
       jobId={jobId}
+      numbers={numbers}
       train={{ ...train, assembly }}
       peak={peak}
       shower={shower}

@@ -3,6 +3,8 @@ import type { Level } from "@/core/verdict";
 import {
   judgedCase,
   judgedFeed,
+  isShort,
+  speedLevel,
   pressureCases,
   type CaseFound,
   type DrivenTrain,
@@ -29,6 +31,8 @@ interface PanelProps {
   readonly train: DrivenTrain;
   readonly peak?: number;
   readonly shower: number;
+  /** Numbers of pipes on the drawing, by the ids of their runs. */
+  readonly numbers: ReadonlyMap<string, number>;
   readonly nameOf: (key: string) => string;
   readonly profile: UnitSystem;
 }
@@ -61,7 +65,14 @@ function CaseRow({
         {caseWords[name]}
         {found.unit === undefined ? "" : ` of ${washing(found, nameOf)}, before it`}
       </th>
-      <td className="num pr-3 text-right sm:whitespace-nowrap">{print(found.drawn, "flow", profile)}</td>
+      <td className="num pr-3 text-right sm:whitespace-nowrap">
+        {print(found.drawn, "flow", profile)}
+        {isShort(found) ? (
+          <span className="block text-stop" data-short>
+            of {print(found.wanted, "flow", profile)}
+          </span>
+        ) : null}
+      </td>
       <td className="pr-3 text-right">
         <Judged text={print(found.kPa, "pressure", profile)} level={levels.left} />
       </td>
@@ -148,6 +159,28 @@ function Shares({ found, nameOf, profile }: { found: CaseFound } & Pick<PanelPro
   ));
 }
 
+/** How fast the water runs in each pipe, by its number on the drawing. */
+function Speeds({ found, numbers, profile }: { found: CaseFound } & Pick<PanelProps, "numbers" | "profile">) {
+  const numbered = found.speeds.flatMap(({ run, ms }) => {
+    const number = numbers.get(run);
+    return number === undefined ? [] : [{ number, ms }];
+  });
+  if (numbered.length === 0) return null;
+  return (
+    <details data-speeds>
+      <summary className="min-h-11 cursor-pointer py-2 text-sm">Speed in each pipe at the peak</summary>
+      <ul className="grid grid-cols-2 gap-x-4 text-sm sm:grid-cols-3">
+        {numbered.map(({ number, ms }) => (
+          <li key={number}>
+            <span className="num">{number}</span>:{" "}
+            <Judged text={print(ms, "speed", profile)} level={speedLevel(ms)} />
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
 /** What is measured where. */
 function placeSaid(isAtTap: boolean, isAssumed: boolean): string {
   const where = isAtTap
@@ -227,6 +260,9 @@ export function PressurePanel({ train, peak, shower, profile, ...props }: PanelP
         </p>
       )}
       {known.cases.peak ? <Shares found={known.cases.peak} nameOf={nameOf} profile={profile} /> : null}
+      {known.cases.peak ? (
+        <Speeds found={known.cases.peak} numbers={props.numbers} profile={profile} />
+      ) : null}
       {known.cases.peak ? <Budget found={known.cases.peak} nameOf={nameOf} profile={profile} /> : null}
     </section>
   );
