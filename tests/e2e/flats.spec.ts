@@ -1,6 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
 import { clean } from "./axe";
-import { sent, stateOf, surveySent } from "./crew";
+import { designed, sent, stateOf, surveySent } from "./crew";
 import { desk, signedIn, survey } from "./hands";
 import { opened } from "./walk";
 
@@ -67,6 +67,8 @@ test("flats: two and two side by side, their shares, the pressure at the top flo
   await expect(page.locator("[data-budget]")).toContainText("12 psi the height of the tap");
   await clean(page, "fit of the flats");
   await expect(page.locator("[data-drain-down]")).toContainText("Nothing of the train is above the cut");
+  await page.locator("[data-speeds] summary").click();
+  await expect(page.locator("[data-speeds]")).toContainText(/2: .*ft\/s/);
   const salt = page.locator('[data-salt="u2b.salt"]');
   await salt.getByRole("button", { name: "Put the salt tank of SF-300 2 on this wall" }).click();
   await expect(salt).toContainText("no room on this wall within reach of its valve");
@@ -190,4 +192,40 @@ test("under a sink: whether unit and tank go into the cabinet, and the smallest 
   await expect(page.locator('[data-in-cabinet="ro.tank"]')).toContainText("on its floor");
   await clean(page, "cabinet");
   await context.close();
+});
+
+test("two planners on one wall: the second sees what the first did, and loses nothing", async ({
+  browser,
+}) => {
+  const first = await signedIn(browser, "imke", desk);
+  const job = await opened(first.page, "Wall of two planners");
+  await surveySent(first.page, job, {
+    ...cupboard,
+    "cutin.pipe": "pex",
+    "cutin.size": "1",
+    "space.width": "160 in",
+  });
+  await designed(first.page, job, ["PS-20", "CT-1252"], true);
+  const second = await signedIn(browser, "office", desk);
+  for (const { page } of [first, second]) {
+    await page.goto(`/jobs/${job}/fit`);
+    await expect(page.locator("[data-fit-verdict]")).toContainText("Good: everything stands");
+  }
+  const left = (page: Page, unit: string, name: string) =>
+    page.locator(`[data-place="${unit}"]`).getByLabel(`${name}, from the left`);
+  await left(first.page, "u2", "CT-1252").fill("80 in");
+  await left(first.page, "u2", "CT-1252").blur();
+  await expect.poll(async () => (await stateOf(first.page, job)).places.u2?.x).toBe(2032);
+
+  // The second moves the other unit on a page that has not heard of it.
+  await left(second.page, "u1", "PS-20").fill("40 in");
+  await left(second.page, "u1", "PS-20").blur();
+  await expect(second.page.getByText(/Someone changed this job meanwhile/)).toBeVisible();
+  await expect(left(second.page, "u1", "PS-20")).toHaveValue("40 in");
+  await expect(left(second.page, "u2", "CT-1252")).toHaveValue("80 in");
+  await second.page.locator('[data-place="u1"]').getByRole("button", { name: "Keep it here" }).click();
+  await expect.poll(async () => (await stateOf(first.page, job)).places.u1?.x).toBe(1016);
+  expect((await stateOf(first.page, job)).places.u2?.x).toBe(2032);
+  await first.context.close();
+  await second.context.close();
 });

@@ -6,13 +6,17 @@ import { placingOf, usualPlacing } from "@/core/fit/place";
 import { bodiesOf, ownPipesOf, portOf, type Standing } from "@/core/fit/standing";
 import { overlap } from "@/core/fit/wall";
 import { loadEngine } from "@/core/plumbing/engine";
+import { inpOf } from "@/core/plumbing/inp";
 import { namesOf } from "@/core/plumbing/named";
+import type { Network } from "@/core/plumbing/network";
+import { readInp } from "@/core/plumbing/readInp";
+import { servedBy } from "@/core/plumbing/way";
 import { boreKey, judgedCase, laidRuns, pressuresOf } from "@/core/plumbing/pressure";
 import type { Piping } from "@/core/plumbing/piping";
 import { pipeLoss, supplyPressure } from "@/core/plumbing/supply";
 import { lossCurve, unitLoss } from "@/core/treatment";
 import { pipes } from "@/catalogue/pipes";
-import { assemblyOf, draftBasis, drivingOf, judgedOf } from "@/core/record";
+import { assemblyOf, draftBasis, draftNetwork, drivingOf, judgedOf } from "@/core/record";
 import { judgeJob } from "@/core/train";
 import { knowledge, signed, surveyed, type Desk } from "./desk";
 import { built, checkJoints, line, pex } from "./piped";
@@ -282,6 +286,22 @@ describe("the flats", () => {
     expect(fitted(d.job).units.map((u) => u.key)).toEqual(["u1", "u2", "u2a.salt"]);
     signed(d);
     expect(Object.keys(d.job.revisions.at(-1)!.places!).sort()).toEqual(["u1", "u2", "u2a.salt"]);
+  });
+
+  it("come out of a network's file as they went in: loops, heights and taps", () => {
+    const network = draftNetwork(placeAll(flats()).job, knowledge)!;
+    const read = readInp(inpOf(network));
+    if (!read.ok) throw new Error(read.why);
+    expect(read.leftOut).toEqual([]);
+    const taps = (of: Network) => {
+      const open = engine.open(of);
+      const served = servedBy(of, open.solve()!).map((s) => s.kPa);
+      open.close();
+      return served;
+    };
+    const [before, after] = [taps(network), taps(read.network)];
+    expect(after).toHaveLength(2);
+    after.forEach((kPa, i) => expect(Math.abs(kPa - before[i]!)).toBeLessThan(0.2));
   });
 
   it("find their places in every turn that they are put back in", () => {
