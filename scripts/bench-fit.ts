@@ -1,4 +1,5 @@
 // Six units of the catalogue placed on walls with twelve obstacles. Prints one JSON line.
+import { bruteLeast, housing, tank, wall as narrowWall } from "../tests/unit/fit";
 import { unitModels } from "../src/catalogue/units";
 import { onWall } from "../src/core/fit/onWall";
 import { place } from "../src/core/fit/place";
@@ -47,12 +48,25 @@ const all = Array.from({ length: WALLS }, (_, seed) => {
   const { best, isBest } = place(wall, units);
   return { ms: performance.now() - start, isBest, found: best !== undefined };
 });
+/** Two units on narrow walls, where a brute search over every 50 mm comes to its end: how much longer it takes. */
+const narrow = Array.from({ length: 4 }, (_, i) => {
+  const wall = narrowWall(1200 + 50 * i);
+  const two = [tank("u1"), housing("u2", { hangs: { least: 1100, most: 1200 } })];
+  const begun = performance.now();
+  const { best } = place(wall, two);
+  const placed = performance.now();
+  bruteLeast(wall, two, (best?.pipeMm ?? 6000) - 1);
+  return { place: placed - begun, brute: performance.now() - placed };
+});
+const sum = (of: "place" | "brute") => narrow.reduce((ms, turn) => ms + turn[of], 0);
 const times = all.map((a) => a.ms).sort((a, b) => a - b);
 console.log(
   JSON.stringify({
     walls: WALLS,
     units: units.length,
     obstacles: OBSTACLES,
+    place: sum("place"),
+    brute: sum("brute"),
     half: times[WALLS >> 1],
     longest: times.at(-1),
     found: all.filter((a) => a.found).length,

@@ -5,10 +5,10 @@ import { pack } from "../../src/core/fit/pack";
 import { place, usualPlacing } from "../../src/core/fit/place";
 import { routeBetween } from "../../src/core/fit/route";
 import { placingOf } from "../../src/core/fit/place";
-import { bodyOf, portOf, turnsOf, zonesOf, type Standing, type WallUnit } from "../../src/core/fit/standing";
+import { bodyOf, portOf, zonesOf, type Standing, type WallUnit } from "../../src/core/fit/standing";
 import { between, facings, grown, overlap, type Wall, type WallPort } from "../../src/core/fit/wall";
 import { whyNotFit } from "../../src/core/fit/whyNot";
-import { box, chamber, housing, saltTank, tank, trains, wall, walls } from "./fit";
+import { box, bruteLeast, chamber, housing, saltTank, tank, trains, wall, walls } from "./fit";
 
 const room = (barred: readonly ReturnType<typeof box>[] = []) => ({
   width: 2000,
@@ -159,33 +159,6 @@ describe("a unit as it stands", () => {
     expect(lamp(true)).toMatchObject({ x: 300, width: 700 });
   });
 });
-
-/** The least pipe over every arrangement on a grid of 50 mm, the pipes looked for by the same router; those that the straight distance rules out are not looked at. */
-function bruteLeast(w: Wall, units: readonly WallUnit[], notAbove: number): number {
-  let least = Infinity;
-  const distance = (a: { x: number; y: number }, b: typeof a) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
-  const go = (standings: readonly Standing[], from: WallPort, pipe: number) => {
-    if (standings.length === units.length) {
-      if (pipe + distance(from, w.to) > notAbove) return;
-      const found = placingOf(w, units, standings, usualPlacing.clear);
-      if (found) least = Math.min(least, found.pipeMm);
-      return;
-    }
-    const unit = units[standings.length]!;
-    const heights = unit.hangs ? [unit.hangs.least, unit.hangs.most] : [0, 0];
-    for (const turn of turnsOf(unit))
-      for (let x = 0; x <= w.width; x += 50)
-        for (let y = heights[0]!; y <= heights[1]!; y += 50) {
-          const at = { x, y, ...turn };
-          const so = pipe + distance(from, portOf(unit, unit.ports!.inlet, at));
-          if (so > notAbove) continue;
-          if (misfits(w, units.slice(0, standings.length + 1), [...standings, at]).length > 0) continue;
-          go([...standings, at], portOf(unit, unit.ports!.outlet, at), so);
-        }
-  };
-  go([], w.from, 0);
-  return least;
-}
 
 describe("placing", () => {
   const isLong = process.env.BRANT_LONG === "1";

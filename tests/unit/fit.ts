@@ -1,7 +1,9 @@
 import fc from "fast-check";
-import type { WallUnit } from "../../src/core/fit/standing";
+import { misfits } from "../../src/core/fit/judge";
+import { placingOf, usualPlacing } from "../../src/core/fit/place";
+import { portOf, turnsOf, type Standing, type WallUnit } from "../../src/core/fit/standing";
 import type { Obstacle } from "../../src/core/site";
-import type { Wall } from "../../src/core/fit/wall";
+import type { Wall, WallPort } from "../../src/core/fit/wall";
 
 const free = { around: 0, above: 0, below: 0, front: 0 };
 
@@ -94,3 +96,30 @@ export const trains = (most: number): fc.Arbitrary<readonly WallUnit[]> =>
     .map((kinds) =>
       kinds.map((kind, i) => kind(`u${i + 1}`, kind === tank ? {} : { hangs: { least: 700, most: 800 } })),
     );
+
+/** The least pipe over every arrangement on a grid of 50 mm, the pipes looked for by the same router; those that the straight distance rules out are not looked at. */
+export function bruteLeast(w: Wall, units: readonly WallUnit[], notAbove: number): number {
+  let least = Infinity;
+  const distance = (a: { x: number; y: number }, b: typeof a) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
+  const go = (standings: readonly Standing[], from: WallPort, pipe: number) => {
+    if (standings.length === units.length) {
+      if (pipe + distance(from, w.to) > notAbove) return;
+      const found = placingOf(w, units, standings, usualPlacing.clear);
+      if (found) least = Math.min(least, found.pipeMm);
+      return;
+    }
+    const unit = units[standings.length]!;
+    const heights = unit.hangs ? [unit.hangs.least, unit.hangs.most] : [0, 0];
+    for (const turn of turnsOf(unit))
+      for (let x = 0; x <= w.width; x += 50)
+        for (let y = heights[0]!; y <= heights[1]!; y += 50) {
+          const at = { x, y, ...turn };
+          const so = pipe + distance(from, portOf(unit, unit.ports!.inlet, at));
+          if (so > notAbove) continue;
+          if (misfits(w, units.slice(0, standings.length + 1), [...standings, at]).length > 0) continue;
+          go([...standings, at], portOf(unit, unit.ports!.outlet, at), so);
+        }
+  };
+  go([], w.from, 0);
+  return least;
+}
