@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { knowledgeWith } from "@/catalogue/knowledge";
 import { defaultSchools, schools } from "@/catalogue/schools";
-import { pipingOf } from "@/core/fit/piped";
+import { pipingOf } from "@/core/fit/jobPiping";
 import { chosenSchools, draftBasis } from "@/core/record";
 import { allVerdicts } from "@/core/train";
 import { judgeJob } from "@/core/train/design";

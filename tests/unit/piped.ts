@@ -1,14 +1,9 @@
 import { fittings } from "@/catalogue/fittings";
 import { unitModels } from "@/catalogue/units";
 import type { PlacedUnit } from "@/core/families";
-import {
-  pipePlan,
-  pipesBuilt,
-  plannedOnWall,
-  type JobPiping,
-  type PassedBy,
-  type PipePlan,
-} from "@/core/fit/piped";
+import { type JobPiping } from "@/core/fit/jobPiping";
+import { pipePlan, plannedOnWall, type PassedBy, type PipePlan } from "@/core/fit/pipePlan";
+import { pipesBuilt } from "@/core/fit/piped";
 import { place } from "@/core/fit/place";
 import type { Wall } from "@/core/fit/wall";
 import type { Assembly } from "@/core/plumbing/assembly";

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { joints as rules } from "@/catalogue/joints";
-import { pipePlan, pipingOf, waysToJoin, type JobPiping } from "@/core/fit/piped";
+import { pipingOf, waysToJoin, type JobPiping } from "@/core/fit/jobPiping";
+import { pipePlan } from "@/core/fit/pipePlan";
 import { routeBetween } from "@/core/fit/route";
 import { facings, type WallPort } from "@/core/fit/wall";
 import { assembled, nothingBuilt, type Assembly, type Run } from "@/core/plumbing/assembly";

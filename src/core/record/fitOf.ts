@@ -1,16 +1,9 @@
 import type { JobState, Knowledge } from "../job";
 import { misfits } from "../fit/judge";
 import { saltTanksOf } from "../fit/onWall";
-import {
-  joinedAs,
-  pipePlan,
-  pipesBuilt,
-  pipingOf,
-  plannedOnWall,
-  type PipePlan,
-  type PipingFound,
-  type Way,
-} from "../fit/piped";
+import { joinedAs, pipingOf, type PipingFound, type Way } from "../fit/jobPiping";
+import { pipePlan, plannedOnWall, type PipePlan } from "../fit/pipePlan";
+import { pipesBuilt } from "../fit/piped";
 import { placingOf, usualPlacing } from "../fit/place";
 import type { Placing } from "../fit/routes";
 import { bodyOf, type WallUnit } from "../fit/standing";

@@ -1,6 +1,7 @@
 "use client";
 import { useMemo, useSyncExternalStore } from "react";
-import { pipesBuilt, pipesOnWall, type PipePlan } from "@/core/fit/piped";
+import { type PipePlan } from "@/core/fit/pipePlan";
+import { pipesBuilt, pipesOnWall } from "@/core/fit/piped";
 import { numberedRuns } from "@/core/plumbing/named";
 import { headNotes } from "@/core/fit/heads";
 import { drainedAtCut } from "@/core/fit/drained";

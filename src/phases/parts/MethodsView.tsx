@@ -1,4 +1,4 @@
-import type { Way } from "@/core/fit/piped";
+import type { Way } from "@/core/fit/jobPiping";
 import type { MethodRow } from "./methods";
 
 const wayWords = ({ system, method, ring, wall }: Way): string => {

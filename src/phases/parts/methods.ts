@@ -1,6 +1,6 @@
 import { joints as rules } from "@/catalogue/joints";
 import type { JobState, Knowledge } from "@/core/job";
-import { isChosenWay, waysToJoin, type Way } from "@/core/fit/piped";
+import { isChosenWay, waysToJoin, type Way } from "@/core/fit/jobPiping";
 import type { Assembly } from "@/core/plumbing/assembly";
 import { jointMinutes, partsPrice } from "@/core/plumbing/takeOff";
 import { jointOf } from "@/core/plumbing/piping";

@@ -1,0 +1,190 @@
+import { keysOf, type PlacedUnit, type UnitPort } from "../families";
+import type { CatalogueFitting } from "../plumbing/fittings";
+import type { JointKind } from "../plumbing/joint";
+import {
+  fittingOf,
+  houseStub,
+  lengthsOf,
+  roomFor,
+  stubOf,
+  teesApart,
+  unitStub,
+  valveIn,
+  type Piping,
+  type Stub,
+  type StubPart,
+} from "../plumbing/piping";
+import { shutOffsOf, type Arrangement, type ShutOffs } from "../plumbing/shutOffs";
+import type { PortType } from "../plumbing/transitions";
+import { onTheWall, type JobPiping } from "./jobPiping";
+import { noManifold, sideBySide } from "./manifold";
+import { lineFits, onWall, type LinePorts } from "./onWall";
+import type { WallUnit } from "./standing";
+import type { PipeNeeds } from "./wallOf";
+
+const portSystem: Readonly<Partial<Record<UnitPort["system"], string>>> = { "pipe thread": "NPT" };
+const jointsOfPorts: Readonly<Record<UnitPort["system"], JointKind>> = {
+  "pipe thread": "taperMetal",
+  "O-ring nut": "washer",
+  "split ring": "washer",
+  compression: "compression",
+  "flange seat": "flangeSeat",
+  barb: "nippleNut",
+  "hose thread": "hoseOrFeed",
+  "push-fit": "tubePushFit",
+};
+
+/** A unit's port as fittings know it; taper threads are what a pipe thread is where nothing else is said. */
+export const portType = ({ system, size, gender }: UnitPort): PortType => ({
+  system: portSystem[system] ?? system,
+  size: size.replace(/ in$/, ""),
+  gender,
+});
+
+/** How a unit's port is joined: a thread sealed with tape alone is in plastic. */
+export const jointOfPort = ({ system, seal }: UnitPort): JointKind =>
+  system === "pipe thread" && seal === "tape" ? "taperPlastic" : jointsOfPorts[system];
+
+/** A unit of the line with what leads from each of its two ports to the pipe. */
+export interface Joined {
+  readonly key: string;
+  readonly code: string;
+  readonly ports: LinePorts;
+  readonly inlet?: Stub;
+  readonly outlet?: Stub;
+  /** What its pipes' ways leave free at its ports, mm. */
+  readonly room: { readonly inlet?: number; readonly outlet?: number };
+  /** Each of those that stand side by side. */
+  readonly keys: readonly string[];
+  /** The valve in each leg of its manifold, with the piece before it; nothing where none stands there. */
+  readonly legValve: readonly StubPart[];
+  /** As it stands on its wall; undefined where its size is unknown. */
+  readonly stands?: WallUnit;
+}
+
+/** A port that no fittings join to the pipe. */
+export interface Unjoined {
+  readonly unit: string;
+  readonly port: UnitPort;
+}
+
+/** What is needed to build a train's pipes, wherever its units stand. */
+export interface PipePlan {
+  /** Elbows, tees and valves of its pipes. */
+  readonly bent: readonly CatalogueFitting[];
+  readonly piping: JobPiping;
+  /** The house's pipe as it is joined where it is cut. */
+  readonly cut: Piping;
+  readonly units: readonly Joined[];
+  readonly unjoined: readonly Unjoined[];
+  /** What leads from the house's pipe where water comes, and where it goes on; undefined where nothing does. */
+  readonly house?: { readonly before: Stub; readonly behind: Stub };
+  readonly byTee: boolean;
+  /** What the wall has to know of it. */
+  readonly onWall?: PipeNeeds;
+}
+
+/** How a train is passed by, and whether anybody may drink what its source gives. */
+export interface PassedBy {
+  readonly arrangement: Arrangement;
+  readonly isUnsafe: boolean;
+}
+
+/** Where the valves of a line stand. */
+const valvesOf = (line: readonly PlacedUnit[], { arrangement, isUnsafe }: PassedBy): ShutOffs =>
+  shutOffsOf(
+    arrangement,
+    line.map(({ unit, model }) => ({
+      hasHead: model.head !== undefined,
+      hasLamp: model.uv !== undefined,
+      parallel: unit.parallel,
+    })),
+    isUnsafe,
+  );
+
+/** A line's pipe, and the valves in it. */
+interface LineMade {
+  readonly train: Piping;
+  /** The train's pipe as it is joined at its ends. */
+  readonly ends: Piping;
+  readonly valves: ShutOffs;
+}
+
+/** Units of a line with the fittings at their ports; those whose ports nobody stated are left out. */
+function joinedOf(
+  all: readonly CatalogueFitting[],
+  line: readonly PlacedUnit[],
+  { train, ends, valves }: LineMade,
+): readonly Joined[] {
+  const elbow = fittingOf(all, "elbow90", train);
+  const lengths = lengthsOf(all, train);
+  const roomAt = (stub: Stub | undefined) => stub && (elbow ? roomFor(stub, train, elbow) : stub.length);
+  return line.flatMap((placed, i): Joined[] => {
+    const { unit, model } = placed;
+    const ports = lineFits(model);
+    if (!ports) return [];
+    const isOne = unit.parallel === 1;
+    // Side by side the valves are in the legs of the manifold, where they take no width.
+    const hasValve = valves.atUnit[i]!;
+    const stub = (port: UnitPort) => unitStub(all, portType(port), ends, { hasValve: hasValve && isOne });
+    const [inlet, outlet] = [stub(ports.inlet), stub(ports.outlet)];
+    const room = { inlet: roomAt(inlet), outlet: roomAt(outlet) };
+    const legValve = hasValve && !isOne ? (valveIn(all, train) ?? []) : [];
+    const one = onWall(placed, room);
+    const stands =
+      one &&
+      sideBySide(one, unit.parallel, lengths ? { ...lengths, valve: stubOf(legValve).length } : noManifold);
+    return [
+      { key: unit.key, code: model.code, keys: keysOf(unit), ports, inlet, outlet, room, legValve, stands },
+    ];
+  });
+}
+
+/** A unit of a plan as it stands on its wall: with those beside it, and the manifold between them; undefined where its size or ports are unknown. */
+export function plannedOnWall(placed: PlacedUnit, plan: PipePlan | undefined): WallUnit | undefined {
+  if (plan) return plan.units.find((u) => u.key === placed.unit.key)?.stands;
+  const one = onWall(placed);
+  return one && sideBySide(one, placed.unit.parallel, noManifold);
+}
+
+/** Chooses the fittings at every end of a train's pipes. */
+export function pipePlan(
+  all: readonly CatalogueFitting[],
+  line: readonly PlacedUnit[],
+  piping: JobPiping,
+  passed: PassedBy,
+): PipePlan {
+  const { train } = piping;
+  const byTee = passed.arrangement === "threeValve";
+  const [house, ends] = [onTheWall(piping.house, piping), onTheWall(train, piping)];
+  const elbow = fittingOf(all, "elbow90", train);
+  const roomAt = (stub: Stub) => (elbow ? roomFor(stub, train, elbow) : stub.length);
+  const valves = valvesOf(line, passed);
+  const units = joinedOf(all, line, { train, ends, valves });
+  const stubAt = (hasValve: boolean) => houseStub(all, { house, piping: ends, byTee, hasValve });
+  const [before, behind] = [stubAt(valves.ahead), stubAt(valves.behind)];
+  const [ofTrain, ofHouse] = [lengthsOf(all, train), lengthsOf(all, house)];
+  return {
+    bent: (["elbow90", "tee", "valve"] as const).flatMap((shape) =>
+      [train, house].flatMap((pipe) => fittingOf(all, shape, pipe) ?? []),
+    ),
+    piping,
+    cut: house,
+    units,
+    unjoined: units.flatMap((u) => [
+      ...(u.inlet ? [] : [{ unit: u.code, port: u.ports.inlet }]),
+      ...(u.outlet ? [] : [{ unit: u.code, port: u.ports.outlet }]),
+    ]),
+    ...(before && behind ? { house: { before, behind } } : {}),
+    byTee,
+    ...(ofTrain && ofHouse && before && behind
+      ? {
+          onWall: {
+            pipe: { piece: ofTrain.piece, laying: ofTrain.elbow },
+            stubs: [roomAt(before), roomAt(behind)] as const,
+            ...(byTee ? { apart: teesApart(ofHouse) } : {}),
+          },
+        }
+      : {}),
+  };
+}
