@@ -94,7 +94,7 @@ describe("what fixings meet", () => {
       b: rect(1600, 400, 1000, 620),
       c: rect(0),
     });
-    expect(boards).toEqual([{ width: 800, height: 800, keys: ["a", "b"] }]);
+    expect(boards).toEqual([{ width: 795, height: 800, keys: ["a", "b"] }]);
     expect(grounds({ "wall.substrate": "concrete" }, { a: rect(0) }).boards).toEqual([]);
   });
 });
@@ -126,6 +126,8 @@ describe("the list of a wall of two kinds", () => {
       ["board u2", ["u2"]],
     ]);
     expect(lines.every((l) => l.count !== undefined && l.count > 0)).toBe(true);
+    // CB-20 is 190 by 600 mm.
+    expect(lines.at(-1)!.what).toBe("plywood board, 190 mm wide and 600 mm high at least");
   });
 
   it("names every kind, and no number, while it is not said which is where", () => {

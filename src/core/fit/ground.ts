@@ -6,10 +6,6 @@ import type { Rect } from "./wall";
 const groundIn = (strips: readonly Strip[], { x, width }: Pick<Rect, "x" | "width">): Substrate | undefined =>
   strips.find((s) => s.x <= x && x + width <= s.x + s.width)?.ground;
 
-/** Boards are cut to whole so many mm. */
-const BOARD_STEP = 10;
-const cutUp = (mm: number): number => Math.ceil(mm / BOARD_STEP) * BOARD_STEP;
-
 /** The least board that some units hang on together. */
 function boardFor(bodies: readonly (readonly [string, Rect])[]): Grounds["boards"][number] {
   const rects = bodies.map(([, r]) => r);
@@ -18,7 +14,7 @@ function boardFor(bodies: readonly (readonly [string, Rect])[]): Grounds["boards
     Math.max(...rects.map((r) => r.x + r.width)),
     Math.max(...rects.map((r) => r.y + r.height)),
   ];
-  return { width: cutUp(right - left), height: cutUp(top - foot), keys: bodies.map(([key]) => key) };
+  return { width: right - left, height: top - foot, keys: bodies.map(([key]) => key) };
 }
 
 /**

@@ -254,12 +254,19 @@ function anchorLines(
   });
 }
 
+/** Boards are cut to whole so many mm: to the inch, or to the centimetre; never smaller. */
+const BOARD_STEP: Readonly<Record<UnitSystem, number>> = { us: 25.4, metric: 10 };
+const boardSaid = (mm: number, profile: UnitSystem): string => {
+  const step = BOARD_STEP[profile];
+  return print(Math.ceil(mm / step) * step, "length", profile, 0);
+};
+
 /** Boards across metal studs, which hold no screw by themselves (handbook 3, Fixings by substrate). */
 const boardLines = ({ boards }: Grounds, { profile }: TakeOffWords): TakeOffLine[] =>
   boards.map(({ width, height, keys }) => ({
     id: `board ${keys.join(" ")}`,
     group: "fixings",
-    what: `plywood board, ${print(width, "length", profile, 0)} wide and ${print(height, "length", profile, 0)} high at least`,
+    what: `plywood board, ${boardSaid(width, profile)} wide and ${boardSaid(height, profile)} high at least`,
     count: 1,
     unit: "pieces",
     why: keys.map((id) => ({ by: "unit", id })),
