@@ -3,6 +3,7 @@ import { pack } from "../core/fit/pack";
 import { place, placingFor, type Placed } from "../core/fit/place";
 import type { WallUnit } from "../core/fit/standing";
 import type { Wall } from "../core/fit/wall";
+import { whyNoWay } from "../core/fit/whyNoWay";
 import { whyNotFit, type Remedy } from "../core/fit/whyNot";
 
 /** Where units stand best, or what would let them stand at all. */
@@ -17,7 +18,8 @@ const work = {
   place: (wall: Wall, units: readonly WallUnit[], tried: (n: number) => void): Found => {
     const placed = place(wall, units, { ...placingFor(units.length), onProgress: tried });
     if (placed.best || !placed.isBest) return { ...placed, remedies: [], stands: true };
-    return { ...placed, remedies: whyNotFit(wall, units), stands: pack(wall, units).is === "fits" };
+    const stands = pack(wall, units).is === "fits";
+    return { ...placed, remedies: stands ? whyNoWay(wall, units, tried) : whyNotFit(wall, units), stands };
   },
 };
 export type FitWork = typeof work;

@@ -8,6 +8,8 @@ export type Remedy =
   | { readonly is: "higher"; readonly by: number }
   | { readonly is: "deeper"; readonly by: number }
   | { readonly is: "without"; readonly obstacle: string }
+  /** The house's pipe is cut so much higher, or lower where it is below 0. */
+  | { readonly is: "cut"; readonly by: number }
   | { readonly is: "lying"; readonly unit: string }
   | { readonly is: "further"; readonly unit: string; readonly within: number }
   | { readonly is: "lessFree"; readonly unit: string; readonly side: "around" | "above" | "below" };

@@ -408,6 +408,7 @@ function Ended({
       <p>
         <VerdictShape level="Stop" /> Stop: this train does not fit on this wall.
       </p>
+      {found.stands ? <p className="text-soft">Its units stand, but no way is left for the pipes.</p> : null}
       {found.remedies.length > 0 ? (
         <ul className="mt-1 list-disc pl-6">
           {found.remedies.map((r) => (
@@ -417,7 +418,7 @@ function Ended({
       ) : (
         <p className="text-soft">
           {found.stands
-            ? "Its units stand, but no way is left for the pipes: cut the house's pipe higher or elsewhere, or take something off the wall."
+            ? "No single change was found that leaves them one: cut the house's pipe elsewhere, or take several things off the wall."
             : "No single change lets it fit: a shorter train, or another wall."}
         </p>
       )}

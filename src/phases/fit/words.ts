@@ -77,6 +77,8 @@ export function remedyWords(
       return `${length(r.by, profile)} too little depth in front`;
     case "without":
       return `it fits without the ${r.obstacle}`;
+    case "cut":
+      return `it fits with the house's pipe cut ${length(Math.abs(r.by), profile)} ${r.by > 0 ? "higher" : "lower"}`;
     case "lying":
       return `it fits with ${name(r.unit)} on its side`;
     case "further":
