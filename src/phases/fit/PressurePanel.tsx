@@ -141,7 +141,8 @@ function FeedRow({ feed, nameOf, profile }: { feed: FeedFound } & Pick<PanelProp
       </th>
       <td className="num pr-3 text-right sm:whitespace-nowrap">{print(found.drawn, "flow", profile)}</td>
       <td className="pr-3 text-right">
-        <Judged text={branch.pipe ? said : `at most ${said}`} level={judgedFeed(feed)} />
+        {branch.pipe ? null : <span className="block">at most</span>}
+        <Judged text={said} level={judgedFeed(feed)} />
       </td>
       <td className="num pr-3 text-right">{print(found.treatmentKPa, "pressure", profile)}</td>
       <td className="num text-right">{print(found.fastest.ms, "speed", profile)}</td>
