@@ -3,6 +3,8 @@ import { expect, type Page } from "@playwright/test";
 
 /** Axe finds nothing on a page as it stands. */
 export async function clean(page: Page, where: string): Promise<void> {
+  // While a page is asked for anew its title is taken off and put back.
+  await expect(page).toHaveTitle(/\S/);
   // What is out of sight is laid out only as it comes near: it is judged as it will be then.
   await page.evaluate(() => {
     for (const part of document.querySelectorAll("section")) part.style.contentVisibility = "visible";
