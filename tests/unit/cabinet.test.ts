@@ -125,3 +125,9 @@ it("stands under the sink what is at its stop, and what is on the lines of that"
   const hung = [...stations, at("booster", "feed", "ro"), at("lost", "product", "gone")];
   expect(atSinkOf(hung).map((s) => s.unit.key)).toEqual(["lamp", "ro", "cartridge", "booster"]);
 });
+
+it("holds as many units and tanks as stand side by side", () => {
+  const { units, room, standings } = fits(found(["RO-T5x2"], { "sink.width": "3000 mm", "sink.inside": "" }));
+  expect(units.map((u) => u.key)).toEqual(["u1a", "u1a.tank", "u1b", "u1b.tank"]);
+  expect(misfits(room, units, standings)).toEqual([]);
+});

@@ -1,4 +1,4 @@
-import type { PlacedUnit, Placement } from "../families";
+import { keysOf, type PlacedUnit, type Placement, type UnitModel } from "../families";
 import { obstaclesOf, type SurveyAnswers } from "../site";
 import { lower } from "../units";
 import { pack } from "./pack";
@@ -14,13 +14,21 @@ export const cabinetFields = {
   inside: "sink.inside",
 } as const;
 
-/** A unit that is opened downwards and states nothing leaves so much free under it, mm (handbook 3, Fit). */
-const USUAL_DROP = 585;
+/** Where a unit that is opened downwards states nothing, so much is left free under it, mm (handbook 3, Fit). */
+export const USUAL_DROP = 585;
+/** What a drop asks for under a body of a height, mm: one that is longer counts from the head down, and holds the body (handbook 9, K10). */
+export const underBody = (drop: number, height: number): number => (drop > height ? drop - height : drop);
+
 /** A unit with a pump shakes: so much on every side, mm (handbook 3, Fit). */
 const ROUND_PUMP = 20;
 
-/** Its name, size and room; the tank of an RO is another. Nothing where its size is unknown. */
+/** Each of those side by side, and the tank of each. */
 function inCabinet({ unit, model }: PlacedUnit): readonly WallUnit[] {
+  return keysOf(unit).flatMap((key) => oneInCabinet(key, model));
+}
+
+/** Its name, size and room; the tank of an RO is another. Nothing where its size is unknown. */
+function oneInCabinet(key: string, model: UnitModel): readonly WallUnit[] {
   const { body, free = {}, holes, storageTank } = model.fit ?? {};
   if (!body) return [];
   const round = (n: number) => Math.round(n);
@@ -28,7 +36,7 @@ function inCabinet({ unit, model }: PlacedUnit): readonly WallUnit[] {
   const opensDown = model.family === "pointFilter";
   const drop = free.below ?? (opensDown ? USUAL_DROP : 0);
   const own: WallUnit = {
-    key: unit.key,
+    key,
     name: model.code,
     width: round(body.width),
     height: round(body.height),
@@ -37,8 +45,7 @@ function inCabinet({ unit, model }: PlacedUnit): readonly WallUnit[] {
     free: {
       around: Math.max(free.around ?? 0, hasPump ? ROUND_PUMP : 0),
       above: free.above ?? 0,
-      // A drop that is longer than the body counts from its head down (handbook 9, K10).
-      below: drop > body.height ? round(drop - body.height) : drop,
+      below: round(underBody(drop, body.height)),
       // Before it is the door.
       front: 0,
     },
@@ -46,7 +53,7 @@ function inCabinet({ unit, model }: PlacedUnit): readonly WallUnit[] {
   };
   if (!storageTank) return [own];
   const tank: WallUnit = {
-    key: `${unit.key}.tank`,
+    key: `${key}.tank`,
     name: `tank of ${model.code}`,
     width: round(storageTank.width),
     height: round(storageTank.height),

@@ -1,7 +1,7 @@
 import { apartBy, bodyOf, portOf, type Standing, type WallUnit } from "./standing";
 
 /** Heads are level within so many mm, and so far apart for flexible connectors (handbook 3, Fit). */
-const HEADS = { level: 25, apart: 200 } as const;
+export const HEADS = { level: 25, apart: 200 } as const;
 
 /** What is less than it should be between a housing's head and a tank's that follow one another along the water. */
 export type HeadNote =

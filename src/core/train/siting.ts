@@ -1,3 +1,4 @@
+import { underBody, USUAL_DROP } from "../fit/cabinet";
 import { familyOf, type Placement, type UnitModel } from "../families";
 import type { SiteFacts } from "../site";
 import type { Verdict } from "../verdict";
@@ -119,9 +120,6 @@ const underSink = rule<{ readonly needs: number; readonly gives: number }>("unit
       : `${say.beside(gives, needs, "length")} free under the sink, it needs ${say.of(needs, "length")} to be opened`,
   remedy: () => "A shorter unit, or another cabinet",
 });
-/** Where a unit that is opened downwards states nothing, so much is left free under it, mm (handbook 3, Fit). */
-const USUAL_DROP = 585;
-
 /**
  * What a unit needs under a sink, mm: its body and what is free above and below it; a drop that is longer than its body counts from its head down, and holds it (handbook 9,
  * K10).
@@ -129,7 +127,7 @@ const USUAL_DROP = 585;
 function heightUnderSink({ fit }: UnitModel): number {
   if (!fit?.body) return USUAL_DROP;
   const { above = 0, below = 0 } = fit.free ?? {};
-  return above + (below > fit.body.height ? below : fit.body.height + below);
+  return above + fit.body.height + underBody(below, fit.body.height);
 }
 
 /** What hangs under a sink and is opened downwards, where somebody has measured the room; else it is measured on site before anything is fitted. */

@@ -2,6 +2,7 @@
 import { useMemo, useSyncExternalStore } from "react";
 import { type PipePlan } from "@/core/fit/pipePlan";
 import { pipesBuilt, pipesOnWall } from "@/core/fit/piped";
+import type { Assembly } from "@/core/plumbing/assembly";
 import { numberedRuns } from "@/core/plumbing/named";
 import { headNotes } from "@/core/fit/heads";
 import { drainedAtCut } from "@/core/fit/drained";
@@ -89,7 +90,11 @@ export function FitBoard(props: BoardProps) {
     const next = Object.fromEntries(units.map((u, i) => [u.key, found.best!.standings[i]!]));
     await layout.putAll(next, "all in their best places");
   };
-  const drawn = useMemo(() => (placing ? drawnPipes(plan, units, placing) : []), [plan, units, placing]);
+  const assembly = useMemo(() => plan && placing && pipesBuilt(plan, placing.routes), [plan, placing]);
+  const drawn = useMemo(
+    () => (placing ? drawnPipes(plan, units, placing, assembly) : []),
+    [plan, units, placing, assembly],
+  );
   const shown = useSyncExternalStore(onAddress, addressed, () => "");
   const says = faults.map((m) => misfitWords(m, nameOf, profile));
   const byHand = { move: layout.move, drop: layout.put, lead: layout.lead, letGo: layout.letGo };
@@ -115,7 +120,7 @@ export function FitBoard(props: BoardProps) {
         {readOnly ? null : <Searching state={state} stop={stop} busy={busy} begin={() => void placeAll()} />}
         {placing && says.length === 0 ? (
           <AllStands
-            {...{ jobId, wall, units, plan, driving, placing, nameOf, profile }}
+            {...{ jobId, wall, units, plan, assembly, driving, placing, nameOf, profile }}
             litres={props.litres}
             numbers={
               new Map(drawn.flatMap((p) => (p.number === undefined ? [] : [[p.id, p.number] as const])))
@@ -153,10 +158,10 @@ function drawnPipes(
   plan: PipePlan | undefined,
   units: readonly WallUnit[],
   placing: Placing,
+  built: Assembly | undefined,
 ): readonly DrawnPipe[] {
   const targets = [...units.flatMap((u) => (u.ports ? [u.key] : [])), HOUSE_END];
   const ofLine = placing.routes.map(({ points }, i) => ({ id: `r${i + 1}`, points, target: targets[i] }));
-  const built = plan && pipesBuilt(plan, placing.routes);
   if (!plan || !built) return ofLine;
   const numbers = new Map(numberedRuns(built).map((run, i) => [run, i + 1]));
   return pipesOnWall(plan, units, placing).map((pipe) => ({
@@ -201,6 +206,8 @@ interface StandsProps {
   readonly units: readonly WallUnit[];
   readonly litres: Readonly<Record<string, number>>;
   readonly driving: Driving | undefined;
+  /** Undefined where its pipes cannot be built. */
+  readonly assembly: Assembly | undefined;
   readonly placing: Placing;
   readonly nameOf: (id: string) => string;
   readonly profile: UnitSystem;
@@ -211,7 +218,7 @@ function AllStands({ plan, ...props }: StandsProps & { readonly plan: PipePlan |
   const hasNetwork = plan !== undefined && props.driving !== undefined;
   return (
     <>
-      {plan ? <Pressed plan={plan} {...props} /> : null}
+      {plan ? <Pressed {...props} /> : null}
       <Heads {...props} />
       {plan ? <DrainDown plan={plan} {...props} /> : null}
       <Onwards jobId={props.jobId} hasNetwork={hasNetwork} isPiped={plan !== undefined} />
@@ -241,25 +248,27 @@ function DrainDown(props: StandsProps & { readonly plan: PipePlan }) {
   if (!bore) return null;
   const found = drainedAtCut(wall, units, placing, { litresOf: (key) => litres[key], idMm: bore.idMm });
   const buckets = bucketsFor(found.pipesL + found.unitsL);
+  const isWhole = found.unknown.length === 0;
   const said = (l: number) => print(l, "volume", profile, 1);
   return (
     <p className="text-sm" data-drain-down>
-      {buckets === 0 ? (
+      {buckets === 0 && isWhole ? (
         "Nothing of the train is above the cut: opened there, none of it runs out."
       ) : (
         <>
           Above the cut: <span className="num">{said(found.pipesL)}</span> in its pipes,{" "}
           <span className="num">{said(found.unitsL)}</span> in its units. It takes{" "}
+          {isWhole ? "" : "more than "}
           <span className="num">{buckets}</span> {buckets === 1 ? "bucket" : "buckets"} of {said(10)} to open
           it there.
         </>
       )}
-      {found.unknown.length > 0 ? (
+      {isWhole ? null : (
         <>
           {" "}
           <VerdictShape level="Unknown" /> Unknown: what {found.unknown.join(", ")} holds
         </>
-      ) : null}
+      )}
     </p>
   );
 }
@@ -268,13 +277,11 @@ function DrainDown(props: StandsProps & { readonly plan: PipePlan }) {
 function Pressed({
   jobId,
   numbers,
-  plan,
+  assembly,
   driving,
-  placing,
   nameOf,
   profile,
-}: Omit<StandsProps, "wall" | "units" | "litres"> & { readonly plan: PipePlan }) {
-  const assembly = pipesBuilt(plan, placing.routes);
+}: Omit<StandsProps, "wall" | "units" | "litres" | "placing">) {
   if (!assembly || !driving)
     return (
       <p data-pressures="unknown">

@@ -1,4 +1,4 @@
-import type { HeadNote } from "@/core/fit/heads";
+import { HEADS, type HeadNote } from "@/core/fit/heads";
 import type { Misfit } from "@/core/fit/judge";
 import type { Remedy } from "@/core/fit/whyNot";
 import { print, type UnitSystem } from "@/core/units";
@@ -51,8 +51,8 @@ export function misfitWords(m: Misfit, name: NameOf, profile: UnitSystem): strin
 export function headWords(n: HeadNote, name: NameOf, profile: UnitSystem): string {
   const both = `the heads of ${name(n.unit)} and ${name(n.other)}`;
   return n.is === "notLevel"
-    ? `${both} are ${length(n.by, profile)} out of level; within ${length(25, profile)} connectors run straight`
-    : `${both} are ${length(n.apart, profile)} apart; flexible connectors want ${length(200, profile)}`;
+    ? `${both} are ${length(n.by, profile)} out of level; within ${length(HEADS.level, profile)} connectors run straight`
+    : `${both} are ${length(n.apart, profile)} apart; flexible connectors want ${length(HEADS.apart, profile)}`;
 }
 
 /** What units stand on or in, as its size is said. */
