@@ -7,19 +7,21 @@ import { now } from "./clock";
 import { database } from "./database";
 import { attachment, fileName, forPerson, json } from "./respond";
 
+/** What every paper of a job says of itself, and the sheet that it is printed on. */
+export interface PaperAbout {
+  readonly company: string;
+  readonly zone: string;
+  readonly paper: "A4" | "LETTER";
+  readonly printed: number;
+}
+
 /** What a paper of a job is made from. */
 export interface ForPaper {
   readonly job: JobState;
   readonly known: Knowledge;
   /** Of who asks. */
   readonly profile: UnitSystem;
-  /** What every paper says of itself. */
-  readonly about: {
-    readonly company: string;
-    readonly zone: string;
-    readonly paper: "A4" | "LETTER";
-    readonly printed: number;
-  };
+  readonly about: PaperAbout;
 }
 
 /**

@@ -2,21 +2,15 @@ import { Document, Page, Path, Svg, Text, View } from "@react-pdf/renderer";
 import { templateSheets, type TemplateSheet } from "@/core/fit/template";
 import type { JobState } from "@/core/job";
 import { stamp } from "@/ui/time";
-import { styles, Title } from "../job/paper";
+import { POINTS, sheets, styles, Title, type PaperAbout } from "../job/paper";
 import { tagged, taggedPdf } from "../job/taggedPdf";
 import type { HungUnit } from "./template";
 
-export interface TemplateInput {
+export interface TemplateInput extends PaperAbout {
   readonly job: Pick<JobState, "name" | "place">;
   readonly units: readonly HungUnit[];
-  readonly company: string;
-  readonly zone: string;
-  readonly paper: "A4" | "LETTER";
-  readonly printed: number;
 }
 
-/** The paper lies on its side, mm. */
-const papers = { A4: { width: 297, height: 210 }, LETTER: { width: 279.4, height: 215.9 } } as const;
 /** What no printer reaches, mm. */
 const MARGIN = 10;
 /** How high the drawing is, and where in it the holes and the line to be measured are, mm. */
@@ -25,9 +19,6 @@ const DRAWN = { height: 110, holes: 45, line: 90 } as const;
 export const CHECK_LINE = 100;
 /** Half of a cross that marks a hole's middle, mm. */
 const CROSS = 9;
-
-/** Points of a page in a millimetre. */
-const POINTS = 72 / 25.4;
 
 const line = (x1: number, y1: number, x2: number, y2: number): string => `M${x1} ${y1}L${x2} ${y2}`;
 const circle = (x: number, y: number, r: number): string =>
@@ -76,7 +67,8 @@ function Drawn({ sheet, unit, width }: { sheet: TemplateSheet; unit: HungUnit; w
 
 /** Templates to drill by, at 1:1: a page for each unit, or as many as its holes take. PDF. */
 export const templatePdf = ({ job, units, company, zone, paper, printed }: TemplateInput) => {
-  const width = papers[paper].width - 2 * MARGIN;
+  // The paper lies on its side.
+  const width = sheets[paper].height - 2 * MARGIN;
   const pages = units.flatMap((unit) =>
     templateSheets(unit.pattern.apart, width).map((sheet, i, all) => ({ unit, sheet, i, all })),
   );

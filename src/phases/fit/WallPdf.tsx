@@ -2,36 +2,28 @@ import { Document, Page, Path, Rect, StyleSheet, Svg, Text, View } from "@react-
 import { Fragment } from "react";
 import type { JobState } from "@/core/job";
 import { stamp } from "@/ui/time";
-import { Heading, styles, Table, Title } from "../job/paper";
+import { Heading, POINTS, sheets, styles, Table, Title, type PaperAbout } from "../job/paper";
 import { tagged, taggedPdf } from "../job/taggedPdf";
 import { middleOf } from "./seen";
 import type { WallPaper } from "./wallPaper";
 
-export interface WallPdfInput {
+export interface WallPdfInput extends PaperAbout {
   readonly job: Pick<JobState, "name" | "place">;
   readonly wall: WallPaper;
-  readonly company: string;
-  readonly zone: string;
-  readonly paper: "A4" | "LETTER";
-  readonly printed: number;
 }
 
-/** A sheet as it stands, mm. */
-const papers = { A4: { width: 210, height: 297 }, LETTER: { width: 215.9, height: 279.4 } } as const;
 const MARGIN = 12;
 /** Room beside the wall and under it for its measures, and above it for words, mm of the paper. */
 const ROOM = { side: 16, bottom: 14, words: 26 } as const;
 /** Scales of drawings, the largest first. */
 const SCALES = [5, 10, 15, 20, 25, 30, 40, 50, 75, 100, 150, 200] as const;
-/** Points of a page in a millimetre. */
-const POINTS = 72 / 25.4;
 
 const orientations = ["portrait", "landscape"] as const;
 type Orientation = (typeof orientations)[number];
 
 /** What a sheet has room for, mm. */
 function roomOn(paper: WallPdfInput["paper"], orientation: Orientation) {
-  const { width, height } = papers[paper];
+  const { width, height } = sheets[paper];
   const [across, up] = orientation === "portrait" ? [width, height] : [height, width];
   return {
     width: across - 2 * MARGIN - 2 * ROOM.side,

@@ -4,6 +4,19 @@ import type { JobState } from "@/core/job";
 import { importedSaid } from "./imported";
 import { tagged } from "./taggedPdf";
 
+/** What every paper of a job says of itself, and the sheet that it is printed on. */
+export interface PaperAbout {
+  readonly company: string;
+  readonly zone: string;
+  readonly paper: keyof typeof sheets;
+  readonly printed: number;
+}
+
+/** Points of a page in a millimetre. */
+export const POINTS = 72 / 25.4;
+/** A sheet as it stands, mm. */
+export const sheets = { A4: { width: 210, height: 297 }, LETTER: { width: 215.9, height: 279.4 } } as const;
+
 /** How everything printed looks that is read on a page by itself. */
 export const styles = StyleSheet.create({
   page: { fontFamily: "Next", padding: "42 42 56 42", color: "#000" },

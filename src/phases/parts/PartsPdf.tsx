@@ -1,17 +1,13 @@
 import { Document, StyleSheet, Text, View } from "@react-pdf/renderer";
 import type { JobState } from "@/core/job";
 import { stamp } from "@/ui/time";
-import { Heading, List, Sheet, styles, Table, Title } from "../job/paper";
+import { Heading, List, Sheet, styles, Table, Title, type PaperAbout } from "../job/paper";
 import { tagged, taggedPdf } from "../job/taggedPdf";
 import type { PartsTexts } from "./paper";
 
-export interface PartsPdfInput {
+export interface PartsPdfInput extends PaperAbout {
   readonly job: JobState;
   readonly texts: PartsTexts;
-  readonly company: string;
-  readonly zone: string;
-  readonly paper: "A4" | "LETTER";
-  readonly printed: number;
 }
 
 const box = StyleSheet.create({ open: { width: 9, height: 9, borderWidth: 0.8, borderColor: "#000" } });
