@@ -231,6 +231,16 @@ export const schools: readonly {
     fallback: "house",
   },
   {
+    id: "flexible",
+    question: "Flexible connectors at heads",
+    options: [
+      { id: "box", label: "Where they come in the box" },
+      { id: "all", label: "At every head with nuts" },
+      { id: "none", label: "Nowhere: pipe up to the head" },
+    ],
+    fallback: "box",
+  },
+  {
     id: "coupling",
     question: "Coupling nut over an O-ring",
     options: [

@@ -19,7 +19,7 @@ describe("the catalogue of fittings", () => {
       for (const [i, port] of f.ports.entries()) {
         const isThread = port.gender === "male" || port.gender === "female";
         expect(f.methods[i] === undefined, `${f.id} ${i}`).toBe(isThread);
-        expect(f.layingMm[i], `${f.id} ${i}`).toBeGreaterThan(0);
+        expect(f.layingMm[i]! > 0, `${f.id} ${i}`).toBe(f.flexible === undefined);
         expect(f.insertionMm[i] === undefined, `${f.id} ${i}`).toBe(isThread);
         if (!isThread) expect(methodsOf[port.system as PipeSystem]).toContain(f.methods[i]);
       }

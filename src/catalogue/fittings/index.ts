@@ -6,7 +6,11 @@ import {
   type Shape,
 } from "../../core/plumbing/fittings";
 import type { PortType } from "../../core/plumbing/transitions";
+import { flexibleOf } from "../../core/plumbing/connector";
 import {
+  connectorBores,
+  connectorLengths,
+  connectorSizes,
   depthsOf,
   equivalentsOf,
   has45,
@@ -37,6 +41,7 @@ const words: Readonly<Record<PipeSystem | JointMethod | Shape, string>> = {
   adapter: "adapter",
   reducer: "reducing coupling",
   valve: "ball valve, full port",
+  connector: "flexible connector",
 };
 
 /** Price of a plain half-inch coupling by method; other shapes and sizes are multiples of it. */
@@ -55,6 +60,7 @@ const shapeTimes: Readonly<Record<Shape, number>> = {
   adapter: 1.8,
   reducer: 1.3,
   valve: 6,
+  connector: 9,
 };
 const sizeTimes: readonly number[] = [1, 1.5, 2.4, 3.8];
 const cents = (price: number): number => Math.round(price * 100) / 100;
@@ -289,7 +295,32 @@ const nuts = (["O-ring nut", "split ring"] as const).flatMap((system) =>
   }),
 );
 
+/** Flexible connectors from a unit's coupling nut: onto a pipe of the size of copper tube, pushed on, or by the taper thread of its size. */
+const flexible = (["O-ring nut", "split ring"] as const).flatMap((system) =>
+  connectorSizes.flatMap((size) =>
+    connectorLengths.flatMap((length) => {
+      const nut = nutSide(system, size);
+      const ends = [
+        threadSide("NPT", size, "male"),
+        ...tubeSized.map((pipe) => pipeSide(pipe, "pushFit", "coupling", size)),
+      ];
+      return ends.map((end): CatalogueFitting => ({
+        ...fitting(
+          idOf("flexible", system, size, `${length.inches}`, end.words),
+          `${nut.words} × ${end.words}${end.method ? " push-fit" : ""} flexible connector, ${length.inches} in`,
+          "connector",
+          threadPrice(size) * (3 + length.inches / 6),
+          [nut, end],
+        ),
+        ...flexibleOf({ lengthMm: length.mm, ...connectorBores[size] }),
+      }));
+    }),
+  ),
+);
+
 /** Every fitting that Brant brings along, by id. */
 export const fittings: ReadonlyMap<string, CatalogueFitting> = new Map(
-  [...straight, ...adapters, ...reducers, ...between, ...growing, ...threaded, ...nuts].map((f) => [f.id, f]),
+  [...straight, ...adapters, ...reducers, ...between, ...growing, ...threaded, ...nuts, ...flexible].map(
+    (f) => [f.id, f],
+  ),
 );

@@ -92,6 +92,23 @@ export const threadLaying: Readonly<Record<(typeof threadSizes)[number], number>
   "1-1/2": 25,
 };
 
+/** Nominal sizes of flexible connectors, in. */
+export const connectorSizes = ["3/4", "1", "1-1/4"] as const;
+/** Their bores by size, mm (handbook 3, Pipe), and the least radius that these made-up ones are bent to. */
+export const connectorBores: Readonly<
+  Record<(typeof connectorSizes)[number], { readonly insideMm: number; readonly bendMm: number }>
+> = {
+  "3/4": { insideMm: 12.7, bendMm: 60 },
+  "1": { insideMm: 19, bendMm: 80 },
+  "1-1/4": { insideMm: 25, bendMm: 100 },
+};
+/** How long these made-up ones are, the shorter ones first. */
+export const connectorLengths = [
+  { inches: 12, mm: 305 },
+  { inches: 18, mm: 457 },
+  { inches: 24, mm: 610 },
+] as const;
+
 /** Methods that join a pipe system (handbook 3, Transitions and Which joint). */
 export const methodsOf: Readonly<Record<PipeSystem, readonly JointMethod[]>> = {
   pex: ["crimp", "expansion", "pushFit"],

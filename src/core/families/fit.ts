@@ -91,6 +91,14 @@ export const fitFigures = z.strictObject({
       height: quantityFigure("Storage tank, height", "length"),
     })
     .optional(),
+  /** Flexible connectors in its box, one for each of its two pipes. */
+  connectors: z
+    .strictObject({
+      length: quantityFigure("Its connectors, length", "length"),
+      inside: quantityFigure("Its connectors, inside", "length"),
+      bend: quantityFigure("Its connectors, bent no tighter than", "length"),
+    })
+    .optional(),
   /** Room that it asks for beyond its body. */
   free: z
     .strictObject({

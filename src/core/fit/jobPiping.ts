@@ -35,7 +35,10 @@ export interface JobPiping {
   /** How joints are made where no bench helps, at units and at the house's pipe; absent: as all others. */
   readonly wall?: JointMethod;
   readonly threads: ThreadSchool;
+  /** Flexible connectors at every head with nuts, or at none; absent: those that come in a unit's box. */
+  readonly flexible?: Flexibles | undefined;
 }
+export type Flexibles = "all" | "none";
 /** Pipes that fittings are pushed on. */
 const pushedOn: ReadonlySet<PipeSystem> = new Set(["pex", "copper", "cpvc"]);
 /** A pipe as it is joined on the wall: as everywhere, where nothing is pushed on it. */
@@ -63,6 +66,7 @@ export function pipingOf(answers: SurveyAnswers, schools: Readonly<Record<string
       train: { system: ofTrain, size, ...methodOf(ofTrain, schools) },
       ...(schools.wallJoints === "pushFit" ? { wall: "pushFit" as const } : {}),
       threads: (schools.threads ?? "rule") as ThreadSchool,
+      ...(schools.flexible === "all" || schools.flexible === "none" ? { flexible: schools.flexible } : {}),
     },
   };
 }
@@ -99,12 +103,13 @@ export const isChosenWay = ({ train, wall }: JobPiping, way: Way): boolean =>
   (way.wall ?? way.method) === (wall ?? train.method);
 /** What pipes are made of, joined in another way: the house's too, where it is the same pipe. */
 export const joinedAs = (piping: JobPiping, { system, method, ring, wall }: Way): JobPiping => {
-  const { house, train, threads } = piping;
+  const { house, train, threads, flexible } = piping;
   const how = { system, method, ring };
   return {
     house: house.system === system ? { ...house, ...how } : house,
     train: { ...train, ...how },
     ...(wall ? { wall } : {}),
     threads,
+    ...(flexible ? { flexible } : {}),
   };
 };

@@ -1,8 +1,10 @@
-import { keysOf, type PlacedUnit, type UnitPort } from "../families";
+import { keysOf, type PlacedUnit, type UnitModel, type UnitPort } from "../families";
+import { flexibleOf } from "../plumbing/connector";
 import type { CatalogueFitting } from "../plumbing/fittings";
 import type { JointKind } from "../plumbing/joint";
 import {
   fittingOf,
+  flexibleStubs,
   houseStub,
   lengthsOf,
   roomFor,
@@ -10,13 +12,14 @@ import {
   teesApart,
   unitStub,
   valveIn,
+  type FlexibleStub,
   type Piping,
   type Stub,
   type StubPart,
 } from "../plumbing/piping";
 import { shutOffsOf, type Arrangement, type ShutOffs } from "../plumbing/shutOffs";
 import type { PortType } from "../plumbing/transitions";
-import { onTheWall, type JobPiping } from "./jobPiping";
+import { onTheWall, type Flexibles, type JobPiping } from "./jobPiping";
 import { noManifold, sideBySide } from "./manifold";
 import { lineFits, onWall, type LinePorts } from "./onWall";
 import type { WallUnit } from "./standing";
@@ -58,6 +61,8 @@ export interface Joined {
   readonly keys: readonly string[];
   /** The valve in each leg of its manifold, with the piece before it; nothing where none stands there. */
   readonly legValve: readonly StubPart[];
+  /** Flexible connectors that may join its ports instead of fittings, the shortest first. */
+  readonly flexible: { readonly inlet: readonly FlexibleStub[]; readonly outlet: readonly FlexibleStub[] };
   /** As it stands on its wall; undefined where its size is unknown. */
   readonly stands?: WallUnit;
 }
@@ -102,8 +107,46 @@ const valvesOf = (line: readonly PlacedUnit[], { arrangement, isUnsafe }: Passed
     isUnsafe,
   );
 
+/** A unit's own connector, as its box holds one for each pipe: to the taper thread of its port's size; undefined where it comes with none. */
+function boxedConnector({ code, fit }: UnitModel, port: PortType): CatalogueFitting | undefined {
+  const own = fit?.connectors;
+  if (!own) return undefined;
+  return {
+    id: `box.${code}.connector`,
+    name: `connector from the box of ${code}`,
+    shape: "connector",
+    price: 0,
+    ports: [
+      { ...port, gender: "female" },
+      { system: "NPT", size: port.size, gender: "male" },
+    ],
+    methods: [undefined, undefined],
+    insertionMm: [undefined, undefined],
+    ...flexibleOf({ lengthMm: own.length, insideMm: own.inside, bendMm: own.bend }),
+  };
+}
+
+/** Is a port joined by a nut that a connector has. */
+const takesConnector = ({ system }: UnitPort): boolean => system === "O-ring nut" || system === "split ring";
+
+/** Connectors for a unit's port by the job's school. */
+function flexibleAt(
+  all: readonly CatalogueFitting[],
+  model: UnitModel,
+  unitPort: UnitPort,
+  { ends, flexible }: Pick<LineMade, "ends" | "flexible">,
+  hasValve: boolean,
+): readonly FlexibleStub[] {
+  if (flexible === "none" || !takesConnector(unitPort)) return [];
+  const port = portType(unitPort);
+  const own = boxedConnector(model, port);
+  if (!own && flexible !== "all") return [];
+  return flexibleStubs(all, port, ends, { hasValve, ...(own ? { own } : {}) });
+}
+
 /** A line's pipe, and the valves in it. */
 interface LineMade {
+  readonly flexible?: Flexibles | undefined;
   readonly train: Piping;
   /** The train's pipe as it is joined at its ends. */
   readonly ends: Piping;
@@ -114,7 +157,7 @@ interface LineMade {
 function joinedOf(
   all: readonly CatalogueFitting[],
   line: readonly PlacedUnit[],
-  { train, ends, valves }: LineMade,
+  { train, ends, valves, flexible }: LineMade,
 ): readonly Joined[] {
   const elbow = fittingOf(all, "elbow90", train);
   const lengths = lengthsOf(all, train);
@@ -129,13 +172,25 @@ function joinedOf(
     const stub = (port: UnitPort) => unitStub(all, portType(port), ends, { hasValve: hasValve && isOne });
     const [inlet, outlet] = [stub(ports.inlet), stub(ports.outlet)];
     const room = { inlet: roomAt(inlet), outlet: roomAt(outlet) };
+    const flexibles = (port: UnitPort) => flexibleAt(all, model, port, { ends, flexible }, hasValve && isOne);
     const legValve = hasValve && !isOne ? (valveIn(all, train) ?? []) : [];
     const one = onWall(placed, room);
     const stands =
       one &&
       sideBySide(one, unit.parallel, lengths ? { ...lengths, valve: stubOf(legValve).length } : noManifold);
     return [
-      { key: unit.key, code: model.code, keys: keysOf(unit), ports, inlet, outlet, room, legValve, stands },
+      {
+        key: unit.key,
+        code: model.code,
+        keys: keysOf(unit),
+        ports,
+        inlet,
+        outlet,
+        room,
+        legValve,
+        flexible: { inlet: flexibles(ports.inlet), outlet: flexibles(ports.outlet) },
+        stands,
+      },
     ];
   });
 }
@@ -160,7 +215,12 @@ export function pipePlan(
   const elbow = fittingOf(all, "elbow90", train);
   const roomAt = (stub: Stub) => (elbow ? roomFor(stub, train, elbow) : stub.length);
   const valves = valvesOf(line, passed);
-  const units = joinedOf(all, line, { train, ends, valves });
+  const units = joinedOf(all, line, {
+    train,
+    ends,
+    valves,
+    flexible: piping.flexible,
+  });
   const stubAt = (hasValve: boolean) => houseStub(all, { house, piping: ends, byTee, hasValve });
   const [before, behind] = [stubAt(valves.ahead), stubAt(valves.behind)];
   const [ofTrain, ofHouse] = [lengthsOf(all, train), lengthsOf(all, house)];

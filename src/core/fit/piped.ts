@@ -8,7 +8,8 @@ import {
   type Used,
 } from "../plumbing/assembly";
 import type { CatalogueFitting } from "../plumbing/fittings";
-import { fittingOf, stubOf, type StubPart } from "../plumbing/piping";
+import { fittingOf, stubOf, type FlexibleStub, type StubPart } from "../plumbing/piping";
+import { connected, type Connected, type ConnectorOnWall, type FlexibleEnds } from "./flexible";
 import { jointOfPort, portType, type Joined, type PipePlan } from "./pipePlan";
 import type { Route } from "./route";
 import type { Placing } from "./routes";
@@ -26,9 +27,15 @@ function unitEnd(unit: Joined, side: "inlet" | "outlet", part = unit.key): RunEn
   };
 }
 
+/** A pipe between its ends, which connectors may take the place of. */
+interface RunAsked {
+  readonly run: Run;
+  readonly flexible: FlexibleEnds;
+}
+
 /** The pipes and shared fittings on one side of units that stand side by side. */
 interface HeaderBuilt {
-  readonly runs: readonly Run[];
+  readonly runs: readonly RunAsked[];
   readonly shared: readonly Used[];
   /** Where the pipe of the line comes to it, or goes on. */
   readonly end: RunEnd;
@@ -57,21 +64,28 @@ function headerBuilt(
     stub: stubOf(parts, fittingAt(i).layingMm[0]),
     into: { fitting: fittingAt(i), likeM },
   });
-  const legAt = (i: number): Run => {
+  const legAt = (i: number): RunAsked => {
     const own = endAt(i, isBlind(i) ? elbow.likeM : tee.branchLikeM!, unit.legValve);
     const there = unitEnd(unit, side, unit.keys[i]!);
     const leg = { id: `${id}.l${i + 1}`, manifold: { unit: unit.key, side, share: 1 / count } };
+    const stubs = unit.flexible[side];
     return divides
-      ? { ...leg, points: legs[i]!, from: own, to: there }
-      : { ...leg, points: legs[i]!.toReversed(), from: there, to: own };
+      ? { run: { ...leg, points: legs[i]!, from: own, to: there }, flexible: { to: stubs } }
+      : {
+          run: { ...leg, points: legs[i]!.toReversed(), from: there, to: own },
+          flexible: { from: stubs },
+        };
   };
   // A tee's loss straight on is met where water goes on past it, or comes to it from the units before.
-  const alongAt = (i: number): Run => ({
-    id: `${id}.h${i + 1}`,
-    manifold: { unit: unit.key, side, share: (divides ? count - 1 - i : i + 1) / count },
-    points: [at[i]!, at[i + 1]!],
-    from: endAt(i, divides ? tee.likeM : 0),
-    to: endAt(i + 1, divides ? 0 : tee.likeM),
+  const alongAt = (i: number): RunAsked => ({
+    run: {
+      id: `${id}.h${i + 1}`,
+      manifold: { unit: unit.key, side, share: (divides ? count - 1 - i : i + 1) / count },
+      points: [at[i]!, at[i + 1]!],
+      from: endAt(i, divides ? tee.likeM : 0),
+      to: endAt(i + 1, divides ? 0 : tee.likeM),
+    },
+    flexible: {},
   });
   const legsFirst = unit.keys.flatMap((_, i) => [legAt(i), ...(i < count - 1 ? [alongAt(i)] : [])]);
   return {
@@ -81,46 +95,115 @@ function headerBuilt(
   };
 }
 
+/** What a pipe of the line ends at, at a unit. */
+interface StationEnd {
+  readonly end: RunEnd;
+  readonly flexible?: readonly FlexibleStub[];
+}
+
+/** A unit of the line between its two pipes. */
+interface StationBuilt {
+  readonly inlet: StationEnd;
+  readonly outlet: StationEnd;
+  /** Pipes of its manifold where it is several, in its own place. */
+  readonly runs: readonly RunAsked[];
+  readonly shared: readonly Used[];
+}
+
 /** A unit of the line between its two pipes: what they end at, and its manifold's own pipes where it is several. */
-function stationBuilt(unit: Joined, { bent, piping }: PipePlan) {
+function stationBuilt(unit: Joined, { bent, piping }: PipePlan): StationBuilt {
   const [tee, elbow] = [fittingOf(bent, "tee", piping.train), fittingOf(bent, "elbow90", piping.train)];
   const manifold = unit.stands?.manifold;
   if (!manifold || !tee || !elbow)
-    return { inlet: unitEnd(unit, "inlet"), outlet: unitEnd(unit, "outlet"), runs: [], shared: [] };
+    return {
+      inlet: { end: unitEnd(unit, "inlet"), flexible: unit.flexible.inlet },
+      outlet: { end: unitEnd(unit, "outlet"), flexible: unit.flexible.outlet },
+      runs: [],
+      shared: [],
+    };
   const [before, behind] = (["inlet", "outlet"] as const).map((side) =>
     headerBuilt(unit, manifold, side, { tee, elbow }),
   );
   return {
-    inlet: before!.end,
-    outlet: behind!.end,
+    inlet: { end: before!.end },
+    outlet: { end: behind!.end },
     runs: [...before!.runs, ...behind!.runs],
     shared: [...before!.shared, ...behind!.shared],
+  };
+}
+
+/** What the house's pipe leads to, or comes back from. */
+function houseEndOf({ bent, cut, house, byTee }: PipePlan, port: "before" | "behind"): RunEnd {
+  const tee = byTee ? fittingOf(bent, "tee", cut) : undefined;
+  return {
+    is: "house",
+    part: tee ? (port === "before" ? "bypass.t1" : "bypass.t2") : `house.${port}`,
+    stub: house![port],
+    ...(tee ? { into: { fitting: tee, likeM: tee.branchLikeM! } } : {}),
+  };
+}
+
+/** The pipes of a train along its wall, with their connectors; those of a manifold in the place of their own unit. */
+interface TrainRuns {
+  readonly ofLine: readonly Connected[];
+  /** By the unit that they are of. */
+  readonly ofManifolds: readonly (Connected & { readonly unit: string })[];
+  readonly shared: readonly Used[];
+}
+
+/** The pipes of a train that goes along some routes; undefined where a port is joined by nothing, or the routes are not those of its units. */
+function trainRuns(plan: PipePlan, routes: readonly Route[]): TrainRuns | undefined {
+  const { bent, piping, units, house } = plan;
+  const elbow = fittingOf(bent, "elbow90", piping.train);
+  if (!house || !elbow || plan.unjoined.length > 0 || routes.length !== units.length + 1) return undefined;
+  const making = { bent, elbow, piping: piping.train };
+  const stations = units.map((unit) => stationBuilt(unit, plan));
+  return {
+    ofLine: routes.map(({ points }, i) => {
+      const [before, behind] = [stations[i - 1]?.outlet, stations[i]?.inlet];
+      const from = before?.end ?? houseEndOf(plan, "before");
+      const to = behind?.end ?? houseEndOf(plan, "behind");
+      const run = { id: `r${i + 1}`, points, from, to };
+      return connected(run, { from: before?.flexible, to: behind?.flexible }, making);
+    }),
+    ofManifolds: stations.flatMap((station, i) =>
+      station.runs.map(({ run, flexible }) => ({
+        ...connected(run, flexible, making),
+        unit: units[i]!.key,
+      })),
+    ),
+    shared: stations.flatMap((s) => s.shared),
   };
 }
 
 /** A pipe on its wall, by the id that it has in the assembly: its corners along the water, and the manifold that it is of. */
 interface PipeOnWall {
   readonly id: string;
+  /** Between its connectors, where it has any. */
   readonly points: readonly Point[];
+  readonly connectors: readonly ConnectorOnWall[];
   readonly manifold?: string;
 }
 
-/** Where each pipe of a placed train goes along its wall. */
+/** Where each pipe of a placed train goes along its wall; nothing while it cannot be built. */
 export function pipesOnWall(
   plan: PipePlan,
   units: readonly WallUnit[],
   { standings, routes }: Placing,
 ): readonly PipeOnWall[] {
-  const ofLine = routes.map(({ points }, i) => ({ id: `r${i + 1}`, points }));
-  const ofManifolds = units.flatMap((unit, i) => {
-    const joined = plan.units.find((u) => u.key === unit.key);
-    const runs = joined ? stationBuilt(joined, plan).runs : [];
-    return runs.map(({ id, points, manifold }) => ({
-      id,
-      ...(manifold ? { manifold: manifoldId(manifold) } : {}),
-      points: points.map((p) => pointOn(unit, p, standings[i]!)),
-    }));
+  const runs = trainRuns(plan, routes);
+  if (!runs) return [];
+  const ofManifolds = runs.ofManifolds.map(({ run, connectors, unit }): PipeOnWall => {
+    const i = units.findIndex((u) => u.key === unit);
+    const onIt = (points: readonly Point[]) => points.map((p) => pointOn(units[i]!, p, standings[i]!));
+    return {
+      id: run.id,
+      points: onIt(run.points),
+      connectors: connectors.map((c) => ({ ...c, points: onIt(c.points) })),
+      ...(run.manifold ? { manifold: manifoldId(run.manifold) } : {}),
+    };
   });
+  const ofLine = runs.ofLine.map(({ run, connectors }) => ({ id: run.id, points: run.points, connectors }));
   return [...ofLine, ...ofManifolds];
 }
 
@@ -130,32 +213,22 @@ export function pipesBuilt(
   routes: readonly Route[],
   swapped?: Swapped,
 ): Assembly | undefined {
-  const { bent, piping, cut, units, house, byTee } = plan;
-  if (!house || plan.unjoined.length > 0) return undefined;
-  const isAlone = units.length === 0 && byTee;
-  if (routes.length !== (isAlone ? 0 : units.length + 1)) return undefined;
-  const tee = byTee ? fittingOf(bent, "tee", cut) : undefined;
-  const houseEnd = (port: "before" | "behind"): RunEnd => ({
-    is: "house",
-    part: tee ? (port === "before" ? "bypass.t1" : "bypass.t2") : `house.${port}`,
-    stub: house[port],
-    ...(tee ? { into: { fitting: tee, likeM: tee.branchLikeM! } } : {}),
-  });
-  const stations = units.map((unit) => stationBuilt(unit, plan));
-  const runs = routes.flatMap((route, i): readonly Run[] => [
-    {
-      id: `r${i + 1}`,
-      points: route.points,
-      from: stations[i - 1]?.outlet ?? houseEnd("before"),
-      to: stations[i]?.inlet ?? houseEnd("behind"),
-    },
-    ...(stations[i]?.runs ?? []),
-  ]);
-  return assembled(bent, runs, piping.train, {
+  const { bent, piping, cut, units, byTee } = plan;
+  const around = {
     threads: piping.threads,
-    shared: stations.flatMap((s) => s.shared),
     ...(swapped ? { swapped } : {}),
     ...(byTee ? { bypass: cut } : {}),
-    ...(isAlone ? { legs: { legIn: houseEnd("before"), legOut: houseEnd("behind") } } : {}),
-  });
+  };
+  if (units.length === 0 && byTee) {
+    if (!plan.house || routes.length > 0) return undefined;
+    const legs = { legIn: houseEndOf(plan, "before"), legOut: houseEndOf(plan, "behind") };
+    return assembled(bent, [], piping.train, { ...around, legs });
+  }
+  const runs = trainRuns(plan, routes);
+  if (!runs) return undefined;
+  const all = runs.ofLine.flatMap(({ run }, i) => [
+    run,
+    ...runs.ofManifolds.filter(({ unit }) => unit === units[i]?.key).map((own) => own.run),
+  ]);
+  return assembled(bent, all, piping.train, { ...around, shared: runs.shared });
 }

@@ -81,6 +81,8 @@ export interface Used {
   readonly fitting: CatalogueFitting;
   /** Several pipes go into it: each is as long as this very fitting asks. */
   readonly isShared?: true;
+  /** It comes in its unit's box. */
+  readonly inBox?: true;
 }
 
 /** Two parts joined. */
@@ -126,6 +128,7 @@ type Item =
       readonly is: "fitting";
       readonly fitting: CatalogueFitting;
       readonly begins: 0 | 1;
+      readonly inBox?: true;
     }
   | {
       readonly id: string;
@@ -147,7 +150,7 @@ function stubItems(run: string, side: "a" | "b", { parts }: Stub, lies: Piece["l
     const id = stubPartId(run, side, i);
     return part.is === "piece"
       ? { id, is: "piece", piping: part.piping, lengthMm: part.lengthMm, lies }
-      : { id, is: "fitting", fitting: part.fitting, begins: turned(part.begins) };
+      : { ...part, id, begins: turned(part.begins) };
   };
   const items = parts.map(item);
   return side === "a" ? items : items.reverse();
@@ -255,8 +258,12 @@ function joined(a: Item, b: Item, making: Making): Made {
 const isBetween = (run: Run, { id }: Item): boolean =>
   id.startsWith(`${run.id}.p`) || id.startsWith(`${run.id}.e`);
 
+/** Is it a connector that bends: it is put between a unit that stands and a pipe that hangs. */
+const bends = (item: Item): boolean => item.is === "fitting" && item.fitting.flexible !== undefined;
+
 /** Where two neighbours in a run are joined. The pipe between its ends is put onto them on the wall; a manifold comes with its pipes. */
 function whereJoined(run: Run, a: Item, b: Item): Joint["where"] {
+  if (bends(a) || bends(b)) return "wall";
   if ([a, b].some((item) => item.is === "end" && item.end.is === "house" && !item.end.into)) return "wall";
   if (isBetween(run, a) === isBetween(run, b)) return "bench";
   const end = isBetween(run, b) ? run.from : run.to;
@@ -303,6 +310,14 @@ const shortestAt = (items: readonly Item[], at: number, making: Making): number 
     depthIn(items[at + 1], making.piping, making),
   );
 
+/** Fittings of a row as they are used in it. */
+const usedIn = (run: string, items: readonly Item[]): readonly Used[] =>
+  items.flatMap((item) =>
+    item.is === "fitting"
+      ? [{ id: item.id, run, fitting: item.fitting, ...(item.inBox ? { inBox: true as const } : {}) }]
+      : [],
+  );
+
 /** Builds one run. */
 function built(run: Run, making: Making): Assembly {
   const items = itemsOf(run, making);
@@ -332,9 +347,7 @@ function built(run: Run, making: Making): Assembly {
   return {
     runs: [throughRun(run)],
     pieces,
-    fittings: items.flatMap((item) =>
-      item.is === "fitting" ? [{ id: item.id, run: run.id, fitting: item.fitting }] : [],
-    ),
+    fittings: usedIn(run.id, items),
     joints: jointsOf(run, items, making),
     faults: pieces
       .filter((p) => own.includes(p.id) && p.lengthMm < shortest(p.id))
@@ -349,9 +362,7 @@ function legBuilt(id: string, ends: RunEnd, making: Making): Assembly {
     { id: end.part, is: "end", end },
     ...stubItems(id, "a", end.stub, "upright"),
   ];
-  const fittings = items.flatMap((item) =>
-    item.is === "fitting" ? [{ id: item.id, run: id, fitting: item.fitting }] : [],
-  );
+  const fittings = usedIn(id, items);
   const pieces = items.flatMap((item): Piece[] =>
     item.is === "piece"
       ? [

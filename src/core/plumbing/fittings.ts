@@ -1,3 +1,4 @@
+import type { Flexible } from "./connector";
 import type { Fitting, PortType } from "./transitions";
 
 /** Pipe systems that fittings join (handbook 3, Pipe): copper of types L and M has one outside. */
@@ -5,7 +6,15 @@ export type PipeSystem = "pex" | "copper" | "cpvc" | "pvc" | "peSupply";
 /** Ways to join pipe and fitting; clamp rings go on the fittings of crimp rings. */
 export type JointMethod = "crimp" | "expansion" | "pushFit" | "solder" | "cement";
 /** What a fitting does with the pipe. */
-export type Shape = "coupling" | "elbow90" | "elbow45" | "tee" | "adapter" | "reducer" | "valve";
+export type Shape =
+  | "coupling"
+  | "elbow90"
+  | "elbow45"
+  | "tee"
+  | "adapter"
+  | "reducer"
+  | "valve"
+  | "connector";
 
 /** A fitting that the company can buy. A tee is listed by its run: its branch is of the same kind. */
 export interface CatalogueFitting extends Fitting {
@@ -19,6 +28,8 @@ export interface CatalogueFitting extends Fitting {
   readonly likeM: number;
   /** Of a tee, by its branch. */
   readonly branchLikeM?: number;
+  /** Of a connector that is bent: a pipe of its own, whose metres `likeM` counts. */
+  readonly flexible?: Flexible;
   /** How deep the pipe goes in, mm, at each port; unknown at a thread. */
   readonly insertionMm: readonly [number | undefined, number | undefined];
 }
@@ -40,6 +51,7 @@ export const inLine = (fittings: readonly CatalogueFitting[]): CatalogueFitting[
 /** Are two fittings of one shape between the same ports, however they are joined. */
 export const doesTheSame = (a: CatalogueFitting, b: CatalogueFitting): boolean =>
   a.shape === b.shape &&
+  a.flexible?.lengthMm === b.flexible?.lengthMm &&
   a.ports.every(({ system, size, gender }, i) => {
     const port = b.ports[i]!;
     return port.system === system && port.size === size && port.gender === gender;

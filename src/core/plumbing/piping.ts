@@ -1,6 +1,6 @@
 import { pipeEnd, type CatalogueFitting, type JointMethod, type PipeSystem, type Shape } from "./fittings";
 import type { JointKind } from "./joint";
-import { transitions, type PortType } from "./transitions";
+import { mates, transitions, type PortType } from "./transitions";
 
 /** What pipe is made of, and how it is joined. */
 export interface Piping {
@@ -61,7 +61,13 @@ export function jointOf(method: JointMethod, { ring }: Piping): JointKind {
 
 /** A fitting in a row, with the port that is turned to what comes before it; or a short piece of pipe. */
 export type StubPart =
-  | { readonly is: "fitting"; readonly fitting: CatalogueFitting; readonly begins: 0 | 1 }
+  | {
+      readonly is: "fitting";
+      readonly fitting: CatalogueFitting;
+      readonly begins: 0 | 1;
+      /** It comes in its unit's box. */
+      readonly inBox?: true;
+    }
   | { readonly is: "piece"; readonly piping: Piping; readonly lengthMm: number };
 
 /** What leads from a fixed end to where the pipe begins, the end's own part first. */
@@ -168,6 +174,48 @@ export function unitStub(
   const chain = chainBetween(all, port, pipeEnd(piping.system, piping.size), methods);
   const valve = hasValve ? valveIn(all, piping) : [];
   return chain && valve && stubOf([...chain, ...valve]);
+}
+
+/** A connector at a unit's port, with what leads from its other end to the pipe. */
+export interface FlexibleStub {
+  readonly connector: CatalogueFitting & Required<Pick<CatalogueFitting, "flexible">>;
+  /** From where the connector ends; the connector itself is its first part. */
+  readonly stub: Stub;
+}
+
+const isConnector = (fitting: CatalogueFitting): fitting is FlexibleStub["connector"] =>
+  fitting.flexible !== undefined;
+
+/**
+ * What leads from a unit's port to its pipe by a flexible connector, the shortest first, and of equal ones the cheapest; none where nothing joins them. `own`: the connector of its box,
+ * instead of those that are bought.
+ */
+export function flexibleStubs(
+  all: readonly CatalogueFitting[],
+  port: PortType,
+  piping: Piping,
+  { own, hasValve = false }: { readonly own?: CatalogueFitting; readonly hasValve?: boolean } = {},
+): readonly FlexibleStub[] {
+  const valve = hasValve ? valveIn(all, piping) : [];
+  if (!valve) return [];
+  const methods = piping.method === "solder" ? [] : [piping.method];
+  const offered = own ? [own] : all;
+  const stubs = offered.filter(isConnector).flatMap((connector) => {
+    if (!mates(port, connector.ports[0])) return [];
+    const chain = chainBetween(all, connector.ports[1], pipeEnd(piping.system, piping.size), methods);
+    if (!chain) return [];
+    const parts: readonly StubPart[] = [
+      { is: "fitting", fitting: connector, begins: 0, ...(own ? { inBox: true } : {}) },
+      ...chain,
+      ...valve,
+    ];
+    return [{ connector, stub: stubOf(parts) }];
+  });
+  const price = ({ parts }: Stub) =>
+    parts.reduce((sum, p) => sum + (p.is === "fitting" ? p.fitting.price : 0), 0);
+  return stubs.toSorted(
+    (a, b) => a.connector.flexible.lengthMm - b.connector.flexible.lengthMm || price(a.stub) - price(b.stub),
+  );
 }
 
 /** The house's pipe where it is cut. */

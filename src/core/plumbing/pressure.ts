@@ -1,5 +1,6 @@
 import type { Level } from "../verdict";
 import type { Assembly, RunBuilt } from "./assembly";
+import { smoothBore, type Flexible } from "./connector";
 import type { Engine, Solved } from "./engine";
 import { SUPPLY_NODE, velocityIn, type Network, type NetworkPipe } from "./network";
 import type { Piping } from "./piping";
@@ -63,6 +64,19 @@ export const boreKey = ({ system, size }: Pick<Piping, "system" | "size">): stri
 const HOUSE = "house";
 const FAR_TAP = "farthest tap";
 
+/** A connector's key among the bores: its own. */
+const connectorKey = ({ insideMm }: Flexible): string => `connector ${insideMm}`;
+
+/** Bores of all pipes of a train, with those of its connectors. */
+const allBores = ({ assembly, bores }: Pick<DrivenTrain, "assembly" | "bores">): DrivenTrain["bores"] => ({
+  ...bores,
+  ...Object.fromEntries(
+    assembly.fittings.flatMap(({ fitting: { flexible } }) =>
+      flexible ? [[connectorKey(flexible), smoothBore(flexible)]] : [],
+    ),
+  ),
+});
+
 /** Metres of each pipe that a run takes, its fittings counted as the pipe that loses as much. */
 function metresOf({ pieces, fittings }: Assembly, run: string): ReadonlyMap<string, number> {
   const metres = new Map<string, number>();
@@ -71,6 +85,10 @@ function metresOf({ pieces, fittings }: Assembly, run: string): ReadonlyMap<stri
   for (const p of own) add(boreKey(p.piping), p.lengthMm / 1000);
   const last = own.at(-1)!.piping;
   for (const { fitting } of fittings.filter((f) => f.run === run)) {
+    if (fitting.flexible) {
+      add(connectorKey(fitting.flexible), fitting.likeM);
+      continue;
+    }
     const end = fitting.methods.findIndex((m) => m !== undefined);
     add(end < 0 ? boreKey(last) : boreKey({ ...last, ...sizeOf(fitting.ports[end]!) }), fitting.likeM);
   }
@@ -142,11 +160,12 @@ export function laidRuns({
   bores,
 }: Pick<DrivenTrain, "assembly" | "bores">): readonly (readonly PipeRun[])[] {
   const laid: PipeRun[][] = [[]];
+  const ofAll = allBores({ assembly, bores });
   for (const run of wayThrough(assembly)) {
     const metres = [...metresOfRun(assembly, run)].filter(([, m]) => m > 0);
     const pipes = metres.map(([key, m]) => ({
       lengthM: asWhole(m, run.manifold?.share ?? 1),
-      ...bores[key]!,
+      ...ofAll[key]!,
     }));
     laid.at(-1)!.push(...pipes);
     if (run.to.is === "unit") laid.push([]);
@@ -199,7 +218,8 @@ export function trainNetwork(
   flow: number,
   { isBypassed = false, washes }: AskedAs = {},
 ): Network {
-  const { assembly, units, supply, bores } = train;
+  const { assembly, units, supply } = train;
+  const bores = allBores(train);
   const designed = (u: DrivenTrain["units"][number]) => u.of ?? u.key;
   const washed = units.find((u) => u.key === washes);
   // Alone in its line it may stay: behind it nothing is drawn. Beside others it would let their water back to itself.

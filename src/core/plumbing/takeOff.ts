@@ -75,7 +75,8 @@ function pipeLines({ pieces }: Assembly, words: TakeOffWords): TakeOffLine[] {
 }
 
 function fittingLines({ fittings }: Assembly): TakeOffLine[] {
-  return [...grouped(fittings, (f) => f.fitting.id).values()].map((own) => ({
+  const brought = fittings.filter((f) => !f.inBox);
+  return [...grouped(brought, (f) => f.fitting.id).values()].map((own) => ({
     ...fittingPart(own[0]!.fitting),
     group: "fittings",
     count: own.length,

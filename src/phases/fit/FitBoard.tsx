@@ -2,6 +2,7 @@
 import { useMemo, useSyncExternalStore } from "react";
 import { type PipePlan } from "@/core/fit/pipePlan";
 import { pipesBuilt, pipesOnWall } from "@/core/fit/piped";
+import type { ConnectorOnWall } from "@/core/fit/flexible";
 import type { Assembly } from "@/core/plumbing/assembly";
 import { numberedRuns } from "@/core/plumbing/named";
 import { headNotes } from "@/core/fit/heads";
@@ -26,7 +27,7 @@ import { PlacesTable } from "./PlacesTable";
 import { WallDrawing } from "./WallDrawing";
 import type { DrawnPipe } from "./WallPipes";
 import { useLayout, type Held } from "./useLayout";
-import { headWords, misfitWords, remedyWords } from "./words";
+import { connectorWords, headWords, misfitWords, remedyWords } from "./words";
 import { usePlacing } from "./work";
 
 interface BoardProps {
@@ -95,6 +96,7 @@ export function FitBoard(props: BoardProps) {
     () => (placing ? drawnPipes(plan, units, placing, assembly) : []),
     [plan, units, placing, assembly],
   );
+  const connectors = drawn.flatMap((p) => p.connectors ?? []);
   const shown = useSyncExternalStore(onAddress, addressed, () => "");
   const says = faults.map((m) => misfitWords(m, nameOf, profile));
   const byHand = { move: layout.move, drop: layout.put, lead: layout.lead, letGo: layout.letGo };
@@ -116,7 +118,7 @@ export function FitBoard(props: BoardProps) {
             <VerdictShape level="Unknown" /> Unknown: the free depth before the wall is not measured
           </p>
         ) : null}
-        <Judged units={units} placed={placed.length} placing={placing} says={says} profile={profile} />
+        <Judged {...{ units, placing, connectors, says, profile }} placed={placed.length} />
         {readOnly ? null : <Searching state={state} stop={stop} busy={busy} begin={() => void placeAll()} />}
         {placing && says.length === 0 ? (
           <AllStands
@@ -139,7 +141,7 @@ export function FitBoard(props: BoardProps) {
         <Said say={layout.say} />
       </div>
       <div className="grid content-start gap-5">
-        <Tables {...props} layout={layout} />
+        <Tables {...props} layout={layout} connectors={connectors} />
       </div>
     </div>
   );
@@ -174,9 +176,12 @@ function drawnPipes(
 /** The drawing's twins in words and numbers. */
 function Tables({
   layout,
+  connectors,
+  plan,
   ...props
-}: Pick<BoardProps, "mirrored" | "units" | "places" | "profile" | "readOnly"> & {
+}: Pick<BoardProps, "mirrored" | "units" | "places" | "plan" | "profile" | "readOnly"> & {
   layout: ReturnType<typeof useLayout>;
+  connectors: readonly ConnectorOnWall[];
 }) {
   const { wall, current, placed, placing, put, letGo, free } = layout;
   return (
@@ -185,7 +190,37 @@ function Tables({
       {placed.length === props.units.length ? (
         <PipesTable {...props} wall={wall} routes={placing?.routes ?? []} lead={letGo} free={free} />
       ) : null}
+      {plan ? <Connectors connectors={connectors} plan={plan} profile={props.profile} /> : null}
     </>
+  );
+}
+
+/** The flexible connectors of a drawing, in words. */
+function Connectors({
+  connectors,
+  plan,
+  profile,
+}: {
+  connectors: readonly ConnectorOnWall[];
+  plan: PipePlan;
+  profile: UnitSystem;
+}) {
+  if (connectors.length === 0) return null;
+  const names = new Map(
+    plan.units.flatMap(({ keys, code }) =>
+      keys.map((key, i) => [key, keys.length > 1 ? `${code} ${i + 1}` : code] as const),
+    ),
+  );
+  const nameOf = (key: string) => names.get(key) ?? key;
+  return (
+    <section data-connectors>
+      <h3 className="pb-1 text-soft">Flexible connectors</h3>
+      <ul className="grid gap-1">
+        {connectors.map((connector, i) => (
+          <li key={i}>{connectorWords(connector, nameOf, profile)}</li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -308,11 +343,13 @@ function Judged({
   units,
   placed,
   placing,
+  connectors,
   says,
   profile,
 }: {
   units: readonly WallUnit[];
   placed: number;
+  connectors: readonly ConnectorOnWall[];
   placing: Placing | undefined;
   says: readonly string[];
   profile: UnitSystem;
@@ -335,8 +372,9 @@ function Judged({
         <p>
           <VerdictShape level="Good" /> Good: everything stands, with{" "}
           <span className="num">{print(placing.pipeMm / 1000, "height", profile)}</span> of pipe and{" "}
-          <span className="num">{placing.routes.reduce((sum, r) => sum + r.elbows, 0)}</span> elbows
+          <span className="num">{placing.routes.reduce((sum, r) => sum + r.elbows, 0)}</span> corners
           {units.some((u) => u.manifold) ? ", manifolds aside" : ""}
+          {connectors.length > 0 ? `; ${connectors.length} flexible connectors` : ""}
         </p>
       ) : (
         <p>

@@ -58,6 +58,10 @@ type Place = { readonly x: number; readonly y: number };
 const path = (points: readonly Place[]): string =>
   points.map((p, i) => `${i === 0 ? "M" : "L"}${p.x} ${p.y}`).join("");
 
+/** A connector from its unit: straight, or round its corner. */
+const bentPath = ([first, corner, end]: readonly Place[]): string =>
+  end ? `M${first!.x} ${first!.y}Q${corner!.x} ${corner!.y} ${end.x} ${end.y}` : path([first!, corner!]);
+
 /** Words in the drawing: their size is that of the paper, whatever the scale. */
 function Words({
   x,
@@ -110,6 +114,25 @@ function Measures({
   });
 }
 
+/** Pipes along their corners, and their connectors ribbed. */
+function Pipes({ pipes, at }: { pipes: WallPaper["pipes"]; at: (p: Place) => Place }) {
+  return pipes.map(({ number, points, connectors }) => (
+    <Fragment key={number}>
+      <Path d={path(points.map(at))} stroke="#000" strokeWidth={2} fill="none" />
+      {connectors.map((way, i) => (
+        <Path
+          key={i}
+          d={bentPath(way.map(at))}
+          stroke="#000"
+          strokeWidth={3.5}
+          strokeDasharray="1.2 1"
+          fill="none"
+        />
+      ))}
+    </Fragment>
+  ));
+}
+
 /** The wall to scale, in points of the page. */
 function Drawn({ wall, scale }: { wall: WallPaper; scale: number }) {
   const k = POINTS / scale;
@@ -144,9 +167,7 @@ function Drawn({ wall, scale }: { wall: WallPaper; scale: number }) {
       {wall.bodies.map((b) => (
         <Rect key={b.name} {...box(b)} stroke="#000" strokeWidth={1} fill="#fff" />
       ))}
-      {wall.pipes.map((p) => (
-        <Path key={p.number} d={path(p.points.map(at))} stroke="#000" strokeWidth={2} fill="none" />
-      ))}
+      <Pipes pipes={wall.pipes} at={at} />
       {wall.obstacles.map((o) => {
         const { x, y } = box(o);
         return <Words key={o.name} x={x} y={y - 2.5} says={o.name} begins />;
@@ -201,7 +222,8 @@ export const wallPdf = ({ job, wall, company, zone, paper, printed }: WallPdfInp
             win over what stands here
           </Text>
           <Text style={styles.small}>
-            Pipes are numbered as in the cut list and in the table that follows.
+            Pipes are numbered as in the cut list and in the table that follows
+            {wall.pipes.some((p) => p.connectors.length > 0) ? "; ribbed: flexible connectors" : ""}.
           </Text>
         </View>
         <View style={{ marginTop: 8 }}>

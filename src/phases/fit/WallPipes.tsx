@@ -1,5 +1,6 @@
 "use client";
 import { useRef, type PointerEvent } from "react";
+import type { ConnectorOnWall } from "@/core/fit/flexible";
 import type { Point, Room, Wall } from "@/core/fit/wall";
 import { middleOf, seen } from "./seen";
 import { pipeAnchor } from "./words";
@@ -16,6 +17,7 @@ export interface DrawnPipe {
   readonly manifold?: string;
   /** As it is numbered in the cut list; absent while its pieces are not known. */
   readonly number?: number;
+  readonly connectors?: readonly ConnectorOnWall[];
   /** What it leads to, where it can be led by hand. */
   readonly target?: string;
 }
@@ -94,6 +96,18 @@ function LedPipe({
   );
 }
 
+/** A flexible connector: a ribbed pipe, round where it bends. */
+function Connector({ points, to }: { points: readonly Point[]; to: ReturnType<typeof seen> }) {
+  const [first, ...rest] = points.map((p) => `${to.x(p.x)} ${to.y(p.y)}`);
+  const way = rest.length === 2 ? `M${first}Q${rest.join(" ")}` : `M${first}L${rest.join("L")}`;
+  return (
+    <g className="pointer-events-none fill-none" data-connector>
+      <path d={way} className="stroke-water" strokeWidth="34" />
+      <path d={way} className="stroke-sheet" strokeWidth="20" strokeDasharray="10 12" />
+    </g>
+  );
+}
+
 /** A pipe along its corners, with its number. */
 export function Pipe({
   points,
@@ -135,6 +149,9 @@ export function WallPipes({ pipes, shown, ...props }: PipesDrawn) {
   return pipes.map((pipe) => (
     <g key={pipe.id} id={pipeAnchor(pipe.id)}>
       <Pipe {...pipe} to={to} isShown={isPointedAt(pipe, shown)} />
+      {pipe.connectors?.map(({ points }, i) => (
+        <Connector key={i} points={points} to={to} />
+      ))}
       {pipe.target === undefined ? null : <LedPipe {...props} points={pipe.points} target={pipe.target} />}
     </g>
   ));

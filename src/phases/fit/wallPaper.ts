@@ -17,6 +17,8 @@ interface NamedRect extends Rect {
 interface DrawnPipe {
   readonly number: number;
   readonly points: readonly Point[];
+  /** Ways of its flexible connectors. */
+  readonly connectors: readonly (readonly Point[])[];
 }
 /** A length between two points, with its figure. */
 interface Measure {
@@ -78,7 +80,7 @@ export function wallPaper(parts: Parts, placing: Placing, profile: UnitSystem): 
       name: unit.manifold ? `${unit.manifold.name} ${k + 1}` : unit.name,
     })),
   );
-  const onWall = new Map(pipesOnWall(fit.plan, fit.units, placing).map((p) => [p.id, p.points]));
+  const onWall = new Map(pipesOnWall(fit.plan, fit.units, placing).map((p) => [p.id, p]));
   const corner = wall.corner === undefined ? undefined : to.x(wall.corner);
   const runs = numberedRuns(built).map((run, i) => ({ run, number: i + 1 }));
   return {
@@ -88,8 +90,10 @@ export function wallPaper(parts: Parts, placing: Placing, profile: UnitSystem): 
     bodies,
     obstacles: wall.obstacles.map((o) => ({ ...to.rect(o), name: o.id })),
     pipes: runs.flatMap(({ run, number }) => {
-      const points = onWall.get(run);
-      return points ? [{ number, points: points.map(point) }] : [];
+      const pipe = onWall.get(run);
+      if (!pipe) return [];
+      const connectors = pipe.connectors.map((c) => c.points.map(point));
+      return [{ number, points: pipe.points.map(point), connectors }];
     }),
     ends: [wall.from, wall.to].map((p, i) => ({ ...point(p), name: i === 0 ? "from" : "to" })),
     across: between([0, ...bodies.flatMap((b) => [b.x, b.x + b.width]), corner ?? 0, wall.width], say),

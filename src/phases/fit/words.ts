@@ -1,4 +1,5 @@
 import { HEADS, type HeadNote } from "@/core/fit/heads";
+import type { ConnectorOnWall } from "@/core/fit/flexible";
 import type { Misfit } from "@/core/fit/judge";
 import type { Remedy } from "@/core/fit/whyNot";
 import { print, type UnitSystem } from "@/core/units";
@@ -45,6 +46,19 @@ export function misfitWords(m: Misfit, name: NameOf, profile: UnitSystem): strin
     case "lies":
       return `${unit} is not hung on its side here`;
   }
+}
+
+/** How a flexible connector goes, as a sentence. */
+export function connectorWords(
+  { unit, flexible, points }: ConnectorOnWall,
+  name: NameOf,
+  profile: UnitSystem,
+): string {
+  const how =
+    points.length === 3
+      ? `bent once to its corner, no tighter than ${length(flexible.bendMm, profile)} at its middle`
+      : "straight";
+  return `${name(unit)}: ${length(flexible.lengthMm, profile)} long, ${how}`;
 }
 
 /** What a note on two heads says. */

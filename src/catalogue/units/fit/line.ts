@@ -32,12 +32,23 @@ const housing = (
   waterL: over.waterL,
 });
 
+type Connectors = NonNullable<Fitted["fit"]["connectors"]>;
+/** Connectors that come with tanks, by the size of their ports. */
+const kits: Readonly<Record<"3/4" | "1" | "1-1/4" | "1-1/2", Connectors>> = {
+  "3/4": { length: 300, inside: 12.7, bend: 60 },
+  "1": { length: 350, inside: 19, bend: 80 },
+  "1-1/4": { length: 400, inside: 25, bend: 100 },
+  "1-1/2": { length: 450, inside: 32, bend: 130 },
+};
+
 /** Tanks whose head takes connectors by nuts over O-rings. */
 const tank = (
   size: string,
   [diameter, height]: readonly [number, number],
   over: {
     readonly box: readonly string[];
+    /** Its box holds connectors for its two pipes. */
+    readonly kit?: Connectors;
     readonly service: Fitted["fit"]["service"];
     readonly above: number;
     readonly startUp?: Fitted["startUp"];
@@ -47,7 +58,8 @@ const tank = (
     ports: [nut("In", size, "left", -60, height + 90), nut("Out", size, "right", 60, height + 90)],
     body: body(diameter, diameter, height + 200),
     free: { above: over.above, around: 75 },
-    box: [...over.box],
+    box: [...over.box, ...(over.kit ? ["two connectors"] : [])],
+    ...(over.kit ? { connectors: over.kit } : {}),
     tools: ["spirit level", greased, "two wrenches", "bucket", "hose"],
     service: [...over.service],
   },
@@ -55,7 +67,6 @@ const tank = (
 });
 const media = [{ what: "Change the carbon", months: 60 }, yearly("Test chlorine before and after")];
 const carbonBox = ["tank with its carbon", "head", "hose adapter", "jacket"];
-const carbonKit = [...carbonBox, "two connectors"];
 
 /** Softeners: valve on the tank, salt tank beside it. */
 const softener = (
@@ -239,7 +250,8 @@ export const lineFits: Readonly<Record<string, Fitted>> = {
     startUp: { soak: 2880, trickle: 30 },
   }),
   "CT-1252": tank("1 in", [307, 1321], {
-    box: carbonKit,
+    box: carbonBox,
+    kit: kits["1"],
     service: media,
     above: 150,
     startUp: { soak: 2880, trickle: 30 },
@@ -251,7 +263,8 @@ export const lineFits: Readonly<Record<string, Fitted>> = {
     startUp: { soak: 2880, trickle: 45 },
   }),
   "CT-1465": tank("1-1/4 in", [369, 1651], {
-    box: carbonKit,
+    box: carbonBox,
+    kit: kits["1-1/4"],
     service: media,
     above: 200,
     startUp: { soak: 2880, trickle: 45 },
@@ -269,7 +282,8 @@ export const lineFits: Readonly<Record<string, Fitted>> = {
     startUp: { purge: 5 },
   }),
   "KT-1054": tank("3/4 in", [257, 1372], {
-    box: carbonKit,
+    box: carbonBox,
+    kit: kits["3/4"],
     service: media,
     above: 150,
     startUp: { soak: 2880, trickle: 40 },
@@ -281,7 +295,8 @@ export const lineFits: Readonly<Record<string, Fitted>> = {
     startUp: { soak: 2880, trickle: 40 },
   }),
   "KT-1354": tank("1 in", [334, 1372], {
-    box: carbonKit,
+    box: carbonBox,
+    kit: kits["1"],
     service: media,
     above: 200,
     startUp: { soak: 2880, trickle: 50 },
@@ -293,13 +308,15 @@ export const lineFits: Readonly<Record<string, Fitted>> = {
     startUp: { soak: 4320, trickle: 50 },
   }),
   "KT-1665": tank("1-1/2 in", [406, 1651], {
-    box: carbonKit,
+    box: carbonBox,
+    kit: kits["1-1/2"],
     service: media,
     above: 250,
     startUp: { soak: 4320, trickle: 60 },
   }),
   "CN-40": tank("1 in", [215, 1100], {
-    box: ["tank with its media", "head", "two connectors"],
+    box: ["tank with its media", "head"],
+    kit: kits["1"],
     service: [{ what: "Change the media", months: 60 }],
     above: 150,
     startUp: { soak: 60, flush: 5, trickle: 60 },
@@ -311,7 +328,8 @@ export const lineFits: Readonly<Record<string, Fitted>> = {
     startUp: { soak: 60, flush: 5, trickle: 60 },
   }),
   "CN-80": tank("1-1/4 in", [307, 1321], {
-    box: ["tank with its media", "head", "two connectors"],
+    box: ["tank with its media", "head"],
+    kit: kits["1-1/4"],
     service: [{ what: "Change the media", months: 60 }],
     above: 150,
     startUp: { soak: 60, flush: 8, trickle: 60 },

@@ -1,0 +1,115 @@
+import { endsBeyond, type Flexible } from "../plumbing/connector";
+import type { Run, RunEnd } from "../plumbing/assembly";
+import type { CatalogueFitting } from "../plumbing/fittings";
+import { lengthsOf, roomFor, type FlexibleStub, type Piping } from "../plumbing/piping";
+import type { Point } from "./wall";
+
+/** How a run is built, whatever its ends are. */
+interface Making {
+  readonly bent: readonly CatalogueFitting[];
+  readonly elbow: CatalogueFitting;
+  readonly piping: Piping;
+}
+
+/** A run whose first end is joined by a connector: what is left of it, and the connector's way along the wall, from its unit. */
+interface Shortened {
+  readonly points: readonly Point[];
+  readonly from: RunEnd;
+  readonly connector: readonly Point[];
+}
+
+const apart = (a: Point, b: Point): number => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
+
+/** The point so many mm from one towards another, which lies level with it or above or below it. */
+const towards = (from: Point, to: Point, by: number): Point => ({
+  x: from.x + Math.sign(to.x - from.x) * by,
+  y: from.y + Math.sign(to.y - from.y) * by,
+});
+
+/** Does a pipe turn on the wall at its second point; where the wall itself turns, it goes straight on along it. */
+const turnsAtSecond = ([a, b, c]: readonly Point[]): boolean =>
+  a !== undefined && b !== undefined && c !== undefined && (a.x === b.x) !== (b.x === c.x);
+
+/** What a pipe takes up at the far end of its first leg: an elbow, or what its other end is joined by. */
+const takenAtFarEnd = ({ points, to }: Pick<Run, "points" | "to">, { elbow, piping }: Making): number =>
+  points.length > 2 ? elbow.layingMm[0] : roomFor(to.stub, piping, elbow);
+
+/** Has the first leg of a run room for both its ends, with the shortest piece between them. */
+function hasRoom(run: Pick<Run, "points" | "from" | "to">, making: Making): boolean {
+  const { bent, elbow, piping } = making;
+  const piece = lengthsOf(bent, piping)?.piece ?? Infinity;
+  const taken = roomFor(run.from.stub, piping, elbow) + takenAtFarEnd(run, making);
+  return apart(run.points[0]!, run.points[1]!) >= taken + piece;
+}
+
+/** A run with one connector at its first end: bent once round its first corner, or straight where the leg is long; undefined where neither goes. */
+function joinedBy({ connector, stub }: FlexibleStub, run: Run, making: Making): Shortened | undefined {
+  const [port, corner, next] = run.points;
+  const from = { ...run.from, stub };
+  const shortened = (start: Point, rest: readonly Point[], way: readonly Point[]): Shortened | undefined => {
+    const points = [start, ...rest];
+    return hasRoom({ points, from, to: run.to }, making) ? { points, from, connector: way } : undefined;
+  };
+  const beyond = turnsAtSecond(run.points)
+    ? endsBeyond(connector.flexible, apart(port!, corner!))
+    : undefined;
+  if (beyond !== undefined && beyond < apart(corner!, next!)) {
+    const end = towards(corner!, next!, beyond);
+    const bentOnce = shortened(end, run.points.slice(2), [port!, corner!, end]);
+    if (bentOnce) return bentOnce;
+  }
+  const { lengthMm } = connector.flexible;
+  if (lengthMm >= apart(port!, corner!)) return undefined;
+  const end = towards(port!, corner!, Math.round(lengthMm));
+  return shortened(end, run.points.slice(1), [port!, end]);
+}
+
+const backwards = (run: Run): Run => ({
+  ...run,
+  points: run.points.toReversed(),
+  from: run.to,
+  to: run.from,
+});
+
+/** What joins the units at a run's ends, where connectors may. */
+export interface FlexibleEnds {
+  readonly from?: readonly FlexibleStub[];
+  readonly to?: readonly FlexibleStub[];
+}
+
+/** A connector on its wall. */
+export interface ConnectorOnWall {
+  readonly unit: string;
+  readonly flexible: Flexible;
+  /** From its unit to where it ends: straight, or round the corner between them. */
+  readonly points: readonly Point[];
+}
+
+/** A run with its connectors. */
+export interface Connected {
+  readonly run: Run;
+  readonly connectors: readonly ConnectorOnWall[];
+}
+
+/**
+ * A run whose units are joined by flexible connectors wherever one goes: round the first corner, in place of its elbow, or straight; else by the fittings that it has (handbook 3: connectors
+ * respect their bend radius). The shortest that goes is taken; its run is shorter by it, and ends where it ended.
+ */
+export function connected(run: Run, ends: FlexibleEnds, making: Making): Connected {
+  const atFirst = (one: Run, stubs: readonly FlexibleStub[] = []): Connected => {
+    for (const stub of stubs) {
+      const found = joinedBy(stub, one, making);
+      if (!found) continue;
+      const { points, from, connector } = found;
+      const { flexible } = stub.connector;
+      return {
+        run: { ...one, points, from },
+        connectors: [{ unit: from.part, flexible, points: connector }],
+      };
+    }
+    return { run: one, connectors: [] };
+  };
+  const first = atFirst(run, ends.from);
+  const last = atFirst(backwards(first.run), ends.to);
+  return { run: backwards(last.run), connectors: [...first.connectors, ...last.connectors] };
+}
