@@ -53,6 +53,9 @@ test("flats: two and two side by side, their shares, the pressure at the top flo
   await page.getByRole("button", { name: "Find the best places" }).click();
   await expect(page.locator("[data-fit-verdict]")).toContainText("Good: everything stands");
   await expect(page.locator("[data-on-wall=u2]")).toContainText("SF-300 2");
+  const connectors = page.locator("[data-connectors]");
+  await expect(connectors).toContainText("KT-1354 1, outlet: 13.8 in long, bent once round the corner");
+  await expect(connectors).toContainText("KT-1354 1, inlet: none of its connectors goes on so short a way");
   const shares = page.locator("[data-shares=u2]");
   await expect(shares).toContainText("14.64 gpm, 14.64 gpm");
   // What the house's own pipe and floors take is not known yet, and is not taken for nothing.

@@ -134,6 +134,16 @@ describe("a train with flexible connectors", () => {
     expect(velocityIn(19, 30)).toBeGreaterThan(velocityIn(26, 30));
   });
 
+  it("says at which ports none goes, and joins those by fittings", () => {
+    const flats = built(["CT-1354x2"], inCopper("all"));
+    const pipes = pipesOnWall(flats.plan, flats.units, flats.best!);
+    const ports = pipes.flatMap((p) => [...p.connectors, ...p.without].map((c) => `${c.unit} ${c.side}`));
+    expect(ports.toSorted()).toEqual(["u1a inlet", "u1a outlet", "u1b inlet", "u1b outlet"]);
+    const rigid = pipes.flatMap((p) => p.without);
+    const nuts = flats.assembly!.fittings.filter((f) => f.fitting.id.startsWith("connector-o-ring"));
+    expect(nuts.length).toBe(rigid.length);
+  });
+
   it("keeps to fittings where none is long enough to turn", () => {
     expect(endsBeyond({ lengthMm: 160, insideMm: 19, bendMm: 80 }, 120)).toBeUndefined();
     expect(flexibleOf({ lengthMm: 160, insideMm: 19, bendMm: 80 }).likeM).toBeCloseTo(0.48, 9);

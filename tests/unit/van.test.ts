@@ -74,6 +74,11 @@ describe("packing the van", () => {
         );
       }
     const elbow = fittings.get("elbow90-crimp-pex-1")!;
+    // What bears less, or what nobody rated, comes instead of nothing.
+    const pushed = all.find((f) => f.id === "elbow90-pushfit-pex-1")!;
+    expect(substitutesOf(pushed, all).map((f) => f.id)).not.toContain("elbow90-crimp-pex-1");
+    const { rating: _rating, ...unrated } = pushed;
+    expect(substitutesOf(elbow, [unrated])).toEqual([]);
     const ids = substitutesOf(elbow, all).map((f) => f.id);
     expect(ids).toContain("elbow90-pushfit-pex-1");
     expect(ids.every((id) => id.startsWith("elbow90-"))).toBe(true);

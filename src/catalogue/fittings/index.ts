@@ -3,6 +3,7 @@ import {
   type CatalogueFitting,
   type JointMethod,
   type PipeSystem,
+  type Rating,
   type Shape,
 } from "../../core/plumbing/fittings";
 import type { PortType } from "../../core/plumbing/transitions";
@@ -16,6 +17,7 @@ import {
   has45,
   methodsOf,
   pipeSizes,
+  ratings,
   threadLaying,
   threadSizes,
   type PipeSize,
@@ -124,7 +126,17 @@ function fitting(
     methods: [ends[0].method, ends[1].method],
     layingMm: [ends[0].laying, ends[1].laying],
     insertionMm: [ends[0].insertion, ends[1].insertion],
+    rating: ratingOf(ends),
     ...lossLike(shape, ends),
+  };
+}
+
+/** A fitting bears what the weaker of its ends does. */
+function ratingOf(ends: readonly [End, End]): Rating {
+  const both = ends.map(({ method }) => ratings[method ?? "thread"]);
+  return {
+    kPa: Math.min(...both.map((r) => r.kPa)),
+    celsius: Math.min(...both.map((r) => r.celsius)),
   };
 }
 

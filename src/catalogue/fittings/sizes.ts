@@ -1,4 +1,4 @@
-import type { JointMethod, PipeSystem, Shape } from "../../core/plumbing/fittings";
+import type { JointMethod, PipeSystem, Rating, Shape } from "../../core/plumbing/fittings";
 
 /** Nominal sizes of pipe, in, the smaller ones first (handbook 3, Pipe). */
 export const pipeSizes = ["1/2", "3/4", "1", "1-1/4"] as const;
@@ -32,6 +32,17 @@ export const depthsOf: Readonly<Record<JointMethod, Depths>> = {
   pushFit,
   solder: socket,
   cement: socket,
+};
+
+/** What an end of these made-up fittings bears, by what joins it. */
+export const ratings: Readonly<Record<JointMethod | "thread", Rating>> = {
+  crimp: { kPa: 1100, celsius: 82 },
+  expansion: { kPa: 1100, celsius: 93 },
+  pushFit: { kPa: 1380, celsius: 93 },
+  solder: { kPa: 1380, celsius: 93 },
+  // As far as the handbook's cure times reach.
+  cement: { kPa: 1100, celsius: 60 },
+  thread: { kPa: 1380, celsius: 93 },
 };
 
 /** Lengths of the same pipe that lose as much as a fitting, m (handbook 3, Equivalent length of fittings). */

@@ -73,43 +73,63 @@ const backwards = (run: Run): Run => ({
 
 /** What joins the units at a run's ends, where connectors may. */
 export interface FlexibleEnds {
-  readonly from?: readonly FlexibleStub[];
-  readonly to?: readonly FlexibleStub[];
+  readonly from?: readonly FlexibleStub[] | undefined;
+  readonly to?: readonly FlexibleStub[] | undefined;
+}
+
+/** A port of a unit where a flexible connector may be. */
+export interface FlexiblePort {
+  readonly unit: string;
+  readonly side: "inlet" | "outlet";
 }
 
 /** A connector on its wall. */
-export interface ConnectorOnWall {
-  readonly unit: string;
+export interface ConnectorOnWall extends FlexiblePort {
   readonly flexible: Flexible;
   /** From its unit to where it ends: straight, or round the corner between them. */
   readonly points: readonly Point[];
 }
 
-/** A run with its connectors. */
+/** A run with its connectors, and the ports at which none of those that may be there goes. */
 export interface Connected {
   readonly run: Run;
   readonly connectors: readonly ConnectorOnWall[];
+  readonly without: readonly FlexiblePort[];
+}
+
+/** A run with the first connector that goes at its first end. */
+function atFirstEnd(
+  run: Run,
+  stubs: readonly FlexibleStub[],
+  side: FlexiblePort["side"],
+  making: Making,
+): Connected {
+  const port = { unit: run.from.part, side };
+  for (const stub of stubs) {
+    const found = joinedBy(stub, run, making);
+    if (!found) continue;
+    const { points, from, connector } = found;
+    const { flexible } = stub.connector;
+    return {
+      run: { ...run, points, from },
+      connectors: [{ ...port, flexible, points: connector }],
+      without: [],
+    };
+  }
+  return { run, connectors: [], without: stubs.length > 0 ? [port] : [] };
 }
 
 /**
  * A run whose units are joined by flexible connectors wherever one goes: round the first corner, in place of its elbow, or straight; else by the fittings that it has (handbook 3: connectors
  * respect their bend radius). The shortest that goes is taken; its run is shorter by it, and ends where it ended.
  */
-export function connected(run: Run, ends: FlexibleEnds, making: Making): Connected {
-  const atFirst = (one: Run, stubs: readonly FlexibleStub[] = []): Connected => {
-    for (const stub of stubs) {
-      const found = joinedBy(stub, one, making);
-      if (!found) continue;
-      const { points, from, connector } = found;
-      const { flexible } = stub.connector;
-      return {
-        run: { ...one, points, from },
-        connectors: [{ unit: from.part, flexible, points: connector }],
-      };
-    }
-    return { run: one, connectors: [] };
+export function connected(run: Run, { from = [], to = [] }: FlexibleEnds, making: Making): Connected {
+  // Water comes out of the unit that a run begins at, and into the one that it ends at.
+  const first = atFirstEnd(run, from, "outlet", making);
+  const last = atFirstEnd(backwards(first.run), to, "inlet", making);
+  return {
+    run: backwards(last.run),
+    connectors: [...first.connectors, ...last.connectors],
+    without: [...first.without, ...last.without],
   };
-  const first = atFirst(run, ends.from);
-  const last = atFirst(backwards(first.run), ends.to);
-  return { run: backwards(last.run), connectors: [...first.connectors, ...last.connectors] };
 }

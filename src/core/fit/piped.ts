@@ -9,7 +9,13 @@ import {
 } from "../plumbing/assembly";
 import type { CatalogueFitting } from "../plumbing/fittings";
 import { fittingOf, stubOf, type FlexibleStub, type StubPart } from "../plumbing/piping";
-import { connected, type Connected, type ConnectorOnWall, type FlexibleEnds } from "./flexible";
+import {
+  connected,
+  type Connected,
+  type ConnectorOnWall,
+  type FlexibleEnds,
+  type FlexiblePort,
+} from "./flexible";
 import { jointOfPort, portType, type Joined, type PipePlan } from "./pipePlan";
 import type { Route } from "./route";
 import type { Placing } from "./routes";
@@ -182,6 +188,8 @@ interface PipeOnWall {
   /** Between its connectors, where it has any. */
   readonly points: readonly Point[];
   readonly connectors: readonly ConnectorOnWall[];
+  /** Ports at which none goes. */
+  readonly without: readonly FlexiblePort[];
   readonly manifold?: string;
 }
 
@@ -193,17 +201,23 @@ export function pipesOnWall(
 ): readonly PipeOnWall[] {
   const runs = trainRuns(plan, routes);
   if (!runs) return [];
-  const ofManifolds = runs.ofManifolds.map(({ run, connectors, unit }): PipeOnWall => {
+  const ofManifolds = runs.ofManifolds.map(({ run, connectors, without, unit }): PipeOnWall => {
     const i = units.findIndex((u) => u.key === unit);
     const onIt = (points: readonly Point[]) => points.map((p) => pointOn(units[i]!, p, standings[i]!));
     return {
       id: run.id,
       points: onIt(run.points),
       connectors: connectors.map((c) => ({ ...c, points: onIt(c.points) })),
+      without,
       ...(run.manifold ? { manifold: manifoldId(run.manifold) } : {}),
     };
   });
-  const ofLine = runs.ofLine.map(({ run, connectors }) => ({ id: run.id, points: run.points, connectors }));
+  const ofLine = runs.ofLine.map(({ run: { id, points }, connectors, without }) => ({
+    id,
+    points,
+    connectors,
+    without,
+  }));
   return [...ofLine, ...ofManifolds];
 }
 

@@ -16,12 +16,20 @@ export type Shape =
   | "valve"
   | "connector";
 
+/** What a fitting bears: at most so many kPa, at up to so many °C. */
+export interface Rating {
+  readonly kPa: number;
+  readonly celsius: number;
+}
+
 /** A fitting that the company can buy. A tee is listed by its run: its branch is of the same kind. */
 export interface CatalogueFitting extends Fitting {
   readonly name: string;
   readonly shape: Shape;
   /** How each port is joined; none for a thread. */
   readonly methods: readonly [JointMethod | undefined, JointMethod | undefined];
+  /** Absent: unknown. */
+  readonly rating?: Rating;
   /** From the centre to where the pipe stops, mm, at each port; at a thread or nut to the face of what it is screwed onto. */
   readonly layingMm: readonly [number, number];
   /** Length of the same pipe that loses as much as it, m; of a tee, straight on. */
@@ -47,6 +55,13 @@ const straight: ReadonlySet<Shape> = new Set(["coupling", "adapter", "reducer"])
 /** Fittings that a transition is made of: those that neither bend nor branch. */
 export const inLine = (fittings: readonly CatalogueFitting[]): CatalogueFitting[] =>
   fittings.filter((f) => straight.has(f.shape));
+
+/** Does a fitting bear at least what another does; what nobody rated does not. */
+export const bearsAsMuch = (
+  { rating: one }: CatalogueFitting,
+  { rating: other }: CatalogueFitting,
+): boolean =>
+  one !== undefined && other !== undefined && one.kPa >= other.kPa && one.celsius >= other.celsius;
 
 /** Are two fittings of one shape between the same ports, however they are joined. */
 export const doesTheSame = (a: CatalogueFitting, b: CatalogueFitting): boolean =>

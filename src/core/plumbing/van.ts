@@ -1,5 +1,5 @@
 import type { Assembly, Joint } from "./assembly";
-import { doesTheSame, type CatalogueFitting } from "./fittings";
+import { bearsAsMuch, doesTheSame, type CatalogueFitting } from "./fittings";
 import { jointPlaces, jointsByPlace, type JointPlace } from "./made";
 import type { TakeOffLine } from "./takeOffLine";
 
@@ -49,9 +49,11 @@ export function waitsFor(line: TakeOffLine, assembly: Assembly): readonly JointP
   );
 }
 
-/** Fittings that do the same between the same two ports, joined in another way; the cheapest first. */
+/** Fittings that do the same between the same two ports, joined in another way, and bear as much (handbook 3, Stock); the cheapest first. */
 export const substitutesOf = (
   fitting: CatalogueFitting,
   all: readonly CatalogueFitting[],
 ): readonly CatalogueFitting[] =>
-  all.filter((f) => f.id !== fitting.id && doesTheSame(f, fitting)).toSorted((a, b) => a.price - b.price);
+  all
+    .filter((f) => f.id !== fitting.id && doesTheSame(f, fitting) && bearsAsMuch(f, fitting))
+    .toSorted((a, b) => a.price - b.price);

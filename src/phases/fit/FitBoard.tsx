@@ -141,7 +141,7 @@ export function FitBoard(props: BoardProps) {
         <Said say={layout.say} />
       </div>
       <div className="grid content-start gap-5">
-        <Tables {...props} layout={layout} connectors={connectors} />
+        <Tables {...props} layout={layout} drawn={drawn} />
       </div>
     </div>
   );
@@ -176,12 +176,12 @@ function drawnPipes(
 /** The drawing's twins in words and numbers. */
 function Tables({
   layout,
-  connectors,
+  drawn,
   plan,
   ...props
 }: Pick<BoardProps, "mirrored" | "units" | "places" | "plan" | "profile" | "readOnly"> & {
   layout: ReturnType<typeof useLayout>;
-  connectors: readonly ConnectorOnWall[];
+  drawn: readonly DrawnPipe[];
 }) {
   const { wall, current, placed, placing, put, letGo, free } = layout;
   return (
@@ -190,22 +190,24 @@ function Tables({
       {placed.length === props.units.length ? (
         <PipesTable {...props} wall={wall} routes={placing?.routes ?? []} lead={letGo} free={free} />
       ) : null}
-      {plan ? <Connectors connectors={connectors} plan={plan} profile={props.profile} /> : null}
+      {plan ? <Connectors drawn={drawn} plan={plan} profile={props.profile} /> : null}
     </>
   );
 }
 
 /** The flexible connectors of a drawing, in words. */
 function Connectors({
-  connectors,
+  drawn,
   plan,
   profile,
 }: {
-  connectors: readonly ConnectorOnWall[];
+  drawn: readonly DrawnPipe[];
   plan: PipePlan;
   profile: UnitSystem;
 }) {
-  if (connectors.length === 0) return null;
+  const connectors = drawn.flatMap((p) => p.connectors ?? []);
+  const without = drawn.flatMap((p) => p.without ?? []);
+  if (connectors.length + without.length === 0) return null;
   const names = new Map(
     plan.units.flatMap(({ keys, code }) =>
       keys.map((key, i) => [key, keys.length > 1 ? `${code} ${i + 1}` : code] as const),
@@ -218,6 +220,11 @@ function Connectors({
       <ul className="grid gap-1">
         {connectors.map((connector, i) => (
           <li key={i}>{connectorWords(connector, nameOf, profile)}</li>
+        ))}
+        {without.map(({ unit, side }) => (
+          <li key={`${unit} ${side}`}>
+            {nameOf(unit)}, {side}: none of its connectors goes on so short a way; fittings join it
+          </li>
         ))}
       </ul>
     </section>

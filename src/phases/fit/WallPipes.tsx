@@ -1,6 +1,6 @@
 "use client";
 import { useRef, type PointerEvent } from "react";
-import type { ConnectorOnWall } from "@/core/fit/flexible";
+import type { ConnectorOnWall, FlexiblePort } from "@/core/fit/flexible";
 import type { Point, Room, Wall } from "@/core/fit/wall";
 import { middleOf, seen } from "./seen";
 import { pipeAnchor } from "./words";
@@ -18,6 +18,8 @@ export interface DrawnPipe {
   /** As it is numbered in the cut list; absent while its pieces are not known. */
   readonly number?: number;
   readonly connectors?: readonly ConnectorOnWall[];
+  /** Ports of units at which none of its connectors goes. */
+  readonly without?: readonly FlexiblePort[];
   /** What it leads to, where it can be led by hand. */
   readonly target?: string;
 }

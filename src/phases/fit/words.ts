@@ -50,15 +50,15 @@ export function misfitWords(m: Misfit, name: NameOf, profile: UnitSystem): strin
 
 /** How a flexible connector goes, as a sentence. */
 export function connectorWords(
-  { unit, flexible, points }: ConnectorOnWall,
+  { unit, side, flexible, points }: ConnectorOnWall,
   name: NameOf,
   profile: UnitSystem,
 ): string {
   const how =
     points.length === 3
-      ? `bent once to its corner, no tighter than ${length(flexible.bendMm, profile)} at its middle`
+      ? `bent once round the corner, its radius ${length(flexible.bendMm, profile)} or more`
       : "straight";
-  return `${name(unit)}: ${length(flexible.lengthMm, profile)} long, ${how}`;
+  return `${name(unit)}, ${side}: ${length(flexible.lengthMm, profile)} long, ${how}`;
 }
 
 /** What a note on two heads says. */
