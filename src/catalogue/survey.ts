@@ -667,12 +667,21 @@ const groups: readonly SurveyGroup[] = [
       {
         id: "sink.inside",
         label: "What is in the cabinet, seen from its door",
-        hint: "one on a line: what, from the left, above its floor, wide, high",
+        hint: "one on a line: what, from the left, above its floor, wide, high; with its cold stop, its faucet hole and its trap tubes get their lengths",
         kind: "obstacles",
       },
       {
         id: "sink.stopSize",
         label: "Cold stop takes",
+        kind: "choice",
+        options: [
+          { id: "3/8", label: "3/8 in" },
+          { id: "1/2", label: "1/2 in" },
+        ],
+      },
+      {
+        id: "sink.hoseSize",
+        label: "The faucet's hose at the stop",
         kind: "choice",
         options: [
           { id: "3/8", label: "3/8 in" },

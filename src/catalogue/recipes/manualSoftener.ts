@@ -62,6 +62,7 @@ export const manualSoftener: Recipe = {
       water: "off",
       tightening: "Nut by hand, then snug",
       lists: ["ports"],
+      joins: "tubes",
     },
     {
       id: "hose",

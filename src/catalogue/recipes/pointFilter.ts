@@ -68,6 +68,7 @@ export const pointFilter: Recipe = {
       water: "off",
       tightening: "Push to its mark, tug",
       lists: ["ports"],
+      joins: "tubes",
     },
     dryFirstAtStop,
     dryAtStop,

@@ -48,6 +48,7 @@ export const roDirect: Recipe = {
       water: "any",
       tightening: "Push to its mark, tug, clip lock on",
       lists: ["ports"],
+      joins: "tubes",
     },
     {
       id: "cable",

@@ -45,6 +45,7 @@ export const roHighOutput: Recipe = {
       tightening: "Push to the stop, tug, clip; filters hand-tight",
       cautions: ["airGap"],
       lists: ["ports"],
+      joins: "tubes",
       details: ["Float valve at the reservoir, at the end of the product line"],
     },
     serial,

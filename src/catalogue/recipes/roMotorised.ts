@@ -56,6 +56,7 @@ export const roMotorised: Recipe = {
       water: "any",
       tightening: "Press the collar, stopper out; tube to the stop, tug, clip",
       lists: ["ports"],
+      joins: "tubes",
       details: ["Tank's valve clip on, valve closed"],
     },
     {

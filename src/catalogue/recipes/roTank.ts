@@ -121,6 +121,7 @@ const join: readonly RecipeStep[] = [
     water: "any",
     tightening: "Push to the stop, tug, clip or collet lock on",
     lists: ["ports"],
+    joins: "tubes",
   },
   {
     id: "permeatePump",

@@ -4,6 +4,7 @@ import { lower } from "../units";
 import { pack } from "./pack";
 import type { Standing, WallUnit } from "./standing";
 import type { Room } from "./wall";
+import { tankKey } from "./salt";
 import { whyNotFit, type Remedy } from "./whyNot";
 
 /** Fields of the survey that a cabinet under a sink is drawn from. */
@@ -53,7 +54,7 @@ function oneInCabinet(key: string, model: UnitModel): readonly WallUnit[] {
   };
   if (!storageTank) return [own];
   const tank: WallUnit = {
-    key: `${key}.tank`,
+    key: tankKey(key),
     name: `tank of ${model.code}`,
     width: round(storageTank.width),
     height: round(storageTank.height),
@@ -85,6 +86,8 @@ export type CabinetFound =
       readonly room: Room;
       readonly units: readonly WallUnit[];
       readonly standings: readonly Standing[];
+      /** Somebody placed them so, whatever is in their way; else it is one way of several. */
+      readonly byHand: boolean;
     }
   | {
       readonly is: "tooSmall";
@@ -97,9 +100,13 @@ export type CabinetFound =
 
 /**
  * Do the units at a sink go into its cabinet, seen from the door, with trap and disposal in it (handbook 3, Fit): one way in which they stand, or every single thing that would let
- * them. Of a range the least is free.
+ * them. Of a range the least is free. `places`: where somebody placed them, which counts once each of them has one.
  */
-export function cabinetOf(answers: SurveyAnswers, placed: readonly PlacedUnit[]): CabinetFound {
+export function cabinetOf(
+  answers: SurveyAnswers,
+  placed: readonly PlacedUnit[],
+  places: Readonly<Record<string, Standing>> = {},
+): CabinetFound {
   const lengthOf = (key: "width" | "height" | "depth"): number | undefined => {
     const found = lower(answers[cabinetFields[key]]?.measured);
     return found === undefined ? undefined : Math.round(found);
@@ -121,8 +128,10 @@ export function cabinetOf(answers: SurveyAnswers, placed: readonly PlacedUnit[])
     obstacles: obstaclesOf(answers[cabinetFields.inside]?.text ?? ""),
   };
   const units = placed.flatMap(inCabinet);
+  const kept = units.flatMap((u) => places[u.key] ?? []);
+  if (kept.length === units.length) return { is: "fits", room, units, standings: kept, byHand: true };
   const packed = pack(room, units);
-  if (packed.is === "fits") return { is: "fits", room, units, standings: packed.standings };
+  if (packed.is === "fits") return { is: "fits", room, units, standings: packed.standings, byHand: false };
   if (packed.is === "open") return { is: "open", room, units };
   return { is: "tooSmall", room, units, remedies: whyNotFit(room, units) };
 }

@@ -1,3 +1,4 @@
+import type { AlikeJoints, JointWay } from "../plumbing/made";
 import { noRig } from "../rig/rig";
 import type { Step } from "../run/step";
 import type { JobState } from "./job";
@@ -30,11 +31,18 @@ const words: ReadonlySet<string> = new Set<keyof Step>([
   "against",
 ]);
 
+const noWords: JointWay = { label: "", size: "", sealant: "none", tightening: "", checks: [] };
+const wordless = ({ id }: AlikeJoints["joints"][number]) => ({ id, what: "" });
+
 /** How a step stands, what it waits for and what is done at it, without what it says. */
 function withoutWords(step: Step): WordlessStep {
   const rest = Object.fromEntries(Object.entries(step).filter(([key]) => !words.has(key)));
   const check = step.check && { check: { ...step.check, question: "" } };
-  return { ...(rest as unknown as Step), why: "", cautions: [], ...check, wordless: true };
+  // Which joints are left says how the step stands.
+  const joins = step.joins && {
+    joins: step.joins.map(({ joints }) => ({ ...noWords, joints: joints.map(wordless) })),
+  };
+  return { ...(rest as unknown as Step), why: "", cautions: [], ...check, ...joins, wordless: true };
 }
 
 /** What of a job a page shows at once: the words of the steps with these ids, and how the parts of its rig hang together. */

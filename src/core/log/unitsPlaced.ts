@@ -1,5 +1,5 @@
 import { keysOf } from "../families";
-import { saltOf } from "../fit/salt";
+import { saltKey, saltOf, tankKey } from "../fit/salt";
 import type { Standing } from "../fit/standing";
 import { HOUSE_END, type Point } from "../fit/wall";
 import { without } from "../job/job";
@@ -57,7 +57,8 @@ export const unitsPlaced = logKind({
     const keys = new Set(job.units.map((u) => u.key));
     // Each of those side by side has a salt tank of its own.
     const valves = new Set(job.units.flatMap(keysOf));
-    const isKnown = (key: string) => keys.has(key) || valves.has(saltOf(key) ?? "");
+    const beside = new Set([...valves].flatMap((key) => [saltKey(key), tankKey(key)]));
+    const isKnown = (key: string) => keys.has(key) || valves.has(key) || beside.has(key);
     const strange = Object.keys(places).find((key) => !isKnown(key));
     if (strange !== undefined) return refuse(`${strange} is no unit of this design`);
     if (off.some((key) => saltOf(key) === undefined))

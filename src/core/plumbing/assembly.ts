@@ -96,6 +96,8 @@ export interface Joint {
   readonly sealant?: Sealant;
   /** As the unit's own manual says, which wins. */
   readonly tightening?: string;
+  /** The port of an RO's tank, which takes more tape. */
+  readonly isTankPort?: true;
   /** Made at the bench, before the rest hangs on the wall. */
   readonly where: "bench" | "wall";
 }

@@ -1,4 +1,4 @@
-import { inBoth, type InBoth } from "../words";
+import { inBoth, inSentence, type InBoth } from "../words";
 import type { UnitSystem } from "../units";
 import type { Assembly, Joint } from "./assembly";
 import { tapeFor, type JointCheck, type JointKind, type JointRule, type Sealant } from "./joint";
@@ -8,10 +8,13 @@ import { jointSaid, type Names } from "./named";
 export const jointPlaces = ["bench", "house", "train"] as const;
 export type JointPlace = (typeof jointPlaces)[number];
 
+/** Where a step of a recipe makes joints: at one of the places of the train, or at the tubes of its own unit. */
+export const joinedAt = [...jointPlaces, "tubes"] as const;
+
 /** How a joint is made. */
 export interface JointWay {
   readonly label: string;
-  /** Inches, nominal. */
+  /** Inches, nominal; empty while it is not known. */
   readonly size: string;
   readonly sealant: Sealant;
   /** Turns of tape. */
@@ -43,6 +46,10 @@ const sealantWords: Readonly<Record<Sealant, string>> = {
 export const sealSaid = ({ sealant, turns }: Pick<AlikeJoints, "sealant" | "turns">): string =>
   turns === undefined ? sealantWords[sealant] : `${sealantWords[sealant]}, ${turns} turns`;
 
+/** A size with what it is of, within a sentence. */
+export const sizedSaid = ({ size, label }: Pick<AlikeJoints, "size" | "label">): string =>
+  size === "" ? inSentence(label) : `${size} in, ${inSentence(label)}`;
+
 /** Where a joint is made. */
 const placeOf = ({ where, run }: Joint): JointPlace => {
   if (where === "bench") return "bench";
@@ -55,7 +62,7 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 export function wayOf(joint: Joint, rules: ReadonlyMap<JointKind, JointRule>): JointWay {
   const rule = rules.get(joint.kind)!;
   const sealant = joint.sealant ?? rule.sealant;
-  const turns = sealant.startsWith("tape") ? tapeFor(joint.size)?.turns : undefined;
+  const turns = sealant.startsWith("tape") ? tapeFor(joint.size, joint)?.turns : undefined;
   return {
     label: rule.label,
     size: joint.size,

@@ -120,7 +120,7 @@ function sealLines({ joints }: Assembly, { rules }: TakeOffWords): TakeOffLine[]
   const sealed = joints.flatMap((joint) => sealsOf(joint, rules).map((seal) => ({ joint, seal })));
   return [...grouped(sealed, ({ seal }) => seal)].map(([key, own]) => {
     const seal = key as Seal;
-    const tape = own.reduce((sum, { joint }) => sum + (tapeFor(joint.size)?.lengthMm ?? 0), 0);
+    const tape = own.reduce((sum, { joint }) => sum + (tapeFor(joint.size, joint)?.lengthMm ?? 0), 0);
     return {
       ...sealPart(seal),
       group: "seal",
@@ -315,12 +315,13 @@ const always: readonly TakeOffLine[] = ["gloves", "towels", "bucket"].map((what)
   why: [{ by: "rule", says: "water that is left above the cut runs out there" }],
 }));
 
-/** Everything that a placed train asks for, each line with why (handbook 3, Take-off). */
+/** Everything that a placed train asks for, each line with why (handbook 3, Take-off). `also`: what is asked for besides, by the tubes of units that are not in the line. */
 export function takeOff(
   assembly: Assembly,
   units: readonly BroughtUnit[],
   grounds: Grounds,
   words: TakeOffWords,
+  also: readonly TakeOffLine[] = [],
 ): readonly TakeOffLine[] {
   return merged([
     ...unitLines(units),
@@ -336,6 +337,7 @@ export function takeOff(
     ...anchorLines(units, grounds, words),
     ...boardLines(grounds, words),
     ...toolLines(assembly, words),
+    ...also,
     ...namedByUnits("tools", units, (u) => u.tools),
     ...always,
   ]);

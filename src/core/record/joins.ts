@@ -1,5 +1,7 @@
 import type { JobState, Knowledge } from "../job";
 import type { DesignBasis, TrainJudgement } from "../train";
+import { keysOf } from "../families";
+import { jointsOfTubes, tubeNames } from "../fit/tubes";
 import { alikeJoints, jointsByPlace, type AlikeJoints, type JointPlace } from "../plumbing/made";
 import { namesOf } from "../plumbing/named";
 import { swapsOf } from "../plumbing/swap";
@@ -7,6 +9,24 @@ import type { Swap } from "../plumbing/swapped";
 import type { UnitSystem } from "../units";
 import type { Placed } from "./basis";
 import { builderOf, fitOf } from "./fitOf";
+import { tubingOfJob } from "./tubing";
+
+/** The joints of tubes, by the unit of the design that they are joined with. */
+function tubeJoinsOf(
+  basis: DesignBasis & Partial<Placed>,
+  judged: TrainJudgement,
+  known: Knowledge,
+): Readonly<Record<string, readonly AlikeJoints[]>> {
+  const { tubing } = tubingOfJob(basis.answers, judged, basis.places);
+  const names = tubeNames(tubing);
+  const joints = jointsOfTubes(tubing);
+  return Object.fromEntries(
+    judged.stations.flatMap(({ unit }) => {
+      const own = keysOf(unit).flatMap((key) => joints.get(key) ?? []);
+      return own.length > 0 ? [[unit.key, alikeJoints(own, known.joints, () => names)]] : [];
+    }),
+  );
+}
 
 /** Every joint of a design's pipes by where it is made, and what may come instead of fittings; nothing while its units stand nowhere, or its pipes are not known. */
 export function joinsOf(
@@ -17,11 +37,14 @@ export function joinsOf(
 ): {
   readonly joins?: Readonly<Record<JointPlace, readonly AlikeJoints[]>>;
   readonly swaps?: readonly Swap[];
+  /** Of units that are not in the line, by their keys. */
+  readonly tubeJoins?: Readonly<Record<string, readonly AlikeJoints[]>>;
 } {
+  const tubeJoins = tubeJoinsOf(basis, judged, known);
   const fit = fitOf(job, judged, known, { basis });
   const build = builderOf(fit, { places: basis.places ?? {}, held: basis.held });
   const assembly = build?.();
-  if (!build || !assembly) return {};
+  if (!build || !assembly) return { tubeJoins };
   const codes = (stations: TrainJudgement["stations"]) =>
     stations.map(({ unit, model }) => ({ key: unit.key, code: model.code, count: unit.parallel }));
   const names = (system: UnitSystem) => namesOf(assembly, codes(fit.line), codes(judged.stations), system);
@@ -29,5 +52,6 @@ export function joinsOf(
   return {
     joins: { bench: alike("bench"), house: alike("house"), train: alike("train") },
     swaps: swapsOf(assembly, build, known.fittings, known.joints),
+    tubeJoins,
   };
 }

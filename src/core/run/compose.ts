@@ -138,9 +138,11 @@ function writesFrom({ writes }: RecipeStep, { fields }: ComposeInput): Step["wri
 /** The joints that are made at a step, where they are known, and what may come instead of fittings there. */
 function joinsFrom(
   { joins: place }: RecipeStep,
-  { joins, swaps = [] }: ComposeInput,
+  unit: string,
+  { joins, tubeJoins, swaps = [] }: ComposeInput,
 ): Pick<Step, "joins" | "swaps"> {
-  const own = place === undefined ? undefined : joins?.[place];
+  if (place === undefined) return {};
+  const own = place === "tubes" ? tubeJoins?.[unit] : joins?.[place];
   if (!own || own.length === 0) return {};
   const ids = new Set(own.flatMap((alike) => alike.joints.map((j) => j.id)));
   const here = swaps.filter((swap) => jointsOfSwap(swap).some((id) => ids.has(id)));
@@ -210,7 +212,7 @@ function stepFrom(
     record: template.record,
     check: check ? { question: name(check.question), photo: check.photo } : undefined,
     hold: hold ? { statement: name(hold.statement) } : undefined,
-    ...joinsFrom(template, input),
+    ...joinsFrom(template, chain.key, input),
     ...boxesFrom(template, input),
     sets: sets?.flatMap(({ label, figure }) =>
       computed?.[figure] ? [{ label, value: computed[figure] }] : [],

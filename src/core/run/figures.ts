@@ -1,5 +1,6 @@
 import type { UnitFit, UnitModel, UnitPort } from "../families";
-import { inSentence, type Figures, type Named, type Text, type Written } from "../words";
+import { sizedSaid } from "../plumbing/made";
+import { type Figures, type Named, type Text, type Written } from "../words";
 import type { ComposeInput } from "./input";
 import type { RecipeFigure, RecipeStep, WordFigure } from "./recipe";
 
@@ -82,9 +83,9 @@ const toolLine = (fit: UnitFit, code: string): string[] =>
 /** Joints that come under pressure for the first time, a line for all that are made alike: what a leak is looked for at. */
 function jointLines({ joins }: ComposeInput): string[] {
   const counts = new Map<string, number>();
-  for (const { label, size, joints } of [...(joins?.house ?? []), ...(joins?.train ?? [])]) {
-    const alike = `${size} in, ${inSentence(label)}`;
-    counts.set(alike, (counts.get(alike) ?? 0) + joints.length);
+  for (const made of [...(joins?.house ?? []), ...(joins?.train ?? [])]) {
+    const alike = sizedSaid(made);
+    counts.set(alike, (counts.get(alike) ?? 0) + made.joints.length);
   }
   return [...counts].map(([alike, count]) => `${count} × ${alike}`);
 }

@@ -40,6 +40,8 @@ export interface ComposeInput {
   readonly says: Readonly<Record<string, string>>;
   /** Every joint of the train's pipes by where it is made; absent while nobody knows where its units stand. */
   readonly joins?: Readonly<Record<JointPlace, readonly AlikeJoints[]>>;
+  /** Joints of tubes, by the unit that they are made at. */
+  readonly tubeJoins?: Readonly<Record<string, readonly AlikeJoints[]>>;
   /** What may come instead of fittings on site. */
   readonly swaps?: readonly Swap[];
   /** Composed for a run that opens again. */

@@ -1,6 +1,6 @@
 import { z } from "../zod";
 import { connections } from "../families/unit";
-import { jointPlaces } from "../plumbing/made";
+import { joinedAt } from "../plumbing/made";
 import { arrangements } from "../plumbing/shutOffs";
 import { quantities, type Quantity } from "../units";
 import { stages, stepKinds, type Step } from "./step";
@@ -91,7 +91,7 @@ export const recipeStepSchema = z
     /** What it lists of the units' own data below its details. */
     lists: z.array(z.enum(["ports", "boxes", "tools", "joints"])).optional(),
     /** Joints that are made at it, by their place. */
-    joins: z.enum(jointPlaces).optional(),
+    joins: z.enum(joinedAt).optional(),
     turn: z.strictObject({ direction: z.string(), seenFrom: z.string() }).optional(),
     goal: goalSchema.optional(),
     tightening: z.string().optional(),

@@ -1,4 +1,4 @@
-import { jointPlaces } from "../plumbing/made";
+import { joinedAt } from "../plumbing/made";
 import { pathOf } from "./figures";
 import {
   conditionFrom,
@@ -100,7 +100,7 @@ export const stepFields: readonly StepField[] = [
     options: ["ports", "boxes", "tools", "joints"],
     rarely: true,
   },
-  { path: "joins", label: "Joints made at it", way: "choice", options: jointPlaces, rarely: true },
+  { path: "joins", label: "Joints made at it", way: "choice", options: joinedAt, rarely: true },
   {
     path: "goal.want",
     label: "What the rig comes to",

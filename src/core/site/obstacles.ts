@@ -14,6 +14,8 @@ export const obstacleWords = {
   outlet: "outlet",
   trap: "trap",
   disposal: "waste disposal",
+  stop: "cold stop",
+  hole: "faucet hole",
 } as const;
 export type ObstacleKind = keyof typeof obstacleWords;
 

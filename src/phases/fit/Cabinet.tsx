@@ -1,51 +1,24 @@
 import type { CabinetFound } from "@/core/fit/cabinet";
+import type { Tube } from "@/core/fit/tubes";
 import type { UnitSystem } from "@/core/units";
 import { VerdictShape } from "@/ui/VerdictMark";
 import { MissingAnswers } from "./NoWall";
-import { WallDrawing } from "./WallDrawing";
-import { length, remedyWords } from "./words";
-
-type Stood = Extract<CabinetFound, { is: "fits" }>;
-
-/** Where everything stands, in words. */
-function Standing({ room, units, standings, profile }: Stood & { profile: UnitSystem }) {
-  return (
-    <div className="grid gap-4 md:grid-cols-[18rem_1fr]">
-      <WallDrawing
-        wall={room}
-        mirrored={false}
-        units={units}
-        standings={standings}
-        pipes={[]}
-        misfits={[]}
-        profile={profile}
-        label="The cabinet to scale, seen from its door; the list says the same in words"
-      />
-      <ul className="grid content-start gap-1">
-        {units.map((unit, i) => {
-          const at = standings[i]!;
-          return (
-            <li key={unit.key} data-in-cabinet={unit.key}>
-              <span className="num">{unit.name}</span>: {length(at.x, profile)} from the left,{" "}
-              {unit.hangs ? `its foot ${length(at.y, profile)} above the cabinet's floor` : "on its floor"}
-              {at.lies ? ", lying" : ""}
-            </li>
-          );
-        })}
-      </ul>
-    </div>
-  );
-}
+import { CabinetBoard } from "./CabinetBoard";
+import { remedyWords } from "./words";
 
 /** Whether what is fitted under a sink goes into its cabinet, and where. */
 export function Cabinet({
   jobId,
   found,
   profile,
+  ...board
 }: {
   readonly jobId: string;
   readonly found: CabinetFound;
   readonly profile: UnitSystem;
+  readonly tubes: readonly Tube[];
+  readonly seen: number;
+  readonly readOnly: boolean;
 }) {
   const nameOf = (id: string) =>
     ("units" in found ? found.units.find((u) => u.key === id)?.name : undefined) ?? `the ${id}`;
@@ -78,14 +51,7 @@ export function Cabinet({
           </ul>
         </div>
       ) : null}
-      {found.is === "fits" ? (
-        <>
-          <p>
-            <VerdictShape level="Good" /> Good: all of it goes in. One way to stand it:
-          </p>
-          <Standing {...found} profile={profile} />
-        </>
-      ) : null}
+      {found.is === "fits" ? <CabinetBoard {...board} jobId={jobId} found={found} profile={profile} /> : null}
     </section>
   );
 }

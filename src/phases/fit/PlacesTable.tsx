@@ -5,7 +5,7 @@ import type { Wall } from "@/core/fit/wall";
 import { parseQuantity, print, type UnitSystem } from "@/core/units";
 
 interface TableProps {
-  readonly wall: Wall;
+  readonly wall: Pick<Wall, "width">;
   readonly mirrored: boolean;
   readonly units: readonly WallUnit[];
   readonly places: Readonly<Record<string, Standing>>;
@@ -13,6 +13,9 @@ interface TableProps {
   readonly kept: Readonly<Record<string, Standing>>;
   readonly profile: UnitSystem;
   readonly readOnly: boolean;
+  /** What stands is said to stand so. */
+  readonly floor?: string;
+  readonly caption?: string;
   /** Moves a unit and keeps it there. */
   readonly put: (key: string, to: Standing) => void;
 }
@@ -63,6 +66,40 @@ export function LengthCell({
   );
 }
 
+/** How a unit is turned: its inlet to either side, or on its side where it may lie. */
+function Turned({
+  unit,
+  at,
+  mirrored,
+  readOnly,
+  put,
+}: Pick<TableProps, "mirrored" | "readOnly" | "put"> & { unit: WallUnit; at: Standing }) {
+  if (unit.ports)
+    return (
+      <button
+        type="button"
+        className="button quiet !min-h-11"
+        disabled={readOnly}
+        aria-pressed={at.mirrored}
+        onClick={() => put(unit.key, { ...at, mirrored: !at.mirrored })}
+      >
+        {at.mirrored === mirrored ? "inlet left" : "inlet right"}
+      </button>
+    );
+  if (!unit.mayLie) return null;
+  return (
+    <button
+      type="button"
+      className="button quiet !min-h-11"
+      disabled={readOnly}
+      aria-pressed={at.lies}
+      onClick={() => put(unit.key, { ...at, lies: !at.lies })}
+    >
+      {at.lies ? "lying" : "upright"}
+    </button>
+  );
+}
+
 /** One unit's place, to be typed and turned. */
 function PlaceRow({
   unit,
@@ -72,6 +109,7 @@ function PlaceRow({
   kept,
   profile,
   readOnly,
+  floor = "on the floor",
   put,
 }: TableProps & { unit: WallUnit }) {
   const begin: Standing = { x: 0, y: 0, lies: false, mirrored: false };
@@ -122,21 +160,11 @@ function PlaceRow({
             set={(mm) => put(unit.key, { ...(at ?? begin), y: mm })}
           />
         ) : (
-          <span className="inline-block py-3 text-soft">on the floor</span>
+          <span className="inline-block py-3 text-soft">{floor}</span>
         )}
       </td>
       <td className="py-1 pl-3">
-        {unit.ports ? (
-          <button
-            type="button"
-            className="button quiet !min-h-11"
-            disabled={readOnly || !at}
-            aria-pressed={at?.mirrored ?? false}
-            onClick={() => at && put(unit.key, { ...at, mirrored: !at.mirrored })}
-          >
-            {(at?.mirrored ?? false) === mirrored ? "inlet left" : "inlet right"}
-          </button>
-        ) : null}
+        {at ? <Turned unit={unit} at={at} {...{ mirrored, readOnly, put }} /> : null}
       </td>
     </tr>
   );
@@ -144,10 +172,10 @@ function PlaceRow({
 
 /** Where every unit stands, in words and numbers: the drawing's twin. */
 export function PlacesTable(props: TableProps) {
-  const { units } = props;
+  const { units, caption = "Where each stands, in the order of the water" } = props;
   return (
     <table className="w-full" data-places>
-      <caption className="pb-1 text-left text-soft">Where each stands, in the order of the water</caption>
+      <caption className="pb-1 text-left text-soft">{caption}</caption>
       <thead>
         <tr className="text-left text-sm text-soft">
           <th scope="col" className="pr-3">

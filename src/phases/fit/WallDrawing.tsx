@@ -1,5 +1,5 @@
 "use client";
-import { useRef, type KeyboardEvent, type PointerEvent } from "react";
+import { useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from "react";
 import type { Misfit } from "@/core/fit/judge";
 import { bodiesOf, keptClear, ownPipesOf, zonesOf, type Standing, type WallUnit } from "@/core/fit/standing";
 import { between, type Rect } from "@/core/fit/wall";
@@ -31,6 +31,8 @@ interface DrawingProps extends PipesDrawn {
   readonly draw?: (drawn: Rect) => void;
   /** What is drawn so far. */
   readonly drawn?: Rect;
+  /** Drawn over units and pipes, in mm of the drawing. */
+  readonly children?: ReactNode;
 }
 
 /** One length between two marks, under the floor. */
@@ -358,6 +360,7 @@ export function WallDrawing(props: DrawingProps) {
           )
         : null}
       <WallPipes {...props} />
+      {props.children}
       <Cut wall={wall} mirrored={mirrored} />
       <Dimensions {...props} />
       <DrawnByHand {...props} />

@@ -26,7 +26,7 @@ interface Moved<T> {
 }
 
 /** Things as they were kept, under what was moved here: a move stands until somebody else has moved its thing anew. */
-function useMoved<T>(
+export function useMoved<T>(
   kept: Readonly<Record<string, T>>,
   isSame: (a: T | undefined, b: T | undefined) => boolean,
 ) {
@@ -53,7 +53,7 @@ const samePoint = (a: Point | undefined, b: Point | undefined): boolean => a?.x 
  * Keeps moves one after the other. Each has seen the one before it, though the page does not show that yet: whoever moves two units at once is not told that
  * the design was changed meanwhile.
  */
-function useKept(jobId: string, shown: number) {
+export function useKept(jobId: string, shown: number) {
   const { act, say, busy } = useDesign(jobId);
   const seen = useRef(shown);
   const last = useRef<Promise<unknown>>(Promise.resolve());

@@ -15,18 +15,25 @@ const roomWords = {
 } as const;
 /** Where a pipe is on Fit's page, by the id that it has in the assembly. */
 export const pipeAnchor = (run: string): string => `pipe-${run}`;
+/** Where a tube is in the list of parts. */
+export const tubeAnchor = (tube: string): string => `tube-${tube}`;
 /** A length as one measures it with a tape. */
 export const length = (mm: number, profile: UnitSystem): string =>
   print(mm, "length", profile, profile === "us" ? 1 : 0);
 
 /** Why something cannot stand where it stands, as a sentence. */
-export function misfitWords(m: Misfit, name: NameOf, profile: UnitSystem): string {
+export function misfitWords(
+  m: Misfit,
+  name: NameOf,
+  profile: UnitSystem,
+  room: keyof typeof roomOf = "wall",
+): string {
   const unit = name(m.unit);
   switch (m.is) {
     case "outside":
       return m.what === "body"
-        ? `${unit} reaches ${length(m.by, profile)} beyond the wall`
-        : `${roomWords[m.what]} ${unit} reaches ${length(m.by, profile)} beyond the wall`;
+        ? `${unit} reaches ${length(m.by, profile)} beyond the ${room}`
+        : `${roomWords[m.what]} ${unit} reaches ${length(m.by, profile)} beyond the ${room}`;
     case "bodies":
       return `${unit} and ${name(m.other)} are in each other's way`;
     case "zone":

@@ -1,16 +1,15 @@
-import { sealSaid, type AlikeJoints } from "@/core/plumbing/made";
+import { sealSaid, sizedSaid, type AlikeJoints } from "@/core/plumbing/made";
 import type { UnitSystem } from "@/core/units";
-import { inSentence, saidIn } from "@/core/words";
+import { saidIn } from "@/core/words";
 
 /** How many joints are made alike, and how: what seals them, how tight, with which tool. */
 export function JointWay({ alike, profile }: { alike: AlikeJoints; profile: UnitSystem }) {
-  const { label, size, tightening, byManual, tool, joints } = alike;
+  const { tightening, byManual, tool } = alike;
   const seal = sealSaid(alike);
   return (
     <>
       <p>
-        <span className="num">{joints.length}</span> × <span className="num">{size}</span> in,{" "}
-        {inSentence(label)}
+        <span className="num">{alike.joints.length}</span> × {sizedSaid(alike)}
         {seal ? <span>: {seal}</span> : null}
       </p>
       <p className="text-sm text-soft">

@@ -1,11 +1,13 @@
 import type { JobState, Knowledge } from "@/core/job";
 import { groundsOf } from "@/core/fit/ground";
+import { tubeLines } from "@/core/fit/tubesBrought";
 import { nothingBuilt } from "@/core/plumbing/assembly";
 import { broughtOf } from "@/core/plumbing/brought";
 import { cuttingsOf, withCuttings } from "@/core/plumbing/cuttings";
 import { cutSaid, namesOf } from "@/core/plumbing/named";
 import type { Offcuts } from "@/core/plumbing/offcut";
 import { takeOff } from "@/core/plumbing/takeOff";
+import { tubingOfJob } from "@/core/record/tubing";
 import { assemblyOf, bodiesSeen, fitOf } from "@/core/record/fitOf";
 import { draftBasis, type Placed } from "@/core/record/basis";
 import type { DesignBasis, TrainJudgement } from "@/core/train";
@@ -43,13 +45,15 @@ export function partsOf(
   const cuttings = cuttingsOf(built, offcuts);
   const hung = units.filter((u) => u.hangs).map((u) => u.key);
   const grounds = groundsOf(basis.answers, hung, bodiesSeen(fit, basis.places ?? {}));
-  const lines = takeOff(built, units, grounds, {
+  const words = {
     pipe: pipeName,
     rules: known.joints,
     anchors: known.anchors,
     profile,
     drainCock: fit.drainCock,
-  });
+  };
+  const { threads, tubing } = tubingOfJob(basis.answers, judged, basis.places);
+  const lines = takeOff(built, units, grounds, words, tubeLines(tubing, threads, known.joints));
   return {
     fit,
     assembly,
@@ -57,8 +61,7 @@ export function partsOf(
     names: namesOf(built, line, units, profile),
     lines: withCuttings(lines, cuttings, { pipe: pipeName, length: (mm) => cutSaid(mm, profile) }),
     cuttings,
-    /** Units whose own pipes and tubes are not listed. */
-    beside: judged.stations.filter((s) => s.placement.connects !== "line").map((s) => s.model.code),
+    tubing,
   };
 }
 export type Parts = ReturnType<typeof partsOf>;

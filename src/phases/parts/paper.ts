@@ -1,10 +1,11 @@
 import type { Knowledge } from "@/core/job";
-import { alikeJoints, sealSaid, type AlikeJoints } from "@/core/plumbing/made";
+import { jointsOfTubes, tubeName, tubeNames } from "@/core/fit/tubes";
+import { alikeJoints, sealSaid, sizedSaid, type AlikeJoints } from "@/core/plumbing/made";
 import { cutSaid } from "@/core/plumbing/named";
 import { cutLength, isCoiled } from "@/core/plumbing/takeOff";
 import { once, takeOffGroups, type TakeOffLine } from "@/core/plumbing/takeOffLine";
 import type { UnitSystem } from "@/core/units";
-import { inSentence, saidIn } from "@/core/words";
+import { saidIn } from "@/core/words";
 import type { Cutting } from "@/core/plumbing/cuttings";
 import type { Parts } from "./listed";
 import { bought, groupWords, pipeName } from "./words";
@@ -46,15 +47,25 @@ function cutOf({ piping, pieces, list }: Cutting, names: Parts["names"], profile
   return { pipe: pipeName(piping), lines: [...sticks, ...coil, ...runs] };
 }
 
+/** What tubes are cut to, each by where it leads. */
+function tubesCut({ tubes }: Parts["tubing"], profile: UnitSystem): PartsTexts["cuts"] {
+  if (tubes.length === 0) return [];
+  const lines = tubes.map((tube, i) => {
+    const length = tube.lengthMm === undefined ? "length unknown" : cutSaid(tube.lengthMm, profile);
+    return `${i + 1} ${tubeName(tube)}, from ${tube.from.name} to ${tube.to.name}: ${length}`;
+  });
+  return [{ pipe: "tubes", lines }];
+}
+
 const jointRow = (alike: AlikeJoints, profile: UnitSystem) => ({
   id: alike.joints[0]!.id,
-  made: `${alike.joints.length} × ${alike.size} in, ${inSentence(alike.label)}`,
+  made: `${alike.joints.length} × ${sizedSaid(alike)}`,
   how: [sealSaid(alike), saidIn(alike.tightening, profile), alike.tool].filter(Boolean).join("; "),
 });
 
 /** A job's list of parts as texts in one unit system. */
 export function partsTexts(
-  { lines, cuttings, built, names }: Parts,
+  { lines, cuttings, built, names, tubing }: Parts,
   { joints }: Pick<Knowledge, "joints">,
   profile: UnitSystem,
 ): PartsTexts {
@@ -71,10 +82,16 @@ export function partsTexts(
         .map((l) => ({ id: l.id, amount: amountOf(l, profile), what: l.what }));
       return rows.length > 0 ? [{ title: groupWords[group], rows }] : [];
     }),
-    cuts: cuttings.map((c) => cutOf(c, names, profile)),
+    cuts: [...cuttings.map((c) => cutOf(c, names, profile)), ...tubesCut(tubing, profile)],
     joints: [
       { title: "Joints at the bench", rows: placed("bench") },
       { title: "Joints on the wall", rows: placed("wall") },
+      {
+        title: "Joints of tubes",
+        rows: alikeJoints([...jointsOfTubes(tubing).values()].flat(), joints, () => tubeNames(tubing)).map(
+          (alike) => jointRow(alike, profile),
+        ),
+      },
     ].filter(({ rows }) => rows.length > 0),
   };
 }

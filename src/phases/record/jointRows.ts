@@ -1,10 +1,10 @@
 import { stepState, type JobState } from "@/core/job";
 import { joinsNow } from "@/core/job/joins";
 import { jointsFound } from "@/core/job/progress";
-import { sealSaid, type AlikeJoints } from "@/core/plumbing/made";
+import { sealSaid, sizedSaid, type AlikeJoints } from "@/core/plumbing/made";
 import type { Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
-import { inSentence, saidIn } from "@/core/words";
+import { saidIn } from "@/core/words";
 import { stamp } from "@/ui/time";
 
 /** Joints that were made alike, as the record shows them. */
@@ -31,7 +31,7 @@ function rowOf(job: JobState, step: Step, alike: AlikeJoints, profile: UnitSyste
   const count = alike.joints.length;
   return {
     id: alike.joints[0]!.id,
-    made: `${count} × ${alike.size} in, ${inSentence(alike.label)}`,
+    made: `${count} × ${sizedSaid(alike)}`,
     at: step.title,
     how: [
       alike.instead ? `${alike.instead.to} instead of ${alike.instead.was}` : "",

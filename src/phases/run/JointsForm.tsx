@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { JobState } from "@/core/job";
 import { joinsNow } from "@/core/job/joins";
 import { jointsFound, jointsLeft } from "@/core/job/progress";
-import type { AlikeJoints } from "@/core/plumbing/made";
+import { sizedSaid, type AlikeJoints } from "@/core/plumbing/made";
 import { jointsOfSwap } from "@/core/plumbing/swapped";
 import type { Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
@@ -203,7 +203,7 @@ export function JointsForm({ step, job, run, profile, readOnly }: JointsProps) {
           .map((j) => j.id)
           .filter((id) => left.has(id) && found.get(id) !== "wrong");
         return (
-          <section key={alike.joints[0]!.id} aria-label={`${alike.size} in, ${alike.label}`}>
+          <section key={alike.joints[0]!.id} aria-label={sizedSaid(alike)}>
             <JointWay alike={alike} profile={profile} />
             {alike.instead ? (
               <p className="mt-1">

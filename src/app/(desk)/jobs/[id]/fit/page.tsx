@@ -1,11 +1,12 @@
 import type { Route } from "next";
-import { atSinkOf, cabinetFields, cabinetOf } from "@/core/fit/cabinet";
+import { cabinetFields } from "@/core/fit/cabinet";
 import { Cabinet } from "@/phases/fit/Cabinet";
 import { FitBoard } from "@/phases/fit/FitBoard";
 import { NetworkFile } from "@/phases/fit/NetworkFile";
 import { NoWall } from "@/phases/fit/NoWall";
 import { fitOf, isPlaceable } from "@/core/record/fitOf";
 import { drivingOf } from "@/core/record/laid";
+import { tubingOfJob } from "@/core/record/tubing";
 import { length } from "@/phases/fit/words";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
@@ -21,8 +22,8 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
   const fit = fitOf(job, judged, known);
   const { found, line, units } = fit;
   const [tank] = fit.tanks;
-  const atSink = atSinkOf(judged.stations);
-  const isAtSinkAlone = line.length === 0 && atSink.length > 0;
+  const { cabinet, tubing } = tubingOfJob(job.answers, judged, job.places);
+  const isAtSinkAlone = line.length === 0 && cabinet !== undefined;
   return (
     <JobShell {...frameOf(opened, "fit")}>
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
@@ -73,8 +74,15 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
       ) : isAtSinkAlone ? null : (
         <NoWall jobId={job.id} found={found} hasUnits={line.length > 0} unmeasured={fit.unmeasured} />
       )}
-      {atSink.length > 0 ? (
-        <Cabinet jobId={job.id} found={cabinetOf(job.answers, atSink)} profile={person.profile} />
+      {cabinet ? (
+        <Cabinet
+          jobId={job.id}
+          found={cabinet}
+          tubes={tubing.tubes}
+          seen={job.designSeq}
+          profile={person.profile}
+          readOnly={!can("unitsPlaced")}
+        />
       ) : null}
       <details className="mt-10 print:hidden">
         <summary className="min-h-11 cursor-pointer py-2">Look at another network</summary>

@@ -20,6 +20,7 @@ import { PartsList } from "@/phases/parts/PartsList";
 import { SettleStock } from "@/phases/parts/SettleStock";
 import { priced, sourcesOf, sourceSaid, type SourceWords } from "@/phases/parts/sources";
 import { Templates } from "@/phases/parts/Templates";
+import { TubesView } from "@/phases/parts/TubesView";
 import { TooShort } from "@/phases/parts/TooShort";
 import { Van } from "@/phases/parts/Van";
 import { portLabels } from "@/core/plumbing/labels";
@@ -66,7 +67,7 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
   const { can, job, judged, known, person, settings } = opened;
   const profile = person.profile;
   const offcuts = await offcutsFor(database(), job.id);
-  const { fit, assembly, built, names, lines, cuttings, beside } = partsOf(job, judged, known, {
+  const { fit, assembly, built, names, lines, cuttings, tubing } = partsOf(job, judged, known, {
     profile,
     offcuts,
   });
@@ -78,7 +79,7 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
   const mayMove = may(person.role, "moveStock") && !opened.readsOnly;
   return (
     <JobShell {...frameOf(opened, "parts")}>
-      <PartsHead jobId={job.id} beside={beside} />
+      <PartsHead jobId={job.id} />
       <div className="grid grid-cols-1 gap-10">
         {assembly || fit.line.length === 0 ? null : <NoParts jobId={job.id} fit={fit} places={job.places} />}
         {changes ? (
@@ -122,6 +123,9 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
             <JointsView assembly={assembly} rules={known.joints} names={names} profile={profile} />
             <MethodsView rows={methodsOf(job, judged, known)} currency={settings.currency} />
           </>
+        ) : null}
+        {tubing.tubes.length > 0 ? (
+          <TubesView jobId={job.id} tubing={tubing} rules={known.joints} profile={profile} />
         ) : null}
         {labels.length > 0 ? <Labels jobId={job.id} count={labels.length} /> : null}
         {hung.length > 0 ? <Templates jobId={job.id} units={hung} /> : null}

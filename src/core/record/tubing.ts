@@ -1,0 +1,33 @@
+import { atSinkOf, cabinetOf, type CabinetFound } from "../fit/cabinet";
+import { measuredTubes, tubingOf, type SinkThreads, type Tubing } from "../fit/tubes";
+import { waysUnderSink } from "../fit/tubeWays";
+import type { SurveyAnswers } from "../site";
+import type { TrainJudgement } from "../train";
+import type { Placed } from "./basis";
+
+/** What stands under a job's sink, and the tubes of all its units that are not in the house's line. */
+export interface TubingOfJob {
+  /** Absent: nothing of the design is at a sink. */
+  readonly cabinet?: CabinetFound;
+  readonly tubing: Tubing;
+  readonly threads: SinkThreads;
+}
+
+/** The tubes of a design, with their lengths where its cabinet is measured and all of it goes in. */
+export function tubingOfJob(
+  answers: SurveyAnswers,
+  { stations }: Pick<TrainJudgement, "stations">,
+  places: Placed["places"] = {},
+): TubingOfJob {
+  const threads = {
+    ...(answers["sink.stopSize"]?.text ? { stop: answers["sink.stopSize"].text } : {}),
+    ...(answers["sink.hoseSize"]?.text ? { hose: answers["sink.hoseSize"].text } : {}),
+  };
+  const tubing = tubingOf(stations, threads);
+  const atSink = atSinkOf(stations);
+  if (atSink.length === 0) return { threads, tubing };
+  const cabinet = cabinetOf(answers, atSink, places);
+  if (cabinet.is !== "fits") return { threads, cabinet, tubing };
+  const ways = waysUnderSink(cabinet.room, cabinet.units, cabinet.standings);
+  return { threads, cabinet, tubing: { ...tubing, tubes: measuredTubes(tubing.tubes, ways) } };
+}

@@ -1,0 +1,123 @@
+"use client";
+import { useMemo } from "react";
+import type { CabinetFound } from "@/core/fit/cabinet";
+import { misfits } from "@/core/fit/judge";
+import { pack } from "@/core/fit/pack";
+import { samePlace, type Standing } from "@/core/fit/standing";
+import { measuredTubes, type Tube } from "@/core/fit/tubes";
+import { waysUnderSink } from "@/core/fit/tubeWays";
+import type { UnitSystem } from "@/core/units";
+import { VerdictShape } from "@/ui/VerdictMark";
+import { PlacesTable } from "./PlacesTable";
+import { TubesDrawn, TubesList } from "./Tubes";
+import { useKept, useMoved } from "./useLayout";
+import { WallDrawing } from "./WallDrawing";
+import { misfitWords } from "./words";
+
+interface BoardProps {
+  readonly jobId: string;
+  readonly found: Extract<CabinetFound, { is: "fits" }>;
+  readonly tubes: readonly Tube[];
+  readonly seen: number;
+  readonly profile: UnitSystem;
+  readonly readOnly: boolean;
+}
+
+/** What stands in a cabinet, as kept and as moved here; the first move keeps the places of all. */
+function useCabinet({ jobId, found, seen }: BoardProps) {
+  const { room, units } = found;
+  const { keep, say, busy } = useKept(jobId, seen);
+  const kept = useMemo(
+    () => Object.fromEntries(found.units.map((u, i) => [u.key, found.standings[i]!])),
+    [found],
+  );
+  const { current, move } = useMoved<Standing>(kept, samePlace);
+  const standings = units.map((u) => current[u.key]!);
+  const nameOf = (id: string) => units.find((u) => u.key === id)?.name ?? `the ${id}`;
+  const put = (key: string, to: Standing) => {
+    move(key, to);
+    void keep({ ...current, [key]: to }, `${nameOf(key)} moved under the sink`);
+  };
+  const standAll = () => {
+    const packed = pack(room, units);
+    if (packed.is !== "fits") return;
+    const all = Object.fromEntries(units.map((u, i) => [u.key, packed.standings[i]!]));
+    for (const [key, to] of Object.entries(all)) move(key, to);
+    void keep(all, "all stand as computed under the sink");
+  };
+  return { room, units, current, kept, standings, nameOf, move, put, standAll, say, busy };
+}
+
+/** A cabinet with all that goes into it: moved by hand, judged at once, with its tubes as they run then. */
+export function CabinetBoard(props: BoardProps) {
+  const { jobId, found, profile, readOnly } = props;
+  const { room, units, standings, nameOf, ...cabinet } = useCabinet(props);
+  const faults = misfits(room, units, standings);
+  const ways = waysUnderSink(room, units, standings);
+  const tubes = measuredTubes(props.tubes, ways);
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-6 md:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
+      <div className="grid content-start gap-3">
+        <div data-cabinet-verdict>
+          {faults.length === 0 ? (
+            <p>
+              <VerdictShape level="Good" /> Good: all of it goes in
+              {found.byHand ? ", as it was placed" : ". One way to stand it:"}
+            </p>
+          ) : (
+            <ul className="grid gap-1">
+              {faults.map((m) => (
+                <li key={JSON.stringify(m)}>
+                  <VerdictShape level="Stop" /> Stop: {misfitWords(m, nameOf, profile, "cabinet")}
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+        <WallDrawing
+          wall={room}
+          mirrored={false}
+          units={units}
+          standings={standings}
+          pipes={[]}
+          misfits={faults}
+          profile={profile}
+          label="The cabinet to scale, seen from its door; the lists say the same in words"
+          {...(readOnly ? {} : { move: cabinet.move, drop: cabinet.put })}
+        >
+          <TubesDrawn tubes={tubes} ways={ways} room={room} />
+        </WallDrawing>
+        {readOnly ? null : (
+          <button
+            type="button"
+            className="button quiet justify-self-start"
+            disabled={cabinet.busy}
+            onClick={cabinet.standAll}
+          >
+            Stand them as computed
+          </button>
+        )}
+        {cabinet.say ? (
+          <p role="status" className={cabinet.say.bad ? "text-stop" : "text-soft"}>
+            {cabinet.say.text}
+          </p>
+        ) : null}
+      </div>
+      <div className="grid content-start gap-5">
+        <PlacesTable
+          wall={room}
+          mirrored={false}
+          units={units}
+          places={cabinet.current}
+          kept={cabinet.kept}
+          profile={profile}
+          readOnly={readOnly}
+          floor="on its floor"
+          caption="Where each stands, seen from the door"
+          put={cabinet.put}
+        />
+        <TubesList jobId={jobId} tubes={tubes} profile={profile} />
+      </div>
+    </div>
+  );
+}
