@@ -153,7 +153,10 @@ export const surveys = {
     "sink.height": "26 in",
     "sink.width": "32 in",
     "sink.depth": "21 in",
-    "sink.inside": "trap: 13 in, 12 in, 5 in, 14 in",
+    "sink.inside":
+      "trap: 13 in, 12 in, 5 in, 14 in\ncold stop: 29 in, 15 in, 2 in, 3 in\nfaucet hole: 21 in, 24.5 in, 1.5 in, 1.5 in",
+    "sink.stopSize": "1/2",
+    "sink.hoseSize": "3/8",
     "sink.worktop": "stone",
     "household.persons": "2",
     "household.drinkers": "2",
