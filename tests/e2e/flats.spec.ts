@@ -165,7 +165,7 @@ test("a loft: the feed of its RO by the network explains the booster", async ({ 
   await context.close();
 });
 
-test("under a sink: whether unit and tank go into the cabinet, and the smallest reasons why not", async ({
+test("under a sink: whether unit and tank go into the cabinet and why not, its tubes, moved by hand", async ({
   browser,
 }) => {
   const { page, context } = await signedIn(browser, "imke", desk);
@@ -192,8 +192,46 @@ test("under a sink: whether unit and tank go into the cabinet, and the smallest 
   await surveySent(page, job, { "sink.width": "42 in" });
   await page.reload();
   await expect(cabinet).toContainText("Good: all of it goes in");
-  await expect(page.locator('[data-in-cabinet="ro.tank"]')).toContainText("on its floor");
+  await expect(page.locator('[data-place="ro.tank"]')).toContainText("on its floor");
+  const tubes = page.locator("[data-tubes-list]");
+  await expect(tubes).toContainText("white 1/4 in tube, feed: length Unknown");
+  await surveySent(page, job, {
+    "sink.inside": "trap: 9, 14, 5, 13 in\ncold stop: 38, 16, 2, 3 in\nfaucet hole: 20, 25, 2, 2 in",
+    "sink.stopSize": "1/2",
+    "sink.hoseSize": "3/8",
+  });
+  await page.reload();
+  await expect(tubes).toContainText(/white 1\/4 in tube, feed: \d+\.\d+ in/);
   await clean(page, "cabinet");
+
+  // The tank is moved by hand: onto the unit it is a Stop, and its tube gets another length with every place.
+  const feed = await tubes.getByRole("listitem").nth(2).textContent();
+  const left = page.getByRole("textbox", { name: "tank of RO-T5, from the left" });
+  await left.fill("30 in");
+  await left.press("Enter");
+  await expect(tubes.getByRole("listitem").nth(2)).not.toHaveText(feed!);
+  const verdict = page.locator("[data-cabinet-verdict]");
+  await expect(verdict).toContainText("Good: all of it goes in, as it was placed");
+  const unit = page.getByRole("textbox", { name: "RO-T5, from the left", exact: true });
+  await unit.fill("28 in");
+  await unit.press("Enter");
+  await expect(verdict).toContainText("Stop");
+  await page.reload();
+  await expect(verdict).toContainText("Stop");
+  await page.getByRole("button", { name: "Stand them as computed" }).click();
+  await expect(verdict).toContainText("Good");
+
+  // What is brought for them, and every joint.
+  await tubes.getByRole("link", { name: "white 1/4 in tube" }).click();
+  const row = page.locator('[data-tube="ro.t1"]');
+  await expect(row).toContainText("the feed adapter's valve");
+  await expect(row).toContainText("mark at 0.59 in");
+  await expect(page.locator("[data-tube-joints]")).toContainText("1 × 1/4 in, compression");
+  await expect(
+    page.locator("[data-part]").filter({ hasText: "adapter from the feed adapter's" }),
+  ).toHaveCount(1);
+  await expect(page.locator("[data-part]").filter({ hasText: "copper" })).toHaveCount(0);
+  await clean(page, "tubes");
   await context.close();
 });
 

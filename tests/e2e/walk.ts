@@ -202,6 +202,17 @@ export async function photographed(step: Locator): Promise<void> {
   await expect(step).toContainText("Photo kept");
 }
 
+/** Says of all joints of a step, kind by kind, that they are right. */
+async function allRight(step: Locator): Promise<void> {
+  const rest = step.getByRole("button", { name: /^All \d+ are right$|^This one is right$/ });
+  await rest.first().waitFor();
+  while ((await rest.count()) > 0) {
+    const left = await rest.count();
+    await press(rest.first());
+    await expect(rest).toHaveCount(left - 1);
+  }
+}
+
 /** Does the step on the screen as a crew would, by what the screen offers. Returns the step, or undefined where all is done. */
 export async function doStep(
   page: Page,
@@ -252,6 +263,7 @@ export async function doStep(
     }
     default: {
       if (of.check?.photo === "needed") await photographed(step);
+      if (of.joins) await allRight(step);
       const start = step.getByRole("button", { name: /its minutes start now$/i });
       if ((await start.count()) > 0) {
         await pressThrough(step, step.getByRole("button", { name: /(now listen|its minutes start now)$/i }));

@@ -3,6 +3,7 @@ import { jointsLeft, whyNotFinish } from "@/core/job/progress";
 import { findStep } from "@/core/job/job";
 import { handOverBlockers } from "@/core/job/handOver";
 import { assemblyOf, draftNetwork, judgedOf } from "@/core/record";
+import { nothingBuilt } from "@/core/plumbing/assembly";
 import { partsOf } from "@/phases/parts/listed";
 import { reportOf } from "@/phases/record/report";
 import type { Step } from "@/core/run/step";
@@ -148,6 +149,23 @@ describe("a run that started before anybody placed its units", () => {
     expect([...made].sort()).toEqual(assembly.joints.map((j) => j.id).sort());
     expect(d.job.run!.steps.map((s) => s.id)).not.toContain("site.gauge");
     expect(handOverBlockers(work(d).job)).toEqual([]);
+  });
+});
+
+describe("a unit at a sink alone", () => {
+  it("has no bypass in its list: nothing is cut into the house's line", () => {
+    const d = surveyed();
+    d.do({
+      kind: "designChanged",
+      units: [{ key: "ro", model: "RO-T5", parallel: 1 }],
+      what: "An RO alone",
+      seen: d.job.designSeq,
+    });
+    const judged = judgedOf(d.job, knowledge);
+    const { built, lines, tubing } = partsOf(d.job, judged, knowledge, { profile: "us" });
+    expect(built).toEqual(nothingBuilt);
+    expect(lines.filter((l) => l.group === "pipe")).toEqual([]);
+    expect(tubing.tubes).toHaveLength(4);
   });
 });
 

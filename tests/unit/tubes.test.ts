@@ -76,6 +76,14 @@ describe("the tubes of a unit at a sink", () => {
   });
   it("leave a tee of the unit's own where it comes with one, and branch off to an ice maker", () => {
     expect(said(["PL-2"])[0]).toBe("white 1/4 in tube: PL-2, Tee → PL-2, In");
+    // On another's line its tee is not needed.
+    const [ro, lamp] = placed(["RO-D", "PL-2"]);
+    const onProduct = { ...lamp!, placement: { connects: "product" as const, host: ro!.unit.key } };
+    const ends = tubingOf([ro!, onProduct]).tubes.map((t) => `${tubeName(t)}: ${t.from.name} → ${t.to.name}`);
+    expect(ends.slice(1, 3)).toEqual([
+      "blue 1/4 in tube: RO-D, Product → PL-2, In",
+      "blue 1/4 in tube: PL-2, Out → the faucet's shank",
+    ]);
     const ice = said(["RO-T5", "IM-1"]);
     expect(ice).toContain("blue 1/4 in tube: RO-T5, Faucet → IM-1, Tee");
     expect(ice).toContain("blue 3/8 in tube: IM-1, Tee → the faucet's shank");

@@ -180,11 +180,14 @@ interface OnWay {
   readonly into: TubeEnd;
   readonly out: TubeEnd;
 }
+/** Does it take water by a tee in another's tube, which goes on past it. */
+const branchesOff = ({ model }: PlacedUnit): boolean => model.family === "iceMaker";
+
 /** Units that a tube goes through; those without both ports are left out. */
 const onWay = (units: readonly PlacedUnit[]): readonly OnWay[] =>
   units.flatMap((unit) => {
-    // A tee is put into the tube, which goes on behind it.
-    const tee = portFor(unit, "tee");
+    // The tee of an ice maker is put into the tube, which goes on behind it.
+    const tee = branchesOff(unit) ? portFor(unit, "tee") : undefined;
     const [into, out] = tee ? [tee, tee] : [portFor(unit, "feed"), portFor(unit, "product")];
     if (!into || !out) return [];
     const { key } = unit.unit;
@@ -238,7 +241,7 @@ function tubesOfOne<U extends TubedUnit>(key: string, unit: U, all: readonly U[]
   const behind = onWay(riding).flatMap(({ into, out }) => [into, out]);
   const begin = feed && (tee ? unitEnd(key, unit, tee) : placeEnd(places.feed, feed));
   const toIce = riding.flatMap((u): readonly Asked[] => {
-    const out = portFor(u, "tee") && portFor(u, "product");
+    const out = branchesOff(u) ? portFor(u, "product") : undefined;
     return out ? row("product", [unitEnd(u.unit.key, u, out), placeEnd(iceMaker, out)], out.colour) : [];
   });
   return [

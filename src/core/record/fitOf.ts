@@ -32,6 +32,8 @@ export interface FitOfJob {
   readonly plan?: PipePlan;
   /** The train is emptied by a cock of its own. */
   readonly drainCock: boolean;
+  /** The design is a bypass with no unit yet. */
+  readonly isBypassAlone: boolean;
 }
 
 /** The wall of a job, its units, and what its pipes are made of, from survey, design and schools. `way`: as if they were joined in another; `basis`: of a design that was signed, instead of the draft. */
@@ -68,6 +70,7 @@ export function fitOf(
     piping,
     plan,
     drainCock,
+    isBypassAlone: arrangement === "threeValve" && judged.stations.length === 0,
   };
 }
 
@@ -116,7 +119,7 @@ export function builderOf(
 ): ((swapped?: Swapped) => Assembly | undefined) | undefined {
   const { plan } = fit;
   // A bypass alone needs no wall: its legs wait capped.
-  if (plan?.byTee && fit.line.length === 0) return (swapped) => pipesBuilt(plan, [], swapped);
+  if (plan && fit.isBypassAlone) return (swapped) => pipesBuilt(plan, [], swapped);
   const placing = placingOfJob(fit, job);
   return plan && placing && ((swapped) => pipesBuilt(plan, placing.routes, swapped));
 }

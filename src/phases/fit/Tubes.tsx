@@ -17,9 +17,9 @@ import { tubeAnchor } from "./words";
 /** Each kind of water by its own stroke, mm: what flows in a tube is never told by colour alone. */
 const dashes: Readonly<Record<TubeRole, string | undefined>> = {
   feed: undefined,
-  product: "34 14",
-  tank: "34 12 6 12",
-  drain: "6 12",
+  product: "24 10",
+  tank: "24 8 4 8",
+  drain: "4 8",
 };
 
 /** How far a tube hangs through between its ends, mm. */
@@ -40,7 +40,7 @@ export function TubesDrawn({ tubes, ways, room }: { tubes: readonly Tube[]; ways
         <path
           d={`M${at(a)}C${at(a, sag)} ${at(b, sag)} ${at(b)}`}
           className="fill-none stroke-water"
-          strokeWidth="9"
+          strokeWidth="6"
           strokeDasharray={dashes[tube.role]}
         />
         {[a, b].map((p, end) => (
@@ -48,24 +48,24 @@ export function TubesDrawn({ tubes, ways, room }: { tubes: readonly Tube[]; ways
             key={end}
             cx={to.x(p.x)}
             cy={to.y(p.y)}
-            r="9"
+            r="7"
             className="fill-paper stroke-water"
-            strokeWidth="4"
+            strokeWidth="2"
           />
         ))}
         <circle
           cx={(to.x(a.x) + to.x(b.x)) / 2}
           cy={low}
-          r="21"
+          r="15"
           className="fill-paper stroke-hair"
-          strokeWidth="3"
+          strokeWidth="2"
         />
         <text
           x={(to.x(a.x) + to.x(b.x)) / 2}
-          y={low + 11}
+          y={low + 8}
           textAnchor="middle"
           className="num fill-ink"
-          fontSize="30"
+          fontSize="22"
           aria-hidden="true"
         >
           {i + 1}

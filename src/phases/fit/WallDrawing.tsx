@@ -2,7 +2,7 @@
 import { useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from "react";
 import type { Misfit } from "@/core/fit/judge";
 import { bodiesOf, keptClear, ownPipesOf, zonesOf, type Standing, type WallUnit } from "@/core/fit/standing";
-import { between, type Rect } from "@/core/fit/wall";
+import { between, type Rect, type Room } from "@/core/fit/wall";
 import type { UnitSystem } from "@/core/units";
 import { seen } from "./seen";
 import { Pipe, WallPipes, type PipesDrawn } from "./WallPipes";
@@ -12,6 +12,10 @@ import { length, pipeAnchor } from "./words";
 const MARGIN = { side: 120, top: 60, bottom: 290 } as const;
 /** How far one press of an arrow moves a unit, and what a dragged one is rounded to, mm. */
 const STEP = 10;
+
+/** Words and margins are drawn for walls of so many mm: on what is narrower they are smaller, to read alike on the screen. */
+const USUAL_WIDTH = 2000;
+const scaleOf = ({ width }: Pick<Room, "width">): number => Math.min(1, Math.max(0.3, width / USUAL_WIDTH));
 
 /** Width of a digit of a unit's name as it is drawn, mm: a name that is wider than its body stands upright. */
 const DIGIT = 42;
@@ -36,15 +40,27 @@ interface DrawingProps extends PipesDrawn {
 }
 
 /** One length between two marks, under the floor. */
-function Dimension({ from, to, y, text }: { from: number; to: number; y: number; text: string }) {
+function Dimension({
+  from,
+  to,
+  y,
+  k,
+  text,
+}: {
+  from: number;
+  to: number;
+  y: number;
+  k: number;
+  text: string;
+}) {
   return (
     <g>
       <path
-        d={`M${from} ${y - 20}V${y + 20}M${to} ${y - 20}V${y + 20}M${from} ${y}H${to}`}
+        d={`M${from} ${y - 20 * k}V${y + 20 * k}M${to} ${y - 20 * k}V${y + 20 * k}M${from} ${y}H${to}`}
         className="stroke-soft"
-        strokeWidth="3"
+        strokeWidth={3 * k}
       />
-      <text x={(from + to) / 2} y={y - 14} textAnchor="middle" className="num fill-ink" fontSize="56">
+      <text x={(from + to) / 2} y={y - 14 * k} textAnchor="middle" className="num fill-ink" fontSize={56 * k}>
         {text}
       </text>
     </g>
@@ -64,6 +80,7 @@ function Dimensions({ wall, mirrored, units, standings, profile }: DrawingProps)
   });
   const turns = wall.corner === undefined ? [] : [at.x(wall.corner)];
   const marks = [...new Set([0, ...edges, ...turns, wall.width])].sort((a, b) => a - b);
+  const k = scaleOf(wall);
   const pieces = marks.slice(1).map((to, i) => ({ from: marks[i]!, to }));
   return (
     <>
@@ -74,32 +91,39 @@ function Dimensions({ wall, mirrored, units, standings, profile }: DrawingProps)
             key={from}
             from={from}
             to={to}
-            y={wall.height + 80 + (i % 2) * 76}
+            y={wall.height + (80 + (i % 2) * 76) * k}
+            k={k}
             text={length(to - from, profile)}
           />
         ))}
-      <Dimension from={0} to={wall.width} y={wall.height + 250} text={length(wall.width, profile)} />
+      <Dimension
+        from={0}
+        to={wall.width}
+        y={wall.height + 250 * k}
+        k={k}
+        text={length(wall.width, profile)}
+      />
     </>
   );
 }
 
 /** A body with its name. */
-function Body({ name, isWrong, ...body }: { name: string; isWrong: boolean } & Rect) {
+function Body({ name, isWrong, k, ...body }: { name: string; isWrong: boolean; k: number } & Rect) {
   return (
     <>
       <rect
         {...body}
         className={isWrong ? "fill-tint stroke-stop" : "fill-sheet stroke-ink"}
-        strokeWidth={isWrong ? 14 : 8}
+        strokeWidth={(isWrong ? 14 : 8) * k}
       />
       <text
         x={body.x + body.width / 2}
         y={body.y + body.height / 2}
         textAnchor="middle"
         className="num fill-ink"
-        fontSize="64"
+        fontSize={64 * k}
         transform={
-          name.length * DIGIT > body.width
+          name.length * DIGIT * k > body.width
             ? `rotate(-90 ${body.x + body.width / 2} ${body.y + body.height / 2})`
             : undefined
         }
@@ -170,7 +194,7 @@ function UnitOnWall({
       }}
     >
       {bodies.map((part, i) => (
-        <Body key={i} {...to.rect(part)} name={names[i]!} isWrong={isWrong} />
+        <Body key={i} {...to.rect(part)} name={names[i]!} isWrong={isWrong} k={scaleOf(wall)} />
       ))}
     </g>
   );
@@ -179,6 +203,8 @@ function UnitOnWall({
 /** What is on the wall already; before a panel the wall is kept free from the floor up. */
 function Obstacles({ wall, mirrored }: Pick<DrawingProps, "wall" | "mirrored">) {
   const to = seen(wall, mirrored);
+  const k = scaleOf(wall);
+  const isNearEnd = (x: number) => x > wall.width * 0.8;
   return (
     <>
       {wall.obstacles.map((o) => (
@@ -192,7 +218,13 @@ function Obstacles({ wall, mirrored }: Pick<DrawingProps, "wall" | "mirrored">) 
             />
           ) : null}
           <rect {...to.rect(o)} fill="url(#taken)" className="stroke-soft" strokeWidth="5" />
-          <text x={to.rect(o).x + 12} y={to.rect(o).y - 14} className="fill-soft" fontSize="56">
+          <text
+            x={to.rect(o).x + (isNearEnd(to.rect(o).x) ? to.rect(o).width : 12 * k)}
+            y={to.rect(o).y - 14 * k}
+            textAnchor={isNearEnd(to.rect(o).x) ? "end" : "start"}
+            className="fill-soft"
+            fontSize={56 * k}
+          >
             {o.id}
           </text>
         </g>
@@ -213,7 +245,7 @@ function Corner({ wall, mirrored }: Pick<DrawingProps, "wall" | "mirrored">) {
         strokeWidth="6"
         strokeDasharray="60 24 12 24"
       />
-      <text x={x + 20} y={wall.height - 30} className="fill-ink" fontSize="56">
+      <text x={x + 20} y={wall.height - 30} className="fill-ink" fontSize={56 * scaleOf(wall)}>
         corner
       </text>
     </g>
@@ -294,13 +326,14 @@ export function WallDrawing(props: DrawingProps) {
   const { wall, mirrored, units, standings, pipes, misfits } = props;
   const to = seen(wall, mirrored);
   const wrong = new Set(misfits.flatMap((m) => ("other" in m ? [m.unit, m.other] : [m.unit])));
+  const k = scaleOf(wall);
   const size = {
-    width: wall.width + 2 * MARGIN.side,
-    height: wall.height + MARGIN.top + MARGIN.bottom,
+    width: wall.width + 2 * MARGIN.side * k,
+    height: wall.height + (MARGIN.top + MARGIN.bottom) * k,
   };
   return (
     <svg
-      viewBox={`${-MARGIN.side} ${-MARGIN.top} ${size.width} ${size.height}`}
+      viewBox={`${-MARGIN.side * k} ${-MARGIN.top * k} ${size.width} ${size.height}`}
       className="h-auto max-h-[74vh] w-full border border-hair bg-paper"
       role="group"
       aria-label={props.label ?? "The wall to scale; the table says the same in words"}
@@ -326,9 +359,9 @@ export function WallDrawing(props: DrawingProps) {
         strokeWidth="5"
       />
       <path
-        d={`M${-MARGIN.side} ${wall.height}H${wall.width + MARGIN.side}`}
+        d={`M${-MARGIN.side * k} ${wall.height}H${wall.width + MARGIN.side * k}`}
         className="stroke-ink"
-        strokeWidth="12"
+        strokeWidth={12 * k}
       />
       <Obstacles wall={wall} mirrored={mirrored} />
       <Corner wall={wall} mirrored={mirrored} />

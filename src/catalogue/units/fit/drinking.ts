@@ -11,7 +11,7 @@ export interface Fitted {
 
 const cutter = "tube cutter";
 const drill = "drill with depth stop";
-const wrenches = "two adjustable wrenches";
+const wrenches = "two wrenches";
 const glass = "clear glass";
 const faucetHole = { faucetLeast: 12.7, faucetMost: 38.1, topLeast: 19, topMost: 31.8 };
 const feedSet = "feed adapter with valve and converter";
