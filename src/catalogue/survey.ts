@@ -194,6 +194,13 @@ const groups: readonly SurveyGroup[] = [
         quantity: "length",
       },
       {
+        id: "cutin.standOff",
+        label: "Off the wall",
+        hint: "from the wall to the middle of the pipe there",
+        kind: "quantity",
+        quantity: "length",
+      },
+      {
         id: "cutin.runs",
         label: "There the water runs",
         kind: "choice",

@@ -22,6 +22,7 @@ export const askedFor: Readonly<Record<string, readonly PlanTag[]>> = {
   "cutin.inlet": ["line"],
   "cutin.x": ["line"],
   "cutin.height": ["line"],
+  "cutin.standOff": ["line"],
   "cutin.runs": ["line"],
   takeoffs: ["line"],
   "appliance.valve": ["appliance"],

@@ -5,7 +5,7 @@ import { lengthsOf, roomFor, type FlexibleStub, type Piping } from "../plumbing/
 import type { Point } from "./wall";
 
 /** How a run is built, whatever its ends are. */
-interface Making {
+export interface Making {
   readonly bent: readonly CatalogueFitting[];
   readonly elbow: CatalogueFitting;
   readonly piping: Piping;

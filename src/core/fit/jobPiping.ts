@@ -2,6 +2,7 @@ import type { JointMethod, PipeSystem } from "../plumbing/fittings";
 import type { ThreadSchool } from "../plumbing/joint";
 import type { Piping } from "../plumbing/piping";
 import type { SurveyAnswers } from "../site";
+import { lower } from "../units";
 
 /** Pipes of the survey by what fittings they take. */
 const systems: Readonly<Record<string, PipeSystem>> = {
@@ -35,6 +36,8 @@ export interface JobPiping {
   /** How joints are made where no bench helps, at units and at the house's pipe; absent: as all others. */
   readonly wall?: JointMethod;
   readonly threads: ThreadSchool;
+  /** From the wall to the middle of the house's pipe where it is cut, mm; absent: nobody measured it. */
+  readonly standOff?: number | undefined;
   /** Flexible connectors at every head with nuts, or at none; absent: those that come in a unit's box. */
   readonly flexible?: Flexibles | undefined;
 }
@@ -58,6 +61,7 @@ export function pipingOf(answers: SurveyAnswers, schools: Readonly<Record<string
   if (!pipe || !size) return { is: "missing", fields };
   const system = systems[pipe];
   if (!system) return { is: "strange" };
+  const standOff = lower(answers["cutin.standOff"]?.measured);
   const ofTrain = schools.trainPipe === "pex" ? "pex" : system;
   return {
     is: "known",
@@ -66,6 +70,7 @@ export function pipingOf(answers: SurveyAnswers, schools: Readonly<Record<string
       train: { system: ofTrain, size, ...methodOf(ofTrain, schools) },
       ...(schools.wallJoints === "pushFit" ? { wall: "pushFit" as const } : {}),
       threads: (schools.threads ?? "rule") as ThreadSchool,
+      ...(standOff === undefined ? {} : { standOff }),
       ...(schools.flexible === "all" || schools.flexible === "none" ? { flexible: schools.flexible } : {}),
     },
   };
@@ -103,13 +108,14 @@ export const isChosenWay = ({ train, wall }: JobPiping, way: Way): boolean =>
   (way.wall ?? way.method) === (wall ?? train.method);
 /** What pipes are made of, joined in another way: the house's too, where it is the same pipe. */
 export const joinedAs = (piping: JobPiping, { system, method, ring, wall }: Way): JobPiping => {
-  const { house, train, threads, flexible } = piping;
+  const { house, train, threads, standOff, flexible } = piping;
   const how = { system, method, ring };
   return {
     house: house.system === system ? { ...house, ...how } : house,
     train: { ...train, ...how },
     ...(wall ? { wall } : {}),
     threads,
+    ...(standOff === undefined ? {} : { standOff }),
     ...(flexible ? { flexible } : {}),
   };
 };

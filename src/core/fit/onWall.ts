@@ -4,7 +4,7 @@ import type { WallUnit } from "./standing";
 import type { Facing, WallPort } from "./wall";
 
 /** Room round a tank with a valve, and over its head, where the unit states none, mm (handbook 3, Fit). */
-const TANK = { around: 75, above: 150 } as const;
+export const TANK = { around: 75, above: 150 } as const;
 
 /** Where a port looks as one stands before the wall: what leaves a unit at its back or front rises. */
 const looks: Readonly<Record<UnitPort["facing"], Facing>> = {

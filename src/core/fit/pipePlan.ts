@@ -1,4 +1,4 @@
-import { keysOf, type PlacedUnit, type UnitModel, type UnitPort } from "../families";
+import { familyOf, keysOf, type PlacedUnit, type UnitModel, type UnitPort } from "../families";
 import { flexibleOf } from "../plumbing/connector";
 import type { CatalogueFitting } from "../plumbing/fittings";
 import type { JointKind } from "../plumbing/joint";
@@ -17,11 +17,13 @@ import {
   type Stub,
   type StubPart,
 } from "../plumbing/piping";
+import { isCoiled } from "../plumbing/takeOff";
 import { shutOffsOf, type Arrangement, type ShutOffs } from "../plumbing/shutOffs";
 import type { PortType } from "../plumbing/transitions";
-import { onTheWall, type Flexibles, type JobPiping } from "./jobPiping";
+import { onTheWall, type JobPiping } from "./jobPiping";
 import { noManifold, sideBySide } from "./manifold";
-import { lineFits, onWall, type LinePorts } from "./onWall";
+import { IN_LINE, leastSwing } from "./offset";
+import { lineFits, onWall, TANK, type LinePorts } from "./onWall";
 import type { WallUnit } from "./standing";
 import type { PipeNeeds } from "./wallOf";
 
@@ -63,6 +65,8 @@ export interface Joined {
   readonly legValve: readonly StubPart[];
   /** Flexible connectors that may join its ports instead of fittings, the shortest first. */
   readonly flexible: { readonly inlet: readonly FlexibleStub[]; readonly outlet: readonly FlexibleStub[] };
+  /** How far off the wall its back is, and the middles of its ports, mm; undefined where it is not known how deep it is. */
+  readonly off?: OffWall | undefined;
   /** As it stands on its wall; undefined where its size is unknown. */
   readonly stands?: WallUnit;
 }
@@ -145,27 +149,77 @@ function flexibleAt(
 }
 
 /** A line's pipe, and the valves in it. */
-interface LineMade {
-  readonly flexible?: Flexibles | undefined;
+interface LineMade extends Pick<JobPiping, "flexible" | "standOff"> {
   readonly train: Piping;
   /** The train's pipe as it is joined at its ends. */
   readonly ends: Piping;
   readonly valves: ShutOffs;
 }
 
+/** Elbows, 45s, tees and valves of some pipes, as far as they exist. */
+const bentOf = (all: readonly CatalogueFitting[], pipes: readonly Piping[]): readonly CatalogueFitting[] =>
+  (["elbow90", "elbow45", "tee", "valve"] as const).flatMap((shape) =>
+    pipes.flatMap((pipe) => fittingOf(all, shape, pipe) ?? []),
+  );
+
+/** How far off its wall a unit is, mm. */
+export interface OffWall {
+  readonly back: number;
+  readonly inlet: number;
+  readonly outlet: number;
+}
+
+/** From a unit's back to the middle of a port. */
+function portDepth({ side }: UnitPort, depth: number): number {
+  if (side === "back") return 0;
+  return side === "front" ? depth : depth / 2;
+}
+
+/**
+ * How far off the wall a unit stands: what hangs is against it; a tank stands as far off as it asks for, or further out where its inlet then lines up with what comes to it. `before`: how far off
+ * the pipe that comes to it is; `reach`: the least that two elbows lead over, which a tank makes room for.
+ */
+function offWall(
+  model: UnitModel,
+  { inlet, outlet }: LinePorts,
+  before: number | undefined,
+  reach: number,
+): OffWall | undefined {
+  const depth = model.fit?.body?.depth;
+  if (depth === undefined) return undefined;
+  const at = (back: number): OffWall => ({
+    back,
+    inlet: back + portDepth(inlet, depth),
+    outlet: back + portDepth(outlet, depth),
+  });
+  if (!familyOf(model).onFloor) return at(0);
+  const least = model.fit?.free?.around ?? TANK.around;
+  if (before === undefined) return at(least);
+  const lined = before - portDepth(inlet, depth);
+  if (lined >= least - IN_LINE) return at(Math.max(least, lined));
+  return at(Math.max(least, lined + reach));
+}
+
 /** Units of a line with the fittings at their ports; those whose ports nobody stated are left out. */
 function joinedOf(
   all: readonly CatalogueFitting[],
   line: readonly PlacedUnit[],
-  { train, ends, valves, flexible }: LineMade,
+  { train, ends, valves, flexible, standOff }: LineMade,
 ): readonly Joined[] {
   const elbow = fittingOf(all, "elbow90", train);
   const lengths = lengthsOf(all, train);
   const roomAt = (stub: Stub | undefined) => stub && (elbow ? roomFor(stub, train, elbow) : stub.length);
+  const reach = elbow && leastSwing({ bent: bentOf(all, [train]), elbow, piping: train });
+  let behind = standOff;
   return line.flatMap((placed, i): Joined[] => {
     const { unit, model } = placed;
     const ports = lineFits(model);
-    if (!ports) return [];
+    if (!ports) {
+      behind = undefined;
+      return [];
+    }
+    const off = offWall(model, ports, behind, isCoiled(train) ? 0 : (reach ?? 0));
+    behind = off?.outlet;
     const isOne = unit.parallel === 1;
     // Side by side the valves are in the legs of the manifold, where they take no width.
     const hasValve = valves.atUnit[i]!;
@@ -189,6 +243,7 @@ function joinedOf(
         room,
         legValve,
         flexible: { inlet: flexibles(ports.inlet), outlet: flexibles(ports.outlet) },
+        off,
         stands,
       },
     ];
@@ -215,19 +270,12 @@ export function pipePlan(
   const elbow = fittingOf(all, "elbow90", train);
   const roomAt = (stub: Stub) => (elbow ? roomFor(stub, train, elbow) : stub.length);
   const valves = valvesOf(line, passed);
-  const units = joinedOf(all, line, {
-    train,
-    ends,
-    valves,
-    flexible: piping.flexible,
-  });
+  const units = joinedOf(all, line, { ...piping, train, ends, valves });
   const stubAt = (hasValve: boolean) => houseStub(all, { house, piping: ends, byTee, hasValve });
   const [before, behind] = [stubAt(valves.ahead), stubAt(valves.behind)];
   const [ofTrain, ofHouse] = [lengthsOf(all, train), lengthsOf(all, house)];
   return {
-    bent: (["elbow90", "tee", "valve"] as const).flatMap((shape) =>
-      [train, house].flatMap((pipe) => fittingOf(all, shape, pipe) ?? []),
-    ),
+    bent: bentOf(all, [train, house]),
     piping,
     cut: house,
     units,

@@ -15,8 +15,10 @@ import {
   type ConnectorOnWall,
   type FlexibleEnds,
   type FlexiblePort,
+  type Making,
 } from "./flexible";
 import { jointOfPort, portType, type Joined, type PipePlan } from "./pipePlan";
+import { ledOver, type OffsetTaken } from "./offset";
 import type { Route } from "./route";
 import type { Placing } from "./routes";
 import { pointOn, type Manifold, type WallUnit } from "./standing";
@@ -149,9 +151,26 @@ function houseEndOf({ bent, cut, house, byTee }: PipePlan, port: "before" | "beh
   };
 }
 
+/** A pipe along its wall, with how it is led over to where its other end stands off it. */
+interface LedOver extends Connected {
+  readonly offset?: OffsetTaken | "unknown";
+}
+
+/** A pipe of the line led over; that is unknown while one of its ends is. */
+function offsetRun(
+  of: Connected,
+  ends: readonly [number | undefined, number | undefined],
+  making: Making,
+): LedOver {
+  const [a, b] = ends;
+  if (a === undefined || b === undefined) return { ...of, offset: "unknown" };
+  const { run, offset } = ledOver(of.run, b - a, of.connectors, making);
+  return { ...of, run, ...(offset ? { offset } : {}) };
+}
+
 /** The pipes of a train along its wall, with their connectors; those of a manifold in the place of their own unit. */
 interface TrainRuns {
-  readonly ofLine: readonly Connected[];
+  readonly ofLine: readonly LedOver[];
   /** By the unit that they are of. */
   readonly ofManifolds: readonly (Connected & { readonly unit: string })[];
   readonly shared: readonly Used[];
@@ -170,7 +189,13 @@ function trainRuns(plan: PipePlan, routes: readonly Route[]): TrainRuns | undefi
       const from = before?.end ?? houseEndOf(plan, "before");
       const to = behind?.end ?? houseEndOf(plan, "behind");
       const run = { id: `r${i + 1}`, points, from, to };
-      return connected(run, { from: before?.flexible, to: behind?.flexible }, making);
+      const whole = connected(run, { from: before?.flexible, to: behind?.flexible }, making);
+      // Before the first unit and behind the last it is as far off the wall as the house's pipe.
+      const off = [
+        i === 0 ? piping.standOff : units[i - 1]!.off?.outlet,
+        i === units.length ? piping.standOff : units[i]!.off?.inlet,
+      ] as const;
+      return offsetRun(whole, off, making);
     }),
     ofManifolds: stations.flatMap((station, i) =>
       station.runs.map(({ run, flexible }) => ({
@@ -190,6 +215,8 @@ interface PipeOnWall {
   readonly connectors: readonly ConnectorOnWall[];
   /** Ports at which none goes. */
   readonly without: readonly FlexiblePort[];
+  /** How it comes to stand as far off the wall as its other end does; unknown while one of both is. */
+  readonly offset?: OffsetTaken | "unknown";
   readonly manifold?: string;
 }
 
@@ -212,11 +239,12 @@ export function pipesOnWall(
       ...(run.manifold ? { manifold: manifoldId(run.manifold) } : {}),
     };
   });
-  const ofLine = runs.ofLine.map(({ run: { id, points }, connectors, without }) => ({
+  const ofLine = runs.ofLine.map(({ run: { id, points }, connectors, without, offset }) => ({
     id,
     points,
     connectors,
     without,
+    ...(offset ? { offset } : {}),
   }));
   return [...ofLine, ...ofManifolds];
 }

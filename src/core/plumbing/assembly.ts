@@ -33,6 +33,17 @@ export interface RunEnd {
   readonly into?: { readonly fitting: CatalogueFitting; readonly likeM: number };
 }
 
+/** How fittings lead a pipe so many mm nearer to the wall or further off it: two swivelled 90s in place of the elbow at a corner, or in a straight way; or two 45s in one. Corners and ways by their number along the water. */
+export type PipeOffset =
+  | { readonly is: "corner"; readonly mm: number; readonly corner: number }
+  | { readonly is: "straight"; readonly mm: number; readonly leg: number }
+  | {
+      readonly is: "fortyFives";
+      readonly mm: number;
+      readonly leg: number;
+      readonly fitting: CatalogueFitting;
+    };
+
 /** A pipe of the train on its way along the wall: its corners, and its two ends. */
 export interface Run {
   readonly id: string;
@@ -40,6 +51,8 @@ export interface Run {
   readonly from: RunEnd;
   readonly to: RunEnd;
   readonly manifold?: OfManifold;
+  /** Its ends stand apart, off the wall. */
+  readonly offset?: PipeOffset;
 }
 
 /** A pipe of the manifold on one side of units side by side. */
@@ -181,8 +194,65 @@ const endWith = (end: RunEnd, idOf: (at: number) => string, swapped: Swapped): R
   stub: stubWith(end.stub, (was, at) => insteadOf(was, idOf(at), swapped)),
 });
 
+type PieceItem = Extract<Item, { is: "piece" }>;
+type FittingItem = Extract<Item, { is: "fitting" }>;
+
+/** A straight way with an offset in it: two fittings with the piece that leads over between them. `along`: how far they are apart on the wall, and the piece's ends in them, mm. */
+function ledOverIn(
+  whole: PieceItem,
+  of: { readonly fitting: CatalogueFitting; readonly along: number; readonly between: number },
+): readonly Item[] {
+  const { fitting, along, between } = of;
+  const laying = fitting.layingMm[0];
+  const rest = whole.lengthMm - along - 2 * laying;
+  const first = Math.floor(rest / 2);
+  const turn = (id: string): Item => ({ id: `${whole.id}.e${id}`, is: "fitting", fitting, begins: 0 });
+  return [
+    { ...whole, lengthMm: first },
+    turn("1"),
+    { ...whole, id: `${whole.id}.over`, lengthMm: between - 2 * laying, lies: "level" },
+    turn("2"),
+    { ...whole, id: `${whole.id}.on`, lengthMm: rest - first },
+  ];
+}
+
+/** A straight piece of a run, led over where that is done in it. */
+function legItems(
+  whole: PieceItem,
+  leg: number,
+  { offset }: Pick<Run, "offset">,
+  elbow: CatalogueFitting,
+): readonly Item[] {
+  if (!offset || offset.is === "corner" || offset.leg !== leg) return [whole];
+  return offset.is === "straight"
+    ? ledOverIn(whole, { fitting: elbow, along: 0, between: offset.mm })
+    : ledOverIn(whole, {
+        fitting: offset.fitting,
+        along: offset.mm,
+        between: Math.round(offset.mm * Math.SQRT2),
+      });
+}
+
+/** The elbow at a corner of a run, or the two that lead it over there. */
+function cornerItems(
+  bend: FittingItem,
+  corner: number,
+  { offset }: Pick<Run, "offset">,
+  piping: Piping,
+): readonly Item[] {
+  if (offset?.is !== "corner" || offset.corner !== corner) return [bend];
+  const over: PieceItem = {
+    id: `${bend.id}.over`,
+    is: "piece",
+    piping,
+    lengthMm: offset.mm - 2 * bend.fitting.layingMm[0],
+    lies: "level",
+  };
+  return [bend, over, { ...bend, id: `${bend.id}.on` }];
+}
+
 /** The parts of a run in their order. */
-function itemsOf({ id, points, ...ends }: Run, { piping, elbow, swapped }: Making): Item[] {
+function itemsOf({ id, points, offset, ...ends }: Run, { piping, elbow, swapped }: Making): Item[] {
   const last = points.length - 1;
   const from = endWith(ends.from, (at) => stubPartId(id, "a", at), swapped);
   const to = endWith(ends.to, (at) => stubPartId(id, "b", at), swapped);
@@ -193,15 +263,23 @@ function itemsOf({ id, points, ...ends }: Run, { piping, elbow, swapped }: Makin
   };
   const pipes = points.slice(1).flatMap((point, i): Item[] => {
     const before = points[i]!;
-    const piece: Item = {
+    const piece: PieceItem = {
       id: `${id}.p${i + 1}`,
       is: "piece",
       piping,
       lengthMm: Math.round(apart(before, point) - taken(i) - taken(i + 1)),
       lies: liesBetween(before, point),
     };
-    const bend: Item = { id: `${id}.e${i + 1}`, is: "fitting", fitting: bendAt(i + 1), begins: 0 };
-    return [piece, ...(i + 1 < last ? [bend] : [])];
+    const bend: FittingItem = {
+      id: `${id}.e${i + 1}`,
+      is: "fitting",
+      fitting: bendAt(i + 1),
+      begins: 0,
+    };
+    return [
+      ...legItems(piece, i, { offset }, elbow),
+      ...(i + 1 < last ? cornerItems(bend, i + 1, { offset }, piping) : []),
+    ];
   });
   const first = liesBetween(points[0]!, points[1]!);
   const end = liesBetween(points[last - 1]!, points[last]!);
@@ -214,7 +292,6 @@ function itemsOf({ id, points, ...ends }: Run, { piping, elbow, swapped }: Makin
   ];
 }
 
-type FittingItem = Extract<Item, { is: "fitting" }>;
 type Made = Pick<Joint, "kind" | "size" | "sealant" | "tightening">;
 
 const sealedBy = (kind: JointKind, school: ThreadSchool): { readonly sealant?: Sealant } =>

@@ -1,0 +1,94 @@
+import type { PipeOffset, Run } from "../plumbing/assembly";
+import { fittingOf, lengthsOf, roomFor, shortestBetween } from "../plumbing/piping";
+import { isCoiled } from "../plumbing/takeOff";
+import type { ConnectorOnWall, Making } from "./flexible";
+import type { Point } from "./wall";
+
+/** So far off one another two ends are one: a pipe gives as much between its supports, mm. */
+export const IN_LINE = 25;
+
+/** Outside of pipe of the size of copper tube, mm, and how many times as much it is bent to at least where it bends at all (handbook 3, Pipe). */
+const OUTSIDE_MM: Readonly<Record<string, number>> = { "1/2": 15.9, "3/4": 22.2, "1": 28.6, "1-1/4": 34.9 };
+const BENT_TO = 8;
+
+/** How a pipe comes to stand as far off the wall as its other end does. */
+export interface OffsetTaken {
+  /** How far its ends are apart, off the wall, mm. */
+  readonly mm: number;
+  /** By its connector; by a bend of its own; or by fittings. */
+  readonly by: "connector" | "bend" | "fittings";
+}
+
+/** The straight way of a pipe that goes over from one distance off the wall to another in one bend each way, no tighter than its radius, mm; undefined where that is no bend any more. */
+export function bendLength(mm: number, radius: number): number | undefined {
+  return mm > 2 * radius ? undefined : Math.sqrt(mm * (4 * radius - mm));
+}
+
+/** How long the straight ways of a run are between what its ends and corners take, mm. */
+function freeLegs({ points, from, to }: Run, { elbow, piping }: Making): readonly number[] {
+  const last = points.length - 1;
+  const taken = (corner: number): number => {
+    if (corner === 0) return roomFor(from.stub, piping, elbow);
+    return corner === last ? roomFor(to.stub, piping, elbow) : elbow.layingMm[0];
+  };
+  return points.slice(1).map((p, i) => {
+    const before = points[i]!;
+    return Math.abs(p.x - before.x) + Math.abs(p.y - before.y) - taken(i) - taken(i + 1);
+  });
+}
+
+/** The longest of some lengths, by its place. */
+const longest = (lengths: readonly number[]): number => lengths.indexOf(Math.max(...lengths));
+
+/** Does the run turn at a corner; where the wall turns it goes straight on along it. */
+const turnsAt = (points: readonly Point[], corner: number): boolean => {
+  const [a, b, c] = [points[corner - 1]!, points[corner]!, points[corner + 1]!];
+  return (a.x === b.x) !== (b.x === c.x);
+};
+
+/** The least that two swivelled elbows lead over, with the shortest piece between them, mm. */
+export const leastSwing = ({ elbow, bent, piping }: Making): number =>
+  2 * elbow.layingMm[0] + (lengthsOf(bent, piping)?.piece ?? Infinity);
+
+/** Two 45s in the longest straight way, where the pipe has them and there is room. */
+function fortyFives(mm: number, legs: readonly number[], { bent, piping }: Making): PipeOffset | undefined {
+  const fitting = fittingOf(bent, "elbow45", piping);
+  if (!fitting) return undefined;
+  const piece = shortestBetween(fitting.insertionMm[0]!, fitting.insertionMm[0]!);
+  const between = Math.round(mm * Math.SQRT2) - 2 * fitting.layingMm[0];
+  const leg = longest(legs);
+  const hasRoom = legs[leg]! >= mm + 2 * fitting.layingMm[0] + 2 * piece;
+  return between >= piece && hasRoom ? { is: "fortyFives", mm, leg, fitting } : undefined;
+}
+
+/** Two swivelled 90s: at a corner in place of its elbow, which takes no room on the wall; else in the longest straight way. */
+function swivelled(mm: number, run: Run, legs: readonly number[]): PipeOffset {
+  const corner = run.points.findIndex((_, i) => i > 0 && i < run.points.length - 1 && turnsAt(run.points, i));
+  return corner > 0 ? { is: "corner", mm, corner } : { is: "straight", mm, leg: longest(legs) };
+}
+
+/**
+ * How a run is led over to where its other end stands off the wall (handbook 3: fittings that exist; no 45 in PEX insert, two swivelled 90s). A connector takes as much as the radius that it is
+ * bent to, pipe off a coil bends over itself where it has the way; else two swivelled 90s at a corner, two 45s, or two 90s in a straight way; what they cannot hold is a fault of its pieces. `apart`: how far its ends are apart, mm.
+ */
+export function ledOver(
+  run: Run,
+  apart: number,
+  connectors: readonly ConnectorOnWall[],
+  making: Making,
+): { readonly run: Run; readonly offset?: OffsetTaken } {
+  const mm = Math.round(Math.abs(apart));
+  if (mm <= IN_LINE) return { run };
+  if (connectors.some((c) => c.flexible.bendMm >= mm)) return { run, offset: { mm, by: "connector" } };
+  const legs = freeLegs(run, making);
+  const { piping } = making;
+  const radius = BENT_TO * (OUTSIDE_MM[piping.size] ?? Infinity);
+  const way = isCoiled(piping) ? bendLength(mm, radius) : undefined;
+  if (way !== undefined && Math.max(...legs) >= way) return { run, offset: { mm, by: "bend" } };
+  const atCorner = swivelled(mm, run, legs);
+  const offset =
+    atCorner.is === "corner" && mm >= leastSwing(making)
+      ? atCorner
+      : (fortyFives(mm, legs, making) ?? atCorner);
+  return { run: { ...run, offset }, offset: { mm, by: "fittings" } };
+}
