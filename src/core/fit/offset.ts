@@ -15,8 +15,8 @@ const BENT_TO = 8;
 export interface OffsetTaken {
   /** How far its ends are apart, off the wall, mm. */
   readonly mm: number;
-  /** By its connector; by a bend of its own; or by fittings. */
-  readonly by: "connector" | "bend" | "fittings";
+  /** By its connector, by a bend of its own, or by fittings. */
+  readonly by: "connector" | "bend" | PipeOffset["is"];
 }
 
 /** The straight way of a pipe that goes over from one distance off the wall to another in one bend each way, no tighter than its radius, mm; undefined where that is no bend any more. */
@@ -67,28 +67,68 @@ function swivelled(mm: number, run: Run, legs: readonly number[]): PipeOffset {
   return corner > 0 ? { is: "corner", mm, corner } : { is: "straight", mm, leg: longest(legs) };
 }
 
+/** How a run is led over, and whether its pieces hold what leads it. */
+export interface Led {
+  readonly run: Run;
+  readonly offset?: OffsetTaken;
+  readonly fits: boolean;
+}
+
 /**
  * How a run is led over to where its other end stands off the wall (handbook 3: fittings that exist; no 45 in PEX insert, two swivelled 90s). A connector takes as much as the radius that it is
- * bent to, pipe off a coil bends over itself where it has the way; else two swivelled 90s at a corner, two 45s, or two 90s in a straight way; what they cannot hold is a fault of its pieces. `apart`: how far its ends are apart, mm.
+ * bent to, pipe off a coil bends over itself where it has the way; else two swivelled 90s at a corner, two 45s, or two 90s in a straight way. `apart`: how far its ends are apart, mm.
  */
 export function ledOver(
   run: Run,
   apart: number,
   connectors: readonly ConnectorOnWall[],
   making: Making,
-): { readonly run: Run; readonly offset?: OffsetTaken } {
+): Led {
   const mm = Math.round(Math.abs(apart));
-  if (mm <= IN_LINE) return { run };
-  if (connectors.some((c) => c.flexible.bendMm >= mm)) return { run, offset: { mm, by: "connector" } };
+  if (mm <= IN_LINE) return { run, fits: true };
+  if (connectors.some((c) => c.flexible.bendMm >= mm))
+    return { run, offset: { mm, by: "connector" }, fits: true };
   const legs = freeLegs(run, making);
-  const { piping } = making;
+  const { piping, bent, elbow } = making;
   const radius = BENT_TO * (OUTSIDE_MM[piping.size] ?? Infinity);
   const way = isCoiled(piping) ? bendLength(mm, radius) : undefined;
-  if (way !== undefined && Math.max(...legs) >= way) return { run, offset: { mm, by: "bend" } };
-  const atCorner = swivelled(mm, run, legs);
-  const offset =
-    atCorner.is === "corner" && mm >= leastSwing(making)
-      ? atCorner
-      : (fortyFives(mm, legs, making) ?? atCorner);
-  return { run: { ...run, offset }, offset: { mm, by: "fittings" } };
+  if (way !== undefined && Math.max(...legs) >= way) return { run, offset: { mm, by: "bend" }, fits: true };
+  const by = (offset: PipeOffset, fits: boolean): Led => ({
+    run: { ...run, offset },
+    offset: { mm, by: offset.is },
+    fits,
+  });
+  const turned = swivelled(mm, run, legs);
+  const reaches = mm >= leastSwing(making);
+  if (turned.is === "corner" && reaches) return by(turned, true);
+  const angled = fortyFives(mm, legs, making);
+  if (angled) return by(angled, true);
+  const straightWay = 2 * elbow.layingMm[0] + 2 * (lengthsOf(bent, piping)?.piece ?? Infinity);
+  return by(turned, turned.is === "straight" && reaches && Math.max(...legs) >= straightWay);
 }
+
+/** The ends of a run off the wall: how far each is, and the unit that it is at, by its place in the line; absent: the house's pipe. */
+interface RunOff {
+  readonly from: { readonly off: number; readonly unit?: number };
+  readonly to: { readonly off: number; readonly unit?: number };
+}
+
+/**
+ * Which unit of a run that nothing leads over comes further out, and by how much: the one that is nearer to the wall, until both line up; else, where the house's pipe is nearer, the other, until two
+ * swivelled 90s reach it at a corner. Undefined where neither helps.
+ */
+export function broughtOut(
+  { from, to }: RunOff,
+  hasCorner: boolean,
+  making: Making,
+): { readonly unit: number; readonly by: number } | undefined {
+  const [nearer, other] = from.off <= to.off ? [from, to] : [to, from];
+  const apart = other.off - nearer.off;
+  if (nearer.unit !== undefined) return { unit: nearer.unit, by: apart };
+  if (other.unit === undefined || !hasCorner) return undefined;
+  return { unit: other.unit, by: Math.max(0, leastSwing(making) - apart) };
+}
+
+/** Does a run turn anywhere on its wall. */
+export const hasTurn = ({ points }: Pick<Run, "points">): boolean =>
+  points.some((_, i) => i > 0 && i < points.length - 1 && turnsAt(points, i));

@@ -17,12 +17,10 @@ import {
   type Stub,
   type StubPart,
 } from "../plumbing/piping";
-import { isCoiled } from "../plumbing/takeOff";
 import { shutOffsOf, type Arrangement, type ShutOffs } from "../plumbing/shutOffs";
 import type { PortType } from "../plumbing/transitions";
 import { onTheWall, type JobPiping } from "./jobPiping";
 import { noManifold, sideBySide } from "./manifold";
-import { IN_LINE, leastSwing } from "./offset";
 import { lineFits, onWall, TANK, type LinePorts } from "./onWall";
 import type { WallUnit } from "./standing";
 import type { PipeNeeds } from "./wallOf";
@@ -65,7 +63,7 @@ export interface Joined {
   readonly legValve: readonly StubPart[];
   /** Flexible connectors that may join its ports instead of fittings, the shortest first. */
   readonly flexible: { readonly inlet: readonly FlexibleStub[]; readonly outlet: readonly FlexibleStub[] };
-  /** How far off the wall its back is, and the middles of its ports, mm; undefined where it is not known how deep it is. */
+  /** How far off the wall it is where nothing asks for more; undefined where it is not known how deep it is. */
   readonly off?: OffWall | undefined;
   /** As it stands on its wall; undefined where its size is unknown. */
   readonly stands?: WallUnit;
@@ -162,12 +160,19 @@ const bentOf = (all: readonly CatalogueFitting[], pipes: readonly Piping[]): rea
     pipes.flatMap((pipe) => fittingOf(all, shape, pipe) ?? []),
   );
 
-/** How far off its wall a unit is, mm. */
+/** How far off its wall a unit is, mm: its back, and the middles of its ports. */
 export interface OffWall {
   readonly back: number;
   readonly inlet: number;
   readonly outlet: number;
 }
+
+/** A unit further out. */
+export const further = ({ back, inlet, outlet }: OffWall, by: number): OffWall => ({
+  back: back + by,
+  inlet: inlet + by,
+  outlet: outlet + by,
+});
 
 /** From a unit's back to the middle of a port. */
 function portDepth({ side }: UnitPort, depth: number): number {
@@ -177,27 +182,22 @@ function portDepth({ side }: UnitPort, depth: number): number {
 
 /**
  * How far off the wall a unit stands: what hangs is against it; a tank stands as far off as it asks for, or further out where its inlet then lines up with what comes to it. `before`: how far off
- * the pipe that comes to it is; `reach`: the least that two elbows lead over, which a tank makes room for.
+ * that is.
  */
 function offWall(
   model: UnitModel,
   { inlet, outlet }: LinePorts,
   before: number | undefined,
-  reach: number,
 ): OffWall | undefined {
   const depth = model.fit?.body?.depth;
   if (depth === undefined) return undefined;
-  const at = (back: number): OffWall => ({
-    back,
-    inlet: back + portDepth(inlet, depth),
-    outlet: back + portDepth(outlet, depth),
-  });
-  if (!familyOf(model).onFloor) return at(0);
-  const least = model.fit?.free?.around ?? TANK.around;
-  if (before === undefined) return at(least);
-  const lined = before - portDepth(inlet, depth);
-  if (lined >= least - IN_LINE) return at(Math.max(least, lined));
-  return at(Math.max(least, lined + reach));
+  const { onFloor } = familyOf(model);
+  const least = onFloor ? (model.fit?.free?.around ?? TANK.around) : 0;
+  const lined = onFloor && before !== undefined ? before - portDepth(inlet, depth) : least;
+  return further(
+    { back: 0, inlet: portDepth(inlet, depth), outlet: portDepth(outlet, depth) },
+    Math.max(least, lined),
+  );
 }
 
 /** Units of a line with the fittings at their ports; those whose ports nobody stated are left out. */
@@ -209,7 +209,6 @@ function joinedOf(
   const elbow = fittingOf(all, "elbow90", train);
   const lengths = lengthsOf(all, train);
   const roomAt = (stub: Stub | undefined) => stub && (elbow ? roomFor(stub, train, elbow) : stub.length);
-  const reach = elbow && leastSwing({ bent: bentOf(all, [train]), elbow, piping: train });
   let behind = standOff;
   return line.flatMap((placed, i): Joined[] => {
     const { unit, model } = placed;
@@ -218,7 +217,7 @@ function joinedOf(
       behind = undefined;
       return [];
     }
-    const off = offWall(model, ports, behind, isCoiled(train) ? 0 : (reach ?? 0));
+    const off = offWall(model, ports, behind);
     behind = off?.outlet;
     const isOne = unit.parallel === 1;
     // Side by side the valves are in the legs of the manifold, where they take no width.

@@ -17,8 +17,8 @@ import {
   type FlexiblePort,
   type Making,
 } from "./flexible";
-import { jointOfPort, portType, type Joined, type PipePlan } from "./pipePlan";
-import { ledOver, type OffsetTaken } from "./offset";
+import { further, jointOfPort, portType, type Joined, type OffWall, type PipePlan } from "./pipePlan";
+import { broughtOut, hasTurn, ledOver, type Led, type OffsetTaken } from "./offset";
 import type { Route } from "./route";
 import type { Placing } from "./routes";
 import { pointOn, type Manifold, type WallUnit } from "./standing";
@@ -156,16 +156,57 @@ interface LedOver extends Connected {
   readonly offset?: OffsetTaken | "unknown";
 }
 
-/** A pipe of the line led over; that is unknown while one of its ends is. */
-function offsetRun(
-  of: Connected,
-  ends: readonly [number | undefined, number | undefined],
+/** How far off the wall a pipe of the line is at both its ends; undefined where one of them is unknown. */
+function endsOff(
+  i: number,
+  offs: readonly (OffWall | undefined)[],
+  standOff: number | undefined,
+): Parameters<typeof broughtOut>[0] | undefined {
+  const from = i === 0 ? standOff : offs[i - 1]?.outlet;
+  const to = i === offs.length ? standOff : offs[i]?.inlet;
+  if (from === undefined || to === undefined) return undefined;
+  return {
+    from: { off: from, ...(i === 0 ? {} : { unit: i - 1 }) },
+    to: { off: to, ...(i === offs.length ? {} : { unit: i }) },
+  };
+}
+
+/** The pipes of a line led over, and how far off the wall its units stand for that. */
+interface LineLed {
+  readonly runs: readonly LedOver[];
+  readonly offs: readonly (OffWall | undefined)[];
+}
+
+/** How often the pipes of a line are looked at while its units come out. */
+const LOOKED_AT = 3;
+
+/** Leads every pipe of a line over; where nothing does, a unit of it comes further out. */
+function lineLed(
+  runs: readonly Connected[],
+  units: readonly Joined[],
+  standOff: number | undefined,
   making: Making,
-): LedOver {
-  const [a, b] = ends;
-  if (a === undefined || b === undefined) return { ...of, offset: "unknown" };
-  const { run, offset } = ledOver(of.run, b - a, of.connectors, making);
-  return { ...of, run, ...(offset ? { offset } : {}) };
+): LineLed {
+  let offs = units.map((u) => u.off);
+  const ledAt = (of: Connected, i: number): Led | undefined => {
+    const ends = endsOff(i, offs, standOff);
+    return ends && ledOver(of.run, ends.to.off - ends.from.off, of.connectors, making);
+  };
+  // What comes out for a later pipe may need another way before it: all are looked at again.
+  for (const [i, of] of Array.from({ length: LOOKED_AT }, () => [...runs.entries()]).flat()) {
+    const ends = endsOff(i, offs, standOff);
+    if (!ends || ledAt(of, i)!.fits) continue;
+    const out = broughtOut(ends, hasTurn(of.run), making);
+    if (out) offs = offs.map((off, at) => (at === out.unit && off ? further(off, out.by) : off));
+  }
+  return {
+    offs,
+    runs: runs.map((of, i) => {
+      const led = ledAt(of, i);
+      if (!led) return { ...of, offset: "unknown" as const };
+      return { ...of, run: led.run, ...(led.offset ? { offset: led.offset } : {}) };
+    }),
+  };
 }
 
 /** The pipes of a train along its wall, with their connectors; those of a manifold in the place of their own unit. */
@@ -174,6 +215,8 @@ interface TrainRuns {
   /** By the unit that they are of. */
   readonly ofManifolds: readonly (Connected & { readonly unit: string })[];
   readonly shared: readonly Used[];
+  /** How far off the wall each unit stands; undefined where it is not known how deep it is. */
+  readonly offs: readonly (OffWall | undefined)[];
 }
 
 /** The pipes of a train that goes along some routes; undefined where a port is joined by nothing, or the routes are not those of its units. */
@@ -183,20 +226,18 @@ function trainRuns(plan: PipePlan, routes: readonly Route[]): TrainRuns | undefi
   if (!house || !elbow || plan.unjoined.length > 0 || routes.length !== units.length + 1) return undefined;
   const making = { bent, elbow, piping: piping.train };
   const stations = units.map((unit) => stationBuilt(unit, plan));
+  const ofLine = routes.map(({ points }, i) => {
+    const [before, behind] = [stations[i - 1]?.outlet, stations[i]?.inlet];
+    const from = before?.end ?? houseEndOf(plan, "before");
+    const to = behind?.end ?? houseEndOf(plan, "behind");
+    const run = { id: `r${i + 1}`, points, from, to };
+    return connected(run, { from: before?.flexible, to: behind?.flexible }, making);
+  });
+  // Before the first unit and behind the last the pipe is as far off the wall as the house's.
+  const led = lineLed(ofLine, units, piping.standOff, making);
   return {
-    ofLine: routes.map(({ points }, i) => {
-      const [before, behind] = [stations[i - 1]?.outlet, stations[i]?.inlet];
-      const from = before?.end ?? houseEndOf(plan, "before");
-      const to = behind?.end ?? houseEndOf(plan, "behind");
-      const run = { id: `r${i + 1}`, points, from, to };
-      const whole = connected(run, { from: before?.flexible, to: behind?.flexible }, making);
-      // Before the first unit and behind the last it is as far off the wall as the house's pipe.
-      const off = [
-        i === 0 ? piping.standOff : units[i - 1]!.off?.outlet,
-        i === units.length ? piping.standOff : units[i]!.off?.inlet,
-      ] as const;
-      return offsetRun(whole, off, making);
-    }),
+    ofLine: led.runs,
+    offs: led.offs,
     ofManifolds: stations.flatMap((station, i) =>
       station.runs.map(({ run, flexible }) => ({
         ...connected(run, flexible, making),
@@ -272,5 +313,13 @@ export function pipesBuilt(
     run,
     ...runs.ofManifolds.filter(({ unit }) => unit === units[i]?.key).map((own) => own.run),
   ]);
-  return assembled(bent, all, piping.train, { ...around, shared: runs.shared });
+  const backs = units.flatMap(({ key }, i) => {
+    const off = runs.offs[i];
+    return off ? [[key, off.back] as const] : [];
+  });
+  return assembled(bent, all, piping.train, {
+    ...around,
+    shared: runs.shared,
+    backs: Object.fromEntries(backs),
+  });
 }

@@ -130,6 +130,8 @@ export interface Assembly {
   readonly fittings: readonly Used[];
   readonly joints: readonly Joint[];
   readonly faults: readonly PipeFault[];
+  /** How far off the wall the back of each unit is, mm, by its key; of those of which it is known. */
+  readonly backs?: Readonly<Record<string, number>>;
 }
 
 /** Nothing is built yet. */
@@ -520,6 +522,7 @@ export function assembled(
     bypass,
     shared = [],
     legs = {},
+    backs = {},
   }: {
     readonly threads: ThreadSchool;
     readonly swapped?: Swapped;
@@ -528,6 +531,7 @@ export function assembled(
     readonly shared?: readonly Used[];
     /** Of a bypass with no train yet, by their ids: what each begins at. */
     readonly legs?: Readonly<Record<string, RunEnd>>;
+    readonly backs?: Assembly["backs"];
   },
 ): Assembly | undefined {
   const elbow = fittingOf(all, "elbow90", piping);
@@ -545,5 +549,6 @@ export function assembled(
     fittings: [...parts.flatMap((p) => p.fittings), ...shared],
     joints: parts.flatMap((p) => p.joints),
     faults: parts.flatMap((p) => p.faults),
+    backs,
   };
 }

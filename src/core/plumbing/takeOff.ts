@@ -273,6 +273,31 @@ const boardLines = ({ boards }: Grounds, { profile }: TakeOffWords): TakeOffLine
     why: keys.map((id) => ({ by: "unit", id })),
   }));
 
+/** What a unit that hangs is brought out from its wall by, so that its ports line up with the pipes at them. */
+function spacerLines(
+  { backs = {} }: Assembly,
+  units: readonly BroughtUnit[],
+  { profile }: TakeOffWords,
+): TakeOffLine[] {
+  return units.flatMap((u): TakeOffLine[] => {
+    const back = backs[u.key] ?? 0;
+    if (!u.hangs || back <= 0) return [];
+    return [
+      {
+        id: `spacer ${u.key}`,
+        group: "fixings",
+        what: `blocking behind ${u.code}, ${print(back, "length", profile)} thick`,
+        count: u.count,
+        unit: "pieces",
+        why: [
+          { by: "rule", says: "its ports line up with the pipes at them" },
+          { by: "unit", id: u.key },
+        ],
+      },
+    ];
+  });
+}
+
 /** Caps for the stubs of a bypass, which wait while the house has water. */
 function capLines({ pieces }: Assembly, words: TakeOffWords): TakeOffLine[] {
   const around = pieces.find((p) => p.run === "bypass");
@@ -336,6 +361,7 @@ export function takeOff(
     ...supportLines(assembly),
     ...anchorLines(units, grounds, words),
     ...boardLines(grounds, words),
+    ...spacerLines(assembly, units, words),
     ...toolLines(assembly, words),
     ...also,
     ...namedByUnits("tools", units, (u) => u.tools),

@@ -24,6 +24,7 @@ import { PressurePanel } from "./PressurePanel";
 import { SaltTanks } from "./SaltTanks";
 import { PipesTable } from "./PipesTable";
 import { PlacesTable } from "./PlacesTable";
+import { OffWall } from "./OffWall";
 import { WallDrawing } from "./WallDrawing";
 import type { DrawnPipe } from "./WallPipes";
 import { useLayout, type Held } from "./useLayout";
@@ -141,7 +142,7 @@ export function FitBoard(props: BoardProps) {
         <Said say={layout.say} />
       </div>
       <div className="grid content-start gap-5">
-        <Tables {...props} layout={layout} drawn={drawn} />
+        <Tables {...props} layout={layout} drawn={drawn} backs={assembly?.backs} />
       </div>
     </div>
   );
@@ -178,10 +179,13 @@ function Tables({
   layout,
   drawn,
   plan,
+  jobId,
+  backs,
   ...props
-}: Pick<BoardProps, "mirrored" | "units" | "places" | "plan" | "profile" | "readOnly"> & {
+}: Pick<BoardProps, "jobId" | "mirrored" | "units" | "places" | "plan" | "profile" | "readOnly"> & {
   layout: ReturnType<typeof useLayout>;
   drawn: readonly DrawnPipe[];
+  backs: Assembly["backs"];
 }) {
   const { wall, current, placed, placing, put, letGo, free } = layout;
   return (
@@ -191,6 +195,9 @@ function Tables({
         <PipesTable {...props} wall={wall} routes={placing?.routes ?? []} lead={letGo} free={free} />
       ) : null}
       {plan ? <Connectors drawn={drawn} plan={plan} profile={props.profile} /> : null}
+      {plan && drawn.length > 0 ? (
+        <OffWall {...{ jobId, drawn, plan, backs }} profile={props.profile} />
+      ) : null}
     </>
   );
 }

@@ -1,6 +1,7 @@
 "use client";
 import { useRef, type PointerEvent } from "react";
 import type { ConnectorOnWall, FlexiblePort } from "@/core/fit/flexible";
+import type { OffsetTaken } from "@/core/fit/offset";
 import type { Point, Room, Wall } from "@/core/fit/wall";
 import { middleOf, seen } from "./seen";
 import { pipeAnchor } from "./words";
@@ -20,6 +21,8 @@ export interface DrawnPipe {
   readonly connectors?: readonly ConnectorOnWall[];
   /** Ports of units at which none of its connectors goes. */
   readonly without?: readonly FlexiblePort[];
+  /** How it comes to stand as far off the wall as its other end does. */
+  readonly offset?: OffsetTaken | "unknown";
   /** What it leads to, where it can be led by hand. */
   readonly target?: string;
 }

@@ -98,7 +98,7 @@ export function wallPaper(parts: Parts, placing: Placing, profile: UnitSystem): 
     ends: [wall.from, wall.to].map((p, i) => ({ ...point(p), name: i === 0 ? "from" : "to" })),
     across: between([0, ...bodies.flatMap((b) => [b.x, b.x + b.width]), corner ?? 0, wall.width], say),
     up: between([0, to.y(wall.from.y), ...bodies.map((b) => b.y), wall.height], say),
-    units: standsOf(fit, placing, say),
+    units: standsOf(fit, placing, built.backs ?? {}, say),
     runs: runs.map(({ run, number }) => ({
       number,
       name: names.run(run),
@@ -112,7 +112,12 @@ export function wallPaper(parts: Parts, placing: Placing, profile: UnitSystem): 
 }
 
 /** Where each unit stands, as one measures it. */
-function standsOf({ found, units }: FitOfJob, { standings }: Placing, say: (mm: number) => string) {
+function standsOf(
+  { found, units }: FitOfJob,
+  { standings }: Placing,
+  backs: Readonly<Record<string, number>>,
+  say: (mm: number) => string,
+) {
   if (found.is !== "known") return [];
   const to = seen(found.wall, found.mirrored);
   return units.map((unit, i) => {
@@ -121,6 +126,7 @@ function standsOf({ found, units }: FitOfJob, { standings }: Placing, say: (mm: 
     const turned = [
       at.lies ? "on its side" : "",
       at.mirrored !== found.mirrored ? "inlet right" : "inlet left",
+      backs[unit.key] ? `its back ${say(backs[unit.key]!)} off the wall` : "",
     ];
     return {
       key: unit.key,

@@ -1,5 +1,6 @@
 import { HEADS, type HeadNote } from "@/core/fit/heads";
 import type { ConnectorOnWall } from "@/core/fit/flexible";
+import type { OffsetTaken } from "@/core/fit/offset";
 import type { Misfit } from "@/core/fit/judge";
 import type { Remedy } from "@/core/fit/whyNot";
 import { print, type UnitSystem } from "@/core/units";
@@ -67,6 +68,17 @@ export function connectorWords(
       : "straight";
   return `${name(unit)}, ${side}: ${length(flexible.lengthMm, profile)} long, ${how}`;
 }
+
+const ledWords: Readonly<Record<OffsetTaken["by"], string>> = {
+  connector: "its flexible connector takes it",
+  bend: "it is bent over between its supports, no tighter than eight times its outside",
+  corner: "two swivelled 90s at a corner",
+  straight: "two 90s in a straight way",
+  fortyFives: "two 45s",
+};
+/** How a pipe is led over to where its other end stands off the wall. */
+export const ledOverWords = ({ mm, by }: OffsetTaken, profile: UnitSystem): string =>
+  `led over ${length(mm, profile)}: ${ledWords[by]}`;
 
 /** What a note on two heads says. */
 export function headWords(n: HeadNote, name: NameOf, profile: UnitSystem): string {

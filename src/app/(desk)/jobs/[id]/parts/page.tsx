@@ -21,7 +21,7 @@ import { SettleStock } from "@/phases/parts/SettleStock";
 import { priced, sourcesOf, sourceSaid, type SourceWords } from "@/phases/parts/sources";
 import { Templates } from "@/phases/parts/Templates";
 import { TubesView } from "@/phases/parts/TubesView";
-import { TooShort } from "@/phases/parts/TooShort";
+import { OffWallOpen, TooShort } from "@/phases/parts/TooShort";
 import { Van } from "@/phases/parts/Van";
 import { portLabels } from "@/core/plumbing/labels";
 import { partOf, type TakeOffLine } from "@/core/plumbing/takeOffLine";
@@ -116,6 +116,9 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
         ) : null}
         {assembly ? (
           <>
+            {fit.line.length > 0 && fit.plan?.piping.standOff === undefined ? (
+              <OffWallOpen jobId={job.id} />
+            ) : null}
             <TooShort faults={assembly.faults} names={names} profile={profile} />
             <CutListView cuttings={cuttings} names={names} profile={profile}>
               {mayMove ? <KeepOffcuts jobId={job.id} isKept={isKept} /> : null}
