@@ -22,7 +22,7 @@ export const usualPlacing: PlaceOptions = { step: 50, clear: PIPE_CLEAR, patienc
 const FINEST = 3;
 /** How finely, and how long, so many units are looked for. */
 export const placingFor = (units: number): PlaceOptions =>
-  units <= FINEST ? usualPlacing : { ...usualPlacing, step: 2 * usualPlacing.step, patience: 200_000 };
+  units <= FINEST ? usualPlacing : { ...usualPlacing, step: 2 * usualPlacing.step, patience: 160_000 };
 
 export interface Placed {
   readonly best?: Placing;
@@ -170,6 +170,10 @@ function* beginnings(
     for (const standings of [...apart, ...rows]) yield standings.map((s) => ({ ...s, x: s.x + along }));
 }
 
+/** Of so many places of a unit that lead on, each is followed to its end while something at all is looked for; and what part of all patience that may take. */
+const DIVES = 3;
+const DIVE_PART = 0.5;
+
 /** Looks for the best arrangement, unit by unit along the water, always going on where the least pipe can be hoped for. */
 class Search {
   private tried = 0;
@@ -196,9 +200,11 @@ class Search {
   /** `packed`: some way in which they stand, where one is known. */
   run(packed: readonly Standing[] | undefined): Placed {
     if (packed) this.begunWith = this.begun(packed);
-    this.best = this.begunWith;
     const from = pipeEnd(this.wall.from, [], this.options.clear);
-    this.queue.push({ is: "routed", depth: 0, from, pipe: 0, bound: 0, width: 0 });
+    const nothing: Open = { is: "routed", depth: 0, from, pipe: 0, bound: 0, width: 0 };
+    this.begunWith ??= this.divedFor(nothing);
+    this.best = this.begunWith;
+    this.queue.push(nothing);
     for (let open = this.queue.pop(); open; open = this.queue.pop()) {
       if (this.best && open.bound > this.best.pipeMm) break;
       if (this.steps >= this.options.patience) return { best: this.best, isBest: false };
@@ -225,6 +231,12 @@ class Search {
     return first && improved(wall, units, first.standings, options);
   }
 
+  /** Something to begin with where none of the usual ways to begin is one, bettered from there. */
+  private divedFor(nothing: Open): Placing | undefined {
+    const found = this.dive(nothing, this.options.patience * DIVE_PART);
+    return found && improved(this.wall, this.units, found.standings, this.options);
+  }
+
   private goOn(open: Open): void {
     if (open.is === "whole") this.best = open.placing;
     else if (open.is === "hoped") this.look(open);
@@ -235,19 +247,19 @@ class Search {
   private pushWay(of: Open, ways: readonly Way[], at: number): void {
     const way = ways[at];
     if (!way) return;
-    const { depth, from, pipe } = of;
-    const chain = { candidate: way.candidate, before: of.chain };
-    const { bound, width } = way;
-    this.queue.push({
+    this.queue.push({ ...this.hopedFor(of, way), others: { of, ways, at } });
+  }
+
+  private hopedFor({ depth, from, pipe, chain }: Open, { candidate, bound, width }: Way): Open {
+    return {
       is: "hoped",
       depth: depth + 1,
-      chain,
+      chain: { candidate, before: chain },
       from,
       pipe,
       bound,
       width,
-      others: { of, ways, at },
-    });
+    };
   }
 
   private waysOn({ depth, chain, from, pipe }: Open): Way[] {
@@ -280,8 +292,13 @@ class Search {
     return leastRun(candidate.outlet!, pipeEnd(this.wall.to, [], this.options.clear), this.wall, there);
   }
 
-  /** Looks for the pipe to the last unit of an arrangement; nothing comes of it where the unit cannot stand there, or no pipe reaches it. */
   private look(open: Open): void {
+    const next = this.reached(open);
+    if (next) this.queue.push(next);
+  }
+
+  /** An arrangement with the pipe to its last unit; hoped for with more where that takes more at least; undefined where the unit cannot stand there, or no pipe reaches it. */
+  private reached(open: Open): Open | undefined {
     const placed = unchained(open.chain);
     const i = placed.length - 1;
     const candidate = placed[i]!;
@@ -291,40 +308,54 @@ class Search {
       .every(
         (c, k) => misfitsBetween({ unit: this.units[k]!, at: c.at }, last, this.wall.corner).length === 0,
       );
-    if (!stands) return;
+    if (!stands) return undefined;
     const routed = { ...open, is: "routed" as const, others: undefined };
-    if (!candidate.inlet) {
-      this.queue.push(routed);
-      return;
-    }
+    if (!candidate.inlet) return routed;
     // What its pipes go round, of the wall and of other units, may make it wait for others already.
     const there = [...this.obstacles, ...placed.flatMap((c) => c.inlet?.round ?? [])];
     const rest = this.restRound(i, candidate, there);
     const least = open.pipe + leastRun(open.from, candidate.inlet, this.wall, there) + rest;
-    if (least > open.bound) {
-      this.queue.push({ ...open, others: undefined, bound: least });
-      return;
-    }
+    if (least > open.bound) return { ...open, others: undefined, bound: least };
     this.count();
     const standings = placed.map((c) => c.at);
     const most = (this.best?.pipeMm ?? Infinity) - open.pipe - rest;
     const route = routeTo(this.wall, this.units, standings, open.from.port, this.options.clear, most);
-    if (!route) return;
+    if (!route) return undefined;
     const pipe = open.pipe + route.length;
     const bound = pipe + rest;
-    this.queue.push({ ...routed, pipe, from: candidate.outlet!, bound });
+    return { ...routed, pipe, from: candidate.outlet!, bound };
+  }
+
+  /** Some arrangement at all: unit by unit the way that promises most, and the next best where one leads nowhere; of each only a few, and of all so many steps. */
+  private dive(open: Open, until: number): Placing | undefined {
+    if (open.depth === this.units.length) return this.whole(open);
+    let led = 0;
+    for (const way of this.waysOn(open)) {
+      if (this.steps >= until || led === DIVES) return undefined;
+      let next = this.reached(this.hopedFor(open, way));
+      while (next?.is === "hoped") next = this.reached(next);
+      if (!next) continue;
+      led += 1;
+      const found = this.dive(next, until);
+      if (found) return found;
+    }
+    return undefined;
   }
 
   /** An arrangement of all units, with all its pipes round all of them. */
-  private finish(open: Open): void {
+  private whole(open: Open): Placing | undefined {
     this.count();
-    const placing = placingOf(
+    return placingOf(
       this.wall,
       this.units,
       unchained(open.chain).map((c) => c.at),
       this.options.clear,
       this.best?.pipeMm,
     );
+  }
+
+  private finish(open: Open): void {
+    const placing = this.whole(open);
     if (!placing) return;
     const { pipeMm: bound, widthMm: width } = placing;
     this.queue.push({ ...open, is: "whole", depth: open.depth + 1, placing, bound, width });
@@ -380,7 +411,7 @@ export function improved(
 
 /** Places beside one that a unit stands on: moved near and far, and turned. */
 function besides(unit: WallUnit, at: Standing): Standing[] {
-  const far = [10, 50, 200].flatMap((by) => [by, -by]);
+  const far = [200, 50, 10].flatMap((by) => [by, -by]);
   const moved = far.flatMap((by) => [
     { ...at, x: at.x + by },
     ...(unit.hangs ? [{ ...at, y: at.y + by }] : []),

@@ -136,19 +136,35 @@ export interface Zone extends Rect {
   readonly what: "around" | "above" | "below" | "manifold";
 }
 
-/** What a unit keeps clear as it stands (handbook 3, Fit): what is drawn out upwards is drawn out to the side where it lies. */
-export function zonesOf(unit: WallUnit, at: Standing): Zone[] {
+/** The room of a depth beside a body, on one of its sides. */
+function besideBody(body: Rect, side: Facing, by: number): Rect {
+  if (side === "right") return { ...body, x: body.x + body.width, width: by };
+  if (side === "left") return { ...body, x: body.x - by, width: by };
+  if (side === "up") return { ...body, y: body.y + body.height, height: by };
+  return { ...body, y: body.y - by, height: by };
+}
+
+/** What was kept clear last by what stands so: a search asks for the same place again and again. */
+const remembered = new WeakMap<Standing, { readonly unit: WallUnit; readonly zones: readonly Zone[] }>();
+
+/** What a unit keeps clear as it stands (handbook 3, Fit): what is drawn out upwards is drawn out to the side where it lies. A place is not changed once it was asked for. */
+export function zonesOf(unit: WallUnit, at: Standing): readonly Zone[] {
+  const had = remembered.get(at);
+  if (had?.unit === unit) return had.zones;
+  const zones = keptClearBy(unit, at);
+  remembered.set(at, { unit, zones });
+  return zones;
+}
+
+function keptClearBy(unit: WallUnit, at: Standing): readonly Zone[] {
   const body = bodyOf(unit, at);
   const { around, above, below } = unit.free;
-  const right = (by: number) => ({ ...body, x: body.x + body.width, width: by });
-  const left = (by: number) => ({ ...body, x: body.x - by, width: by });
-  const over = (by: number) => ({ ...body, y: body.y + body.height, height: by });
-  const under = (by: number) => ({ ...body, y: body.y - by, height: by });
-  const [topward, footward] = at.lies ? (at.mirrored ? [left, right] : [right, left]) : [over, under];
+  const lying: readonly [Facing, Facing] = at.mirrored ? ["left", "right"] : ["right", "left"];
+  const [topward, footward] = at.lies ? lying : (["up", "down"] as const);
   const zones: Zone[] = [];
   if (around > 0) zones.push({ ...body, x: body.x - around, width: body.width + 2 * around, what: "around" });
-  if (above > 0) zones.push({ ...topward(above), what: "above" });
-  if (below > 0) zones.push({ ...footward(below), what: "below" });
+  if (above > 0) zones.push({ ...besideBody(body, topward, above), what: "above" });
+  if (below > 0) zones.push({ ...besideBody(body, footward, below), what: "below" });
   for (const points of ownPipesOf(unit, at))
     for (const [i, p] of points.slice(1).entries())
       zones.push({ ...grown(between(points[i]!, p), PIPE_CLEAR), what: "manifold" });

@@ -14,7 +14,7 @@ const MARGIN = { side: 120, top: 60, bottom: 290 } as const;
 const STEP = 10;
 
 /** Words and margins are drawn for walls of so many mm: on what is narrower they are smaller, to read alike on the screen. */
-const USUAL_WIDTH = 2000;
+const USUAL_WIDTH = 1500;
 const scaleOf = ({ width }: Pick<Room, "width">): number => Math.min(1, Math.max(0.3, width / USUAL_WIDTH));
 
 /** Width of a digit of a unit's name as it is drawn, mm: a name that is wider than its body stands upright. */
