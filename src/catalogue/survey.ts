@@ -560,6 +560,12 @@ const groups: readonly SurveyGroup[] = [
         options: [...pipeSizes],
       },
       {
+        id: "house.taps",
+        label: "More taps, each by itself",
+        hint: "one on a line: what, above the cut, of pipe from it; those that are far or high",
+        kind: "taps",
+      },
+      {
         id: "household.roDaily",
         label: "Product water wanted in a day",
         hint: "an aquarium, a workshop: what the user needs",

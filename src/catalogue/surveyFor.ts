@@ -44,6 +44,7 @@ export const askedFor: Readonly<Record<string, readonly PlanTag[]>> = {
   "farTap.rise": ["line"],
   "farTap.pipe": ["line"],
   "farTap.size": ["line"],
+  "house.taps": ["line"],
   "household.drinkers": ["ro"],
   "household.roDaily": ["ro"],
   together: ["line"],

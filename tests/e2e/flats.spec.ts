@@ -68,6 +68,16 @@ test("flats: two and two side by side, their shares, the pressure at the top flo
   await expect(peak).toContainText("Check");
   await expect(page.locator("[data-far-tap=unknown]")).toHaveCount(0);
   await expect(page.locator("[data-budget]")).toContainText("12 psi the height of the tap");
+  await expect(page.locator("[data-worst-tap]")).toContainText("the farthest tap");
+  await surveySent(page, job, { "house.taps": "shower: 30, 120 ft\nkitchen sink: 9, 40 ft" });
+  await page.reload();
+  await expect(page.locator("[data-worst-tap]")).toContainText("Least at the peak: the shower");
+  await surveySent(page, job, { "house.taps": "" });
+  // How far off the wall the house's pipe is decides what leads over from it.
+  await expect(page.locator("[data-off-wall]")).toContainText("Unknown: how far the house's pipe stands off");
+  await surveySent(page, job, { "cutin.standOff": "3 in" });
+  await page.reload();
+  await expect(page.locator("[data-off-wall]")).toContainText("led over 6.5 in: two swivelled 90s at a corner");
   await clean(page, "fit of the flats");
   await expect(page.locator("[data-drain-down]")).toContainText("Nothing of the train is above the cut");
   await page.locator("[data-speeds] summary").click();

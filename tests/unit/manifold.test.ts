@@ -11,7 +11,7 @@ import { namesOf } from "@/core/plumbing/named";
 import type { Network } from "@/core/plumbing/network";
 import { readInp } from "@/core/plumbing/readInp";
 import { servedBy } from "@/core/plumbing/way";
-import { boreKey, judgedCase, laidRuns, pressuresOf } from "@/core/plumbing/pressure";
+import { boreKey, judgedCase, laidRuns, pressuresOf, trainNetwork } from "@/core/plumbing/pressure";
 import type { Piping } from "@/core/plumbing/piping";
 import { pipeLoss, supplyPressure } from "@/core/plumbing/supply";
 import { lossCurve, unitLoss } from "@/core/treatment";
@@ -240,13 +240,37 @@ describe("the flats", () => {
     expect(near.peak!.kPa - far.peak!.kPa).toBeLessThan(1.1 * lost);
   });
 
-  it("say nothing of a tap whose height or way nobody measured: that is never taken for none", () => {
-    for (const open of ["farTap.rise", "farTap.pipe"]) {
-      const d = placeAll(flats({ [open]: "" }));
+  it("are judged at the worst of several taps: the highest runs first, and what none of them takes is drawn nearer", () => {
+    const pressures = (taps: string) => {
+      const d = placeAll(flats({ "farTap.rise": "", "farTap.pipe": "", "house.taps": taps }));
       const fit = fitted(d.job);
       const judged = judgeJob(draftBasis(d.job), knowledge);
       const { peak, shower, ...train } = drivingOf(fit, d.job, judged, knowledge)!;
-      expect(train.farTap, open).toBeUndefined();
+      const whole = { ...train, assembly: assemblyOf(fit, d.job, knowledge)! };
+      return { whole, peak: peak!, found: pressuresOf(engine, whole, { peak, shower }) };
+    };
+    const one = pressures("shower: 8, 20 m");
+    const two = pressures("kitchen sink: 2, 10 m\nshower: 8, 20 m");
+    expect(two.found.peak!.tap).toBe("shower");
+    expect(two.found.peak!.drawn).toBeCloseTo(two.peak, 1);
+    // The sink takes from what was drawn nearer before: the shower has as much as alone, or hardly less.
+    expect(two.found.peak!.kPa).toBeCloseTo(one.found.peak!.kPa, 0);
+    const drawn = trainNetwork(two.whole, 20).fixtures;
+    // Shower 7.6, sink 6.8, the rest right behind the train.
+    expect(drawn.map((f) => f.flow.toFixed(1))).toEqual(["7.6", "6.8", "5.6"]);
+    // Two of a kind are counted; the higher one has less.
+    expect(pressures("shower: 2, 10 m\nshower: 8, 20 m").found.peak!.tap).toBe("shower 2");
+    // One shower alone is drawn at the worst tap only.
+    expect(trainNetwork(two.whole, 7.6).fixtures).toHaveLength(1);
+  });
+
+  it("say nothing of a tap whose height or way nobody measured: that is never taken for none", () => {
+    for (const open of ["farTap.rise", "farTap.pipe"]) {
+      const d = placeAll(flats({ [open]: "", "house.taps": "" }));
+      const fit = fitted(d.job);
+      const judged = judgeJob(draftBasis(d.job), knowledge);
+      const { peak, shower, ...train } = drivingOf(fit, d.job, judged, knowledge)!;
+      expect(train.taps, open).toEqual([]);
       const assembly = assemblyOf(fit, d.job, knowledge)!;
       const found = pressuresOf(engine, { ...train, assembly }, { peak, shower });
       expect(judgedCase(found.peak!).left, open).not.toBe("Good");
@@ -300,7 +324,8 @@ describe("the flats", () => {
       return served;
     };
     const [before, after] = [taps(network), taps(read.network)];
-    expect(after).toHaveLength(2);
+    // Three taps of the house, and what is drawn nearer.
+    expect(after).toHaveLength(4);
     after.forEach((kPa, i) => expect(Math.abs(kPa - before[i]!)).toBeLessThan(0.2));
   });
 

@@ -36,6 +36,8 @@ const texts = (field: SurveyField): fc.Arbitrary<string> => {
       return fc.constantFrom("", "heater: 900 mm, 0, 500 mm, 1300 mm");
     case "strips":
       return fc.constantFrom("", "concrete: 0, 1200 mm");
+    case "taps":
+      return fc.constantFrom("", "shower: 5.5, 18 m");
     case "text":
       return fc.constant("by the stairs");
     case "quantity": {

@@ -27,8 +27,8 @@ export interface DrivenTrain {
   }[];
   readonly supply: SupplyCurve;
   readonly bores: Readonly<Record<string, Bore>>;
-  /** Absent while nobody measured the way to it. */
-  readonly farTap?: FarTap;
+  /** Taps to which somebody measured the way. */
+  readonly taps?: readonly HouseTap[];
   /** Units that are fed from behind the train. */
   readonly branches?: readonly BranchFed[];
 }
@@ -49,8 +49,10 @@ export interface BranchFed {
   readonly isBoosted: boolean;
 }
 
-/** The tap with the most pipe and floors between it and the cut: one shower is open there while all else is drawn nearer. */
-export interface FarTap {
+/** A tap of the house on a pipe of its own from the cut. */
+export interface HouseTap {
+  /** What it is called. */
+  readonly id: string;
   /** Above the cut; below it less than 0. */
   readonly riseM: number;
   readonly pipe: PipeRun;
@@ -62,7 +64,9 @@ export interface FarTap {
 export const boreKey = ({ system, size }: Pick<Piping, "system" | "size">): string => `${system} ${size}`;
 
 const HOUSE = "house";
-const FAR_TAP = "farthest tap";
+/** The node of a tap. */
+const tapNode = (id: string): string => `tap: ${id}`;
+const tapAt = (node: string): string | undefined => /^tap: (.+)$/.exec(node)?.[1];
 
 /** A connector's key among the bores: its own. */
 const connectorKey = ({ insideMm }: Flexible): string => `connector ${insideMm}`;
@@ -201,18 +205,27 @@ interface AskedAs {
   readonly washes?: string;
 }
 
-/** What of a flow is drawn where: all of it right behind the train, or at the unit that asks; what one tap takes at the farthest one where the way to it is known. */
-function drawnAt({ farTap }: DrivenTrain, flow: number, at: string): Network["fixtures"] {
-  if (!farTap || at !== HOUSE) return [{ node: at, flow }];
-  const far = Math.min(flow, farTap.flow);
-  return [{ node: FAR_TAP, flow: far }, ...(flow > far ? [{ node: HOUSE, flow: flow - far }] : [])];
+/** Taps with the highest first, of equally high ones that with the most pipe: what leaves least. */
+const worstFirst = (taps: readonly HouseTap[]): readonly HouseTap[] =>
+  taps.toSorted((a, b) => b.riseM - a.riseM || b.pipe.lengthM - a.pipe.lengthM);
+
+/** What of a flow is drawn where: all of it at the unit that asks; else each tap takes its own, those that leave least first, and the rest is drawn right behind the train. */
+function drawnAt({ taps = [] }: DrivenTrain, flow: number, at: string): Network["fixtures"] {
+  if (at !== HOUSE) return [{ node: at, flow }];
+  let left = flow;
+  const drawn = worstFirst(taps).flatMap((tap) => {
+    const own = Math.min(left, tap.flow);
+    left -= own;
+    return own > 0 ? [{ node: tapNode(tap.id), flow: own }] : [];
+  });
+  return left > 0 ? [...drawn, { node: HOUSE, flow: left }] : drawn;
 }
 
-/** The house's pipe to its farthest tap. */
-const housePipe = ({ farTap }: DrivenTrain): readonly NetworkPipe[] =>
-  farTap ? [{ id: "house.pipe", from: HOUSE, to: FAR_TAP, ...farTap.pipe }] : [];
+/** The house's pipes to its taps. */
+const housePipes = ({ taps = [] }: DrivenTrain): readonly NetworkPipe[] =>
+  taps.map(({ id, pipe }) => ({ id: `house.${id}`, from: HOUSE, to: tapNode(id), ...pipe }));
 
-/** The network of a train with its house (handbook 3, The network): what is drawn behind it is drawn at the height of the cut, but for what the farthest tap takes. */
+/** The network of a train with its house (handbook 3, The network): what is drawn behind it is drawn at the height of the cut, but for what its taps take. */
 export function trainNetwork(
   train: DrivenTrain,
   flow: number,
@@ -236,9 +249,9 @@ export function trainNetwork(
     supply,
     nodes: [
       ...[...new Set([...ends, ...all.flatMap((r) => r.nodes)])].map((id) => ({ id, elevationM: 0 })),
-      ...(train.farTap ? [{ id: FAR_TAP, elevationM: train.farTap.riseM }] : []),
+      ...(train.taps ?? []).map(({ id, riseM }) => ({ id: tapNode(id), elevationM: riseM })),
     ],
-    pipes: [...all.flatMap((r) => r.pipes), ...housePipe(train)],
+    pipes: [...all.flatMap((r) => r.pipes), ...housePipes(train)],
     units: passing.map(({ key, a, b }) => ({ id: key, from: inletOf(key), to: outletOf(key), a, b })),
     fixtures: drawnAt(train, flow, washes === undefined ? HOUSE : inletOf(washes)),
   };
@@ -259,6 +272,8 @@ export interface CaseFound {
   readonly kPa: number;
   /** The house's pipe and floors are in it. */
   readonly isAtTap: boolean;
+  /** The tap that has least, where it is one of those that are measured. */
+  readonly tap?: string;
   /** What each of units side by side takes of it, L/min, by the unit of the design. */
   readonly shares: readonly { readonly unit: string; readonly flows: readonly number[] }[];
   /** What the units alone take, kPa. */
@@ -293,7 +308,8 @@ function foundIn(train: DrivenTrain, network: Network, solved: Solved, at?: stri
     wanted: served.reduce((sum, s) => sum + s.wanted, 0),
     drawn: served.reduce((sum, s) => sum + s.drawn, 0),
     kPa: worst.kPa,
-    isAtTap: served.some((s) => s.node === FAR_TAP),
+    isAtTap: served.some((s) => tapAt(s.node) !== undefined),
+    ...(tapAt(worst.node) === undefined ? {} : { tap: tapAt(worst.node)! }),
     shares: sharesOf(train, solved),
     treatmentKPa: treatmentLoss(losses),
     fastest: speeds.reduce((a, b) => (b.ms > a.ms ? b : a)),
@@ -349,7 +365,7 @@ const NO_WAY_M = 0.01;
 
 /** The network of a train with one unit that it feeds. */
 function branchNetwork(train: DrivenTrain, branch: BranchFed): Network {
-  const plain = trainNetwork({ ...train, farTap: undefined }, branch.beside);
+  const plain = trainNetwork({ ...train, taps: [] }, branch.beside);
   const [any] = Object.values(train.bores);
   const pipe = branch.pipe ?? { lengthM: NO_WAY_M, ...any! };
   return {

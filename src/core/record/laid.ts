@@ -8,9 +8,9 @@ import {
   trainNetwork,
   type BranchFed,
   type DrivenTrain,
-  type FarTap,
+  type HouseTap,
 } from "../plumbing/pressure";
-import { siteFacts } from "../site";
+import { siteFacts, tapsOf } from "../site";
 import { upper } from "../units";
 import { judgeJob, type DesignBasis, type TrainJudgement } from "../train";
 import { supplyCurveOf } from "../train/ground";
@@ -34,17 +34,29 @@ function boresOf({ piping }: FitOfJob, answers: DesignBasis["answers"], { tables
   return { [boreKey(house)]: bore(ofHouse, house.size), [boreKey(train)]: bore(ofTrain, train.size) };
 }
 
-/** Where the house's farthest tap is; undefined while its height or the way to it is not measured. Of a range what leaves least is taken, and a size that is not said is that at the cut. */
-function farTapOf(answers: DesignBasis["answers"], { tables }: Knowledge): FarTap | undefined {
+/** Taps of the house to which somebody measured the way: the farthest, and those that were written down besides. Of a range what leaves least is taken, and a size that is not said is that at the cut. */
+function tapsFrom(answers: DesignBasis["answers"], { tables }: Knowledge): readonly HouseTap[] {
+  const pipe = tables.pipes[answers["cutin.pipe"]?.text ?? ""];
+  const size = answers[farTapFields.size]?.text || answers["cutin.size"]?.text;
+  const idMm = pipe && size ? pipe.idMm[size] : undefined;
+  if (!pipe || idMm === undefined) return [];
+  const way = (lengthM: number) => ({ lengthM, C: pipe.C, idMm });
   const [riseM, lengthM] = [
     upper(answers[farTapFields.rise]?.measured),
     upper(answers[farTapFields.pipe]?.measured),
   ];
-  const pipe = tables.pipes[answers["cutin.pipe"]?.text ?? ""];
-  const size = answers[farTapFields.size]?.text || answers["cutin.size"]?.text;
-  const idMm = pipe && size ? pipe.idMm[size] : undefined;
-  if (riseM === undefined || lengthM === undefined || !pipe || idMm === undefined) return undefined;
-  return { riseM, pipe: { lengthM, C: pipe.C, idMm }, flow: tables.demand.openFlow.shower! };
+  const { openFlow } = tables.demand;
+  const far =
+    riseM === undefined || lengthM === undefined
+      ? []
+      : [{ id: "farthest tap", riseM, pipe: way(lengthM), flow: openFlow.shower! }];
+  const others = tapsOf(answers["house.taps"]?.text ?? "").map(({ id, kind, rise, pipe: mm }) => ({
+    id,
+    riseM: rise / 1000,
+    pipe: way(mm / 1000),
+    flow: openFlow[kind]!,
+  }));
+  return [...far, ...others];
 }
 
 /** ROs that a train feeds, where it is known how high they stand. */
@@ -94,12 +106,11 @@ export function drivingOf(
   const { tables } = known;
   const supply = supplyCurveOf(siteFacts(job.answers), tables.pipes);
   const bores = boresOf(fit, job.answers, known);
-  const farTap = farTapOf(job.answers, known);
   if (!supply || !bores || line.some((s) => s.model.lossPoints.length === 0)) return undefined;
   return {
     supply,
     bores,
-    ...(farTap ? { farTap } : {}),
+    taps: tapsFrom(job.answers, known),
     branches: branchesOf(judged, job, known),
     units: line.flatMap(({ unit, model, figures }) =>
       keysOf(unit).map((key) => ({

@@ -1,6 +1,7 @@
 import { lower, parseQuantity, type UnitSystem } from "../units";
 import { readObstacles } from "./obstacles";
 import { readStrips } from "./strips";
+import { readTaps } from "./taps";
 import type { SurveyAnswer, SurveyField } from "./survey";
 
 const MOST_TEXT = 500;
@@ -41,6 +42,10 @@ export function readAnswer(field: SurveyField, text: string, system: UnitSystem)
     }
     case "strips": {
       const read = readStrips(trimmed, system);
+      return read.ok ? { ok: true, answer: { text: read.text } } : read;
+    }
+    case "taps": {
+      const read = readTaps(trimmed, system);
       return read.ok ? { ok: true, answer: { text: read.text } } : read;
     }
     case "text":

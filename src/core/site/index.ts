@@ -8,3 +8,4 @@ export * from "./substrates";
 export * from "./asked";
 export * from "./obstacles";
 export * from "./strips";
+export * from "./taps";

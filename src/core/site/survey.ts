@@ -41,7 +41,7 @@ export type SurveyField = {
   | { readonly kind: "count" }
   | { readonly kind: "text" }
   | { readonly kind: "time" }
-  | { readonly kind: "obstacles" | "strips" }
+  | { readonly kind: "obstacles" | "strips" | "taps" }
 );
 
 export interface SurveyGroup {

@@ -131,6 +131,7 @@ export const surveys = {
     "farTap.rise": "27 ft",
     "farTap.pipe": "95 ft",
     "farTap.size": "1",
+    "house.taps": "shower: 18, 70 ft\nkitchen sink: 9, 45 ft",
     "water.hardness": "16 gpg",
     "water.iron": "0.05",
     "water.manganese": "<0.02",

@@ -185,14 +185,36 @@ function Speeds({ found, numbers, profile }: { found: CaseFound } & Pick<PanelPr
 /** What is measured where. */
 function placeSaid(isAtTap: boolean, isAssumed: boolean): string {
   const where = isAtTap
-    ? "At the tap that has least: one shower at the farthest, all else nearer. A backwash where it is drawn"
+    ? "At the tap that has least: the highest and farthest run first, all else nearer. A backwash where it is drawn"
     : "Behind the train, or where it is drawn, at the height of the cut";
   return `${where}${isAssumed ? "; the supply's curve is assumed" : ""}`;
+}
+
+/** What is to be seen of a train at its peak: which tap has least, the shares of units side by side, speeds, and where the pressure goes. */
+function AtPeak({
+  found,
+  numbers,
+  nameOf,
+  profile,
+}: { found: CaseFound } & Pick<PanelProps, "numbers" | "nameOf" | "profile">) {
+  return (
+    <>
+      {found.tap ? (
+        <p className="text-sm" data-worst-tap>
+          Least at the peak: the {found.tap}
+        </p>
+      ) : null}
+      <Shares found={found} nameOf={nameOf} profile={profile} />
+      <Speeds found={found} numbers={numbers} profile={profile} />
+      <Budget found={found} nameOf={nameOf} profile={profile} />
+    </>
+  );
 }
 
 /** What pressure is left behind the placed train, and where it goes: computed anew as its units are moved. */
 export function PressurePanel({ train, peak, shower, profile, ...props }: PanelProps) {
   const known = usePressures(train, peak, shower);
+  const hasTaps = (train.taps ?? []).length > 0;
   const designed = new Map(train.units.map((u) => [u.key, u.of ?? u.key]));
   const nameOf = (id: string) => props.nameOf(designed.get(id) ?? id);
   if (known.is !== "found")
@@ -213,9 +235,7 @@ export function PressurePanel({ train, peak, shower, profile, ...props }: PanelP
         Pressure
       </h2>
       <table className="w-full text-sm">
-        <caption className="pb-1 text-left text-soft">
-          {placeSaid(train.farTap !== undefined, train.supply.assumed)}
-        </caption>
+        <caption className="pb-1 text-left text-soft">{placeSaid(hasTaps, train.supply.assumed)}</caption>
         <thead>
           <tr className="text-left text-soft">
             <th scope="col">Asked for</th>
@@ -247,7 +267,7 @@ export function PressurePanel({ train, peak, shower, profile, ...props }: PanelP
           <VerdictShape level="Unknown" /> Unknown: the design peak, while no fixtures are counted
         </p>
       ) : null}
-      {train.farTap ? null : (
+      {hasTaps ? null : (
         <p className="text-sm" data-far-tap="unknown">
           <VerdictShape level="Unknown" /> Unknown: what is left at the farthest tap, while its height and the
           pipe to it are not measured.{" "}
@@ -260,11 +280,9 @@ export function PressurePanel({ train, peak, shower, profile, ...props }: PanelP
           </Link>
         </p>
       )}
-      {known.cases.peak ? <Shares found={known.cases.peak} nameOf={nameOf} profile={profile} /> : null}
       {known.cases.peak ? (
-        <Speeds found={known.cases.peak} numbers={props.numbers} profile={profile} />
+        <AtPeak found={known.cases.peak} numbers={props.numbers} nameOf={nameOf} profile={profile} />
       ) : null}
-      {known.cases.peak ? <Budget found={known.cases.peak} nameOf={nameOf} profile={profile} /> : null}
     </section>
   );
 }

@@ -3,6 +3,7 @@ import { memo, useId } from "react";
 import type { SurveyField } from "@/core/site";
 import { obstacleExample } from "@/core/site/obstacles";
 import { stripExample } from "@/core/site/strips";
+import { tapExample } from "@/core/site/taps";
 import type { UnitSystem } from "@/core/units";
 import { QuantityField } from "@/ui/QuantityField";
 import { useFindings } from "./SiteBoard";
@@ -151,6 +152,13 @@ function TextRow({ field, answer, readOnly }: RowProps<SurveyField>) {
   );
 }
 
+/** Lines as they may be written, by the kind of their question. */
+const lineExamples: Readonly<Partial<Record<SurveyField["kind"], (profile: UnitSystem) => string>>> = {
+  obstacles: obstacleExample,
+  strips: stripExample,
+  taps: tapExample,
+};
+
 /** Several lines, one for each thing. */
 function LinesRow({
   field,
@@ -177,7 +185,7 @@ function LinesRow({
       />
       <Said
         answer={answer}
-        otherwise={`for example ${field.kind === "strips" ? stripExample(profile) : obstacleExample(profile)}`}
+        otherwise={`for example ${(lineExamples[field.kind] ?? obstacleExample)(profile)}`}
       />
     </div>
   );
@@ -259,6 +267,7 @@ function Asked({
       return <ChoiceRow field={field} answer={answer} readOnly={readOnly} />;
     case "obstacles":
     case "strips":
+    case "taps":
       return <LinesRow field={field} answer={answer} profile={profile} readOnly={readOnly} />;
     default:
       return <TextRow field={field} answer={answer} readOnly={readOnly} />;
