@@ -77,7 +77,9 @@ test("flats: two and two side by side, their shares, the pressure at the top flo
   await expect(page.locator("[data-off-wall]")).toContainText("Unknown: how far the house's pipe stands off");
   await surveySent(page, job, { "cutin.standOff": "3 in" });
   await page.reload();
-  await expect(page.locator("[data-off-wall]")).toContainText("led over 6.5 in: two swivelled 90s at a corner");
+  await expect(page.locator("[data-off-wall]")).toContainText(
+    "led over 6.5 in: two swivelled 90s at a corner",
+  );
   await clean(page, "fit of the flats");
   await expect(page.locator("[data-drain-down]")).toContainText("Nothing of the train is above the cut");
   await page.locator("[data-speeds] summary").click();
@@ -226,6 +228,7 @@ test("under a sink: whether unit and tank go into the cabinet and why not, its t
   await unit.fill("28 in");
   await unit.press("Enter");
   await expect(verdict).toContainText("Stop");
+  await expect(page.getByRole("button", { name: "Keep it here" })).toHaveCount(0);
   await page.reload();
   await expect(verdict).toContainText("Stop");
   await page.getByRole("button", { name: "Stand them as computed" }).click();

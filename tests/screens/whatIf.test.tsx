@@ -25,6 +25,7 @@ function page() {
         units: job.units.map((unit) => ({ unit, model: unitModels.get(unit.model)! })),
         schools: known.schoolsWith({}),
         tables: known.tables,
+        laid: undefined,
         profile: "us",
       }}
       boosters={boosters}

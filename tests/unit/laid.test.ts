@@ -11,10 +11,12 @@ import {
   draftNetwork,
   drivingOf,
   judgedOf,
+  laidOf,
   readingContext,
   signingBlockers,
 } from "@/core/record";
-import { judgeJob } from "@/core/train";
+import { judgeJob, judgeTrain, withModels } from "@/core/train";
+import { inputOf } from "@/phases/train/trials";
 import { knowledge, signed, surveyed, type Desk } from "./desk";
 import { fitted, measuredWall, placesOf } from "./placing";
 
@@ -36,6 +38,25 @@ const placed = (answers?: Readonly<Record<string, string>>, d = planned(answers)
   d.do({ kind: "unitsPlaced", places: placesOf(d.job), what: "placed", seen: d.job.designSeq });
 const byUnits = (d: Desk) => judgeJob(draftBasis(d.job), knowledge);
 const whole = (d: Desk) => judgedOf(d.job, knowledge);
+
+describe("what if something were otherwise, once its units are placed", () => {
+  it("is judged with the same pipes as the Line: a try with nothing tried is the train as it is", () => {
+    const d = placed();
+    const basis = { ...draftBasis(d.job), places: d.job.places, held: d.job.held };
+    const given = {
+      answers: d.job.answers,
+      units: withModels(d.job.units, knowledge),
+      schools: knowledge.schoolsWith(basis.schools ?? {}),
+      tables: knowledge.tables,
+      profile: "us" as const,
+      laid: laidOf(d.job, basis, byUnits(d), knowledge),
+    };
+    const tried = judgeTrain(inputOf(given, given.answers, given.units, given.laid));
+    expect(tried.house.pressurePeak).toBeCloseTo(whole(d).house.pressurePeak!, 9);
+    const alone = judgeTrain(inputOf(given, given.answers, given.units, undefined));
+    expect(alone.house.pressurePeak).toBeGreaterThan(tried.house.pressurePeak! + 1);
+  });
+});
 
 describe("a train's judgement once its units are placed", () => {
   it("counts what each run of its pipes takes, up to each unit and behind the last", () => {

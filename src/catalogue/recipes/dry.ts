@@ -52,6 +52,7 @@ export const dryFirstAtStop = {
 /** At a stop, its faucet shut: then fully open. */
 export const dryAtStop = {
   ...dry,
+  lists: ["joints"],
   stage: "firstWater",
   goal: { want: "stand", positions: { faucet: "closed", valve: "open" } },
   when: [...ownValve],

@@ -180,7 +180,7 @@ function stepFrom(
     key !== undefined && predicted?.[key] !== undefined ? { expected: predicted[key] } : {};
   const { soak, wait, cycle, check, hold, sets } = template;
   const flow = template.flow && flowFrom(template.flow, isAtCock(template, input), chain, input);
-  const lists = listed(template, model, input);
+  const lists = listed(template, chain, input);
   const figures = { ...figuresOf(template, model, computed), ...lists.figures };
   return {
     id: `${chain.key}.${template.id}`,

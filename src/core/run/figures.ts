@@ -81,19 +81,19 @@ const toolLine = (fit: UnitFit, code: string): string[] =>
   fit.tools.length === 0 ? [] : [`Tools for ${code}: ${fit.tools.join(", ")}`];
 
 /** Joints that come under pressure for the first time, a line for all that are made alike: what a leak is looked for at. */
-function jointLines({ joins }: ComposeInput): string[] {
+function jointLines({ joins, tubeJoins }: ComposeInput, unit: string): string[] {
   const counts = new Map<string, number>();
-  for (const made of [...(joins?.house ?? []), ...(joins?.train ?? [])]) {
+  for (const made of tubeJoins?.[unit] ?? [...(joins?.house ?? []), ...(joins?.train ?? [])]) {
     const alike = sizedSaid(made);
     counts.set(alike, (counts.get(alike) ?? 0) + made.joints.length);
   }
   return [...counts].map(([alike, count]) => `${count} × ${alike}`);
 }
 
-/** What a step lists of the units' own data: ports of its unit; boxes and tools of every unit of the job; the joints on the wall. */
+/** What a step lists of the units' own data: ports of its unit; boxes and tools of every unit of the job; the joints of its unit's tubes, or else those on the wall. */
 export function listed(
   template: RecipeStep,
-  model: UnitModel | undefined,
+  { key, model }: { readonly key: string; readonly model?: UnitModel },
   input: ComposeInput,
 ): { readonly details: readonly string[]; readonly figures: Figures } {
   const { units } = input;
@@ -101,7 +101,7 @@ export function listed(
   const of = {
     ports: () => ports.map((p) => p.text),
     boxes: () => units.flatMap((u) => (u.model.fit ? boxLines(u.model.fit, u.model.code) : [])),
-    joints: () => jointLines(input),
+    joints: () => jointLines(input, key),
     tools: () => units.flatMap((u) => (u.model.fit ? toolLine(u.model.fit, u.model.code) : [])),
   };
   const lists = template.lists ?? [];

@@ -88,7 +88,12 @@ function NearestTurns({
   names: Turned["names"];
 }) {
   const { profile } = given;
-  const [turns, stop] = useTurns(String(seen), inputOf(given, given.answers, given.units), profile, 12);
+  const [turns, stop] = useTurns(
+    String(seen),
+    inputOf(given, given.answers, given.units, given.laid),
+    profile,
+    12,
+  );
   switch (turns.is) {
     case "working":
       return (

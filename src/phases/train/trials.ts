@@ -21,6 +21,8 @@ export interface Given {
   readonly schools: TrainInput["schools"];
   readonly tables: TrainInput["tables"];
   readonly profile: UnitSystem;
+  /** Its pipes as they are laid, where its units are placed: of these units alone. */
+  readonly laid: TrainInput["laid"];
 }
 
 /** What a train is judged from, with answers and units as given. */
@@ -28,15 +30,21 @@ export const inputOf = (
   given: Given,
   answers: Parameters<typeof siteFacts>[0],
   units: readonly Placed[],
+  laid: TrainInput["laid"],
 ): TrainInput => ({
   facts: siteFacts(answers),
   units,
   schools: given.schools,
   tables: given.tables,
+  laid,
 });
 
-const judged = (given: Given, answers: Given["answers"], units: readonly Placed[]) =>
-  judgeWithin(answers, (a) => judgeTrain(inputOf(given, a, units)));
+const judged = (
+  given: Given,
+  answers: Given["answers"],
+  units: readonly Placed[],
+  laid: TrainInput["laid"],
+) => judgeWithin(answers, (a) => judgeTrain(inputOf(given, a, units, laid)));
 
 /** The train with some units left out, and with a booster ahead of its first RO. */
 function trainTried(given: Given, out: readonly string[], booster: UnitModel | undefined): readonly Placed[] {
@@ -60,6 +68,9 @@ function answersTried(given: Given, texts: Readonly<Record<string, string>>) {
   return { answers, errors };
 }
 
+const sameUnits = (a: readonly Placed[], b: readonly Placed[]): boolean =>
+  a.length === b.length && a.every(({ unit }, i) => unit.key === b[i]!.unit.key);
+
 /** What turns, and which figures move, when answers and units are as tried. */
 function whatTurns(
   given: Given,
@@ -67,7 +78,12 @@ function whatTurns(
   units: readonly Placed[],
   out: readonly string[],
 ) {
-  const [before, after] = [judged(given, given.answers, given.units), judged(given, answers, units)];
+  // Pipes are laid for these units: with others both sides are judged by their units alone.
+  const laid = sameUnits(units, given.units) ? given.laid : undefined;
+  const [before, after] = [
+    judged(given, given.answers, given.units, laid),
+    judged(given, answers, units, laid),
+  ];
   const names = new Map<string, string>([
     ["house", "House"],
     ...[...before.stations, ...after.stations].map((s) => [s.key, s.model.code] as const),

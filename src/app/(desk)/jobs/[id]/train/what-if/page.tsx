@@ -1,7 +1,7 @@
 import { withModels } from "@/core/train";
 import Link from "@/ui/Link";
 import type { Route } from "next";
-import { draftBasis } from "@/core/record";
+import { draftBasis, laidOf } from "@/core/record";
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
 import { openJob, titled } from "@/phases/job/load";
@@ -12,13 +12,14 @@ export const generateMetadata = titled("What if");
 /** What a changed answer would do to the design. */
 export default async function WhatIfPage({ params }: PageProps<"/jobs/[id]/train/what-if">) {
   const opened = await openJob((await params).id);
-  const { job, person, known } = opened;
+  const { job, judged, person, known } = opened;
   const given = {
     answers: job.answers,
     units: withModels(job.units, known),
     schools: known.schoolsWith(draftBasis(job).schools ?? {}),
     tables: known.tables,
     profile: person.profile,
+    laid: laidOf(job, { ...draftBasis(job), places: job.places, held: job.held }, judged, known),
   };
   return (
     <JobShell {...frameOf(opened, "train")}>
