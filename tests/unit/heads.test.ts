@@ -1,8 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { headNotes } from "@/core/fit/heads";
+import { headNotes, onTheirSides } from "@/core/fit/heads";
+import { misfits } from "@/core/fit/judge";
 import type { Standing, WallUnit } from "@/core/fit/standing";
-import { housing as bare, saltTank, tank as plain } from "./fit";
+import { chamber, housing as bare, saltTank, tank as plain, wall } from "./fit";
 
 const at = (x: number, y = 0): Standing => ({ x, y, lies: false, mirrored: false });
 const housing = (key: string): WallUnit => ({ ...bare(key), head: "housing" });
@@ -34,5 +35,16 @@ describe("a housing's head beside a tank's", () => {
     );
     const units = [housing("u1"), saltTank("u2"), tank("u2")];
     expect(headNotes(units, [at(0, LEVEL), at(200), at(700)])).toEqual([]);
+  });
+});
+
+describe("a chamber that is hung on its side", () => {
+  const lying = { ...at(1000, 500), lies: true };
+  it("is a Check where it works so at all, and nothing stands in the way of placing it by hand", () => {
+    expect(onTheirSides([chamber("u1")], [lying]).map((u) => u.key)).toEqual(["u1"]);
+    expect(onTheirSides([chamber("u1")], [at(1000, 500)])).toEqual([]);
+    expect(misfits(wall(4000), [chamber("u1")], [lying])).toEqual([]);
+    // What cannot work on its side is a Stop there.
+    expect(misfits(wall(4000), [bare("u1")], [lying])).toContainEqual({ is: "lies", unit: "u1" });
   });
 });

@@ -28,3 +28,9 @@ export function headNotes(units: readonly WallUnit[], standings: readonly Standi
     ];
   });
 }
+
+/** Units that hang on their sides though they stand upright by themselves: air leaves those only where something looks up. */
+export const onTheirSides = (
+  units: readonly WallUnit[],
+  standings: readonly Standing[],
+): readonly WallUnit[] => units.filter((unit, i) => unit.ports && unit.couldLie && standings[i]!.lies);

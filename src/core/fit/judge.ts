@@ -38,7 +38,7 @@ export function misfitsAlone(wall: Room, unit: WallUnit, at: Standing): Misfit[]
   const { key } = unit;
   const body = bodyOf(unit, at);
   const found: Misfit[] = [];
-  if (at.lies && !unit.mayLie) found.push({ is: "lies", unit: key });
+  if (at.lies && !unit.mayLie && !unit.couldLie) found.push({ is: "lies", unit: key });
   const [least, most] = unit.hangs ? [unit.hangs.least, unit.hangs.most] : [0, 0];
   if (at.y < least || at.y > most) found.push({ is: "height", unit: key, least, most });
   const zones = zonesOf(unit, at);

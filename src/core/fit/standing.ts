@@ -51,9 +51,9 @@ export interface WallUnit {
   readonly ports?: { readonly inlet: WallPort; readonly outlet: WallPort };
   /** Its pipes come to a head: of a housing, or of a tank. */
   readonly head?: "housing" | "tank";
-  /** It may be hung on its side here. */
+  /** It is tried on its side too. */
   readonly mayLie: boolean;
-  /** It works on its side too, where that is wanted. */
+  /** It works on its side too, where somebody hangs it so. */
   readonly couldLie?: boolean;
   /** It stands within so many mm of another: a salt tank of its valve; `body`: which of those side by side. */
   readonly tether?: { readonly to: string; readonly within: number; readonly body?: number };

@@ -5,7 +5,7 @@ import { pipesBuilt, pipesOnWall } from "@/core/fit/piped";
 import type { ConnectorOnWall } from "@/core/fit/flexible";
 import type { Assembly } from "@/core/plumbing/assembly";
 import { numberedRuns } from "@/core/plumbing/named";
-import { headNotes } from "@/core/fit/heads";
+import { headNotes, onTheirSides } from "@/core/fit/heads";
 import { drainedAtCut } from "@/core/fit/drained";
 import type { Placing } from "@/core/fit/routes";
 import type { Standing, WallUnit } from "@/core/fit/standing";
@@ -278,12 +278,19 @@ function AllStands({ plan, ...props }: StandsProps & { readonly plan: PipePlan |
 /** Heads that are not level, or too close for connectors. */
 function Heads({ units, placing, nameOf, profile }: StandsProps) {
   const notes = headNotes(units, placing.standings);
-  if (notes.length === 0) return null;
+  const lying = onTheirSides(units, placing.standings);
+  if (notes.length + lying.length === 0) return null;
   return (
     <ul className="grid gap-1 text-sm" data-heads>
       {notes.map((note) => (
         <li key={`${note.is} ${note.unit}`}>
           <VerdictShape level="Check" /> Check: {headWords(note, nameOf, profile)}
+        </li>
+      ))}
+      {lying.map(({ key, name }) => (
+        <li key={key}>
+          <VerdictShape level="Check" /> Check: {name} hangs on its side. Air leaves it only where a port or
+          vent looks up; its manual says whether it may
         </li>
       ))}
     </ul>

@@ -74,29 +74,31 @@ function Turned({
   readOnly,
   put,
 }: Pick<TableProps, "mirrored" | "readOnly" | "put"> & { unit: WallUnit; at: Standing }) {
-  if (unit.ports)
-    return (
-      <button
-        type="button"
-        className="button quiet !min-h-11"
-        disabled={readOnly}
-        aria-pressed={at.mirrored}
-        onClick={() => put(unit.key, { ...at, mirrored: !at.mirrored })}
-      >
-        {at.mirrored === mirrored ? "inlet left" : "inlet right"}
-      </button>
-    );
-  if (!unit.mayLie) return null;
   return (
-    <button
-      type="button"
-      className="button quiet !min-h-11"
-      disabled={readOnly}
-      aria-pressed={at.lies}
-      onClick={() => put(unit.key, { ...at, lies: !at.lies })}
-    >
-      {at.lies ? "lying" : "upright"}
-    </button>
+    <div className="flex flex-wrap gap-1">
+      {unit.ports ? (
+        <button
+          type="button"
+          className="button quiet !min-h-11"
+          disabled={readOnly}
+          aria-pressed={at.mirrored}
+          onClick={() => put(unit.key, { ...at, mirrored: !at.mirrored })}
+        >
+          {at.mirrored === mirrored ? "inlet left" : "inlet right"}
+        </button>
+      ) : null}
+      {unit.mayLie || unit.couldLie ? (
+        <button
+          type="button"
+          className="button quiet !min-h-11"
+          disabled={readOnly}
+          aria-pressed={at.lies}
+          onClick={() => put(unit.key, { ...at, lies: !at.lies })}
+        >
+          {at.lies ? "on its side" : "upright"}
+        </button>
+      ) : null}
+    </div>
   );
 }
 
