@@ -73,6 +73,17 @@ test("a placed train says what to bring and why, how it is cut, and how it is jo
   await expect(screwed).toContainText("By the unit's manual: hand-tight and ½ to 1 turn, never more");
   await clean(page, "parts");
 
+  // Another row of fittings at a port: the list is of that one then.
+  const inlet = page.getByRole("combobox", { name: "SF-100, inlet" });
+  const first = await inlet.locator("option").first().textContent();
+  await inlet.selectOption({ index: 1 });
+  await expect(page.locator("[data-transitions]")).not.toContainText("Not kept");
+  const second = (await inlet.locator("option").nth(1).textContent())!.replace(/ \([^)]*\)$/, "").split(", ");
+  expect(second.join()).not.toBe(first);
+  for (const what of second) await expect(list.getByText(what, { exact: true }).first()).toBeVisible();
+  await inlet.selectOption({ index: 0 });
+  await expect(adapters.locator("[data-why]")).toContainText("from PS-20 to SF-100");
+
   const chosen = (school: string, option: string) =>
     post(page, job, { id: freshId(), kind: "schoolChosen", school, option, why: "No flame in this house" });
   expect((await chosen("trainPipe", "pex")).ok()).toBe(true);

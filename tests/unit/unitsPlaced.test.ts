@@ -23,6 +23,15 @@ describe("placing units on a wall", () => {
     expect(d.job.revisions.at(-1)!.places).toEqual({ [key]: { ...at, x: 400 } });
   });
 
+  it("goes on under a sink: a unit with its tank, both signed with the design", () => {
+    const d = designed();
+    const { key } = d.job.units.find((u) => u.model.startsWith("RO-T"))!;
+    const places = { [key]: at, [`${key}.tank`]: { ...at, x: 700 } };
+    d.do({ kind: "unitsPlaced", places, what: "stands under the sink", seen: d.job.designSeq });
+    signed(d);
+    expect(d.job.revisions.at(-1)!.places).toEqual(places);
+  });
+
   it("of somebody who saw an older design is refused in words, and changes nothing", () => {
     const d = designed();
     const key = d.job.units[0]!.key;

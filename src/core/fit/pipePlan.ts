@@ -5,12 +5,12 @@ import type { JointKind } from "../plumbing/joint";
 import {
   fittingOf,
   flexibleStubs,
-  houseStub,
+  houseStubs,
   lengthsOf,
   roomFor,
   stubOf,
   teesApart,
-  unitStub,
+  unitStubs,
   valveIn,
   type FlexibleStub,
   type Piping,
@@ -75,6 +75,33 @@ export interface Unjoined {
   readonly port: UnitPort;
 }
 
+/** An end of a pipe, `u1.inlet` or `house.before`, that several rows of fittings join: which is taken, and what each is of. */
+export interface TransitionChoice {
+  readonly end: string;
+  readonly chosen: number;
+  readonly options: readonly {
+    readonly fittings: readonly string[];
+    readonly price: number;
+  }[];
+}
+/** The way that is chosen at an end, of all that join it. */
+type ChosenOf = (end: string, ways: readonly Stub[]) => Stub | undefined;
+
+/** What a way to join an end is of. */
+function optionOf({ parts }: Stub): TransitionChoice["options"][number] {
+  const fittings = parts.flatMap((p) => (p.is === "fitting" ? [p.fitting] : []));
+  return { fittings: fittings.map((f) => f.name), price: fittings.reduce((sum, f) => sum + f.price, 0) };
+}
+
+/** Takes the way that was chosen at each end, the first where that is none any more; writes down where there is a choice. */
+const choosing =
+  (chosen: Readonly<Record<string, number>>, choices: TransitionChoice[]): ChosenOf =>
+  (end, ways) => {
+    const at = ways[chosen[end] ?? 0] ? (chosen[end] ?? 0) : 0;
+    if (ways.length > 1) choices.push({ end, chosen: at, options: ways.map(optionOf) });
+    return ways[at];
+  };
+
 /** What is needed to build a train's pipes, wherever its units stand. */
 export interface PipePlan {
   /** Elbows, tees and valves of its pipes. */
@@ -82,6 +109,8 @@ export interface PipePlan {
   readonly piping: JobPiping;
   /** The house's pipe as it is joined where it is cut. */
   readonly cut: Piping;
+  /** Ends that several rows of fittings join. */
+  readonly choices: readonly TransitionChoice[];
   readonly units: readonly Joined[];
   readonly unjoined: readonly Unjoined[];
   /** What leads from the house's pipe where water comes, and where it goes on; undefined where nothing does. */
@@ -152,6 +181,7 @@ interface LineMade extends Pick<JobPiping, "flexible" | "standOff"> {
   /** The train's pipe as it is joined at its ends. */
   readonly ends: Piping;
   readonly valves: ShutOffs;
+  readonly chosenOf: ChosenOf;
 }
 
 /** Elbows, 45s, tees and valves of some pipes, as far as they exist. */
@@ -204,7 +234,7 @@ function offWall(
 function joinedOf(
   all: readonly CatalogueFitting[],
   line: readonly PlacedUnit[],
-  { train, ends, valves, flexible, standOff }: LineMade,
+  { train, ends, valves, flexible, standOff, chosenOf }: LineMade,
 ): readonly Joined[] {
   const elbow = fittingOf(all, "elbow90", train);
   const lengths = lengthsOf(all, train);
@@ -222,8 +252,12 @@ function joinedOf(
     const isOne = unit.parallel === 1;
     // Side by side the valves are in the legs of the manifold, where they take no width.
     const hasValve = valves.atUnit[i]!;
-    const stub = (port: UnitPort) => unitStub(all, portType(port), ends, { hasValve: hasValve && isOne });
-    const [inlet, outlet] = [stub(ports.inlet), stub(ports.outlet)];
+    const stub = (side: "inlet" | "outlet") =>
+      chosenOf(
+        `${unit.key}.${side}`,
+        unitStubs(all, portType(ports[side]), ends, { hasValve: hasValve && isOne }),
+      );
+    const [inlet, outlet] = [stub("inlet"), stub("outlet")];
     const room = { inlet: roomAt(inlet), outlet: roomAt(outlet) };
     const flexibles = (port: UnitPort) => flexibleAt(all, model, port, { ends, flexible }, hasValve && isOne);
     const legValve = hasValve && !isOne ? (valveIn(all, train) ?? []) : [];
@@ -262,6 +296,7 @@ export function pipePlan(
   line: readonly PlacedUnit[],
   piping: JobPiping,
   passed: PassedBy,
+  chosen: Readonly<Record<string, number>> = {},
 ): PipePlan {
   const { train } = piping;
   const byTee = passed.arrangement === "threeValve";
@@ -269,14 +304,18 @@ export function pipePlan(
   const elbow = fittingOf(all, "elbow90", train);
   const roomAt = (stub: Stub) => (elbow ? roomFor(stub, train, elbow) : stub.length);
   const valves = valvesOf(line, passed);
-  const units = joinedOf(all, line, { ...piping, train, ends, valves });
-  const stubAt = (hasValve: boolean) => houseStub(all, { house, piping: ends, byTee, hasValve });
-  const [before, behind] = [stubAt(valves.ahead), stubAt(valves.behind)];
+  const choices: TransitionChoice[] = [];
+  const chosenOf = choosing(chosen, choices);
+  const units = joinedOf(all, line, { ...piping, train, ends, valves, chosenOf });
+  const stubAt = (end: string, hasValve: boolean) =>
+    chosenOf(end, houseStubs(all, { house, piping: ends, byTee, hasValve }));
+  const [before, behind] = [stubAt("house.before", valves.ahead), stubAt("house.behind", valves.behind)];
   const [ofTrain, ofHouse] = [lengthsOf(all, train), lengthsOf(all, house)];
   return {
     bent: bentOf(all, [train, house]),
     piping,
     cut: house,
+    choices,
     units,
     unjoined: units.flatMap((u) => [
       ...(u.inlet ? [] : [{ unit: u.code, port: u.ports.inlet }]),

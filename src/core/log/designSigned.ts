@@ -1,5 +1,5 @@
 import { keysOf } from "../families";
-import { saltOf } from "../fit/salt";
+import { hostOfPlace } from "../fit/salt";
 import { verdictKey } from "../verdict";
 import { CHANGED_MEANWHILE } from "./design";
 import {
@@ -17,7 +17,7 @@ import {
 } from "./fields";
 import type { JobState, Mark } from "../job/job";
 import { accept, logKind, office, refuse, type Office } from "./kind";
-import { heldAt, standing } from "./unitsPlaced";
+import { chosenTransition, heldAt, standing } from "./unitsPlaced";
 
 const asked = { seen: whole(0, 1_000_000) };
 const kept = {
@@ -31,6 +31,8 @@ const kept = {
   places: optional(map(standing, 80)),
   /** Points that its pipes are led through by hand; absent where all find their own way. */
   held: optional(map(heldAt, 80)),
+  /** Fittings that were chosen at ends of its pipes; absent where all are the first that join them. */
+  transitions: optional(map(chosenTransition, 80)),
 };
 declare module "./kind" {
   interface Asked {
@@ -78,10 +80,12 @@ export const designSigned = logKind({
     const { units, answers } = job;
     const revision = job.revisions.length + 1;
     const keys = new Set(units.flatMap((u) => [u.key, ...keysOf(u)]));
-    const placed = Object.entries(job.places).filter(([key]) => keys.has(saltOf(key) ?? key));
+    const placed = Object.entries(job.places).filter(([key]) => keys.has(hostOfPlace(key)));
     const places = placed.length > 0 ? Object.fromEntries(placed) : undefined;
     const held = Object.keys(job.held).length > 0 ? { held: job.held } : {};
-    return accept({ revision, units, answers, schools: schoolsOf(job, desk), verdicts, places, ...held });
+    const transitions = Object.keys(job.transitions).length > 0 ? { transitions: job.transitions } : {};
+    const schools = schoolsOf(job, desk);
+    return accept({ revision, units, answers, schools, verdicts, places, ...held, ...transitions });
   },
   apply: (job, revision, { by, at }) =>
     job.revisions.some((r) => r.revision === revision.revision)

@@ -98,21 +98,30 @@ const along = (part: StubPart): number =>
 
 const straight: ReadonlySet<Shape> = new Set(["coupling", "adapter", "reducer"]);
 
-/** The fittings that lead from one port to another in a line: joined by the ways that are wanted, or pushed on where those have none; undefined where nothing joins them. */
-function chainBetween(
+/** So many ways to join two ports are offered, the best first. */
+export const MOST_TRANSITIONS = 3;
+
+/** The rows of fittings that lead from one port to another in a line, the best first: joined by the ways that are wanted, or pushed on where those have none; none where nothing joins them. */
+function chainsBetween(
   all: readonly CatalogueFitting[],
   from: PortType,
   to: PortType,
   methods: readonly JointMethod[],
-): readonly StubPart[] | undefined {
+): readonly (readonly StubPart[])[] {
   const wanted = new Set<JointMethod | undefined>([undefined, "pushFit", ...methods]);
   const usable = all.filter((f) => straight.has(f.shape) && f.methods.every((m) => wanted.has(m)));
-  return transitions(usable, from, to)[0]?.fittings.map(({ fitting, begins }) => ({
-    is: "fitting",
-    fitting: fitting as CatalogueFitting,
-    begins,
-  }));
+  return transitions(usable, from, to, MOST_TRANSITIONS).map(({ fittings }) =>
+    fittings.map(({ fitting, begins }) => ({
+      is: "fitting",
+      fitting: fitting as CatalogueFitting,
+      begins,
+    })),
+  );
 }
+
+/** The best of them. */
+const chainBetween = (...of: Parameters<typeof chainsBetween>): readonly StubPart[] | undefined =>
+  chainsBetween(...of)[0];
 
 /** Parts in a row, behind so many mm of what they begin at. */
 export const stubOf = (parts: readonly StubPart[], before = 0): Stub => ({
@@ -161,20 +170,25 @@ export function valveIn(all: readonly CatalogueFitting[], piping: Piping): reado
 }
 
 /**
- * What leads from a unit's port to its pipe, with a valve of its own where it has one; undefined where no fittings join them (handbook 3, Transitions). No joint at a fitted unit is
+ * What leads from a unit's port to its pipe, with a valve of its own where it has one, every way the best first; none where no fittings join them (handbook 3, Transitions). No joint at a fitted unit is
  * soldered: heat stays 300 mm away from it.
  */
-export function unitStub(
+export function unitStubs(
   all: readonly CatalogueFitting[],
   port: PortType,
   piping: Piping,
   { hasValve = false }: { readonly hasValve?: boolean } = {},
-): Stub | undefined {
+): readonly Stub[] {
   const methods = piping.method === "solder" ? [] : [piping.method];
-  const chain = chainBetween(all, port, pipeEnd(piping.system, piping.size), methods);
   const valve = hasValve ? valveIn(all, piping) : [];
-  return chain && valve && stubOf([...chain, ...valve]);
+  if (!valve) return [];
+  return chainsBetween(all, port, pipeEnd(piping.system, piping.size), methods).map((chain) =>
+    stubOf([...chain, ...valve]),
+  );
 }
+
+/** The best of them; undefined where nothing joins the port to the pipe. */
+export const unitStub = (...of: Parameters<typeof unitStubs>): Stub | undefined => unitStubs(...of)[0];
 
 /** A connector at a unit's port, with what leads from its other end to the pipe. */
 export interface FlexibleStub {
@@ -228,28 +242,31 @@ export interface HouseEnd {
   readonly hasValve: boolean;
 }
 
-/** What leads from the house's pipe to the train's: off a tee where it is passed by, over to the other pipe, and through a shut-off where one stands there. */
-export function houseStub(
+/** What leads from the house's pipe to the train's, every way the best first: off a tee where it is passed by, over to the other pipe, and through a shut-off where one stands there. */
+export function houseStubs(
   all: readonly CatalogueFitting[],
   { house, piping, byTee, hasValve }: HouseEnd,
-): Stub | undefined {
+): readonly Stub[] {
   const ofHouse = lengthsOf(all, house);
   const valve = hasValve ? valveIn(all, piping) : [];
   const tee = fittingOf(all, "tee", house);
-  if (!ofHouse || !valve || !tee) return undefined;
+  if (!ofHouse || !valve || !tee) return [];
   const leg: readonly StubPart[] = byTee ? [{ is: "piece", piping: house, lengthMm: ofHouse.piece }] : [];
   // A tee's leg is the train's own pipe where the house has the same.
   const goesOn = byTee && samePipe(house, piping);
-  const over = goesOn
-    ? []
-    : chainBetween(all, pipeEnd(house.system, house.size), pipeEnd(piping.system, piping.size), [
+  const ways = goesOn
+    ? [[]]
+    : chainsBetween(all, pipeEnd(house.system, house.size), pipeEnd(piping.system, piping.size), [
         house.method,
         piping.method,
       ]);
-  if (!over) return undefined;
-  const parts: readonly StubPart[] = [...leg, ...over, ...(goesOn ? valve.slice(1) : valve)];
-  return stubOf(parts, byTee ? ofHouse.tee : 0);
+  return ways.map((over) =>
+    stubOf([...leg, ...over, ...(goesOn ? valve.slice(1) : valve)], byTee ? ofHouse.tee : 0),
+  );
 }
+
+/** The best of them; undefined where nothing joins the two pipes. */
+export const houseStub = (...of: Parameters<typeof houseStubs>): Stub | undefined => houseStubs(...of)[0];
 
 /** How far apart the two tees of a bypass are, centre to centre, with its valve between them, mm. */
 export const teesApart = ({ tee, piece, valve }: PipingLengths): number => 2 * (tee + piece + valve);

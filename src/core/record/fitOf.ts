@@ -15,7 +15,7 @@ import { sourceSafety } from "../water";
 import type { DesignBasis, TrainJudgement } from "../train";
 import { bypassOf } from "./jobRig";
 import { chosenSchools } from "./schools";
-import { draftBasis, type Placed } from "./basis";
+import { draftPlaced, type Placed } from "./basis";
 
 /** A job's wall with all that is to go on it. */
 export interface FitOfJob {
@@ -43,7 +43,7 @@ export function fitOf(
   known: Knowledge,
   {
     way,
-    basis = { ...draftBasis(job), places: job.places },
+    basis = draftPlaced(job),
   }: { readonly way?: Way; readonly basis?: DesignBasis & Partial<Placed> } = {},
 ): FitOfJob {
   const line = judged.stations.filter((s) => s.placement.connects === "line");
@@ -55,7 +55,14 @@ export function fitOf(
     own.is === "known" && way ? { is: "known", piping: joinedAs(own.piping, way) } : own;
   const plan =
     piping.is === "known"
-      ? pipePlan(known.fittings, line, piping.piping, { arrangement, isUnsafe })
+      ? pipePlan(
+          known.fittings,
+          line,
+          piping.piping,
+          { arrangement, isUnsafe },
+          // What was chosen for pipes that are joined in one way is nothing for another.
+          way ? {} : basis.transitions,
+        )
       : undefined;
   const units = line.map((s) => plannedOnWall(s, plan));
   // A salt tank is on the wall where somebody put it there; else it stands somewhere before it.

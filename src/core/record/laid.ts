@@ -15,7 +15,7 @@ import { upper } from "../units";
 import { judgeJob, type DesignBasis, type TrainJudgement } from "../train";
 import { supplyCurveOf } from "../train/ground";
 import { lossCurve } from "../treatment";
-import { draftBasis, type Placed } from "./basis";
+import { draftBasis, draftPlaced, type Placed } from "./basis";
 import { assemblyOf, fitOf, type FitOfJob } from "./fitOf";
 
 /** Fields of the survey that lead to the farthest tap. */
@@ -163,7 +163,13 @@ export function laidOf(
 ): DesignBasis["laid"] {
   const { places, answers, units, schools } = basis;
   if (!places || Object.keys(places).length === 0) return undefined;
-  const on = [answers, units, known, job.bypass, JSON.stringify([schools ?? {}, basis.held ?? {}])];
+  const on = [
+    answers,
+    units,
+    known,
+    job.bypass,
+    JSON.stringify([schools ?? {}, basis.held ?? {}, basis.transitions ?? {}]),
+  ];
   const had = remembered.get(places);
   if (had && on.every((one, i) => one === had.on[i])) return had.laid;
   const fresh = { on, laid: laid(job, basis, judged, known) };
@@ -175,11 +181,7 @@ export function laidOf(
  * The judgement of a job's draft, or of a design that was signed, with what its pipes take where its units are placed (handbook 3, The network); by its units alone
  * before that.
  */
-export function judgedOf(
-  job: JobState,
-  known: Knowledge,
-  basis: Basis = { ...draftBasis(job), places: job.places, held: job.held },
-): TrainJudgement {
+export function judgedOf(job: JobState, known: Knowledge, basis: Basis = draftPlaced(job)): TrainJudgement {
   const judged = judgeJob(basis, known);
   const pipes = laidOf(job, basis, judged, known);
   return pipes ? judgeJob({ ...basis, laid: pipes }, known) : judged;

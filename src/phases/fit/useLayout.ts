@@ -17,6 +17,8 @@ interface AlsoKept {
   readonly held?: Held;
   /** Pipes that find their own way again. */
   readonly freed?: readonly string[];
+  /** Which way is chosen to join ends of pipes. */
+  readonly transitions?: Readonly<Record<string, number>>;
 }
 
 /** A thing as it was moved here, or let go, over all that was known of it since. */

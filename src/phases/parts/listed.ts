@@ -9,7 +9,7 @@ import type { Offcuts } from "@/core/plumbing/offcut";
 import { takeOff } from "@/core/plumbing/takeOff";
 import { tubingOfJob } from "@/core/record/tubing";
 import { assemblyOf, bodiesSeen, fitOf } from "@/core/record/fitOf";
-import { draftBasis, type Placed } from "@/core/record/basis";
+import { draftPlaced, type Placed } from "@/core/record/basis";
 import type { DesignBasis, TrainJudgement } from "@/core/train";
 import type { UnitSystem } from "@/core/units";
 import { pipeName } from "./words";
@@ -25,7 +25,7 @@ export function partsOf(
   {
     profile,
     offcuts,
-    basis = { ...draftBasis(job), places: job.places, held: job.held, swapped: job.swapped },
+    basis = { ...draftPlaced(job), swapped: job.swapped },
   }: {
     readonly profile: UnitSystem;
     readonly offcuts?: Offcuts;

@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import { hungUnits } from "@/phases/fit/template";
 import { frameOf } from "@/phases/job/frame";
 import { JobShell } from "@/phases/job/JobShell";
@@ -7,7 +8,7 @@ import { ChangedParts } from "@/phases/parts/ChangedParts";
 import { CutListView } from "@/phases/parts/CutListView";
 import { insteadOf } from "@/phases/parts/instead";
 import { JointsView } from "@/phases/parts/JointsView";
-import { partsOf } from "@/phases/parts/listed";
+import { partsOf, type Parts } from "@/phases/parts/listed";
 import { Labels } from "@/phases/parts/Labels";
 import { KeepOffcuts } from "@/phases/parts/KeepOffcuts";
 import { offcutsFor } from "@/phases/parts/offcuts";
@@ -20,9 +21,11 @@ import { PartsList } from "@/phases/parts/PartsList";
 import { SettleStock } from "@/phases/parts/SettleStock";
 import { priced, sourcesOf, sourceSaid, type SourceWords } from "@/phases/parts/sources";
 import { Templates } from "@/phases/parts/Templates";
+import { Transitions } from "@/phases/parts/Transitions";
 import { TubesView } from "@/phases/parts/TubesView";
 import { OffWallOpen, TooShort } from "@/phases/parts/TooShort";
 import { Van } from "@/phases/parts/Van";
+import type { Assembly } from "@/core/plumbing/assembly";
 import { portLabels } from "@/core/plumbing/labels";
 import { partOf, type TakeOffLine } from "@/core/plumbing/takeOffLine";
 import { lineState } from "@/core/plumbing/van";
@@ -61,16 +64,50 @@ async function stockFor({ job, now, person, settings }: Opened, lines: readonly 
   return { lines: priced(lines, offers), sources, taken, by, words, said };
 }
 
+/** How a train's pipes are cut, joined, and could be joined otherwise. */
+function BuiltPipes({
+  opened: { can, job, judged, known, person, settings },
+  parts: { fit, names, cuttings },
+  assembly,
+  children,
+}: {
+  opened: Opened;
+  parts: Parts;
+  assembly: Assembly;
+  children: ReactNode;
+}) {
+  const { profile } = person;
+  return (
+    <>
+      {fit.line.length > 0 && fit.plan?.piping.standOff === undefined ? <OffWallOpen jobId={job.id} /> : null}
+      <TooShort faults={assembly.faults} names={names} profile={profile} />
+      <CutListView cuttings={cuttings} names={names} profile={profile}>
+        {children}
+      </CutListView>
+      <JointsView assembly={assembly} rules={known.joints} names={names} profile={profile} />
+      {fit.plan && fit.plan.choices.length > 0 ? (
+        <Transitions
+          jobId={job.id}
+          choices={fit.plan.choices}
+          codes={Object.fromEntries(judged.stations.map((s) => [s.key, s.model.code]))}
+          seen={job.designSeq}
+          currency={settings.currency}
+          readOnly={!can("unitsPlaced")}
+        />
+      ) : null}
+      <MethodsView rows={methodsOf(job, judged, known)} currency={settings.currency} />
+    </>
+  );
+}
+
 /** What must be in the van: everything that the placed train asks for, with why. */
 export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts">) {
   const opened = await openJob((await params).id);
   const { can, job, judged, known, person, settings } = opened;
   const profile = person.profile;
   const offcuts = await offcutsFor(database(), job.id);
-  const { fit, assembly, built, names, lines, cuttings, tubing } = partsOf(job, judged, known, {
-    profile,
-    offcuts,
-  });
+  const parts = partsOf(job, judged, known, { profile, offcuts });
+  const { fit, assembly, built, names, lines, tubing } = parts;
   const stock = await stockFor(opened, lines);
   const changes = changedParts(job, { lines, assembly }, known, { profile, offcuts });
   const hung = hungUnits(judged, profile);
@@ -115,17 +152,9 @@ export default async function PartsPage({ params }: PageProps<"/jobs/[id]/parts"
           </section>
         ) : null}
         {assembly ? (
-          <>
-            {fit.line.length > 0 && fit.plan?.piping.standOff === undefined ? (
-              <OffWallOpen jobId={job.id} />
-            ) : null}
-            <TooShort faults={assembly.faults} names={names} profile={profile} />
-            <CutListView cuttings={cuttings} names={names} profile={profile}>
-              {mayMove ? <KeepOffcuts jobId={job.id} isKept={isKept} /> : null}
-            </CutListView>
-            <JointsView assembly={assembly} rules={known.joints} names={names} profile={profile} />
-            <MethodsView rows={methodsOf(job, judged, known)} currency={settings.currency} />
-          </>
+          <BuiltPipes opened={opened} parts={parts} assembly={assembly}>
+            {mayMove ? <KeepOffcuts jobId={job.id} isKept={isKept} /> : null}
+          </BuiltPipes>
         ) : null}
         {tubing.tubes.length > 0 ? (
           <TubesView jobId={job.id} tubing={tubing} rules={known.joints} profile={profile} />

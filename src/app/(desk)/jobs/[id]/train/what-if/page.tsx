@@ -1,7 +1,7 @@
 import { withModels } from "@/core/train";
 import Link from "@/ui/Link";
 import type { Route } from "next";
-import { draftBasis, laidOf } from "@/core/record";
+import { draftBasis, draftPlaced, laidOf } from "@/core/record";
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
 import { openJob, titled } from "@/phases/job/load";
@@ -19,7 +19,7 @@ export default async function WhatIfPage({ params }: PageProps<"/jobs/[id]/train
     schools: known.schoolsWith(draftBasis(job).schools ?? {}),
     tables: known.tables,
     profile: person.profile,
-    laid: laidOf(job, { ...draftBasis(job), places: job.places, held: job.held }, judged, known),
+    laid: laidOf(job, draftPlaced(job), judged, known),
   };
   return (
     <JobShell {...frameOf(opened, "train")}>
