@@ -95,6 +95,7 @@ describe("a wall on paper", () => {
         const larger = [5, 10, 15, 20, 25, 30, 40, 50, 75, 100, 150, 200].filter((s) => s < scale);
         expect(larger.some(fits)).toBe(false);
       }),
+      { examples: [[6702, 300, "LETTER"]] },
     );
   });
 

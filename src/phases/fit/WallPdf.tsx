@@ -18,6 +18,9 @@ const ROOM = { side: 16, bottom: 14, words: 26 } as const;
 /** Scales of drawings, the largest first. */
 const SCALES = [5, 10, 15, 20, 25, 30, 40, 50, 75, 100, 150, 200] as const;
 
+/** What is larger by less is as large: sheets in inches are no round mm. */
+const HAIR = 1e-6;
+
 const orientations = ["portrait", "landscape"] as const;
 type Orientation = (typeof orientations)[number];
 
@@ -38,7 +41,8 @@ export function scaleFor(
 ): { readonly scale: number; readonly orientation: Orientation } {
   const scaleOn = (orientation: Orientation): number => {
     const room = roomOn(paper, orientation);
-    const fits = (scale: number) => wall.width / scale <= room.width && wall.height / scale <= room.height;
+    const fits = (scale: number) =>
+      wall.width / scale <= room.width + HAIR && wall.height / scale <= room.height + HAIR;
     return SCALES.find(fits) ?? SCALES.at(-1)!;
   };
   const [best] = orientations
