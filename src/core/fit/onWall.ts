@@ -20,6 +20,12 @@ const looks: Readonly<Record<UnitPort["facing"], Facing>> = {
 const portCalled = (ports: readonly UnitPort[], name: "In" | "Out"): UnitPort | undefined =>
   ports.find((p) => p.port.startsWith(name));
 
+/** From a unit's back to the middle of a port, mm. */
+export function portDepth({ side }: Pick<UnitPort, "side">, depth: number): number {
+  if (side === "back") return 0;
+  return side === "front" ? depth : depth / 2;
+}
+
 /** The two ports by which the house's water goes through a unit. */
 export interface LinePorts {
   readonly inlet: UnitPort;

@@ -21,7 +21,7 @@ import { shutOffsOf, type Arrangement, type ShutOffs } from "../plumbing/shutOff
 import type { PortType } from "../plumbing/transitions";
 import { onTheWall, type JobPiping } from "./jobPiping";
 import { noManifold, sideBySide } from "./manifold";
-import { lineFits, onWall, TANK, type LinePorts } from "./onWall";
+import { lineFits, onWall, portDepth, TANK, type LinePorts } from "./onWall";
 import type { WallUnit } from "./standing";
 import type { PipeNeeds } from "./wallOf";
 
@@ -203,12 +203,6 @@ export const further = ({ back, inlet, outlet }: OffWall, by: number): OffWall =
   inlet: inlet + by,
   outlet: outlet + by,
 });
-
-/** From a unit's back to the middle of a port. */
-function portDepth({ side }: UnitPort, depth: number): number {
-  if (side === "back") return 0;
-  return side === "front" ? depth : depth / 2;
-}
 
 /**
  * How far off the wall a unit stands: what hangs is against it; a tank stands as far off as it asks for, or further out where its inlet then lines up with what comes to it. `before`: how far off

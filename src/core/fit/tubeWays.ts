@@ -1,5 +1,5 @@
-import type { UnitPort } from "../families";
 import type { ObstacleKind } from "../site";
+import { portDepth } from "./onWall";
 import { tankKey } from "./salt";
 import { bodyOf, pointOn, type Standing, type WallUnit } from "./standing";
 import type { TubeEnd, TubePlace, TubePoint, TubeWays } from "./tubes";
@@ -22,12 +22,6 @@ function placeIn(room: Room, place: TubePlace["id"]): TubePoint | undefined {
   if (place === "faucet") return { x, y: found.y, z: 0 };
   if (place === "saddle") return { x, y: found.y + found.height, z: room.depth / 2 };
   return { x, y: found.y + found.height / 2, z: 0 };
-}
-
-/** How far off the back a port is on a unit that stands against it. */
-function portDepth({ side }: UnitPort, depth: number): number {
-  if (side === "back") return 0;
-  return side === "front" ? depth : depth / 2;
 }
 
 /** Where tubes end under a sink, from where everything stands in its cabinet: bodies with their backs against it. */

@@ -36,3 +36,15 @@ export function readNamedLengths<K extends string>(
   }
   return { kind, mm };
 }
+
+/** Things with what each is called: its kind, counted where there are several of it. */
+export const counted = <K extends string, T extends { readonly kind: K }>(
+  found: readonly T[],
+  words: Readonly<Record<K, string>>,
+): (T & { readonly id: string })[] =>
+  found.map((thing, at) => {
+    const isAlike = ({ kind }: T) => kind === thing.kind;
+    const word = words[thing.kind];
+    const number = found.slice(0, at + 1).filter(isAlike).length;
+    return { ...thing, id: found.filter(isAlike).length > 1 ? `${word} ${number}` : word };
+  });

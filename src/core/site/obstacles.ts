@@ -1,5 +1,5 @@
 import type { UnitSystem } from "../units";
-import { readNamedLengths } from "./namedLengths";
+import { counted, readNamedLengths } from "./namedLengths";
 
 /** What is on a wall already (handbook 3, Fit), and what each is called. */
 export const obstacleWords = {
@@ -56,15 +56,6 @@ function readLine(line: string, system: UnitSystem): Omit<Obstacle, "id"> | stri
 const written = ({ kind, x, y, width, height }: Omit<Obstacle, "id">): string =>
   `${obstacleWords[kind]}: ${[x, y, width, height].map((n) => `${n} mm`).join(", ")}`;
 
-/** What each is called, counted where there are several of a kind. */
-function named(found: readonly Omit<Obstacle, "id">[]): Obstacle[] {
-  return found.map((o, at) => {
-    const alike = found.filter((other) => other.kind === o.kind);
-    const label = obstacleWords[o.kind];
-    return { ...o, id: alike.length === 1 ? label : `${label} ${alike.indexOf(found[at]!) + 1}` };
-  });
-}
-
 /**
  * Obstacles of a wall, one on a line: `heater: 900, 0, 500, 1300 mm` (from the left, above the floor, wide, high). Bare numbers are in the unit of the last. `text` is
  * what is kept, with units. Refused in words, by line.
@@ -81,7 +72,7 @@ export function readObstacles(text: string, system: UnitSystem): Read {
     if (typeof read === "string") return { ok: false, error: `Line ${i + 1}: ${read}` };
     found.push(read);
   }
-  return { ok: true, obstacles: named(found), text: found.map(written).join("\n") };
+  return { ok: true, obstacles: counted(found, obstacleWords), text: found.map(written).join("\n") };
 }
 
 /** What was kept of a wall's obstacles without one of them, by its place among them. */

@@ -1,6 +1,6 @@
 import type { UnitSystem } from "../units";
 import type { Fixture } from "./demand";
-import { readNamedLengths } from "./namedLengths";
+import { counted, readNamedLengths } from "./namedLengths";
 
 /** Taps of a house by what they are called. */
 export const tapWords = {
@@ -38,15 +38,6 @@ export const tapExample = (system: UnitSystem): string =>
 const written = ({ kind, rise, pipe }: Omit<Tap, "id">): string =>
   `${tapWords[kind]}: ${rise} mm, ${pipe} mm`;
 
-/** Taps with what each is called. */
-function named(found: readonly Omit<Tap, "id">[]): readonly Tap[] {
-  return found.map((tap, at) => {
-    const alike = found.filter(({ kind }) => kind === tap.kind);
-    const number = found.slice(0, at + 1).filter(({ kind }) => kind === tap.kind).length;
-    return { ...tap, id: alike.length > 1 ? `${tapWords[tap.kind]} ${number}` : tapWords[tap.kind] };
-  });
-}
-
 /** Taps of a house, one on a line: `shower: 5.5, 18 m` (above the cut, of pipe from it). `text` is what is kept, with units. Refused in words, by line. */
 export function readTaps(text: string, system: UnitSystem): Read {
   const lines = text.split("\n").filter((line) => line.trim() !== "");
@@ -61,7 +52,7 @@ export function readTaps(text: string, system: UnitSystem): Read {
     if (pipe <= 0) return { ok: false, error: `Line ${i + 1}: there is some pipe to every tap` };
     found.push({ kind: read.kind, rise, pipe });
   }
-  return { ok: true, taps: named(found), text: found.map(written).join("\n") };
+  return { ok: true, taps: counted(found, tapWords), text: found.map(written).join("\n") };
 }
 
 /** Taps as they were kept; empty where there are none. */
