@@ -78,7 +78,7 @@ test("a placed train says what to bring and why, how it is cut, and how it is jo
   const first = await inlet.locator("option").first().textContent();
   await inlet.selectOption({ index: 1 });
   await expect(page.locator("[data-transitions]")).not.toContainText("Not kept");
-  const second = (await inlet.locator("option").nth(1).textContent())!.replace(/ \([^)]*\)$/, "").split(", ");
+  const second = (await inlet.locator("option").nth(1).textContent())!.replace(/^[^:]*: /, "").split(", ");
   expect(second.join()).not.toBe(first);
   for (const what of second) await expect(list.getByText(what, { exact: true }).first()).toBeVisible();
   await inlet.selectOption({ index: 0 });

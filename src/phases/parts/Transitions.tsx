@@ -46,7 +46,7 @@ export function Transitions({ jobId, choices, codes, seen, currency, readOnly }:
             >
               {options.map(({ fittings, price }, i) => (
                 <option key={i} value={i}>
-                  {fittings.length === 0 ? "nothing between" : fittings.join(", ")} ({money.format(price)})
+                  {money.format(price)}: {fittings.length === 0 ? "nothing between" : fittings.join(", ")}
                 </option>
               ))}
             </select>
