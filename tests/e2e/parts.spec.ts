@@ -175,6 +175,7 @@ test("a tight closet: two kinds of wall, a transition, no 45s in PEX; labels, an
     "wall.strips": "metal stud: 0, 60 in\nconcrete: 60, 60 in",
     "space.width": "120 in",
     "space.depth": "30 in",
+    "cutin.standOff": "2 in",
   };
   await surveySent(page, job, closet);
   await designed(page, job, ["PS-20", "CT-1354", "CN-40"], true);
@@ -188,6 +189,12 @@ test("a tight closet: two kinds of wall, a transition, no 45s in PEX; labels, an
   await expect(line("fitting adapter-pushfit-pex-3.4-1-male")).toBeVisible();
   await expect(line("fitting elbow90-crimp-pex-3.4")).toBeVisible();
   await expect(page.locator('[data-part*="elbow45"]')).toHaveCount(0);
+  // The housing comes out to the tank's ports; from the house's pipe PEX bends over by itself.
+  await expect(line("spacer u1")).toContainText("blocking behind PS-20");
+  await page.goto(`/jobs/${job}/fit`);
+  await expect(page.locator("[data-off-wall]")).toContainText("it is bent over between its supports");
+  await expect(page.locator("[data-connectors]")).toContainText("CN-40, outlet: 13.8 in long, bent once");
+  await page.goto(`/jobs/${job}/parts`);
   await expect(page.locator("[data-parts-changed]")).toHaveCount(0);
   const labels = await page.request.get(`/api/jobs/${job}/labels?paper=A4`);
   expect(labels.headers()["content-type"]).toBe("application/pdf");
