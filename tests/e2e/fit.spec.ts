@@ -96,6 +96,8 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   await page.mouse.move(other.x + other.width / 2, box.y + box.height / 2, { steps: 5 });
   await page.mouse.up();
   await expect(verdict).toContainText("in each other's way");
+  // It is kept once nothing is left to be kept.
+  await expect(page.getByRole("button", { name: "Keep it here" })).toHaveCount(0);
   await page.reload();
   await expect(verdict).toContainText("in each other's way");
 

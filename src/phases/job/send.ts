@@ -14,6 +14,9 @@ export type Page = "site";
 
 const FAILED = "The server failed at this. It is kept here and sent again by itself";
 
+/** Browsers let so many characters at most outlive their page; with room for others on their way. */
+const OUTLIVES = 16_000;
+
 const sentBy = (as: string | undefined): Record<string, string> => (as ? { [SENT_BY]: as } : {});
 
 const afterOf = (response: Response): number | undefined => {
@@ -30,12 +33,15 @@ export async function sendIntent<Shown = never>(
   intent: Intent,
   { show, as }: { readonly show?: Page; readonly as?: string } = {},
 ): Promise<SendOutcome<Shown>> {
+  const body = JSON.stringify(intent);
   let response: Response;
   try {
     response = await fetch(`/api/jobs/${jobId}/entries${show ? `?show=${show}` : ""}`, {
       method: "POST",
       headers: { "content-type": "application/json", ...sentBy(as) },
-      body: JSON.stringify(intent),
+      body,
+      // What is on its way goes on though its page is left.
+      keepalive: body.length < OUTLIVES,
       signal: AbortSignal.timeout(20_000),
     });
   } catch {
