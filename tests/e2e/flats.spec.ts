@@ -78,7 +78,7 @@ test("flats: two and two side by side, their shares, the pressure at the top flo
   await surveySent(page, job, { "cutin.standOff": "3 in" });
   await page.reload();
   await expect(page.locator("[data-off-wall]")).toContainText(
-    "led over 6.5 in: two swivelled 90s at a corner",
+    "offset of 6.5 in: two swivelled 90s at a corner",
   );
   await clean(page, "fit of the flats");
   await expect(page.locator("[data-drain-down]")).toContainText("Nothing of the train is above the cut");

@@ -116,7 +116,9 @@ describe("the tubes of a unit at a sink", () => {
       expect([...new Set([...joined, ...open.map((o) => o.port)])].toSorted(), model.code).toEqual(
         all.toSorted(),
       );
-      expect(fixed.some((j) => j.isTankPort)).toBe((model.fit?.ports ?? []).some((p) => p.port === "Tank"));
+      expect(fixed.some((j) => j.is === "tank")).toBe(
+        (model.fit?.ports ?? []).some((p) => p.port === "Tank"),
+      );
     }
   });
 });
@@ -194,6 +196,9 @@ describe("what tubes ask for", () => {
   it("names each joint once, two for every tube; a tank's port takes five turns of tape", () => {
     const all = tubing(["RO-T4", "RM-1"]);
     const joints = [...jointsOfTubes(all).values()].flat();
+    // 5 turns round 13.7 mm, a tenth longer.
+    const tape = tubeLines(all, {}, rules).find((l) => l.what.includes("tape"))!;
+    expect(tape.count).toBe(Math.ceil(5 * Math.PI * 13.7 * 1.1));
     expect(joints).toHaveLength(2 * all.tubes.length + all.fixed.length);
     expect(new Set(joints.map((j) => j.id)).size).toBe(joints.length);
     expect(joints.find((j) => j.isTankPort)).toMatchObject({ kind: "taperPlastic", size: "1/4" });

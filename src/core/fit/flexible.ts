@@ -26,9 +26,11 @@ const towards = (from: Point, to: Point, by: number): Point => ({
   y: from.y + Math.sign(to.y - from.y) * by,
 });
 
-/** Does a pipe turn on the wall at its second point; where the wall itself turns, it goes straight on along it. */
-const turnsAtSecond = ([a, b, c]: readonly Point[]): boolean =>
-  a !== undefined && b !== undefined && c !== undefined && (a.x === b.x) !== (b.x === c.x);
+/** Does a pipe turn at one of its points; where the wall itself turns, it goes straight on along it. */
+export function turnsAt(points: readonly Point[], corner: number): boolean {
+  const [a, b, c] = [points[corner - 1], points[corner], points[corner + 1]];
+  return a !== undefined && b !== undefined && c !== undefined && (a.x === b.x) !== (b.x === c.x);
+}
 
 /** What a pipe takes up at the far end of its first leg: an elbow, or what its other end is joined by. */
 const takenAtFarEnd = ({ points, to }: Pick<Run, "points" | "to">, { elbow, piping }: Making): number =>
@@ -50,9 +52,7 @@ function joinedBy({ connector, stub }: FlexibleStub, run: Run, making: Making): 
     const points = [start, ...rest];
     return hasRoom({ points, from, to: run.to }, making) ? { points, from, connector: way } : undefined;
   };
-  const beyond = turnsAtSecond(run.points)
-    ? endsBeyond(connector.flexible, apart(port!, corner!))
-    : undefined;
+  const beyond = turnsAt(run.points, 1) ? endsBeyond(connector.flexible, apart(port!, corner!)) : undefined;
   if (beyond !== undefined && beyond < apart(corner!, next!)) {
     const end = towards(corner!, next!, beyond);
     const bentOnce = shortened(end, run.points.slice(2), [port!, corner!, end]);

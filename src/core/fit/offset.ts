@@ -1,8 +1,7 @@
 import type { PipeOffset, Run } from "../plumbing/assembly";
 import { fittingOf, lengthsOf, roomFor, shortestBetween } from "../plumbing/piping";
 import { isCoiled } from "../plumbing/takeOff";
-import type { ConnectorOnWall, Making } from "./flexible";
-import type { Point } from "./wall";
+import { turnsAt, type ConnectorOnWall, type Making } from "./flexible";
 
 /** So far off one another two ends are one: a pipe gives as much between its supports, mm. */
 export const IN_LINE = 25;
@@ -40,12 +39,6 @@ function freeLegs({ points, from, to }: Run, { elbow, piping }: Making): readonl
 /** The longest of some lengths, by its place. */
 const longest = (lengths: readonly number[]): number => lengths.indexOf(Math.max(...lengths));
 
-/** Does the run turn at a corner; where the wall turns it goes straight on along it. */
-const turnsAt = (points: readonly Point[], corner: number): boolean => {
-  const [a, b, c] = [points[corner - 1]!, points[corner]!, points[corner + 1]!];
-  return (a.x === b.x) !== (b.x === c.x);
-};
-
 /** The least that two swivelled elbows lead over, with the shortest piece between them, mm. */
 export const leastSwing = ({ elbow, bent, piping }: Making): number =>
   2 * elbow.layingMm[0] + (lengthsOf(bent, piping)?.piece ?? Infinity);
@@ -63,7 +56,7 @@ function fortyFives(mm: number, legs: readonly number[], { bent, piping }: Makin
 
 /** Two swivelled 90s: at a corner in place of its elbow, which takes no room on the wall; else in the longest straight way. */
 function swivelled(mm: number, run: Run, legs: readonly number[]): PipeOffset {
-  const corner = run.points.findIndex((_, i) => i > 0 && i < run.points.length - 1 && turnsAt(run.points, i));
+  const corner = run.points.findIndex((_, i) => turnsAt(run.points, i));
   return corner > 0 ? { is: "corner", mm, corner } : { is: "straight", mm, leg: longest(legs) };
 }
 
@@ -131,4 +124,4 @@ export function broughtOut(
 
 /** Does a run turn anywhere on its wall. */
 export const hasTurn = ({ points }: Pick<Run, "points">): boolean =>
-  points.some((_, i) => i > 0 && i < points.length - 1 && turnsAt(points, i));
+  points.some((_, i) => turnsAt(points, i));

@@ -219,8 +219,21 @@ interface TrainRuns {
   readonly offs: readonly (OffWall | undefined)[];
 }
 
-/** The pipes of a train that goes along some routes; undefined where a port is joined by nothing, or the routes are not those of its units. */
+/** What was found last for some routes: a drag asks for it to be built and to be drawn. */
+const remembered = new WeakMap<
+  readonly Route[],
+  { readonly plan: PipePlan; readonly runs: TrainRuns | undefined }
+>();
 function trainRuns(plan: PipePlan, routes: readonly Route[]): TrainRuns | undefined {
+  const had = remembered.get(routes);
+  if (had?.plan === plan) return had.runs;
+  const runs = runsAlong(plan, routes);
+  remembered.set(routes, { plan, runs });
+  return runs;
+}
+
+/** The pipes of a train that goes along some routes; undefined where a port is joined by nothing, or the routes are not those of its units. */
+function runsAlong(plan: PipePlan, routes: readonly Route[]): TrainRuns | undefined {
   const { bent, piping, units, house } = plan;
   const elbow = fittingOf(bent, "elbow90", piping.train);
   if (!house || !elbow || plan.unjoined.length > 0 || routes.length !== units.length + 1) return undefined;

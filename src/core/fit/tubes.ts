@@ -101,12 +101,12 @@ export interface Tube {
 /** A joint at which no tube ends: an adapter on its stop, a saddle on its pipe. */
 interface FixedJoint {
   readonly id: string;
+  readonly is: "adapter" | "hose" | "saddle" | "tank";
   readonly unit: string;
   readonly parts: readonly [string, string];
   readonly kind: JointKind;
   readonly size: string;
   readonly tightening?: string;
-  readonly isTankPort?: true;
 }
 
 /** The tubes of a design's units that are not in the house's line, every joint at their ends and beside them, and the ports that no tube of theirs comes to. */
@@ -270,8 +270,9 @@ function fixedOfOne(key: string, unit: TubedUnit, { stop, hose }: SinkThreads): 
   const tankPort = unit.model.fit?.ports.find((p) => p.port === "Tank");
   const atSink = unit.placement.connects === "sink";
   const adapter = hasLoop(unit) ? "the loop adapter" : "the feed adapter";
-  const joint = (id: string, rest: Omit<FixedJoint, "id" | "unit">): FixedJoint => ({
-    id: `${key}.${id}`,
+  const joint = (is: FixedJoint["is"], rest: Omit<FixedJoint, "id" | "is" | "unit">): FixedJoint => ({
+    id: `${key}.${is}`,
+    is,
     unit: key,
     ...rest,
   });
@@ -304,7 +305,6 @@ function fixedOfOne(key: string, unit: TubedUnit, { stop, hose }: SinkThreads): 
             kind: jointOfPort(tankPort),
             size: portType(tankPort).size,
             tightening: tankPort.tighten,
-            isTankPort: true,
           }),
         ]
       : []),
@@ -401,7 +401,7 @@ export function tubeNames({ tubes }: Tubing): Names {
 export function jointsOfTubes({ tubes, fixed }: Tubing): ReadonlyMap<string, readonly Joint[]> {
   const joints = new Map<string, Joint[]>();
   const add = (unit: string, joint: Joint) => joints.set(unit, [...(joints.get(unit) ?? []), joint]);
-  for (const { id, unit, parts, kind, size, tightening, isTankPort } of fixed)
+  for (const { id, is, unit, parts, kind, size, tightening } of fixed)
     add(unit, {
       id,
       run: `${unit}.fixed`,
@@ -410,7 +410,7 @@ export function jointsOfTubes({ tubes, fixed }: Tubing): ReadonlyMap<string, rea
       size,
       where: "wall",
       ...(tightening === undefined ? {} : { tightening }),
-      ...(isTankPort ? { isTankPort } : {}),
+      ...(is === "tank" ? { isTankPort: true as const } : {}),
     });
   for (const tube of tubes)
     for (const [i, end] of [tube.from, tube.to].entries())

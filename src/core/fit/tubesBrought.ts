@@ -1,5 +1,6 @@
 import type { Joint } from "../plumbing/assembly";
 import type { JointKind, JointRule } from "../plumbing/joint";
+import { sealLines } from "../plumbing/takeOff";
 import type { TakeOffLine, Why } from "../plumbing/takeOffLine";
 import {
   jointsOfTubes,
@@ -71,8 +72,8 @@ const unions = (tubes: readonly Tube[]): readonly TakeOffLine[] =>
   }));
 
 /** What goes between a stop and a faucet's hose of another size. */
-function hoseAdapter(joints: readonly Placed[], { stop, hose }: SinkThreads): readonly TakeOffLine[] {
-  const own = joints.filter((j) => j.id.endsWith(".hose"));
+function hoseAdapter({ fixed }: Tubing, { stop, hose }: SinkThreads): readonly TakeOffLine[] {
+  const own = fixed.filter((j) => j.is === "hose");
   if (!stop || !hose || stop === hose || own.length === 0) return [];
   const what = `adapter from the feed adapter's ${stop} in to the faucet hose's ${hose} in`;
   return [
@@ -86,6 +87,13 @@ function hoseAdapter(joints: readonly Placed[], { stop, hose }: SinkThreads): re
     },
   ];
 }
+
+/** Tape and grease that the joints take, asked for by their units. */
+const seals = (joints: readonly Placed[], rules: ReadonlyMap<JointKind, JointRule>): readonly TakeOffLine[] =>
+  sealLines(joints, rules).map((line) => {
+    const asking = new Set(line.why.flatMap((w) => (w.by === "joint" ? [w.id] : [])));
+    return { ...line, why: askedBy(joints.filter((j) => asking.has(j.id))) };
+  });
 
 /** Tools of the joints, and what cuts tube. */
 function tools(
@@ -119,7 +127,8 @@ export function tubeLines(
     ...boughtTubes(tubing.tubes),
     ...unions(tubing.tubes),
     ...inserts(joints),
-    ...hoseAdapter(joints, threads),
+    ...hoseAdapter(tubing, threads),
+    ...seals(joints, rules),
     ...tools(tubing.tubes, joints, rules),
   ];
 }

@@ -115,8 +115,8 @@ function sealsOf(joint: Joint, rules: TakeOffWords["rules"]): readonly Seal[] {
   return [sealant];
 }
 
-/** Tape by its length, the rest as one of each. */
-function sealLines({ joints }: Assembly, { rules }: TakeOffWords): TakeOffLine[] {
+/** What seals joints: tape by its length, the rest as one of each. */
+export function sealLines(joints: readonly Joint[], rules: TakeOffWords["rules"]): TakeOffLine[] {
   const sealed = joints.flatMap((joint) => sealsOf(joint, rules).map((seal) => ({ joint, seal })));
   return [...grouped(sealed, ({ seal }) => seal)].map(([key, own]) => {
     const seal = key as Seal;
@@ -357,7 +357,7 @@ export function takeOff(
     ...capLines(assembly, words),
     ...cockLines(assembly, words),
     ...ruledLines(units),
-    ...sealLines(assembly, words),
+    ...sealLines(assembly.joints, words.rules),
     ...supportLines(assembly),
     ...anchorLines(units, grounds, words),
     ...boardLines(grounds, words),
@@ -369,14 +369,19 @@ export function takeOff(
   ]);
 }
 
-/** A thing that several ask for under one name is brought once: the first line has all reasons. */
+/** A thing that several ask for under one name is brought once, a length for all of them: the first line has all reasons. */
 function merged(lines: readonly TakeOffLine[]): readonly TakeOffLine[] {
   const counted = lines.filter((l) => !once.has(l.group));
   const named = grouped(
     lines.filter((l) => once.has(l.group)),
     (l) => l.what,
   );
-  return [...counted, ...[...named.values()].map((own) => ({ ...own[0]!, why: own.flatMap((l) => l.why) }))];
+  const together = (own: readonly TakeOffLine[]): TakeOffLine => ({
+    ...own[0]!,
+    ...(own[0]!.unit === "mm" ? { count: own.reduce((sum, l) => sum + (l.count ?? 0), 0) } : {}),
+    why: own.flatMap((l) => l.why),
+  });
+  return [...counted, ...[...named.values()].map(together)];
 }
 
 /** What all parts with a price cost together, and how many lines have none. */

@@ -78,7 +78,7 @@ const ledWords: Readonly<Record<OffsetTaken["by"], string>> = {
 };
 /** How a pipe is led over to where its other end stands off the wall. */
 export const ledOverWords = ({ mm, by }: OffsetTaken, profile: UnitSystem): string =>
-  `led over ${length(mm, profile)}: ${ledWords[by]}`;
+  `offset of ${length(mm, profile)}: ${ledWords[by]}`;
 
 /** What a note on two heads says. */
 export function headWords(n: HeadNote, name: NameOf, profile: UnitSystem): string {
