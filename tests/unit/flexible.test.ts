@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { joints as rules } from "@/catalogue/joints";
 import type { JobPiping } from "@/core/fit/jobPiping";
+import { openChoices } from "@/core/fit/flexible";
 import { pipesOnWall } from "@/core/fit/piped";
 import type { Point } from "@/core/fit/wall";
 import { endsBeyond, flexibleOf } from "@/core/plumbing/connector";
@@ -142,6 +143,16 @@ describe("a train with flexible connectors", () => {
     const rigid = pipes.flatMap((p) => p.without);
     const nuts = flats.assembly!.fittings.filter((f) => f.fitting.id.startsWith("connector-o-ring"));
     expect(nuts.length).toBe(rigid.length);
+  });
+
+  it("leaves no choice of fittings where a connector goes", () => {
+    const ends = ({ plan, assembly }: ReturnType<typeof built>) =>
+      openChoices(plan, assembly!)
+        .map((c) => c.end)
+        .filter((end) => end.startsWith("u1."));
+    const rigid = ends(built(["CT-1252"], inCopper("none")));
+    expect(rigid).toEqual(["u1.inlet", "u1.outlet"]);
+    expect(ends(built(["CT-1252"], inCopper()))).toEqual([]);
   });
 
   it("keeps to fittings where none is long enough to turn", () => {

@@ -1,7 +1,8 @@
 import { endsBeyond, type Flexible } from "../plumbing/connector";
-import type { Run, RunEnd } from "../plumbing/assembly";
+import type { Assembly, Run, RunEnd } from "../plumbing/assembly";
 import type { CatalogueFitting } from "../plumbing/fittings";
 import { lengthsOf, roomFor, type FlexibleStub, type Piping } from "../plumbing/piping";
+import type { PipePlan } from "./pipePlan";
 import type { Point } from "./wall";
 
 /** How a run is built, whatever its ends are. */
@@ -132,4 +133,22 @@ export function connected(run: Run, { from = [], to = [] }: FlexibleEnds, making
     connectors: [...first.connectors, ...last.connectors],
     without: [...first.without, ...last.without],
   };
+}
+
+/** Ends of pipes at which a choice of fittings changes something: those whose units are not all joined by connectors there. */
+export function openChoices(
+  { choices, units }: Pick<PipePlan, "choices" | "units">,
+  { runs, joints, fittings }: Assembly,
+): PipePlan["choices"] {
+  const bending = new Set(fittings.filter((f) => f.fitting.flexible).map((f) => f.id));
+  const joined = joints.filter(({ parts }) => parts.some((id) => bending.has(id)));
+  const bentAt = (key: string, end: "from" | "to"): boolean =>
+    runs.some(
+      (run) => run[end].part === key && joined.some((j) => j.run === run.id && j.parts.includes(key)),
+    );
+  const closed = units.flatMap(({ key, keys }) => [
+    ...(keys.every((one) => bentAt(one, "from")) ? [`${key}.outlet`] : []),
+    ...(keys.every((one) => bentAt(one, "to")) ? [`${key}.inlet`] : []),
+  ]);
+  return choices.filter(({ end }) => !closed.includes(end));
 }

@@ -25,6 +25,7 @@ import { Transitions } from "@/phases/parts/Transitions";
 import { TubesView } from "@/phases/parts/TubesView";
 import { OffWallOpen, TooShort } from "@/phases/parts/TooShort";
 import { Van } from "@/phases/parts/Van";
+import { openChoices } from "@/core/fit/flexible";
 import type { Assembly } from "@/core/plumbing/assembly";
 import { portLabels } from "@/core/plumbing/labels";
 import { partOf, type TakeOffLine } from "@/core/plumbing/takeOffLine";
@@ -77,6 +78,7 @@ function BuiltPipes({
   children: ReactNode;
 }) {
   const { profile } = person;
+  const choices = fit.plan ? openChoices(fit.plan, assembly) : [];
   return (
     <>
       {fit.line.length > 0 && fit.plan?.piping.standOff === undefined ? <OffWallOpen jobId={job.id} /> : null}
@@ -85,10 +87,10 @@ function BuiltPipes({
         {children}
       </CutListView>
       <JointsView assembly={assembly} rules={known.joints} names={names} profile={profile} />
-      {fit.plan && fit.plan.choices.length > 0 ? (
+      {choices.length > 0 ? (
         <Transitions
           jobId={job.id}
-          choices={fit.plan.choices}
+          choices={choices}
           codes={Object.fromEntries(judged.stations.map((s) => [s.key, s.model.code]))}
           seen={job.designSeq}
           currency={settings.currency}
