@@ -13,11 +13,11 @@ import {
   statesOf,
   type Rig,
   type RigGoal,
-  type RigPart,
+  type SchemeUnit,
   type RigState,
 } from "../src/core/rig";
 
-const unit = (key: string, over: Partial<RigPart> = {}): RigPart => ({
+const unit = (key: string, over: Partial<SchemeUnit> = {}): SchemeUnit => ({
   key,
   name: key,
   family: "carbonTank",

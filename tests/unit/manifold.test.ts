@@ -182,7 +182,7 @@ describe("units side by side", () => {
   it("are called by their numbers, and their pipes by where they lead", () => {
     const { assembly } = made(["SF-300x2"]);
     const unit = { key: "u1", code: "SF-300", count: 2 };
-    const names = namesOf(assembly!, [unit], [unit], "metric");
+    const names = namesOf(assembly!, { line: [unit], units: [unit], levers: new Map() }, "metric");
     expect(names.part("u1b")).toBe("SF-300 2");
     expect(names.run("r1")).toBe("from the cut to SF-300 × 2");
     const legs = assembly!.runs.map((r) => names.run(r.id));

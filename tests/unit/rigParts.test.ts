@@ -11,9 +11,9 @@ import {
   waterAt,
   type Arrangement,
   type Rig,
-  type RigChoice,
+  type SchemeChoice,
   type RigEdit,
-  type RigPart,
+  type SchemeUnit,
 } from "@/core/rig";
 import { faultsOf } from "@/core/rig/rig";
 import { rigFor } from "@/core/record";
@@ -24,7 +24,7 @@ import { arrows, carbon, chamber, osmosis, part, rigOf, softener } from "./rigs"
 
 const heads = { head: arrows };
 /** Parts of a train in any order, with their keys. */
-const parts: readonly RigPart[] = [
+const parts: readonly SchemeUnit[] = [
   part("u5", "CH-3", "cartridge", { media: false, gentle: "half", vent: { name: "vent screw" } }),
   carbon(),
   softener({ parallel: 2 }),
@@ -33,10 +33,10 @@ const parts: readonly RigPart[] = [
 ];
 const choices = fc.record({
   arrangement: fc.constantFrom<Arrangement>("threeValve", "heads"),
-  outdoor: fc.constantFrom<RigChoice["outdoor"]>("before", "after", "none"),
-  heater: fc.constantFrom<RigChoice["heater"]>("electric", "other", "none"),
+  outdoor: fc.constantFrom<SchemeChoice["outdoor"]>("before", "after", "none"),
+  heater: fc.constantFrom<SchemeChoice["heater"]>("electric", "other", "none"),
   expansion: fc.boolean(),
-  source: fc.constant<RigChoice["source"]>("safe"),
+  source: fc.constant<SchemeChoice["source"]>("safe"),
   drainCock: fc.boolean(),
 });
 const rigs = fc
@@ -105,7 +105,7 @@ describe("a rig that is composed", () => {
 
   it("gives outdoor taps raw water before the treatment, and treated behind it", () => {
     const rack = [carbon(), softener()];
-    const outdoors = (outdoor: RigChoice["outdoor"]) => {
+    const outdoors = (outdoor: SchemeChoice["outdoor"]) => {
       const rig = rigOf(rack, { outdoor });
       return waterAt(rig, inService(rig)).get("outdoor")?.marks;
     };

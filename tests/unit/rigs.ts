@@ -4,9 +4,9 @@ import {
   type Degree,
   type Move,
   type Rig,
-  type RigChoice,
+  type SchemeChoice,
   type RigGoal,
-  type RigPart,
+  type SchemeUnit,
   type RigState,
 } from "@/core/rig";
 
@@ -15,7 +15,12 @@ export const arrows = {
   bypass: "arrows against each other",
   seenFrom: "above",
 };
-export const part = (key: string, name: string, family: string, over: Partial<RigPart> = {}): RigPart => ({
+export const part = (
+  key: string,
+  name: string,
+  family: string,
+  over: Partial<SchemeUnit> = {},
+): SchemeUnit => ({
   key,
   name,
   family,
@@ -27,10 +32,10 @@ export const part = (key: string, name: string, family: string, over: Partial<Ri
   gentle: "quarter",
   ...over,
 });
-export const carbon = (over: Partial<RigPart> = {}) => part("u1", "CT-1354", "carbonTank", over);
-export const softener = (over: Partial<RigPart> = {}) =>
+export const carbon = (over: Partial<SchemeUnit> = {}) => part("u1", "CT-1354", "carbonTank", over);
+export const softener = (over: Partial<SchemeUnit> = {}) =>
   part("u2", "SF-150", "softener", { marks: ["softened"], clock: true, ...over });
-export const chamber = (over: Partial<RigPart> = {}) =>
+export const chamber = (over: Partial<SchemeUnit> = {}) =>
   part("u3", "UV-45", "uv", {
     marks: ["disinfected"],
     media: false,
@@ -40,7 +45,7 @@ export const chamber = (over: Partial<RigPart> = {}) =>
     uv: { lampFirst: false },
     ...over,
   });
-export const osmosis = (over: Partial<RigPart> = {}) =>
+export const osmosis = (over: Partial<SchemeUnit> = {}) =>
   part("u4", "RO-T5", "ro", {
     branch: true,
     media: false,
@@ -49,7 +54,7 @@ export const osmosis = (over: Partial<RigPart> = {}) =>
     ro: { tank: true, rinseShut: true, airGap: true },
     ...over,
   });
-export const home: RigChoice = {
+export const home: SchemeChoice = {
   arrangement: "threeValve",
   outdoor: "none",
   heater: "none",
@@ -57,7 +62,7 @@ export const home: RigChoice = {
   source: "safe",
   drainCock: true,
 };
-export const rigOf = (parts: readonly RigPart[], over: Partial<RigChoice> = {}): Rig =>
+export const rigOf = (parts: readonly SchemeUnit[], over: Partial<SchemeChoice> = {}): Rig =>
   composeRig(parts, { ...home, ...over });
 
 /** A plain rig of valves, as the reference figures have them, from a seed; some with check valves, some with handles that set several edges. */

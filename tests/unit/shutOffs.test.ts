@@ -2,8 +2,9 @@ import { describe, expect, it } from "vitest";
 import { assemblyOf, draftBasis, draftRig, drivingOf, judgedOf } from "@/core/record";
 import { judgeJob } from "@/core/train";
 import { partsOf } from "@/phases/parts/listed";
+import type { Assembly } from "@/core/plumbing/assembly";
 import { shutOffsOf } from "@/core/plumbing/shutOffs";
-import { arrangements, type Arrangement } from "@/core/rig";
+import { arrangements, type Arrangement, type Rig } from "@/core/rig";
 import { knowledge } from "./desk";
 import { fitted, placeAll, plannedTrain } from "./placing";
 
@@ -30,7 +31,60 @@ function placed(arrangement: Arrangement, units: readonly string[], answers = {}
   return placeAll(d);
 }
 
+/** A step from one place to another, past a valve or a unit that has a name. */
+interface Passage {
+  readonly from: string;
+  readonly to: string;
+  readonly past?: string;
+}
+
+/** The names that are passed on every way from one place to another that meets no place twice. */
+function waysBetween(passages: readonly Passage[], from: string, to: string): string[] {
+  const found: string[] = [];
+  const walk = (at: string, met: readonly string[], past: readonly string[]): void => {
+    if (at === to) found.push(past.join(" > "));
+    else
+      for (const p of passages.filter((x) => x.from === at && !met.includes(x.to)))
+        walk(p.to, [...met, p.to], p.past === undefined ? past : [...past, p.past]);
+  };
+  walk(from, [from], []);
+  return found.sort();
+}
+
+/** What the rig lets water past along its line; through a unit, not round it in its head. */
+function ofRig({ edges, handles }: Rig): Passage[] {
+  const levers = new Set(handles.filter((h) => h.kind === "lever").map((h) => h.id));
+  return edges
+    .filter((e) => e.kind !== "opening" && !e.id.endsWith(".past"))
+    .map((e) => ({ from: e.from, to: e.to, past: e.unit ?? (levers.has(e.id) ? e.id : undefined) }));
+}
+
+/** What the pipes as they are built let water past: each part is entered and left, in the direction of its run, or of the bypass. */
+function ofPipes({ joints, fittings, runs }: Assembly): Passage[] {
+  const units = new Set(
+    runs.flatMap((r) => [r.from, r.to]).flatMap((e) => (e.is === "unit" ? [e.part] : [])),
+  );
+  const levers = new Map(fittings.flatMap((f) => (f.lever === undefined ? [] : [[f.id, f.lever]])));
+  return joints.map(({ parts: [from, to] }) => ({
+    from,
+    to,
+    past: units.has(to) ? to : levers.get(to),
+  }));
+}
+
 describe("the valves of a house's line", () => {
+  it.each(cases)(
+    "$arrangement, $units: whichever way water takes, it meets the same valves and units in the rig and in the pipes",
+    ({ arrangement, units }) => {
+      const d = placed(arrangement, units);
+      const rig = draftRig(d.job, knowledge);
+      const ways = waysBetween(ofRig(rig), "before", "behind");
+      expect(ways.length).toBeGreaterThan(0);
+      const built = assemblyOf(fitted(d.job), d.job, knowledge)!;
+      expect(waysBetween(ofPipes(built), "house.before", "house.behind")).toEqual(ways);
+    },
+  );
+
   it.each(cases)(
     "$arrangement, $units: a fitting for every lever of the rig, and none besides",
     ({ arrangement, units }) => {
@@ -39,7 +93,9 @@ describe("the valves of a house's line", () => {
         (h) => h.kind === "lever" && ofLine.has(h.role!),
       );
       const { fittings, faults } = assemblyOf(fitted(d.job), d.job, knowledge)!;
-      expect(fittings.filter((f) => f.fitting.shape === "valve")).toHaveLength(levers.length);
+      const valves = fittings.filter((f) => f.fitting.shape === "valve");
+      expect(new Set(valves.map((v) => v.lever))).toEqual(new Set(levers.map((l) => l.id)));
+      expect(valves).toHaveLength(levers.length);
       expect(faults).toEqual([]);
     },
   );
@@ -67,6 +123,19 @@ describe("the valves of a house's line", () => {
       expect(rig.handles.filter((h) => h.kind === "cap" && h.role?.startsWith("stub"))).toHaveLength(caps);
     },
   );
+
+  it("are called among the joints what their tags on the rig say", () => {
+    const d = placed("threeValve", ["PS-20"]);
+    const { built, names } = partsOf(d.job, judgedOf(d.job, knowledge), knowledge, { profile: "metric" });
+    const tags = draftRig(d.job, knowledge).handles.map((h) => h.name.toLowerCase());
+    const said = built.fittings.flatMap((f) => (f.lever === undefined ? [] : [names.part(f.id)]));
+    expect(said.toSorted()).toEqual([
+      "bypass valve",
+      "inlet valve of the bypass",
+      "outlet valve of the bypass",
+    ]);
+    for (const name of said) expect(tags).toContain(name);
+  });
 
   it("behind a line without a bypass keep the house off an unsafe source, where no lamp's own valve does", () => {
     const unsafe = { "source.kind": "well", "water.coliform": "present" };

@@ -8,6 +8,7 @@ import {
   type Used,
 } from "../plumbing/assembly";
 import type { CatalogueFitting } from "../plumbing/fittings";
+import { named } from "../plumbing/scheme/named";
 import { fittingOf, stubOf, type FlexibleStub, type StubPart } from "../plumbing/piping";
 import {
   connected,
@@ -24,6 +25,10 @@ import type { Placing } from "./routes";
 import { pointOn, type Manifold, type WallUnit } from "./standing";
 import type { Point } from "./wall";
 
+/** The handle of the valve beside a unit. */
+const leverBeside = (unit: string, side: "inlet" | "outlet"): string =>
+  named(side === "inlet" ? "before" : "behind", unit).id;
+
 /** What a unit of the line is, and how its port is joined, as a pipe's end. */
 function unitEnd(unit: Joined, side: "inlet" | "outlet", part = unit.key): RunEnd {
   const port = unit.ports[side];
@@ -31,6 +36,7 @@ function unitEnd(unit: Joined, side: "inlet" | "outlet", part = unit.key): RunEn
     is: "unit",
     part,
     stub: unit[side]!,
+    lever: leverBeside(part, side),
     asks: { kind: jointOfPort(port), tightening: port.tighten, size: portType(port).size },
   };
 }
@@ -70,6 +76,7 @@ function headerBuilt(
     is: "manifold",
     part: partAt(i),
     stub: stubOf(parts, fittingAt(i).layingMm[0]),
+    lever: leverBeside(unit.keys[i]!, side),
     into: { fitting: fittingAt(i), likeM },
   });
   const legAt = (i: number): RunAsked => {
@@ -147,6 +154,7 @@ function houseEndOf({ bent, cut, house, byTee }: PipePlan, port: "before" | "beh
     is: "house",
     part: tee ? (port === "before" ? "bypass.t1" : "bypass.t2") : `house.${port}`,
     stub: house![port],
+    lever: named(port === "before" ? "inlet" : "outlet").id,
     ...(tee ? { into: { fitting: tee, likeM: tee.branchLikeM! } } : {}),
   };
 }

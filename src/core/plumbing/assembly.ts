@@ -10,6 +10,7 @@ import {
   type StubPart,
 } from "./piping";
 import { doesTheSame, type CatalogueFitting } from "./fittings";
+import { named } from "./scheme/named";
 import { threadSealant, type JointKind, type Sealant, type ThreadSchool } from "./joint";
 
 /** A corner of a pipe, mm. */
@@ -27,6 +28,8 @@ export interface RunEnd {
   /** The unit, the fitting, or the house's pipe. */
   readonly part: string;
   readonly stub: Stub;
+  /** The handle in the installation's scheme that the valve in its stub is turned by. */
+  readonly lever?: string;
   /** Of a unit: how its port is joined, by its own manual. */
   readonly asks?: { readonly kind: JointKind; readonly tightening: string; readonly size: string };
   /** A fitting that the pipe shares with others, and the m of pipe that lose as much as it does on this way; absent of the house: its pipe itself. */
@@ -92,6 +95,8 @@ export interface Used {
   readonly id: string;
   readonly run: string;
   readonly fitting: CatalogueFitting;
+  /** Of a valve: its handle in the installation's scheme. */
+  readonly lever?: string;
   /** Several pipes go into it: each is as long as this very fitting asks. */
   readonly isShared?: true;
   /** It comes in its unit's box. */
@@ -146,6 +151,7 @@ type Item =
       readonly fitting: CatalogueFitting;
       readonly begins: 0 | 1;
       readonly inBox?: true;
+      readonly lever?: string;
     }
   | {
       readonly id: string;
@@ -161,13 +167,18 @@ const liesBetween = (a: Corner, b: Corner): Piece["lies"] => (a.y === b.y ? "lev
 const stubPartId = (run: string, side: "a" | "b", at: number): string => `${run}.${side}${at + 1}`;
 
 /** A stub's parts as they are met along the water: those of the far end come the other way round. */
-function stubItems(run: string, side: "a" | "b", { parts }: Stub, lies: Piece["lies"]): Item[] {
+function stubItems(
+  run: string,
+  side: "a" | "b",
+  { stub: { parts }, lever }: RunEnd,
+  lies: Piece["lies"],
+): Item[] {
   const turned = (begins: 0 | 1): 0 | 1 => (side === "a" ? begins : begins === 0 ? 1 : 0);
   const item = (part: StubPart, i: number): Item => {
     const id = stubPartId(run, side, i);
-    return part.is === "piece"
-      ? { id, is: "piece", piping: part.piping, lengthMm: part.lengthMm, lies }
-      : { ...part, id, begins: turned(part.begins) };
+    if (part.is === "piece") return { id, is: "piece", piping: part.piping, lengthMm: part.lengthMm, lies };
+    const turnedBy = part.fitting.shape === "valve" && lever !== undefined ? { lever } : {};
+    return { ...part, id, begins: turned(part.begins), ...turnedBy };
   };
   const items = parts.map(item);
   return side === "a" ? items : items.reverse();
@@ -287,9 +298,9 @@ function itemsOf({ id, points, offset, ...ends }: Run, { piping, elbow, swapped 
   const end = liesBetween(points[last - 1]!, points[last]!);
   return [
     { id: from.part, is: "end", end: from },
-    ...stubItems(id, "a", from.stub, first),
+    ...stubItems(id, "a", from, first),
     ...pipes,
-    ...stubItems(id, "b", to.stub, end),
+    ...stubItems(id, "b", to, end),
     { id: to.part, is: "end", end: to },
   ];
 }
@@ -395,7 +406,15 @@ const shortestAt = (items: readonly Item[], at: number, making: Making): number 
 const usedIn = (run: string, items: readonly Item[]): readonly Used[] =>
   items.flatMap((item) =>
     item.is === "fitting"
-      ? [{ id: item.id, run, fitting: item.fitting, ...(item.inBox ? { inBox: true as const } : {}) }]
+      ? [
+          {
+            id: item.id,
+            run,
+            fitting: item.fitting,
+            ...(item.inBox ? { inBox: true as const } : {}),
+            ...(item.lever === undefined ? {} : { lever: item.lever }),
+          },
+        ]
       : [],
   );
 
@@ -439,10 +458,7 @@ function built(run: Run, making: Making): Assembly {
 /** A leg of a bypass with no train yet: from its tee to behind its shut-off, where it waits capped; all of it is built at the bench. */
 function legBuilt(id: string, ends: RunEnd, making: Making): Assembly {
   const end = endWith(ends, (at) => stubPartId(id, "a", at), making.swapped);
-  const items: readonly Item[] = [
-    { id: end.part, is: "end", end },
-    ...stubItems(id, "a", end.stub, "upright"),
-  ];
+  const items: readonly Item[] = [{ id: end.part, is: "end", end }, ...stubItems(id, "a", end, "upright")];
   const fittings = usedIn(id, items);
   const pieces = items.flatMap((item): Piece[] =>
     item.is === "piece"
@@ -493,7 +509,7 @@ function bypassBuilt(all: readonly CatalogueFitting[], house: Piping): Assembly 
     pieces: [piece("bypass.p1"), piece("bypass.p2")],
     fittings: [
       { id: "bypass.t1", run, fitting: tee, isShared: true },
-      { id: "bypass.v", run, fitting: valve, isShared: true },
+      { id: "bypass.v", run, fitting: valve, isShared: true, lever: named("bypass").id },
       { id: "bypass.t2", run, fitting: tee, isShared: true },
     ],
     joints: row.slice(1).map((part, i) => ({

@@ -1,6 +1,6 @@
 import { print, type UnitSystem } from "../units";
 import { keysOf } from "../families";
-import { manifoldId, type Assembly, type Joint, type Piece } from "./assembly";
+import { manifoldId, type Assembly, type Joint, type Piece, type Used } from "./assembly";
 import { cutLength } from "./takeOff";
 
 /** A length as it is cut: to the millimetre, or to a hundredth of an inch. */
@@ -61,15 +61,23 @@ const legs: Readonly<Record<string, string>> = {
   legOut: "the leg that will come back",
 };
 
-/** Names of an assembly's parts; units by the codes of the design. `line`: those in the house's line, in the order of the water. */
-export function namesOf(
-  assembly: Assembly,
-  line: readonly Named[],
-  units: readonly Named[],
-  profile: UnitSystem,
-): Names {
+/** What names an assembly's parts: `line`, the units in the house's line in the order of the water; `levers`, what the valves' handles are called in the rig, by their ids. */
+export interface NamedBy {
+  readonly line: readonly Named[];
+  readonly units: readonly Named[];
+  readonly levers: ReadonlyMap<string, string>;
+}
+
+/** What a fitting is called: a valve as its tag calls it, where the rig knows it. */
+function fittingName({ fitting, lever }: Used, levers: NamedBy["levers"]): string {
+  const called = lever === undefined ? undefined : levers.get(lever);
+  return called === undefined ? fitting.name : `${called.charAt(0).toLowerCase()}${called.slice(1)}`;
+}
+
+/** Names of an assembly's parts; units by the codes of the design. */
+export function namesOf(assembly: Assembly, { line, units, levers }: NamedBy, profile: UnitSystem): Names {
   const codes = new Map([...units.map((u) => [u.key, together(u)] as const), ...units.flatMap(named)]);
-  const fittings = new Map(assembly.fittings.map((f) => [f.id, f.fitting.name]));
+  const fittings = new Map(assembly.fittings.map((f) => [f.id, fittingName(f, levers)]));
   const pieces = new Map(assembly.pieces.map((p) => [p.id, pieceName(p, profile)]));
   const house: Readonly<Record<string, string>> = {
     "house.before": "the house's pipe, where water comes",

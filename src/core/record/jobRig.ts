@@ -6,8 +6,8 @@ import {
   type Move,
   type Rig,
   type RigEdge,
-  type RigChoice,
-  type RigPart,
+  type SchemeChoice,
+  type SchemeUnit,
 } from "../rig";
 import { siteFacts, type SurveyAnswers } from "../site";
 import { sourceSafety } from "../water";
@@ -38,7 +38,7 @@ export const bypassOf = (
   job.bypass ?? { arrangement: knowledge.schoolsWith(basis.schools ?? {}).arrangement, drainCock: true };
 
 /** Units of RO that plug in have a pump of their own; a separate pump states its figures. */
-const pumpOf = (model: UnitModel): RigPart["pump"] =>
+const pumpOf = (model: UnitModel): SchemeUnit["pump"] =>
   model.booster || (model.ro && model.power && model.ro.pump !== false)
     ? { pressureSwitch: true }
     : undefined;
@@ -46,7 +46,7 @@ const pumpOf = (model: UnitModel): RigPart["pump"] =>
 type AirGap = RigEdge["airGap"];
 
 /** What the rig has to know of an RO. Under a sink its waste goes above the trap by its saddle, or through its faucet; elsewhere to the drain that was surveyed. */
-const membraneOf = (model: UnitModel, tankOpen: boolean, airGap: AirGap): RigPart["ro"] =>
+const membraneOf = (model: UnitModel, tankOpen: boolean, airGap: AirGap): SchemeUnit["ro"] =>
   model.ro && { tank: model.ro.tank !== undefined, rinseShut: !tankOpen, airGap };
 
 /** Where hands find what is not in the house's line, where the design does not say. */
@@ -58,12 +58,12 @@ const usualPlaces: Readonly<Partial<Record<Connects, string>>> = {
 };
 
 /** The parts of a rig from a design's units (handbook 4); what stands on the line of a unit that is not in the design is left out. */
-export function rigParts(basis: DesignBasis, knowledge: Knowledge): RigPart[] {
+export function rigParts(basis: DesignBasis, knowledge: Knowledge): SchemeUnit[] {
   const units = withModels(basis.units, knowledge);
   const placed = placementsOf(units);
   const { tankOpen, lampFirst } = knowledge.schoolsWith(basis.schools ?? {});
   const airGap = siteFacts(basis.answers).airGap ?? "unknown";
-  return units.flatMap(({ unit, model }): RigPart[] => {
+  return units.flatMap(({ unit, model }): SchemeUnit[] => {
     const { rig, ends } = familyOf(model);
     const { connects, host } = placed.get(unit.key)!;
     const rides = connects === "product" || connects === "feed";
@@ -110,7 +110,7 @@ export function rigChoice(
   answers: SurveyAnswers,
   bypass: BypassChoice,
   units: readonly PlacedUnit[] = [],
-): RigChoice {
+): SchemeChoice {
   const facts = siteFacts(answers);
   const heater = answers["heater.kind"]?.text;
   const outdoor = answers["takeoff.outdoor"]?.text;

@@ -8,6 +8,8 @@ import { swapsOf } from "../plumbing/swap";
 import type { Swap } from "../plumbing/swapped";
 import type { UnitSystem } from "../units";
 import type { Placed } from "./basis";
+import { handleNames } from "../rig/named";
+import { rigFor } from "./jobRig";
 import { builderOf, fitOf } from "./fitOf";
 import { tubingOfJob } from "./tubing";
 
@@ -47,7 +49,9 @@ export function joinsOf(
   if (!build || !assembly) return { tubeJoins };
   const codes = (stations: TrainJudgement["stations"]) =>
     stations.map(({ unit, model }) => ({ key: unit.key, code: model.code, count: unit.parallel }));
-  const names = (system: UnitSystem) => namesOf(assembly, codes(fit.line), codes(judged.stations), system);
+  const levers = handleNames(rigFor(job, basis, known));
+  const named = { line: codes(fit.line), units: codes(judged.stations), levers };
+  const names = (system: UnitSystem) => namesOf(assembly, named, system);
   const alike = (place: JointPlace) => alikeJoints(jointsByPlace(assembly)[place], known.joints, names);
   return {
     joins: { bench: alike("bench"), house: alike("house"), train: alike("train") },

@@ -34,7 +34,9 @@ export {
 } from "./regions";
 export { flows, waterAt, type Flows, type WaterAt, type WaterMark } from "./flows";
 export { followed, heardFull, judge, judgeOf, standing, type Judged } from "./judge";
-export { arrangements, composeRig, type Arrangement, type RigChoice, type RigPart } from "./compose";
+export { composeRig, rigOf } from "./compose";
+export { arrangements, type Arrangement } from "../plumbing/shutOffs";
+export type { SchemeChoice, SchemeUnit } from "../plumbing/scheme";
 export { aimed, wishesOf, type Aimed, type Wish } from "./goals";
 export { feedHandle, lineHandles, onLine } from "./line";
 export { isThere } from "./there";

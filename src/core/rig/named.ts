@@ -45,3 +45,7 @@ export function handlesNamed(
     }),
   );
 }
+
+/** What the tags of a rig's handles say, by the handles' ids. */
+export const handleNames = ({ handles }: Rig): ReadonlyMap<string, string> =>
+  new Map(handles.map((h) => [h.id, h.name]));

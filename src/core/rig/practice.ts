@@ -1,6 +1,7 @@
 import type { Verdict } from "../verdict";
 import { aimed, wishesOf, type Wish } from "./goals";
-import { composeRig, type RigChoice, type RigPart } from "./compose";
+import { composeRig } from "./compose";
+import type { SchemeChoice, SchemeUnit } from "../plumbing/scheme";
 import { heardFull, judgeOf, type Judged } from "./judge";
 import { plan } from "./plan";
 import { beforeFirstWater, inService } from "./regions";
@@ -38,9 +39,9 @@ const unit = (
   key: string,
   name: string,
   family: string,
-  marks: RigPart["marks"],
-  over: Partial<RigPart> = {},
-): RigPart => ({
+  marks: SchemeUnit["marks"],
+  over: Partial<SchemeUnit> = {},
+): SchemeUnit => ({
   key,
   name,
   family,
@@ -52,20 +53,20 @@ const unit = (
   gentle: "quarter",
   ...over,
 });
-const carbon = (key: string, over: Partial<RigPart> = {}) =>
+const carbon = (key: string, over: Partial<SchemeUnit> = {}) =>
   unit(key, "Carbon tank", "carbonTank", ["filtered"], over);
-const softener = (key: string, over: Partial<RigPart> = {}) =>
+const softener = (key: string, over: Partial<SchemeUnit> = {}) =>
   unit(key, "Softener", "softener", ["softened"], over);
-const conditioner = (key: string, over: Partial<RigPart> = {}) =>
+const conditioner = (key: string, over: Partial<SchemeUnit> = {}) =>
   unit(key, "Conditioner", "conditioner", ["conditioned"], over);
-const cartridge = (key: string, over: Partial<RigPart> = {}) =>
+const cartridge = (key: string, over: Partial<SchemeUnit> = {}) =>
   unit(key, "Cartridge rack", "cartridge", ["filtered"], {
     media: false,
     gentle: "half",
     vent: { name: "vent screw" },
     ...over,
   });
-const lamp = (key: string, over: Partial<RigPart> = {}) =>
+const lamp = (key: string, over: Partial<SchemeUnit> = {}) =>
   unit(key, "UV chamber", "uv", ["disinfected"], {
     media: false,
     flush: false,
@@ -74,7 +75,7 @@ const lamp = (key: string, over: Partial<RigPart> = {}) =>
     uv: { lampFirst: false },
     ...over,
   });
-const house: RigChoice = {
+const house: SchemeChoice = {
   arrangement: "threeValve",
   outdoor: "none",
   heater: "electric",

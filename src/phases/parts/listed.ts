@@ -7,6 +7,8 @@ import { cuttingsOf, withCuttings } from "@/core/plumbing/cuttings";
 import { cutSaid, namesOf } from "@/core/plumbing/named";
 import type { Offcuts } from "@/core/plumbing/offcut";
 import { takeOff } from "@/core/plumbing/takeOff";
+import { handleNames } from "@/core/rig/named";
+import { rigFor } from "@/core/record/jobRig";
 import { tubingOfJob } from "@/core/record/tubing";
 import { assemblyOf, bodiesSeen, fitOf } from "@/core/record/fitOf";
 import { draftPlaced, type Placed } from "@/core/record/basis";
@@ -58,7 +60,7 @@ export function partsOf(
     fit,
     assembly,
     built,
-    names: namesOf(built, line, units, profile),
+    names: namesOf(built, { line, units, levers: handleNames(rigFor(job, basis, known)) }, profile),
     lines: withCuttings(lines, cuttings, { pipe: pipeName, length: (mm) => cutSaid(mm, profile) }),
     cuttings,
     tubing,
