@@ -1,6 +1,11 @@
 import type { SurveyField, SurveyGroup } from "../core/site";
 import { askedFor } from "./surveyFor";
 
+const threadSizes = [
+  { id: "1/2", label: "1/2 in" },
+  { id: "3/4", label: "3/4 in" },
+] as const;
+
 const yesNo = [
   { id: "yes", label: "Yes" },
   { id: "no", label: "No" },
@@ -242,6 +247,18 @@ const groups: readonly SurveyGroup[] = [
           { id: "washer", label: "A washing machine" },
           { id: "heater", label: "A heater" },
         ],
+      },
+      {
+        id: "appliance.tap",
+        label: "Thread of the appliance's tap, in the pipe",
+        kind: "choice",
+        options: [...threadSizes],
+      },
+      {
+        id: "appliance.thread",
+        label: "Thread at the appliance itself",
+        kind: "choice",
+        options: [...threadSizes],
       },
       {
         id: "takeoff.note",

@@ -27,6 +27,8 @@ export const askedFor: Readonly<Record<string, readonly PlanTag[]>> = {
   takeoffs: ["line"],
   "appliance.valve": ["appliance"],
   "appliance.kind": ["appliance"],
+  "appliance.tap": ["appliance"],
+  "appliance.thread": ["appliance"],
   existing: treated,
   behind: ["lamp", "line"],
   "behind.age": ["lamp"],

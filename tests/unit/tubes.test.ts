@@ -9,13 +9,16 @@ import {
   measuredTubes,
   tubeName,
   tubingOf,
+  type SurveyedThreads,
   type TubePoint,
   type TubeWays,
 } from "@/core/fit/tubes";
 import { tubeLines } from "@/core/fit/tubesBrought";
 import { waysUnderSink } from "@/core/fit/tubeWays";
-import { surveyed } from "./desk";
+import { knowledge, surveyed } from "./desk";
 import { line } from "./piped";
+
+const { fittings } = knowledge;
 
 /** Units of a design with where each stands. */
 function placed(codes: readonly string[]) {
@@ -88,7 +91,7 @@ describe("the tubes of a unit at a sink", () => {
     expect(ice).toContain("blue 1/4 in tube: RO-T5, Faucet → IM-1, Tee");
     expect(ice).toContain("blue 3/8 in tube: IM-1, Tee → the faucet's shank");
     // An ice maker stands on 3/8 in tube: a 1/4 in line takes a union before and behind its tee.
-    const lines = tubeLines(tubing(["RO-T5", "IM-1"]), {}, rules);
+    const lines = tubeLines(tubing(["RO-T5", "IM-1"]), {}, { rules, fittings });
     expect(lines.filter((l) => l.what.startsWith("union")).map((l) => l.what)).toEqual([
       "union for tube, 1/4 × 3/8 in",
       "union for tube, 3/8 × 1/4 in",
@@ -176,7 +179,7 @@ describe("how long a tube is", () => {
 
 describe("what tubes ask for", () => {
   const bought = (codes: readonly string[], threads = {}) =>
-    tubeLines(tubing(codes, threads), threads, rules);
+    tubeLines(tubing(codes, threads), threads, { rules, fittings });
   it("is nothing that comes in the box but its joints' inserts and tools", () => {
     const lines = bought(["RO-T5"]);
     expect(lines.filter((l) => l.group === "pipe")).toEqual([]);
@@ -193,11 +196,36 @@ describe("what tubes ask for", () => {
     );
     expect(bought(["RO-T5"], { stop: "3/8" }).some((l) => l.what.startsWith("adapter"))).toBe(false);
   });
+  it("is fittings between an appliance's tap and the tee of its softener, where their threads are not one size", () => {
+    const adapters = (threads: SurveyedThreads) =>
+      bought(["MS-2"], threads)
+        .filter((l) => l.group === "fittings")
+        .map((l) => [l.count, l.part, l.why.map((w) => (w.by === "rule" ? w.says : w.id))]);
+    expect(adapters({ tap: "1/2" })).toEqual([]);
+    expect(adapters({})).toEqual([]);
+    const asked = adapters({ tap: "3/4" });
+    expect(asked.flatMap(([, , why]) => why)).toEqual(
+      expect.arrayContaining(["the pipe's outlet is 3/4 in", "the appliance's tap is 3/4 in", "u1"]),
+    );
+    const ids = new Set(fittings.map((f) => `fitting ${f.id}`));
+    for (const [, part] of asked) expect(ids).toContain(part);
+    // Its own outlet is a hose of 3/4 in.
+    expect(adapters({ appliance: "3/4" })).toEqual([]);
+    const [[count, , why] = []] = adapters({ appliance: "1/2" });
+    expect([count, why]).toEqual([1, ["the appliance is 1/2 in", "u1"]]);
+  });
+  it("tees and taps of an appliance are joints of its softener", () => {
+    const joints = jointsOfTubes(tubing(["MS-2"])).get("u1")!;
+    expect(joints.filter((j) => j.kind === "taperMetal").map((j) => j.parts.join(" to "))).toEqual([
+      "the three-way tee to the pipe's outlet",
+      "the appliance's tap to the three-way tee",
+    ]);
+  });
   it("names each joint once, two for every tube; a tank's port takes five turns of tape", () => {
     const all = tubing(["RO-T4", "RM-1"]);
     const joints = [...jointsOfTubes(all).values()].flat();
     // 5 turns round 13.7 mm, a tenth longer.
-    const tape = tubeLines(all, {}, rules).find((l) => l.what.includes("tape"))!;
+    const tape = tubeLines(all, {}, { rules, fittings }).find((l) => l.what.includes("tape"))!;
     expect(tape.count).toBe(Math.ceil(5 * Math.PI * 13.7 * 1.1));
     expect(joints).toHaveLength(2 * all.tubes.length + all.fixed.length);
     expect(new Set(joints.map((j) => j.id)).size).toBe(joints.length);

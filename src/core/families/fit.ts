@@ -99,6 +99,12 @@ export const fitFigures = z.strictObject({
       bend: quantityFigure("Its connectors, bent no tighter than", "length"),
     })
     .optional(),
+  /** Of what is put between a pipe and an appliance's tap: the thread of its three-way tee. */
+  teeThread: figured(cellText(20), {
+    label: "Its three-way tee, thread",
+    kind: "text",
+    hint: "1/2 in",
+  }).optional(),
   /** Room that it asks for beyond its body. */
   free: z
     .strictObject({

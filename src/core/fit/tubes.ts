@@ -101,7 +101,7 @@ export interface Tube {
 /** A joint at which no tube ends: an adapter on its stop, a saddle on its pipe. */
 interface FixedJoint {
   readonly id: string;
-  readonly is: "adapter" | "hose" | "saddle" | "tank";
+  readonly is: "adapter" | "hose" | "saddle" | "tank" | "tee" | "tap";
   readonly unit: string;
   readonly parts: readonly [string, string];
   readonly kind: JointKind;
@@ -259,14 +259,33 @@ function tubesOfOne<U extends TubedUnit>(key: string, unit: U, all: readonly U[]
   ];
 }
 
-/** What a sink's stop and its faucet's hose take, in inches, where it is known. */
-export interface SinkThreads {
+/** Sizes in inches of what tubes and their adapters are joined to, where they were surveyed: a sink's stop and its faucet's hose, an appliance's tap and what the appliance itself takes. */
+export interface SurveyedThreads {
   readonly stop?: string;
   readonly hose?: string;
+  readonly tap?: string;
+  readonly appliance?: string;
 }
 
-/** Joints beside the tubes of a unit at a sink: its adapter on the stop with the faucet's hose, its saddle, and its tank's valve. */
-function fixedOfOne(key: string, unit: TubedUnit, { stop, hose }: SinkThreads): readonly FixedJoint[] {
+const TEE = "the three-way tee";
+/** A size without its inches. */
+const sizeOf = (thread: string): string => thread.replace(/ in$/, "");
+
+/** Joints at an appliance's tap, which is taken out and put back on the three-way tee. */
+const tapJoints = (
+  joint: (is: FixedJoint["is"], rest: Omit<FixedJoint, "id" | "is" | "unit">) => FixedJoint,
+  teeThread: string,
+): readonly FixedJoint[] => {
+  const made = { kind: "taperMetal", size: sizeOf(teeThread) } as const;
+  return [
+    joint("tee", { parts: [TEE, "the pipe's outlet"], ...made }),
+    joint("tap", { parts: ["the appliance's tap", TEE], ...made }),
+  ];
+};
+
+/** Joints beside the tubes of a unit: at a sink its adapter on the stop with the faucet's hose and its saddle, at an appliance its tee with the tap, and its tank's valve. */
+function fixedOfOne(key: string, unit: TubedUnit, { stop, hose }: SurveyedThreads): readonly FixedJoint[] {
+  const { teeThread } = unit.model.fit ?? {};
   const tankPort = unit.model.fit?.ports.find((p) => p.port === "Tank");
   const atSink = unit.placement.connects === "sink";
   const adapter = hasLoop(unit) ? "the loop adapter" : "the feed adapter";
@@ -298,6 +317,9 @@ function fixedOfOne(key: string, unit: TubedUnit, { stop, hose }: SinkThreads): 
           }),
         ]
       : []),
+    ...(teeThread !== undefined && unit.placement.connects === "appliance"
+      ? tapJoints(joint, teeThread)
+      : []),
     ...(tankPort
       ? [
           joint("tank", {
@@ -315,7 +337,7 @@ function fixedOfOne(key: string, unit: TubedUnit, { stop, hose }: SinkThreads): 
  * Every tube of a design's units that are not in the house's line, and every joint of theirs (handbook 9, Where a unit connects). What stands
  * on a unit's product or feed line is in the way of that unit's tube.
  */
-export function tubingOf<U extends TubedUnit>(all: readonly U[], threads: SinkThreads = {}): Tubing {
+export function tubingOf<U extends TubedUnit>(all: readonly U[], threads: SurveyedThreads = {}): Tubing {
   const own = all.flatMap((unit) =>
     isOwn(unit.placement.connects) ? keysOf(unit.unit).map((key) => ({ key, unit })) : [],
   );

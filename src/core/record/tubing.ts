@@ -1,5 +1,5 @@
 import { atSinkOf, cabinetOf, type CabinetFound } from "../fit/cabinet";
-import { measuredTubes, tubingOf, type SinkThreads, type Tubing } from "../fit/tubes";
+import { measuredTubes, tubingOf, type SurveyedThreads, type Tubing } from "../fit/tubes";
 import { waysUnderSink } from "../fit/tubeWays";
 import type { SurveyAnswers } from "../site";
 import type { TrainJudgement } from "../train";
@@ -10,8 +10,16 @@ export interface TubingOfJob {
   /** Absent: nothing of the design is at a sink. */
   readonly cabinet?: CabinetFound;
   readonly tubing: Tubing;
-  readonly threads: SinkThreads;
+  readonly threads: SurveyedThreads;
 }
+
+/** The fields of the survey that say what tubes and their adapters are joined to. */
+const asked: Readonly<Record<keyof SurveyedThreads, string>> = {
+  stop: "sink.stopSize",
+  hose: "sink.hoseSize",
+  tap: "appliance.tap",
+  appliance: "appliance.thread",
+};
 
 /** The tubes of a design, with their lengths where its cabinet is measured and all of it goes in. */
 export function tubingOfJob(
@@ -19,10 +27,12 @@ export function tubingOfJob(
   { stations }: Pick<TrainJudgement, "stations">,
   places: Placed["places"] = {},
 ): TubingOfJob {
-  const threads = {
-    ...(answers["sink.stopSize"]?.text ? { stop: answers["sink.stopSize"].text } : {}),
-    ...(answers["sink.hoseSize"]?.text ? { hose: answers["sink.hoseSize"].text } : {}),
-  };
+  const threads: SurveyedThreads = Object.fromEntries(
+    Object.entries(asked).flatMap(([thread, field]) => {
+      const text = answers[field]?.text;
+      return text ? [[thread, text]] : [];
+    }),
+  );
   const tubing = tubingOf(stations, threads);
   const atSink = atSinkOf(stations);
   if (atSink.length === 0) return { threads, tubing };

@@ -55,7 +55,13 @@ export function partsOf(
     drainCock: fit.drainCock,
   };
   const { threads, tubing } = tubingOfJob(basis.answers, judged, basis.places);
-  const lines = takeOff(built, units, grounds, words, tubeLines(tubing, threads, known.joints));
+  const lines = takeOff(
+    built,
+    units,
+    grounds,
+    words,
+    tubeLines(tubing, threads, { rules: known.joints, fittings: known.fittings }),
+  );
   return {
     fit,
     assembly,

@@ -728,6 +728,7 @@ export const drinkingFits: Readonly<Record<string, Fitted>> = {
         barb("Drain, at the outlet's foot", "1/2 in", "bottom", 0, 0),
       ],
       body: body(160, 160, 420),
+      teeThread: "1/2 in",
       free: { above: 200 },
       holes: { screws: 8, spacing: 110 },
       box: [
@@ -752,6 +753,7 @@ export const drinkingFits: Readonly<Record<string, Fitted>> = {
         barb("Drain, at the outlet's foot", "1/2 in", "left", 0, 40),
       ],
       body: body(200, 200, 520),
+      teeThread: "1/2 in",
       free: { above: 250 },
       holes: { screws: 8, spacing: 140 },
       box: [
