@@ -583,6 +583,23 @@ const groups: readonly SurveyGroup[] = [
         kind: "taps",
       },
       {
+        id: "house.runs",
+        label: "Those taps hang",
+        hint: "left open: on one pipe, so that what some draw is felt at the others",
+        kind: "choice",
+        options: [
+          { id: "common", label: "On one pipe, by branches" },
+          { id: "own", label: "Each on a pipe of its own" },
+        ],
+      },
+      {
+        id: "house.branch",
+        label: "Branch from that pipe to a tap",
+        hint: "left open: 3 m, about 10 ft",
+        kind: "quantity",
+        quantity: "height",
+      },
+      {
         id: "household.roDaily",
         label: "Product water wanted in a day",
         hint: "an aquarium, a workshop: what the user needs",

@@ -47,6 +47,8 @@ export const askedFor: Readonly<Record<string, readonly PlanTag[]>> = {
   "farTap.pipe": ["line"],
   "farTap.size": ["line"],
   "house.taps": ["line"],
+  "house.runs": ["line"],
+  "house.branch": ["line"],
   "household.drinkers": ["ro"],
   "household.roDaily": ["ro"],
   together: ["line"],

@@ -72,6 +72,12 @@ test("flats: two and two side by side, their shares, the pressure at the top flo
   await surveySent(page, job, { "house.taps": "shower: 30, 120 ft\nkitchen sink: 9, 40 ft" });
   await page.reload();
   await expect(page.locator("[data-worst-tap]")).toContainText("Least at the peak: the shower");
+  // Nobody said how the taps hang: on one pipe, where each feels what the others draw.
+  const caption = page.locator("[data-pressures=found] caption");
+  await expect(caption).toContainText("taps on one pipe, by branches of 9.8 ft, as is assumed");
+  await surveySent(page, job, { "house.runs": "own" });
+  await page.reload();
+  await expect(caption).toContainText("each tap on a pipe of its own");
   await surveySent(page, job, { "house.taps": "" });
   // How far off the wall the house's pipe is decides what leads over from it.
   await expect(page.locator("[data-off-wall]")).toContainText("Unknown: how far the house's pipe stands off");

@@ -223,7 +223,7 @@ describe("the flats", () => {
 
   it("lose in the house's own pipe what one shower loses there, whatever else is drawn before it", () => {
     const at = (pipe: string) => {
-      const d = placeAll(flats({ "farTap.pipe": pipe }));
+      const d = placeAll(flats({ "farTap.pipe": pipe, "house.runs": "own" }));
       const fit = fitted(d.job);
       const judged = judgeJob(draftBasis(d.job), knowledge);
       const { peak, shower, ...train } = drivingOf(fit, d.job, judged, knowledge)!;
@@ -241,8 +241,9 @@ describe("the flats", () => {
   });
 
   it("are judged at the worst of several taps: the highest runs first, and what none of them takes is drawn nearer", () => {
-    const pressures = (taps: string) => {
-      const d = placeAll(flats({ "farTap.rise": "", "farTap.pipe": "", "house.taps": taps }));
+    const pressures = (taps: string, runs = "own") => {
+      const answers = { "farTap.rise": "", "farTap.pipe": "", "house.taps": taps, "house.runs": runs };
+      const d = placeAll(flats(answers));
       const fit = fitted(d.job);
       const judged = judgeJob(draftBasis(d.job), knowledge);
       const { peak, shower, ...train } = drivingOf(fit, d.job, judged, knowledge)!;
@@ -255,6 +256,10 @@ describe("the flats", () => {
     expect(two.found.peak!.drawn).toBeCloseTo(two.peak, 1);
     // The sink takes from what was drawn nearer before: the shower has as much as alone, or hardly less.
     expect(two.found.peak!.kPa).toBeCloseTo(one.found.peak!.kPa, 0);
+    // On one pipe, as is taken while nobody says so, the sink is felt at the shower.
+    const common = pressures("kitchen sink: 2, 10 m\nshower: 8, 20 m", "");
+    expect(common.whole.house).toEqual({ branchM: 3, isAssumed: true });
+    expect(common.found.peak!.kPa).toBeLessThan(two.found.peak!.kPa - 0.3);
     const drawn = trainNetwork(two.whole, 20).fixtures;
     // Shower 7.6, sink 6.8, the rest right behind the train.
     expect(drawn.map((f) => f.flow.toFixed(1))).toEqual(["7.6", "6.8", "5.6"]);

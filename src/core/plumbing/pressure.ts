@@ -2,6 +2,7 @@ import type { Level } from "../verdict";
 import type { Assembly, RunBuilt } from "./assembly";
 import { smoothBore, type Flexible } from "./connector";
 import type { Engine, Solved } from "./engine";
+import { houseNetwork, tapAt, tapNode, type HousePipes, type HouseTap } from "./house";
 import { SUPPLY_NODE, velocityIn, type Network, type NetworkPipe } from "./network";
 import type { Piping } from "./piping";
 import type { PipeRun, SupplyCurve } from "./supply";
@@ -27,8 +28,9 @@ export interface DrivenTrain {
   }[];
   readonly supply: SupplyCurve;
   readonly bores: Readonly<Record<string, Bore>>;
-  /** Taps to which somebody measured the way. */
+  /** Taps to which somebody measured the way, and how they hang on the house's pipe; each on its own where that is not said. */
   readonly taps?: readonly HouseTap[];
+  readonly house?: HousePipes;
   /** Units that are fed from behind the train. */
   readonly branches?: readonly BranchFed[];
 }
@@ -49,24 +51,10 @@ export interface BranchFed {
   readonly isBoosted: boolean;
 }
 
-/** A tap of the house on a pipe of its own from the cut. */
-export interface HouseTap {
-  /** What it is called. */
-  readonly id: string;
-  /** Above the cut; below it less than 0. */
-  readonly riseM: number;
-  readonly pipe: PipeRun;
-  /** L/min. */
-  readonly flow: number;
-}
-
 /** A pipe's key among the bores. */
 export const boreKey = ({ system, size }: Pick<Piping, "system" | "size">): string => `${system} ${size}`;
 
 const HOUSE = "house";
-/** The node of a tap. */
-const tapNode = (id: string): string => `tap: ${id}`;
-const tapAt = (node: string): string | undefined => /^tap: (.+)$/.exec(node)?.[1];
 
 /** A connector's key among the bores: its own. */
 const connectorKey = ({ insideMm }: Flexible): string => `connector ${insideMm}`;
@@ -221,10 +209,6 @@ function drawnAt({ taps = [] }: DrivenTrain, flow: number, at: string): Network[
   return left > 0 ? [...drawn, { node: HOUSE, flow: left }] : drawn;
 }
 
-/** The house's pipes to its taps. */
-const housePipes = ({ taps = [] }: DrivenTrain): readonly NetworkPipe[] =>
-  taps.map(({ id, pipe }) => ({ id: `house.${id}`, from: HOUSE, to: tapNode(id), ...pipe }));
-
 /** The network of a train with its house (handbook 3, The network): what is drawn behind it is drawn at the height of the cut, but for what its taps take. */
 export function trainNetwork(
   train: DrivenTrain,
@@ -245,13 +229,14 @@ export function trainNetwork(
   const ends = assembly.runs.flatMap((run) => [nodeBehind(run.from), nodeBefore(run.to)]);
   const around = isBypassed ? bypassRow(train) : undefined;
   const all = around ? [...rows, around] : rows;
+  const house = houseNetwork(HOUSE, train.taps ?? [], train.house ?? {});
   return {
     supply,
     nodes: [
       ...[...new Set([...ends, ...all.flatMap((r) => r.nodes)])].map((id) => ({ id, elevationM: 0 })),
-      ...(train.taps ?? []).map(({ id, riseM }) => ({ id: tapNode(id), elevationM: riseM })),
+      ...house.nodes,
     ],
-    pipes: [...all.flatMap((r) => r.pipes), ...housePipes(train)],
+    pipes: [...all.flatMap((r) => r.pipes), ...house.pipes],
     units: passing.map(({ key, a, b }) => ({ id: key, from: inletOf(key), to: outletOf(key), a, b })),
     fixtures: drawnAt(train, flow, washes === undefined ? HOUSE : inletOf(washes)),
   };

@@ -1,15 +1,9 @@
 import { keysOf } from "../families";
 import { roRated } from "../families/ro";
 import type { JobState, Knowledge } from "../job";
+import type { HousePipes, HouseTap } from "../plumbing/house";
 import type { Network } from "../plumbing/network";
-import {
-  boreKey,
-  laidRuns,
-  trainNetwork,
-  type BranchFed,
-  type DrivenTrain,
-  type HouseTap,
-} from "../plumbing/pressure";
+import { boreKey, laidRuns, trainNetwork, type BranchFed, type DrivenTrain } from "../plumbing/pressure";
 import { siteFacts, tapsOf } from "../site";
 import { upper } from "../units";
 import { judgeJob, type DesignBasis, type TrainJudgement } from "../train";
@@ -57,6 +51,20 @@ function tapsFrom(answers: DesignBasis["answers"], { tables }: Knowledge): reado
     flow: openFlow[kind]!,
   }));
   return [...far, ...others];
+}
+
+/** A branch from a house's common pipe to a tap, where nobody measured one. */
+const USUAL_BRANCH_M = 3;
+
+/** How the taps of a house hang on its pipe. Where nobody said, on one that leads to the farthest: what they draw at once is felt by all behind it. */
+function housePipesOf(answers: DesignBasis["answers"]): HousePipes {
+  const runs = answers["house.runs"]?.text;
+  if (runs === "own") return { isAssumed: false };
+  const branch = upper(answers["house.branch"]?.measured);
+  return {
+    branchM: branch ?? USUAL_BRANCH_M,
+    isAssumed: !runs || branch === undefined,
+  };
 }
 
 /** ROs that a train feeds, where it is known how high they stand. */
@@ -111,6 +119,7 @@ export function drivingOf(
     supply,
     bores,
     taps: tapsFrom(job.answers, known),
+    house: housePipesOf(job.answers),
     branches: branchesOf(judged, job, known),
     units: line.flatMap(({ unit, model, figures }) =>
       keysOf(unit).map((key) => ({

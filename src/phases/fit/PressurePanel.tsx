@@ -182,12 +182,23 @@ function Speeds({ found, numbers, profile }: { found: CaseFound } & Pick<PanelPr
   );
 }
 
+/** How several taps hang on the house's pipe. */
+function branchesSaid({ taps = [], house }: PanelProps["train"], profile: UnitSystem): string {
+  if (taps.length < 2 || !house) return "";
+  const { branchM, isAssumed } = house;
+  if (branchM === undefined) return "; each tap on a pipe of its own";
+  const said = `; taps on one pipe, by branches of ${print(branchM, "height", profile)}`;
+  return isAssumed ? `${said}, as is assumed` : said;
+}
+
 /** What is measured where. */
-function placeSaid(isAtTap: boolean, isAssumed: boolean): string {
-  const where = isAtTap
-    ? "At the tap that has least: the highest and farthest run first, all else nearer. A backwash where it is drawn"
-    : "Behind the train, or where it is drawn, at the height of the cut";
-  return `${where}${isAssumed ? "; the supply's curve is assumed" : ""}`;
+function placeSaid(train: PanelProps["train"], profile: UnitSystem): string {
+  const where =
+    (train.taps ?? []).length > 0
+      ? "At the tap that has least: the highest and farthest run first, all else nearer. A backwash where it is drawn"
+      : "Behind the train, or where it is drawn, at the height of the cut";
+  const assumed = train.supply.assumed ? "; the supply's curve is assumed" : "";
+  return `${where}${branchesSaid(train, profile)}${assumed}`;
 }
 
 /** What is to be seen of a train at its peak: which tap has least, the shares of units side by side, speeds, and where the pressure goes. */
@@ -235,7 +246,7 @@ export function PressurePanel({ train, peak, shower, profile, ...props }: PanelP
         Pressure
       </h2>
       <table className="w-full text-sm">
-        <caption className="pb-1 text-left text-soft">{placeSaid(hasTaps, train.supply.assumed)}</caption>
+        <caption className="pb-1 text-left text-soft">{placeSaid(train, profile)}</caption>
         <thead>
           <tr className="text-left text-soft">
             <th scope="col">Asked for</th>
