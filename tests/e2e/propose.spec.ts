@@ -1,5 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { desk, openJob, phone, signedIn, survey } from "./hands";
+import { surveySent } from "./walk";
 
 test("a train is proposed for a new site, taken as a draft, judged like any other, and undone", async ({
   browser,
@@ -65,6 +66,25 @@ test("a train is proposed for a new site, taken as a draft, judged like any othe
   await page.getByRole("link", { name: "Fewest Stops" }).click();
   await expect(page.getByRole("link", { name: "✓ Fewest Stops" })).toBeVisible();
   await expect(proposals.first()).toContainText("RO-");
+  // Whether a train goes on the wall is Unknown until that is measured; then each is looked for there.
+  const onWall = page.locator("[data-goes-on-wall]");
+  await expect(onWall.first()).toContainText("Unknown: whether it goes on the wall");
+  const wall = {
+    "cutin.pipe": "pex",
+    "cutin.size": "1",
+    "cutin.x": "300 mm",
+    "cutin.height": "1900 mm",
+    "cutin.runs": "right",
+    "space.height": "2400 mm",
+    "space.depth": "700 mm",
+  };
+  await surveySent(page, job, { ...wall, "space.width": "6000 mm" });
+  await page.reload();
+  await expect(onWall.first()).toContainText("Good: goes on the surveyed wall");
+  await surveySent(page, job, { ...wall, "space.width": "500 mm" });
+  await page.reload();
+  await expect(onWall.first()).toContainText("Stop: does not go on the surveyed wall");
+  await expect(onWall.first()).toContainText("too narrow");
   const codes = (await proposals.first().locator("ol li span.num").allTextContents()).map(
     (t) => t.replace("↳", "").trim().split(" ")[0]!,
   );

@@ -186,12 +186,22 @@ export function laidOf(
   return fresh.laid;
 }
 
-/**
- * The judgement of a job's draft, or of a design that was signed, with what its pipes take where its units are placed (handbook 3, The network); by its units alone
- * before that.
- */
-export function judgedOf(job: JobState, known: Knowledge, basis: Basis = draftPlaced(job)): TrainJudgement {
+/** A design as it is judged. */
+export interface JudgedDesign {
+  readonly judged: TrainJudgement;
+  /** What its pipes take is counted: its units are placed. */
+  readonly hasPipes: boolean;
+}
+
+/** The judgement of a job's draft, or of a design that was signed, with what its pipes take where its units are placed (handbook 3, The network); by its units alone before that. */
+export function judgedDesign(job: JobState, known: Knowledge, basis: Basis = draftPlaced(job)): JudgedDesign {
   const judged = judgeJob(basis, known);
   const pipes = laidOf(job, basis, judged, known);
-  return pipes ? judgeJob({ ...basis, laid: pipes }, known) : judged;
+  return pipes
+    ? { judged: judgeJob({ ...basis, laid: pipes }, known), hasPipes: true }
+    : { judged, hasPipes: false };
 }
+
+/** The judgement of a design alone. */
+export const judgedOf = (job: JobState, known: Knowledge, basis?: Basis): TrainJudgement =>
+  judgedDesign(job, known, basis).judged;

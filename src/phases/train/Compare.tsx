@@ -17,7 +17,10 @@ export interface Side {
   readonly name: string;
   readonly basis: DesignBasis;
   readonly judged: TrainJudgement;
-  /** Parts, and what a year of running takes. */ readonly cost: {
+  /** What its pipes take is counted. */
+  readonly hasPipes: boolean;
+  /** Parts, and what a year of running takes. */
+  readonly cost: {
     readonly parts: number;
     readonly yearly: Running;
   };
@@ -158,17 +161,19 @@ function StationRows({
 /** What each train means for the house. */
 function HouseRows({ a, b, profile }: Compared) {
   const [x, y] = [a.judged.house, b.judged.house];
-  const atPeak = (pressure: number | undefined) =>
-    pressure === undefined ? "—" : `${print(Math.max(0, pressure), "pressure", profile)} at peak`;
+  const atPeak = (pressure: number | undefined, hasPipes: boolean) =>
+    pressure === undefined
+      ? "—"
+      : `${print(Math.max(0, pressure), "pressure", profile)} at peak, ${hasPipes ? "with its pipes" : "by its units alone"}`;
   const [open, other] = [notGood(x.verdicts), notGood(y.verdicts)];
   return (
     <tbody>
       <Row
         strong
         label="House"
-        a={atPeak(x.pressurePeak)}
-        b={atPeak(y.pressurePeak)}
-        differs={x.pressurePeak !== y.pressurePeak}
+        a={atPeak(x.pressurePeak, a.hasPipes)}
+        b={atPeak(y.pressurePeak, b.hasPipes)}
+        differs={x.pressurePeak !== y.pressurePeak || a.hasPipes !== b.hasPipes}
       />
       <Row
         label="To settle"

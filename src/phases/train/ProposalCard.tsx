@@ -1,9 +1,11 @@
 import type { Route } from "next";
+import type { ComponentProps } from "react";
 import type { Proposal } from "@/core/train";
 import { tell } from "@/core/tell";
 import { print, type UnitSystem } from "@/core/units";
 import Link from "@/ui/Link";
 import { VerdictMark } from "@/ui/VerdictMark";
+import { GoesOnWall } from "./GoesOnWall";
 import { designText } from "./designText";
 
 /** A proposal as units of a design. */
@@ -104,6 +106,7 @@ export function ProposalCard({
   has,
   busy,
   take,
+  wall,
 }: {
   jobId: string;
   proposal: Proposal;
@@ -113,6 +116,8 @@ export function ProposalCard({
   money: (n: number) => string;
   /** The job has a train already. */ has: boolean;
   busy: boolean;
+  /** Its turn to be looked for on the wall. */
+  wall: Pick<ComponentProps<typeof GoesOnWall>, "waits" | "onDone">;
   /** Absent for who only looks on. */ take?: () => void;
 }) {
   return (
@@ -123,6 +128,7 @@ export function ProposalCard({
       <Units p={p} />
       <Costs p={p} years={years} profile={profile} money={money} />
       <LeftOpen open={p.open} profile={profile} />
+      <GoesOnWall jobId={jobId} design={designText(designOf(p))} profile={profile} {...wall} />
       {take ? (
         <button
           type="button"

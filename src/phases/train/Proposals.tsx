@@ -1,7 +1,7 @@
 "use client";
 import type { UnitSystem } from "@/core/units";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useState, type ComponentProps } from "react";
 import Link from "@/ui/Link";
 import type { Route } from "next";
 import type { Gap, Proposal, Proposed, ProposeInput } from "@/core/train";
@@ -164,6 +164,35 @@ function Nothing({ jobId }: { jobId: string }) {
   );
 }
 
+type CardProps = ComponentProps<typeof ProposalCard>;
+
+/** Trains beside each other; looked for on the job's wall one after the other, the best first. */
+function Trains({
+  proposals,
+  take,
+  ...card
+}: Pick<CardProps, "jobId" | "profile" | "money" | "has" | "busy" | "years"> & {
+  readonly proposals: readonly Proposal[];
+  /** Absent for who only looks on. */
+  readonly take: ((p: Proposal) => void) | undefined;
+}) {
+  const [looked, setLooked] = useState(0);
+  return (
+    <ol className="grid gap-x-8 gap-y-8 lg:grid-cols-3">
+      {proposals.map((p, i) => (
+        <ProposalCard
+          key={p.units.map((u) => u.model.code).join()}
+          {...card}
+          proposal={p}
+          isFirst={i === 0}
+          wall={{ waits: i > looked, onDone: () => setLooked((n) => Math.max(n, i + 1)) }}
+          take={take && (() => take(p))}
+        />
+      ))}
+    </ol>
+  );
+}
+
 /** Whole trains next to each other: what stands where, what it costs to buy and to run, and what is still not Good. Searched beside the page, with a way to stop. */
 export function Proposals({
   jobId,
@@ -221,22 +250,12 @@ export function Proposals({
       <p role="status" className="text-stop">
         {say?.text ?? ""}
       </p>
-      <ol className="grid gap-x-8 gap-y-8 lg:grid-cols-3">
-        {proposals.map((p, i) => (
-          <ProposalCard
-            key={p.units.map((u) => u.model.code).join()}
-            jobId={jobId}
-            proposal={p}
-            isFirst={i === 0}
-            years={input.prices.years}
-            profile={profile}
-            money={money}
-            has={has}
-            busy={busy}
-            take={readOnly ? undefined : () => void take(p)}
-          />
-        ))}
-      </ol>
+      <Trains
+        proposals={proposals}
+        take={readOnly ? undefined : (p) => void take(p)}
+        {...{ jobId, profile, money, has, busy }}
+        years={input.prices.years}
+      />
       <p className="mt-6 max-w-[72ch] text-sm text-soft">
         Costs are the catalogue&apos;s, without labour. The planner decides: a proposal becomes a draft like
         any other, to be changed, judged and signed.

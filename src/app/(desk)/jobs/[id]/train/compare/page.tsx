@@ -1,8 +1,8 @@
-import { judgeJob, type DesignBasis } from "@/core/train";
+import type { DesignBasis } from "@/core/train";
 import Link from "@/ui/Link";
 import type { Route } from "next";
 import { surveyFields } from "@/catalogue/survey";
-import { draftBasis } from "@/core/record";
+import { draftPlaced, judgedDesign, type Placed } from "@/core/record";
 import { costOfTrain } from "@/core/train";
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
@@ -20,14 +20,14 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
   const { job, person, known, settings } = opened;
   const asked = await searchParams;
   const company = Object.fromEntries(known.schoolChoices.map((s) => [s.id, s.company]));
-  const draft = draftBasis(job);
-  const whole: DesignBasis = { ...draft, schools: { ...company, ...draft.schools } };
-  const basisOf = (id: string): DesignBasis | undefined => {
+  const draft = draftPlaced(job);
+  const whole: DesignBasis & Placed = { ...draft, schools: { ...company, ...draft.schools } };
+  const basisOf = (id: string): (DesignBasis & Partial<Placed>) | undefined => {
     if (id === "draft") return whole;
     const revision = job.revisions.find((r) => `design${r.revision}` === id);
     if (revision) return revision;
     const units = designFrom(id);
-    return units ? { ...whole, units } : undefined;
+    return units ? { ...whole, units, places: {} } : undefined;
   };
   const last = job.revisions.at(-1);
   const pick = (side: "a" | "b", fallback: string) => {
@@ -43,12 +43,13 @@ export default async function ComparePage({ params, searchParams }: PageProps<"/
         : id.replaceAll("+", " → ").replaceAll("x", " × ");
   const side = (id: string): Side => {
     const basis = basisOf(id)!;
-    const j = judgeJob(basis, known);
+    const { judged, hasPipes } = judgedDesign(job, known, basis);
     return {
       name: nameOf(id),
       basis,
-      judged: j,
-      cost: costOfTrain(j.stations, siteFacts(basis.answers), known.schoolsWith(basis.schools ?? {})),
+      judged,
+      hasPipes,
+      cost: costOfTrain(judged.stations, siteFacts(basis.answers), known.schoolsWith(basis.schools ?? {})),
     };
   };
   const choices = [...new Set(["draft", ...job.revisions.map((r) => `design${r.revision}`), a, b])].map(
