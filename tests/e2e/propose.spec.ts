@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { desk, openJob, phone, signedIn, survey } from "./hands";
-import { surveySent } from "./walk";
+import { surveySent } from "./crew";
 
 test("a train is proposed for a new site, taken as a draft, judged like any other, and undone", async ({
   browser,
