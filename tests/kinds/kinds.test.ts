@@ -6,22 +6,10 @@ import { unitModels } from "@/catalogue/units";
 import { serviceOf } from "@/core/families";
 import { canPassBy, regions, type RegionState } from "@/core/rig";
 import { clockOf } from "@/core/run";
-import { type Desk, MIN, sha256, ulidAt, work } from "../unit/desk";
+import { type Desk, MIN, work } from "../unit/desk";
+import { handedOver } from "./handedOver";
 import { kinds } from "./kinds";
 import { started } from "./started";
-
-/** Takes on what was read as a Stop, as the householder agreed, and signs the record. */
-function handedOver(d: Desk): Desk {
-  for (const r of d.job.readings)
-    if (r.verdict.level === "Stop" && r.supersededBy === undefined)
-      d.do({ kind: "readingOverridden", reading: r.reading, why: "Agreed with the householder" });
-  for (const [i, as] of (["installer", "householder"] as const).entries()) {
-    d.now += MIN;
-    const file = ulidAt(800_000 + i);
-    d.do({ kind: "signed", as, name: "Imke Vos", file, sha256: sha256(as), head: d.job.head });
-  }
-  return d;
-}
 
 /** The pressure behind a unit of the rig, or in the house's pipe. */
 function stateAt(d: Desk, part: string): RegionState | undefined {
