@@ -273,6 +273,8 @@ export interface HousePressure {
   readonly verdicts: readonly Verdict[];
   /** kPa left after the train at peak; may be below zero. */
   readonly pressurePeak?: number;
+  /** What the line and its pipes take of it, kPa. */
+  readonly takenPeak?: number;
 }
 
 /** Pressure at the house: what the line takes, and what it leaves at peak (handbook 3, The network). */
@@ -311,7 +313,7 @@ export function judgePressure(
     housePressure.at(bandLevel(left < fixtureLeast, left < fixtureGood), { left, assumed: curve.assumed }),
     trainLoss.at(bandLevel(lossPeak > LOSS_MOST, lossPeak > LOSS_GOOD), { loss: lossPeak }),
   );
-  return { verdicts: [...resting, ...flowing], pressurePeak: left };
+  return { verdicts: [...resting, ...flowing], pressurePeak: left, takenPeak: lossPeak + pipesPeak };
 }
 
 /** What is said of the pressure that a line takes at peak. */

@@ -45,6 +45,8 @@ export interface TrainJudgement {
     readonly water: Water;
     readonly mark: LineMark;
     readonly pressurePeak?: number;
+    /** What the line and its pipes take of it, kPa. */
+    readonly takenPeak?: number;
     readonly verdicts: readonly Verdict[];
   };
   readonly level: Level;
@@ -293,6 +295,7 @@ export function placeUnit(
     markIn: mark,
     markOut: markAfter(model, mark),
     pressureIn: pressure,
+    takenPeak: at.lossPeak === undefined ? undefined : at.lossPeak + (at.pipesPeak ?? 0),
     ...told,
     cautions: own.cautions,
   };
@@ -364,6 +367,7 @@ export function judgeHouse(ground: Ground, stations: readonly Station[], end: Re
     ],
     outlets: outlets.own,
     pressurePeak: pressures.pressurePeak,
+    takenPeak: pressures.takenPeak,
   };
 }
 

@@ -20,6 +20,8 @@ export interface Station {
   readonly markOut: LineMark;
   /** kPa at the inlet at continuous flow. */
   readonly pressureIn?: number;
+  /** What units and pipes before it take at the peak, kPa. */
+  readonly takenPeak?: number;
   readonly figures: readonly Figure[];
   readonly limits: readonly LimitRow[];
   readonly verdicts: readonly Verdict[];

@@ -16,6 +16,16 @@ const sourceWords: Readonly<Record<Source, string>> = {
   surface: "from the intake",
 };
 
+/** What is left at the peak, 0–1 of the pressure at rest, where so much of it was taken on the way; undefined while it is not known. */
+function leftAt(
+  taken: number | undefined,
+  rest: number | undefined,
+  { pressurePeak, takenPeak }: TrainJudgement["house"],
+): number | undefined {
+  if (!rest || taken === undefined || pressurePeak === undefined || takenPeak === undefined) return undefined;
+  return Math.min(1, Math.max(0, (pressurePeak + takenPeak - taken) / rest));
+}
+
 /** The Line of a job for a phase: main, units in water's order, house. */
 export function stationsOf(
   job: JobState,
@@ -26,6 +36,7 @@ export function stationsOf(
 ): LineStation[] {
   const facts = siteFacts(job.answers);
   const base = `/jobs/${job.id}/${phase}`;
+  const left = (taken: number | undefined) => leftAt(taken, facts.staticPressure, judged.house);
   const main: LineStation = {
     key: "main",
     name: "Main",
@@ -62,6 +73,7 @@ export function stationsOf(
         s.pressureIn === undefined || s.placement.connects !== "line"
           ? undefined
           : print(s.pressureIn, "pressure", profile),
+      left: left(s.placement.connects === "line" ? s.takenPeak : judged.house.takenPeak),
     };
   });
   const last = judged.house;
@@ -81,6 +93,7 @@ export function stationsOf(
         last.pressurePeak === undefined
           ? undefined
           : `${print(Math.max(0, last.pressurePeak), "pressure", profile)} at peak`,
+      left: left(last.takenPeak),
     },
   ];
 }

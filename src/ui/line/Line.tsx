@@ -39,6 +39,21 @@ function Pipe({ stations, height }: { stations: readonly LineStation[]; height: 
   );
 }
 
+/** How wide the pressure at rest is drawn. */
+const PRESSURE = 16;
+
+/** The pressure that is left at the peak, beside the pipe: as wide before each station as what comes to it. */
+function Pressure({ stations }: { stations: readonly LineStation[] }) {
+  return stations.slice(1).map((s, i) =>
+    s.left === undefined ? null : (
+      <g key={s.key} data-left={s.left.toFixed(2)}>
+        <rect x="103" y={TOP + i * STEP} width={PRESSURE} height={STEP} fill="var(--tint)" />
+        <rect x="103" y={TOP + i * STEP} width={PRESSURE * s.left} height={STEP} fill="var(--soft)" />
+      </g>
+    ),
+  );
+}
+
 /** A station on the pipe, or beside it on a branch. */
 function OnPipe({ station: s, y, active }: { station: LineStation; y: number; active: boolean }) {
   if (s.shape === "main" || s.shape === "house") return null;
@@ -123,6 +138,7 @@ export function Line({
       <svg width="120" height={height} className="absolute top-0 left-0" aria-hidden="true">
         <Walls drawing="down" />
         <Pipe stations={stations} height={height} />
+        <Pressure stations={stations} />
         {stations.map((s, i) => (
           <OnPipe key={s.key} station={s} y={TOP + i * STEP} active={s.key === active} />
         ))}

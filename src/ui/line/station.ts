@@ -11,6 +11,8 @@ export interface LineStation {
   readonly line?: string;
   readonly level?: Level;
   readonly pressure?: string;
+  /** What is left here at the peak of the pressure at rest, 0–1. */
+  readonly left?: number;
   readonly markIn: LineMark;
   readonly markOut: LineMark;
   readonly href?: string;
