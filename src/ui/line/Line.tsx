@@ -39,19 +39,22 @@ function Pipe({ stations, height }: { stations: readonly LineStation[]; height: 
   );
 }
 
-/** How wide the pressure at rest is drawn. */
-const PRESSURE = 16;
+/** Where the pressure beside the pipe is drawn, clear of what stands on it, and how wide that at rest is. */
+const PRESSURE = { x: 113, width: 12 } as const;
 
 /** The pressure that is left at the peak, beside the pipe: as wide before each station as what comes to it. */
 function Pressure({ stations }: { stations: readonly LineStation[] }) {
-  return stations.slice(1).map((s, i) =>
-    s.left === undefined ? null : (
+  return stations.slice(1).map((s, i) => {
+    if (s.left === undefined) return null;
+    const [y, edge] = [TOP + i * STEP, PRESSURE.x + PRESSURE.width * s.left];
+    return (
       <g key={s.key} data-left={s.left.toFixed(2)}>
-        <rect x="103" y={TOP + i * STEP} width={PRESSURE} height={STEP} fill="var(--tint)" />
-        <rect x="103" y={TOP + i * STEP} width={PRESSURE * s.left} height={STEP} fill="var(--soft)" />
+        <rect x={PRESSURE.x} y={y} width={edge - PRESSURE.x} height={STEP} fill="var(--tint)" />
+        <path d={`M${edge} ${y}v${STEP}`} stroke="var(--water)" strokeWidth="1.6" />
+        <path d={`M${PRESSURE.x} ${y}v${STEP}`} stroke="var(--hair)" />
       </g>
-    ),
-  );
+    );
+  });
 }
 
 /** A station on the pipe, or beside it on a branch. */
@@ -135,7 +138,7 @@ export function Line({
   const height = TOP + (stations.length - 1) * STEP + 64;
   return (
     <nav aria-label={label} className="relative" style={{ height }}>
-      <svg width="120" height={height} className="absolute top-0 left-0" aria-hidden="true">
+      <svg width="126" height={height} className="absolute top-0 left-0" aria-hidden="true">
         <Walls drawing="down" />
         <Pipe stations={stations} height={height} />
         <Pressure stations={stations} />
