@@ -46,6 +46,14 @@ describe("the list of parts on paper", () => {
     expect(anchors?.amount).toBe("Unknown");
   });
 
+  it("names with each tool of its joints the work that it is used at, and the units that ask for it", () => {
+    const { texts } = textsOf(placed(), "metric");
+    const tools = texts.groups.find((g) => g.title === "Tools")!.rows.map((r) => r.what);
+    const crimping = tools.find((what) => what.startsWith("crimp"))!;
+    expect(crimping).toMatch(/: at the bench, at the house's pipe, on the wall$/);
+    expect(tools.some((what) => what.endsWith(": at PS-20"))).toBe(true);
+  });
+
   it("is a list of units and tools alone while nobody knows where they stand", () => {
     const { texts } = textsOf(planned(), "metric");
     expect(texts.cuts).toEqual([]);

@@ -6,7 +6,7 @@ import type { UnitSystem } from "@/core/units";
 import type { Route } from "next";
 import Link from "@/ui/Link";
 import type { Names } from "@/core/plumbing/named";
-import { bought, groupWords, reasonsOf } from "./words";
+import { bought, groupWords, reasonsOf, usedAt } from "./words";
 import { pipeAnchor } from "../fit/words";
 import { PartTick, Tally, WhatWaits } from "./Van";
 
@@ -45,6 +45,7 @@ function waitsSaid(line: TakeOffLine, assembly: Assembly, names: Names): readonl
 function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
   const { profile, assembly, names, currency, insteadOf, sourceOf } = props;
   const source = sourceOf(line);
+  const used = usedAt(line, assembly, names);
   const money = new Intl.NumberFormat("en", { style: "currency", currency });
   const isCounted = line.group !== "tools" && line.group !== "site";
   return (
@@ -61,6 +62,11 @@ function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
           ) : null}
           <span>
             {line.what}
+            {used ? (
+              <span className="block text-sm text-soft" data-used>
+                {used}
+              </span>
+            ) : null}
             {source ? (
               <span className="block text-sm text-soft" data-source>
                 {source}

@@ -8,7 +8,7 @@ import type { UnitSystem } from "@/core/units";
 import { saidIn } from "@/core/words";
 import type { Cutting } from "@/core/plumbing/cuttings";
 import type { Parts } from "./listed";
-import { bought, groupWords, pipeName } from "./words";
+import { bought, groupWords, pipeName, usedAt } from "./words";
 
 interface PaperRow {
   readonly id: string;
@@ -29,6 +29,12 @@ function amountOf(line: TakeOffLine, profile: UnitSystem): string {
   if (once.has(line.group) && line.unit === "pieces") return "";
   if (line.count === undefined) return "Unknown";
   return line.unit === "mm" ? bought(line.count, profile) : String(line.count);
+}
+
+/** A line by its name; a tool with the work that it is used at. */
+function whatSaid(line: TakeOffLine, built: Parts["built"], names: Parts["names"]): string {
+  const used = usedAt(line, built, names);
+  return used ? `${line.what}: ${used}` : line.what;
 }
 
 /** How a pipe is cut, stick by stick, and every piece by its way. */
@@ -79,7 +85,7 @@ export function partsTexts(
     groups: takeOffGroups.flatMap((group) => {
       const rows = lines
         .filter((l) => l.group === group)
-        .map((l) => ({ id: l.id, amount: amountOf(l, profile), what: l.what }));
+        .map((l) => ({ id: l.id, amount: amountOf(l, profile), what: whatSaid(l, built, names) }));
       return rows.length > 0 ? [{ title: groupWords[group], rows }] : [];
     }),
     cuts: [...cuttings.map((c) => cutOf(c, names, profile)), ...tubesCut(tubing, profile)],

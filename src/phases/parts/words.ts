@@ -1,4 +1,5 @@
 import type { Assembly } from "@/core/plumbing/assembly";
+import { jointPlaces, jointsByPlace, type JointPlace } from "@/core/plumbing/made";
 import { jointSaid, type Names } from "@/core/plumbing/named";
 import type { TakeOffLine, Why } from "@/core/plumbing/takeOffLine";
 import type { Piping } from "@/core/plumbing/piping";
@@ -71,4 +72,19 @@ export function reasonsOf(line: TakeOffLine, assembly: Assembly, names: Names): 
     says: times > 1 ? `${says} (${times})` : says,
     run,
   }));
+}
+
+const usedWords: Readonly<Record<JointPlace, string>> = {
+  bench: "at the bench",
+  house: "at the house's pipe",
+  train: "on the wall",
+};
+/** At which work a tool is used: where the joints are made that ask for it, and at which units; empty for what no step names. */
+export function usedAt({ group, why }: TakeOffLine, assembly: Assembly, names: Names): string {
+  if (group !== "tools") return "";
+  const joints = new Set(why.flatMap((w) => (w.by === "joint" ? [w.id] : [])));
+  const byPlace = jointsByPlace(assembly);
+  const places = jointPlaces.filter((place) => byPlace[place].some((j) => joints.has(j.id)));
+  const units = new Set(why.flatMap((w) => (w.by === "unit" ? [names.part(w.id)] : [])));
+  return [...places.map((place) => usedWords[place]), ...[...units].map((code) => `at ${code}`)].join(", ");
 }
