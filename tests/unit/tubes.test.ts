@@ -214,6 +214,15 @@ describe("what tubes ask for", () => {
     const [[count, , why] = []] = adapters({ appliance: "1/2" });
     expect([count, why]).toEqual([1, ["the appliance is 1/2 in", "u1"]]);
   });
+  it("is nothing for a washing machine, which has its own hose, but what leads to a heater", () => {
+    const pipes = (code: string) =>
+      bought([code])
+        .filter((l) => l.group === "pipe")
+        .map((l) => [l.what, l.count]);
+    expect(pipes("MS-2")).toEqual([]);
+    // Nobody measured how long it is.
+    expect(pipes("MS-4")).toEqual([["1/2 in pipe", undefined]]);
+  });
   it("tees and taps of an appliance are joints of its softener", () => {
     const joints = jointsOfTubes(tubing(["MS-2"])).get("u1")!;
     expect(joints.filter((j) => j.kind === "taperMetal").map((j) => j.parts.join(" to "))).toEqual([

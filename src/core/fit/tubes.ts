@@ -90,8 +90,8 @@ export interface Tube {
   /** Inches, nominal. */
   readonly size: string;
   readonly colour?: string;
-  /** It comes in a unit's box, cut to length there. */
-  readonly inBox: boolean;
+  /** In a unit's box, cut to length on site; brought along; or there already, as an appliance's own hose is. */
+  readonly comes: "inBox" | "brought" | "there";
   readonly from: TubeEnd;
   readonly to: TubeEnd;
   /** What it is cut to, mm; absent while it is not known where its ends are. */
@@ -198,6 +198,19 @@ const hasTubes = ({ model }: PlacedUnit): boolean =>
   (model.fit?.box ?? []).some((thing) => /tubes?\b/.test(thing));
 const hasLoop = ({ model }: PlacedUnit): boolean =>
   (model.fit?.box ?? []).some((thing) => thing.startsWith("loop adapter"));
+
+/** How a tube comes to the job: an appliance has its own hose, and whatever else leads to it is in no box. */
+function comesAs(unit: PlacedUnit, role: TubeRole, to: TubeEnd): Tube["comes"] {
+  const toAppliance = role === "product" && to.at.is === "place" && to.at.place === "appliance";
+  if (toAppliance) return portFor(unit, "product")?.system === "hose thread" ? "there" : "brought";
+  return hasTubes(unit) ? "inBox" : "brought";
+}
+
+/** Ends that are under a sink. */
+const sinkPlaces: ReadonlySet<TubePlace["id"]> = new Set(["stop", "faucet", "saddle"]);
+/** Is a tube under a sink, where its length follows from the cabinet. */
+export const isUnderSink = ({ from, to }: Tube): boolean =>
+  [from, to].some(({ at }) => at.is === "place" && sinkPlaces.has(at.place));
 
 /** Tubes are cut to so many mm. */
 const CUT_MM = 10;
@@ -348,7 +361,7 @@ export function tubingOf<U extends TubedUnit>(all: readonly U[], threads: Survey
       role,
       size: from.size,
       ...(colour === undefined ? {} : { colour }),
-      inBox: hasTubes(unit),
+      comes: comesAs(unit, role, to),
       from,
       to,
     })),

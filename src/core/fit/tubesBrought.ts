@@ -32,7 +32,7 @@ const askedBy = (all: readonly { readonly unit: string }[]): readonly Why[] =>
 /** Tube that comes in no box, by size and colour; how much is unknown while one of them is. */
 const boughtTubes = (tubes: readonly Tube[]): readonly TakeOffLine[] =>
   byName(
-    tubes.filter((t) => !t.inBox),
+    tubes.filter((t) => t.comes === "brought"),
     tubeName,
   ).map(([what, own]) => {
     const lengths = own.map((t) => t.lengthMm);

@@ -1,11 +1,13 @@
 import type { Route } from "next";
 import { cabinetFields } from "@/core/fit/cabinet";
 import {
+  isUnderSink,
   jointsOfTubes,
   needsUnion,
   tubeName,
   tubeNames,
   unionName,
+  type Tube,
   type TubeEnd,
   type Tubing,
 } from "@/core/fit/tubes";
@@ -33,6 +35,24 @@ function End({ end, profile }: { end: TubeEnd; profile: UnitSystem }) {
       {end.insertMm === undefined ? null : (
         <span className="num block text-sm text-soft">mark at {cutSaid(end.insertMm, profile)}</span>
       )}
+    </>
+  );
+}
+
+const comesWords: Readonly<Record<Tube["comes"], string>> = {
+  inBox: "in the box",
+  brought: "to bring",
+  there: "the appliance's own",
+};
+
+/** What a tube is cut to; away from a sink nobody asks for its way beforehand. */
+function CutTo({ tube, profile }: { tube: Tube; profile: UnitSystem }) {
+  if (tube.lengthMm !== undefined) return cutSaid(tube.lengthMm, profile);
+  if (tube.comes === "there") return "as it is";
+  if (!isUnderSink(tube)) return "cut on site";
+  return (
+    <>
+      <VerdictShape level="Unknown" /> Unknown
     </>
   );
 }
@@ -67,7 +87,7 @@ function TubesTable({ tubing, profile }: Pick<TubesProps, "tubing" | "profile">)
               <th scope="row" className="py-2 pr-3 text-left font-normal">
                 {tubeName(tube)}
                 <span className="block text-sm text-soft">
-                  {tube.inBox ? "in the box" : "to bring"}
+                  {comesWords[tube.comes]}
                   {needsUnion(tube) ? `; with a ${unionName(tube)}` : ""}
                 </span>
               </th>
@@ -78,13 +98,7 @@ function TubesTable({ tubing, profile }: Pick<TubesProps, "tubing" | "profile">)
                 <End end={tube.to} profile={profile} />
               </td>
               <td className="num py-2 text-right whitespace-nowrap">
-                {tube.lengthMm === undefined ? (
-                  <>
-                    <VerdictShape level="Unknown" /> Unknown
-                  </>
-                ) : (
-                  cutSaid(tube.lengthMm, profile)
-                )}
+                <CutTo tube={tube} profile={profile} />
               </td>
             </tr>
           ))}
@@ -97,13 +111,15 @@ function TubesTable({ tubing, profile }: Pick<TubesProps, "tubing" | "profile">)
 /** The tubes of units that are not in the house's line, and every joint of theirs. */
 export function TubesView({ jobId, tubing, rules, profile }: TubesProps) {
   const joints = [...jointsOfTubes(tubing).values()].flat();
-  const isOpen = tubing.tubes.some((t) => t.lengthMm === undefined);
+  const underSink = tubing.tubes.filter(isUnderSink);
+  const isOpen = underSink.some((t) => t.lengthMm === undefined);
   return (
     <section aria-labelledby="tubes">
       <h2 id="tubes">Tubes</h2>
       <p className="mb-2 text-soft">
-        Cut square; as long as their way along the cabinet&apos;s sides, with slack to draw the unit out for
-        service, and what goes into both ports. Numbered as under the sink.
+        {underSink.length > 0
+          ? "Cut square; as long as their way along the cabinet's sides, with slack to draw the unit out for service, and what goes into both ports. Numbered as under the sink."
+          : "Cut square on site, along their way, with slack to draw the unit out for service."}
       </p>
       {isOpen ? (
         <p className="mb-2">

@@ -51,7 +51,10 @@ function Pressure({ stations }: { stations: readonly LineStation[] }) {
       <g key={s.key} data-left={s.left.toFixed(2)}>
         <rect x={PRESSURE.x} y={y} width={edge - PRESSURE.x} height={STEP} fill="var(--tint)" />
         <path d={`M${edge} ${y}v${STEP}`} stroke="var(--water)" strokeWidth="1.6" />
-        <path d={`M${PRESSURE.x} ${y}v${STEP}`} stroke="var(--hair)" />
+        <path
+          d={`M${PRESSURE.x} ${y}v${STEP}M${PRESSURE.x + PRESSURE.width} ${y}v${STEP}`}
+          stroke="var(--hair)"
+        />
       </g>
     );
   });
