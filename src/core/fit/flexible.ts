@@ -1,5 +1,6 @@
 import { endsBeyond, type Flexible } from "../plumbing/connector";
-import type { Assembly, Run, RunEnd } from "../plumbing/assembly";
+import type { Assembly } from "../plumbing/assembly";
+import type { Run, RunEnd } from "../plumbing/run";
 import type { CatalogueFitting } from "../plumbing/fittings";
 import { lengthsOf, roomFor, type FlexibleStub, type Piping } from "../plumbing/piping";
 import type { PipePlan } from "./pipePlan";

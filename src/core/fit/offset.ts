@@ -1,4 +1,4 @@
-import type { PipeOffset, Run } from "../plumbing/assembly";
+import type { PipeOffset, Run } from "../plumbing/run";
 import { fittingOf, lengthsOf, roomFor, shortestBetween } from "../plumbing/piping";
 import { isCoiled } from "../plumbing/takeOff";
 import { turnsAt, type ConnectorOnWall, type Making } from "./flexible";

@@ -1,12 +1,6 @@
-import {
-  assembled,
-  manifoldId,
-  type Assembly,
-  type Run,
-  type RunEnd,
-  type Swapped,
-  type Used,
-} from "../plumbing/assembly";
+import { assembled, type Assembly, type Used } from "../plumbing/assembly";
+import type { Swapped } from "../plumbing/row";
+import { manifoldId, type Run, type RunEnd } from "../plumbing/run";
 import type { CatalogueFitting } from "../plumbing/fittings";
 import { named } from "../plumbing/scheme/named";
 import { fittingOf, stubOf, type FlexibleStub, type StubPart } from "../plumbing/piping";

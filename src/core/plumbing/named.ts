@@ -1,6 +1,7 @@
 import { print, type UnitSystem } from "../units";
 import { keysOf } from "../families";
-import { manifoldId, type Assembly, type Joint, type Piece, type Used } from "./assembly";
+import type { Assembly, Joint, Piece, Used } from "./assembly";
+import { manifoldId } from "./run";
 import { cutLength } from "./takeOff";
 
 /** A length as it is cut: to the millimetre, or to a hundredth of an inch. */

@@ -1,4 +1,5 @@
-import type { Assembly, Joint, Swapped, Used } from "./assembly";
+import type { Assembly, Joint, Used } from "./assembly";
+import type { Swapped } from "./row";
 import type { CatalogueFitting, JointMethod } from "./fittings";
 import type { JointKind, JointRule } from "./joint";
 import { wayOf } from "./made";
