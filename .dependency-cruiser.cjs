@@ -15,6 +15,7 @@ const rooms = [
   ["site"],
   ["families", "readings"],
   ["plumbing"],
+  ["fit"],
   ["train"],
   ["rig"],
   ["run"],
