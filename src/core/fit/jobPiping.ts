@@ -38,6 +38,8 @@ export interface JobPiping {
   readonly threads: ThreadSchool;
   /** From the wall to the middle of the house's pipe where it is cut, mm; absent: nobody measured it. */
   readonly standOff?: number | undefined;
+  /** Free before the wall, mm; absent: nobody measured it. */
+  readonly depth?: number | undefined;
   /** Flexible connectors at every head with nuts, or at none; absent: those that come in a unit's box. */
   readonly flexible?: Flexibles | undefined;
 }
@@ -62,6 +64,7 @@ export function pipingOf(answers: SurveyAnswers, schools: Readonly<Record<string
   const system = systems[pipe];
   if (!system) return { is: "strange" };
   const standOff = lower(answers["cutin.standOff"]?.measured);
+  const depth = lower(answers["space.depth"]?.measured);
   const ofTrain = schools.trainPipe === "pex" ? "pex" : system;
   return {
     is: "known",
@@ -71,6 +74,7 @@ export function pipingOf(answers: SurveyAnswers, schools: Readonly<Record<string
       ...(schools.wallJoints === "pushFit" ? { wall: "pushFit" as const } : {}),
       threads: (schools.threads ?? "rule") as ThreadSchool,
       ...(standOff === undefined ? {} : { standOff }),
+      ...(depth === undefined ? {} : { depth }),
       ...(schools.flexible === "all" || schools.flexible === "none" ? { flexible: schools.flexible } : {}),
     },
   };
@@ -108,7 +112,7 @@ export const isChosenWay = ({ train, wall }: JobPiping, way: Way): boolean =>
   (way.wall ?? way.method) === (wall ?? train.method);
 /** What pipes are made of, joined in another way: the house's too, where it is the same pipe. */
 export const joinedAs = (piping: JobPiping, { system, method, ring, wall }: Way): JobPiping => {
-  const { house, train, threads, standOff, flexible } = piping;
+  const { house, train, threads, standOff, depth, flexible } = piping;
   const how = { system, method, ring };
   return {
     house: house.system === system ? { ...house, ...how } : house,
@@ -116,6 +120,7 @@ export const joinedAs = (piping: JobPiping, { system, method, ring, wall }: Way)
     ...(wall ? { wall } : {}),
     threads,
     ...(standOff === undefined ? {} : { standOff }),
+    ...(depth === undefined ? {} : { depth }),
     ...(flexible ? { flexible } : {}),
   };
 };

@@ -55,11 +55,24 @@ export function misfitsAlone(wall: Room, unit: WallUnit, at: Standing): Misfit[]
     for (const zone of zones)
       if (overlap(zone, obstacle)) found.push({ is: "zone", unit: key, what: zone.what, other: obstacle.id });
   }
-  const needed = unit.depth === undefined ? undefined : unit.depth + unit.free.front;
-  if (needed !== undefined && wall.depth !== undefined && needed > wall.depth)
-    found.push({ is: "tooDeep", unit: key, by: needed - wall.depth });
+  found.push(...tooDeep(wall, unit));
   return found;
 }
+
+/** The depth that a unit asks for beyond what is free before the wall; `back`: how far off the wall it stands. */
+function tooDeep({ depth: free }: Pick<Room, "depth">, unit: WallUnit, back = unit.back): readonly Misfit[] {
+  if (unit.depth === undefined || free === undefined) return [];
+  const by = reachOut({ ...unit, back }).free - free;
+  return by > 0 ? [{ is: "tooDeep", unit: unit.key, by }] : [];
+}
+
+/** Units for which there is no longer depth enough once their pipes bring them further off the wall; `backs`: how far each stands off it then. */
+export const tooFarOut = (
+  wall: Pick<Room, "depth">,
+  units: readonly WallUnit[],
+  backs: Readonly<Record<string, number>> = {},
+): readonly Misfit[] =>
+  units.flatMap((unit) => (tooDeep(wall, unit).length > 0 ? [] : tooDeep(wall, unit, backs[unit.key])));
 
 interface Stood {
   readonly unit: WallUnit;
@@ -73,10 +86,11 @@ const tiedBody = ({ unit, at }: Stood, tied: WallUnit): Rect =>
 /** How far into the room a unit reaches with what it keeps free before it, mm; what nobody stated is not counted here: its depth is asked for elsewhere. */
 export const reachOut = ({
   depth = 0,
+  back = 0,
   free,
-}: WallUnit): { readonly body: number; readonly free: number } => ({
-  body: depth,
-  free: depth + free.front,
+}: Pick<WallUnit, "depth" | "back" | "free">): { readonly body: number; readonly free: number } => ({
+  body: back + depth,
+  free: back + depth + free.front,
 });
 
 /** Do two units on both sides of a corner stand in one another, or in the room that one keeps free before it. */

@@ -57,6 +57,10 @@ export function saltTanksOf({ unit, model }: PlacedUnit): readonly WallUnit[] {
   }));
 }
 
+/** How far off the wall a unit's back is at least, mm: what hangs is against it; a tank stands as far off as it keeps free round it (handbook 3, Fit). */
+export const leastBack = (model: UnitModel): number =>
+  familyOf(model).onFloor ? (model.fit?.free?.around ?? TANK.around) : 0;
+
 /**
  * What a unit of the house's line asks of its wall (handbook 3, Fit); undefined where its size or its ports are unknown. `stubs`: mm from each port to where its pipe
  * stops, where that is known.
@@ -92,7 +96,7 @@ export function onWall(
     ports: { inlet: at(ports.inlet, stubs.inlet), outlet: at(ports.outlet, stubs.outlet) },
     mayLie: false,
     ...(model.family === "cartridge" ? { head: "housing" as const } : {}),
-    ...(onFloor ? { head: "tank" as const } : {}),
+    ...(onFloor ? { head: "tank" as const, back: leastBack(model) } : {}),
     ...(model.uv ? { couldLie: true } : {}),
   };
 }

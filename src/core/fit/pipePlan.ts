@@ -21,7 +21,7 @@ import { shutOffsOf, type Arrangement, type ShutOffs } from "../plumbing/shutOff
 import type { PortType } from "../plumbing/transitions";
 import { onTheWall, type JobPiping } from "./jobPiping";
 import { noManifold, sideBySide } from "./manifold";
-import { lineFits, onWall, portDepth, TANK, type LinePorts } from "./onWall";
+import { leastBack, lineFits, onWall, portDepth, type LinePorts } from "./onWall";
 import type { WallUnit } from "./standing";
 import type { PipeNeeds } from "./wallOf";
 
@@ -176,7 +176,7 @@ function flexibleAt(
 }
 
 /** A line's pipe, and the valves in it. */
-interface LineMade extends Pick<JobPiping, "flexible" | "standOff"> {
+interface LineMade extends Pick<JobPiping, "flexible" | "standOff" | "depth"> {
   readonly train: Piping;
   /** The train's pipe as it is joined at its ends. */
   readonly ends: Piping;
@@ -205,22 +205,23 @@ export const further = ({ back, inlet, outlet }: OffWall, by: number): OffWall =
 });
 
 /**
- * How far off the wall a unit stands: what hangs is against it; a tank stands as far off as it asks for, or further out where its inlet then lines up with what comes to it. `before`: how far off
- * that is.
+ * How far off the wall a unit stands: a tank further out than it must where its inlet then lines up with what comes to it, and the wall has the depth. `before`: how far off that is; `free`: before
+ * the wall.
  */
 function offWall(
   model: UnitModel,
   { inlet, outlet }: LinePorts,
   before: number | undefined,
+  free = Infinity,
 ): OffWall | undefined {
   const depth = model.fit?.body?.depth;
   if (depth === undefined) return undefined;
-  const { onFloor } = familyOf(model);
-  const least = onFloor ? (model.fit?.free?.around ?? TANK.around) : 0;
-  const lined = onFloor && before !== undefined ? before - portDepth(inlet, depth) : least;
+  const least = leastBack(model);
+  const lined = familyOf(model).onFloor && before !== undefined ? before - portDepth(inlet, depth) : least;
+  const most = free - depth - (model.fit?.free?.front ?? 0);
   return further(
     { back: 0, inlet: portDepth(inlet, depth), outlet: portDepth(outlet, depth) },
-    Math.max(least, lined),
+    Math.max(least, Math.min(lined, most)),
   );
 }
 
@@ -228,7 +229,7 @@ function offWall(
 function joinedOf(
   all: readonly CatalogueFitting[],
   line: readonly PlacedUnit[],
-  { train, ends, valves, flexible, standOff, chosenOf }: LineMade,
+  { train, ends, valves, flexible, standOff, depth, chosenOf }: LineMade,
 ): readonly Joined[] {
   const elbow = fittingOf(all, "elbow90", train);
   const lengths = lengthsOf(all, train);
@@ -241,7 +242,7 @@ function joinedOf(
       behind = undefined;
       return [];
     }
-    const off = offWall(model, ports, behind);
+    const off = offWall(model, ports, behind, depth);
     behind = off?.outlet;
     const isOne = unit.parallel === 1;
     // Side by side the valves are in the legs of the manifold, where they take no width.

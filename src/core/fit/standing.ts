@@ -38,6 +38,8 @@ export interface WallUnit {
   readonly height: number;
   /** Absent means unknown. */
   readonly depth?: number;
+  /** How far off the wall its back is at least; absent: it is against it. */
+  readonly back?: number;
   /** Heights of its foot where it hangs on the wall; absent: it stands on the floor. */
   readonly hangs?: { readonly least: number; readonly most: number };
   /** Room that stays free beside, over, under and before its body. */

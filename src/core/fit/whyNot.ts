@@ -1,3 +1,4 @@
+import { reachOut } from "./judge";
 import { pack } from "./pack";
 import type { WallUnit } from "./standing";
 import type { Room } from "./wall";
@@ -43,7 +44,7 @@ function ofWall(wall: Room, units: readonly WallUnit[]): Remedy[] {
   const higher = smallest((by) => fits({ ...wall, height: wall.height + by }, units));
   if (higher !== undefined) found.push({ is: "higher", by: higher });
   if (wall.depth !== undefined) {
-    const needed = Math.max(0, ...units.map((u) => (u.depth ?? 0) + u.free.front));
+    const needed = Math.max(0, ...units.map((u) => reachOut(u).free));
     const deep = { ...wall, depth: needed };
     if (needed > wall.depth && fits(deep, units)) found.push({ is: "deeper", by: needed - wall.depth });
   }

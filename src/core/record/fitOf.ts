@@ -1,5 +1,5 @@
 import type { JobState, Knowledge } from "../job";
-import { misfits } from "../fit/judge";
+import { misfits, tooFarOut } from "../fit/judge";
 import { saltTanksOf } from "../fit/onWall";
 import { joinedAs, pipingOf, type PipingFound, type Way } from "../fit/jobPiping";
 import { pipePlan, plannedOnWall, type PipePlan } from "../fit/pipePlan";
@@ -106,8 +106,8 @@ export function bodiesSeen({ found, units }: FitOfJob, places: Placed["places"])
   );
 }
 
-/** Is something in a unit's way as all stand now. */
-export function isInTheWay(fit: FitOfJob, job: Placed): boolean {
+/** Is something in a unit's way as all stand now, whatever their pipes do. */
+function isBarred(fit: FitOfJob, job: Placed): boolean {
   const standings = standingsOf(fit, job);
   return fit.found.is === "known" && !!standings && misfits(fit.found.wall, fit.units, standings).length > 0;
 }
@@ -116,8 +116,20 @@ export function isInTheWay(fit: FitOfJob, job: Placed): boolean {
 export function placingOfJob(fit: FitOfJob, job: Placed): Placing | undefined {
   const { found, units } = fit;
   const standings = standingsOf(fit, job);
-  if (found.is !== "known" || !standings || !isPlaceable(fit) || isInTheWay(fit, job)) return undefined;
+  if (found.is !== "known" || !standings || !isPlaceable(fit) || isBarred(fit, job)) return undefined;
   return placingOf({ ...found.wall, held: job.held }, units, standings, usualPlacing.clear);
+}
+
+/** Do a placed train's pipes bring a unit so far off the wall that there is no depth for it. */
+function isTooFarOut({ plan, found, units }: FitOfJob, { routes }: Placing): boolean {
+  const built = plan && pipesBuilt(plan, routes);
+  return found.is === "known" && built !== undefined && tooFarOut(found.wall, units, built.backs).length > 0;
+}
+
+/** Is something in a unit's way as all stand now, or is there no depth for one that its pipes bring further out. */
+export function isInTheWay(fit: FitOfJob, job: Placed): boolean {
+  const placing = placingOfJob(fit, job);
+  return placing ? isTooFarOut(fit, placing) : isBarred(fit, job);
 }
 
 /** How a job's pipes are built from what stands on its wall, with what came instead of some fittings; undefined until all its units stand as they may and every pipe finds its way. */
@@ -129,7 +141,8 @@ export function builderOf(
   // A bypass alone needs no wall: its legs wait capped.
   if (plan && fit.isBypassAlone) return (swapped) => pipesBuilt(plan, [], swapped);
   const placing = placingOfJob(fit, job);
-  return plan && placing && ((swapped) => pipesBuilt(plan, placing.routes, swapped));
+  if (!placing || isTooFarOut(fit, placing)) return undefined;
+  return plan && ((swapped) => pipesBuilt(plan, placing.routes, swapped));
 }
 
 /** What came instead of a job's fittings on site, by their ids in its assembly; nothing for a job that is only planned. */

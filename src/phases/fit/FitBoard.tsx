@@ -1,5 +1,6 @@
 "use client";
 import { useMemo, useSyncExternalStore } from "react";
+import { tooFarOut } from "@/core/fit/judge";
 import { type PipePlan } from "@/core/fit/pipePlan";
 import { pipesBuilt, pipesOnWall } from "@/core/fit/piped";
 import type { Assembly } from "@/core/plumbing/assembly";
@@ -69,7 +70,8 @@ export function FitBoard(props: BoardProps) {
   );
   const connectors = drawn.flatMap((p) => p.connectors ?? []);
   const shown = useSyncExternalStore(onAddress, addressed, () => "");
-  const says = faults.map((m) => misfitWords(m, nameOf, profile));
+  const outwards = tooFarOut(wall, placed, assembly?.backs);
+  const says = [...faults, ...outwards].map((m) => misfitWords(m, nameOf, profile));
   const byHand = { move: layout.move, drop: layout.put, lead: layout.lead, letGo: layout.letGo };
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6 xl:grid-cols-[minmax(0,1fr)_430px] xl:grid-rows-[auto_1fr]">
