@@ -211,6 +211,8 @@ test("under a sink: whether unit and tank go into the cabinet and why not, its t
   await page.reload();
   await expect(cabinet).toContainText("Good: all of it goes in");
   await expect(page.locator('[data-place="ro.tank"]')).toContainText("on its floor");
+  const drawing = await page.request.get(`/api/jobs/${job}/cabinet?paper=LETTER`);
+  expect(drawing.headers()["content-type"]).toBe("application/pdf");
   const tubes = page.locator("[data-tubes-list]");
   await expect(tubes).toContainText("white 1/4 in tube, feed: length Unknown");
   await surveySent(page, job, {

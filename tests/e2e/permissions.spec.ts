@@ -35,6 +35,7 @@ const doors: readonly (readonly [Action, string, Ask])[] = [
   ["viewJobs", "the valve card", got((job) => `/api/jobs/${job}/valves/card`)],
   ["viewJobs", "labels", got((job) => `/api/jobs/${job}/labels`)],
   ["viewJobs", "the wall on paper", got((job) => `/api/jobs/${job}/wall`)],
+  ["viewJobs", "the cabinet on paper", got((job) => `/api/jobs/${job}/cabinet`)],
   ["viewJobs", "the wall for another design", got((job) => `/api/jobs/${job}/fit?design=CT-1354`)],
   ["viewJobs", "drilling templates", got((job) => `/api/jobs/${job}/template`)],
   ["viewJobs", "find", got(() => "/api/find?q=pell")],

@@ -1,11 +1,12 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { judgedOf, placingOfJob } from "@/core/record";
+import { tubingOfJob } from "@/core/record/tubing";
 import { numberedRuns } from "@/core/plumbing/named";
 import { surveys } from "@/data/demo/surveys";
 import { partsOf } from "@/phases/parts/listed";
 import { scaleFor, wallPdf } from "@/phases/fit/WallPdf";
-import { wallPaper } from "@/phases/fit/wallPaper";
+import { cabinetPaper, wallPaper } from "@/phases/fit/wallPaper";
 import { knowledge, surveyed, type Desk } from "./desk";
 import { placeAll, plannedTrain } from "./placing";
 import { longestIn, printed } from "./printed";
@@ -115,5 +116,66 @@ describe("a wall on paper", () => {
     const longest = rows.find((n) => n > 600)!;
     const { scale } = scaleFor(wall, paper);
     expect(Math.abs(longest / 10 - wall.width / scale)).toBeLessThan(0.6);
+  });
+});
+
+describe("a cabinet on paper", () => {
+  const sink = {
+    "sink.width": "42 in",
+    "sink.height": "27 in",
+    "sink.depth": "20 in",
+    "sink.inside": "trap: 9, 14, 5, 13 in\ncold stop: 2, 16, 2, 2 in\nfaucet hole: 20, 25, 1, 1 in",
+  };
+  function underSink(answers: Readonly<Record<string, string>> = sink) {
+    const d = surveyed().answer(answers);
+    const units = [{ key: "ro", model: "RO-T5", parallel: 1 }];
+    d.do({ kind: "designChanged", units, what: "RO", seen: d.job.designSeq });
+    return tubingOfJob(d.job.answers, judgedOf(d.job, knowledge), d.job.places);
+  }
+
+  it("has every tube with what it is cut to, and draws those whose ends are known between their ends", () => {
+    const found = underSink();
+    const paper = cabinetPaper(found, "metric")!;
+    expect(paper.cuts.map((c) => c.number)).toEqual(found.tubing.tubes.map((_, i) => i + 1));
+    for (const [i, { lengthMm }] of found.tubing.tubes.entries())
+      expect(paper.cuts[i]!.length).toBe(lengthMm === undefined ? "Unknown" : `${lengthMm} mm`);
+    expect(paper.tubes.length).toBeGreaterThan(2);
+    const boxes = [...paper.bodies, ...paper.obstacles];
+    const touches = (p: { readonly x: number; readonly y: number }) =>
+      boxes.some(
+        (b) => p.x >= b.x - 1 && p.x <= b.x + b.width + 1 && p.y >= b.y - 1 && p.y <= b.y + b.height + 1,
+      );
+    for (const { from, to, label } of paper.tubes) {
+      expect([touches(from), touches(to)]).toEqual([true, true]);
+      expect(label.y).toBeLessThanOrEqual(paper.height);
+    }
+    expect(paper.across.reduce((mm, m) => mm + m.to - m.from, 0)).toBe(paper.width);
+    expect(paper.units.map((u) => u.name)).toEqual(["RO-T5", "tank of RO-T5"]);
+  });
+
+  it("says Unknown of a tube while nobody wrote where it ends, and is none while nothing stands", () => {
+    const bare = cabinetPaper(underSink({ ...sink, "sink.inside": "" }), "us")!;
+    expect(bare.cuts.filter((c) => c.length === "Unknown").length).toBeGreaterThan(0);
+    expect(cabinetPaper(underSink({ "sink.width": "42 in" }), "us")).toBeUndefined();
+    expect(cabinetPaper(underSink({ ...sink, "sink.width": "12 in" }), "us")).toBeUndefined();
+  });
+
+  it.each(["A4", "LETTER"] as const)("is true to scale on %s", async (paper) => {
+    const wall = cabinetPaper(underSink(), "us")!;
+    const pdf = await wallPdf({
+      job: { name: "Studio", place: "Wharf" },
+      wall,
+      company: "Saltmarsh Water Fitters",
+      zone: "UTC",
+      paper,
+      printed: 0,
+    });
+    const page = await printed(new Uint8Array(pdf));
+    const rows = Array.from({ length: page.height }, (_, y) => longestIn(page, y));
+    const { scale, orientation } = scaleFor(wall, paper);
+    const [across, up] = paper === "A4" ? [210, 297] : [215.9, 279.4];
+    const pixels = page.width / (orientation === "landscape" ? up! : across!);
+    // The edge of the cabinet is the longest line of its sheet.
+    expect(Math.abs(Math.max(...rows) / pixels - wall.width / scale)).toBeLessThan(0.9);
   });
 });

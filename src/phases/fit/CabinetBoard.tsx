@@ -8,6 +8,7 @@ import { measuredTubes, type Tube } from "@/core/fit/tubes";
 import { waysUnderSink } from "@/core/fit/tubeWays";
 import type { UnitSystem } from "@/core/units";
 import { VerdictShape } from "@/ui/VerdictMark";
+import { PaperLinks } from "../job/PaperLinks";
 import { PlacesTable } from "./PlacesTable";
 import { TubesDrawn, TubesList } from "./Tubes";
 import { useKept, useMoved } from "./useLayout";
@@ -87,6 +88,7 @@ export function CabinetBoard(props: BoardProps) {
         >
           <TubesDrawn tubes={tubes} ways={ways} room={room} />
         </WallDrawing>
+        {faults.length === 0 ? <PaperLinks href={`/api/jobs/${jobId}/cabinet`} what="Drawing" /> : null}
         {readOnly ? null : (
           <button
             type="button"

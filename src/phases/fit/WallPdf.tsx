@@ -1,10 +1,11 @@
-import { Document, Page, Path, Rect, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
+import { Circle, Document, Page, Path, Rect, StyleSheet, Svg, Text, View } from "@react-pdf/renderer";
 import { Fragment } from "react";
 import type { JobState } from "@/core/job";
 import { stamp } from "@/ui/time";
 import { Heading, POINTS, sheets, styles, Table, Title, type PaperAbout } from "../job/paper";
 import { tagged, taggedPdf } from "../job/taggedPdf";
 import { middleOf } from "./seen";
+import { curvePath } from "./tubeCurve";
 import type { WallPaper } from "./wallPaper";
 
 export interface WallPdfInput extends PaperAbout {
@@ -57,6 +58,9 @@ const looks = StyleSheet.create({
   text: { fontFamily: "Mono", fontSize: 6.5 },
   number: { fontFamily: "Next", fontSize: 7.5, fontWeight: 600 },
 });
+
+/** A line of words in a drawing, points. */
+const WORD = 9;
 
 type Place = { readonly x: number; readonly y: number };
 const path = (points: readonly Place[]): string =>
@@ -137,6 +141,39 @@ function Pipes({ pipes, at }: { pipes: WallPaper["pipes"]; at: (p: Place) => Pla
   ));
 }
 
+/** Tubes between their ends, each with its number. */
+function Tubes({ tubes, at, k }: { tubes: WallPaper["tubes"]; at: (p: Place) => Place; k: number }) {
+  return tubes.map(({ number, dash, label, from, to, by }) => {
+    const curve = { from: at(from), to: at(to), by: [at(by[0]), at(by[1])] as const };
+    const { x, y } = at(label);
+    // A dash on the screen is of the cabinet's mm.
+    const dashes = dash?.split(" ").map((part) => Number(part) * k);
+    return (
+      <Fragment key={number}>
+        <Path
+          d={curvePath(curve)}
+          stroke="#000"
+          strokeWidth={1.4}
+          fill="none"
+          {...(dashes ? { strokeDasharray: dashes.join(" ") } : {})}
+        />
+        {[curve.from, curve.to].map((end, i) => (
+          <Circle key={i} cx={end.x} cy={end.y} r={2} stroke="#000" strokeWidth={0.6} fill="#fff" />
+        ))}
+        <Circle cx={x} cy={y} r={5} stroke="#000" strokeWidth={0.4} fill="#fff" />
+        <Text x={x} y={y + 2.6} textAnchor="middle" style={looks.number}>
+          {number}
+        </Text>
+      </Fragment>
+    );
+  });
+}
+
+const figures: Readonly<Record<WallPaper["is"], string>> = {
+  wall: "with its units and pipes",
+  cabinet: "seen from its door, with its units and tubes",
+};
+
 /** The wall to scale, in points of the page. */
 function Drawn({ wall, scale }: { wall: WallPaper; scale: number }) {
   const k = POINTS / scale;
@@ -148,12 +185,11 @@ function Drawn({ wall, scale }: { wall: WallPaper; scale: number }) {
     <Svg
       {...tagged(
         "Figure",
-        `The wall at 1:${scale}, with its units and pipes; the tables say the same in words`,
+        `The ${wall.is} at 1:${scale}, ${figures[wall.is]}; the tables say the same in words`,
       )}
       width={size.width + 2 * left}
       height={size.height + bottom}
     >
-      <Rect x={left} y={0} {...size} stroke="#000" strokeWidth={0.6} fill="none" />
       {wall.obstacles.map((o) => (
         <Rect key={o.name} {...box(o)} stroke="#000" strokeWidth={0.5} strokeDasharray="2 2" fill="#eee" />
       ))}
@@ -171,15 +207,30 @@ function Drawn({ wall, scale }: { wall: WallPaper; scale: number }) {
       {wall.bodies.map((b) => (
         <Rect key={b.name} {...box(b)} stroke="#000" strokeWidth={1} fill="#fff" />
       ))}
+      <Rect x={left} y={0} {...size} stroke="#000" strokeWidth={0.6} fill="none" />
       <Pipes pipes={wall.pipes} at={at} />
+      <Tubes tubes={wall.tubes} at={at} k={k} />
       {wall.obstacles.map((o) => {
         const { x, y } = box(o);
-        return <Words key={o.name} x={x} y={y - 2.5} says={o.name} begins />;
+        // What reaches up to the edge has its name inside.
+        const isAtTop = y < WORD;
+        return (
+          <Words
+            key={o.name}
+            x={x + (isAtTop ? 3 : 0)}
+            y={isAtTop ? y + WORD : y - 2.5}
+            says={o.name}
+            begins
+          />
+        );
       })}
       {wall.bodies.map((b) => {
         const { x, y, width, height } = box(b);
+        const isUpright = b.name.length * 4.2 > width;
+        // In a cabinet tubes cross the middles of what stands there.
+        if (wall.is === "cabinet") return <Words key={b.name} x={x + 3} y={y + WORD} says={b.name} begins />;
         const middle = { x: x + width / 2, y: y + height / 2 };
-        return <Words key={b.name} {...middle} says={b.name} upright={b.name.length * 4.2 > width} />;
+        return <Words key={b.name} {...middle} says={b.name} upright={isUpright} />;
       })}
       {wall.pipes.map((p) => {
         const { x, y } = at(middleOf(p.points));
@@ -212,42 +263,81 @@ function Drawn({ wall, scale }: { wall: WallPaper; scale: number }) {
 const fittingsSaid = (fittings: WallPaper["runs"][number]["fittings"]): string =>
   fittings.map(({ name, count }) => `${count} of ${name}`).join("; ");
 
-/** A placed train on its wall, to scale with its measures; then where each unit stands, and what every numbered pipe is made of. PDF. */
+/** What every numbered pipe of a wall is made of. */
+function PipesTable({ runs }: Pick<WallPaper, "runs">) {
+  return (
+    <>
+      <Heading>Pipes, as they are numbered</Heading>
+      <Table
+        widths={["5%", "27%", "33%", "35%"]}
+        head={["", "Pipe", "Pieces along the water", "Fittings"]}
+        rows={runs.map((r) => ({
+          key: String(r.number),
+          cells: [String(r.number), r.name, r.pieces, fittingsSaid(r.fittings)],
+        }))}
+      />
+    </>
+  );
+}
+
+/** What every numbered tube of a cabinet is cut to. */
+function TubesTable({ cuts }: Pick<WallPaper, "cuts">) {
+  return (
+    <>
+      <Heading>Tubes, as they are numbered</Heading>
+      <Table
+        widths={["5%", "30%", "47%", "18%"]}
+        head={["", "Tube", "From and to", "Cut to"]}
+        rows={cuts.map((c) => ({
+          key: String(c.number),
+          cells: [String(c.number), c.name, c.ends, c.length],
+        }))}
+      />
+    </>
+  );
+}
+
+const titles: Readonly<Record<WallPaper["is"], string>> = {
+  wall: "The wall",
+  cabinet: "The cabinet under the sink",
+};
+/** How a drawing is read. */
+function readSo({ is, pipes }: WallPaper): string {
+  if (is === "cabinet")
+    return "Seen from its door. Tubes are numbered as in the table that follows; they hang with slack, so that a unit is drawn out with its tubes on.";
+  const ribbed = pipes.some((p) => p.connectors.length > 0) ? "; ribbed: flexible connectors" : "";
+  return `Pipes are numbered as in the cut list and in the table that follows${ribbed}.`;
+}
+
+/** A placed train on its wall, or what stands under a sink, to scale with its measures; then where each unit stands, and what every numbered pipe or tube is. PDF. */
 export const wallPdf = ({ job, wall, company, zone, paper, printed }: WallPdfInput) => {
   const { scale, orientation } = scaleFor(wall, paper);
   const page = { fontFamily: "Next", fontSize: SIZE, padding: MARGIN * POINTS } as const;
   return taggedPdf(
-    <Document title={`Wall, ${job.name}`} author={company} language="en">
+    <Document title={`${titles[wall.is]}, ${job.name}`} author={company} language="en">
       <Page size={paper} orientation={orientation} style={page}>
         <View style={words}>
-          <Title>The wall at 1:{scale}</Title>
+          <Title>
+            {titles[wall.is]} at 1:{scale}
+          </Title>
           <Text style={styles.small}>
             {job.name}, {job.place} · {company} · printed {stamp(printed, zone)} · the units&apos; own manuals
             win over what stands here
           </Text>
-          <Text style={styles.small}>
-            Pipes are numbered as in the cut list and in the table that follows
-            {wall.pipes.some((p) => p.connectors.length > 0) ? "; ribbed: flexible connectors" : ""}.
-          </Text>
+          <Text style={styles.small}>{readSo(wall)}</Text>
         </View>
         <View style={{ marginTop: 8 }}>
           <Drawn wall={wall} scale={scale} />
         </View>
         <View style={words}>
-          <Heading>Where units stand</Heading>
-          <Table
-            widths={["25%", "75%"]}
-            rows={wall.units.map((u) => ({ key: u.key, cells: [u.name, u.says] }))}
-          />
-          <Heading>Pipes, as they are numbered</Heading>
-          <Table
-            widths={["5%", "27%", "33%", "35%"]}
-            head={["", "Pipe", "Pieces along the water", "Fittings"]}
-            rows={wall.runs.map((r) => ({
-              key: String(r.number),
-              cells: [String(r.number), r.name, r.pieces, fittingsSaid(r.fittings)],
-            }))}
-          />
+          <View wrap={false}>
+            <Heading>Where units stand</Heading>
+            <Table
+              widths={["25%", "75%"]}
+              rows={wall.units.map((u) => ({ key: u.key, cells: [u.name, u.says] }))}
+            />
+          </View>
+          {wall.is === "wall" ? <PipesTable runs={wall.runs} /> : <TubesTable cuts={wall.cuts} />}
         </View>
       </Page>
     </Document>,

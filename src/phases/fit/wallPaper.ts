@@ -1,12 +1,16 @@
 import { pipesOnWall } from "@/core/fit/piped";
 import type { Placing } from "@/core/fit/routes";
 import { bodiesOf, bodyOf } from "@/core/fit/standing";
+import { roleSaid, tubeName } from "@/core/fit/tubes";
+import { waysUnderSink } from "@/core/fit/tubeWays";
 import type { Point, Rect } from "@/core/fit/wall";
 import { cutSaid, numberedRuns } from "@/core/plumbing/named";
 import type { FitOfJob } from "@/core/record/fitOf";
+import type { TubingOfJob } from "@/core/record/tubing";
 import type { UnitSystem } from "@/core/units";
 import type { Parts } from "../parts/listed";
 import { seen } from "./seen";
+import { tubeCurve, tubeDashes, type TubeCurve } from "./tubeCurve";
 import { length } from "./words";
 
 /** A part of the wall with what is written in it. */
@@ -27,8 +31,15 @@ interface Measure {
   readonly says: string;
 }
 
-/** A wall as it is printed: mm of the wall from its upper left corner, and tables of what is drawn; plain data. */
+/** A tube under a sink; `dash`: by what flows in it. */
+interface DrawnTube extends TubeCurve {
+  readonly number: number;
+  readonly dash?: string;
+}
+
+/** A wall as it is printed, or a cabinet seen from its door: mm from its upper left corner, and tables of what is drawn; plain data. */
 export interface WallPaper {
+  readonly is: "wall" | "cabinet";
   readonly width: number;
   readonly height: number;
   /** Where the wall turns towards who stands before it. */
@@ -36,6 +47,8 @@ export interface WallPaper {
   readonly bodies: readonly NamedRect[];
   readonly obstacles: readonly NamedRect[];
   readonly pipes: readonly DrawnPipe[];
+  /** In a cabinet. */
+  readonly tubes: readonly DrawnTube[];
   readonly ends: readonly (Point & { readonly name: string })[];
   /** Along the floor, and up the left edge. */
   readonly across: readonly Measure[];
@@ -46,6 +59,13 @@ export interface WallPaper {
     readonly name: string;
     readonly pieces: string;
     readonly fittings: readonly { readonly name: string; readonly count: number }[];
+  }[];
+  /** Tubes by their numbers: what each is, its ends, and what it is cut to. */
+  readonly cuts: readonly {
+    readonly number: number;
+    readonly name: string;
+    readonly ends: string;
+    readonly length: string;
   }[];
 }
 
@@ -84,6 +104,9 @@ export function wallPaper(parts: Parts, placing: Placing, profile: UnitSystem): 
   const corner = wall.corner === undefined ? undefined : to.x(wall.corner);
   const runs = numberedRuns(built).map((run, i) => ({ run, number: i + 1 }));
   return {
+    is: "wall",
+    tubes: [],
+    cuts: [],
     width: wall.width,
     height: wall.height,
     ...(corner === undefined ? {} : { corner }),
@@ -134,4 +157,47 @@ function standsOf(
       says: [`${say(to.rect(bodyOf(unit, at)).x)} from the left`, foot, ...turned].filter(Boolean).join(", "),
     };
   });
+}
+
+/** A cabinet under a sink to be printed, with its tubes, in one unit system; undefined while nothing stands in it. */
+export function cabinetPaper({ cabinet, tubing }: TubingOfJob, profile: UnitSystem): WallPaper | undefined {
+  if (cabinet?.is !== "fits") return undefined;
+  const { room, units, standings } = cabinet;
+  const to = seen(room, false);
+  const say = (mm: number) => length(mm, profile);
+  const ways = waysUnderSink(room, units, standings);
+  const bodies = units.map((unit, i) => ({ ...to.rect(bodyOf(unit, standings[i]!)), name: unit.name }));
+  return {
+    is: "cabinet",
+    width: room.width,
+    height: room.height,
+    bodies,
+    obstacles: room.obstacles.map((o) => ({ ...to.rect(o), name: o.id })),
+    pipes: [],
+    ends: [],
+    runs: [],
+    tubes: tubing.tubes.flatMap((tube, i) => {
+      const curve = tubeCurve(tube, i, ways, room);
+      const dash = tubeDashes[tube.role];
+      return curve ? [{ ...curve, number: i + 1, ...(dash === undefined ? {} : { dash }) }] : [];
+    }),
+    across: between([0, ...bodies.flatMap((b) => [b.x, b.x + b.width]), room.width], say),
+    up: between([0, ...bodies.map((b) => b.y), room.height], say),
+    units: units.map((unit, i) => {
+      const at = standings[i]!;
+      const foot = at.y > 0 ? `its foot ${say(at.y)} above the cabinet's floor` : "on the cabinet's floor";
+      const turned = at.lies ? ["on its side"] : [];
+      return {
+        key: unit.key,
+        name: unit.name,
+        says: [`${say(at.x)} from the left`, foot, ...turned].join(", "),
+      };
+    }),
+    cuts: tubing.tubes.map((tube, i) => ({
+      number: i + 1,
+      name: `${tubeName(tube)}, ${roleSaid(tube)}`,
+      ends: `${tube.from.name} to ${tube.to.name}`,
+      length: tube.lengthMm === undefined ? "Unknown" : cutSaid(tube.lengthMm, profile),
+    })),
+  };
 }
