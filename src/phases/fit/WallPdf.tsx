@@ -174,6 +174,42 @@ const figures: Readonly<Record<WallPaper["is"], string>> = {
   cabinet: "seen from its door, with its units and tubes",
 };
 
+/** What stands on a wall or in a cabinet, by its names. */
+function Names({
+  wall: { is, obstacles, bodies },
+  box,
+}: {
+  wall: WallPaper;
+  box: (r: WallPaper["bodies"][number]) => Place & { readonly width: number; readonly height: number };
+}) {
+  return (
+    <>
+      {obstacles.map((o) => {
+        const { x, y } = box(o);
+        // What reaches up to the edge has its name inside.
+        const isAtTop = y < WORD;
+        return (
+          <Words
+            key={o.name}
+            x={x + (isAtTop ? 3 : 0)}
+            y={isAtTop ? y + WORD : y - 2.5}
+            says={o.name}
+            begins
+          />
+        );
+      })}
+      {bodies.map((b) => {
+        const { x, y, width, height } = box(b);
+        const isUpright = b.name.length * 4.2 > width;
+        // In a cabinet tubes cross the middles of what stands there.
+        if (is === "cabinet") return <Words key={b.name} x={x + 3} y={y + WORD} says={b.name} begins />;
+        const middle = { x: x + width / 2, y: y + height / 2 };
+        return <Words key={b.name} {...middle} says={b.name} upright={isUpright} />;
+      })}
+    </>
+  );
+}
+
 /** The wall to scale, in points of the page. */
 function Drawn({ wall, scale }: { wall: WallPaper; scale: number }) {
   const k = POINTS / scale;
@@ -210,28 +246,7 @@ function Drawn({ wall, scale }: { wall: WallPaper; scale: number }) {
       <Rect x={left} y={0} {...size} stroke="#000" strokeWidth={0.6} fill="none" />
       <Pipes pipes={wall.pipes} at={at} />
       <Tubes tubes={wall.tubes} at={at} k={k} />
-      {wall.obstacles.map((o) => {
-        const { x, y } = box(o);
-        // What reaches up to the edge has its name inside.
-        const isAtTop = y < WORD;
-        return (
-          <Words
-            key={o.name}
-            x={x + (isAtTop ? 3 : 0)}
-            y={isAtTop ? y + WORD : y - 2.5}
-            says={o.name}
-            begins
-          />
-        );
-      })}
-      {wall.bodies.map((b) => {
-        const { x, y, width, height } = box(b);
-        const isUpright = b.name.length * 4.2 > width;
-        // In a cabinet tubes cross the middles of what stands there.
-        if (wall.is === "cabinet") return <Words key={b.name} x={x + 3} y={y + WORD} says={b.name} begins />;
-        const middle = { x: x + width / 2, y: y + height / 2 };
-        return <Words key={b.name} {...middle} says={b.name} upright={isUpright} />;
-      })}
+      <Names wall={wall} box={box} />
       {wall.pipes.map((p) => {
         const { x, y } = at(middleOf(p.points));
         return (
