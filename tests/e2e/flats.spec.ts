@@ -256,6 +256,44 @@ test("under a sink: whether unit and tank go into the cabinet and why not, its t
   await context.close();
 });
 
+test("at the cold pipe: a wall RO on the wall that was surveyed, its tubes, and what is missing before", async ({
+  browser,
+}) => {
+  const { page, context } = await signedIn(browser, "imke", desk);
+  const job = await opened(page, "Smokehouse of the test");
+  await sent(page, job, {
+    kind: "designChanged",
+    units: [{ key: "ro", model: "RO-H", parallel: 1 }],
+    what: "RO",
+    seen: (await stateOf(page, job)).designSeq,
+  });
+  await page.goto(`/jobs/${job}/fit`);
+  const wall = page.locator("[data-own-wall]");
+  await expect(wall).toContainText("Unknown: the wall is not measured yet");
+  await surveySent(page, job, {
+    "space.width": "80 in",
+    "space.height": "96 in",
+    "space.depth": "12 in",
+    "wall.obstacles": "pipe: 4, 0, 2, 96 in\ndrain: 70, 12, 4, 4 in",
+  });
+  await page.reload();
+  await expect(wall).toContainText("Stop: they do not go on this wall");
+  await expect(wall).toContainText("too little depth in front");
+  await surveySent(page, job, { "space.depth": "24 in" });
+  await page.reload();
+  await expect(wall).toContainText("Good: all of it goes in");
+  const tubes = page.locator("[data-tubes-list]");
+  await expect(tubes).toContainText(/white 1\/4 in tube, feed: \d/);
+  await clean(page, "a wall RO on its wall");
+  const left = page.getByLabel("RO-H, from the left");
+  await left.fill("30 in");
+  await left.blur();
+  await expect.poll(async () => (await stateOf(page, job)).places.ro?.x).toBe(762);
+  const drawing = await page.request.get(`/api/jobs/${job}/wall?paper=A4`);
+  expect(drawing.headers()["content-type"]).toBe("application/pdf");
+  await context.close();
+});
+
 test("two planners on one wall: the second sees what the first did, and loses nothing", async ({
   browser,
 }) => {

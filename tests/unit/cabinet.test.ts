@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { atSinkOf, cabinetOf, type CabinetFound } from "@/core/fit/cabinet";
+import { atSinkOf, cabinetOf, type RoomFound } from "@/core/fit/cabinet";
 import { misfits } from "@/core/fit/judge";
 import { pack } from "@/core/fit/pack";
 import { unitModels } from "@/catalogue/units";
@@ -16,7 +16,7 @@ const cabinet = {
 };
 const found = (codes: readonly string[], answers: Readonly<Record<string, string>> = {}) =>
   cabinetOf(surveyed().answer({ ...cabinet, ...answers }).job.answers, line(codes));
-const fits = (of: CabinetFound) => {
+const fits = (of: RoomFound) => {
   if (of.is !== "fits") throw new Error(`it ${of.is}`);
   return of;
 };

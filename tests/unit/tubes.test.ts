@@ -14,7 +14,7 @@ import {
   type TubeWays,
 } from "@/core/fit/tubes";
 import { tubeLines } from "@/core/fit/tubesBrought";
-import { waysUnderSink } from "@/core/fit/tubeWays";
+import { waysInRoom } from "@/core/fit/tubeWays";
 import { knowledge, surveyed } from "./desk";
 import { line } from "./piped";
 
@@ -45,7 +45,7 @@ const stoodIn = (codes: readonly string[], answers: Readonly<Record<string, stri
 };
 const lengthsOf = (codes: readonly string[], answers = {}) => {
   const { room, units, standings } = stoodIn(codes, answers);
-  return measuredTubes(tubing(codes).tubes, waysUnderSink(room, units, standings)).map((t) => t.lengthMm);
+  return measuredTubes(tubing(codes).tubes, waysInRoom(room, units, standings)).map((t) => t.lengthMm);
 };
 
 describe("the tubes of a unit at a sink", () => {
@@ -164,7 +164,7 @@ describe("how long a tube is", () => {
   });
   it("is this by hand: RO-D against the left side, its stop 850 mm to the right", () => {
     const { room, units, standings } = stoodIn(["RO-D"]);
-    const { pointOf } = waysUnderSink(room, units, standings);
+    const { pointOf } = waysInRoom(room, units, standings);
     const stop = pointOf({ is: "place", place: "stop" })!;
     // Middle of the stop: 850 + 20, 400 + 30, on the back wall.
     expect(stop).toEqual({ x: 870, y: 430, z: 0 });

@@ -6,7 +6,7 @@ import { numberedRuns } from "@/core/plumbing/named";
 import { surveys } from "@/data/demo/surveys";
 import { partsOf } from "@/phases/parts/listed";
 import { scaleFor, wallPdf } from "@/phases/fit/WallPdf";
-import { cabinetPaper, wallPaper } from "@/phases/fit/wallPaper";
+import { roomPaper, wallPaper } from "@/phases/fit/wallPaper";
 import { knowledge, surveyed, type Desk } from "./desk";
 import { placeAll, plannedTrain } from "./placing";
 import { longestIn, printed } from "./printed";
@@ -135,7 +135,7 @@ describe("a cabinet on paper", () => {
 
   it("has every tube with what it is cut to, and draws those whose ends are known between their ends", () => {
     const found = underSink();
-    const paper = cabinetPaper(found, "metric")!;
+    const paper = roomPaper(found, "cabinet", "metric")!;
     expect(paper.cuts.map((c) => c.number)).toEqual(found.tubing.tubes.map((_, i) => i + 1));
     for (const [i, { lengthMm }] of found.tubing.tubes.entries())
       expect(paper.cuts[i]!.length).toBe(lengthMm === undefined ? "Unknown" : `${lengthMm} mm`);
@@ -154,14 +154,14 @@ describe("a cabinet on paper", () => {
   });
 
   it("says Unknown of a tube while nobody wrote where it ends, and is none while nothing stands", () => {
-    const bare = cabinetPaper(underSink({ ...sink, "sink.inside": "" }), "us")!;
+    const bare = roomPaper(underSink({ ...sink, "sink.inside": "" }), "cabinet", "us")!;
     expect(bare.cuts.filter((c) => c.length === "Unknown").length).toBeGreaterThan(0);
-    expect(cabinetPaper(underSink({ "sink.width": "42 in" }), "us")).toBeUndefined();
-    expect(cabinetPaper(underSink({ ...sink, "sink.width": "12 in" }), "us")).toBeUndefined();
+    expect(roomPaper(underSink({ "sink.width": "42 in" }), "cabinet", "us")).toBeUndefined();
+    expect(roomPaper(underSink({ ...sink, "sink.width": "12 in" }), "cabinet", "us")).toBeUndefined();
   });
 
   it.each(["A4", "LETTER"] as const)("is true to scale on %s", async (paper) => {
-    const wall = cabinetPaper(underSink(), "us")!;
+    const wall = roomPaper(underSink(), "cabinet", "us")!;
     const pdf = await wallPdf({
       job: { name: "Studio", place: "Wharf" },
       wall,

@@ -15,6 +15,14 @@ export const cabinetFields = {
   inside: "sink.inside",
 } as const;
 
+/** Fields of the survey that the wall of units on the cold pipe is drawn from: the one on which a train would stand. */
+export const ownWallFields = {
+  width: "space.width",
+  height: "space.height",
+  depth: "space.depth",
+  inside: "wall.obstacles",
+} as const;
+
 /** Where a unit that is opened downwards states nothing, so much is left free under it, mm (handbook 3, Fit). */
 export const USUAL_DROP = 585;
 /** What a drop asks for under a body of a height, mm: one that is longer counts from the head down, and holds the body (handbook 9, K10). */
@@ -23,13 +31,19 @@ export const underBody = (drop: number, height: number): number => (drop > heigh
 /** A unit with a pump shakes: so much on every side, mm (handbook 3, Fit). */
 const ROUND_PUMP = 20;
 
+/** A room that units without pipes of the house stand in: where its sizes are asked for, and whether what they keep free before them counts; before a cabinet is its door. */
+interface RoomAsked {
+  readonly fields: typeof cabinetFields | typeof ownWallFields;
+  readonly hasDoor: boolean;
+}
+
 /** Each of those side by side, and the tank of each. */
-function inCabinet({ unit, model }: PlacedUnit): readonly WallUnit[] {
-  return keysOf(unit).flatMap((key) => oneInCabinet(key, model));
+function inRoom({ unit, model }: PlacedUnit, asked: RoomAsked): readonly WallUnit[] {
+  return keysOf(unit).flatMap((key) => oneInRoom(key, model, asked));
 }
 
 /** Its name, size and room; the tank of an RO is another. Nothing where its size is unknown. */
-function oneInCabinet(key: string, model: UnitModel): readonly WallUnit[] {
+function oneInRoom(key: string, model: UnitModel, { hasDoor }: RoomAsked): readonly WallUnit[] {
   const { body, free = {}, holes, storageTank } = model.fit ?? {};
   if (!body) return [];
   const round = (n: number) => Math.round(n);
@@ -47,8 +61,7 @@ function oneInCabinet(key: string, model: UnitModel): readonly WallUnit[] {
       around: Math.max(free.around ?? 0, hasPump ? ROUND_PUMP : 0),
       above: free.above ?? 0,
       below: round(underBody(drop, body.height)),
-      // Before it is the door.
-      front: 0,
+      front: hasDoor ? 0 : (free.front ?? 0),
     },
     mayLie: false,
   };
@@ -76,8 +89,18 @@ export function atSinkOf<U extends PlacedUnit & { readonly placement: Placement 
   return stations.filter(isAtSink);
 }
 
-/** What is known of a cabinet and what goes into it. */
-export type CabinetFound =
+/** Units that hang at the cold pipe beside the house's line, and those on their lines (handbook 9, Where a unit connects). */
+export function atOwnWallOf<U extends PlacedUnit & { readonly placement: Placement }>(
+  stations: readonly U[],
+): readonly U[] {
+  const isThere = ({ placement }: U): boolean =>
+    placement.connects === "supply" ||
+    stations.some((host) => host.unit.key === placement.host && isThere(host));
+  return stations.filter(isThere);
+}
+
+/** What is known of a cabinet or a wall, and what goes into it. */
+export type RoomFound =
   | { readonly is: "missing"; readonly fields: readonly string[] }
   /** Codes of units whose size, or whose tank's size, nobody states. */
   | { readonly is: "unmeasured"; readonly codes: readonly string[] }
@@ -99,23 +122,25 @@ export type CabinetFound =
   | { readonly is: "open"; readonly room: Room; readonly units: readonly WallUnit[] };
 
 /**
- * Do the units at a sink go into its cabinet, seen from the door, with trap and disposal in it (handbook 3, Fit): one way in which they stand, or every single thing that would let
- * them. Of a range the least is free. `places`: where somebody placed them, which counts once each of them has one.
+ * Do units go into a room, seen from before it, with what is in it already: one way in which they stand, or every single thing that would let them. Of a range the least is free. `places`: where
+ * somebody placed them, which counts once each of them has one.
  */
-export function cabinetOf(
+function roomFor(
   answers: SurveyAnswers,
   placed: readonly PlacedUnit[],
-  places: Readonly<Record<string, Standing>> = {},
-): CabinetFound {
+  places: Readonly<Record<string, Standing>>,
+  asked: RoomAsked,
+): RoomFound {
+  const { fields } = asked;
   const lengthOf = (key: "width" | "height" | "depth"): number | undefined => {
-    const found = lower(answers[cabinetFields[key]]?.measured);
+    const found = lower(answers[fields[key]]?.measured);
     return found === undefined ? undefined : Math.round(found);
   };
   const [width, height, depth] = [lengthOf("width"), lengthOf("height"), lengthOf("depth")];
   if (width === undefined || height === undefined || depth === undefined) {
     const has = { width, height, depth };
     const open = (["width", "height", "depth"] as const).filter((key) => has[key] === undefined);
-    return { is: "missing", fields: open.map((key) => cabinetFields[key]) };
+    return { is: "missing", fields: open.map((key) => fields[key]) };
   }
   const unmeasured = placed.filter(
     ({ model }) => !model.fit?.body || (model.ro?.tank !== undefined && !model.fit.storageTank),
@@ -125,9 +150,9 @@ export function cabinetOf(
     width,
     height,
     depth,
-    obstacles: obstaclesOf(answers[cabinetFields.inside]?.text ?? ""),
+    obstacles: obstaclesOf(answers[fields.inside]?.text ?? ""),
   };
-  const units = placed.flatMap(inCabinet);
+  const units = placed.flatMap((unit) => inRoom(unit, asked));
   const kept = units.flatMap((u) => places[u.key] ?? []);
   if (kept.length === units.length) return { is: "fits", room, units, standings: kept, byHand: true };
   const packed = pack(room, units);
@@ -135,3 +160,19 @@ export function cabinetOf(
   if (packed.is === "open") return { is: "open", room, units };
   return { is: "tooSmall", room, units, remedies: whyNotFit(room, units) };
 }
+
+type Places = Readonly<Record<string, Standing>>;
+
+/** Do the units at a sink go into its cabinet, seen from the door, with trap and disposal in it (handbook 3, Fit). */
+export const cabinetOf = (
+  answers: SurveyAnswers,
+  placed: readonly PlacedUnit[],
+  places: Places = {},
+): RoomFound => roomFor(answers, placed, places, { fields: cabinetFields, hasDoor: true });
+
+/** Do units at the cold pipe go on the wall that was surveyed, with what is on it already (handbook 3, Fit). */
+export const ownWallOf = (
+  answers: SurveyAnswers,
+  placed: readonly PlacedUnit[],
+  places: Places = {},
+): RoomFound => roomFor(answers, placed, places, { fields: ownWallFields, hasDoor: false });

@@ -5,14 +5,16 @@ import { bodyOf, pointOn, type Standing, type WallUnit } from "./standing";
 import type { TubeEnd, TubePlace, TubePoint, TubeWays } from "./tubes";
 import type { Room } from "./wall";
 
-/** What of a cabinet's obstacles each place is at, the better one first. */
+/** What of a room's obstacles each place is at, the better one first. */
 const obstaclesAt: Readonly<Partial<Record<TubePlace["id"], readonly ObstacleKind[]>>> = {
   stop: ["stop"],
   faucet: ["hole"],
   saddle: ["trap", "drain"],
+  tee: ["pipe"],
+  drain: ["drain"],
 };
 
-/** Where a place is under a sink: a faucet's shank comes out under its hole, a saddle sits over the trap. What is on the back wall is at the back. */
+/** Where a place is in its room: a faucet's shank comes out under its hole, a saddle sits over the trap. What is on the back wall is at the back. */
 function placeIn(room: Room, place: TubePlace["id"]): TubePoint | undefined {
   const [found] = (obstaclesAt[place] ?? []).flatMap(
     (kind) => room.obstacles.find((o) => o.kind === kind) ?? [],
@@ -24,12 +26,8 @@ function placeIn(room: Room, place: TubePlace["id"]): TubePoint | undefined {
   return { x, y: found.y + found.height / 2, z: 0 };
 }
 
-/** Where tubes end under a sink, from where everything stands in its cabinet: bodies with their backs against it. */
-export function waysUnderSink(
-  room: Room,
-  units: readonly WallUnit[],
-  standings: readonly Standing[],
-): TubeWays {
+/** Where tubes end in a cabinet or on a wall, from where everything stands in it: bodies with their backs against it. */
+export function waysInRoom(room: Room, units: readonly WallUnit[], standings: readonly Standing[]): TubeWays {
   const stoodAs = (key: string) => {
     const i = units.findIndex((u) => u.key === key);
     const [unit, at] = [units[i], standings[i]];

@@ -1,14 +1,16 @@
-import { atSinkOf, cabinetOf, type CabinetFound } from "../fit/cabinet";
+import { atOwnWallOf, atSinkOf, cabinetOf, ownWallOf, type RoomFound } from "../fit/cabinet";
 import { measuredTubes, tubingOf, type SurveyedThreads, type Tubing } from "../fit/tubes";
-import { waysUnderSink } from "../fit/tubeWays";
+import { waysInRoom } from "../fit/tubeWays";
 import type { SurveyAnswers } from "../site";
 import type { TrainJudgement } from "../train";
 import type { Placed } from "./basis";
 
-/** What stands under a job's sink, and the tubes of all its units that are not in the house's line. */
+/** What stands under a job's sink or hangs at its cold pipe, and the tubes of all its units that are not in the house's line. */
 export interface TubingOfJob {
   /** Absent: nothing of the design is at a sink. */
-  readonly cabinet?: CabinetFound;
+  readonly cabinet?: RoomFound;
+  /** Of units at the cold pipe; absent: there are none, or the train stands on that wall, and nobody has said which other is theirs. */
+  readonly ownWall?: RoomFound;
   readonly tubing: Tubing;
   readonly threads: SurveyedThreads;
 }
@@ -34,10 +36,17 @@ export function tubingOfJob(
     }),
   );
   const tubing = tubingOf(stations, threads);
-  const atSink = atSinkOf(stations);
-  if (atSink.length === 0) return { threads, tubing };
-  const cabinet = cabinetOf(answers, atSink, places);
-  if (cabinet.is !== "fits") return { threads, cabinet, tubing };
-  const ways = waysUnderSink(cabinet.room, cabinet.units, cabinet.standings);
-  return { threads, cabinet, tubing: { ...tubing, tubes: measuredTubes(tubing.tubes, ways) } };
+  const [atSink, atWall] = [atSinkOf(stations), atOwnWallOf(stations)];
+  const hasTrain = stations.some((s) => s.placement.connects === "line");
+  const cabinet = atSink.length > 0 ? cabinetOf(answers, atSink, places) : undefined;
+  const ownWall = atWall.length > 0 && !hasTrain ? ownWallOf(answers, atWall, places) : undefined;
+  const ways = [cabinet, ownWall].flatMap((room) =>
+    room?.is === "fits" ? [waysInRoom(room.room, room.units, room.standings)] : [],
+  );
+  return {
+    threads,
+    ...(cabinet ? { cabinet } : {}),
+    ...(ownWall ? { ownWall } : {}),
+    tubing: { ...tubing, tubes: ways.reduce(measuredTubes, tubing.tubes) },
+  };
 }

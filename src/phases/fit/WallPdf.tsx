@@ -169,9 +169,15 @@ function Tubes({ tubes, at, k }: { tubes: WallPaper["tubes"]; at: (p: Place) => 
   });
 }
 
+const titles: Readonly<Record<WallPaper["is"], string>> = {
+  wall: "The wall",
+  cabinet: "The cabinet under the sink",
+  ownWall: "The wall at the cold pipe",
+};
 const figures: Readonly<Record<WallPaper["is"], string>> = {
   wall: "with its units and pipes",
   cabinet: "seen from its door, with its units and tubes",
+  ownWall: "with its units and tubes",
 };
 
 /** What stands on a wall or in a cabinet, by its names. */
@@ -202,7 +208,7 @@ function Names({
         const { x, y, width, height } = box(b);
         const isUpright = b.name.length * 4.2 > width;
         // In a cabinet tubes cross the middles of what stands there.
-        if (is === "cabinet") return <Words key={b.name} x={x + 3} y={y + WORD} says={b.name} begins />;
+        if (is !== "wall") return <Words key={b.name} x={x + 3} y={y + WORD} says={b.name} begins />;
         const middle = { x: x + width / 2, y: y + height / 2 };
         return <Words key={b.name} {...middle} says={b.name} upright={isUpright} />;
       })}
@@ -221,7 +227,7 @@ function Drawn({ wall, scale }: { wall: WallPaper; scale: number }) {
     <Svg
       {...tagged(
         "Figure",
-        `The ${wall.is} at 1:${scale}, ${figures[wall.is]}; the tables say the same in words`,
+        `${titles[wall.is]} at 1:${scale}, ${figures[wall.is]}; the tables say the same in words`,
       )}
       width={size.width + 2 * left}
       height={size.height + bottom}
@@ -312,14 +318,12 @@ function TubesTable({ cuts }: Pick<WallPaper, "cuts">) {
   );
 }
 
-const titles: Readonly<Record<WallPaper["is"], string>> = {
-  wall: "The wall",
-  cabinet: "The cabinet under the sink",
-};
 /** How a drawing is read. */
 function readSo({ is, pipes }: WallPaper): string {
-  if (is === "cabinet")
-    return "Seen from its door. Tubes are numbered as in the table that follows; they hang with slack, so that a unit is drawn out with its tubes on.";
+  const tubes =
+    "Tubes are numbered as in the table that follows; they hang with slack, so that a unit is drawn out with its tubes on.";
+  if (is === "cabinet") return `Seen from its door. ${tubes}`;
+  if (is === "ownWall") return tubes;
   const ribbed = pipes.some((p) => p.connectors.length > 0) ? "; ribbed: flexible connectors" : "";
   return `Pipes are numbered as in the cut list and in the table that follows${ribbed}.`;
 }

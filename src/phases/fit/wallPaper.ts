@@ -2,7 +2,7 @@ import { pipesOnWall } from "@/core/fit/piped";
 import type { Placing } from "@/core/fit/routes";
 import { bodiesOf, bodyOf } from "@/core/fit/standing";
 import { roleSaid, tubeName } from "@/core/fit/tubes";
-import { waysUnderSink } from "@/core/fit/tubeWays";
+import { waysInRoom } from "@/core/fit/tubeWays";
 import type { Point, Rect } from "@/core/fit/wall";
 import { cutSaid, numberedRuns } from "@/core/plumbing/named";
 import type { FitOfJob } from "@/core/record/fitOf";
@@ -39,7 +39,7 @@ interface DrawnTube extends TubeCurve {
 
 /** A wall as it is printed, or a cabinet seen from its door: mm from its upper left corner, and tables of what is drawn; plain data. */
 export interface WallPaper {
-  readonly is: "wall" | "cabinet";
+  readonly is: "wall" | "cabinet" | "ownWall";
   readonly width: number;
   readonly height: number;
   /** Where the wall turns towards who stands before it. */
@@ -159,16 +159,22 @@ function standsOf(
   });
 }
 
-/** A cabinet under a sink to be printed, with its tubes, in one unit system; undefined while nothing stands in it. */
-export function cabinetPaper({ cabinet, tubing }: TubingOfJob, profile: UnitSystem): WallPaper | undefined {
-  if (cabinet?.is !== "fits") return undefined;
-  const { room, units, standings } = cabinet;
+/** A cabinet under a sink, or the wall of units at the cold pipe, to be printed with its tubes, in one unit system; undefined while nothing stands in it. */
+export function roomPaper(
+  { tubing, ...rooms }: TubingOfJob,
+  is: "cabinet" | "ownWall",
+  profile: UnitSystem,
+): WallPaper | undefined {
+  const found = rooms[is];
+  if (found?.is !== "fits") return undefined;
+  const { room, units, standings } = found;
+  const floor = is === "cabinet" ? "the cabinet's floor" : "the floor";
   const to = seen(room, false);
   const say = (mm: number) => length(mm, profile);
-  const ways = waysUnderSink(room, units, standings);
+  const ways = waysInRoom(room, units, standings);
   const bodies = units.map((unit, i) => ({ ...to.rect(bodyOf(unit, standings[i]!)), name: unit.name }));
   return {
-    is: "cabinet",
+    is,
     width: room.width,
     height: room.height,
     bodies,
@@ -185,7 +191,7 @@ export function cabinetPaper({ cabinet, tubing }: TubingOfJob, profile: UnitSyst
     up: between([0, ...bodies.map((b) => b.y), room.height], say),
     units: units.map((unit, i) => {
       const at = standings[i]!;
-      const foot = at.y > 0 ? `its foot ${say(at.y)} above the cabinet's floor` : "on the cabinet's floor";
+      const foot = at.y > 0 ? `its foot ${say(at.y)} above ${floor}` : `on ${floor}`;
       const turned = at.lies ? ["on its side"] : [];
       return {
         key: unit.key,

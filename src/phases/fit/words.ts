@@ -88,6 +88,44 @@ export function headWords(n: HeadNote, name: NameOf, profile: UnitSystem): strin
     : `${both} are ${length(n.apart, profile)} apart; flexible connectors want ${length(HEADS.apart, profile)}`;
 }
 
+/** A room that units stand in without the house's pipes: a cabinet under a sink, or the wall at the cold pipe. */
+export type OwnRoomKind = "cabinet" | "wall";
+
+/** How each room is called, and what is said of it. */
+export const ownRoomWords: Readonly<
+  Record<
+    OwnRoomKind,
+    {
+      readonly title: string;
+      readonly notMeasured: string;
+      readonly tooSmall: string;
+      readonly where: string;
+      readonly label: string;
+      readonly floor: string;
+      readonly caption: string;
+    }
+  >
+> = {
+  cabinet: {
+    title: "Under the sink",
+    notMeasured: "the cabinet is not measured yet",
+    tooSmall: "they do not go into this cabinet",
+    where: "under the sink",
+    label: "The cabinet to scale, seen from its door; the lists say the same in words",
+    floor: "on its floor",
+    caption: "Where each stands, seen from the door",
+  },
+  wall: {
+    title: "On the wall at the cold pipe",
+    notMeasured: "the wall is not measured yet",
+    tooSmall: "they do not go on this wall",
+    where: "on the wall",
+    label: "The wall to scale; the lists say the same in words",
+    floor: "on the floor",
+    caption: "Where each stands",
+  },
+};
+
 /** What units stand on or in, as its size is said. */
 const roomOf = {
   wall: { wider: "on a wall that much wider", higher: "under a ceiling that much higher" },

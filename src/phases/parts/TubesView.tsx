@@ -117,8 +117,8 @@ export function TubesView({ jobId, tubing, rules, profile }: TubesProps) {
     <section aria-labelledby="tubes">
       <h2 id="tubes">Tubes</h2>
       <p className="mb-2 text-soft">
-        {underSink.length > 0
-          ? "Cut square; as long as their way along the cabinet's sides, with slack to draw the unit out for service, and what goes into both ports. Numbered as under the sink."
+        {underSink.length > 0 || tubing.tubes.some((t) => t.lengthMm !== undefined)
+          ? "Cut square; as long as their way along the sides of what they are in, with slack to draw the unit out for service, and what goes into both ports. Numbered as on Fit."
           : "Cut square on site, along their way, with slack to draw the unit out for service."}
       </p>
       {isOpen ? (

@@ -1,8 +1,8 @@
 import type { Route } from "next";
-import { cabinetFields } from "@/core/fit/cabinet";
-import { Cabinet } from "@/phases/fit/Cabinet";
+import { cabinetFields, ownWallFields } from "@/core/fit/cabinet";
 import { FitBoard } from "@/phases/fit/FitBoard";
 import { NetworkFile } from "@/phases/fit/NetworkFile";
+import { OwnRoom } from "@/phases/fit/OwnRoom";
 import { NoWall } from "@/phases/fit/NoWall";
 import { fitOf, isPlaceable } from "@/core/record/fitOf";
 import { drivingOf } from "@/core/record/laid";
@@ -15,6 +15,21 @@ import Link from "@/ui/Link";
 
 export const generateMetadata = titled("Fit");
 
+/** What the page asks of a job: of its train, or of the one room that its units stand in without it; and where that is measured. */
+const heads = {
+  train: {
+    says: "Does the train go on that wall, and how do the pipes run.",
+    measure: "Measure the wall",
+    field: "cutin",
+  },
+  wall: { says: "Does it go on that wall.", measure: "Measure the wall", field: ownWallFields.width },
+  cabinet: {
+    says: "Does it go in under the sink.",
+    measure: "Measure the cabinet",
+    field: cabinetFields.height,
+  },
+} as const;
+
 /** Whether the train goes on that wall. */
 export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
   const opened = await openJob((await params).id);
@@ -22,18 +37,20 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
   const fit = fitOf(job, judged, known);
   const { found, line, units } = fit;
   const [tank] = fit.tanks;
-  const { cabinet, tubing } = tubingOfJob(job.answers, judged, job.places);
-  const isAtSinkAlone = line.length === 0 && cabinet !== undefined;
+  const { cabinet, ownWall, tubing } = tubingOfJob(job.answers, judged, job.places);
+  const rooms = [
+    { room: "wall", found: ownWall },
+    { room: "cabinet", found: cabinet },
+  ] as const;
+  const own = ownWall ? "wall" : cabinet ? "cabinet" : "train";
+  const asks = line.length > 0 ? "train" : own;
+  const head = heads[asks];
   return (
     <JobShell {...frameOf(opened, "fit")}>
       <div className="mb-6 flex flex-wrap items-start justify-between gap-4">
         <div>
           <h1>Fit</h1>
-          <p className="text-soft">
-            {isAtSinkAlone
-              ? "Does it go in under the sink."
-              : "Does the train go on that wall, and how do the pipes run."}
-          </p>
+          <p className="text-soft">{head.says}</p>
           {tank ? (
             <p className="text-soft" data-salt-tank>
               Not on this wall: the {fit.tanks.map(({ name }) => name).join(", the ")}.{" "}
@@ -43,12 +60,8 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
             </p>
           ) : null}
         </div>
-        <Link
-          className="button quiet"
-          prefetch={false}
-          href={`/jobs/${job.id}/site#${isAtSinkAlone ? cabinetFields.height : "cutin"}` as Route}
-        >
-          {isAtSinkAlone ? "Measure the cabinet" : "Measure the wall"}
+        <Link className="button quiet" prefetch={false} href={`/jobs/${job.id}/site#${head.field}` as Route}>
+          {head.measure}
         </Link>
       </div>
       {found.is === "known" && isPlaceable(fit) ? (
@@ -71,19 +84,23 @@ export default async function FitPage({ params }: PageProps<"/jobs/[id]/fit">) {
           profile={person.profile}
           readOnly={!can("unitsPlaced")}
         />
-      ) : isAtSinkAlone ? null : (
+      ) : asks !== "train" ? null : (
         <NoWall jobId={job.id} found={found} hasUnits={line.length > 0} unmeasured={fit.unmeasured} />
       )}
-      {cabinet ? (
-        <Cabinet
-          jobId={job.id}
-          found={cabinet}
-          tubes={tubing.tubes}
-          seen={job.designSeq}
-          profile={person.profile}
-          readOnly={!can("unitsPlaced")}
-        />
-      ) : null}
+      {rooms.map(({ room, found: inRoom }) =>
+        inRoom ? (
+          <OwnRoom
+            key={room}
+            jobId={job.id}
+            room={room}
+            found={inRoom}
+            tubes={tubing.tubes}
+            seen={job.designSeq}
+            profile={person.profile}
+            readOnly={!can("unitsPlaced")}
+          />
+        ) : null,
+      )}
       <details className="mt-10 print:hidden">
         <summary className="min-h-11 cursor-pointer py-2">Look at another network</summary>
         <NetworkFile profile={person.profile} />

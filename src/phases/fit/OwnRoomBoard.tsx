@@ -1,11 +1,11 @@
 "use client";
 import { useMemo } from "react";
-import type { CabinetFound } from "@/core/fit/cabinet";
+import type { RoomFound } from "@/core/fit/cabinet";
 import { misfits } from "@/core/fit/judge";
 import { pack } from "@/core/fit/pack";
 import { samePlace, type Standing } from "@/core/fit/standing";
 import { measuredTubes, type Tube } from "@/core/fit/tubes";
-import { waysUnderSink } from "@/core/fit/tubeWays";
+import { waysInRoom } from "@/core/fit/tubeWays";
 import type { UnitSystem } from "@/core/units";
 import { VerdictShape } from "@/ui/VerdictMark";
 import { PaperLinks } from "../job/PaperLinks";
@@ -13,19 +13,21 @@ import { PlacesTable } from "./PlacesTable";
 import { TubesDrawn, TubesList } from "./Tubes";
 import { useKept, useMoved } from "./useLayout";
 import { WallDrawing } from "./WallDrawing";
-import { misfitWords } from "./words";
+import { misfitWords, ownRoomWords, type OwnRoomKind } from "./words";
 
 interface BoardProps {
   readonly jobId: string;
-  readonly found: Extract<CabinetFound, { is: "fits" }>;
+  readonly kind: OwnRoomKind;
+  readonly found: Extract<RoomFound, { is: "fits" }>;
   readonly tubes: readonly Tube[];
   readonly seen: number;
   readonly profile: UnitSystem;
   readonly readOnly: boolean;
 }
 
-/** What stands in a cabinet, as kept and as moved here; the first move keeps the places of all. */
-function useCabinet({ jobId, found, seen }: BoardProps) {
+/** What stands in a room, as kept and as moved here; the first move keeps the places of all. */
+function useOwnRoom({ jobId, kind, found, seen }: BoardProps) {
+  const { where } = ownRoomWords[kind];
   const { room, units } = found;
   const { keep, say, busy } = useKept(jobId, seen);
   const kept = useMemo(
@@ -37,24 +39,25 @@ function useCabinet({ jobId, found, seen }: BoardProps) {
   const nameOf = (id: string) => units.find((u) => u.key === id)?.name ?? `the ${id}`;
   const put = (key: string, to: Standing) => {
     move(key, to);
-    void keep({ ...current, [key]: to }, `${nameOf(key)} moved under the sink`);
+    void keep({ ...current, [key]: to }, `${nameOf(key)} moved ${where}`);
   };
   const standAll = () => {
     const packed = pack(room, units);
     if (packed.is !== "fits") return;
     const all = Object.fromEntries(units.map((u, i) => [u.key, packed.standings[i]!]));
     for (const [key, to] of Object.entries(all)) move(key, to);
-    void keep(all, "all stand as computed under the sink");
+    void keep(all, `all stand as computed ${where}`);
   };
   return { room, units, current, kept, standings, nameOf, move, put, standAll, say, busy };
 }
 
-/** A cabinet with all that goes into it: moved by hand, judged at once, with its tubes as they run then. */
-export function CabinetBoard(props: BoardProps) {
-  const { jobId, found, profile, readOnly } = props;
-  const { room, units, standings, nameOf, ...cabinet } = useCabinet(props);
+/** A cabinet or a wall with all that goes into it: moved by hand, judged at once, with its tubes as they run then. */
+export function OwnRoomBoard(props: BoardProps) {
+  const { jobId, kind, found, profile, readOnly } = props;
+  const words = ownRoomWords[kind];
+  const { room, units, standings, nameOf, ...own } = useOwnRoom(props);
   const faults = misfits(room, units, standings);
-  const ways = waysUnderSink(room, units, standings);
+  const ways = waysInRoom(room, units, standings);
   const tubes = measuredTubes(props.tubes, ways);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6 md:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
@@ -69,7 +72,7 @@ export function CabinetBoard(props: BoardProps) {
             <ul className="grid gap-1">
               {faults.map((m) => (
                 <li key={JSON.stringify(m)}>
-                  <VerdictShape level="Stop" /> Stop: {misfitWords(m, nameOf, profile, "cabinet")}
+                  <VerdictShape level="Stop" /> Stop: {misfitWords(m, nameOf, profile, kind)}
                 </li>
               ))}
             </ul>
@@ -83,25 +86,25 @@ export function CabinetBoard(props: BoardProps) {
           pipes={[]}
           misfits={faults}
           profile={profile}
-          label="The cabinet to scale, seen from its door; the lists say the same in words"
-          {...(readOnly ? {} : { move: cabinet.move, drop: cabinet.put })}
+          label={words.label}
+          {...(readOnly ? {} : { move: own.move, drop: own.put })}
         >
           <TubesDrawn tubes={tubes} ways={ways} room={room} />
         </WallDrawing>
-        {faults.length === 0 ? <PaperLinks href={`/api/jobs/${jobId}/cabinet`} what="Drawing" /> : null}
+        {faults.length === 0 ? <PaperLinks href={`/api/jobs/${jobId}/${kind}`} what="Drawing" /> : null}
         {readOnly ? null : (
           <button
             type="button"
             className="button quiet justify-self-start"
-            disabled={cabinet.busy}
-            onClick={cabinet.standAll}
+            disabled={own.busy}
+            onClick={own.standAll}
           >
             Stand them as computed
           </button>
         )}
-        {cabinet.say ? (
-          <p role="status" className={cabinet.say.bad ? "text-stop" : "text-soft"}>
-            {cabinet.say.text}
+        {own.say ? (
+          <p role="status" className={own.say.bad ? "text-stop" : "text-soft"}>
+            {own.say.text}
           </p>
         ) : null}
       </div>
@@ -110,13 +113,13 @@ export function CabinetBoard(props: BoardProps) {
           wall={room}
           mirrored={false}
           units={units}
-          places={cabinet.current}
-          kept={cabinet.kept}
+          places={own.current}
+          kept={own.kept}
           profile={profile}
           readOnly={readOnly}
-          floor="on its floor"
-          caption="Where each stands, seen from the door"
-          put={cabinet.put}
+          floor={words.floor}
+          caption={words.caption}
+          put={own.put}
         />
         <TubesList jobId={jobId} tubes={tubes} profile={profile} />
       </div>

@@ -1,20 +1,22 @@
-import type { CabinetFound } from "@/core/fit/cabinet";
+import type { RoomFound } from "@/core/fit/cabinet";
 import type { Tube } from "@/core/fit/tubes";
 import type { UnitSystem } from "@/core/units";
 import { VerdictShape } from "@/ui/VerdictMark";
 import { MissingAnswers } from "./NoWall";
-import { CabinetBoard } from "./CabinetBoard";
-import { remedyWords } from "./words";
+import { OwnRoomBoard } from "./OwnRoomBoard";
+import { ownRoomWords, remedyWords, type OwnRoomKind } from "./words";
 
-/** Whether what is fitted under a sink goes into its cabinet, and where. */
-export function Cabinet({
+/** Whether what is fitted under a sink goes into its cabinet, or at the cold pipe on its wall, and where. */
+export function OwnRoom({
   jobId,
+  room,
   found,
   profile,
   ...board
 }: {
   readonly jobId: string;
-  readonly found: CabinetFound;
+  readonly room: OwnRoomKind;
+  readonly found: RoomFound;
   readonly profile: UnitSystem;
   readonly tubes: readonly Tube[];
   readonly seen: number;
@@ -22,11 +24,13 @@ export function Cabinet({
 }) {
   const nameOf = (id: string) =>
     ("units" in found ? found.units.find((u) => u.key === id)?.name : undefined) ?? `the ${id}`;
+  const words = ownRoomWords[room];
+  const state = room === "cabinet" ? { "data-cabinet": found.is } : { "data-own-wall": found.is };
   return (
-    <section aria-labelledby="cabinet" className="mt-8 grid gap-3" data-cabinet={found.is}>
-      <h2 id="cabinet">Under the sink</h2>
+    <section aria-labelledby={room} className="mt-8 grid gap-3" {...state}>
+      <h2 id={room}>{words.title}</h2>
       {found.is === "missing" ? (
-        <MissingAnswers jobId={jobId} fields={found.fields} what="the cabinet is not measured yet" />
+        <MissingAnswers jobId={jobId} fields={found.fields} what={words.notMeasured} />
       ) : null}
       {found.is === "unmeasured" ? (
         <p>
@@ -42,16 +46,18 @@ export function Cabinet({
       {found.is === "tooSmall" ? (
         <div>
           <p>
-            <VerdictShape level="Stop" /> Stop: they do not go into this cabinet
+            <VerdictShape level="Stop" /> Stop: {words.tooSmall}
           </p>
           <ul className="mt-1 list-disc pl-5">
             {found.remedies.map((remedy) => (
-              <li key={JSON.stringify(remedy)}>{remedyWords(remedy, nameOf, profile, "cabinet")}</li>
+              <li key={JSON.stringify(remedy)}>{remedyWords(remedy, nameOf, profile, room)}</li>
             ))}
           </ul>
         </div>
       ) : null}
-      {found.is === "fits" ? <CabinetBoard {...board} jobId={jobId} found={found} profile={profile} /> : null}
+      {found.is === "fits" ? (
+        <OwnRoomBoard {...board} jobId={jobId} kind={room} found={found} profile={profile} />
+      ) : null}
     </section>
   );
 }
