@@ -34,7 +34,11 @@ describe("a unit at the cold pipe, on its wall", () => {
     const { room, units, standings } = fits(planned(["RO-H", "BP-3"]));
     expect(units.map((u) => u.name)).toEqual(["RO-H", "BP-3"]);
     expect(misfits(room, units, standings)).toEqual([]);
-    expect(standings[0]!.y).toBeGreaterThanOrEqual(120);
+    // At hand, where it is opened and read.
+    expect(standings[0]!.y).toBeGreaterThanOrEqual(900);
+    const low = fits(planned(["RO-H"], { ...wall, "space.height": "900 mm" }));
+    expect(low.standings[0]!.y).toBeLessThan(900);
+    expect(low.standings[0]!.y).toBeGreaterThanOrEqual(120);
   });
 
   it("has its feed and its waste cut to the pipe and the drain on that wall; where its water goes nobody knows", () => {

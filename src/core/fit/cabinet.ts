@@ -121,6 +121,21 @@ export type RoomFound =
   /** It was not found within what is tried. */
   | { readonly is: "open"; readonly room: Room; readonly units: readonly WallUnit[] };
 
+/** What hangs on a wall is opened and read there: its foot is about so high where there is room, mm (handbook 9, K11). */
+const AT_HAND = 900;
+const atHand = (unit: WallUnit): WallUnit =>
+  unit.hangs ? { ...unit, hangs: { ...unit.hangs, least: AT_HAND } } : unit;
+
+/** One way in which units stand in a room: at hand on a wall, where they can be. */
+export function packedIn(
+  room: Room,
+  units: readonly WallUnit[],
+  { hasDoor }: Pick<RoomAsked, "hasDoor">,
+): ReturnType<typeof pack> {
+  const handy = hasDoor ? undefined : pack(room, units.map(atHand));
+  return handy?.is === "fits" ? handy : pack(room, units);
+}
+
 /**
  * Do units go into a room, seen from before it, with what is in it already: one way in which they stand, or every single thing that would let them. Of a range the least is free. `places`: where
  * somebody placed them, which counts once each of them has one.
@@ -155,7 +170,7 @@ function roomFor(
   const units = placed.flatMap((unit) => inRoom(unit, asked));
   const kept = units.flatMap((u) => places[u.key] ?? []);
   if (kept.length === units.length) return { is: "fits", room, units, standings: kept, byHand: true };
-  const packed = pack(room, units);
+  const packed = packedIn(room, units, asked);
   if (packed.is === "fits") return { is: "fits", room, units, standings: packed.standings, byHand: false };
   if (packed.is === "open") return { is: "open", room, units };
   return { is: "tooSmall", room, units, remedies: whyNotFit(room, units) };

@@ -1,8 +1,7 @@
 "use client";
 import { useMemo } from "react";
-import type { RoomFound } from "@/core/fit/cabinet";
+import { packedIn, type RoomFound } from "@/core/fit/cabinet";
 import { misfits } from "@/core/fit/judge";
-import { pack } from "@/core/fit/pack";
 import { samePlace, type Standing } from "@/core/fit/standing";
 import { measuredTubes, type Tube } from "@/core/fit/tubes";
 import { waysInRoom } from "@/core/fit/tubeWays";
@@ -42,7 +41,7 @@ function useOwnRoom({ jobId, kind, found, seen }: BoardProps) {
     void keep({ ...current, [key]: to }, `${nameOf(key)} moved ${where}`);
   };
   const standAll = () => {
-    const packed = pack(room, units);
+    const packed = packedIn(room, units, { hasDoor: kind === "cabinet" });
     if (packed.is !== "fits") return;
     const all = Object.fromEntries(units.map((u, i) => [u.key, packed.standings[i]!]));
     for (const [key, to] of Object.entries(all)) move(key, to);

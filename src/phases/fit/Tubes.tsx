@@ -7,8 +7,18 @@ import Link from "@/ui/Link";
 import { curvePath, tubeCurve, tubeDashes } from "./tubeCurve";
 import { tubeAnchor } from "./words";
 
+/** A cabinet as wide as most. */
+const USUAL_WIDTH = 900;
+const dashed = (dashes: string | undefined, k: number): string | undefined =>
+  dashes
+    ?.split(" ")
+    .map((part) => Number(part) * k)
+    .join(" ");
+
 /** Tubes between their ends, seen from the door; those of which an end is not known are left out. */
 export function TubesDrawn({ tubes, ways, room }: { tubes: readonly Tube[]; ways: TubeWays; room: Room }) {
+  // A wall is drawn smaller than a cabinet, its tubes as wide.
+  const k = Math.max(1, room.width / USUAL_WIDTH);
   return tubes.map((tube, i) => {
     const curve = tubeCurve(tube, i, ways, room);
     if (!curve) return null;
@@ -18,19 +28,19 @@ export function TubesDrawn({ tubes, ways, room }: { tubes: readonly Tube[]; ways
         <path
           d={curvePath(curve)}
           className="fill-none stroke-water"
-          strokeWidth="6"
-          strokeDasharray={tubeDashes[tube.role]}
+          strokeWidth={6 * k}
+          strokeDasharray={dashed(tubeDashes[tube.role], k)}
         />
         {[from, to].map(({ x, y }, end) => (
-          <circle key={end} cx={x} cy={y} r="7" className="fill-paper stroke-water" strokeWidth="2" />
+          <circle key={end} cx={x} cy={y} r={7 * k} className="fill-paper stroke-water" strokeWidth={2 * k} />
         ))}
-        <circle cx={label.x} cy={label.y} r="15" className="fill-paper stroke-hair" strokeWidth="2" />
+        <circle cx={label.x} cy={label.y} r={15 * k} className="fill-paper stroke-hair" strokeWidth={2 * k} />
         <text
           x={label.x}
-          y={label.y + 8}
+          y={label.y + 8 * k}
           textAnchor="middle"
           className="num fill-ink"
-          fontSize="22"
+          fontSize={22 * k}
           aria-hidden="true"
         >
           {i + 1}
