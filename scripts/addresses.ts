@@ -1,7 +1,10 @@
 import { existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 
-/** The database to work on: DATABASE_URL (and DATABASE_OWNER_URL), else the demo's own. Ends with one line when there is neither. */
+/**
+ * The database to work on: DATABASE_URL (and DATABASE_OWNER_URL), else the demo's own. Ends with one line
+ * when there is neither.
+ */
 export function addresses(): { readonly url: string; readonly ownerUrl: string; readonly appUser?: string } {
   const url = process.env.DATABASE_URL;
   if (url)

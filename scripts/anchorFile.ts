@@ -3,7 +3,10 @@ import { appendFileSync, existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Anchor } from "../src/data/queries/anchors";
 
-/** Where it lies: BRANT_ANCHORS, else beside the demo's own database. A database of somebody's own has none until one is named: anchors of another are not its. */
+/**
+ * Where it lies: BRANT_ANCHORS, else beside the demo's own database. A database of somebody's own has none
+ * until one is named: anchors of another are not its.
+ */
 export const anchorFile = (): string | undefined =>
   process.env.BRANT_ANCHORS ??
   (process.env.DATABASE_URL ? undefined : join(process.cwd(), ".brant", "anchors"));

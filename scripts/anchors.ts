@@ -1,4 +1,5 @@
-// Writes down where every log ends, in the database's own table of anchors and in a file outside it. Run hourly while Brant serves.
+// Writes down where every log ends, in the database's own table of anchors and in a file outside it. Run
+// hourly while Brant serves.
 import { databaseOn, poolFor } from "../src/data/database";
 import { allAnchors, anchorEverything } from "../src/data/queries/anchors";
 import { addAnchors, anchorFile } from "./anchorFile";

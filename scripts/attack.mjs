@@ -1,5 +1,7 @@
-// npm run attack: hostile inputs, kills in the middle of writing, and many at once, on the production build and a MariaDB of its own.
-// Longer than npm test has room for. Ends with what it counted, and fails where anything was lost, doubled or not answered in words.
+// npm run attack: hostile inputs, kills in the middle of writing, and many at once, on the production build
+// and a MariaDB of its own.
+// Longer than npm test has room for. Ends with what it counted, and fails where anything was lost, doubled
+// or not answered in words.
 // ATTACK_INPUTS, ATTACK_KILLS, ATTACK_CLIENTS and ATTACK_SECONDS make it shorter.
 import { createRequire } from "node:module";
 import { join } from "node:path";

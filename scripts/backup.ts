@@ -1,4 +1,5 @@
-// npm run backup -- FILE.tar.gz : one consistent copy of the whole database, and of the folder of files where one is set.
+// npm run backup -- FILE.tar.gz : one consistent copy of the whole database, and of the folder of files
+// where one is set.
 import { spawn } from "node:child_process";
 import { createReadStream, createWriteStream, existsSync, mkdtempSync, renameSync, rmSync } from "node:fs";
 import { dirname, join, resolve } from "node:path";

@@ -1,4 +1,5 @@
-// Appending a log entry (read head, decide, two writes, one transaction) against a raw insert in one transaction over the same driver.
+// Appending a log entry (read head, decide, two writes, one transaction) against a raw insert in one
+// transaction over the same driver.
 import type { Draft, Intent } from "../src/core/log";
 import { createPool } from "mysql2/promise";
 import { ulid } from "ulid";

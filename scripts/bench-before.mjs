@@ -5,7 +5,10 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { root, run } from "./machine.mjs";
 
-/** Where the earlier tree lies, its packages installed and, where `pages`, its pages built; undefined where this folder has not that part of the history. */
+/**
+ * Where the earlier tree lies, its packages installed and, where `pages`, its pages built; undefined where
+ * this folder has not that part of the history.
+ */
 export async function treeBefore(commit, say, { pages }) {
   try {
     execFileSync("git", ["cat-file", "-e", `${commit}^{commit}`], { cwd: root, stdio: "ignore" });

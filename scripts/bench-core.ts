@@ -113,7 +113,8 @@ const same =
   first.checks === plain.last.score[1] &&
   first.unknowns === plain.last.score[2];
 
-// The whole catalogue, grown to 120 units by variants of its own, and the site whose untreated water lets the search prune least.
+// The whole catalogue, grown to 120 units by variants of its own, and the site whose untreated water lets
+// the search prune least.
 const all = [...unitModels.values()];
 const grown: UnitModel[] = [
   ...all,

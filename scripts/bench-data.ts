@@ -1,4 +1,5 @@
-// Fills a database with N jobs for the bench: real chains of a few entries, made by the same decisions as the application's.
+// Fills a database with N jobs for the bench: real chains of a few entries, made by the same decisions as
+// the application's.
 import { knowledgeWith } from "../src/catalogue/knowledge";
 import { databaseOn, poolFor } from "../src/data/database";
 import { DAY, DemoDesk, HOUR } from "../src/data/demo/desk";

@@ -1,4 +1,5 @@
-// The order of moves at every step of every kind of job that wants something of the rig, from where a crew stands there. Prints one JSON line.
+// The order of moves at every step of every kind of job that wants something of the rig, from where a crew
+// stands there. Prints one JSON line.
 import { nextStep } from "../src/core/job";
 import { movesFor } from "../src/core/record";
 import { work } from "../tests/unit/desk";

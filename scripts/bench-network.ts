@@ -1,4 +1,5 @@
-// A network solved through Brant against the engine called directly: one open project in both, new lengths set, initialised, solved, read. Prints one JSON line.
+// A network solved through Brant against the engine called directly: one open project in both, new lengths
+// set, initialised, solved, read. Prints one JSON line.
 import { InitHydOption, LinkProperty, NodeProperty, Option, Project, Workspace } from "epanet-js";
 import { supplyCurve } from "../src/core/plumbing";
 import { loadEngine } from "../src/core/plumbing/engine";

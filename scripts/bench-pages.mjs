@@ -33,7 +33,10 @@ export async function jobPath(page, name) {
   return /^\/jobs\/[^/]*/.exec(href)[0];
 }
 
-/** Milliseconds from the POST of an answer until the findings beside the survey have changed, for each of some rounds. */
+/**
+ * Milliseconds from the POST of an answer until the findings beside the survey have changed, for each of
+ * some rounds.
+ */
 export async function answerTimes(page, job, rounds) {
   await page.goto(`${job}/site`);
   await page.waitForLoadState("networkidle");
@@ -75,7 +78,10 @@ export async function answerTimes(page, job, rounds) {
   }, rounds);
 }
 
-/** The compressed bytes of every script fetched from going to a page until something has happened there, by address; workers apart. */
+/**
+ * The compressed bytes of every script fetched from going to a page until something has happened there, by
+ * address; workers apart.
+ */
 export async function scriptsUntil(context, path, happened) {
   const page = await context.newPage();
   const fetched = new Map();

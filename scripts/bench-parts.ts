@@ -1,4 +1,5 @@
-// The flats, two and two side by side, on their wall: what they ask for, and new figures while one of its units is dragged. Prints one JSON line.
+// The flats, two and two side by side, on their wall: what they ask for, and new figures while one of its
+// units is dragged. Prints one JSON line.
 import { fittings } from "../src/catalogue/fittings";
 import { joints } from "../src/catalogue/joints";
 import { pipes } from "../src/catalogue/pipes";

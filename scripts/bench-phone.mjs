@@ -9,7 +9,10 @@ const slowLine = {
 };
 const CPU_DIVIDED_BY = 4;
 
-/** Runs in the page: when its heading was there, and when React had taken it over and no control waited any more, in ms since going there. */
+/**
+ * Runs in the page: when its heading was there, and when React had taken it over and no control waited any
+ * more, in ms since going there.
+ */
 function watched() {
   const own = (element) => Object.keys(element).some((key) => key.startsWith("__reactFiber$"));
   const seen = {};
@@ -46,7 +49,10 @@ async function lookAt(context, path, { cold }) {
 
 const median = (all) => [...all].sort((a, b) => a - b)[Math.floor(all.length / 2)];
 
-/** Medians over some rounds, for each page: readable and alive, cold and warm, ms. Rounds go page by page, so that a slow minute hits all alike. */
+/**
+ * Medians over some rounds, for each page: readable and alive, cold and warm, ms. Rounds go page by page,
+ * so that a slow minute hits all alike.
+ */
 export async function phoneTimes(context, paths, rounds = 7) {
   const times = Object.fromEntries(
     Object.keys(paths).map((name) => [name, { readable: [], cold: [], warmReadable: [], warm: [] }]),

@@ -1,4 +1,5 @@
-// Plans of the rig: how long they take, and how long a general state-machine library's shortest path takes for the same. Prints one JSON line.
+// Plans of the rig: how long they take, and how long a general state-machine library's shortest path takes
+// for the same. Prints one JSON line.
 import { writeFileSync } from "node:fs";
 import { fromTransition } from "xstate";
 import { getShortestPaths } from "xstate/graph";
@@ -152,7 +153,10 @@ const liveIn = (r: Rig, s: RigState) => {
   const is = new Map(regions(r, s).flatMap((x) => x.nodes.map((n) => [n, x.state] as const)));
   return (n: string) => is.get(n) === "flowing" || is.get(n) === "charged";
 };
-/** Questions of one size, from a seed: the house fed throughout, no vent on what is live, some nodes without pressure and others with it at the end; each takes three moves or more. */
+/**
+ * Questions of one size, from a seed: the house fed throughout, no vent on what is live, some nodes without
+ * pressure and others with it at the end; each takes three moves or more.
+ */
 function asked(r: Rig, seed: number, many: number): Asked[] {
   const random = seeded(seed);
   const found: Asked[] = [];

@@ -1,4 +1,5 @@
-// npm run bench: ratios against named baselines, all from one run on this machine; one of them is the commit before the last rebuilding.
+// npm run bench: ratios against named baselines, all from one run on this machine; one of them is the
+// commit before the last rebuilding.
 import { spawn } from "node:child_process";
 import { join } from "node:path";
 import {
@@ -133,7 +134,10 @@ async function pageTimes(small, large, path, rounds = 160) {
 /** What a company of 5 000 jobs, 60 of them open, has to be as quick at as one of 20. */
 const atSize = { "the list of jobs": "/jobs", "the search": "/api/find?q=bakery%20pell" };
 
-/** What a phone fetches for a reading at a step, from going there until its verdict has appeared, above what the bare page fetches. */
+/**
+ * What a phone fetches for a reading at a step, from going there until its verdict has appeared, above what
+ * the bare page fetches.
+ */
 async function readingScripts(site) {
   const job = await jobPath(site.page, "Bench reading");
   const bare = await scriptsUntil(site.context, "/not-yours", (p) => p.waitForLoadState("networkidle"));
@@ -352,7 +356,10 @@ const coreRows = (core, rig, orders, pair) => [
   ),
 ];
 
-/** The slow phone alone, in some minutes: its figures want a quiet machine, and are asked for again where it was not. */
+/**
+ * The slow phone alone, in some minutes: its figures want a quiet machine, and are asked for again where it
+ * was not.
+ */
 async function phoneAlone(db) {
   await fill(db, "brant_small", 20);
   await needBuild({ dist: ".next" }, say);

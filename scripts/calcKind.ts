@@ -9,7 +9,10 @@ export const refuse = (why: string): never => {
 /** What answers one case. */
 export type Compute = (given: unknown) => object;
 
-/** One kind of calculation: what a case must hold, and what is computed of it. Canonical units, shapes as in the reference figures. */
+/**
+ * One kind of calculation: what a case must hold, and what is computed of it. Canonical units, shapes as in
+ * the reference figures.
+ */
 export const kind =
   <S extends z.ZodType>(inputs: S, compute: (given: z.infer<S>) => object): Compute =>
   (given) => {

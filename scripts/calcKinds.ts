@@ -76,7 +76,10 @@ const plainRig = z.looseObject({
   ),
 });
 const nodeKinds: Readonly<Record<string, RigNode["kind"]>> = { main: "main", house: "house", air: "air" };
-/** A rig of the reference figures as the core's: what joins a node to the air is an opening, a unit has no rules of its own. */
+/**
+ * A rig of the reference figures as the core's: what joins a node to the air is an opening, a unit has no
+ * rules of its own.
+ */
 function rigFrom(plain: z.infer<typeof plainRig>): Rig {
   const known = new Set(plain.nodes);
   const open = new Set(
@@ -377,7 +380,10 @@ function answerTo(compute: Compute, given: unknown): object {
   }
 }
 
-/** The core's own figures for the cases of one kind, JSON in and out; a bad case has `{"error": "…"}` in its place. Not ok where the input cannot be read. */
+/**
+ * The core's own figures for the cases of one kind, JSON in and out; a bad case has `{"error": "…"}` in its
+ * place. Not ok where the input cannot be read.
+ */
 export function answersTo(name: string, input: string): Answered {
   const compute = kinds[name];
   if (!compute)

@@ -86,8 +86,8 @@ function runningPid(folder) {
 }
 
 /**
- * Starts the database of a data folder, or takes over one that is still running there (its keeper may have been killed).
- * Returns the connection addresses by user, the process and how to stop it.
+ * Starts the database of a data folder, or takes over one that is still running there (its keeper may have
+ * been killed). Returns the connection addresses by user, the process and how to stop it.
  */
 export async function startDatabase({ folder, port, name = "brant" }) {
   const paths = pathsOf(folder);

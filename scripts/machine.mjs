@@ -231,7 +231,8 @@ export const servingArguments = (port, tree = root) => [
   String(port),
   "--hostname",
   "127.0.0.1",
-  // A proxy keeps a resting connection for about a minute. Node would close it after five seconds, at times in the moment in which it is used again.
+  // A proxy keeps a resting connection for about a minute. Node would close it after five seconds, at times
+  // in the moment in which it is used again.
   "--keepAliveTimeout",
   "75000",
 ];

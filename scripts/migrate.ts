@@ -1,4 +1,5 @@
-// Brings the database to the current schema. Where BRANT_BACKUPS names a folder, what is there is backed up first: that is the way back.
+// Brings the database to the current schema. Where BRANT_BACKUPS names a folder, what is there is backed up
+// first: that is the way back.
 import { spawnSync } from "node:child_process";
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";

@@ -54,7 +54,10 @@ async function takeBack(): Promise<void> {
   if (files && existsSync(kept)) rmSync(files, { recursive: true, force: true });
 }
 
-/** Whoever defined a trigger may not be here: it belongs to who restores it. Only the line that begins a trigger is touched. */
+/**
+ * Whoever defined a trigger may not be here: it belongs to who restores it. Only the line that begins a
+ * trigger is touched.
+ */
 const withoutDefiner = (line: string): string =>
   line.startsWith("/*!50003 CREATE*/") ? line.replace(/\/\*!50017 DEFINER=`[^`]*`@`[^`]*`\*\/ /, "") : line;
 

@@ -1,4 +1,5 @@
-// What demo and start share: a folder with a database of its own (or one given), the build, and a server that is watched.
+// What demo and start share: a folder with a database of its own (or one given), the build, and a server
+// that is watched.
 import { spawn } from "node:child_process";
 import { existsSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
@@ -143,8 +144,9 @@ async function prepareMachine({ folder, port, command }, outside, files, say) {
 }
 
 /**
- * Serves Brant from a folder until it is told to stop. `plan`: `command` that began it, `folder`, `port`, `databasePort`, `env` to add, `migrating` to add where tables are changed; `ready(outside, say)`
- * before the database is started; `data(env, say)` once its schema is current; `greeting(env)` once it serves.
+ * Serves Brant from a folder until it is told to stop. `plan`: `command` that began it, `folder`, `port`,
+ * `databasePort`, `env` to add, `migrating` to add where tables are changed; `ready(outside, say)` before
+ * the database is started; `data(env, say)` once its schema is current; `greeting(env)` once it serves.
  */
 export async function serveBrant(plan) {
   const { folder, port, databasePort } = plan;

@@ -1,4 +1,5 @@
-// What end-to-end tests are played on: a MariaDB of its own, two companies with the demo's data in it, and a server of the production build for each.
+// What end-to-end tests are played on: a MariaDB of its own, two companies with the demo's data in it, and
+// a server of the production build for each.
 import { spawn } from "node:child_process";
 import { cpSync, mkdirSync, rmSync } from "node:fs";
 import { freePort, Plain, root, run, servingArguments, sleep } from "./machine.mjs";
@@ -22,7 +23,10 @@ async function reach(folder, port, names) {
   }));
 }
 
-/** Empty databases of these names in a folder's MariaDB, which is started anew; returns for each the environment to reach it by. */
+/**
+ * Empty databases of these names in a folder's MariaDB, which is started anew; returns for each the
+ * environment to reach it by.
+ */
 export async function databasesIn(folder, port, names) {
   mkdirSync(folder, { recursive: true });
   await stopDatabase(folder);
@@ -72,7 +76,10 @@ export async function serve(env, from) {
   return { base, end, kill };
 }
 
-/** How long a server of the test build was kept from answering since it was asked to watch, ms; undefined where it has ended meanwhile. */
+/**
+ * How long a server of the test build was kept from answering since it was asked to watch, ms; undefined
+ * where it has ended meanwhile.
+ */
 const loopOf = (base) =>
   fetch(`${base}/api/test/loop`).then(
     async (answer) => (answer.ok ? (await answer.json()).whole : undefined),
@@ -93,7 +100,10 @@ export async function loadCompanies(folder, port) {
   }
 }
 
-/** Sets a stand up in a folder, with companies that were loaded in another; `ports` are where its database and its servers look for free ones. */
+/**
+ * Sets a stand up in a folder, with companies that were loaded in another; `ports` are where its database
+ * and its servers look for free ones.
+ */
 export async function setUpStand(folder, loaded, ports) {
   await stopDatabase(folder);
   rmSync(folder, { recursive: true, force: true });

@@ -14,8 +14,9 @@ async function ended(child, grace) {
 }
 
 /**
- * Keeps what `start` returns (a child process). `ask(signal)` asks it for its health: whatever it answers, it lives; a rejection is a miss. Until it has
- * answered once it is left alone. `say` is told what is done. Returns how to end it for good.
+ * Keeps what `start` returns (a child process). `ask(signal)` asks it for its health: whatever it answers,
+ * it lives; a rejection is a miss. Until it has answered once it is left alone. `say` is told what is done.
+ * Returns how to end it for good.
  */
 export function supervise({ start, ask, say, ...settings }) {
   const { every, patience, misses, again, grace } = { ...usual, ...settings };

@@ -111,8 +111,9 @@ function tally(report, output, seconds) {
 }
 
 /**
- * The event loop of a server over every end-to-end test: at the worst thousandth its own work keeps it no longer than this, ms. How long it waits in all is
- * said too; with two browsers and two databases beside it that is the machine's.
+ * The event loop of a server over every end-to-end test: at the worst thousandth its own work keeps it no
+ * longer than this, ms. How long it waits in all is said too; with two browsers and two databases beside it
+ * that is the machine's.
  */
 const LOOP_MOST = 200;
 function tellLoop(loop) {
@@ -129,7 +130,10 @@ function tellLoop(loop) {
     );
 }
 
-/** The application itself, driven in a browser. Each of Playwright's workers has a stand to itself: a test may stop its database or move its clock. */
+/**
+ * The application itself, driven in a browser. Each of Playwright's workers has a stand to itself: a test
+ * may stop its database or move its clock.
+ */
 async function endToEnd() {
   await needBuild({ dist: TEST_BUILD, testClock: true, quiet: true }, say);
   const loaded = join(folder, "loaded");

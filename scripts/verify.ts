@@ -1,4 +1,5 @@
-// Checks everything that is kept (chains, the jobs' rows, files), or one bundle file, and says what was changed or is missing.
+// Checks everything that is kept (chains, the jobs' rows, files), or one bundle file, and says what was
+// changed or is missing.
 import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { filesNamedBy, type Entry } from "../src/core/log";
@@ -120,7 +121,10 @@ function compareEnds(id: string, log: End | undefined, row: End | undefined): vo
     say("ends", `job ${id}: its row speaks of another log: entry ${row.seq}, head ${row.head}`);
 }
 
-/** A log that was made anew, each hash fitting the next, no longer passes through the places where it was seen before. */
+/**
+ * A log that was made anew, each hash fitting the next, no longer passes through the places where it was
+ * seen before.
+ */
 function compareAnchors(
   id: string,
   hashes: readonly string[],

@@ -9,7 +9,10 @@ const ringAt = (then: string): Written => ({
 
 const plain = { checks: [], rotatable: false, reusable: false } as const;
 
-/** What each kind of joint asks for (handbook 3, Which joint, which sealant, how tight; minutes and swing: Joint-method comparison). */
+/**
+ * What each kind of joint asks for (handbook 3, Which joint, which sealant, how tight; minutes and swing:
+ * Joint-method comparison).
+ */
 const rules: readonly JointRule[] = [
   {
     ...plain,

@@ -34,9 +34,10 @@ export interface Catalogue {
 }
 
 /**
- * The whole catalogue as the core's decisions take it, with the company's schools. `models` are all versions of its units, `offered` those for
- * new designs; without them the units that Brant brings along. `recipes` are the newest versions of units' recipes and `site` that of the site's; without
- * them those that Brant brings along.
+ * The whole catalogue as the core's decisions take it, with the company's schools. `models` are all
+ * versions of its units, `offered` those for new designs; without them the units that Brant brings along.
+ * `recipes` are the newest versions of units' recipes and `site` that of the site's; without them those
+ * that Brant brings along.
  */
 export function knowledgeWith({
   schools: chosen = defaultSchools,

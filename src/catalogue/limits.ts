@@ -90,7 +90,10 @@ export const feedLimits: Readonly<Partial<Record<string, readonly FeedLimit[]>>>
   pointFilter: [t(2, 38)],
 };
 
-/** Limits of the water that people drink (handbook 2, Needs; handbook 10, ruling 1), with those that the company sets. */
+/**
+ * Limits of the water that people drink (handbook 2, Needs; handbook 10, ruling 1), with those that the
+ * company sets.
+ */
 export const tapLimitsWith = ({ copper, chlorine, sodium }: TapSettings): readonly TapLimit[] => [
   { ...waterValues.nitrate, key: "nitrate", max: 44, over: "Stop" },
   { ...waterValues.lead, key: "lead", max: 5, over: "Stop" },

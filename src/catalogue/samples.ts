@@ -1,7 +1,10 @@
 import type { UnitModel } from "../core/families";
 import type { Sample } from "../core/record";
 
-/** A house that recipes are tried on: what its survey says, by field, and the units without which its water is not for a house. */
+/**
+ * A house that recipes are tried on: what its survey says, by field, and the units without which its water
+ * is not for a house.
+ */
 export interface SampleHouse {
   readonly id: string;
   readonly label: string;

@@ -6,8 +6,8 @@ const drinking: readonly PlanTag[] = ["sink", "supply", "product", "feed"];
 const treated: readonly PlanTag[] = ["line", "sink", "supply", "appliance", "product", "feed"];
 
 /**
- * For which plans a question, or a whole group of them, is asked (handbook 9; what a kind does not need is not asked); those that are not named here
- * always are. A field's own line takes the place of its group's.
+ * For which plans a question, or a whole group of them, is asked (handbook 9; what a kind does not need is
+ * not asked); those that are not named here always are. A field's own line takes the place of its group's.
  */
 export const askedFor: Readonly<Record<string, readonly PlanTag[]>> = {
   "source.flowing": onPipe,

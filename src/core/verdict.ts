@@ -1,6 +1,9 @@
 import type { Measured } from "./units/measured";
 
-/** What a verdict keeps of the case it judged: numbers in canonical units, names, what was measured, another verdict. */
+/**
+ * What a verdict keeps of the case it judged: numbers in canonical units, names, what was measured, another
+ * verdict.
+ */
 export type Fact = string | number | boolean | undefined | Measured | Verdict | Facts | readonly Fact[];
 export interface Facts {
   readonly [name: string]: Fact;
@@ -9,7 +12,10 @@ export interface Facts {
 /** The one shape of every judgement in Brant (handbook 2, Verdicts). */
 export type Level = "Good" | "Check" | "Stop" | "Unknown";
 
-/** A judgement: which rule, how it came out, and the facts that decided it. Its sentence is made by the rule where somebody reads it. */
+/**
+ * A judgement: which rule, how it came out, and the facts that decided it. Its sentence is made by the rule
+ * where somebody reads it.
+ */
 export interface Verdict {
   readonly level: Level;
   /** The rule's name: stable, used to keep an override attached to what it overrides. */

@@ -22,8 +22,9 @@ export function poolFor(url: string, size = 12): Pool {
 }
 
 /**
- * Makes every connection of a pool give up in time: a statement after so many seconds, a wait for another's lock after half of them.
- * For a server, where somebody waits for the answer; what is restored or migrated takes as long as it takes.
+ * Makes every connection of a pool give up in time: a statement after so many seconds, a wait for another's
+ * lock after half of them. For a server, where somebody waits for the answer; what is restored or migrated
+ * takes as long as it takes.
  */
 export function givingUpAfter(pool: Pool, seconds: number): Pool {
   pool.on("connection", (connection) => {
@@ -80,7 +81,10 @@ export const given = (name: string, column: AnyMySqlColumn): SQL =>
     mapToDriverValue: (value: unknown) => (value === null ? null : column.mapToDriverValue(value)),
   })}`;
 
-/** Statements sent often: their text is built once, each sending fills the values that are `given`. All of them or none. */
+/**
+ * Statements sent often: their text is built once, each sending fills the values that are `given`. All of
+ * them or none.
+ */
 export function builtOnce(statements: readonly SQL[]) {
   const built = new MySqlDialect().sqlToQuery(compound(statements));
   return async (db: Database, values: Readonly<Record<string, unknown>>): Promise<void> => {

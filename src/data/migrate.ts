@@ -15,7 +15,10 @@ const appendOnly = new Set([
   "stock_move",
 ]);
 
-/** What the running application may do with a table: it asks which migrations were made, to say whether it fits them. */
+/**
+ * What the running application may do with a table: it asks which migrations were made, to say whether it
+ * fits them.
+ */
 function rightsOn(table: string): string {
   if (table.startsWith("__drizzle")) return "SELECT";
   return appendOnly.has(table) ? "SELECT, INSERT" : "SELECT, INSERT, UPDATE, DELETE";
@@ -24,7 +27,10 @@ function rightsOn(table: string): string {
 /** Where the migrations of this build lie. */
 const MIGRATIONS = join(process.cwd(), "src/data/migrations");
 
-/** A migration that was begun and failed: MariaDB ends a transaction with each change of a table, so that what it did up to there stays. */
+/**
+ * A migration that was begun and failed: MariaDB ends a transaction with each change of a table, so that
+ * what it did up to there stays.
+ */
 export class HalfMigrated extends Error {
   constructor(readonly because: Error) {
     super(because.message);
@@ -55,9 +61,9 @@ export async function lacking(
 }
 
 /**
- * Brings a database to the current schema under a lock, then gives the application's user what it needs and no more:
- * it can neither change nor delete log rows. `appUser` is left out where someone else grants (another administrator's database). Throws `HalfMigrated`
- * where a migration fails.
+ * Brings a database to the current schema under a lock, then gives the application's user what it needs and
+ * no more: it can neither change nor delete log rows. `appUser` is left out where someone else grants
+ * (another administrator's database). Throws `HalfMigrated` where a migration fails.
  */
 export async function migrateDatabase(
   ownerUrl: string,

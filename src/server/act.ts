@@ -88,7 +88,8 @@ function kindOf(raw: unknown): IntentKind | undefined {
 
 /**
  * Carries out one intent on a job: permission, parse, decision, one transaction. Harmless when repeated.
- * `as`: who did it, where the sender says so; under another's name it is not taken. Everything that is refused comes back in words; nothing throws but what nobody expects.
+ * `as`: who did it, where the sender says so; under another's name it is not taken. Everything that is
+ * refused comes back in words; nothing throws but what nobody expects.
  */
 export async function act(jobId: string, raw: unknown, as: string | null = null): Promise<ActOutcome> {
   if (!/^[0-9A-HJKMNP-TV-Z]{26}$/.test(jobId))

@@ -67,8 +67,8 @@ export async function ownCatalogue(fresh = false): Promise<Catalogue> {
 }
 
 /**
- * Catalogue with the company's schools; the same as before while neither has changed, so that what was judged with it is remembered. `fresh` sees also what
- * another instance wrote to the catalogue just now.
+ * Catalogue with the company's schools; the same as before while neither has changed, so that what was
+ * judged with it is remembered. `fresh` sees also what another instance wrote to the catalogue just now.
  */
 export async function knowledge(fresh = false): Promise<Knowledge> {
   const [settings, units] = await Promise.all([fresh ? freshCompany() : company(), catalogueUnits(fresh)]);

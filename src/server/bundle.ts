@@ -47,7 +47,10 @@ const whyNot = {
   other: "This Brant holds another history of the same job: nothing was changed",
 } as const;
 
-/** Takes a checked bundle in, with a note of who did so and by whose signature. A whole job that is not here; of one that is here what this Brant itself signed. */
+/**
+ * Takes a checked bundle in, with a note of who did so and by whose signature. A whole job that is not
+ * here; of one that is here what this Brant itself signed.
+ */
 export async function importBundle(bundle: CheckedBundle, by: Person): Promise<ImportOutcome> {
   const { job, head, entries, signed } = bundle;
   const { signature } = signed;

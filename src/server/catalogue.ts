@@ -41,7 +41,10 @@ export interface UnitLine {
 
 const lines = new WeakMap<readonly VersionRow[], ReadonlyMap<string, UnitLine>>();
 
-/** Every unit with all its versions, by code: those Brant brings along, then the company's. The same map while the catalogue has not changed. */
+/**
+ * Every unit with all its versions, by code: those Brant brings along, then the company's. The same map
+ * while the catalogue has not changed.
+ */
 export async function catalogueUnits(fresh = false): Promise<ReadonlyMap<string, UnitLine>> {
   const own = await ownEntries(fresh);
   const had = lines.get(own.versions);
@@ -81,7 +84,10 @@ export interface RecipeLine {
 
 const recipeLines = new WeakMap<readonly RecipeRow[], ReadonlyMap<string, RecipeLine>>();
 
-/** Every recipe with all its versions, by id, the site's first: those Brant brings along, then the company's. The same map while the catalogue has not changed. */
+/**
+ * Every recipe with all its versions, by id, the site's first: those Brant brings along, then the
+ * company's. The same map while the catalogue has not changed.
+ */
 export async function catalogueRecipes(fresh = false): Promise<ReadonlyMap<string, RecipeLine>> {
   const { recipes } = await ownEntries(fresh);
   const had = recipeLines.get(recipes);

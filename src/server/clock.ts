@@ -14,7 +14,10 @@ export function moveClock(ms: number): void {
   kept.brantClockOffset = (kept.brantClockOffset ?? 0) + ms;
 }
 
-/** When an entry arrived, ms: by this instance's clock, but no earlier than the one before it, whose instance may be a little ahead. */
+/**
+ * When an entry arrived, ms: by this instance's clock, but no earlier than the one before it, whose
+ * instance may be a little ahead.
+ */
 export const arrivedAt = (clock: number, lastReceived: string | undefined): number =>
   lastReceived === undefined ? clock : Math.max(clock, Date.parse(lastReceived));
 
@@ -22,8 +25,8 @@ export const arrivedAt = (clock: number, lastReceived: string | undefined): numb
 const LONGEST_WAIT = 15 * 60_000;
 
 /**
- * When a thing happened: the phone's word while it is believable, else when it arrived. Never in the future, so that no timer
- * can finish early by a phone's wrong clock.
+ * When a thing happened: the phone's word while it is believable, else when it arrived. Never in the
+ * future, so that no timer can finish early by a phone's wrong clock.
  */
 export function happenedAt(claimed: string | undefined, received: number): number {
   const said = claimed === undefined ? Number.NaN : Date.parse(claimed);

@@ -10,7 +10,10 @@ const YEAR_S = 365 * 24 * 60 * 60;
 const sealOf = (id: string, email: string): string =>
   createHmac("sha256", env.secret()).update(`device ${id} ${email}`).digest("base64url");
 
-/** The identity of a browser whose cookie says that it has signed in to this account before; undefined for any other cookie. */
+/**
+ * The identity of a browser whose cookie says that it has signed in to this account before; undefined for
+ * any other cookie.
+ */
 export function deviceIn(cookie: string | undefined, email: string): string | undefined {
   const [id = "", seal = ""] = (cookie ?? "").split(".");
   const [given, right] = [Buffer.from(seal), Buffer.from(sealOf(id, email))];

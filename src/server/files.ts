@@ -11,7 +11,10 @@ import { now } from "./clock";
 import { database } from "./database";
 import { env } from "./env";
 
-/** The only place where Brant keeps contents outside rows: in the database, or in a folder when one is set. What is kept under a name stays. */
+/**
+ * The only place where Brant keeps contents outside rows: in the database, or in a folder when one is set.
+ * What is kept under a name stays.
+ */
 export interface FileStore {
   readonly put: (id: string, content: Buffer) => Promise<void>;
   readonly get: (id: string) => Promise<Buffer | undefined>;
@@ -31,7 +34,10 @@ const inDatabase: FileStore = {
     )[0]?.content,
 };
 
-/** A file store in a folder. Whole or not at all, and never over what is there: a link fails where the name is taken. */
+/**
+ * A file store in a folder. Whole or not at all, and never over what is there: a link fails where the name
+ * is taken.
+ */
 export const inFolder = (folder: string): FileStore => ({
   put: async (id, content) => {
     await mkdir(folder, { recursive: true, mode: 0o700 });
@@ -48,7 +54,10 @@ export const inFolder = (folder: string): FileStore => ({
   get: (id) => readFile(join(folder, id)).catch(() => undefined),
 });
 
-/** Where files are kept: a folder where the settings name one, else the database. What was kept before the folder was set is found all the same. */
+/**
+ * Where files are kept: a folder where the settings name one, else the database. What was kept before the
+ * folder was set is found all the same.
+ */
 export const fileStore = (): FileStore => {
   const path = env.filesFolder();
   if (!path) return inDatabase;
@@ -74,8 +83,8 @@ async function pictureOf(bytes: Buffer, pixels: number): Promise<Sharp> {
 export const MAX_PHOTO = 12 * 1024 * 1024;
 
 /**
- * A photo as it is kept: turned upright, at most 1600 px, re-encoded as JPEG without position or any other data of the camera.
- * Undefined for anything that is not a picture.
+ * A photo as it is kept: turned upright, at most 1600 px, re-encoded as JPEG without position or any other
+ * data of the camera. Undefined for anything that is not a picture.
  */
 export async function cleanPhoto(bytes: Buffer): Promise<Buffer | undefined> {
   try {
@@ -106,14 +115,20 @@ export async function cleanSignature(bytes: Buffer): Promise<Buffer | undefined>
   }
 }
 
-/** Puts a file's content where files are kept, and describes what is really kept: another send under the same id may have been first. */
+/**
+ * Puts a file's content where files are kept, and describes what is really kept: another send under the
+ * same id may have been first.
+ */
 export async function putFile(id: string, jobId: string, content: Buffer, use: FileUse): Promise<FileRow> {
   await fileStore().put(id, content);
   const stored = (await fileStore().get(id)) ?? content;
   return { id, jobId, sha256: sha256(stored), mime: mimeOf[use], bytes: stored.length };
 }
 
-/** Keeps a file of a job; a repeated call with the same id changes nothing. Undefined where the id is that of another job's file, or of one for another use. */
+/**
+ * Keeps a file of a job; a repeated call with the same id changes nothing. Undefined where the id is that
+ * of another job's file, or of one for another use.
+ */
 export async function keepFile(
   id: string,
   jobId: string,

@@ -14,7 +14,10 @@ const kept = globalThis as typeof globalThis & { brantRowsAnew?: Promise<void> }
 const AT_ONCE = 100;
 const breathe = () => new Promise<void>((go) => setImmediate(go));
 
-/** Makes rows of an earlier build anew, one by one, once in the life of the process; lists are short of what those rows lack meanwhile. */
+/**
+ * Makes rows of an earlier build anew, one by one, once in the life of the process; lists are short of what
+ * those rows lack meanwhile.
+ */
 export function rowsAnew(db: Database): Promise<void> {
   kept.brantRowsAnew ??= (async () => {
     const settings = { knowledge: await knowledge(), profile: (await company()).profile, now: now() };
@@ -53,7 +56,10 @@ async function unitsFound(question: string, most: number): Promise<Found[]> {
   }));
 }
 
-/** Jobs, units of the catalogue and people that hold every word of a question: in any order, at the beginning of a word or one letter off. Shorter than two characters finds nothing. */
+/**
+ * Jobs, units of the catalogue and people that hold every word of a question: in any order, at the
+ * beginning of a word or one letter off. Shorter than two characters finds nothing.
+ */
 export async function found(db: Database, asked: string): Promise<readonly Found[]> {
   const question = asked.trim().slice(0, 80);
   if (question.length < 2) return [];

@@ -22,7 +22,10 @@ export interface Subject {
 /** After a day without a try everything begins anew. */
 const FORGOTTEN_MS = 24 * 60 * 60_000;
 
-/** Seconds until the next try is judged, after so many: none while they are few, then doubling up to the sort's longest. */
+/**
+ * Seconds until the next try is judged, after so many: none while they are few, then doubling up to the
+ * sort's longest.
+ */
 export function waitAfter(tries: number, sort: GateSort): number {
   const { free, longest } = sorts[sort];
   return tries < free ? 0 : Math.min(longest, 2 ** (tries - free + 1));
@@ -57,8 +60,9 @@ class Early extends Error {
 }
 
 /**
- * Counts a try before it is judged, so that tries at the same moment cannot share one. Returns 0 where it may be judged, else the seconds to wait; a try that
- * comes too early is not counted, so that nobody can keep another one out by knocking.
+ * Counts a try before it is judged, so that tries at the same moment cannot share one. Returns 0 where it
+ * may be judged, else the seconds to wait; a try that comes too early is not counted, so that nobody can
+ * keep another one out by knocking.
  */
 export async function passGates(subjects: readonly Subject[]): Promise<number> {
   const at = now();

@@ -25,8 +25,8 @@ export interface ForPaper {
 }
 
 /**
- * Answers with a job's paper as PDF (`?paper=A4|LETTER`), called after the job and `what`; 404 where there is no such job, 409 where `make` says in words why there is nothing to
- * print.
+ * Answers with a job's paper as PDF (`?paper=A4|LETTER`), called after the job and `what`; 404 where there
+ * is no such job, 409 where `make` says in words why there is nothing to print.
  */
 export const jobPaper = (
   request: NextRequest,

@@ -73,8 +73,9 @@ async function beforeAddendum(job: JobState): Promise<PaperInput["before"]> {
 }
 
 /**
- * Prints and keeps what a signature is put under, with that signature on it; the head that it names is the one that is signed. Undefined for an intent that
- * signs nothing, and for one that would be refused. `at`: when it is signed, ms. Throws `NotMade` where it cannot be printed just now.
+ * Prints and keeps what a signature is put under, with that signature on it; the head that it names is the
+ * one that is signed. Undefined for an intent that signs nothing, and for one that would be refused. `at`:
+ * when it is signed, ms. Throws `NotMade` where it cannot be printed just now.
  */
 export async function paperFor(
   jobId: string,

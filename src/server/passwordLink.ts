@@ -9,7 +9,10 @@ export const LINK_DAYS = 3;
 /** What is kept of a link's key. */
 export const hashOfKey = (key: string): string => createHash("sha256").update(key).digest("hex");
 
-/** A new link to choose a password by, and what is kept of it. The key stands behind the #, which no server and no log sees. */
+/**
+ * A new link to choose a password by, and what is kept of it. The key stands behind the #, which no server
+ * and no log sees.
+ */
 export function newLink(): { readonly link: string; readonly row: NewLink } {
   const key = randomBytes(32).toString("base64url");
   const expiresAt = new Date(now() + LINK_DAYS * 24 * 60 * 60_000);

@@ -19,7 +19,10 @@ const holdsOneOf = (text: string, others: readonly string[]): boolean =>
     .flatMap((other) => other.toLowerCase().split(/[^\p{L}\p{N}]+/u))
     .some((word) => word.length > 3 && text.toLowerCase().includes(word));
 
-/** Why a password is not taken, in words that say what to change; undefined for one that is. `about`: the person's name and e-mail, which guessers know. */
+/**
+ * Why a password is not taken, in words that say what to change; undefined for one that is. `about`: the
+ * person's name and e-mail, which guessers know.
+ */
 export function passwordFault(password: string, about: readonly string[]): string | undefined {
   if (password.length < LEAST) return `At least ${LEAST} characters`;
   if (password.length > MOST) return `At most ${MOST} characters`;

@@ -52,7 +52,10 @@ export const notOnJobSaid = ({ crew }: Pick<JobState, "crew">): string =>
 export const secondFactorWanted = (role: Role, settings: Pick<Company, "secondFactor">): boolean =>
   settings.secondFactor && office.includes(role);
 
-/** Is a second factor required of somebody who has none: until then they may do nothing but set it up, on their own page. */
+/**
+ * Is a second factor required of somebody who has none: until then they may do nothing but set it up, on
+ * their own page.
+ */
 export const lacksSecondFactor = (
   person: { readonly role: Role; readonly hasSecondFactor: boolean },
   action: Action,

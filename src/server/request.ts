@@ -26,7 +26,10 @@ export async function bodyUpTo(request: Request, limit: number): Promise<Buffer 
   }
 }
 
-/** The body of a request as JSON; undefined where it is none, larger than allowed, or holds text that nothing can keep. */
+/**
+ * The body of a request as JSON; undefined where it is none, larger than allowed, or holds text that
+ * nothing can keep.
+ */
 export async function jsonUpTo(request: Request, limit: number): Promise<unknown> {
   const body = await bodyUpTo(request, limit);
   const raw: unknown = await Promise.resolve(body?.toString() ?? "")
@@ -35,7 +38,10 @@ export async function jsonUpTo(request: Request, limit: number): Promise<unknown
   return isWellFormed(raw) ? raw : undefined;
 }
 
-/** Is every text in a JSON value whole: half of a character that takes two is none, and no database or paper can hold it. */
+/**
+ * Is every text in a JSON value whole: half of a character that takes two is none, and no database or paper
+ * can hold it.
+ */
 export function isWellFormed(value: unknown): boolean {
   if (typeof value === "string") return value.isWellFormed();
   if (typeof value !== "object" || value === null) return true;

@@ -20,7 +20,10 @@ async function checkedSession(cookie: string): Promise<string | undefined> {
   return found.session.id;
 }
 
-/** Whose session the request's cookie belongs to, as the database has it now; undefined where it is ended, expired or forged. */
+/**
+ * Whose session the request's cookie belongs to, as the database has it now; undefined where it is ended,
+ * expired or forged.
+ */
 export async function sessionPerson(): Promise<SessionPerson | undefined> {
   const { authCookies } = await auth().$context;
   const cookie = (await cookies()).get(authCookies.sessionToken.name)?.value;

@@ -6,7 +6,10 @@ import { env } from "./env";
 const PRIVATE = Buffer.from("302e020100300506032b657004220420", "hex");
 const PUBLIC = Buffer.from("302a300506032b6570032100", "hex");
 
-/** The key that this Brant signs bundles with. It follows from the secret, so that every instance of a company has the same and none has to be kept. */
+/**
+ * The key that this Brant signs bundles with. It follows from the secret, so that every instance of a
+ * company has the same and none has to be kept.
+ */
 function ownKey() {
   const seed = Buffer.from(hkdfSync("sha256", env.secret(), "", "brant bundle signature", 32));
   return createPrivateKey({ key: Buffer.concat([PRIVATE, seed]), format: "der", type: "pkcs8" });

@@ -1,7 +1,10 @@
 import { clockOf } from "@/data/queries/clock";
 import { database } from "./database";
 
-/** An instance whose clock is farther than this from the database's decides no times, ms: all instances share that clock and nothing else. */
+/**
+ * An instance whose clock is farther than this from the database's decides no times, ms: all instances
+ * share that clock and nothing else.
+ */
 export const MOST_SKEW = 2000;
 /** A measurement holds so long, ms. */
 const HOLDS = 30_000;

@@ -64,7 +64,10 @@ function reasonOf(error: unknown): NotMade["because"] | undefined {
   return code === "ERR_WORKER_OUT_OF_MEMORY" ? "failed" : undefined;
 }
 
-/** Makes a document in a thread beside the server. Throws `NotMade` where it is not made within its lane's deadline, or too many wait. */
+/**
+ * Makes a document in a thread beside the server. Throws `NotMade` where it is not made within its lane's
+ * deadline, or too many wait.
+ */
 export async function inThread<T extends Task>(task: T, input: Parameters<Tasks[T]>[0]): Promise<Made<T>> {
   const lane = laneOf(task);
   const { deadline, threads, waiting } = lanes[lane];

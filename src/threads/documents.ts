@@ -1,4 +1,5 @@
-// What takes long to make, each a task of a thread beside the server. What comes in and goes out is copied between threads: plain data alone.
+// What takes long to make, each a task of a thread beside the server. What comes in and goes out is copied
+// between threads: plain data alone.
 import writeExcelFile from "write-excel-file/node";
 import { knowledgeWith, type Catalogue } from "@/catalogue/knowledge";
 import { sheetRows } from "@/catalogue/units";

@@ -2,8 +2,9 @@
 import { useState } from "react";
 
 /**
- * Says a text to who has the screen read aloud, once, when it comes or changes. What stands there when the page comes is read with the page. Of an `id` of its own
- * each text is said, also where it reads like the last one.
+ * Says a text to who has the screen read aloud, once, when it comes or changes. What stands there when the
+ * page comes is read with the page. Of an `id` of its own each text is said, also where it reads like the
+ * last one.
  */
 export function Announced({ text, id = text }: { text: string; id?: string }) {
   const [known, setKnown] = useState({ id, said: "" });

@@ -5,7 +5,10 @@ import { atRest } from "./later/atRest";
 
 const A_YEAR = 365 * 24 * 3600;
 
-/** The face of figures: fetched once the page rests, so that on a slow line nothing that a page answers with is behind it. A browser that has it shows it at once. */
+/**
+ * The face of figures: fetched once the page rests, so that on a slow line nothing that a page answers with
+ * is behind it. A browser that has it shows it at once.
+ */
 export function FigureFace() {
   useEffect(() => {
     void atRest().then(() => {

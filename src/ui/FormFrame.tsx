@@ -18,7 +18,10 @@ function useFirstFault(form: Form) {
   return own;
 }
 
-/** A form on the page. Its fields wait until the page hears them: what is typed into a page that is only a picture yet would be lost. */
+/**
+ * A form on the page. Its fields wait until the page hears them: what is typed into a page that is only a
+ * picture yet would be lost.
+ */
 export function FormFrame({ form, className, children }: FrameProps) {
   const own = useFirstFault(form);
   return (
@@ -28,7 +31,10 @@ export function FormFrame({ form, className, children }: FrameProps) {
   );
 }
 
-/** A form that works by itself before the page's scripts have come: it is sent to an address, and what is typed by then is taken over. */
+/**
+ * A form that works by itself before the page's scripts have come: it is sent to an address, and what is
+ * typed by then is taken over.
+ */
 export function PlainFrame({ form, action, className, children }: FrameProps & { readonly action: string }) {
   const own = useFirstFault(form);
   // Once, before the page's first change of its own puts what it knows into the fields.

@@ -63,7 +63,10 @@ function lookOf({ kind, from, paused }: StripBar, now: number): string {
   }
 }
 
-/** Words of a bar on a wide screen: inside it where it is long, else after it, and before it beyond the middle, so that they stay on the strip. */
+/**
+ * Words of a bar on a wide screen: inside it where it is long, else after it, and before it beyond the
+ * middle, so that they stay on the strip.
+ */
 function BarWords({
   bar: b,
   left,
@@ -143,7 +146,10 @@ function Plumb({ span, now }: { span: Span; now: number }) {
   );
 }
 
-/** The day as a strip of hours: solid for hands on, hatched water for a soak, dashed for water off, the present a plumb line. */
+/**
+ * The day as a strip of hours: solid for hands on, hatched water for a soak, dashed for water off, the
+ * present a plumb line.
+ */
 export function TimeStrip({ bars, now, ...span }: Span & { bars: readonly StripBar[]; now: number }) {
   return (
     <div className="relative overflow-x-clip pb-5" data-strip>

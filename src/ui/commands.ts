@@ -35,7 +35,10 @@ function fromHere(all: readonly Registered[]): Registered | undefined {
   return next ?? inOrder[0];
 }
 
-/** Does what a command means on the topmost layer, going on from where the focus is. Returns whether anything there had registered for it. */
+/**
+ * Does what a command means on the topmost layer, going on from where the focus is. Returns whether
+ * anything there had registered for it.
+ */
 export function run(command: Command): boolean {
   const registered = fromHere(layers.at(-1)!.commands.get(command) ?? []);
   registered?.act();
@@ -68,7 +71,10 @@ export function useCommand(command: Command, act: () => void): void {
   useEffect(() => register(layer, command, { act }), [layer, command, act]);
 }
 
-/** A ref for the button or link that a command presses; a disabled one is not pressed. Nothing is registered without a command. */
+/**
+ * A ref for the button or link that a command presses; a disabled one is not pressed. Nothing is registered
+ * without a command.
+ */
 export function usePressedBy(command: Command | undefined) {
   const layer = useContext(LayerContext);
   return useCallback(

@@ -30,7 +30,8 @@ export function useDraft(
     () => read(key),
     () => null,
   );
-  // A page that has just come to life listens to the store a moment later: until then a field drawn without this would take back what is typed into it.
+  // A page that has just come to life listens to the store a moment later: until then a field drawn without
+  // this would take back what is typed into it.
   const [, drawAgain] = useReducer((times: number) => times + 1, 0);
   const keep = useCallback(
     (text: string) => {

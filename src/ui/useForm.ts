@@ -61,13 +61,16 @@ export interface Form {
   readonly drop: () => void;
 }
 
-/** So soon after a form was taken, with nothing typed since, a press is the second half of a double one: it was meant for what is gone. */
+/**
+ * So soon after a form was taken, with nothing typed since, a press is the second half of a double one: it
+ * was meant for what is gone.
+ */
 const ECHO_MS = 600;
 
 /**
- * A form: what is typed survives a reload until it is taken or dropped, refusals stand beside their fields, and nothing is sent twice at once.
- * `draft` names where it is kept; without it nothing outlives the page: passwords, PINs and one-time codes have none.
- * `check` refuses before anything is sent.
+ * A form: what is typed survives a reload until it is taken or dropped, refusals stand beside their fields,
+ * and nothing is sent twice at once. `draft` names where it is kept; without it nothing outlives the page:
+ * passwords, PINs and one-time codes have none. `check` refuses before anything is sent.
  */
 export function useForm({
   draft,

@@ -15,7 +15,10 @@ const LONGEST_MS = 20_000;
 const WHY_MS = 2000;
 
 const work = {
-  /** The cheapest safe order of moves in words, or why there is none; says now and then how many states it has looked at. */
+  /**
+   * The cheapest safe order of moves in words, or why there is none; says now and then how many states it
+   * has looked at.
+   */
   order: (
     rig: Rig,
     state: RigState,

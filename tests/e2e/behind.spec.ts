@@ -11,7 +11,10 @@ function gate() {
   return { open, isOpen };
 }
 
-/** Opens the valves' page of a run. Scripts that it names itself bring it to life; all others come behind it, when the gate opens. */
+/**
+ * Opens the valves' page of a run. Scripts that it names itself bring it to life; all others come behind
+ * it, when the gate opens.
+ */
 async function valvesBehind(page: Page, id: string) {
   const address = `${base}/jobs/${id}/run/valves`;
   const html = await (await page.request.get(address)).text();

@@ -39,7 +39,10 @@ export async function newSession(
   return { context, page };
 }
 
-/** A browser with a person signed in: by the session that an earlier test left, or by a new one where that has ended. */
+/**
+ * A browser with a person signed in: by the session that an earlier test left, or by a new one where that
+ * has ended.
+ */
 export async function signedIn(
   browser: Browser,
   who: string,
@@ -140,7 +143,10 @@ export async function press(what: Locator): Promise<void> {
   await (byTouch ? what.tap() : what.click());
 }
 
-/** Ticks a box, or takes its tick away; what it shows follows a moment later where the rest of the page is still coming to life. */
+/**
+ * Ticks a box, or takes its tick away; what it shows follows a moment later where the rest of the page is
+ * still coming to life.
+ */
 export async function tick(box: Locator, on = true): Promise<void> {
   await box.click();
   await expect(box).toBeChecked({ checked: on });
@@ -177,7 +183,10 @@ export async function survey(page: Page, answers: Readonly<Record<string, string
   await expect(page.getByText("saving…")).toHaveCount(0);
 }
 
-/** Presses a step's button as a crew does: what fills on the way is listened to and answered first, then it is pressed again. */
+/**
+ * Presses a step's button as a crew does: what fills on the way is listened to and answered first, then it
+ * is pressed again.
+ */
 export async function pressThrough(step: Locator, way: Locator): Promise<void> {
   const heard = step.locator("[data-heard]");
   // A busy machine may need longer than two seconds for an order: it is waited for, though nobody has to.

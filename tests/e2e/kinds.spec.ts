@@ -4,7 +4,10 @@ import { house } from "../unit/desk";
 import { desk, entriesOf, phone, signedIn } from "./hands";
 import { handedOver, paper, planned, walked } from "./walk";
 
-/** The kind that every test run drives through the interface, those that `npm run test:all` adds, and those of `npm run kinds` (marked in handbook 9). */
+/**
+ * The kind that every test run drives through the interface, those that `npm run test:all` adds, and those
+ * of `npm run kinds` (marked in handbook 9).
+ */
 const quick = "K3";
 const always = ["K16", "K5", quick, "K11"];
 const onCall = ["K1", "K4", "K7", "K8", "K12", "K13", "K17", "K18", "K19", "K21"];

@@ -223,7 +223,8 @@ test("a tight closet: two kinds of wall, a transition, no 45s in PEX; labels, an
     "packed in the van",
   );
   await clean(page, "parts that changed");
-  // A signed design that stands on its wall is compared with what its pipes take; one that was only thought of cannot be.
+  // A signed design that stands on its wall is compared with what its pipes take; one that was only thought
+  // of cannot be.
   await page.goto(`/jobs/${job}/train/compare?a=design1&b=PS-20`);
   const compared = page.locator("[data-compare]");
   await expect(compared).toContainText("at peak, with its pipes");

@@ -20,7 +20,10 @@ const many = (http: APIRequestContext, sent: Sent): Promise<readonly string[]> =
 const count = (answers: readonly string[], words: string): number =>
   answers.filter((text) => text.includes(words)).length;
 
-/** Sends twenty at once: the first five are judged, and one more for each wait that a slow machine let pass meanwhile. */
+/**
+ * Sends twenty at once: the first five are judged, and one more for each wait that a slow machine let pass
+ * meanwhile.
+ */
 async function fiveAreJudged(http: APIRequestContext, sent: Sent): Promise<void> {
   const began = Date.now();
   const answers = await many(http, sent);

@@ -10,7 +10,8 @@ import sharp from "sharp";
 import { secretsOf, sqlAsSuperuser } from "../../scripts/database.mjs";
 import { folder, freshId } from "./hands";
 
-// docs/running.md, followed on loopback: an own company behind an own proxy with TLS, two instances, backup, restore, stop.
+// docs/running.md, followed on loopback: an own company behind an own proxy with TLS, two instances,
+// backup, restore, stop.
 
 const own = join(folder, "own");
 const kept = { files: join(own, "files"), anchors: join(own, "elsewhere", "anchors") };
@@ -65,7 +66,10 @@ const stopped = (instance: ReturnType<typeof started>): Promise<number | null> =
     instance.child.kill("SIGTERM");
   });
 
-/** A proxy as docs/running.md wants it: ends TLS, says for how long it is insisted on, writes anew where requests come from, and takes instances in turn. */
+/**
+ * A proxy as docs/running.md wants it: ends TLS, says for how long it is insisted on, writes anew where
+ * requests come from, and takes instances in turn.
+ */
 async function proxied(port: number, instances: readonly number[]): Promise<Server> {
   const made = await generate([{ name: "commonName", value: "127.0.0.1" }]);
   let turn = 0;

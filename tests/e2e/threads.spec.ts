@@ -5,10 +5,16 @@ import { desk, freshId, openJob, post, signedIn } from "./hands";
 
 // What takes long is made beside the server, within a time; meanwhile everybody else is answered.
 
-/** The first look at a page, its code not loaded yet, may keep the server's own thread for so long, ms; what was moved beside it took seconds to minutes. */
+/**
+ * The first look at a page, its code not loaded yet, may keep the server's own thread for so long, ms; what
+ * was moved beside it took seconds to minutes.
+ */
 const KEPT = 600;
 
-/** Asks whether the server is well while something else is at work; `longest` is what its own thread was kept for at once meanwhile, ms: other programs of the machine take their time too. */
+/**
+ * Asks whether the server is well while something else is at work; `longest` is what its own thread was
+ * kept for at once meanwhile, ms: other programs of the machine take their time too.
+ */
 async function healthWhile<T>(page: Page, work: Promise<T>): Promise<{ longest: number; made: T }> {
   expect((await page.request.post("/api/test/loop")).status()).toBe(200);
   let isDone = false;

@@ -9,7 +9,10 @@ import { folder } from "./hands";
 /** What ends a line of text on a page. */
 const BLOCKS =
   /<\/?(?:p|li|td|th|div|h\d|dd|dt|section|option|label|button|tr|caption|text|legend|a|summary)\b[^>]*>/g;
-/** Words of a page that stand in attributes. In the survey an answer stands as its writer wrote it, with what was understood below it. */
+/**
+ * Words of a page that stand in attributes. In the survey an answer stands as its writer wrote it, with
+ * what was understood below it.
+ */
 const ATTRIBUTES = /\b(?:title|aria-label|placeholder|value)="([^"]*)"/g;
 const ATTRIBUTES_OF_SURVEY = /\b(?:title|aria-label|placeholder)="([^"]*)"/g;
 
@@ -29,7 +32,10 @@ function linesOf(html: string, path: string): string[] {
   );
 }
 
-/** Names are called alike by everybody: of units, of their sizes, of threads and tubes, what a control valve's own dial shows, and the school of iron that it is set by. */
+/**
+ * Names are called alike by everybody: of units, of their sizes, of threads and tubes, what a control
+ * valve's own dial shows, and the school of iron that it is set by.
+ */
 const names = [...unitModels.values()]
   .flatMap((m) => [m.name, m.code, m.variant])
   .filter((name) => name.length > 2)

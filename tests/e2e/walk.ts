@@ -139,7 +139,8 @@ async function read(step: Locator, of: Step, { readings = {} }: Crew): Promise<v
           .getByLabel(field.label, { exact: true })
           .or(step.getByLabel(new RegExp(`^${field.label}`)))
           .first();
-        // What was read at the place before goes once it is written down; the same figure typed over it would go with it.
+        // What was read at the place before goes once it is written down; the same figure typed over it
+        // would go with it.
         if (place !== places[0]) await expect(input).toHaveValue("");
         await input.fill(text);
       }
@@ -213,7 +214,10 @@ async function allRight(step: Locator): Promise<void> {
   }
 }
 
-/** Does the step on the screen as a crew would, by what the screen offers. Returns the step, or undefined where all is done. */
+/**
+ * Does the step on the screen as a crew would, by what the screen offers. Returns the step, or undefined
+ * where all is done.
+ */
 export async function doStep(
   page: Page,
   job: { readonly id: string; readonly steps: ReadonlyMap<string, Step> },

@@ -35,7 +35,10 @@ interface Design {
   readonly arrangement: Arrangement;
   readonly site: Answers;
 }
-/** Water that is not safe is disinfected where the house's line is worked on, and a lamp stands last there: nobody signs anything else. */
+/**
+ * Water that is not safe is disinfected where the house's line is worked on, and a lamp stands last there:
+ * nobody signs anything else.
+ */
 function disinfects(d: Design): boolean {
   if (d.site["water.coliform"] !== "present") return true;
   const placed = placedOf(d);
@@ -226,7 +229,8 @@ describe("rules over all kinds (handbook 9)", () => {
           expect(turned.flatMap((t) => t.warned.filter((w) => w.level === "Stop"))).toEqual([]);
           for (const h of rig.handles)
             expect([h.id, state.positions[h.id] ?? h.normal]).toEqual([h.id, h.normal]);
-          // A house that drank unsafe water before a unit came to its sink drinks it after: no hand of this job feeds it.
+          // A house that drank unsafe water before a unit came to its sink drinks it after: no hand of this
+          // job feeds it.
           const stops = standing(rig, state).filter((v) => v.level === "Stop");
           expect(stops.filter((v) => connectsOf(d).has("line") || v.rule !== "rig-unsafe")).toEqual([]);
           if (connectsOf(d).has("line")) expect(["treated", "bypassed"]).toContain(supply.at(-1)!.is);

@@ -39,7 +39,8 @@ describe("the free depth before a wall", () => {
   });
 
   it("is a Stop, and there is no list of pipes, for a unit that its pipes bring too far out", () => {
-    // A housing of 190 mm with 100 free before it; from a pipe at 130 nothing leads over to its ports at 95, so that it comes 35 out.
+    // A housing of 190 mm with 100 free before it; from a pipe at 130 nothing leads over to its ports at
+    // 95, so that it comes 35 out.
     const housing = (depth: string) => {
       const d = train(depth, { "cutin.standOff": "130 mm" }, ["PS-20"]);
       return d.do({ kind: "unitsPlaced", places: placesOf(d.job), what: "put", seen: d.job.designSeq });

@@ -120,7 +120,10 @@ export const runOf = (
 export const running = () => signedDesign().do({ kind: "runStarted" });
 
 type Readings = Readonly<Record<string, Readonly<Record<string, string>>>>;
-/** How a crew works: what it reads at steps where not the usual, and whether it sits out what only takes time or does other work meanwhile. */
+/**
+ * How a crew works: what it reads at steps where not the usual, and whether it sits out what only takes
+ * time or does other work meanwhile.
+ */
 interface Way {
   readonly own?: Readings;
   readonly meanwhile?: boolean;

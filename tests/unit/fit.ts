@@ -97,7 +97,10 @@ export const trains = (most: number): fc.Arbitrary<readonly WallUnit[]> =>
       kinds.map((kind, i) => kind(`u${i + 1}`, kind === tank ? {} : { hangs: { least: 700, most: 800 } })),
     );
 
-/** The least pipe over every arrangement on a grid of 50 mm, the pipes looked for by the same router; those that the straight distance rules out are not looked at. */
+/**
+ * The least pipe over every arrangement on a grid of 50 mm, the pipes looked for by the same router; those
+ * that the straight distance rules out are not looked at.
+ */
 export function bruteLeast(w: Wall, units: readonly WallUnit[], notAbove: number): number {
   let least = Infinity;
   const distance = (a: { x: number; y: number }, b: typeof a) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);

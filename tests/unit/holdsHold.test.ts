@@ -9,7 +9,8 @@ import { tell } from "@/core/tell";
 import { withQueue } from "@/phases/run/queued";
 import { Desk, imke, knowledge, MIN, readings, runOf, sha256, ulidAt, work } from "./desk";
 
-// What holds a run holds: a proof is there, a time has run, a wrong is put right, and nothing rests on what nobody knows.
+// What holds a run holds: a proof is there, a time has run, a wrong is put right, and nothing rests on what
+// nobody knows.
 
 const stepOf = (d: Desk, id: string) => findStep(d.job, id)!;
 const rack = () => runOf(["CH-3"]);

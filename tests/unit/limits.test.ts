@@ -6,7 +6,10 @@ import { unitModels } from "@/catalogue/units";
 import { tell } from "@/core/tell";
 import { value } from "@/core/units";
 
-/** Limits of water fed to each family (handbook 2): family, value, the last figure that is Good, the first that is not, and what that one is. */
+/**
+ * Limits of water fed to each family (handbook 2): family, value, the last figure that is Good, the first
+ * that is not, and what that one is.
+ */
 const table: readonly (readonly [string, string, number, number, "Check" | "Stop"])[] = [
   ["uv", "iron", 0.3, 0.31, "Stop"],
   ["uv", "manganese", 0.05, 0.051, "Stop"],

@@ -13,7 +13,10 @@ import { knowledge } from "./desk";
 const root = join(import.meta.dirname, "../reference/logs");
 const NOW = Date.UTC(2026, 10, 28);
 
-/** What the record of each log said at its release: a later build may word it otherwise, but not judge or count it otherwise. */
+/**
+ * What the record of each log said at its release: a later build may word it otherwise, but not judge or
+ * count it otherwise.
+ */
 const told = JSON.parse(readFileSync(join(root, "told.json"), "utf8")) as Readonly<Record<string, unknown>>;
 
 const bytesOf = (name: string): Buffer => readFileSync(join(root, `${name}.json`));

@@ -46,7 +46,8 @@ describe("a unit at the cold pipe, on its wall", () => {
     if (ownWall?.is !== "fits") throw new Error("it does not fit");
     const lengths = new Map(tubing.tubes.map((t) => [t.role, t.lengthMm]));
     expect(lengths.get("product")).toBeUndefined();
-    // Feed: from the middle of the pipe, half the unit's depth forward, with the unit's depth to draw it out by, and what goes into its port.
+    // Feed: from the middle of the pipe, half the unit's depth forward, with the unit's depth to draw it
+    // out by, and what goes into its port.
     const [at] = ownWall.standings;
     const feed = tubing.tubes.find((t) => t.role === "feed")!;
     const port = { x: at!.x + 210 - 80, y: at!.y };

@@ -195,7 +195,8 @@ describe("a train as it is built", () => {
             i === 0 ? plan.house!.before : plan.units[i - 1]!.outlet!,
             i === plan.units.length ? plan.house!.behind : plan.units[i]!.inlet!,
           ];
-          // What leads over in a straight way takes its two fittings' room of it; the piece between them goes off the wall.
+          // What leads over in a straight way takes its two fittings' room of it; the piece between them
+          // goes off the wall.
           const over = assembly!.fittings.filter((f) => f.run === `r${i + 1}` && /\.p\d+\.e\d$/.test(f.id));
           const sum = own.filter((p) => !p.id.endsWith(".over")).reduce((mm, p) => mm + p.lengthMm, 0);
           const taken = over.reduce((mm, f) => mm + f.fitting.layingMm[0], 0);

@@ -58,7 +58,10 @@ function* everyLine(
 }
 
 type Ranked = readonly { readonly rule: string; readonly level: string }[];
-/** Stops, Checks and Unknowns as they rank: a need left unmet is a Stop, carbon behind a dosing pump too, unsafe water ten. */
+/**
+ * Stops, Checks and Unknowns as they rank: a need left unmet is a Stop, carbon behind a dosing pump too,
+ * unsafe water ten.
+ */
 const ranksOf = (verdicts: Ranked): readonly [number, number, number] => {
   const needs = verdicts.filter(
     (v) => /^(need-|doser-carbon$)/.test(v.rule) && (v.level === "Stop" || v.level === "Check"),

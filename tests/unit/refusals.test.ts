@@ -27,7 +27,10 @@ const sign = (d: Desk, as: "installer" | "householder", head = d.job.head): Wish
 const firstHold = "site.tell";
 const u = (over = {}) => ({ key: "a", model: "CT-1354", parallel: 1, ...over });
 
-/** What is asked, of a job in which state, and the words of the refusal. Every one of them must leave the log as it was. */
+/**
+ * What is asked, of a job in which state, and the words of the refusal. Every one of them must leave the
+ * log as it was.
+ */
 const refusals: readonly (readonly [string, () => Desk, (d: Desk) => Wish, RegExp])[] = [
   [
     "opening a job twice",

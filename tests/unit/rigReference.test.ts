@@ -67,7 +67,8 @@ describe("regions against a slow reference", () => {
             .map((n) => n.id)
             .sort(),
         );
-        // Pressure comes from the main alone: what is trapped was charged or trapped before this move in one of its nodes, or stands behind a check valve that passes it on.
+        // Pressure comes from the main alone: what is trapped was charged or trapped before this move in
+        // one of its nodes, or stands behind a check valve that passes it on.
         const are = new Map(got.flatMap((r) => r.nodes.map((n) => [n, r.state] as const)));
         const pressed = (s: string | undefined) => s === "flowing" || s === "charged" || s === "trapped";
         for (const r of got.filter((x) => x.state === "trapped"))

@@ -65,7 +65,10 @@ export const home: SchemeChoice = {
 export const rigOf = (parts: readonly SchemeUnit[], over: Partial<SchemeChoice> = {}): Rig =>
   composeRig(parts, { ...home, ...over });
 
-/** A plain rig of valves, as the reference figures have them, from a seed; some with check valves, some with handles that set several edges. */
+/**
+ * A plain rig of valves, as the reference figures have them, from a seed; some with check valves, some with
+ * handles that set several edges.
+ */
 export function randomRig(seed: number, checks = true): Rig {
   const next = seeded(seed);
   const int = (n: number) => Math.floor(next() * n);

@@ -12,7 +12,10 @@ const tees = {
 };
 const gap = { airGap: "unknown" as const };
 
-/** Trains of every kind of part: units with and without heads, side by side, an RO with what stands on its lines, T-valves. */
+/**
+ * Trains of every kind of part: units with and without heads, side by side, an RO with what stands on its
+ * lines, T-valves.
+ */
 const trains = fc
   .record({
     carbon: fc.option(

@@ -60,7 +60,10 @@ const answered = (field: SurveyField): fc.Arbitrary<SurveyAnswer | undefined> =>
     return read.ok ? read.answer : undefined;
   });
 const house = surveyed().job.answers;
-/** A survey of which anything may be answered, or not: from nothing known, or from a house where a few answers are other ones. */
+/**
+ * A survey of which anything may be answered, or not: from nothing known, or from a house where a few
+ * answers are other ones.
+ */
 const surveys: fc.Arbitrary<SurveyAnswers> = fc
   .tuple(
     fc.boolean(),
@@ -88,7 +91,10 @@ const units: fc.Arbitrary<DesignUnit[]> = fc
   .array(designUnit, { maxLength: 5 })
   .map((chosen) => chosen.map((u, i) => ({ key: `u${i}`, ...u })));
 
-/** Figures that the trade writes alike everywhere are no foreign units: filter grades, doses, thread and housing sizes. */
+/**
+ * Figures that the trade writes alike everywhere are no foreign units: filter grades, doses, thread and
+ * housing sizes.
+ */
 const foreign: Record<UnitSystem, RegExp> = {
   us: /\d ?(kPa|bar|L\/min|L\/day|°C|kg|litres?)\b/,
   metric: /\d ?(psi|gpm|gpg|gal|°F|lb|ft³|gpm\/ft²)(?![\w/])/,

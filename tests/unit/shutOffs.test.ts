@@ -59,7 +59,10 @@ function ofRig({ edges, handles }: Rig): Passage[] {
     .map((e) => ({ from: e.from, to: e.to, past: e.unit ?? (levers.has(e.id) ? e.id : undefined) }));
 }
 
-/** What the pipes as they are built let water past: each part is entered and left, in the direction of its run, or of the bypass. */
+/**
+ * What the pipes as they are built let water past: each part is entered and left, in the direction of its
+ * run, or of the bypass.
+ */
 function ofPipes({ joints, fittings, runs }: Assembly): Passage[] {
   const units = new Set(
     runs.flatMap((r) => [r.from, r.to]).flatMap((e) => (e.is === "unit" ? [e.part] : [])),

@@ -1,7 +1,10 @@
 import { describe, expect, it } from "vitest";
 import { exampleOf, parseQuantity, print, quantities, type Quantity } from "@/core/units";
 
-/** What people write, with the canonical value worked from the definitions: 1 in = 25.4 mm, 1 US gal = 3.785411784 L, 1 lb = 0.45359237 kg, 1 psi = 6.894757293 kPa. */
+/**
+ * What people write, with the canonical value worked from the definitions: 1 in = 25.4 mm, 1 US gal =
+ * 3.785411784 L, 1 lb = 0.45359237 kg, 1 psi = 6.894757293 kPa.
+ */
 const written: readonly (readonly [string, Quantity, number])[] = [
   ['1-1/4"', "length", 31.75],
   ["1 1/4 in", "length", 31.75],

@@ -22,7 +22,10 @@ function joints(chain: Chain, from: PortType, to: PortType): [PortType, PortType
   return [...met, [open, to]];
 }
 
-/** Fewest fittings and their least price by trying every row of fittings, the shortest rows first; undefined where none of up to five does it. */
+/**
+ * Fewest fittings and their least price by trying every row of fittings, the shortest rows first; undefined
+ * where none of up to five does it.
+ */
 function byTrying(fittings: readonly Fitting[], from: PortType, to: PortType) {
   let rows: { open: PortType; price: number }[] = [{ open: from, price: 0 }];
   for (let n = 0; n <= 5; n += 1) {

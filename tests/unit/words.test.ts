@@ -22,7 +22,10 @@ const files = (folder: string): string[] =>
     return /\.tsx?$/.test(entry.name) && !entry.name.includes(".test.") ? [path] : [];
   });
 
-/** Whatever of a file could be read by somebody: its texts that have more than one word, and the text between its tags. */
+/**
+ * Whatever of a file could be read by somebody: its texts that have more than one word, and the text
+ * between its tags.
+ */
 function readable(path: string): string[] {
   const source = ts.createSourceFile(path, readFileSync(path, "utf8"), ts.ScriptTarget.Latest, true);
   const found: string[] = [];

@@ -140,7 +140,10 @@ function ratingOf(ends: readonly [End, End]): Rating {
   };
 }
 
-/** Lengths of pipe that lose as much as a fitting, by the method of its pipe's end and its size; a part of threads alone is taken as a coupling of full bore. */
+/**
+ * Lengths of pipe that lose as much as a fitting, by the method of its pipe's end and its size; a part of
+ * threads alone is taken as a coupling of full bore.
+ */
 function lossLike(shape: Shape, ends: readonly [End, End]): Pick<CatalogueFitting, "likeM" | "branchLikeM"> {
   const [pipe] = ends.filter((e) => e.method);
   if (!pipe) return { likeM: equivalentsOf.solder.straight[1] };
@@ -307,7 +310,10 @@ const nuts = (["O-ring nut", "split ring"] as const).flatMap((system) =>
   }),
 );
 
-/** Flexible connectors from a unit's coupling nut: onto a pipe of the size of copper tube, pushed on, or by the taper thread of its size. */
+/**
+ * Flexible connectors from a unit's coupling nut: onto a pipe of the size of copper tube, pushed on, or by
+ * the taper thread of its size.
+ */
 const flexible = (["O-ring nut", "split ring"] as const).flatMap((system) =>
   connectorSizes.flatMap((size) =>
     connectorLengths.flatMap((length) => {

@@ -8,8 +8,8 @@ export type PipeSize = (typeof pipeSizes)[number];
 type BySize = readonly [number, number, number, number];
 
 /**
- * How deep pipe goes in, and how far a fitting's centre is from where the pipe stops, mm, by part (handbook 3, Standard insertion depth). A 45 is taken as half an elbow;
- * valves are as long as these made-up ones.
+ * How deep pipe goes in, and how far a fitting's centre is from where the pipe stops, mm, by part (handbook
+ * 3, Standard insertion depth). A 45 is taken as half an elbow; valves are as long as these made-up ones.
  */
 interface Depths {
   readonly insertion: BySize;
@@ -25,7 +25,10 @@ const insert = depths([16, 19, 22, 25], [14, 18, 22, 26], [14, 18, 22, 26], 2);
 const pushFit = depths([24, 28, 33, 38], [10, 14, 18, 22], [12, 16, 20, 24], 1);
 const socket = depths([13, 19, 23, 25], [9, 13, 16, 20], [9, 13, 16, 20], 1);
 
-/** By the method that joins it. Expansion fittings are taken as deep as insert ones: the handbook gives no figures of their own. */
+/**
+ * By the method that joins it. Expansion fittings are taken as deep as insert ones: the handbook gives no
+ * figures of their own.
+ */
 export const depthsOf: Readonly<Record<JointMethod, Depths>> = {
   crimp: insert,
   expansion: insert,
@@ -92,7 +95,10 @@ export const equivalentsOf: Readonly<Record<JointMethod, Equivalents>> = {
 
 /** Nominal sizes of threads, in, the smaller ones first. */
 export const threadSizes = ["1/4", "3/8", ...pipeSizes, "1-1/2"] as const;
-/** From the centre of a made-up fitting to the face of what it is screwed into, when tight, mm, by nominal size of the thread. */
+/**
+ * From the centre of a made-up fitting to the face of what it is screwed into, when tight, mm, by nominal
+ * size of the thread.
+ */
 export const threadLaying: Readonly<Record<(typeof threadSizes)[number], number>> = {
   "1/4": 12,
   "3/8": 13,

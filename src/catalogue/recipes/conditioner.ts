@@ -4,7 +4,10 @@ import { dry, dryFirst } from "./dry";
 import { serial } from "./serial";
 import { minutesOf } from "./unitFigure";
 
-/** Media that soaks and is flushed, and media whose maker asks only for a purge at the nearest tap (handbook 9, K4, K6). */
+/**
+ * Media that soaks and is flushed, and media whose maker asks only for a purge at the nearest tap (handbook
+ * 9, K4, K6).
+ */
 const soaked: RecipeStep["when"] = [{ unit: "startUp.purge", has: false }];
 const purged: RecipeStep["when"] = [{ unit: "startUp.purge", has: true }];
 

@@ -1,6 +1,7 @@
 import type { RecipeStep } from "../../core/run/recipe";
 
-// Everything behind a chamber is disinfected before its water reaches the house (handbook 9, K15 and K16; handbook 10, rulings 18, 24 and 26 to 28).
+// Everything behind a chamber is disinfected before its water reaches the house (handbook 9, K15 and K16;
+// handbook 10, rulings 18, 24 and 26 to 28).
 
 /** Open from the main to the house, and the way past shut: what is to reach the house goes through the chamber. */
 export const throughIt = {
@@ -274,5 +275,8 @@ const steps: readonly RecipeStep[] = [
   },
 ];
 
-/** The disinfection of what stands behind a chamber; all of it is done anew where bacteria in the sample open the run again. */
+/**
+ * The disinfection of what stands behind a chamber; all of it is done anew where bacteria in the sample
+ * open the run again.
+ */
 export const disinfection: readonly RecipeStep[] = steps.map((step) => ({ again: "too", ...step }));

@@ -1,6 +1,7 @@
 import type { RecipeStep } from "../../core/run/recipe";
 
-// The first water on each unit is asked about three times, before it soaks, flushes, fills, regenerates or waits (handbook 9, rule 2): throttled, what
+// The first water on each unit is asked about three times, before it soaks, flushes, fills, regenerates or
+// waits (handbook 9, rule 2): throttled, what
 // stands ahead of it and the unit itself, then at full pressure.
 
 const asked = {
@@ -25,7 +26,10 @@ export const dryFirst = throttled("a quarter");
 /** The same of a chamber, which is filled at half. */
 export const chamberDryFirst = throttled("half");
 
-/** At full pressure: what was opened a quarter for the first water is opened all the way before anything is judged or run. */
+/**
+ * At full pressure: what was opened a quarter for the first water is opened all the way before anything is
+ * judged or run.
+ */
 export const dry = {
   ...asked,
   id: "dry",

@@ -18,8 +18,9 @@ const proof = {
 const atStop = { at: ["sink", "supply"] } satisfies NonNullable<RecipeStep["when"]>[number];
 
 /**
- * Proves the stop that a unit hangs on, before anything is opened behind it (handbook 9, Where a unit connects). Where the house's line is worked on too
- * it is proved while the house still has water: in a dry house every tap runs dry.
+ * Proves the stop that a unit hangs on, before anything is opened behind it (handbook 9, Where a unit
+ * connects). Where the house's line is worked on too it is proved while the house still has water: in a dry
+ * house every tap runs dry.
  */
 export const stopProved: readonly RecipeStep[] = [
   { ...proof, when: [atStop, { absent: ["line"] }] },

@@ -2,7 +2,10 @@ import type { Recipe } from "../../core/run/recipe";
 import { fromJoints } from "./uv";
 import { roomOf } from "./unitFigure";
 
-/** Rack type: sediment, carbon and UV housings in one (handbook 5; handbook 9, K15); from its joints on as any other chamber. */
+/**
+ * Rack type: sediment, carbon and UV housings in one (handbook 5; handbook 9, K15); from its joints on as
+ * any other chamber.
+ */
 export const uvRack: Recipe = {
   id: "uv-rack",
   version: 3,

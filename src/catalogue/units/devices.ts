@@ -10,7 +10,10 @@ const alike = {
   recipes: ["line-device"],
 } satisfies Partial<UnitModel>;
 
-/** Valves and vessels that answer a judgement of flow or pressure, made up, with descriptive codes (handbook 10, ruling 12). */
+/**
+ * Valves and vessels that answer a judgement of flow or pressure, made up, with descriptive codes (handbook
+ * 10, ruling 12).
+ */
 export const devices: readonly UnitModel[] = [
   {
     code: "PR-25",

@@ -157,7 +157,10 @@ function ownLimitFrom(text: string): OwnLimit | string {
   return text === "" || Number.isNaN(Number(text)) ? text : Number(text);
 }
 
-/** One row of a figure from its columns; what is empty is left out, and text where a number belongs stays text, so that the schema refuses it in its place. */
+/**
+ * One row of a figure from its columns; what is empty is left out, and text where a number belongs stays
+ * text, so that the schema refuses it in its place.
+ */
 function rowFrom(text: string, columns: readonly Column[]): Record<string, unknown> {
   const cells = text.split("|").map((c) => c.trim());
   return Object.fromEntries(
@@ -174,7 +177,10 @@ const list = (text: string, sign: RegExp): string[] =>
     .split(sign)
     .map((p) => p.trim())
     .filter((p) => p !== "");
-/** A cell read back into what the schema checks; text where a number is wanted stays text, so that the schema refuses it in its place. */
+/**
+ * A cell read back into what the schema checks; text where a number is wanted stays text, so that the
+ * schema refuses it in its place.
+ */
 function valueOf(f: UnitField, cell: Cell): unknown {
   if (cell === null || (typeof cell === "string" && cell.trim() === "")) return undefined;
   const text = String(cell).trim();
@@ -259,7 +265,10 @@ export const sheetRows = (models: readonly UnitModel[]): Cell[][] => [
   ...models.map((m) => [m.version ?? 1, ...unitFields.map((f) => cellAt(m, f))]),
 ];
 
-/** Rows of a spreadsheet as cells by path; columns that no figure is called are named, so that none is dropped in silence. */
+/**
+ * Rows of a spreadsheet as cells by path; columns that no figure is called are named, so that none is
+ * dropped in silence.
+ */
 export function fromSheet(rows: readonly (readonly Cell[])[]): {
   readonly units: readonly { readonly row: number; readonly cells: Readonly<Record<string, Cell>> }[];
   readonly unknown: readonly string[];

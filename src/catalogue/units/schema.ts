@@ -94,7 +94,10 @@ const unitShape = z.strictObject({
   ...records,
 });
 
-/** What a unit of the catalogue must state; figures in canonical units. Built from the figures of all families. `recipes` are those that it may name. */
+/**
+ * What a unit of the catalogue must state; figures in canonical units. Built from the figures of all
+ * families. `recipes` are those that it may name.
+ */
 export const unitSchemaWith = (recipes: KnownRecipes): z.ZodType<UnitModel> =>
   unitShape.superRefine((unit, ctx) => {
     const m = unit as unknown as UnitModel;

@@ -12,7 +12,10 @@ const alike = {
   recipes: ["softener"],
 } satisfies Partial<UnitModel>;
 
-/** Softeners, made up, with descriptive codes. Larger beds come short of full, because of their weight (handbook 3, Take-off). */
+/**
+ * Softeners, made up, with descriptive codes. Larger beds come short of full, because of their weight
+ * (handbook 3, Take-off).
+ */
 export const softeners: readonly UnitModel[] = [
   {
     code: "SF-075",

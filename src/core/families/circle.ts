@@ -1,6 +1,9 @@
 import type { DesignUnit } from "./unit";
 
-/** The unit that some others stand on in a circle, so that none of them is fed; undefined where every chain ends at a pipe. */
+/**
+ * The unit that some others stand on in a circle, so that none of them is fed; undefined where every chain
+ * ends at a pipe.
+ */
 export function circleIn(units: readonly Pick<DesignUnit, "key" | "on">[]): string | undefined {
   const hostOf = new Map(units.map((u) => [u.key, u.on?.unit]));
   return units.find((u) => {

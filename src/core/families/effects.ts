@@ -230,8 +230,8 @@ export const effectIds = Object.keys(effects) as [Effect, ...Effect[]];
 const kindOf = (effect: Effect): EffectKind => effects[effect];
 
 /**
- * Water after a unit (handbook 2, What a unit does to the water). `flow` is the flow through one vessel at continuous use, L/min;
- * without it a contact-time unit's effect on what it adsorbs stays unknown.
+ * Water after a unit (handbook 2, What a unit does to the water). `flow` is the flow through one vessel at
+ * continuous use, L/min; without it a contact-time unit's effect on what it adsorbs stays unknown.
  */
 export const waterAfter = (model: Treating, water: Water, flow: number | undefined): Water =>
   afterReductions(
@@ -265,7 +265,10 @@ export const hasCarbon = (m: Treating): boolean =>
 
 const strongest: readonly LineMark[] = ["permeate", "disinfected", "softened"];
 
-/** The water's name on the Line behind a unit: the strongest that its effects give, else what it was; `filtered` only over raw water. */
+/**
+ * The water's name on the Line behind a unit: the strongest that its effects give, else what it was;
+ * `filtered` only over raw water.
+ */
 export function markAfter(model: Treating, before: LineMark): LineMark {
   const marks = model.effects.map((e) => kindOf(e).line);
   const strong = strongest.find((m) => marks.includes(m));

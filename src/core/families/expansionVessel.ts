@@ -12,7 +12,10 @@ declare module "./unit" {
   }
 }
 
-/** An expansion vessel on the cold side of a heater: where the system is closed, heated water finds room in it (handbook 10, rulings 11 and 12). */
+/**
+ * An expansion vessel on the cold side of a heater: where the system is closed, heated water finds room in
+ * it (handbook 10, rulings 11 and 12).
+ */
 export const expansionVessel: Family = {
   id: "expansionVessel",
   label: "Expansion vessel",

@@ -8,7 +8,10 @@ import type { Connects, UnitModel } from "./unit";
 /** Names of the shapes that a unit is drawn with on the Line; the drawing itself is the screen's. */
 export type Shape = "vessel" | "lamp" | "housing" | "membrane" | "pump" | "small";
 
-/** The opening at the top of a unit; a closure is taken off only where nothing is under pressure (handbook 10, ruling 32). */
+/**
+ * The opening at the top of a unit; a closure is taken off only where nothing is under pressure (handbook
+ * 10, ruling 32).
+ */
 export interface TopVent {
   readonly name: string;
   readonly closure?: true;
@@ -49,8 +52,9 @@ export interface ProposeTraits {
 }
 
 /**
- * A unit family: everything that Brant knows of it. Schema, form, spreadsheet, judgement, rig part, drawing, service list and the customer's pack are
- * derived from it. To add one: a file of this shape, and its name in `list.ts`.
+ * A unit family: everything that Brant knows of it. Schema, form, spreadsheet, judgement, rig part,
+ * drawing, service list and the customer's pack are derived from it. To add one: a file of this shape, and
+ * its name in `list.ts`.
  */
 export interface Family {
   readonly id: string;

@@ -24,7 +24,10 @@ export interface Working {
   readonly school?: string;
 }
 
-/** A headline number with the whole way to it. `value` is absent when an input is missing; the verdict then says which. */
+/**
+ * A headline number with the whole way to it. `value` is absent when an input is missing; the verdict then
+ * says which.
+ */
 export interface Figure {
   readonly id: string;
   readonly label: string;

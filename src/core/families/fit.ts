@@ -26,7 +26,10 @@ const cellText = (most: number) =>
     .max(most)
     .regex(/^[^;|]*$/, "Neither ; nor |");
 const mm = z.number().min(-5000).max(5000);
-/** One port: what the maker calls it, what goes on it, and where it is; lengths in mm, from the middle of the body and from its foot. */
+/**
+ * One port: what the maker calls it, what goes on it, and where it is; lengths in mm, from the middle of
+ * the body and from its foot.
+ */
 const port = z.strictObject({
   port: cellText(40),
   system: z.enum(portSystems),
@@ -146,8 +149,9 @@ export const fitFigures = z.strictObject({
 export type UnitFit = Frozen<z.infer<typeof fitFigures>>;
 
 /**
- * What is done at the first start, by the unit's own manual: minutes, litres and the flow of its flush. A recipe names them; where the unit states none,
- * the recipe's usual figure is taken and said to be so (handbook 9, rule 13).
+ * What is done at the first start, by the unit's own manual: minutes, litres and the flow of its flush. A
+ * recipe names them; where the unit states none, the recipe's usual figure is taken and said to be so
+ * (handbook 9, rule 13).
  */
 export const startFigures = z.strictObject({
   soak: numberFigure("Soaks for", "min").optional(),

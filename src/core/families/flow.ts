@@ -124,8 +124,9 @@ function heldAt({ model, held, upstream, openFlow }: StationContext): Held {
 }
 
 /**
- * A unit at a stop, a faucet or another unit's line is sized by what its outlet draws, not by the house's peak: what is known to draw more than it is
- * rated for is a Check, for a lamp a Stop, as is a lamp whose flow nothing holds (handbook 9, K2 and K10).
+ * A unit at a stop, a faucet or another unit's line is sized by what its outlet draws, not by the house's
+ * peak: what is known to draw more than it is rated for is a Check, for a lamp a Stop, as is a lamp whose
+ * flow nothing holds (handbook 9, K2 and K10).
  */
 export function judgePointOfUse(ctx: StationContext): StationJudgement {
   const { model } = ctx;

@@ -3,7 +3,10 @@ import { figured, type Frozen } from "./stated";
 
 const stands = (label: string, hint?: string) =>
   figured(z.string().min(3, "Say how the handles stand").max(60), { label, kind: "text", hint });
-/** Angles of the handles in a position, in degrees clockwise from along the flow, as they are seen from where the unit's data say. */
+/**
+ * Angles of the handles in a position, in degrees clockwise from along the flow, as they are seen from
+ * where the unit's data say.
+ */
 const angles = z.array(z.number().min(-360).max(360)).min(1).max(4).optional();
 const HOW = "how its handles stand";
 
@@ -60,7 +63,10 @@ declare module "./unit" {
 
 export const headPositions = ["service", "bypass", "shut", "diagnostic"] as const;
 
-/** The positions a head has, each with how it stands, in one line, and the angles of its handles where its data give them. */
+/**
+ * The positions a head has, each with how it stands, in one line, and the angles of its handles where its
+ * data give them.
+ */
 export const positionsOf = (
   head: BypassHead,
 ): {

@@ -4,7 +4,10 @@ import { housePressures, waterKeys, waterValues, type WaterKey } from "../water"
 import { inSentence, rule, type AnyRule, type Rule, type Say } from "../words";
 import type { OwnLimit, UnitModel } from "./unit";
 
-/** Pressure where a unit stands: flowing for its minimum, at rest and at night for its maximum (handbook 10, ruling 9). */
+/**
+ * Pressure where a unit stands: flowing for its minimum, at rest and at night for its maximum (handbook 10,
+ * ruling 9).
+ */
 const pressureKeys = ["pressure", "pressureRest", "pressureNight"] as const;
 type PressureKey = (typeof pressureKeys)[number];
 /** What a limit is of: a value of the water, or the pressure. */
@@ -114,8 +117,10 @@ const rules = new Map<LimitKey, Rule<LimitFacts>>(
 export const limitRules: readonly AnyRule[] = [...rules.values()];
 
 /**
- * Verdict of a measured value against a limit. Missing is Unknown and never zero; `<x` satisfies a maximum of at least x, else Unknown;
- * `>x` satisfies a minimum of at most x, is over a maximum of at most x, else Unknown; a trace and ND without a limit are Unknown; a range is judged on its bad end (handbook 2, Limits of water fed to each family).
+ * Verdict of a measured value against a limit. Missing is Unknown and never zero; `<x` satisfies a maximum
+ * of at least x, else Unknown; `>x` satisfies a minimum of at most x, is over a maximum of at most x, else
+ * Unknown; a trace and ND without a limit are Unknown; a range is judged on its bad end (handbook 2, Limits
+ * of water fed to each family).
  */
 export function judgeLimit(measured: Measured | undefined, limit: FeedLimit): Verdict {
   const own = rules.get(limit.key)!;
@@ -157,7 +162,10 @@ export function judgeLimit(measured: Measured | undefined, limit: FeedLimit): Ve
 
 type Band = Pick<FeedLimit, "min" | "max" | "checkMin" | "checkMax">;
 
-/** A unit's own limit as a band: a bare number is the end that the family's limit has, its maximum where it has both. */
+/**
+ * A unit's own limit as a band: a bare number is the end that the family's limit has, its maximum where it
+ * has both.
+ */
 function ownBand(own: OwnLimit, limit: Band): Band {
   if (typeof own !== "number") return own;
   const onlyLeast = limit.max === undefined && limit.min !== undefined;
@@ -177,7 +185,10 @@ export function limitFor(limit: FeedLimit, model: UnitModel): FeedLimit {
 
 const PRESSURE = { label: "Pressure", quantity: "pressure", survey: "source.static" } as const;
 
-/** The pressures that a unit takes, flowing, at rest and at night: its own figures, else its family's; at most what a house's line takes. */
+/**
+ * The pressures that a unit takes, flowing, at rest and at night: its own figures, else its family's; at
+ * most what a house's line takes.
+ */
 function pressureLimits(family: FeedLimit | undefined, model: UnitModel): FeedLimit[] {
   const base: FeedLimit = family ?? { key: "pressure", ...PRESSURE, max: housePressures.housingMost };
   const { min, max, checkMin, checkMax, ...rest } = limitFor(base, model);

@@ -67,7 +67,10 @@ function judge(ctx: StationContext): StationJudgement {
   return { ...flow, figures: backwash ? [...flow.figures, backwash] : flow.figures };
 }
 
-/** Tanks of media that take out iron, manganese, sulphide or tannin, or that raise pH; with or without a backwash (handbook 10, ruling 5). */
+/**
+ * Tanks of media that take out iron, manganese, sulphide or tannin, or that raise pH; with or without a
+ * backwash (handbook 10, ruling 5).
+ */
 export const mediaFilter: Family = {
   id: "mediaFilter",
   label: "Media filter",

@@ -11,7 +11,10 @@ function isHost(units: readonly PlacedUnit[], at: number): boolean {
   return connects === "sink" || connects === "supply";
 }
 
-/** The unit that one on a product or feed line belongs to where nobody said which: an RO before any other, the nearest on the side where the design has it. */
+/**
+ * The unit that one on a product or feed line belongs to where nobody said which: an RO before any other,
+ * the nearest on the side where the design has it.
+ */
 function usualHost(units: readonly PlacedUnit[], at: number, port: "product" | "feed"): string | undefined {
   const others = units.map((_, i) => i).filter((i) => i !== at && isHost(units, i));
   const ahead = others.filter((i) => i < at).reverse();
@@ -22,8 +25,9 @@ function usualHost(units: readonly PlacedUnit[], at: number, port: "product" | "
 }
 
 /**
- * Where every unit of a design stands, by its key (handbook 9, Where a unit connects): as the design says, else as the unit usually does.
- * What stands on a line of its own, or on a unit that is not there, has no host.
+ * Where every unit of a design stands, by its key (handbook 9, Where a unit connects): as the design says,
+ * else as the unit usually does. What stands on a line of its own, or on a unit that is not there, has no
+ * host.
  */
 export function placementsOf(units: readonly PlacedUnit[]): ReadonlyMap<string, Placement> {
   const keys = new Set(units.map(({ unit }) => unit.key));

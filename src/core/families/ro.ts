@@ -39,7 +39,10 @@ const roFigures = z.strictObject({
   pressure: quantityFigure("Rated at a pressure of", "pressure"),
   tds: quantityFigure("Rated at dissolved solids of", "concentration"),
   recovery: shareFigure("Rated recovery"),
-  /** The restrictor's own flow at rated pressure, L/min; when missing it is taken from the recovery and marked assumed. */
+  /**
+   * The restrictor's own flow at rated pressure, L/min; when missing it is taken from the recovery and
+   * marked assumed.
+   */
   concentrate: quantityFigure("Restrictor's flow", "flow").optional(),
   rejection: shareFigure("Rejection"),
   preLoss: quantityFrom0("Loss in its pre-filters", "pressure"),

@@ -29,10 +29,16 @@ const band = z.strictObject({
   checkMin: z.number().optional(),
   checkMax: z.number().optional(),
 });
-/** A unit's own limit: one number takes the place of the family's only end, a band takes the place of its whole band. */
+/**
+ * A unit's own limit: one number takes the place of the family's only end, a band takes the place of its
+ * whole band.
+ */
 export type OwnLimit = number | Frozen<z.infer<typeof band>>;
 
-/** What a unit may be certified to take out, or takes out by its media: values of the water, and what no water test of ours counts. */
+/**
+ * What a unit may be certified to take out, or takes out by its media: values of the water, and what no
+ * water test of ours counts.
+ */
 export const reduced = [
   "iron",
   "manganese",
@@ -202,6 +208,9 @@ export interface PlacedUnit {
 /** Where a unit of a design stands: how it connects, and on which other unit's port where it stands on one. */
 export interface Placement {
   readonly connects: Connects;
-  /** Key of the unit whose product or feed line it stands on; absent in the house's line, at a stop, or where no such unit is in the design. */
+  /**
+   * Key of the unit whose product or feed line it stands on; absent in the house's line, at a stop, or
+   * where no such unit is in the design.
+   */
   readonly host?: string;
 }

@@ -87,7 +87,10 @@ function transmittance({ water: { uvt } }: StationContext): number | undefined {
   return uvt?.is === "below" ? undefined : lower(uvt);
 }
 
-/** What a chamber can disinfect against the peak; where the transmittance is not known, what is certain at any is still said (handbook 10, ruling 14). */
+/**
+ * What a chamber can disinfect against the peak; where the transmittance is not known, what is certain at
+ * any is still said (handbook 10, ruling 14).
+ */
 function judgeFlow(limit: number | undefined, peak: number | undefined, most: number): Verdict {
   if (limit === undefined)
     return peak !== undefined && most < peak

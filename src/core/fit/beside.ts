@@ -6,7 +6,8 @@ import type { Wall } from "./wall";
 const STEP = 10;
 
 /**
- * The place on the floor nearest to the unit that a tank is tied to, among others that stand already; undefined where it has room on no place of its wall within its reach.
+ * The place on the floor nearest to the unit that a tank is tied to, among others that stand already;
+ * undefined where it has room on no place of its wall within its reach.
  */
 export function placeBeside(
   wall: Wall,

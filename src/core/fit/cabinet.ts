@@ -25,13 +25,19 @@ export const ownWallFields = {
 
 /** Where a unit that is opened downwards states nothing, so much is left free under it, mm (handbook 3, Fit). */
 export const USUAL_DROP = 585;
-/** What a drop asks for under a body of a height, mm: one that is longer counts from the head down, and holds the body (handbook 9, K10). */
+/**
+ * What a drop asks for under a body of a height, mm: one that is longer counts from the head down, and
+ * holds the body (handbook 9, K10).
+ */
 export const underBody = (drop: number, height: number): number => (drop > height ? drop - height : drop);
 
 /** A unit with a pump shakes: so much on every side, mm (handbook 3, Fit). */
 const ROUND_PUMP = 20;
 
-/** A room that units without pipes of the house stand in: where its sizes are asked for, and whether what they keep free before them counts; before a cabinet is its door. */
+/**
+ * A room that units without pipes of the house stand in: where its sizes are asked for, and whether what
+ * they keep free before them counts; before a cabinet is its door.
+ */
 interface RoomAsked {
   readonly fields: typeof cabinetFields | typeof ownWallFields;
   readonly hasDoor: boolean;
@@ -89,7 +95,10 @@ export function atSinkOf<U extends PlacedUnit & { readonly placement: Placement 
   return stations.filter(isAtSink);
 }
 
-/** Units that hang at the cold pipe beside the house's line, and those on their lines (handbook 9, Where a unit connects). */
+/**
+ * Units that hang at the cold pipe beside the house's line, and those on their lines (handbook 9, Where a
+ * unit connects).
+ */
 export function atOwnWallOf<U extends PlacedUnit & { readonly placement: Placement }>(
   stations: readonly U[],
 ): readonly U[] {
@@ -121,7 +130,10 @@ export type RoomFound =
   /** It was not found within what is tried. */
   | { readonly is: "open"; readonly room: Room; readonly units: readonly WallUnit[] };
 
-/** What hangs on a wall is opened and read there: its foot is about so high where there is room, mm (handbook 9, K11). */
+/**
+ * What hangs on a wall is opened and read there: its foot is about so high where there is room, mm
+ * (handbook 9, K11).
+ */
 const AT_HAND = 900;
 const atHand = (unit: WallUnit): WallUnit =>
   unit.hangs ? { ...unit, hangs: { ...unit.hangs, least: AT_HAND } } : unit;
@@ -137,8 +149,9 @@ export function packedIn(
 }
 
 /**
- * Do units go into a room, seen from before it, with what is in it already: one way in which they stand, or every single thing that would let them. Of a range the least is free. `places`: where
- * somebody placed them, which counts once each of them has one.
+ * Do units go into a room, seen from before it, with what is in it already: one way in which they stand, or
+ * every single thing that would let them. Of a range the least is free. `places`: where somebody placed
+ * them, which counts once each of them has one.
  */
 function roomFor(
   answers: SurveyAnswers,

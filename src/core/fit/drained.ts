@@ -21,8 +21,9 @@ function above(level: number, points: readonly Point[]): number {
 }
 
 /**
- * Litres of a placed train above the cut, which run out there when it is opened (handbook 3, Drain-down volume): its pipes, and what its units hold above that height, as if they were
- * as wide all the way up. `litresOf`: what one of a unit holds, by the unit's key; `idMm`: the bore of its pipe.
+ * Litres of a placed train above the cut, which run out there when it is opened (handbook 3, Drain-down
+ * volume): its pipes, and what its units hold above that height, as if they were as wide all the way up.
+ * `litresOf`: what one of a unit holds, by the unit's key; `idMm`: the bore of its pipe.
  */
 export function drainedAtCut(
   wall: Wall,

@@ -13,7 +13,10 @@ export interface Making {
   readonly piping: Piping;
 }
 
-/** A run whose first end is joined by a connector: what is left of it, and the connector's way along the wall, from its unit. */
+/**
+ * A run whose first end is joined by a connector: what is left of it, and the connector's way along the
+ * wall, from its unit.
+ */
 interface Shortened {
   readonly points: readonly Point[];
   readonly from: RunEnd;
@@ -46,7 +49,10 @@ function hasRoom(run: Pick<Run, "points" | "from" | "to">, making: Making): bool
   return apart(run.points[0]!, run.points[1]!) >= taken + piece;
 }
 
-/** A run with one connector at its first end: bent once round its first corner, or straight where the leg is long; undefined where neither goes. */
+/**
+ * A run with one connector at its first end: bent once round its first corner, or straight where the leg is
+ * long; undefined where neither goes.
+ */
 function joinedBy({ connector, stub }: FlexibleStub, run: Run, making: Making): Shortened | undefined {
   const [port, corner, next] = run.points;
   const from = { ...run.from, stub };
@@ -122,8 +128,9 @@ function atFirstEnd(
 }
 
 /**
- * A run whose units are joined by flexible connectors wherever one goes: round the first corner, in place of its elbow, or straight; else by the fittings that it has (handbook 3: connectors
- * respect their bend radius). The shortest that goes is taken; its run is shorter by it, and ends where it ended.
+ * A run whose units are joined by flexible connectors wherever one goes: round the first corner, in place
+ * of its elbow, or straight; else by the fittings that it has (handbook 3: connectors respect their bend
+ * radius). The shortest that goes is taken; its run is shorter by it, and ends where it ended.
  */
 export function connected(run: Run, { from = [], to = [] }: FlexibleEnds, making: Making): Connected {
   // Water comes out of the unit that a run begins at, and into the one that it ends at.
@@ -136,7 +143,10 @@ export function connected(run: Run, { from = [], to = [] }: FlexibleEnds, making
   };
 }
 
-/** Ends of pipes at which a choice of fittings changes something: those whose units are not all joined by connectors there. */
+/**
+ * Ends of pipes at which a choice of fittings changes something: those whose units are not all joined by
+ * connectors there.
+ */
 export function openChoices(
   { choices, units }: Pick<PipePlan, "choices" | "units">,
   { runs, joints, fittings }: Assembly,

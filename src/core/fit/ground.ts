@@ -2,7 +2,10 @@ import type { Grounds } from "../plumbing/takeOff";
 import { stripsOf, substrates, type Strip, type Substrate, type SurveyAnswers } from "../site";
 import type { Rect } from "./wall";
 
-/** What the fixings of a part of the wall meet: the one strip that it is wholly on; undefined between two, or where nobody said. */
+/**
+ * What the fixings of a part of the wall meet: the one strip that it is wholly on; undefined between two,
+ * or where nobody said.
+ */
 const groundIn = (strips: readonly Strip[], { x, width }: Pick<Rect, "x" | "width">): Substrate | undefined =>
   strips.find((s) => s.x <= x && x + width <= s.x + s.width)?.ground;
 
@@ -18,8 +21,9 @@ function boardFor(bodies: readonly (readonly [string, Rect])[]): Grounds["boards
 }
 
 /**
- * What the fixings of units that hang meet, and the boards that go across metal studs (handbook 3, Fixings by substrate): the wall's one substrate, or the strip of it that a unit's
- * body is wholly on. `bodies`: as one stands before the wall; a unit that is not placed has none.
+ * What the fixings of units that hang meet, and the boards that go across metal studs (handbook 3, Fixings
+ * by substrate): the wall's one substrate, or the strip of it that a unit's body is wholly on. `bodies`: as
+ * one stands before the wall; a unit that is not placed has none.
  */
 export function groundsOf(
   answers: SurveyAnswers,

@@ -8,7 +8,10 @@ export type HeadNote =
   | { readonly is: "notLevel"; readonly unit: string; readonly other: string; readonly by: number }
   | { readonly is: "close"; readonly unit: string; readonly other: string; readonly apart: number };
 
-/** Heads of a housing and a tank one behind the other that are not level, or too close for connectors (handbook 3, Fit: preferred, so a Check and no Stop). Units without pipes are passed over. */
+/**
+ * Heads of a housing and a tank one behind the other that are not level, or too close for connectors
+ * (handbook 3, Fit: preferred, so a Check and no Stop). Units without pipes are passed over.
+ */
 export function headNotes(units: readonly WallUnit[], standings: readonly Standing[]): readonly HeadNote[] {
   const line = units.flatMap((unit, i) => (unit.ports ? [{ unit, at: standings[i]! }] : []));
   return line.slice(1).flatMap((b, i): HeadNote[] => {
@@ -29,7 +32,10 @@ export function headNotes(units: readonly WallUnit[], standings: readonly Standi
   });
 }
 
-/** Units that hang on their sides though they stand upright by themselves: air leaves those only where something looks up. */
+/**
+ * Units that hang on their sides though they stand upright by themselves: air leaves those only where
+ * something looks up.
+ */
 export const onTheirSides = (
   units: readonly WallUnit[],
   standings: readonly Standing[],

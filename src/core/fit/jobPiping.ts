@@ -56,7 +56,10 @@ export type PipingFound =
   /** A pipe that Brant has no fittings for. */
   | { readonly is: "strange" };
 
-/** What a job's pipes are made of, from its survey and its schools (handbook 1, Schools): the train's is the house's, or PEX where that is chosen. */
+/**
+ * What a job's pipes are made of, from its survey and its schools (handbook 1, Schools): the train's is the
+ * house's, or PEX where that is chosen.
+ */
 export function pipingOf(answers: SurveyAnswers, schools: Readonly<Record<string, string>>): PipingFound {
   const [pipe, size] = [answers["cutin.pipe"]?.text, answers["cutin.size"]?.text];
   const fields = [...(pipe ? [] : ["cutin.pipe"]), ...(size ? [] : ["cutin.size"])];
@@ -96,10 +99,16 @@ const waysIn: Readonly<Record<PipeSystem, readonly Way[]>> = {
   pvc: [{ system: "pvc", ...plain("cement") }],
   peSupply: [{ system: "peSupply", ...plain("crimp") }],
 };
-/** A way with its joints on the wall pushed on, where a tool may not reach; what is pushed on everywhere is so already. */
+/**
+ * A way with its joints on the wall pushed on, where a tool may not reach; what is pushed on everywhere is
+ * so already.
+ */
 const mixedWay = (way: Way): readonly Way[] =>
   way.method === "pushFit" || !pushedOn.has(way.system) ? [] : [{ ...way, wall: "pushFit" }];
-/** Ways in which a job's train could be joined: those of the house's pipe and of PEX, and mixed ones (handbook 3, Joint-method comparison). */
+/**
+ * Ways in which a job's train could be joined: those of the house's pipe and of PEX, and mixed ones
+ * (handbook 3, Joint-method comparison).
+ */
 export const waysToJoin = ({ house }: JobPiping): readonly Way[] => {
   const plainWays = house.system === "pex" ? pexWays : [...waysIn[house.system], ...pexWays];
   return plainWays.flatMap((way) => [way, ...mixedWay(way)]);

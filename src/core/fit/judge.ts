@@ -25,7 +25,10 @@ export type Misfit =
   | { readonly is: "tooFar"; readonly unit: string; readonly other: string; readonly by: number }
   | { readonly is: "tooDeep"; readonly unit: string; readonly by: number }
   | { readonly is: "lies"; readonly unit: string }
-  /** It stands across a corner with what it keeps free; or with another on both sides of one, where their depths meet. */
+  /**
+   * It stands across a corner with what it keeps free; or with another on both sides of one, where their
+   * depths meet.
+   */
   | { readonly is: "corner"; readonly unit: string; readonly other?: string };
 
 /** By how much a part stands out of its wall. */
@@ -66,7 +69,10 @@ function tooDeep({ depth: free }: Pick<Room, "depth">, unit: WallUnit, back = un
   return by > 0 ? [{ is: "tooDeep", unit: unit.key, by }] : [];
 }
 
-/** Units for which there is no longer depth enough once their pipes bring them further off the wall; `backs`: how far each stands off it then. */
+/**
+ * Units for which there is no longer depth enough once their pipes bring them further off the wall;
+ * `backs`: how far each stands off it then.
+ */
 export const tooFarOut = (
   wall: Pick<Room, "depth">,
   units: readonly WallUnit[],
@@ -83,7 +89,10 @@ interface Stood {
 const tiedBody = ({ unit, at }: Stood, tied: WallUnit): Rect =>
   bodiesOf(unit, at)[unit === tied ? 0 : (tied.tether?.body ?? 0)] ?? bodyOf(unit, at);
 
-/** How far into the room a unit reaches with what it keeps free before it, mm; what nobody stated is not counted here: its depth is asked for elsewhere. */
+/**
+ * How far into the room a unit reaches with what it keeps free before it, mm; what nobody stated is not
+ * counted here: its depth is asked for elsewhere.
+ */
 export const reachOut = ({
   depth = 0,
   back = 0,
@@ -134,7 +143,10 @@ export function misfitsBetween(a: Stood, b: Stood, corner?: number): Misfit[] {
   return found;
 }
 
-/** Everything that keeps units from standing so on a wall, the inlet on the left; empty where they fit (handbook 3, Fit). */
+/**
+ * Everything that keeps units from standing so on a wall, the inlet on the left; empty where they fit
+ * (handbook 3, Fit).
+ */
 export function misfits(wall: Room, units: readonly WallUnit[], standings: readonly Standing[]): Misfit[] {
   return units.flatMap((unit, i) => {
     const at = standings[i]!;

@@ -2,7 +2,10 @@ import { faceEachOther, leadOf } from "./route";
 import type { WallUnit } from "./standing";
 import { grown, onwards, overlap, type Point, type Rect, type Wall, type WallPort } from "./wall";
 
-/** An end of a pipe: its port, where the pipe may turn first, and what it has to go round because the port stands on it. */
+/**
+ * An end of a pipe: its port, where the pipe may turn first, and what it has to go round because the port
+ * stands on it.
+ */
 export interface PipeEnd {
   readonly port: WallPort;
   readonly lead: number;
@@ -16,7 +19,10 @@ export function pipeEnd(port: WallPort, own: readonly Rect[], clear: number): Pi
   return { port, lead, turns: onwards(port, port.facing, lead), round: own.map((r) => grown(r, clear)) };
 }
 
-/** The way between two coordinates that passes a stretch on its low or its high side, as far as these are on the wall. */
+/**
+ * The way between two coordinates that passes a stretch on its low or its high side, as far as these are on
+ * the wall.
+ */
 function past(a: number, b: number, low: number, high: number, most: number): number {
   const straight = Math.abs(a - b);
   const below = Math.min(a, b) <= low ? straight : a + b - 2 * low;
@@ -35,13 +41,19 @@ function roundOne(p: Point, q: Point, r: Rect, wall: Wall): { readonly across: n
   };
 }
 
-/** The least pipe between two ends if nothing at all were in its way: straight out of both, unless they look at each other. */
+/**
+ * The least pipe between two ends if nothing at all were in its way: straight out of both, unless they look
+ * at each other.
+ */
 function leastPast(a: PipeEnd, b: PipeEnd): number {
   if (faceEachOther(a.port, b.port)) return Math.abs(a.port.x - b.port.x) + Math.abs(a.port.y - b.port.y);
   return a.lead + b.lead + Math.abs(a.turns.x - b.turns.x) + Math.abs(a.turns.y - b.turns.y);
 }
 
-/** The least pipe between two ends on a wall: straight out of both, then round what each stands on and each of some other things, as if nothing else were there. */
+/**
+ * The least pipe between two ends on a wall: straight out of both, then round what each stands on and each
+ * of some other things, as if nothing else were there.
+ */
 export function leastRun(a: PipeEnd, b: PipeEnd, wall: Wall, others: readonly Rect[] = []): number {
   if (faceEachOther(a.port, b.port)) return Math.abs(a.port.x - b.port.x) + Math.abs(a.port.y - b.port.y);
   let across = Math.abs(a.turns.x - b.turns.x);
@@ -105,8 +117,9 @@ interface Behind {
 }
 
 /**
- * The least pipe from an outlet over all places of the unit behind it, with what is left behind those, and which place that is. `guess`: a place that may be it, looked at
- * first: the better what is known already, the fewer others are worth a look.
+ * The least pipe from an outlet over all places of the unit behind it, with what is left behind those, and
+ * which place that is. `guess`: a place that may be it, looked at first: the better what is known already,
+ * the fewer others are worth a look.
  */
 function leastOver(
   c: PipedPlace,
@@ -144,8 +157,8 @@ function leastOver(
 }
 
 /**
- * What pipe is left at least behind a unit in each of its places, over all places of the units that follow: by unit and place, `Infinity` where none follows. Units
- * without ports have none.
+ * What pipe is left at least behind a unit in each of its places, over all places of the units that follow:
+ * by unit and place, `Infinity` where none follows. Units without ports have none.
  */
 export function leastRest(
   wall: Wall,

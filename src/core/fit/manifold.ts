@@ -3,7 +3,10 @@ import { barredBy } from "./routes";
 import type { Header, WallUnit } from "./standing";
 import { onwards, PIPE_CLEAR, type Facing, type Point, type WallPort } from "./wall";
 
-/** What the parts of a manifold's pipes take up, mm: the shortest piece, an elbow and a tee from their middle, and in each leg its valve with the piece before it. */
+/**
+ * What the parts of a manifold's pipes take up, mm: the shortest piece, an elbow and a tee from their
+ * middle, and in each leg its valve with the piece before it.
+ */
 export interface ManifoldLengths {
   readonly piece: number;
   readonly elbow: number;
@@ -14,7 +17,10 @@ export interface ManifoldLengths {
 /** Nothing is known of its pipes. */
 export const noManifold: ManifoldLengths = { piece: 0, elbow: 0, tee: 0, valve: 0 };
 
-/** Where a unit's port leads to: the corners of its leg up to the last one before the pipe, and how far that is at least. */
+/**
+ * Where a unit's port leads to: the corners of its leg up to the last one before the pipe, and how far that
+ * is at least.
+ */
 interface Leg {
   readonly points: readonly Point[];
   readonly to: "up" | "down";
@@ -43,7 +49,10 @@ function beyond({ width }: WallUnit, { points }: Leg): { readonly left: number; 
   return { left: Math.max(0, -Math.min(...xs)), right: Math.max(0, Math.max(...xs) - width) };
 }
 
-/** From the middle of one unit to that of the next, so that bodies and legs stand clear of one another and the pipe between two tees can be cut. */
+/**
+ * From the middle of one unit to that of the next, so that bodies and legs stand clear of one another and
+ * the pipe between two tees can be cut.
+ */
 function pitchOf(one: WallUnit, legs: readonly Leg[], lengths: ManifoldLengths): number {
   const reaches = legs.map((leg) => beyond(one, leg));
   const [left, right] = [Math.max(...reaches.map((r) => r.left)), Math.max(...reaches.map((r) => r.right))];
@@ -53,8 +62,9 @@ function pitchOf(one: WallUnit, legs: readonly Leg[], lengths: ManifoldLengths):
 }
 
 /**
- * So many equal units as one that is placed as a whole, with its manifold (handbook 3, Fit); the unit itself where it is one, or has no ports. Both pipes run over the units, or under them
- * where ports look down; where both are on one side they are so far apart that they clear one another.
+ * So many equal units as one that is placed as a whole, with its manifold (handbook 3, Fit); the unit
+ * itself where it is one, or has no ports. Both pipes run over the units, or under them where ports look
+ * down; where both are on one side they are so far apart that they clear one another.
  */
 export function sideBySide(one: WallUnit, count: number, lengths: ManifoldLengths): WallUnit {
   if (count < 2 || !one.ports) return one;

@@ -6,7 +6,10 @@ import { turnsAt, type ConnectorOnWall, type Making } from "./flexible";
 /** So far off one another two ends are one: a pipe gives as much between its supports, mm. */
 export const IN_LINE = 25;
 
-/** Outside of pipe of the size of copper tube, mm, and how many times as much it is bent to at least where it bends at all (handbook 3, Pipe). */
+/**
+ * Outside of pipe of the size of copper tube, mm, and how many times as much it is bent to at least where
+ * it bends at all (handbook 3, Pipe).
+ */
 const OUTSIDE_MM: Readonly<Record<string, number>> = { "1/2": 15.9, "3/4": 22.2, "1": 28.6, "1-1/4": 34.9 };
 const BENT_TO = 8;
 
@@ -18,7 +21,10 @@ export interface OffsetTaken {
   readonly by: "connector" | "bend" | PipeOffset["is"];
 }
 
-/** The straight way of a pipe that goes over from one distance off the wall to another in one bend each way, no tighter than its radius, mm; undefined where that is no bend any more. */
+/**
+ * The straight way of a pipe that goes over from one distance off the wall to another in one bend each way,
+ * no tighter than its radius, mm; undefined where that is no bend any more.
+ */
 export function bendLength(mm: number, radius: number): number | undefined {
   return mm > 2 * radius ? undefined : Math.sqrt(mm * (4 * radius - mm));
 }
@@ -54,7 +60,10 @@ function fortyFives(mm: number, legs: readonly number[], { bent, piping }: Makin
   return between >= piece && hasRoom ? { is: "fortyFives", mm, leg, fitting } : undefined;
 }
 
-/** Two swivelled 90s: at a corner in place of its elbow, which takes no room on the wall; else in the longest straight way. */
+/**
+ * Two swivelled 90s: at a corner in place of its elbow, which takes no room on the wall; else in the
+ * longest straight way.
+ */
 function swivelled(mm: number, run: Run, legs: readonly number[]): PipeOffset {
   const corner = run.points.findIndex((_, i) => turnsAt(run.points, i));
   return corner > 0 ? { is: "corner", mm, corner } : { is: "straight", mm, leg: longest(legs) };
@@ -68,8 +77,10 @@ export interface Led {
 }
 
 /**
- * How a run is led over to where its other end stands off the wall (handbook 3: fittings that exist; no 45 in PEX insert, two swivelled 90s). A connector takes as much as the radius that it is
- * bent to, pipe off a coil bends over itself where it has the way; else two swivelled 90s at a corner, two 45s, or two 90s in a straight way. `apart`: how far its ends are apart, mm.
+ * How a run is led over to where its other end stands off the wall (handbook 3: fittings that exist; no 45
+ * in PEX insert, two swivelled 90s). A connector takes as much as the radius that it is bent to, pipe off a
+ * coil bends over itself where it has the way; else two swivelled 90s at a corner, two 45s, or two 90s in a
+ * straight way. `apart`: how far its ends are apart, mm.
  */
 export function ledOver(
   run: Run,
@@ -100,15 +111,19 @@ export function ledOver(
   return by(turned, turned.is === "straight" && reaches && Math.max(...legs) >= straightWay);
 }
 
-/** The ends of a run off the wall: how far each is, and the unit that it is at, by its place in the line; absent: the house's pipe. */
+/**
+ * The ends of a run off the wall: how far each is, and the unit that it is at, by its place in the line;
+ * absent: the house's pipe.
+ */
 interface RunOff {
   readonly from: { readonly off: number; readonly unit?: number };
   readonly to: { readonly off: number; readonly unit?: number };
 }
 
 /**
- * Which unit of a run that nothing leads over comes further out, and by how much: the one that is nearer to the wall, until both line up; else, where the house's pipe is nearer, the other, until two
- * swivelled 90s reach it at a corner. Undefined where neither helps.
+ * Which unit of a run that nothing leads over comes further out, and by how much: the one that is nearer to
+ * the wall, until both line up; else, where the house's pipe is nearer, the other, until two swivelled 90s
+ * reach it at a corner. Undefined where neither helps.
  */
 export function broughtOut(
   { from, to }: RunOff,

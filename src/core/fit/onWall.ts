@@ -41,7 +41,10 @@ export function lineFits({ fit }: Pick<UnitModel, "fit">): LinePorts | undefined
 /** A salt tank stands within so many mm of its valve, with so much free over its lid (handbook 3, Fit). */
 const SALT = { within: 1500, above: 300 } as const;
 
-/** The salt tanks of a unit as they stand on a wall, one for each of those side by side; none where it has none beside it. */
+/**
+ * The salt tanks of a unit as they stand on a wall, one for each of those side by side; none where it has
+ * none beside it.
+ */
 export function saltTanksOf({ unit, model }: PlacedUnit): readonly WallUnit[] {
   const tank = model.fit?.saltTank;
   if (!tank) return [];
@@ -57,13 +60,16 @@ export function saltTanksOf({ unit, model }: PlacedUnit): readonly WallUnit[] {
   }));
 }
 
-/** How far off the wall a unit's back is at least, mm: what hangs is against it; a tank stands as far off as it keeps free round it (handbook 3, Fit). */
+/**
+ * How far off the wall a unit's back is at least, mm: what hangs is against it; a tank stands as far off as
+ * it keeps free round it (handbook 3, Fit).
+ */
 export const leastBack = (model: UnitModel): number =>
   familyOf(model).onFloor ? (model.fit?.free?.around ?? TANK.around) : 0;
 
 /**
- * What a unit of the house's line asks of its wall (handbook 3, Fit); undefined where its size or its ports are unknown. `stubs`: mm from each port to where its pipe
- * stops, where that is known.
+ * What a unit of the house's line asks of its wall (handbook 3, Fit); undefined where its size or its ports
+ * are unknown. `stubs`: mm from each port to where its pipe stops, where that is known.
  */
 export function onWall(
   { unit, model }: PlacedUnit,

@@ -70,8 +70,9 @@ function feet(wall: Room, units: readonly WallUnit[], unit: WallUnit, turn: Turn
 }
 
 /**
- * Some way in which units stand on a wall in the train's order, the inlet on the left, without asking for pipes: everything pushed to the left and down until it touches
- * something. `is: "open"` where it was not found within what is tried.
+ * Some way in which units stand on a wall in the train's order, the inlet on the left, without asking for
+ * pipes: everything pushed to the left and down until it touches something. `is: "open"` where it was not
+ * found within what is tried.
  */
 export function pack(
   wall: Room,

@@ -75,7 +75,10 @@ export interface Unjoined {
   readonly port: UnitPort;
 }
 
-/** An end of a pipe, `u1.inlet` or `house.before`, that several rows of fittings join: which is taken, and what each is of. */
+/**
+ * An end of a pipe, `u1.inlet` or `house.before`, that several rows of fittings join: which is taken, and
+ * what each is of.
+ */
 export interface TransitionChoice {
   readonly end: string;
   readonly chosen: number;
@@ -93,7 +96,10 @@ function optionOf({ parts }: Stub): TransitionChoice["options"][number] {
   return { fittings: fittings.map((f) => f.name), price: fittings.reduce((sum, f) => sum + f.price, 0) };
 }
 
-/** Takes the way that was chosen at each end, the first where that is none any more; writes down where there is a choice. */
+/**
+ * Takes the way that was chosen at each end, the first where that is none any more; writes down where there
+ * is a choice.
+ */
 const choosing =
   (chosen: Readonly<Record<string, number>>, choices: TransitionChoice[]): ChosenOf =>
   (end, ways) => {
@@ -138,7 +144,10 @@ const valvesOf = (line: readonly PlacedUnit[], { arrangement, isUnsafe }: Passed
     isUnsafe,
   );
 
-/** A unit's own connector, as its box holds one for each pipe: to the taper thread of its port's size; undefined where it comes with none. */
+/**
+ * A unit's own connector, as its box holds one for each pipe: to the taper thread of its port's size;
+ * undefined where it comes with none.
+ */
 function boxedConnector({ code, fit }: UnitModel, port: PortType): CatalogueFitting | undefined {
   const own = fit?.connectors;
   if (!own) return undefined;
@@ -205,8 +214,8 @@ export const further = ({ back, inlet, outlet }: OffWall, by: number): OffWall =
 });
 
 /**
- * How far off the wall a unit stands: a tank further out than it must where its inlet then lines up with what comes to it, and the wall has the depth. `before`: how far off that is; `free`: before
- * the wall.
+ * How far off the wall a unit stands: a tank further out than it must where its inlet then lines up with
+ * what comes to it, and the wall has the depth. `before`: how far off that is; `free`: before the wall.
  */
 function offWall(
   model: UnitModel,
@@ -278,7 +287,10 @@ function joinedOf(
   });
 }
 
-/** A unit of a plan as it stands on its wall: with those beside it, and the manifold between them; undefined where its size or ports are unknown. */
+/**
+ * A unit of a plan as it stands on its wall: with those beside it, and the manifold between them; undefined
+ * where its size or ports are unknown.
+ */
 export function plannedOnWall(placed: PlacedUnit, plan: PipePlan | undefined): WallUnit | undefined {
   if (plan) return plan.units.find((u) => u.key === placed.unit.key)?.stands;
   const one = onWall(placed);

@@ -50,8 +50,8 @@ interface HeaderBuilt {
 }
 
 /**
- * The pipe along units side by side, and one to each: at each unit a tee, at its blind end an elbow. Water is divided before the units and comes together behind them; what a tee takes
- * is counted once on each way.
+ * The pipe along units side by side, and one to each: at each unit a tee, at its blind end an elbow. Water
+ * is divided before the units and comes together behind them; what a tee takes is counted once on each way.
  */
 function headerBuilt(
   unit: Joined,
@@ -234,7 +234,10 @@ function trainRuns(plan: PipePlan, routes: readonly Route[]): TrainRuns | undefi
   return runs;
 }
 
-/** The pipes of a train that goes along some routes; undefined where a port is joined by nothing, or the routes are not those of its units. */
+/**
+ * The pipes of a train that goes along some routes; undefined where a port is joined by nothing, or the
+ * routes are not those of its units.
+ */
 function runsAlong(plan: PipePlan, routes: readonly Route[]): TrainRuns | undefined {
   const { bent, piping, units, house } = plan;
   const elbow = fittingOf(bent, "elbow90", piping.train);
@@ -263,7 +266,10 @@ function runsAlong(plan: PipePlan, routes: readonly Route[]): TrainRuns | undefi
   };
 }
 
-/** A pipe on its wall, by the id that it has in the assembly: its corners along the water, and the manifold that it is of. */
+/**
+ * A pipe on its wall, by the id that it has in the assembly: its corners along the water, and the manifold
+ * that it is of.
+ */
 interface PipeOnWall {
   readonly id: string;
   /** Between its connectors, where it has any. */
@@ -305,7 +311,10 @@ export function pipesOnWall(
   return [...ofLine, ...ofManifolds];
 }
 
-/** The pipes of a placed train as they are built, with what came instead of some fittings; with no units and no routes those of a bypass alone. Undefined where a port is joined by nothing. */
+/**
+ * The pipes of a placed train as they are built, with what came instead of some fittings; with no units and
+ * no routes those of a bypass alone. Undefined where a port is joined by nothing.
+ */
 export function pipesBuilt(
   plan: PipePlan,
   routes: readonly Route[],

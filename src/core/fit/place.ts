@@ -8,7 +8,10 @@ import { grown, PIPE_CLEAR, type Rect, type Wall, type WallPort } from "./wall";
 
 /** How finely, and how long, it is looked for. */
 export interface PlaceOptions {
-  /** Distance of the places that are tried, mm; those that touch what is on the wall, or are level with a port, are tried as well. */
+  /**
+   * Distance of the places that are tried, mm; those that touch what is on the wall, or are level with a
+   * port, are tried as well.
+   */
   readonly step: number;
   /** From a pipe's middle to what it passes, mm. */
   readonly clear: number;
@@ -18,7 +21,10 @@ export interface PlaceOptions {
   readonly onProgress?: (tried: number) => void;
 }
 export const usualPlacing: PlaceOptions = { step: 50, clear: PIPE_CLEAR, patience: 600_000 };
-/** Up to so many units are tried on the finest grid; of more there are too many places for a second's work, and the grid is twice as wide. */
+/**
+ * Up to so many units are tried on the finest grid; of more there are too many places for a second's work,
+ * and the grid is twice as wide.
+ */
 const FINEST = 3;
 /** How finely, and how long, so many units are looked for. */
 export const placingFor = (units: number): PlaceOptions =>
@@ -49,7 +55,10 @@ const range = (from: number, to: number, step: number): number[] => {
   return values;
 };
 
-/** Heights at which pipes come and go whatever hangs where: those of the cut, and of the ports of units on the floor. */
+/**
+ * Heights at which pipes come and go whatever hangs where: those of the cut, and of the ports of units on
+ * the floor.
+ */
 function levelsOf(wall: Wall, units: readonly WallUnit[]): number[] {
   const onFloor = units
     .filter((u) => !u.hangs && u.ports)
@@ -170,11 +179,17 @@ function* beginnings(
     for (const standings of [...apart, ...rows]) yield standings.map((s) => ({ ...s, x: s.x + along }));
 }
 
-/** Of so many places of a unit that lead on, each is followed to its end while something at all is looked for; and what part of all patience that may take. */
+/**
+ * Of so many places of a unit that lead on, each is followed to its end while something at all is looked
+ * for; and what part of all patience that may take.
+ */
 const DIVES = 3;
 const DIVE_PART = 0.5;
 
-/** Looks for the best arrangement, unit by unit along the water, always going on where the least pipe can be hoped for. */
+/**
+ * Looks for the best arrangement, unit by unit along the water, always going on where the least pipe can be
+ * hoped for.
+ */
 class Search {
   private tried = 0;
   private steps = 0;
@@ -214,7 +229,10 @@ class Search {
     return { best: this.best, isBest: true };
   }
 
-  /** Something to begin with: of the first ways in which all stand and every pipe finds its way the best, bettered from there. */
+  /**
+   * Something to begin with: of the first ways in which all stand and every pipe finds its way the best,
+   * bettered from there.
+   */
   private begun(packed: readonly Standing[]): Placing | undefined {
     const { wall, units, options } = this;
     let first: Placing | undefined;
@@ -297,7 +315,10 @@ class Search {
     if (next) this.queue.push(next);
   }
 
-  /** An arrangement with the pipe to its last unit; hoped for with more where that takes more at least; undefined where the unit cannot stand there, or no pipe reaches it. */
+  /**
+   * An arrangement with the pipe to its last unit; hoped for with more where that takes more at least;
+   * undefined where the unit cannot stand there, or no pipe reaches it.
+   */
   private reached(open: Open): Open | undefined {
     const placed = unchained(open.chain);
     const i = placed.length - 1;
@@ -326,7 +347,10 @@ class Search {
     return { ...routed, pipe, from: candidate.outlet!, bound };
   }
 
-  /** Some arrangement at all: unit by unit the way that promises most, and the next best where one leads nowhere; of each only a few, and of all so many steps. */
+  /**
+   * Some arrangement at all: unit by unit the way that promises most, and the next best where one leads
+   * nowhere; of each only a few, and of all so many steps.
+   */
   private dive(open: Open, until: number): Placing | undefined {
     if (open.depth === this.units.length) return this.whole(open);
     let led = 0;
@@ -383,7 +407,10 @@ export function placingOf(
   return placing && placing.pipeMm <= most ? placing : undefined;
 }
 
-/** Moves units one by one, 10 mm or turned round, as long as that takes less pipe or less width. One that found nothing better is looked at again when one beside it has moved; of a few units when any has. */
+/**
+ * Moves units one by one, 10 mm or turned round, as long as that takes less pipe or less width. One that
+ * found nothing better is looked at again when one beside it has moved; of a few units when any has.
+ */
 export function improved(
   wall: Wall,
   units: readonly WallUnit[],
@@ -420,9 +447,10 @@ function besides(unit: WallUnit, at: Standing): Standing[] {
 }
 
 /**
- * Where units stand best on a wall: the least pipe, then the least width (handbook 3, Fit). Their order is the train's, from the inlet on the left. Places by steps, and
- * those that touch what is on the wall or are level with a port, are tried, and the best is then moved on by 10 mm while it gets better. Without `best` nothing fits, or no pipe
- * finds a way.
+ * Where units stand best on a wall: the least pipe, then the least width (handbook 3, Fit). Their order is
+ * the train's, from the inlet on the left. Places by steps, and those that touch what is on the wall or are
+ * level with a port, are tried, and the best is then moved on by 10 mm while it gets better. Without `best`
+ * nothing fits, or no pipe finds a way.
  */
 export function place(
   surveyed: Wall,

@@ -39,7 +39,10 @@ interface Within {
   readonly ys: readonly [least: number, most: number];
 }
 
-/** Where a pipe between two points stays that takes no more than so many mm: going out of the way costs twice as far. */
+/**
+ * Where a pipe between two points stays that takes no more than so many mm: going out of the way costs
+ * twice as far.
+ */
 function withinReach(room: RouteRoom, a: Point, b: Point, most: number): Within {
   const spare = (most - Math.abs(a.x - b.x) - Math.abs(a.y - b.y)) / 2;
   const around = (one: number, other: number, end: number) =>
@@ -172,7 +175,10 @@ class Grid {
       marks.fill(1, this.at(left, row), Math.max(this.at(left, row), this.at(right, row)));
   }
 
-  /** The grid's lines in a direction: coordinates along them, and which steps along them something bars, by the node that is further left or down. */
+  /**
+   * The grid's lines in a direction: coordinates along them, and which steps along them something bars, by
+   * the node that is further left or down.
+   */
   linesIn(facing: Facing) {
     const { columns } = this;
     return facing === "left" || facing === "right"
@@ -204,8 +210,10 @@ class Grid {
 }
 
 /**
- * Lengths of the shortest pipes with the fewest elbows to each direction and node: of those that have just turned there, and of those that have come on straight so far that
- * they may turn again. A pipe that comes to one of them with more elbows than needed is never the one with the fewest at its end, so each is reached once.
+ * Lengths of the shortest pipes with the fewest elbows to each direction and node: of those that have just
+ * turned there, and of those that have come on straight so far that they may turn again. A pipe that comes
+ * to one of them with more elbows than needed is never the one with the fewest at its end, so each is
+ * reached once.
  */
 interface Reached {
   readonly turning: Float64Array;
@@ -225,7 +233,10 @@ const roomFor = (size: number): Reached => ({
   straightWith: new Uint8Array(4 * size),
   turned: new Int32Array(4 * size),
 });
-/** A search asks for thousands of pipes, one after the other: each takes the room of the one before, as far as that is large enough. */
+/**
+ * A search asks for thousands of pipes, one after the other: each takes the room of the one before, as far
+ * as that is large enough.
+ */
 let lastRoom = roomFor(0);
 function nothingReached(size: number): Reached {
   if (lastRoom.turned.length < 4 * size) lastRoom = roomFor(2 * size);
@@ -237,7 +248,10 @@ function nothingReached(size: number): Reached {
   return lastRoom;
 }
 
-/** Carries what turned on one line into a direction straight on, once it is as far from its elbow as the next one has to be; adds what may turn again to `reached`. */
+/**
+ * Carries what turned on one line into a direction straight on, once it is as far from its elbow as the
+ * next one has to be; adds what may turn again to `reached`.
+ */
 function straightOn(
   grid: Grid,
   { turning, turningWith, straight, straightWith, turned }: Reached,
@@ -337,7 +351,10 @@ function turnedFrom(
 
 const sidesOf = (direction: number): readonly [number, number] => [(direction + 1) % 4, (direction + 3) % 4];
 
-/** How a pipe of so many elbows arrives at its end: its length, and the node of its last elbow. The last piece is long enough wherever that is. */
+/**
+ * How a pipe of so many elbows arrives at its end: its length, and the node of its last elbow. The last
+ * piece is long enough wherever that is.
+ */
 function arriving(
   grid: Grid,
   { turning, turningWith }: Reached,
@@ -391,7 +408,10 @@ function pieceIsFree(room: RouteRoom, from: Point, to: Point, own: readonly Rect
   return inRoom(from) && inRoom(to) && !others.some(touches);
 }
 
-/** How far a pipe goes straight on from a port until it is clear of what the port stands on, and has room for its parts. */
+/**
+ * How far a pipe goes straight on from a port until it is clear of what the port stands on, and has room
+ * for its parts.
+ */
 export function leadOf(
   port: WallPort,
   own: readonly Rect[],
@@ -434,8 +454,9 @@ function bends(points: readonly Point[]): Point[] {
 }
 
 /**
- * The pipe from one port to another that is led through a point by hand, straight on there: of the four ways to pass it that with the fewest elbows, then the shortest. Undefined
- * where it finds no way through there.
+ * The pipe from one port to another that is led through a point by hand, straight on there: of the four
+ * ways to pass it that with the fewest elbows, then the shortest. Undefined where it finds no way through
+ * there.
  */
 export function routeThrough(
   room: RouteRoom,
@@ -455,10 +476,12 @@ export function routeThrough(
 }
 
 /**
- * The pipe from one port to another at right angles, round what is barred: fewest elbows, then shortest (handbook 3, Fit); between two elbows, and between an elbow and
- * a port, there is room for the parts. `own` is what each port stands on, of what is barred: it bars the pipe,
- * but not its first and last straight piece. Undefined where there is none. With `most` a pipe is looked for only where one of so many mm can be: where nothing is found, the
- * pipe is longer; what is found may have more elbows than the pipe would have.
+ * The pipe from one port to another at right angles, round what is barred: fewest elbows, then shortest
+ * (handbook 3, Fit); between two elbows, and between an elbow and a port, there is room for the parts.
+ * `own` is what each port stands on, of what is barred: it bars the pipe, but not its first and last
+ * straight piece. Undefined where there is none. With `most` a pipe is looked for only where one of so many
+ * mm can be: where nothing is found, the pipe is longer; what is found may have more elbows than the pipe
+ * would have.
  */
 export function routeBetween(
   room: RouteRoom,

@@ -34,9 +34,11 @@ interface End {
 }
 
 /**
- * The pipes of an arrangement: from the cut, between the units that have ports, and back to the cut. Undefined where one finds no way.
- * With `most` undefined too where they take more mm together; they may then have more elbows than they would have. Pipes may cross
- * one another, where one of them passes in front; one that is held by hand goes through its point; they run beside one another, not on one another, unless there is no other way.
+ * The pipes of an arrangement: from the cut, between the units that have ports, and back to the cut.
+ * Undefined where one finds no way. With `most` undefined too where they take more mm together; they may
+ * then have more elbows than they would have. Pipes may cross one another, where one of them passes in
+ * front; one that is held by hand goes through its point; they run beside one another, not on one another,
+ * unless there is no other way.
  */
 export function routesOf(
   wall: Wall,
@@ -95,7 +97,10 @@ function roundCorner(route: Route, corner: number | undefined): Route {
   return { ...route, points, elbows: points.length - 2 };
 }
 
-/** The pipe to the last of some units from a port of the one before it, or of the cut; undefined where it finds no way, or none of at most `most` mm. */
+/**
+ * The pipe to the last of some units from a port of the one before it, or of the cut; undefined where it
+ * finds no way, or none of at most `most` mm.
+ */
 export function routeTo(
   wall: Wall,
   units: readonly WallUnit[],

@@ -19,8 +19,9 @@ export interface Header {
 }
 
 /**
- * Equal units side by side between two pipes, as they are put together before they are hung or stood: by whole mm from the lower left corner of the first. The first pipe ends at the
- * last unit and the second begins at the first, so that water has equally far through each.
+ * Equal units side by side between two pipes, as they are put together before they are hung or stood: by
+ * whole mm from the lower left corner of the first. The first pipe ends at the last unit and the second
+ * begins at the first, so that water has equally far through each.
  */
 export interface Manifold {
   /** What each of its units is called. */
@@ -49,7 +50,10 @@ export interface WallUnit {
     readonly below: number;
     readonly front: number;
   };
-  /** Where water comes in and goes out, from its lower left corner; absent where no pipe of the train goes through it. */
+  /**
+   * Where water comes in and goes out, from its lower left corner; absent where no pipe of the train goes
+   * through it.
+   */
   readonly ports?: { readonly inlet: WallPort; readonly outlet: WallPort };
   /** Its pipes come to a head: of a housing, or of a tank. */
   readonly head?: "housing" | "tank";
@@ -102,7 +106,10 @@ export function bodyOf(unit: WallUnit, at: Standing): Rect {
   return { x: at.x, y: at.y, width, height };
 }
 
-/** A point of a unit, from the lower left corner of what is upright and not mirrored, as it stands: lying, its top is on the right, and mirrored after that. */
+/**
+ * A point of a unit, from the lower left corner of what is upright and not mirrored, as it stands: lying,
+ * its top is on the right, and mirrored after that.
+ */
 export function pointOn(unit: WallUnit, p: Point, at: Standing): Point {
   const turned = at.lies ? { x: p.y, y: unit.width - p.x } : p;
   const { width } = bodyOf(unit, at);
@@ -149,7 +156,10 @@ function besideBody(body: Rect, side: Facing, by: number): Rect {
 /** What was kept clear last by what stands so: a search asks for the same place again and again. */
 const remembered = new WeakMap<Standing, { readonly unit: WallUnit; readonly zones: readonly Zone[] }>();
 
-/** What a unit keeps clear as it stands (handbook 3, Fit): what is drawn out upwards is drawn out to the side where it lies. A place is not changed once it was asked for. */
+/**
+ * What a unit keeps clear as it stands (handbook 3, Fit): what is drawn out upwards is drawn out to the
+ * side where it lies. A place is not changed once it was asked for.
+ */
 export function zonesOf(unit: WallUnit, at: Standing): readonly Zone[] {
   const had = remembered.get(at);
   if (had?.unit === unit) return had.zones;
@@ -173,7 +183,10 @@ function keptClearBy(unit: WallUnit, at: Standing): readonly Zone[] {
   return zones;
 }
 
-/** What nothing else may stand in because of an obstacle: itself, and before an electrical panel the wall from the floor up. */
+/**
+ * What nothing else may stand in because of an obstacle: itself, and before an electrical panel the wall
+ * from the floor up.
+ */
 export const keptClear = (wall: Room, obstacle: Obstacle): Rect =>
   obstacle.kind === "panel" ? { ...obstacle, y: 0, height: wall.height } : obstacle;
 

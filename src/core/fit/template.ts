@@ -14,8 +14,10 @@ export interface TemplateSheet {
 const EDGE = 20;
 
 /**
- * The sheets on which two holes are printed at 1:1, from the left to the right: one in whose middle both stand, where they fit, else as many as it takes, laid together at
- * their match lines. `width`: what a printer reaches of a sheet, mm, more than 40; `apart` more than 0. The distances between marks, sheet by sheet, add up to `apart`.
+ * The sheets on which two holes are printed at 1:1, from the left to the right: one in whose middle both
+ * stand, where they fit, else as many as it takes, laid together at their match lines. `width`: what a
+ * printer reaches of a sheet, mm, more than 40; `apart` more than 0. The distances between marks, sheet by
+ * sheet, add up to `apart`.
  */
 export function templateSheets(apart: number, width: number): readonly TemplateSheet[] {
   const reach = width - 2 * EDGE;

@@ -14,7 +14,10 @@ const obstaclesAt: Readonly<Partial<Record<TubePlace["id"], readonly ObstacleKin
   drain: ["drain"],
 };
 
-/** Where a place is in its room: a faucet's shank comes out under its hole, a saddle sits over the trap. What is on the back wall is at the back. */
+/**
+ * Where a place is in its room: a faucet's shank comes out under its hole, a saddle sits over the trap.
+ * What is on the back wall is at the back.
+ */
 function placeIn(room: Room, place: TubePlace["id"]): TubePoint | undefined {
   const [found] = (obstaclesAt[place] ?? []).flatMap(
     (kind) => room.obstacles.find((o) => o.kind === kind) ?? [],
@@ -26,7 +29,10 @@ function placeIn(room: Room, place: TubePlace["id"]): TubePoint | undefined {
   return { x, y: found.y + found.height / 2, z: 0 };
 }
 
-/** Where tubes end in a cabinet or on a wall, from where everything stands in it: bodies with their backs against it. */
+/**
+ * Where tubes end in a cabinet or on a wall, from where everything stands in it: bodies with their backs
+ * against it.
+ */
 export function waysInRoom(room: Room, units: readonly WallUnit[], standings: readonly Standing[]): TubeWays {
   const stoodAs = (key: string) => {
     const i = units.findIndex((u) => u.key === key);

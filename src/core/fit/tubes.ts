@@ -109,7 +109,10 @@ interface FixedJoint {
   readonly tightening?: string;
 }
 
-/** The tubes of a design's units that are not in the house's line, every joint at their ends and beside them, and the ports that no tube of theirs comes to. */
+/**
+ * The tubes of a design's units that are not in the house's line, every joint at their ends and beside
+ * them, and the ports that no tube of theirs comes to.
+ */
 export interface Tubing {
   readonly tubes: readonly Tube[];
   readonly fixed: readonly FixedJoint[];
@@ -124,7 +127,10 @@ export interface TubePoint {
   readonly z: number;
 }
 
-/** What is known of where tubes end: each place by its own, and how deep a unit is, which is drawn out for service with its tubes on. */
+/**
+ * What is known of where tubes end: each place by its own, and how deep a unit is, which is drawn out for
+ * service with its tubes on.
+ */
 export interface TubeWays {
   readonly pointOf: (end: TubeEnd["at"]) => TubePoint | undefined;
   readonly depthOf: (unit: string) => number | undefined;
@@ -215,7 +221,10 @@ export const isUnderSink = ({ from, to }: Tube): boolean =>
 /** Tubes are cut to so many mm. */
 const CUT_MM = 10;
 
-/** How long a tube is between its ends, along the sides of the room, with as much slack as lets what it is joined to be drawn out (handbook 3: tube slack), and what goes into its ports. */
+/**
+ * How long a tube is between its ends, along the sides of the room, with as much slack as lets what it is
+ * joined to be drawn out (handbook 3: tube slack), and what goes into its ports.
+ */
 function lengthOf(from: TubeEnd, to: TubeEnd, { pointOf, depthOf }: TubeWays): number | undefined {
   const [a, b] = [pointOf(from.at), pointOf(to.at)];
   if (!a || !b) return undefined;
@@ -272,7 +281,10 @@ function tubesOfOne<U extends TubedUnit>(key: string, unit: U, all: readonly U[]
   ];
 }
 
-/** Sizes in inches of what tubes and their adapters are joined to, where they were surveyed: a sink's stop and its faucet's hose, an appliance's tap and what the appliance itself takes. */
+/**
+ * Sizes in inches of what tubes and their adapters are joined to, where they were surveyed: a sink's stop
+ * and its faucet's hose, an appliance's tap and what the appliance itself takes.
+ */
 export interface SurveyedThreads {
   readonly stop?: string;
   readonly hose?: string;
@@ -296,7 +308,10 @@ const tapJoints = (
   ];
 };
 
-/** Joints beside the tubes of a unit: at a sink its adapter on the stop with the faucet's hose and its saddle, at an appliance its tee with the tap, and its tank's valve. */
+/**
+ * Joints beside the tubes of a unit: at a sink its adapter on the stop with the faucet's hose and its
+ * saddle, at an appliance its tee with the tap, and its tank's valve.
+ */
 function fixedOfOne(key: string, unit: TubedUnit, { stop, hose }: SurveyedThreads): readonly FixedJoint[] {
   const { teeThread } = unit.model.fit ?? {};
   const tankPort = unit.model.fit?.ports.find((p) => p.port === "Tank");
@@ -347,8 +362,8 @@ function fixedOfOne(key: string, unit: TubedUnit, { stop, hose }: SurveyedThread
 }
 
 /**
- * Every tube of a design's units that are not in the house's line, and every joint of theirs (handbook 9, Where a unit connects). What stands
- * on a unit's product or feed line is in the way of that unit's tube.
+ * Every tube of a design's units that are not in the house's line, and every joint of theirs (handbook 9,
+ * Where a unit connects). What stands on a unit's product or feed line is in the way of that unit's tube.
  */
 export function tubingOf<U extends TubedUnit>(all: readonly U[], threads: SurveyedThreads = {}): Tubing {
   const own = all.flatMap((unit) =>

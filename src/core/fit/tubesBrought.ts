@@ -138,7 +138,10 @@ const apartAtAppliance = ({ tubes }: Tubing, { appliance }: SurveyedThreads): re
     ];
   });
 
-/** The fittings between ports that are apart: the shortest row of the catalogue, or an adapter by name where it has none. */
+/**
+ * The fittings between ports that are apart: the shortest row of the catalogue, or an adapter by name where
+ * it has none.
+ */
 function applianceAdapters(
   tubing: Tubing,
   threads: SurveyedThreads,

@@ -22,7 +22,10 @@ export type Facing = (typeof facings)[number];
 /** An end that a pipe is joined to. */
 export interface WallPort extends Point {
   readonly facing: Facing;
-  /** From its face to where the pipe stops, mm: what the fittings take that lead from one to the other; absent: nothing. */
+  /**
+   * From its face to where the pipe stops, mm: what the fittings take that lead from one to the other;
+   * absent: nothing.
+   */
   readonly stub?: number;
 }
 
@@ -83,12 +86,18 @@ export interface Room {
   readonly height: number;
   /** Free room in front of it; absent means unknown. */
   readonly depth?: number;
-  /** Where it turns towards who stands before it, mm from its left end: two walls of a room, drawn as one strip. Absent: it is straight. */
+  /**
+   * Where it turns towards who stands before it, mm from its left end: two walls of a room, drawn as one
+   * strip. Absent: it is straight.
+   */
   readonly corner?: number;
   readonly obstacles: readonly Obstacle[];
 }
 
-/** A wall as a strip above its floor, with where the house's pipe is cut: the train begins at `from` and ends at `to`. */
+/**
+ * A wall as a strip above its floor, with where the house's pipe is cut: the train begins at `from` and
+ * ends at `to`.
+ */
 export interface Wall extends Room {
   readonly from: WallPort;
   readonly to: WallPort;

@@ -3,7 +3,10 @@ import { obstaclesOf, type SurveyAnswers } from "../site";
 import { faultsOf } from "./faults";
 import type { Facing, PipeLengths, Wall, WallPort } from "./wall";
 
-/** Between the two ends of the house's pipe where it is cut, mm, where nothing that stands between them asks for more. */
+/**
+ * Between the two ends of the house's pipe where it is cut, mm, where nothing that stands between them asks
+ * for more.
+ */
 const CUT = 150;
 /** Ports of the house's pipe above this look down, those below it up, mm. */
 const HIGH = 1000;
@@ -26,14 +29,20 @@ export type WallFound =
   | { readonly is: "missing"; readonly fields: readonly string[] }
   | { readonly is: "faulty"; readonly faults: readonly string[] };
 
-/** What the train's pipes ask of the wall: what their parts take up, what leads from the house's pipe to them where water comes and where it goes on, and how far apart the tees of a bypass are, mm. */
+/**
+ * What the train's pipes ask of the wall: what their parts take up, what leads from the house's pipe to
+ * them where water comes and where it goes on, and how far apart the tees of a bypass are, mm.
+ */
 export interface PipeNeeds {
   readonly pipe?: PipeLengths;
   readonly stubs?: readonly [before: number, behind: number];
   readonly apart?: number;
 }
 
-/** The two ends of the cut pipe; water comes out of the first. With a bypass round the train they are the legs of its tees, else the pipe itself. */
+/**
+ * The two ends of the cut pipe; water comes out of the first. With a bypass round the train they are the
+ * legs of its tees, else the pipe itself.
+ */
 function ends(
   x: number,
   y: number,
@@ -57,7 +66,8 @@ function ends(
 }
 
 /**
- * The wall of a job from its survey, with what is missing for it. It is drawn so that water runs to the right; `mirrored` where it does not. Of a range the least is free.
+ * The wall of a job from its survey, with what is missing for it. It is drawn so that water runs to the
+ * right; `mirrored` where it does not. Of a range the least is free.
  */
 export function wallOf(answers: SurveyAnswers, bypassed: boolean, needs: PipeNeeds = {}): WallFound {
   const lengthOf = (key: keyof typeof wallFields): number | undefined => {

@@ -17,8 +17,9 @@ const cutAt = (wall: Wall, up: number): Wall => ({
 });
 
 /**
- * Why the pipes of units that stand find no way: single things that would let them, each the smallest, found by changing one at a time (handbook 3, Fit). Empty where no single thing is
- * enough, or none was found within a quick look. `onProgress` is told how many walls were looked at.
+ * Why the pipes of units that stand find no way: single things that would let them, each the smallest,
+ * found by changing one at a time (handbook 3, Fit). Empty where no single thing is enough, or none was
+ * found within a quick look. `onProgress` is told how many walls were looked at.
  */
 export function whyNoWay(
   wall: Wall,

@@ -21,7 +21,10 @@ const STEP = 10;
 
 const fits = (wall: Room, units: readonly WallUnit[]): boolean => pack(wall, units).is === "fits";
 
-/** The smallest number of millimetres, to the next ten, at which something fits; undefined where it does not at the most. */
+/**
+ * The smallest number of millimetres, to the next ten, at which something fits; undefined where it does not
+ * at the most.
+ */
 function smallest(isEnough: (by: number) => boolean): number | undefined {
   if (!isEnough(MOST_MORE)) return undefined;
   let low = 0;
@@ -73,8 +76,8 @@ function ofUnit(wall: Room, units: readonly WallUnit[], unit: WallUnit): Remedy[
 }
 
 /**
- * Why units do not stand on a wall: every single thing that would let them, found by changing one at a time (handbook 3, Fit). Empty where they do stand, or where no single
- * thing is enough.
+ * Why units do not stand on a wall: every single thing that would let them, found by changing one at a time
+ * (handbook 3, Fit). Empty where they do stand, or where no single thing is enough.
  */
 export function whyNotFit(wall: Room, units: readonly WallUnit[]): Remedy[] {
   if (fits(wall, units)) return [];

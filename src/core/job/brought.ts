@@ -4,7 +4,8 @@ import { isHotOutlet } from "../run/outlets";
 import type { Step } from "../run/step";
 import type { JobState, StepState } from "./job";
 
-// What a run's steps and readings have brought on in its rig: media, pipe behind a lamp, and a dose of chlorine on its way.
+// What a run's steps and readings have brought on in its rig: media, pipe behind a lamp, and a dose of
+// chlorine on its way.
 
 /** Edges that are shut in a position of a handle. */
 const shutIn = (h: Handle, position: string): string[] =>
@@ -116,7 +117,10 @@ function cleared(rig: Rig, run: RunProgress): ReadonlySet<string> {
   return new Set(cold ? rig.nodes.map((n) => n.id).filter((id) => !isHot(id)) : []);
 }
 
-/** Nodes in which the dose stands: at the dosing place once it is in, to every outlet once it was drawn there, until each is read as flushed out. */
+/**
+ * Nodes in which the dose stands: at the dosing place once it is in, to every outlet once it was drawn
+ * there, until each is read as flushed out.
+ */
 function dosedNodes(rig: Rig, state: RigState, run: RunProgress): string[] {
   const disinfecting = run.steps.filter((s) => s.stage === "disinfect" && s.unit !== undefined);
   const doses = disinfecting.filter((s) => s.read?.reading === "dosed" && isDone(run, s));

@@ -48,7 +48,10 @@ export function carrying(job: JobState, next: readonly Step[]): Carrying {
 /** Is a step done anew where a run is opened again: its recipe says so, or it proves the pipe behind a lamp. */
 const isAgain = (step: Step): boolean => step.again === true || step.proves === "uv";
 
-/** The steps of a run that is opened again, in their order, and the ids of those that are done anew: as they are composed now; what else was done stays. */
+/**
+ * The steps of a run that is opened again, in their order, and the ids of those that are done anew: as they
+ * are composed now; what else was done stays.
+ */
 export function openedAgain(
   had: readonly Step[],
   composed: readonly Step[],
@@ -73,7 +76,10 @@ function openedNodes(from: Rig, to: Rig): string[] {
     .flatMap((e) => [e.from, e.to]);
 }
 
-/** What still stands under pressure where a newer rig takes the old one apart, by name; empty where it may be changed. */
+/**
+ * What still stands under pressure where a newer rig takes the old one apart, by name; empty where it may
+ * be changed.
+ */
 export function mustBeRelieved({ rig, state }: RunRig, next: Rig): string[] {
   const pressured = openedNodes(rig, next).filter((n) => state.pressured.includes(n));
   const nameOf = (id: string) => {
@@ -87,8 +93,8 @@ export function mustBeRelieved({ rig, state }: RunRig, next: Rig): string[] {
 }
 
 /**
- * The rig of a newer design as it stands when the run is carried on: handles, pressure, water and what is not proven are taken over by identity; what is
- * new enters shut, dry and unproven (handbook 9, rule 12).
+ * The rig of a newer design as it stands when the run is carried on: handles, pressure, water and what is
+ * not proven are taken over by identity; what is new enters shut, dry and unproven (handbook 9, rule 12).
  */
 export function carriedOn(run: RunRig, next: Rig): RunRig {
   const start = startOfRun(next, false);

@@ -23,7 +23,10 @@ export const standingStops = (job: JobState): JobState["readings"] =>
       r.verdict.level === "Stop",
   );
 
-/** What was read when the work was done, the last at each place of its step, where it is Unknown and nobody took it on: the hand-over would rest on nothing. */
+/**
+ * What was read when the work was done, the last at each place of its step, where it is Unknown and nobody
+ * took it on: the hand-over would rest on nothing.
+ */
 export const standingUnknowns = (job: JobState): JobState["readings"] =>
   (job.run?.steps ?? []).flatMap((step) => {
     if (step.read?.when !== "after" || readingKinds.get(step.read.reading)?.provesNothing) return [];
@@ -32,8 +35,9 @@ export const standingUnknowns = (job: JobState): JobState["readings"] =>
   });
 
 /**
- * Why hand-over is blocked: a hold is open, a Stop is not overridden, a reading that it rests on is Unknown, a discard is missing, UV is unproven, or work is unfinished
- * (handbook 6, Record). Empty when it may be signed.
+ * Why hand-over is blocked: a hold is open, a Stop is not overridden, a reading that it rests on is
+ * Unknown, a discard is missing, UV is unproven, or work is unfinished (handbook 6, Record). Empty when it
+ * may be signed.
  */
 export function handOverBlockers(job: JobState): Blocker[] {
   if (!job.run) return [{ is: job.revisions.length === 0 ? "unsigned" : "notStarted" }];
@@ -83,7 +87,10 @@ export const handedOverAt = (job: JobState): string | undefined =>
 export const isAfterSigning = (job: JobState, entry: { readonly seq: number } | undefined): boolean =>
   entry !== undefined && isHandedOver(job) && job.signatures.every((s) => s.seq < entry.seq);
 
-/** The addendum to the signed record that was opened and is not signed yet; one to a record that was laid aside since is none. */
+/**
+ * The addendum to the signed record that was opened and is not signed yet; one to a record that was laid
+ * aside since is none.
+ */
 export const openAddendum = (job: JobState): JobState["addenda"][number] | undefined =>
   job.addenda.find((a) => a.signed === undefined && isAfterSigning(job, a));
 
@@ -94,7 +101,10 @@ export const isSealed = (job: JobState): boolean => isHandedOver(job) && openAdd
 export const reopenedBy = (job: JobState): JobState["readings"][number] | undefined =>
   isHandedOver(job) ? standingStops(job).find((r) => r.kind === "bacteria") : undefined;
 
-/** A job that was handed over and is open again: a reading after it is a Stop that nobody has taken on, a sample that found bacteria (handbook 10, ruling 24). */
+/**
+ * A job that was handed over and is open again: a reading after it is a Stop that nobody has taken on, a
+ * sample that found bacteria (handbook 10, ruling 24).
+ */
 export const isReopened = (job: JobState): boolean =>
   isHandedOver(job) && handOverBlockers(job).some((b) => b.is === "reading");
 

@@ -4,8 +4,9 @@ import type { Step } from "../run/step";
 import type { JobState } from "./job";
 
 /**
- * A job as a page begins with it: how its run stands, and the words of the steps that are seen. What only decisions rest on, and the words of all other steps, follow
- * with the whole job. Nothing is decided on it, and no entry is applied to it.
+ * A job as a page begins with it: how its run stands, and the words of the steps that are seen. What only
+ * decisions rest on, and the words of all other steps, follow with the whole job. Nothing is decided on it,
+ * and no entry is applied to it.
  */
 export interface JobInShort extends JobState {
   readonly inShort: true;
@@ -45,7 +46,10 @@ function withoutWords(step: Step): WordlessStep {
   return { ...(rest as unknown as Step), why: "", cautions: [], ...check, ...joins, wordless: true };
 }
 
-/** What of a job a page shows at once: the words of the steps with these ids, and how the parts of its rig hang together. */
+/**
+ * What of a job a page shows at once: the words of the steps with these ids, and how the parts of its rig
+ * hang together.
+ */
 interface Seen {
   readonly steps?: ReadonlySet<string>;
   readonly rig: boolean;

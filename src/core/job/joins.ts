@@ -12,7 +12,10 @@ export const swapsMade = (job: WithRun): readonly { readonly swap: Swap; readonl
     return swap ? [{ swap, step }] : [];
   });
 
-/** Joints that are made alike at a step now: as planned, and those that a fitting which came instead brought with it. */
+/**
+ * Joints that are made alike at a step now: as planned, and those that a fitting which came instead brought
+ * with it.
+ */
 export function joinsNow(job: WithRun, step: Step): readonly AlikeJoints[] {
   const made = swapsMade(job);
   if (made.length === 0) return step.joins ?? [];

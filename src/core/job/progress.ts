@@ -42,8 +42,9 @@ export function placesLeft(job: JobState, step: Step): readonly string[] {
 }
 
 /**
- * Minutes that the fillings of a step took, one by one, or that a wait took to its end; empty where nothing is over yet. A filling begins where the one
- * before it was counted, the first where the step could begin (handbook 9, rule 9).
+ * Minutes that the fillings of a step took, one by one, or that a wait took to its end; empty where nothing
+ * is over yet. A filling begins where the one before it was counted, the first where the step could begin
+ * (handbook 9, rule 9).
  */
 export function minutesTaken(job: JobState, step: Step): readonly number[] {
   const { clock, done, countedAt = [] } = stepState(job, step.id);
@@ -117,7 +118,10 @@ const isForHands = (job: JobState, step: Step, now: number): boolean =>
 /** While its clock counts no valve is turned: water flows by it, or a part is shut in. */
 const holdsValves = (s: Step): boolean => s.flow !== undefined || s.goal?.want === "trap";
 
-/** The first step that hands can work on now; one that only counts down is passed over while another is open. While water flows, or a part is shut in, what would turn a valve waits. */
+/**
+ * The first step that hands can work on now; one that only counts down is passed over while another is
+ * open. While water flows, or a part is shut in, what would turn a valve waits.
+ */
 export function nextStep(job: JobState, now: number): Step | undefined {
   const steps = job.run?.steps ?? [];
   const counting = steps.filter((s) => statusOf(job, s, now) === "counting");
@@ -128,7 +132,10 @@ export function nextStep(job: JobState, now: number): Step | undefined {
 
 /** A clock that counts for longer than this is a long wait: a crew does other work, or leaves (handbook 5, Steps). */
 const LONG_WAIT = 20 * 60_000;
-/** What a crew can do while clocks count: other steps that are open, in their order, and when the first clock has run, ms. */
+/**
+ * What a crew can do while clocks count: other steps that are open, in their order, and when the first
+ * clock has run, ms.
+ */
 export interface Meanwhile {
   readonly open: readonly Step[];
   readonly until: number;

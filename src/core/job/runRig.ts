@@ -12,8 +12,8 @@ import { behindLamps, withStages, type RunProgress } from "./brought";
 import type { Mark, StepState } from "./job";
 
 /**
- * How the house is fed: through every unit of the line and all of them ready, through one that is not flushed or pipe that is not proven, past some of
- * them, past all, or not (handbook 9, rule 10).
+ * How the house is fed: through every unit of the line and all of them ready, through one that is not
+ * flushed or pipe that is not proven, past some of them, past all, or not (handbook 9, rule 10).
  */
 export type Supply = "treated" | "notReady" | "partly" | "bypassed" | "off";
 export interface Turned extends Mark {
@@ -51,8 +51,9 @@ const untouched: Partial<Record<Rig["handles"][number]["kind"], string>> = {
 };
 
 /**
- * Where everything stands when the rig begins to be followed. Where the house is shut for the job: the bypass fitted and nothing joined, main and train
- * shut, stubs open, heads past their units, power off, taps open. Else: the house fed as every day, and what is new shut, dry and off.
+ * Where everything stands when the rig begins to be followed. Where the house is shut for the job: the
+ * bypass fitted and nothing joined, main and train shut, stubs open, heads past their units, power off,
+ * taps open. Else: the house fed as every day, and what is new shut, dry and off.
  */
 export function startOfRun(rig: Rig, isHouseShut: boolean): RigState {
   const wanted = (h: Rig["handles"][number]): string | undefined => {
@@ -86,7 +87,10 @@ export function houseSupply(rig: Rig, state: RigState): Supply {
   return passedUnits(rig, through).length > 0 ? "partly" : "treated";
 }
 
-/** Units of the line that the house's water runs past while it runs through others, by name; of equals side by side one is enough. */
+/**
+ * Units of the line that the house's water runs past while it runs through others, by name; of equals side
+ * by side one is enough.
+ */
 function passedUnits(rig: Rig, through: readonly string[]): string[] {
   const groupOf = (u: Rig["units"][number]) => u.group ?? u.key;
   const passed = new Set(rig.units.filter((u) => through.includes(u.key)).map(groupOf));
@@ -114,7 +118,10 @@ export function wishOf(run: RunRig | undefined, step: Step | undefined): Wish | 
   }
 }
 
-/** What a step still wants of the rig that is not there yet, as a title; nothing where it stands so, or where the step wants nothing (handbook 9, rule 6). */
+/**
+ * What a step still wants of the rig that is not there yet, as a title; nothing where it stands so, or
+ * where the step wants nothing (handbook 9, rule 6).
+ */
 export function rigLacks(run: RunRig | undefined, step: Step): string | undefined {
   const wish = wishOf(run, step);
   if (!run || !wish) return undefined;
@@ -231,7 +238,10 @@ export function flowsStopped(
   return counting.filter((s) => runs(before, s.unit!) && !runs(after, s.unit!));
 }
 
-/** Is a unit that its recipe fills through the valves, and turns to nothing else before this soak, still without water in it. */
+/**
+ * Is a unit that its recipe fills through the valves, and turns to nothing else before this soak, still
+ * without water in it.
+ */
 export function soaksDry(run: RunRig | undefined, steps: readonly Step[], step: Step): boolean {
   if (!run || step.kind !== "soak" || step.unit === undefined) return false;
   const ofUnit = steps.filter((s) => s.unit === step.unit);

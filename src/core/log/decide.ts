@@ -18,7 +18,10 @@ export function whyOfficeOnly(job: JobState, intent: Intent, role: Role): string
   return logKindOf(intent.kind).takesOffice(job, intent as never);
 }
 
-/** The entry an intent becomes, or why not. Pure: the state, the clock and what the office knows are arguments; permission is the server's. */
+/**
+ * The entry an intent becomes, or why not. Pure: the state, the clock and what the office knows are
+ * arguments; permission is the server's.
+ */
 export function decideIntent(job: JobState, intent: Intent, deciding: Deciding): Decision {
   if (intent.kind !== "jobOpened" && job.seq === 0) return refuse("There is no such job");
   const { kind: name, id: _, claimed: __, ...asked } = intent;

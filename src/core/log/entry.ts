@@ -1,7 +1,10 @@
 import type { Actor } from "../job/job";
 import type { EntryKind, Kept } from "./kind";
 
-/** An entry before it has its place in the chain. `at` is when it happened by the server's clock, `received` when it arrived; ISO 8601, UTC. */
+/**
+ * An entry before it has its place in the chain. `at` is when it happened by the server's clock, `received`
+ * when it arrived; ISO 8601, UTC.
+ */
 export type Draft<K extends EntryKind = EntryKind> = K extends EntryKind
   ? {
       readonly id: string;

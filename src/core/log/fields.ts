@@ -6,8 +6,9 @@ import type { Measured, UnitSystem } from "../units";
 import type { Facts, Level, Verdict } from "../verdict";
 
 /**
- * What may stand in a field of an intent or an entry, as data: the schema that checks it is built from this where things come from outside (`schema.ts`),
- * so that a phone needs no schema library to know what an entry holds.
+ * What may stand in a field of an intent or an entry, as data: the schema that checks it is built from this
+ * where things come from outside (`schema.ts`), so that a phone needs no schema library to know what an
+ * entry holds.
  */
 export type FieldSpec =
   | { readonly is: "text"; readonly most: number }

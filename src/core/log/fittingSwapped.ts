@@ -4,7 +4,10 @@ import { jointsOfSwap, type Swap } from "../plumbing/swapped";
 import { id, line, optional, type Of } from "./fields";
 import { stepKind } from "./steps";
 
-/** `part`: the fitting that another comes instead of; `to`: that other, by its id in the catalogue; absent: as planned after all; `says`: both in words, as the run names them. */
+/**
+ * `part`: the fitting that another comes instead of; `to`: that other, by its id in the catalogue; absent:
+ * as planned after all; `says`: both in words, as the run names them.
+ */
 const kept = { step: id, part: id, to: optional(id), says: optional(line) };
 declare module "./kind" {
   interface KeptAsAsked {

@@ -22,7 +22,10 @@ declare module "./kind" {
   }
 }
 
-/** A turned handle that stops a flow's water stops its clock; one that lets water through a unit that is soaking starts its soak again, or with a reason it goes on (handbook 5, Steps). */
+/**
+ * A turned handle that stops a flow's water stops its clock; one that lets water through a unit that is
+ * soaking starts its soak again, or with a reason it goes on (handbook 5, Steps).
+ */
 function clocksAfter(job: JobState, before: JobState, turn: Of<typeof kept>, stamp: Stamp): JobState {
   const { by, at } = stamp;
   const steps = before.run?.steps ?? [];

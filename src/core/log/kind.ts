@@ -19,8 +19,9 @@ export type EntryKind = keyof Kept;
 export type IntentKind = keyof Asked;
 
 /**
- * What a person asks for. The server turns it into a log entry, or refuses it in words. `id` is made by the client, so that a repeated send is
- * harmless; `claimed` is when it happened, by the client's reckoning of the server's clock.
+ * What a person asks for. The server turns it into a log entry, or refuses it in words. `id` is made by the
+ * client, so that a repeated send is harmless; `claimed` is when it happened, by the client's reckoning of
+ * the server's clock.
  */
 export type Intent<K extends IntentKind = IntentKind> = K extends IntentKind
   ? { readonly kind: K; readonly id: string; readonly claimed?: string } & Asked[K]
@@ -60,7 +61,10 @@ export const accept = <D>(kept: D): Decided<D> => ({ ok: true, kept });
 /** Why an intent is not taken, in words, beside a field where one is named. */
 export const refuse = (error: string, field?: string): Refusal => ({ ok: false, error, field });
 
-/** What only the office computes: judging designs, composing runs. A phone has none and decides nothing that needs it. */
+/**
+ * What only the office computes: judging designs, composing runs. A phone has none and decides nothing that
+ * needs it.
+ */
 export interface Office {
   readonly knowledge: Knowledge;
   /** Verdicts of the draft, each with its place. */
@@ -110,7 +114,10 @@ interface Spec<A extends Shape, D extends Shape> {
   readonly prints?: "record" | "addendum";
   /** It is taken of a job that is closed: every other kind is refused until somebody opens it again. */
   readonly takesClosed?: boolean;
-  /** Once the record is signed it is refused without an open addendum, unless this says that it changes nothing that was signed. */
+  /**
+   * Once the record is signed it is refused without an open addendum, unless this says that it changes
+   * nothing that was signed.
+   */
   readonly leavesSigned?: (job: JobState, asked: Of<A>) => boolean;
   /** Why it takes somebody of the office, asked as it is asked; nothing where all who `may` ask it may. */
   readonly takesOffice?: (job: JobState, asked: Of<A>) => string | undefined;
@@ -123,8 +130,9 @@ interface Spec<A extends Shape, D extends Shape> {
 }
 
 /**
- * A kind of log entry: what is asked, what is kept, who may, how it is decided and what it changes. Schemas, permissions, reducer and the phone's list are
- * derived from it. To add one: a file of this shape, and its name in `list.ts`.
+ * A kind of log entry: what is asked, what is kept, who may, how it is decided and what it changes.
+ * Schemas, permissions, reducer and the phone's list are derived from it. To add one: a file of this shape,
+ * and its name in `list.ts`.
  */
 export interface LogKind {
   readonly kind: EntryKind & IntentKind;

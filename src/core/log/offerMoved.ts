@@ -14,7 +14,10 @@ declare module "./kind" {
 }
 declare module "../job/job" {
   interface JobState {
-    /** How far it came before the work: offered to the customer, accepted, its parts ordered. Absent while nobody said. */
+    /**
+     * How far it came before the work: offered to the customer, accepted, its parts ordered. Absent while
+     * nobody said.
+     */
     readonly offer?: Of<typeof kept> & Mark;
   }
 }

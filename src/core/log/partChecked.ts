@@ -17,7 +17,10 @@ declare module "./kind" {
 }
 declare module "../job/job" {
   interface JobState {
-    /** What is packed for the job, and what is not to be had, by lines of its list; absent of a line while nobody said. */
+    /**
+     * What is packed for the job, and what is not to be had, by lines of its list; absent of a line while
+     * nobody said.
+     */
     readonly parts: Readonly<
       Record<
         string,

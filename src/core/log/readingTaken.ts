@@ -77,7 +77,10 @@ declare module "../job/job" {
   }
 }
 
-/** What a reading at a step is judged against: what the run and the step carry for it, or before the run what the office says. */
+/**
+ * What a reading at a step is judged against: what the run and the step carry for it, or before the run
+ * what the office says.
+ */
 function against(job: JobState, stepId: string | undefined, { office }: Deciding): ReadingContext {
   const step = stepId === undefined ? undefined : findStep(job, stepId);
   const known = step?.against ?? job.run?.against ?? office().against(job);
@@ -127,7 +130,10 @@ function readValues(kind: ReadingKind, written: Readonly<Record<string, string>>
 const isByClock = (kind: ReadingKind, step: Step | undefined): boolean =>
   step !== undefined && clockOf(step) !== undefined && kind.fields.some((f) => f.byClock);
 
-/** What was written, with the minutes of the step's clock: longer than that it may have been watched, and then it lost less in them. */
+/**
+ * What was written, with the minutes of the step's clock: longer than that it may have been watched, and
+ * then it lost less in them.
+ */
 function withClock(
   kind: ReadingKind,
   step: Step | undefined,
@@ -174,7 +180,10 @@ function lineParts({ rig, state }: RunRig) {
   return regions(rig, state).filter((r) => r.nodes.some((n) => ends.includes(n)));
 }
 
-/** Why the line is not shut in under pressure, so that a gauge on it says something; undefined where it is, or where the run has no line to follow (handbook 9, rule 5). */
+/**
+ * Why the line is not shut in under pressure, so that a gauge on it says something; undefined where it is,
+ * or where the run has no line to follow (handbook 9, rule 5).
+ */
 function whyNotShutIn(run: RunRig | undefined): string | undefined {
   const through = run ? lineParts(run) : [];
   if (!run || through.length === 0) return undefined;
@@ -187,7 +196,10 @@ function whyNotShutIn(run: RunRig | undefined): string | undefined {
     : "The line is not shut in under pressure: shut it in first, or the gauge says nothing";
 }
 
-/** What of the part that is shut in gives or takes a little water by itself: a heater that warms it, a vessel with air (handbook 10, ruling 22). */
+/**
+ * What of the part that is shut in gives or takes a little water by itself: a heater that warms it, a
+ * vessel with air (handbook 10, ruling 22).
+ */
 function hiddenBy(run: RunRig | undefined): string[] {
   if (!run) return [];
   const within = new Set(lineParts(run).flatMap((r) => r.nodes));

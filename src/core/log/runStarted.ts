@@ -44,7 +44,10 @@ declare module "../job/job" {
 
 type Run = Pick<Of<typeof kept>, "revision" | "steps" | "against">;
 
-/** The job with its run opened again: what is done anew stands open, every Stop so far is worked on in it, and the rig stands as hands left it, unproven behind its lamps. */
+/**
+ * The job with its run opened again: what is done anew stands open, every Stop so far is worked on in it,
+ * and the rig stands as hands left it, unproven behind its lamps.
+ */
 function openedAgain(
   job: JobState,
   again: NonNullable<Of<typeof kept>["again"]>,

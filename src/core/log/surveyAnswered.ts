@@ -35,7 +35,10 @@ function meanwhile(job: JobState, field: string, seen: string | undefined): Stan
   return { text, by: job.answered[field]?.by.name ?? "Somebody" };
 }
 
-/** A count that was changed meanwhile is changed once more, by as much as its writer meant (`2` over `0` is two more). */
+/**
+ * A count that was changed meanwhile is changed once more, by as much as its writer meant (`2` over `0` is
+ * two more).
+ */
 const countedOn = (stands: string, seen: string, asked: string): string =>
   asked === "" || stands === ""
     ? asked

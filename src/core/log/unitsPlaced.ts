@@ -21,7 +21,11 @@ export const standing = object({
 export const heldAt = object({ x: whole(0, FAR), y: whole(0, FAR) });
 /** Which of the ways to join one end of a pipe is chosen: 0 is the first. */
 export const chosenTransition = whole(0, MOST_TRANSITIONS - 1);
-/** `transitions`: fittings that are chosen at ends of pipes, by `u1.inlet` or `house.before`. `off`: salt tanks that are taken off the wall again; `held`: pipes that are led by hand, by the unit that each leads to, or the house; `freed`: those that find their own way again. */
+/**
+ * `transitions`: fittings that are chosen at ends of pipes, by `u1.inlet` or `house.before`. `off`: salt
+ * tanks that are taken off the wall again; `held`: pipes that are led by hand, by the unit that each leads
+ * to, or the house; `freed`: those that find their own way again.
+ */
 const kept = {
   places: map(standing, 80),
   what: line,

@@ -166,7 +166,10 @@ function built(run: Run, making: Making): Assembly {
   };
 }
 
-/** A leg of a bypass with no train yet: from its tee to behind its shut-off, where it waits capped; all of it is built at the bench. */
+/**
+ * A leg of a bypass with no train yet: from its tee to behind its shut-off, where it waits capped; all of
+ * it is built at the bench.
+ */
 function legBuilt(id: string, ends: RunEnd, making: Making): Assembly {
   const end = endWith(ends, (at) => stubPartId(id, "a", at), making.swapped);
   const items: readonly Item[] = [{ id: end.part, is: "end", end }, ...stubItems(id, "a", end, "upright")];
@@ -192,7 +195,10 @@ function legBuilt(id: string, ends: RunEnd, making: Making): Assembly {
   return { runs: [], pieces, fittings, joints, faults: [] };
 }
 
-/** The bypass of a house as it is built, two tees in its pipe and a valve between them: at the bench but for its two joints with the house's pipe. */
+/**
+ * The bypass of a house as it is built, two tees in its pipe and a valve between them: at the bench but for
+ * its two joints with the house's pipe.
+ */
 function bypassBuilt(all: readonly CatalogueFitting[], house: Piping): Assembly | undefined {
   const [tee, valve] = [fittingOf(all, "tee", house), fittingOf(all, "valve", house)];
   const lengths = lengthsOf(all, house);
@@ -236,8 +242,9 @@ function bypassBuilt(all: readonly CatalogueFitting[], house: Piping): Assembly 
 }
 
 /**
- * The pipes of a train as they are built, from the way that each takes (handbook 3: Cut list, and which joint). A piece is as long as its fittings' centres are apart, less
- * what both take up; one that two fittings cannot hold is a fault. Undefined where the pipe has no elbow, or the house's no tee.
+ * The pipes of a train as they are built, from the way that each takes (handbook 3: Cut list, and which
+ * joint). A piece is as long as its fittings' centres are apart, less what both take up; one that two
+ * fittings cannot hold is a fault. Undefined where the pipe has no elbow, or the house's no tee.
  */
 export function assembled(
   all: readonly CatalogueFitting[],

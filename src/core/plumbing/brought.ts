@@ -53,7 +53,10 @@ export const broughtOf = ({ unit, model }: PlacedUnit, connects: Connects): Brou
   asks: asksOf(model, connects),
 });
 
-/** A rule of what is brought besides what pipes and boxes ask for (handbook 3, Take-off). `each`: one for every unit that asks, by its code; else one for all. */
+/**
+ * A rule of what is brought besides what pipes and boxes ask for (handbook 3, Take-off). `each`: one for
+ * every unit that asks, by its code; else one for all.
+ */
 interface Rule {
   readonly asks: Asks;
   readonly group: TakeOffGroup;

@@ -11,13 +11,19 @@ export interface Flexible {
 /** Straight at either end, where nut and sleeve are, mm. */
 const END = 40;
 
-/** A corrugated connector loses as much as so many times its length of smooth pipe of its bore, of this roughness (handbook 3, Pipe). */
+/**
+ * A corrugated connector loses as much as so many times its length of smooth pipe of its bore, of this
+ * roughness (handbook 3, Pipe).
+ */
 const AS_SMOOTH = { times: 3, C: 140 } as const;
 
 /** How much of smooth pipe of its own bore loses as much as a connector, m. */
 const likeSmooth = ({ lengthMm }: Flexible): number => (AS_SMOOTH.times * lengthMm) / 1000;
 
-/** Figures of a fitting that is a connector: its metres are counted in smooth pipe of its own bore, and a pipe is cut from where it ends. */
+/**
+ * Figures of a fitting that is a connector: its metres are counted in smooth pipe of its own bore, and a
+ * pipe is cut from where it ends.
+ */
 export const flexibleOf = (
   flexible: Flexible,
 ): {
@@ -36,8 +42,9 @@ export const smoothBore = ({ insideMm }: Flexible): { readonly C: number; readon
 const SAVED = 2 - Math.PI / 2;
 
 /**
- * How far beyond a corner a connector ends, in whole mm, that is bent round it once as tightly as it may be; `before`: mm from its port to the corner. Undefined where it would be bent
- * more tightly than that, or does not reach round (handbook 3: connectors within their bend radius).
+ * How far beyond a corner a connector ends, in whole mm, that is bent round it once as tightly as it may
+ * be; `before`: mm from its port to the corner. Undefined where it would be bent more tightly than that, or
+ * does not reach round (handbook 3: connectors within their bend radius).
  */
 export function endsBeyond({ lengthMm, bendMm }: Flexible, before: number): number | undefined {
   const beyond = Math.round(lengthMm - before + SAVED * bendMm);

@@ -22,11 +22,17 @@ export interface CutList {
   readonly fewestNew: number;
   /** Fewer new sticks are proved impossible. */
   readonly isFewest: boolean;
-  /** What one cut could leave of a new stick at most, with so many of them: where it is what this cut leaves, that is proved to be the largest. */
+  /**
+   * What one cut could leave of a new stick at most, with so many of them: where it is what this cut
+   * leaves, that is proved to be the largest.
+   */
   readonly largestAtMost: number;
 }
 
-/** Something to cut from. Its room counts a kerf for each piece, and one more, because the last piece may need no cut. */
+/**
+ * Something to cut from. Its room counts a kerf for each piece, and one more, because the last piece may
+ * need no cut.
+ */
 interface Room {
   readonly length: number;
   readonly isNew: boolean;
@@ -50,13 +56,19 @@ const total = (numbers: readonly number[]): number => numbers.reduce((a, b) => a
 type Filling = readonly number[];
 type Answer = { readonly is: "fits"; readonly filled: readonly Filling[] } | { readonly is: "no" | "open" };
 
-/** Bounds of what a room may be left with, one pair after the other, given its fair share of what may be wasted in all. */
+/**
+ * Bounds of what a room may be left with, one pair after the other, given its fair share of what may be
+ * wasted in all.
+ */
 type Levels = (share: number) => readonly (readonly [number, number])[];
 const halves = (from: number) =>
   Array.from({ length: 12 }, (_, i) => [from * 2 ** i, from * 2 ** (i + 1) - 1] as const);
 /** What wastes least is tried first: it leaves one large remainder. */
 const leastWaste: Levels = () => [[0, 0], ...halves(1)];
-/** Within its share, and then a little beyond it, what takes the longest pieces is tried first: it leaves short ones, which fit anywhere. */
+/**
+ * Within its share, and then a little beyond it, what takes the longest pieces is tried first: it leaves
+ * short ones, which fit anywhere.
+ */
 const fairShare: Levels = (share) => [[0, share], ...halves(share + 1)];
 const longestFirst: Levels = () => [[0, Infinity]];
 
@@ -130,7 +142,10 @@ class Search {
     return false;
   }
 
-  /** Fills up a room with pieces of a kind or shorter ones, until what is left of it is between two bounds and nothing that is left fits beside it. */
+  /**
+   * Fills up a room with pieces of a kind or shorter ones, until what is left of it is between two bounds
+   * and nothing that is left fits beside it.
+   */
   private beside(at: number, from: number, free: number, low: number, high: number): boolean {
     const { sizes } = this.kinds;
     let shorter = 0;
@@ -181,7 +196,10 @@ const keptClear = (rooms: readonly Room[], clear: number, kerf: number): readonl
 const largestOf = (bars: readonly Bar[]): number =>
   Math.max(0, ...bars.filter((b) => b.isNew).map((b) => b.remainder));
 
-/** The cut that leaves the largest single remainder of a new stick, between what one cut leaves already and what could be left at all. */
+/**
+ * The cut that leaves the largest single remainder of a new stick, between what one cut leaves already and
+ * what could be left at all.
+ */
 function withLargest(rooms: readonly Room[], kinds: Kinds, kerf: number, first: readonly Bar[]) {
   let best = first;
   let low = largestOf(first);
@@ -206,8 +224,9 @@ function withLargest(rooms: readonly Room[], kinds: Kinds, kerf: number, first: 
 }
 
 /**
- * How pieces are cut from new sticks and offcuts: fewest new sticks, then the largest single remainder of one (handbook 3, Take-off: k pieces need their sum and k − 1
- * kerfs). Undefined where a piece is longer than anything to cut it from. All lengths are positive whole millimetres.
+ * How pieces are cut from new sticks and offcuts: fewest new sticks, then the largest single remainder of
+ * one (handbook 3, Take-off: k pieces need their sum and k − 1 kerfs). Undefined where a piece is longer
+ * than anything to cut it from. All lengths are positive whole millimetres.
  */
 export function cutList(pieces: readonly number[], stock: Stock): CutList | undefined {
   const { stick, kerf, offcuts } = stock;

@@ -75,7 +75,10 @@ function cutLines({ piping, pieces, list }: Cutting, words: CuttingWords): reado
   return [...(list.fewestNew > 0 ? [stickLine] : []), ...offcutLines];
 }
 
-/** Lines of a list with pipe as it is cut: whole sticks, and offcuts that are used up. What comes off a coil, or is longer than any stick, stays as it is. */
+/**
+ * Lines of a list with pipe as it is cut: whole sticks, and offcuts that are used up. What comes off a
+ * coil, or is longer than any stick, stays as it is.
+ */
 export const withCuttings = (
   lines: readonly TakeOffLine[],
   cuttings: readonly Cutting[],

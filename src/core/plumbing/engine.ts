@@ -22,7 +22,10 @@ export interface Solved {
 
 /** A network that is held open, to be solved again and again. */
 export interface OpenNetwork {
-  /** How water runs with these lengths, m and above 0, in place of the pipes' own; tubes keep theirs, because their loss is a curve. Undefined where the engine finds no balance: then nothing is known. */
+  /**
+   * How water runs with these lengths, m and above 0, in place of the pipes' own; tubes keep theirs,
+   * because their loss is a curve. Undefined where the engine finds no balance: then nothing is known.
+   */
   readonly solve: (lengths?: Readonly<Record<string, number>>) => Solved | undefined;
   readonly close: () => void;
 }
@@ -36,10 +39,16 @@ export interface Engine {
   readonly open: (network: Network) => OpenNetwork;
 }
 
-/** A solution is one when its flows change no more than by this part of their sum. A file's own value is held at ten times as much, so it is set after opening. */
+/**
+ * A solution is one when its flows change no more than by this part of their sum. A file's own value is
+ * held at ten times as much, so it is set after opening.
+ */
 const ACCURACY = 1e-6;
 
-/** Where little runs, a part of it is less than the engine can hold: a last change of so little, L/min, is a balance too. */
+/**
+ * Where little runs, a part of it is less than the engine can hold: a last change of so little, L/min, is a
+ * balance too.
+ */
 const STILL = 0.002;
 
 /** Is what the engine ended with a balance. */

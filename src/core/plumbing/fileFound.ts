@@ -3,7 +3,10 @@ import { velocityIn } from "./network";
 import { readInp } from "./readInp";
 import { servedBy, type Served } from "./way";
 
-/** What is found in a network file: why it cannot be read; or what was left out of it, and how it does, which is absent where the engine finds no balance. */
+/**
+ * What is found in a network file: why it cannot be read; or what was left out of it, and how it does,
+ * which is absent where the engine finds no balance.
+ */
 export type FileFound =
   | { readonly is: "refused"; readonly why: string }
   | {
@@ -16,7 +19,10 @@ export type FileFound =
       };
     };
 
-/** Reads a network file, solves what it describes, and says how every open fixture of it does (handbook 3, The network). */
+/**
+ * Reads a network file, solves what it describes, and says how every open fixture of it does (handbook 3,
+ * The network).
+ */
 export function fileFound(engine: Engine, text: string): FileFound {
   const read = readInp(text);
   if (!read.ok) return { is: "refused", why: read.why };

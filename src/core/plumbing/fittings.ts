@@ -30,7 +30,10 @@ export interface CatalogueFitting extends Fitting {
   readonly methods: readonly [JointMethod | undefined, JointMethod | undefined];
   /** Absent: unknown. */
   readonly rating?: Rating;
-  /** From the centre to where the pipe stops, mm, at each port; at a thread or nut to the face of what it is screwed onto. */
+  /**
+   * From the centre to where the pipe stops, mm, at each port; at a thread or nut to the face of what it is
+   * screwed onto.
+   */
   readonly layingMm: readonly [number, number];
   /** Length of the same pipe that loses as much as it, m; of a tee, straight on. */
   readonly likeM: number;

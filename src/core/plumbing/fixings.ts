@@ -29,15 +29,19 @@ const MASS_SAFETY = 4;
 /** Nothing hangs on one screw. */
 const LEAST = 2;
 
-/** What the wrench of a bowl pulls on the screws of its bracket, kg; 0 where there is no bowl. Undefined where nobody says how far its screws are apart. */
+/**
+ * What the wrench of a bowl pulls on the screws of its bracket, kg; 0 where there is no bowl. Undefined
+ * where nobody says how far its screws are apart.
+ */
 function wrenchPull({ hasBowl, screwsApart }: Hung): number | undefined {
   if (!hasBowl) return 0;
   return screwsApart === undefined ? undefined : WRENCH.torque / (screwsApart / 1000) / GRAVITY;
 }
 
 /**
- * How many anchors a unit takes (handbook 3, Fixings): the larger of its full mass × 4 / what one holds, and the pull of a bowl's wrench × 2 / what pulls one out, with the
- * screws' distance as the bracket's height; two at least. Undefined where that distance is not stated.
+ * How many anchors a unit takes (handbook 3, Fixings): the larger of its full mass × 4 / what one holds,
+ * and the pull of a bowl's wrench × 2 / what pulls one out, with the screws' distance as the bracket's
+ * height; two at least. Undefined where that distance is not stated.
  */
 export function anchorsFor(unit: Hung, { holds, pullsOut }: AnchorLoad): number | undefined {
   const pull = wrenchPull(unit);

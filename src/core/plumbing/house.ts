@@ -12,7 +12,10 @@ export interface HouseTap {
   readonly flow: number;
 }
 
-/** How a house's taps hang on its pipe: each by a branch of so many m on one pipe that leads to the farthest; or, where that is undefined, each on a pipe of its own from the cut. */
+/**
+ * How a house's taps hang on its pipe: each by a branch of so many m on one pipe that leads to the
+ * farthest; or, where that is undefined, each on a pipe of its own from the cut.
+ */
 export interface HousePipes {
   readonly branchM?: number;
   /** Nobody said so: the length of the branches, and that they hang on one pipe. */
@@ -43,8 +46,9 @@ const placesOf = (branched: readonly Branched[]): readonly number[] =>
 const commonNode = (place: number): string => `house.n${place}`;
 
 /**
- * The pipes of a house to its taps, from the node behind its train (handbook 3, The network). Each tap's way is as long as it was measured, whatever of it is common; a place on the common pipe is as low as the lowest tap
- * that it leads to.
+ * The pipes of a house to its taps, from the node behind its train (handbook 3, The network). Each tap's
+ * way is as long as it was measured, whatever of it is common; a place on the common pipe is as low as the
+ * lowest tap that it leads to.
  */
 export function houseNetwork(
   house: string,

@@ -11,7 +11,10 @@ import {
   type NetworkUnit,
 } from "./network";
 
-/** Points of a curve are so far apart at most, L/min: the engine then agrees with the formula to 0.05 % of the static pressure. */
+/**
+ * Points of a curve are so far apart at most, L/min: the engine then agrees with the formula to 0.05 % of
+ * the static pressure.
+ */
 const STEP = 1;
 /** A curve has so many points at least (handbook 3). */
 const POINTS = 20;
@@ -91,8 +94,9 @@ const section = (title: string, rows: readonly (readonly (string | number)[])[])
 const VALVE_MM = 25;
 
 /**
- * The network as an EPANET input file: L/min, m and mm; the supply a reservoir behind a valve with its curve, units and tubes valves with theirs, fixtures drawing as
- * their pressure allows. The network must have no faults.
+ * The network as an EPANET input file: L/min, m and mm; the supply a reservoir behind a valve with its
+ * curve, units and tubes valves with theirs, fixtures drawing as their pressure allows. The network must
+ * have no faults.
  */
 export function inpOf(network: Network): string {
   const { nodes, pipes, units, fixtures, supply } = network;

@@ -81,7 +81,10 @@ function turnsOf(size: string, odMm: number, isTankPort: boolean): number {
   return size === "1" ? 5 : 6;
 }
 
-/** Turns of tape on a taper thread, and its length, mm: turns × π × outside × 1.1 (handbook 3). Undefined for a size without a thread. */
+/**
+ * Turns of tape on a taper thread, and its length, mm: turns × π × outside × 1.1 (handbook 3). Undefined
+ * for a size without a thread.
+ */
 export function tapeFor(
   size: string,
   { isTankPort = false }: { readonly isTankPort?: boolean } = {},
@@ -96,8 +99,8 @@ export function tapeFor(
 const CURE = { sizes: new Set(["1/2", "3/4", "1"]), mostKPa: 1100 } as const;
 
 /**
- * Minutes that solvent cement cures before pressure: 30 above 15 °C, 60 from 5 to 15 °C, for up to 1 in at 1100 kPa at most (handbook 3). Undefined beyond: the
- * product says it.
+ * Minutes that solvent cement cures before pressure: 30 above 15 °C, 60 from 5 to 15 °C, for up to 1 in at
+ * 1100 kPa at most (handbook 3). Undefined beyond: the product says it.
  */
 export function cureMinutes(of: {
   readonly size: string;

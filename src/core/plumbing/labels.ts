@@ -11,8 +11,9 @@ export interface PortLabel {
 }
 
 /**
- * Labels for every port of a design's units, two of each: one stays at the port, one goes on the tube or pipe that comes to it, so that what was drawn out for service goes
- * back where it was. Units whose ports nobody stated have none.
+ * Labels for every port of a design's units, two of each: one stays at the port, one goes on the tube or
+ * pipe that comes to it, so that what was drawn out for service goes back where it was. Units whose ports
+ * nobody stated have none.
  */
 export const portLabels = (units: readonly PlacedUnit[]): readonly PortLabel[] =>
   units.flatMap(({ unit, model }) =>

@@ -75,7 +75,10 @@ export function wayOf(joint: Joint, rules: ReadonlyMap<JointKind, JointRule>): J
   };
 }
 
-/** Joints with how each kind of them is made (handbook 3, Which joint, which sealant, how tight), in the order in which they are met along the water. */
+/**
+ * Joints with how each kind of them is made (handbook 3, Which joint, which sealant, how tight), in the
+ * order in which they are met along the water.
+ */
 export function alikeJoints(
   joints: readonly Joint[],
   rules: ReadonlyMap<JointKind, JointRule>,

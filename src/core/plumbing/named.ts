@@ -62,7 +62,10 @@ const legs: Readonly<Record<string, string>> = {
   legOut: "the leg that will come back",
 };
 
-/** What names an assembly's parts: `line`, the units in the house's line in the order of the water; `levers`, what the valves' handles are called in the rig, by their ids. */
+/**
+ * What names an assembly's parts: `line`, the units in the house's line in the order of the water;
+ * `levers`, what the valves' handles are called in the rig, by their ids.
+ */
 export interface NamedBy {
   readonly line: readonly Named[];
   readonly units: readonly Named[];

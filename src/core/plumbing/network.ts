@@ -44,7 +44,10 @@ export interface Network {
   readonly fixtures: readonly OpenFixture[];
 }
 
-/** Pressure from which a fixture draws all that it wants, kPa; below it draws as the root of the pressure (handbook 3). */
+/**
+ * Pressure from which a fixture draws all that it wants, kPa; below it draws as the root of the pressure
+ * (handbook 3).
+ */
 export const WANTED_KPA = 140;
 
 /** Water of 20 °C, m2/s. */
@@ -57,8 +60,8 @@ export const laminarFlow = (idMm: number): number =>
   60_000 * (Math.PI / 4) * (idMm / 1000) * LAMINAR_RE * VISCOSITY;
 
 /**
- * Loss of a tube in kPa at a flow in L/min: by 64/Re below Re 2300, where Hazen–Williams is far too low, by Hazen–Williams above (handbook 3). Water of 20 °C is
- * assumed.
+ * Loss of a tube in kPa at a flow in L/min: by 64/Re below Re 2300, where Hazen–Williams is far too low, by
+ * Hazen–Williams above (handbook 3). Water of 20 °C is assumed.
  */
 export function tubeLoss(tube: PipeRun, flow: number): number {
   if (flow >= laminarFlow(tube.idMm)) return pipeLoss(tube, flow);
@@ -110,8 +113,8 @@ export interface Standing {
 }
 
 /**
- * The part of a network in which water can run, and the nodes of all blind branches, each after the one that it hangs on. No engine finds a balance where nothing
- * runs, and none is needed.
+ * The part of a network in which water can run, and the nodes of all blind branches, each after the one
+ * that it hangs on. No engine finds a balance where nothing runs, and none is needed.
  */
 export function withoutBlindBranches(network: Network): {
   readonly running: Network;

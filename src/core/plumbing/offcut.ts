@@ -42,7 +42,10 @@ export const offcutPart = (
   unit: "pieces",
 });
 
-/** Offcuts that a job can be cut from: what lies anywhere, and what it has taken already. Both maps are by part, in pieces. */
+/**
+ * Offcuts that a job can be cut from: what lies anywhere, and what it has taken already. Both maps are by
+ * part, in pieces.
+ */
 export function offcutsIn(held: ReadonlyMap<string, Held>, taken: ReadonlyMap<string, number>): Offcuts {
   const lengths = new Map<string, number[]>();
   for (const part of new Set([...held.keys(), ...taken.keys()])) {

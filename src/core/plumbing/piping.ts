@@ -11,7 +11,10 @@ export interface Piping {
   readonly ring: "crimp" | "clamp";
 }
 
-/** What its parts take up, mm: the shortest piece that two fittings can hold (handbook 3, Cut list), and from the centre of a fitting to where the pipe stops. */
+/**
+ * What its parts take up, mm: the shortest piece that two fittings can hold (handbook 3, Cut list), and
+ * from the centre of a fitting to where the pipe stops.
+ */
 export interface PipingLengths {
   readonly piece: number;
   readonly elbow: number;
@@ -101,7 +104,10 @@ const straight: ReadonlySet<Shape> = new Set(["coupling", "adapter", "reducer"])
 /** So many ways to join two ports are offered, the best first. */
 export const MOST_TRANSITIONS = 3;
 
-/** The rows of fittings that lead from one port to another in a line, the best first: joined by the ways that are wanted, or pushed on where those have none; none where nothing joins them. */
+/**
+ * The rows of fittings that lead from one port to another in a line, the best first: joined by the ways
+ * that are wanted, or pushed on where those have none; none where nothing joins them.
+ */
 function chainsBetween(
   all: readonly CatalogueFitting[],
   from: PortType,
@@ -130,8 +136,9 @@ export const stubOf = (parts: readonly StubPart[], before = 0): Stub => ({
 });
 
 /**
- * What a pipe's way has to leave free at a stub, mm: the stub itself, and as much more as the pipe goes deeper into its last fitting than into an elbow. A piece that is long
- * enough between two elbows is so beside it too.
+ * What a pipe's way has to leave free at a stub, mm: the stub itself, and as much more as the pipe goes
+ * deeper into its last fitting than into an elbow. A piece that is long enough between two elbows is so
+ * beside it too.
  */
 export function roomFor({ parts, length }: Stub, piping: Piping, elbow: CatalogueFitting): number {
   const last = parts.at(-1);
@@ -170,8 +177,9 @@ export function valveIn(all: readonly CatalogueFitting[], piping: Piping): reado
 }
 
 /**
- * What leads from a unit's port to its pipe, with a valve of its own where it has one, every way the best first; none where no fittings join them (handbook 3, Transitions). No joint at a fitted unit is
- * soldered: heat stays 300 mm away from it.
+ * What leads from a unit's port to its pipe, with a valve of its own where it has one, every way the best
+ * first; none where no fittings join them (handbook 3, Transitions). No joint at a fitted unit is soldered:
+ * heat stays 300 mm away from it.
  */
 export function unitStubs(
   all: readonly CatalogueFitting[],
@@ -201,8 +209,9 @@ const isConnector = (fitting: CatalogueFitting): fitting is FlexibleStub["connec
   fitting.flexible !== undefined;
 
 /**
- * What leads from a unit's port to its pipe by a flexible connector, the shortest first, and of equal ones the cheapest; none where nothing joins them. `own`: the connector of its box,
- * instead of those that are bought.
+ * What leads from a unit's port to its pipe by a flexible connector, the shortest first, and of equal ones
+ * the cheapest; none where nothing joins them. `own`: the connector of its box, instead of those that are
+ * bought.
  */
 export function flexibleStubs(
   all: readonly CatalogueFitting[],
@@ -242,7 +251,10 @@ export interface HouseEnd {
   readonly hasValve: boolean;
 }
 
-/** What leads from the house's pipe to the train's, every way the best first: off a tee where it is passed by, over to the other pipe, and through a shut-off where one stands there. */
+/**
+ * What leads from the house's pipe to the train's, every way the best first: off a tee where it is passed
+ * by, over to the other pipe, and through a shut-off where one stands there.
+ */
 export function houseStubs(
   all: readonly CatalogueFitting[],
   { house, piping, byTee, hasValve }: HouseEnd,

@@ -17,7 +17,11 @@ export interface Bore {
 /** A train as its pressures are computed: its pipes as they are built, its units' losses, and what drives it. */
 export interface DrivenTrain {
   readonly assembly: Assembly;
-  /** In the order of the water, each of those side by side: kPa = a·Q + b·Q², Q in L/min; `of`: the unit of the design; `rated`: of a cartridge, which fills with dirt, its rated flow; `wash`: what its backwash takes, L/min. */
+  /**
+   * In the order of the water, each of those side by side: kPa = a·Q + b·Q², Q in L/min; `of`: the unit of
+   * the design; `rated`: of a cartridge, which fills with dirt, its rated flow; `wash`: what its backwash
+   * takes, L/min.
+   */
   readonly units: readonly {
     readonly key: string;
     readonly of?: string;
@@ -28,14 +32,20 @@ export interface DrivenTrain {
   }[];
   readonly supply: SupplyCurve;
   readonly bores: Readonly<Record<string, Bore>>;
-  /** Taps to which somebody measured the way, and how they hang on the house's pipe; each on its own where that is not said. */
+  /**
+   * Taps to which somebody measured the way, and how they hang on the house's pipe; each on its own where
+   * that is not said.
+   */
   readonly taps?: readonly HouseTap[];
   readonly house?: HousePipes;
   /** Units that are fed from behind the train. */
   readonly branches?: readonly BranchFed[];
 }
 
-/** An RO behind the train: it draws its feed and its waste together, whatever else the house draws; to the network it is a demand, not a loss (handbook 3). */
+/**
+ * An RO behind the train: it draws its feed and its waste together, whatever else the house draws; to the
+ * network it is a demand, not a loss (handbook 3).
+ */
 export interface BranchFed {
   readonly key: string;
   /** Above the cut. */
@@ -140,12 +150,15 @@ function wayThrough({ runs }: Assembly): readonly RunBuilt[] {
   return way;
 }
 
-/** How a run's loss grows with the train's flow rather than its own: a pipe that carries a part of it is as one that is shorter (handbook 3, Pipe loss). */
+/**
+ * How a run's loss grows with the train's flow rather than its own: a pipe that carries a part of it is as
+ * one that is shorter (handbook 3, Pipe loss).
+ */
 const asWhole = (lengthM: number, share: number): number => lengthM * share ** 1.852;
 
 /**
- * The pipes of a train in their order, fittings counted as the pipe that loses as much: before each unit of the line, and behind the last. Of units side by side the way to the first
- * is taken, as if all drew alike.
+ * The pipes of a train in their order, fittings counted as the pipe that loses as much: before each unit of
+ * the line, and behind the last. Of units side by side the way to the first is taken, as if all drew alike.
  */
 export function laidRuns({
   assembly,
@@ -165,7 +178,10 @@ export function laidRuns({
   return laid;
 }
 
-/** What a bypass takes when it is open: its own valve and pieces, with both tees straight on. Undefined where there is none. */
+/**
+ * What a bypass takes when it is open: its own valve and pieces, with both tees straight on. Undefined
+ * where there is none.
+ */
 function bypassRow(train: DrivenTrain) {
   const { assembly, bores } = train;
   if (!assembly.pieces.some((p) => p.run === "bypass")) return undefined;
@@ -197,7 +213,10 @@ interface AskedAs {
 const worstFirst = (taps: readonly HouseTap[]): readonly HouseTap[] =>
   taps.toSorted((a, b) => b.riseM - a.riseM || b.pipe.lengthM - a.pipe.lengthM);
 
-/** What of a flow is drawn where: all of it at the unit that asks; else each tap takes its own, those that leave least first, and the rest is drawn right behind the train. */
+/**
+ * What of a flow is drawn where: all of it at the unit that asks; else each tap takes its own, those that
+ * leave least first, and the rest is drawn right behind the train.
+ */
 function drawnAt({ taps = [] }: DrivenTrain, flow: number, at: string): Network["fixtures"] {
   if (at !== HOUSE) return [{ node: at, flow }];
   let left = flow;
@@ -209,7 +228,10 @@ function drawnAt({ taps = [] }: DrivenTrain, flow: number, at: string): Network[
   return left > 0 ? [...drawn, { node: HOUSE, flow: left }] : drawn;
 }
 
-/** The network of a train with its house (handbook 3, The network): what is drawn behind it is drawn at the height of the cut, but for what its taps take. */
+/**
+ * The network of a train with its house (handbook 3, The network): what is drawn behind it is drawn at the
+ * height of the cut, but for what its taps take.
+ */
 export function trainNetwork(
   train: DrivenTrain,
   flow: number,
@@ -253,7 +275,10 @@ export interface CaseFound {
   /** L/min that is wanted, and that is drawn. */
   readonly wanted: number;
   readonly drawn: number;
-  /** Where it is drawn, kPa: at the tap that has least, or at the height of the cut where the way to the taps is unknown. */
+  /**
+   * Where it is drawn, kPa: at the tap that has least, or at the height of the cut where the way to the
+   * taps is unknown.
+   */
   readonly kPa: number;
   /** The house's pipe and floors are in it. */
   readonly isAtTap: boolean;
@@ -318,8 +343,10 @@ function solvedIn(engine: Engine, train: DrivenTrain, network: Network, at?: str
 }
 
 /**
- * How a train does in each case (handbook 3): at the design's peak, at one shower, at the backwash that takes most, at the peak with full cartridges, and with the bypass open. A case is undefined where its flow is not known, where
- * the train has no bypass, or where the engine finds no balance: then nothing is known.
+ * How a train does in each case (handbook 3): at the design's peak, at one shower, at the backwash that
+ * takes most, at the peak with full cartridges, and with the bypass open. A case is undefined where its
+ * flow is not known, where the train has no bypass, or where the engine finds no balance: then nothing is
+ * known.
  */
 export function pressuresOf(
   engine: Engine,
@@ -374,7 +401,10 @@ export const feedsOf = (engine: Engine, train: DrivenTrain): readonly FeedFound[
     return found ? [{ branch, found }] : [];
   });
 
-/** How a feed is judged: Stop below what the unit works at. Without the way to it what is found is at most there, and never Good; what a pump lifts is judged behind that. */
+/**
+ * How a feed is judged: Stop below what the unit works at. Without the way to it what is found is at most
+ * there, and never Good; what a pump lifts is judged behind that.
+ */
 export function judgedFeed({ branch, found }: FeedFound): Level | undefined {
   if (branch.isBoosted) return undefined;
   if (found.kPa < branch.least * 0.999) return "Stop";
@@ -408,8 +438,10 @@ export const isShort = ({ wanted, drawn }: Pick<CaseFound, "wanted" | "drawn">):
   drawn < wanted - LEAST_FLOW;
 
 /**
- * How a case is judged (handbook 3): treatment alone at 100 and 170 kPa, cold water at 2.4 and 3.0 m/s. What is left is never Good while nobody knows what the house's own pipes and
- * floors take: below 140 kPa it is Stop at any tap, below 200 Check, and above it nothing is said. A backwash that does not get its flow is Stop.
+ * How a case is judged (handbook 3): treatment alone at 100 and 170 kPa, cold water at 2.4 and 3.0 m/s.
+ * What is left is never Good while nobody knows what the house's own pipes and floors take: below 140 kPa
+ * it is Stop at any tap, below 200 Check, and above it nothing is said. A backwash that does not get its
+ * flow is Stop.
  */
 export function judgedCase(found: CaseFound): {
   readonly left?: Level;

@@ -44,7 +44,10 @@ const MOST_DAYS = 365;
 const MOST_PACK_PIECES = 100_000;
 const MOST_PRICE = 1_000_000;
 
-/** The columns of a list by its first row: as they were said to be before, or by their names. `remembered`: by header, as `plain` gives it. */
+/**
+ * The columns of a list by its first row: as they were said to be before, or by their names. `remembered`:
+ * by header, as `plain` gives it.
+ */
 export function columnsOf(
   header: readonly string[],
   names: PriceColumnNames,
@@ -104,8 +107,9 @@ function finderOf(parts: readonly PricedPart[], articles: ReadonlyMap<string, st
 }
 
 /**
- * Reads a supplier's list: `cells` its rows with the header first, as a CSV reader gives them. `articles`: part by the supplier's number, of lists taken before. Of two rows
- * for one part the later counts. What cannot be taken is listed with its row, the rest is read.
+ * Reads a supplier's list: `cells` its rows with the header first, as a CSV reader gives them. `articles`:
+ * part by the supplier's number, of lists taken before. Of two rows for one part the later counts. What
+ * cannot be taken is listed with its row, the rest is read.
  */
 export function readPriceList(
   cells: readonly (readonly string[])[],

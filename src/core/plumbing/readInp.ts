@@ -252,8 +252,9 @@ function leftOut(parts: ReadonlyMap<string, Rows>): string[] {
 }
 
 /**
- * Reads an EPANET input file, Brant's own or any plain one: one reservoir, junctions, pipes by Hazen–Williams, valves with a curve, in any of its flow units. What is
- * not understood is listed; a file that is none, or far too large for a house, is refused in words.
+ * Reads an EPANET input file, Brant's own or any plain one: one reservoir, junctions, pipes by
+ * Hazen–Williams, valves with a curve, in any of its flow units. What is not understood is listed; a file
+ * that is none, or far too large for a house, is refused in words.
  */
 export function readInp(text: string): ReadInp {
   try {

@@ -76,7 +76,10 @@ export const endWith = (end: RunEnd, idOf: (at: number) => string, swapped: Swap
 type PieceItem = Extract<Item, { is: "piece" }>;
 export type FittingItem = Extract<Item, { is: "fitting" }>;
 
-/** A straight way with an offset in it: two fittings with the piece that leads over between them. `along`: how far they are apart on the wall, and the piece's ends in them, mm. */
+/**
+ * A straight way with an offset in it: two fittings with the piece that leads over between them. `along`:
+ * how far they are apart on the wall, and the piece's ends in them, mm.
+ */
 function ledOverIn(
   whole: PieceItem,
   of: { readonly fitting: CatalogueFitting; readonly along: number; readonly between: number },

@@ -61,7 +61,10 @@ export const isBetween = (run: Run, { id }: Item): boolean =>
 /** Is it a connector that bends: it is put between a unit that stands and a pipe that hangs. */
 const bends = (item: Item): boolean => item.is === "fitting" && item.fitting.flexible !== undefined;
 
-/** Where two neighbours in a run are joined. The pipe between its ends is put onto them on the wall; a manifold comes with its pipes. */
+/**
+ * Where two neighbours in a run are joined. The pipe between its ends is put onto them on the wall; a
+ * manifold comes with its pipes.
+ */
 export function whereJoined(run: Run, a: Item, b: Item): MadeWhere {
   if (bends(a) || bends(b)) return "wall";
   if ([a, b].some((item) => item.is === "end" && item.end.is === "house" && !item.end.into)) return "wall";

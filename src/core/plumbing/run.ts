@@ -8,7 +8,10 @@ export interface Corner {
   readonly y: number;
 }
 
-/** Where a pipe begins or ends: at the house's pipe, at a unit, or in a fitting of the manifold between units side by side. */
+/**
+ * Where a pipe begins or ends: at the house's pipe, at a unit, or in a fitting of the manifold between
+ * units side by side.
+ */
 type EndKind = "house" | "unit" | "manifold";
 
 /** What a pipe begins or ends at. */
@@ -21,11 +24,18 @@ export interface RunEnd {
   readonly lever?: string;
   /** Of a unit: how its port is joined, by its own manual. */
   readonly asks?: { readonly kind: JointKind; readonly tightening: string; readonly size: string };
-  /** A fitting that the pipe shares with others, and the m of pipe that lose as much as it does on this way; absent of the house: its pipe itself. */
+  /**
+   * A fitting that the pipe shares with others, and the m of pipe that lose as much as it does on this way;
+   * absent of the house: its pipe itself.
+   */
   readonly into?: { readonly fitting: CatalogueFitting; readonly likeM: number };
 }
 
-/** How fittings lead a pipe so many mm nearer to the wall or further off it: two swivelled 90s in place of the elbow at a corner, or in a straight way; or two 45s in one. Corners and ways by their number along the water. */
+/**
+ * How fittings lead a pipe so many mm nearer to the wall or further off it: two swivelled 90s in place of
+ * the elbow at a corner, or in a straight way; or two 45s in one. Corners and ways by their number along
+ * the water.
+ */
 export type PipeOffset =
   | { readonly is: "corner"; readonly mm: number; readonly corner: number }
   | { readonly is: "straight"; readonly mm: number; readonly leg: number }

@@ -1,6 +1,7 @@
 /**
- * How the train can be passed by (handbook 4, Sequences; handbook 9): three valves round it, each unit's own head with isolating valves, or not at all:
- * a plain shut-off ahead of it, behind which the house is off until the units are open.
+ * How the train can be passed by (handbook 4, Sequences; handbook 9): three valves round it, each unit's
+ * own head with isolating valves, or not at all: a plain shut-off ahead of it, behind which the house is
+ * off until the units are open.
  */
 export const arrangements = ["threeValve", "heads", "none"] as const;
 export type Arrangement = (typeof arrangements)[number];
@@ -22,8 +23,9 @@ export interface ShutOffs {
 }
 
 /**
- * Where valves stand in a house's line, its units in the order of the water: the rig has a handle for each, and the pipes a fitting. `isUnsafe`: nobody may drink what the source gives,
- * so that the house is kept off it until what disinfects works (handbook 10, ruling 26).
+ * Where valves stand in a house's line, its units in the order of the water: the rig has a handle for each,
+ * and the pipes a fitting. `isUnsafe`: nobody may drink what the source gives, so that the house is kept
+ * off it until what disinfects works (handbook 10, ruling 26).
  */
 export function shutOffsOf(arrangement: Arrangement, line: readonly ShutOff[], isUnsafe: boolean): ShutOffs {
   // A unit that has valves of its own needs none more beside it.

@@ -53,8 +53,9 @@ function bestOrder(orders: readonly Order[], by: number): Order | undefined {
 }
 
 /**
- * Where `needed` of a part (pieces, or mm; 0 or more) comes from: first the van, then the shop, then a supplier's whole packs. `by`: when it has to be here, ms; absent
- * where no visit is planned, and the cheapest offer is taken.
+ * Where `needed` of a part (pieces, or mm; 0 or more) comes from: first the van, then the shop, then a
+ * supplier's whole packs. `by`: when it has to be here, ms; absent where no visit is planned, and the
+ * cheapest offer is taken.
  */
 export function sourceOf(
   needed: number,
@@ -78,8 +79,8 @@ export interface Move {
 }
 
 /**
- * The moves that take what a job needs and has not taken, as far as it lies there (van first), and bring to the van what it took and needs no more. Both maps are by
- * part, in pieces or mm.
+ * The moves that take what a job needs and has not taken, as far as it lies there (van first), and bring to
+ * the van what it took and needs no more. Both maps are by part, in pieces or mm.
  */
 export function movesFor(
   needed: ReadonlyMap<string, number>,

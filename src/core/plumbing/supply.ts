@@ -10,8 +10,8 @@ export interface SupplyCurve {
 }
 
 /**
- * The curve through a static pressure and one flowing reading. Refused (undefined) unless flow > 0 and 0 ≤ flowing < static, and where the
- * flow is too small for a curve to follow from it.
+ * The curve through a static pressure and one flowing reading. Refused (undefined) unless flow > 0 and 0 ≤
+ * flowing < static, and where the flow is too small for a curve to follow from it.
  */
 export function supplyCurve(of: {
   readonly static: number;

@@ -29,8 +29,9 @@ function changedWays(
 }
 
 /**
- * What may come instead of the fittings of an assembly on site: pushed on, between the same ports, where no piece gets too short by it. `build`: the assembly with some
- * fittings swapped. The bypass in the house's pipe is left as it is: its tees would stand farther apart.
+ * What may come instead of the fittings of an assembly on site: pushed on, between the same ports, where no
+ * piece gets too short by it. `build`: the assembly with some fittings swapped. The bypass in the house's
+ * pipe is left as it is: its tees would stand farther apart.
  */
 export function swapsOf(
   assembly: Assembly,

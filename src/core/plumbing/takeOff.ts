@@ -198,7 +198,10 @@ const unitLines = (units: readonly BroughtUnit[]): TakeOffLine[] =>
     why: line.why.map((why) => (why.by === "unit" ? { by: "itself", id: why.id } : why)),
   }));
 
-/** The anchors of one kind for some that hang; how many is unknown where the company has not said what one holds, or nobody knows which of them hang there. */
+/**
+ * The anchors of one kind for some that hang; how many is unknown where the company has not said what one
+ * holds, or nobody knows which of them hang there.
+ */
 function anchorLine(
   substrate: Substrate,
   hung: readonly BroughtUnit[],
@@ -239,7 +242,10 @@ export interface Grounds {
 /** Nothing is known of a wall. */
 export const noGround: Grounds = { named: [], under: new Map(), boards: [] };
 
-/** What fixes units to the wall: on the ground of each; where a unit's is not known, every kind that is named may be asked for. */
+/**
+ * What fixes units to the wall: on the ground of each; where a unit's is not known, every kind that is
+ * named may be asked for.
+ */
 function anchorLines(
   units: readonly BroughtUnit[],
   { named, under }: Grounds,
@@ -340,7 +346,10 @@ const always: readonly TakeOffLine[] = ["gloves", "towels", "bucket"].map((what)
   why: [{ by: "rule", says: "water that is left above the cut runs out there" }],
 }));
 
-/** Everything that a placed train asks for, each line with why (handbook 3, Take-off). `also`: what is asked for besides, by the tubes of units that are not in the line. */
+/**
+ * Everything that a placed train asks for, each line with why (handbook 3, Take-off). `also`: what is asked
+ * for besides, by the tubes of units that are not in the line.
+ */
 export function takeOff(
   assembly: Assembly,
   units: readonly BroughtUnit[],
@@ -369,7 +378,10 @@ export function takeOff(
   ]);
 }
 
-/** A thing that several ask for under one name is brought once, a length for all of them: the first line has all reasons. */
+/**
+ * A thing that several ask for under one name is brought once, a length for all of them: the first line has
+ * all reasons.
+ */
 function merged(lines: readonly TakeOffLine[]): readonly TakeOffLine[] {
   const counted = lines.filter((l) => !once.has(l.group));
   const named = grouped(

@@ -14,7 +14,10 @@ export type TakeOffGroup = (typeof takeOffGroups)[number];
 /** Of these one does, however many joints and units ask for it. */
 export const once: ReadonlySet<TakeOffGroup> = new Set(["seal", "tools", "site"]);
 
-/** What asks for a line of the list: a joint, a piece, a fitting or unit by its id, or a rule in words; `itself`: the line is that unit. */
+/**
+ * What asks for a line of the list: a joint, a piece, a fitting or unit by its id, or a rule in words;
+ * `itself`: the line is that unit.
+ */
 export type Why =
   | { readonly by: "itself"; readonly id: string }
   | { readonly by: "joint" | "piece" | "part" | "unit"; readonly id: string }

@@ -2,7 +2,10 @@ import TinyQueue from "tinyqueue";
 
 export type Gender = "male" | "female" | "spigot" | "socket";
 
-/** One end that something is joined to: two of them mate by system, size and gender. Thread standards are systems of their own, so that a parallel thread never meets a taper one. */
+/**
+ * One end that something is joined to: two of them mate by system, size and gender. Thread standards are
+ * systems of their own, so that a parallel thread never meets a taper one.
+ */
 export interface PortType {
   readonly system: string;
   readonly size: string;
@@ -123,9 +126,10 @@ function wasOpen(partial: Partial, port: string): boolean {
 }
 
 /**
- * The best chains of fittings that join one port to another, at most `most` of them, the best first: fewest fittings, then the least price; one without fittings where
- * they mate. Any fitting may be used again and again; no chain comes by the same kind of port twice. Empty where nothing joins them. Prices are not negative, and the list is not changed between calls. (handbook 3,
- * Transitions)
+ * The best chains of fittings that join one port to another, at most `most` of them, the best first: fewest
+ * fittings, then the least price; one without fittings where they mate. Any fitting may be used again and
+ * again; no chain comes by the same kind of port twice. Empty where nothing joins them. Prices are not
+ * negative, and the list is not changed between calls. (handbook 3, Transitions)
  */
 export function transitions(
   fittings: readonly Fitting[],

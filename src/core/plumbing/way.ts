@@ -43,8 +43,9 @@ function linksTo(network: Network, { flows }: Solved, node: string): Met[] | und
 }
 
 /**
- * The loss budget along the water's path to a node: supply, each run and unit in their order, and height. Their sum is the supply's pressure at rest less the
- * pressure at the node. Undefined where no water comes to the node.
+ * The loss budget along the water's path to a node: supply, each run and unit in their order, and height.
+ * Their sum is the supply's pressure at rest less the pressure at the node. Undefined where no water comes
+ * to the node.
  */
 export function lossesTo(network: Network, solved: Solved, node: string): LossPart[] | undefined {
   const way = linksTo(network, solved, node);
@@ -89,7 +90,10 @@ export const servedBy = ({ fixtures }: Network, { pressures }: Solved): Served[]
 /** What a full cartridge loses more at its rated flow, kPa (handbook 3). */
 const DIRTY_KPA = 70;
 
-/** The network with cartridges that are full of what they caught: each loses 70·Q/Qrated kPa more (handbook 3, Unit loss). `rated`: L/min, by cartridge. */
+/**
+ * The network with cartridges that are full of what they caught: each loses 70·Q/Qrated kPa more (handbook
+ * 3, Unit loss). `rated`: L/min, by cartridge.
+ */
 export const withDirtyCartridges = (network: Network, rated: Readonly<Record<string, number>>): Network => ({
   ...network,
   units: network.units.map((unit) => {

@@ -44,7 +44,10 @@ const clarityRule = rule<ClarityFacts>("clarity", {
   remedy: ({ look, noAir }) => (noAir && look === "air" ? "Let it run on" : looks[look].remedy),
 });
 
-/** Bubbles that rise and clear in the glass pass for clear water, and not where no air is to come (handbook 9, rule 8). */
+/**
+ * Bubbles that rise and clear in the glass pass for clear water, and not where no air is to come (handbook
+ * 9, rule 8).
+ */
 const levelOf = ({ look, noAir }: ClarityFacts): Level =>
   noAir && look === "air" ? "Check" : looks[look].level;
 

@@ -23,7 +23,10 @@ const dosedRule = rule<DosedFacts>("dosed", {
   },
 });
 
-/** Bleach poured at the dosing place, against what volume and strength ask for (handbook 5, Dose; handbook 10, ruling 18). */
+/**
+ * Bleach poured at the dosing place, against what volume and strength ask for (handbook 5, Dose; handbook
+ * 10, ruling 18).
+ */
 export const dosed: ReadingKind = {
   id: "dosed",
   label: "Bleach poured",

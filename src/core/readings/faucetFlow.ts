@@ -16,7 +16,10 @@ const faucetRule = rule<FaucetFacts>("faucet-flow", {
       : "The restrictor in, arrow with the flow; or the stop throttled and tied",
 });
 
-/** Flow at the faucet of a filter or reactor, by a container, against what the unit is rated for (handbook 9, K2 and K10). */
+/**
+ * Flow at the faucet of a filter or reactor, by a container, against what the unit is rated for (handbook
+ * 9, K2 and K10).
+ */
 export const faucetFlow: ReadingKind = {
   id: "faucetFlow",
   label: "Flow at the faucet",

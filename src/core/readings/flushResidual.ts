@@ -26,7 +26,10 @@ const flushed = rule<FlushFacts>("flush-residual", {
     level === "Check" && source === undefined ? "Test the source's own chlorine" : "Flush on",
 });
 
-/** Flushed until the source's own residual is back (handbook 9, Disinfection); untested, what a household may drink is a Check. */
+/**
+ * Flushed until the source's own residual is back (handbook 9, Disinfection); untested, what a household
+ * may drink is a Check.
+ */
 function levelOf({ residual, source }: FlushFacts): Level {
   if (residual > MOST && residual > (source ?? 0)) return "Stop";
   if (source === undefined) return "Check";

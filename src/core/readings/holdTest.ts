@@ -52,7 +52,10 @@ const holdRule = rule<HoldFacts>("hold-test", {
 const levelOf = (per15: number, division: number) =>
   per15 < -division ? "Check" : atMostLevel(per15, division, 2 * division);
 
-/** A test that proves nothing: too coarse a gauge, or a region that is not at the pressure of the house (handbook 10, ruling 22). */
+/**
+ * A test that proves nothing: too coarse a gauge, or a region that is not at the pressure of the house
+ * (handbook 10, ruling 22).
+ */
 function refuses(v: ReadingValues, { static: still }: ReadingContext): SaysNothing | undefined {
   const [start, division] = [numberIn(v, "start"), numberIn(v, "division")];
   if (start === undefined || start <= 0) return undefined;

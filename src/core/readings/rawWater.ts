@@ -11,7 +11,10 @@ import {
   type ReadingValues,
 } from "./reading";
 
-/** How far a field kit may be out, canonical units: one drop of a hardness kit is a grain, one shade of a chlorine strip, one degree (general practice). */
+/**
+ * How far a field kit may be out, canonical units: one drop of a hardness kit is a grain, one shade of a
+ * chlorine strip, one degree (general practice).
+ */
 const ACCURACY: Readonly<Record<string, number>> = { hardness: 17.1, chlorine: 0.2, temperature: 1 };
 
 interface Difference {

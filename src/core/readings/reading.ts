@@ -52,7 +52,10 @@ export interface ReadingContext {
   };
   /** Loss curves of the train's units at their share of the flow, for the loss the design predicts. */
   readonly loss?: readonly { readonly curve: LossCurve; readonly parallel: number }[];
-  /** What the train's pipes and fittings take at 1 L/min, kPa; it grows with the flow to the power of 1.852. Absent while nobody knows how they go. */
+  /**
+   * What the train's pipes and fittings take at 1 L/min, kPa; it grows with the flow to the power of 1.852.
+   * Absent while nobody knows how they go.
+   */
   readonly pipes?: number;
   readonly trainMax?: number;
   /** What the survey says of the raw water, by the field of the reading: canonical units, from least to most. */
@@ -91,8 +94,8 @@ export interface SaysNothing {
 }
 
 /**
- * A kind of reading (handbook 6): what is asked for, what follows from it, and how it is judged. To add one: a file of this shape, and its name in
- * `list.ts`; forms, record and spreadsheet are derived from it.
+ * A kind of reading (handbook 6): what is asked for, what follows from it, and how it is judged. To add
+ * one: a file of this shape, and its name in `list.ts`; forms, record and spreadsheet are derived from it.
  */
 export interface ReadingKind {
   readonly id: string;
@@ -101,13 +104,22 @@ export interface ReadingKind {
   readonly judge: (values: ReadingValues, context: ReadingContext) => ReadingJudgement;
   /** Why values that can be read say nothing at all, by field; nothing where they may be judged. */
   readonly refuses?: (values: ReadingValues, context: ReadingContext) => SaysNothing | undefined;
-  /** It is taken of a part of the rig that is cut off from the main and under pressure, with no opening in it (handbook 10, ruling 22). */
+  /**
+   * It is taken of a part of the rig that is cut off from the main and under pressure, with no opening in
+   * it (handbook 10, ruling 22).
+   */
   readonly shutIn?: boolean;
   /** The newest of its kind says how it stands now; those before it are history. */
   readonly latestCounts?: boolean;
-  /** The hand-over does not rest on it: a later reading proves what it was done for, or it only says how right the design's forecast was. */
+  /**
+   * The hand-over does not rest on it: a later reading proves what it was done for, or it only says how
+   * right the design's forecast was.
+   */
   readonly provesNothing?: boolean;
-  /** The question of the survey that a field measures again: where they differ, the design is judged again with what was read. */
+  /**
+   * The question of the survey that a field measures again: where they differ, the design is judged again
+   * with what was read.
+   */
   readonly measuresAgain?: Readonly<Record<string, string>>;
   readonly rules: readonly AnyRule[];
 }

@@ -18,7 +18,10 @@ const residualRule = rule<ResidualFacts>("residual", {
   remedy: () => "Dose again and let it stand",
 });
 
-/** Short of the dose when contact begins, or of half of it at the end, the contact proves nothing (handbook 10, ruling 18). */
+/**
+ * Short of the dose when contact begins, or of half of it at the end, the contact proves nothing (handbook
+ * 10, ruling 18).
+ */
 function levelOf({ dose, start, end }: ResidualFacts): Level {
   const beganShort = start !== undefined && start < dose;
   return beganShort || end < dose / 2 || end <= 0 ? "Stop" : "Good";

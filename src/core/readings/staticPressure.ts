@@ -53,7 +53,10 @@ const feedRule = rule<FeedFacts>("unit-pressure", {
   },
 });
 
-/** A pressure against what the units at a stop or pipe take: below the least or above the most of any is a Stop before anything is drilled. */
+/**
+ * A pressure against what the units at a stop or pipe take: below the least or above the most of any is a
+ * Stop before anything is drilled.
+ */
 function judgeFeed(pressure: number, { least, most }: NonNullable<ReadingContext["feed"]>): Verdict {
   if (!least && !most) return feedRule.unknown({ pressure });
   if (least && pressure < least.kPa / ROUNDING)

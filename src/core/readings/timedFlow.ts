@@ -8,7 +8,10 @@ interface FlowFacts {
   readonly high?: number;
 }
 
-/** How far to move the handle: near closed a valve's flow follows its opening roughly in proportion; measured again after every move. */
+/**
+ * How far to move the handle: near closed a valve's flow follows its opening roughly in proportion;
+ * measured again after every move.
+ */
 function advice({ flow, low, high }: FlowFacts): string | undefined {
   if (low === undefined || high === undefined) return undefined;
   if (flow >= low && flow <= high) return "Leave the handle where it is";
@@ -40,7 +43,10 @@ export const handleAdvice = (verdict: Verdict): string | undefined =>
 /** How far outside the band a flow is a Check (handbook 6). */
 const NEAR = 0.25;
 
-/** Flow from a container and a stopwatch (handbook 6). Within ± 25 % of the band: Check. Litres and minutes above zero. */
+/**
+ * Flow from a container and a stopwatch (handbook 6). Within ± 25 % of the band: Check. Litres and minutes
+ * above zero.
+ */
 export function judgeTimedFlow(litres: number, minutes: number, { band }: ReadingContext): ReadingJudgement {
   const flow = litres / minutes;
   const facts = { flow, low: band?.low, high: band?.high };

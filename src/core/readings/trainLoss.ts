@@ -36,7 +36,10 @@ const lossRule = rule<LossFacts>("train-loss-measured", {
   },
 });
 
-/** Within one division of the gauge measured and predicted are the same; the shares apply above that (handbook 10, ruling 21). */
+/**
+ * Within one division of the gauge measured and predicted are the same; the shares apply above that
+ * (handbook 10, ruling 21).
+ */
 function levelOf(measured: number, predicted: number, division: number): Level {
   if (Math.abs(measured - predicted) <= division) return "Good";
   const off = Math.abs(measured / predicted - 1);
@@ -44,7 +47,10 @@ function levelOf(measured: number, predicted: number, division: number): Level {
   return off <= CHECK ? "Check" : "Stop";
 }
 
-/** What units and pipes take at a flow, kPa (handbook 3, The network: Hazen–Williams); undefined where no unit states it. */
+/**
+ * What units and pipes take at a flow, kPa (handbook 3, The network: Hazen–Williams); undefined where no
+ * unit states it.
+ */
 const predictedAt = ({ loss, pipes = 0 }: ReadingContext, flow: number): number | undefined =>
   loss && loss.length > 0
     ? loss.reduce((sum, l) => sum + unitLoss(l.curve, flow / l.parallel), pipes * flow ** 1.852)

@@ -2,7 +2,10 @@ import type { DesignUnit } from "../families";
 import type { JobState } from "../job";
 import type { DesignBasis } from "../train";
 
-/** Where units stand on their wall, by their keys, where their pipes are held, which fittings were chosen at their ends, and what came instead of fittings on site. */
+/**
+ * Where units stand on their wall, by their keys, where their pipes are held, which fittings were chosen at
+ * their ends, and what came instead of fittings on site.
+ */
 export type Placed = Pick<JobState, "places"> & Partial<Pick<JobState, "swapped" | "held" | "transitions">>;
 
 /** The draft as a basis. */

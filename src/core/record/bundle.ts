@@ -53,7 +53,10 @@ const envelope = {
   files: z.array(fileShape).max(2000),
   signature: signatureShape.optional(),
 };
-/** A job as it travels between Brants: its entries in the very form they are hashed in, its files, and who signed it. */
+/**
+ * A job as it travels between Brants: its entries in the very form they are hashed in, its files, and who
+ * signed it.
+ */
 export const bundleSchema = z.strictObject({
   ...envelope,
   entries: z.array(entrySchema).min(1).max(20_000),

@@ -11,7 +11,10 @@ import { minutesSaid, plain, sayFor, type Figures, type Say, type Written } from
 /** The hour at which a valve regenerates where the household says no other: nobody draws water. */
 export const REGENERATION_HOUR = 2;
 
-/** Every place in the words of a recipe that is filled with what is computed for a unit on its site, or for the site itself. */
+/**
+ * Every place in the words of a recipe that is filled with what is computed for a unit on its site, or for
+ * the site itself.
+ */
 export const computedPlaces: readonly string[] = [
   "setHardness",
   "setReserve",
@@ -40,7 +43,10 @@ const inBoth = (write: (say: Say) => string): Written => ({
 const figureOf = (station: Station | undefined, id: string): number | undefined =>
   station?.figures.find((f) => f.id === id)?.value;
 
-/** What a control valve is set to on a site: whole grains, the hour, and how many people; absent where it is not known. */
+/**
+ * What a control valve is set to on a site: whole grains, the hour, and how many people; absent where it is
+ * not known.
+ */
 export function programOf(station: Station | undefined, answers: SurveyAnswers, reserveDay: boolean) {
   const compensated = figureOf(station, "compensated");
   return {
@@ -170,7 +176,10 @@ export function computedForSite({ answers }: DesignBasis, { tables }: Knowledge)
   };
 }
 
-/** What is computed for a unit on its site, by the names of its places in the words of its steps, and what its clocks are predicted to take. */
+/**
+ * What is computed for a unit on its site, by the names of its places in the words of its steps, and what
+ * its clocks are predicted to take.
+ */
 export function computedFor(
   { unit, model }: PlacedUnit,
   station: Station | undefined,

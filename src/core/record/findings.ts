@@ -56,7 +56,10 @@ const askedOfFound = {
   surface: "source.kind",
   taste: "water.taste",
 } as const;
-/** The question that a need rests on: of what was found, of the value that is over its limit; hardness counted from ions rests on calcium. */
+/**
+ * The question that a need rests on: of what was found, of the value that is over its limit; hardness
+ * counted from ions rests on calcium.
+ */
 function restsOn({ need, found }: Need, answers: JobState["answers"]): string {
   if (found) return askedOfFound[found];
   const key = needKind(need).limit?.key ?? "hardness";
@@ -64,8 +67,8 @@ function restsOn({ need, found }: Need, answers: JobState["answers"]): string {
 }
 
 /**
- * What the survey says so far: needs with their reason, the scaling index (handbook 2), and what a missing answer keeps open.
- * `roWanted`: the design has an RO; `plan`: what it holds that questions depend on.
+ * What the survey says so far: needs with their reason, the scaling index (handbook 2), and what a missing
+ * answer keeps open. `roWanted`: the design has an RO; `plan`: what it holds that questions depend on.
  */
 export function findingsOf(
   job: Pick<JobState, "answers">,

@@ -37,7 +37,10 @@ export interface FitOfJob {
   readonly isBypassAlone: boolean;
 }
 
-/** The wall of a job, its units, and what its pipes are made of, from survey, design and schools. `way`: as if they were joined in another; `basis`: of a design that was signed, instead of the draft. */
+/**
+ * The wall of a job, its units, and what its pipes are made of, from survey, design and schools. `way`: as
+ * if they were joined in another; `basis`: of a design that was signed, instead of the draft.
+ */
 export function fitOf(
   job: JobState,
   judged: TrainJudgement,
@@ -112,7 +115,10 @@ function isBarred(fit: FitOfJob, job: Placed): boolean {
   return fit.found.is === "known" && !!standings && misfits(fit.found.wall, fit.units, standings).length > 0;
 }
 
-/** A job's units on its wall with the pipes between them; undefined until all its units stand as they may and every pipe finds its way. */
+/**
+ * A job's units on its wall with the pipes between them; undefined until all its units stand as they may
+ * and every pipe finds its way.
+ */
 export function placingOfJob(fit: FitOfJob, job: Placed): Placing | undefined {
   const { found, units } = fit;
   const standings = standingsOf(fit, job);
@@ -132,7 +138,10 @@ export function isInTheWay(fit: FitOfJob, job: Placed): boolean {
   return placing ? isTooFarOut(fit, placing) : isBarred(fit, job);
 }
 
-/** How a job's pipes are built from what stands on its wall, with what came instead of some fittings; undefined until all its units stand as they may and every pipe finds its way. */
+/**
+ * How a job's pipes are built from what stands on its wall, with what came instead of some fittings;
+ * undefined until all its units stand as they may and every pipe finds its way.
+ */
 export function builderOf(
   fit: FitOfJob,
   job: Placed,
@@ -145,7 +154,10 @@ export function builderOf(
   return plan && ((swapped) => pipesBuilt(plan, placing.routes, swapped));
 }
 
-/** What came instead of a job's fittings on site, by their ids in its assembly; nothing for a job that is only planned. */
+/**
+ * What came instead of a job's fittings on site, by their ids in its assembly; nothing for a job that is
+ * only planned.
+ */
 const swappedIn = ({ swapped = {} }: Placed, { fittings }: Knowledge): Swapped =>
   new Map(
     Object.entries(swapped).flatMap(([part, { to }]) => {
@@ -154,6 +166,9 @@ const swappedIn = ({ swapped = {} }: Placed, { fittings }: Knowledge): Swapped =
     }),
   );
 
-/** The pipes of a job as they are built, with what came instead of its fittings on site; undefined where they cannot be. */
+/**
+ * The pipes of a job as they are built, with what came instead of its fittings on site; undefined where
+ * they cannot be.
+ */
 export const assemblyOf = (fit: FitOfJob, job: Placed, known: Knowledge): Assembly | undefined =>
   builderOf(fit, job)?.(swappedIn(job, known));

@@ -45,7 +45,10 @@ const pumpOf = (model: UnitModel): SchemeUnit["pump"] =>
 
 type AirGap = RigEdge["airGap"];
 
-/** What the rig has to know of an RO. Under a sink its waste goes above the trap by its saddle, or through its faucet; elsewhere to the drain that was surveyed. */
+/**
+ * What the rig has to know of an RO. Under a sink its waste goes above the trap by its saddle, or through
+ * its faucet; elsewhere to the drain that was surveyed.
+ */
 const membraneOf = (model: UnitModel, tankOpen: boolean, airGap: AirGap): SchemeUnit["ro"] =>
   model.ro && { tank: model.ro.tank !== undefined, rinseShut: !tankOpen, airGap };
 
@@ -57,7 +60,10 @@ const usualPlaces: Readonly<Partial<Record<Connects, string>>> = {
   faucet: "At the faucet",
 };
 
-/** The parts of a rig from a design's units (handbook 4); what stands on the line of a unit that is not in the design is left out. */
+/**
+ * The parts of a rig from a design's units (handbook 4); what stands on the line of a unit that is not in
+ * the design is left out.
+ */
 export function rigParts(basis: DesignBasis, knowledge: Knowledge): SchemeUnit[] {
   const units = withModels(basis.units, knowledge);
   const placed = placementsOf(units);
@@ -105,7 +111,10 @@ export function rigParts(basis: DesignBasis, knowledge: Knowledge): SchemeUnit[]
 /** Heaters that no breaker switches off; one that is not known is taken for electric. */
 const firedHeaters: ReadonlySet<string> = new Set(["gas", "instant", "indirect"]);
 
-/** What the survey says of the house's plumbing, and the design's vessel for what its heater warms; what is not said is left out, and an unknown source stays unknown. */
+/**
+ * What the survey says of the house's plumbing, and the design's vessel for what its heater warms; what is
+ * not said is left out, and an unknown source stays unknown.
+ */
 export function rigChoice(
   answers: SurveyAnswers,
   bypass: BypassChoice,
@@ -142,7 +151,10 @@ export function rigFor(job: Pick<JobState, "bypass">, basis: DesignBasis, knowle
 /** The rig of the design that governs: the job's own, or composed from its units. */
 export const draftRig = (job: JobState, knowledge: Knowledge): Rig => rigFor(job, governing(job), knowledge);
 
-/** The moves that bring the rig from where it stands to what a step wants; none where it stands so, wants nothing, or there is no safe order. */
+/**
+ * The moves that bring the rig from where it stands to what a step wants; none where it stands so, wants
+ * nothing, or there is no safe order.
+ */
 export function movesFor(run: RunRig | undefined, step: Step): readonly Move[] {
   const wish = wishOf(run, step);
   if (!run || !wish) return [];

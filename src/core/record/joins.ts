@@ -30,7 +30,10 @@ function tubeJoinsOf(
   );
 }
 
-/** Every joint of a design's pipes by where it is made, and what may come instead of fittings; nothing while its units stand nowhere, or its pipes are not known. */
+/**
+ * Every joint of a design's pipes by where it is made, and what may come instead of fittings; nothing while
+ * its units stand nowhere, or its pipes are not known.
+ */
 export function joinsOf(
   job: JobState,
   basis: DesignBasis & Partial<Placed>,

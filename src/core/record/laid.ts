@@ -15,7 +15,10 @@ import { assemblyOf, fitOf, type FitOfJob } from "./fitOf";
 /** Fields of the survey that lead to the farthest tap. */
 export const farTapFields = { rise: "farTap.rise", pipe: "farTap.pipe", size: "farTap.size" } as const;
 
-/** What drives a job's train and what its units take, as pressures are computed; undefined while too little is known. */
+/**
+ * What drives a job's train and what its units take, as pressures are computed; undefined while too little
+ * is known.
+ */
 export type Driving = Omit<DrivenTrain, "assembly"> & { readonly peak?: number; readonly shower: number };
 
 /** Roughness and bore of a job's pipes; undefined while too little is known of them. */
@@ -28,7 +31,10 @@ function boresOf({ piping }: FitOfJob, answers: DesignBasis["answers"], { tables
   return { [boreKey(house)]: bore(ofHouse, house.size), [boreKey(train)]: bore(ofTrain, train.size) };
 }
 
-/** Taps of the house to which somebody measured the way: the farthest, and those that were written down besides. Of a range what leaves least is taken, and a size that is not said is that at the cut. */
+/**
+ * Taps of the house to which somebody measured the way: the farthest, and those that were written down
+ * besides. Of a range what leaves least is taken, and a size that is not said is that at the cut.
+ */
 function tapsFrom(answers: DesignBasis["answers"], { tables }: Knowledge): readonly HouseTap[] {
   const pipe = tables.pipes[answers["cutin.pipe"]?.text ?? ""];
   const size = answers[farTapFields.size]?.text || answers["cutin.size"]?.text;
@@ -56,7 +62,10 @@ function tapsFrom(answers: DesignBasis["answers"], { tables }: Knowledge): reado
 /** A branch from a house's common pipe to a tap, where nobody measured one. */
 const USUAL_BRANCH_M = 3;
 
-/** How the taps of a house hang on its pipe. Where nobody said, on one that leads to the farthest: what they draw at once is felt by all behind it. */
+/**
+ * How the taps of a house hang on its pipe. Where nobody said, on one that leads to the farthest: what they
+ * draw at once is felt by all behind it.
+ */
 function housePipesOf(answers: DesignBasis["answers"]): HousePipes {
   const runs = answers["house.runs"]?.text;
   if (runs === "own") return { isAssumed: false };
@@ -103,7 +112,10 @@ const washOf = (figures: TrainJudgement["stations"][number]["figures"]): { reado
   return wash === undefined ? {} : { wash };
 };
 
-/** The losses of a job's units, its supply and its pipes' bores; undefined where a unit states no loss, or too little is known of the supply or the pipes. */
+/**
+ * The losses of a job's units, its supply and its pipes' bores; undefined where a unit states no loss, or
+ * too little is known of the supply or the pipes.
+ */
 export function drivingOf(
   fit: FitOfJob,
   job: Pick<JobState, "answers">,
@@ -135,7 +147,10 @@ export function drivingOf(
   };
 }
 
-/** The network of a job's draft at its design peak, or at one shower while no fixtures are counted; undefined until its pipes are known. */
+/**
+ * The network of a job's draft at its design peak, or at one shower while no fixtures are counted;
+ * undefined until its pipes are known.
+ */
 export function draftNetwork(job: JobState, known: Knowledge): Network | undefined {
   const judged = judgeJob(draftBasis(job), known);
   const fit = fitOf(job, judged, known);
@@ -161,8 +176,9 @@ const remembered = new WeakMap<
 >();
 
 /**
- * The pipes of a design as they are built, before each unit of its line and behind the last; undefined while its units have no place, or too little is known of its pipes.
- * The same places, answers, units and knowledge are remembered by identity.
+ * The pipes of a design as they are built, before each unit of its line and behind the last; undefined
+ * while its units have no place, or too little is known of its pipes. The same places, answers, units and
+ * knowledge are remembered by identity.
  */
 export function laidOf(
   job: JobState,
@@ -193,7 +209,10 @@ export interface JudgedDesign {
   readonly hasPipes: boolean;
 }
 
-/** The judgement of a job's draft, or of a design that was signed, with what its pipes take where its units are placed (handbook 3, The network); by its units alone before that. */
+/**
+ * The judgement of a job's draft, or of a design that was signed, with what its pipes take where its units
+ * are placed (handbook 3, The network); by its units alone before that.
+ */
 export function judgedDesign(job: JobState, known: Knowledge, basis: Basis = draftPlaced(job)): JudgedDesign {
   const judged = judgeJob(basis, known);
   const pipes = laidOf(job, basis, judged, known);

@@ -75,7 +75,10 @@ function stepsOf(job: JobState, revision: Revision, knowledge: Knowledge, again 
   );
 }
 
-/** The run of the last signed design: its steps, its rig, and what readings will be judged against. Throws where nothing is signed. */
+/**
+ * The run of the last signed design: its steps, its rig, and what readings will be judged against. Throws
+ * where nothing is signed.
+ */
 export function startOf(job: JobState, knowledge: Knowledge): Kept["runStarted"] {
   const revision = job.revisions.at(-1);
   if (!revision) throw new Error(`job ${job.id} has no signed design`);

@@ -82,7 +82,10 @@ function surveyedOf({ water }: SiteFacts): NonNullable<ReadingContext["surveyed"
 const pipesOf = (laid: ReturnType<typeof laidOf>): Pick<ReadingContext, "pipes"> =>
   laid ? { pipes: laid.flat().reduce((kPa, pipe) => kPa + pipeLoss(pipe, 1), 0) } : {};
 
-/** What readings are judged against (handbook 6): those of one unit of the governing design, or those of the whole train. */
+/**
+ * What readings are judged against (handbook 6): those of one unit of the governing design, or those of the
+ * whole train.
+ */
 export function readingContext(
   job: JobState,
   unitKey: string | undefined,

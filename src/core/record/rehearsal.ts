@@ -51,7 +51,10 @@ const NOW = Date.UTC(2026, 0, 5, 8);
 /** A search for the reason is given up beyond so many states: then none is given. */
 const MOST_STATES = 20_000;
 
-/** The job with its run begun, every judgement that would keep its design open taken on. Throws where a sample cannot be planned: that is the sample's fault. */
+/**
+ * The job with its run begun, every judgement that would keep its design open taken on. Throws where a
+ * sample cannot be planned: that is the sample's fault.
+ */
 function begun({ answers, units }: Sample, knowledge: Knowledge): JobState {
   const by = { by: crew, now: NOW, knowledge };
   const must = (job: JobState, wish: Thought): JobState => {
@@ -115,8 +118,9 @@ function locked(job: JobState, left: readonly Step[]): Stuck {
 }
 
 /**
- * A sample's run, walked from its first step to its last as a crew would: valves turned in a safe order, clocks run, readings taken for granted. Says
- * where it stops, if it does. Pure; takes up to a second for a whole house.
+ * A sample's run, walked from its first step to its last as a crew would: valves turned in a safe order,
+ * clocks run, readings taken for granted. Says where it stops, if it does. Pure; takes up to a second for a
+ * whole house.
  */
 export function rehearse(sample: Sample, knowledge: Knowledge): Rehearsal {
   let job = begun(sample, knowledge);

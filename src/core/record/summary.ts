@@ -25,7 +25,10 @@ import { withModels } from "../train";
 import { inBoth, inSentence, type InBoth } from "../words";
 import { signingBlockers } from "./office";
 
-/** One clock, visit or time of water off on the strip of hours; times ISO 8601, UTC. What still lasts with no end in sight is `paused`. */
+/**
+ * One clock, visit or time of water off on the strip of hours; times ISO 8601, UTC. What still lasts with
+ * no end in sight is `paused`.
+ */
 export interface StripEntry {
   readonly item: string;
   readonly kind: "soak" | "flow" | "wait" | "visit" | "off";

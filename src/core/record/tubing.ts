@@ -5,11 +5,17 @@ import type { SurveyAnswers } from "../site";
 import type { TrainJudgement } from "../train";
 import type { Placed } from "./basis";
 
-/** What stands under a job's sink or hangs at its cold pipe, and the tubes of all its units that are not in the house's line. */
+/**
+ * What stands under a job's sink or hangs at its cold pipe, and the tubes of all its units that are not in
+ * the house's line.
+ */
 export interface TubingOfJob {
   /** Absent: nothing of the design is at a sink. */
   readonly cabinet?: RoomFound;
-  /** Of units at the cold pipe; absent: there are none, or the train stands on that wall, and nobody has said which other is theirs. */
+  /**
+   * Of units at the cold pipe; absent: there are none, or the train stands on that wall, and nobody has
+   * said which other is theirs.
+   */
   readonly ownWall?: RoomFound;
   readonly tubing: Tubing;
   readonly threads: SurveyedThreads;

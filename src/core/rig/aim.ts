@@ -2,7 +2,10 @@ import type { Compiled } from "./compiled";
 import type { RigGoal } from "./rig";
 import type { Scratch } from "./scratch";
 
-/** Costs are counted in hundredths of a half, so that they stay whole; one hundredth tells apart what costs the same: a way out is not opened while water stands behind it. */
+/**
+ * Costs are counted in hundredths of a half, so that they stay whole; one hundredth tells apart what costs
+ * the same: a way out is not opened while water stands behind it.
+ */
 export const HALVES = 100;
 export const MOVE = 2 * HALVES,
   CHECK = 6 * HALVES,

@@ -60,9 +60,10 @@ export function disinfectingWay(c: Compiled, allowed: (handle: number) => readon
 }
 
 /**
- * Positions, a bit each, in which a handle alone bars what the goal wants, whatever all others do: it has to leave them. Every live node and the house
- * are to be reached from the main, past the units that are to be passed by; a unit that serves has to lie on a way from the main to house or heater that
- * meets no node twice, which is so when no one node parts these two from its two ends (Menger).
+ * Positions, a bit each, in which a handle alone bars what the goal wants, whatever all others do: it has
+ * to leave them. Every live node and the house are to be reached from the main, past the units that are to
+ * be passed by; a unit that serves has to lie on a way from the main to house or heater that meets no node
+ * twice, which is so when no one node parts these two from its two ends (Menger).
  */
 export function barring(c: Compiled, aim: Aim): Uint8Array {
   const open = new Uint8Array(c.edgeIds.length);

@@ -3,11 +3,17 @@ import { barring, leavesDry } from "./barring";
 import type { Compiled } from "./compiled";
 import { bit, placeAt, positionAt, type Layout, type Scratch } from "./scratch";
 
-/** What one move changes of an edge at most counts as a share of it, so that shares of different edges may be added: 12 is a whole move. */
+/**
+ * What one move changes of an edge at most counts as a share of it, so that shares of different edges may
+ * be added: 12 is a whole move.
+ */
 const WHOLE = 12;
 const FAR = 0x3fff;
 
-/** The share of each edge and opening: a lever's is a whole move; a head's is the less, the more its turn changes at once. */
+/**
+ * The share of each edge and opening: a lever's is a whole move; a head's is the less, the more its turn
+ * changes at once.
+ */
 function sharesOf(c: Compiled): Int16Array {
   const shares = new Int16Array(c.edgeIds.length + c.openingIds.length).fill(WHOLE);
   for (const sets of c.sets) {
@@ -26,8 +32,9 @@ function sharesOf(c: Compiled): Int16Array {
 }
 
 /**
- * Never more than is still needed. What must open and what must close are different edges, in different parts of the rig: the way that vents a node
- * lies in its own region, the way that feeds the house in the live one. Each is a shortest way or a smallest cut over edges weighted by their share of a move.
+ * Never more than is still needed. What must open and what must close are different edges, in different
+ * parts of the rig: the way that vents a node lies in its own region, the way that feeds the house in the
+ * live one. Each is a shortest way or a smallest cut over edges weighted by their share of a move.
  */
 export class Bound {
   private readonly dist: Int16Array;
@@ -35,7 +42,10 @@ export class Bound {
   private readonly queued: Uint8Array;
   private readonly flow: Int16Array;
   private readonly by: Int16Array;
-  /** Shares as they count now: nothing for the edges of handles that have to move in any case, whose moves are counted by themselves. */
+  /**
+   * Shares as they count now: nothing for the edges of handles that have to move in any case, whose moves
+   * are counted by themselves.
+   */
   private readonly shares: Int16Array;
   private readonly full: Int16Array;
   private readonly visit: Uint8Array;
@@ -64,7 +74,10 @@ export class Bound {
     this.dries = leavesDry(c, aim);
   }
 
-  /** Least shares of closed edges from a knot, or from all that is live, to every knot; leaving out a knot or the edges of a unit's group. */
+  /**
+   * Least shares of closed edges from a knot, or from all that is live, to every knot; leaving out a knot
+   * or the edges of a unit's group.
+   */
   private spread(t: Scratch, start: number, without: number, group: number): void {
     const { c, dist, queue, queued, shares } = this;
     const size = queue.length;
@@ -105,7 +118,10 @@ export class Bound {
     }
   }
 
-  /** Least shares of open edges that part a knot from the main, and from the house if it is to stay fed: the greatest flow. */
+  /**
+   * Least shares of open edges that part a knot from the main, and from the house if it is to stay fed: the
+   * greatest flow.
+   */
   private cut(t: Scratch, target: number, fed: boolean): number {
     const { c, flow, by, queue, shares } = this;
     flow.fill(0);
@@ -161,8 +177,8 @@ export class Bound {
   }
 
   /**
-   * Never more than the moves from a state to the aim cost; `NONE` where no moves lead there. `t`: the state worked out, `s` and `l`: the states and
-   * how one is laid out, `base`: where it begins.
+   * Never more than the moves from a state to the aim cost; `NONE` where no moves lead there. `t`: the
+   * state worked out, `s` and `l`: the states and how one is laid out, `base`: where it begins.
    */
   of(t: Scratch, l: Layout, s: Int32Array, base: number): number {
     this.count(t, l, s, base);
@@ -256,7 +272,8 @@ export class Bound {
       if (d < vent) vent = d;
     }
     if (vent >= FAR) return NONE;
-    // The house may be fed at the end, on a way that leaves this node out, or, where it may go dry, that may cost its Check.
+    // The house may be fed at the end, on a way that leaves this node out, or, where it may go dry, that
+    // may cost its Check.
     let best = NONE;
     if (c.house >= 0 && k !== c.house) {
       this.spread(t, c.main, k, -1);

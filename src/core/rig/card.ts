@@ -41,7 +41,10 @@ const ordered = (rig: Rig, state: RigState, wish: Wish, work: number): Order | N
 
 const GIVEN_UP = "No order of moves was found in the time there was: call the company.";
 
-/** The positions that shut a house off: power off, the valve at the main, then a tap: what a household can do without thinking of the rest. */
+/**
+ * The positions that shut a house off: power off, the valve at the main, then a tap: what a household can
+ * do without thinking of the rest.
+ */
 function shutOff(rig: Rig): Record<string, string> {
   const main = rig.nodes.find((n) => n.kind === "main")!.id;
   const closesMain = (h: Handle) =>
@@ -62,7 +65,10 @@ function shutOff(rig: Rig): Record<string, string> {
 /** From an unsafe source nobody is led past what disinfects: there is no order to look for. */
 const leadsPastDisinfection = (rig: Rig): boolean => rig.source === "unsafe" && rig.units.some(disinfects);
 
-/** How the water comes back, stage by stage: a low tap lets air and dirt out, a hot one shows that the heater is full, and power is last (handbook 10, ruling 29). */
+/**
+ * How the water comes back, stage by stage: a low tap lets air and dirt out, a hot one shows that the
+ * heater is full, and power is last (handbook 10, ruling 29).
+ */
 const WATER_ON = [
   { but: { lowTap: "open", hotTap: "open", heaterPower: "off" }, after: undefined },
   { but: { heaterPower: "off" }, after: "When no air comes any more" },
@@ -179,8 +185,9 @@ function afterPowerCut({ units }: Rig): CardSequence {
 }
 
 /**
- * The sequences of the valve card (handbook 4): water off and on again, past the train and back, and what to do after a power cut. `work`: how much each
- * search may take, in states × pipes × handles; one that is given up says so in its place.
+ * The sequences of the valve card (handbook 4): water off and on again, past the train and back, and what
+ * to do after a power cut. `work`: how much each search may take, in states × pipes × handles; one that is
+ * given up says so in its place.
  */
 export function cardSequences(rig: Rig, work = WORK): CardSequence[] {
   const every = inService(rig);

@@ -3,7 +3,10 @@ import { remembered } from "./remembered";
 import { isClosure, type Circumstances, type Handle, type Rig, type RigEdge, type RigNode } from "./rig";
 import { conditionsOf } from "./rules";
 
-/** Arrays of a rig under given circumstances. Throws on a rig whose parts do not hang together: check it with `faultsOf` first. */
+/**
+ * Arrays of a rig under given circumstances. Throws on a rig whose parts do not hang together: check it
+ * with `faultsOf` first.
+ */
 export const compile = (rig: Rig, circumstances: Circumstances = {}): Compiled =>
   compiled(rig, circumstances);
 const compiled = remembered(build, (c: Circumstances) => JSON.stringify([c.permit, c.waterOff]));
@@ -128,7 +131,10 @@ function knotArrays(numbers: Numbers) {
   };
 }
 
-/** The most that each knot may be filled through: media are stricter than a unit without, and a narrow tube is never filled hard. */
+/**
+ * The most that each knot may be filled through: media are stricter than a unit without, and a narrow tube
+ * is never filled hard.
+ */
 function gentlenessOf({ rig, inner, knots, knot, edges, unitNumber }: Numbers) {
   const knotGentle = new Uint8Array(knots).fill(QUARTER);
   const knotMedia = new Uint8Array(knots);
@@ -182,7 +188,10 @@ function edgeArrays(numbers: Numbers) {
   };
 }
 
-/** For each check valve: can the water that it lets through reach the house or the heater, but by going back through it? */
+/**
+ * For each check valve: can the water that it lets through reach the house or the heater, but by going back
+ * through it?
+ */
 function leadsOn(numbers: Numbers, checks: Int16Array): Uint8Array {
   const neighbours = neighboursOf(numbers);
   const sinks = [knotOfKind(numbers, "house"), knotOfKind(numbers, "heater")];

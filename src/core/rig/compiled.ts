@@ -14,8 +14,9 @@ export const QUARTER = 1,
   OPEN = 3;
 
 /**
- * A rig in arrays for the inner loop of the search: nodes joined by pipe are one *knot*, edges and handles are numbers. Built once for a rig and
- * the circumstances it is judged under. Every condition that a rule may find has its number.
+ * A rig in arrays for the inner loop of the search: nodes joined by pipe are one *knot*, edges and handles
+ * are numbers. Built once for a rig and the circumstances it is judged under. Every condition that a rule
+ * may find has its number.
  */
 export interface Compiled {
   readonly rig: Rig;
@@ -75,7 +76,10 @@ export interface Compiled {
   /** The most that a knot may be filled through, and whether more is a Stop. */
   readonly knotGentle: Uint8Array;
   readonly knotMedia: Uint8Array;
-  /** Inner edges at each knot, one after the other: those of knot k stand from `startAt[k]` to `startAt[k + 1]`, with the knot at their other end. */
+  /**
+   * Inner edges at each knot, one after the other: those of knot k stand from `startAt[k]` to `startAt[k +
+   * 1]`, with the knot at their other end.
+   */
   readonly startAt: Int16Array;
   readonly edgeAt: Int16Array;
   readonly otherAt: Int16Array;

@@ -8,7 +8,10 @@ const edgeAt = ({ ports }: Part, way: RigEdge): RigEdge => ({
   to: ports[way.to] ?? way.to,
 });
 
-/** The rig that a scheme comes to: joints and what parts have inside are its nodes and edges, and every handle of a part is its own (handbook 4, Model). */
+/**
+ * The rig that a scheme comes to: joints and what parts have inside are its nodes and edges, and every
+ * handle of a part is its own (handbook 4, Model).
+ */
 export function rigOf(
   { joints, parts }: Scheme,
   { source, fullFlow }: Pick<Rig, "source" | "fullFlow">,

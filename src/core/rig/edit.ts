@@ -175,8 +175,8 @@ function changed(rig: Rig, edit: RigEdit): Edited {
 }
 
 /**
- * The rig after a change, or why it cannot be made. A removed way out is gone; a removed valve is pipe. Only what has one edge of its own can be
- * removed: a head or a joint belongs to its unit.
+ * The rig after a change, or why it cannot be made. A removed way out is gone; a removed valve is pipe.
+ * Only what has one edge of its own can be removed: a head or a joint belongs to its unit.
  */
 export function editRig(
   rig: Rig,

@@ -156,8 +156,9 @@ function runningBetween(rig: Rig, before: RigState, after: RigState): string[] {
 }
 
 /**
- * Moves with what each does and why it comes now. The reason is found by trying: a later move made first that would trip a rule which it does not trip
- * in its place gives "before …, or …"; where none does, the move's own effect is the reason.
+ * Moves with what each does and why it comes now. The reason is found by trying: a later move made first
+ * that would trip a rule which it does not trip in its place gives "before …, or …"; where none does, the
+ * move's own effect is the reason.
  */
 export function explain(
   rig: Rig,

@@ -1,12 +1,16 @@
 import { regions } from "./regions";
 import type { Rig, RigState } from "./rig";
 
-/** Share of the full flow that a valve passes when it is open a quarter, where nobody has measured it (handbook 3, fill times). */
+/**
+ * Share of the full flow that a valve passes when it is open a quarter, where nobody has measured it
+ * (handbook 3, fill times).
+ */
 const AT_A_QUARTER = 0.15;
 
 /**
- * Minutes until what is filling is full, through a valve open a quarter; undefined where the water that a unit holds or the full flow is not known, or
- * where a unit may be filled through more. Pipe between units counts as nothing beside them.
+ * Minutes until what is filling is full, through a valve open a quarter; undefined where the water that a
+ * unit holds or the full flow is not known, or where a unit may be filled through more. Pipe between units
+ * counts as nothing beside them.
  */
 export function fillMinutes(rig: Rig, state: RigState): number | undefined {
   const filling = new Set(state.filling);

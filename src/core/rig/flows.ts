@@ -1,7 +1,10 @@
 import { degreesOf } from "./regions";
 import type { Degree, Rig, RigEdge, RigNode, RigState, RigUnit, TreatedMark } from "./rig";
 
-/** Resistances of the quick solver, without unit (handbook 4, Model). A check valve is an open valve that shuts against flow backwards. */
+/**
+ * Resistances of the quick solver, without unit (handbook 4, Model). A check valve is an open valve that
+ * shuts against flow backwards.
+ */
 const resistance: Readonly<Record<Degree, number>> = { open: 1, half: 4, quarter: 16, closed: Infinity };
 const PIPE = 0.1,
   UNIT = 2;
@@ -10,7 +13,10 @@ const WOULD = 1e-6;
 const NOTHING = 1e-12;
 
 export interface Flows {
-  /** Flow through each edge, from its `from` to its `to`, in shares of what enters at the main; 0 where nothing flows. */
+  /**
+   * Flow through each edge, from its `from` to its `to`, in shares of what enters at the main; 0 where
+   * nothing flows.
+   */
   readonly of: ReadonlyMap<string, number>;
   /** Pressure at each node, 1 at the main and 0 at the air. */
   readonly pressure: ReadonlyMap<string, number>;
@@ -96,8 +102,9 @@ function solve(
 }
 
 /**
- * Direction and share of the flow in every edge: the resistor network from the main to the openings (handbook 4). It gives direction and split, not
- * litres: whether a flow is inside a step's band needs the supply curve or a measurement.
+ * Direction and share of the flow in every edge: the resistor network from the main to the openings
+ * (handbook 4). It gives direction and split, not litres: whether a flow is inside a step's band needs the
+ * supply curve or a measurement.
  */
 export function flows(rig: Rig, state: Pick<RigState, "positions">): Flows {
   const { pressure, raw } = solve(rig, degreesOf(rig, state), new Set());
@@ -224,8 +231,9 @@ function tapsToOpen(
 }
 
 /**
- * The water at every node: what each way from the main to it passes through, now or at the next tap opened there (handbook 4). Ways that differ
- * and meet make it blended; a unit not flushed gives fines; pipe behind UV that is not disinfected leaves it unproven.
+ * The water at every node: what each way from the main to it passes through, now or at the next tap opened
+ * there (handbook 4). Ways that differ and meet make it blended; a unit not flushed gives fines; pipe
+ * behind UV that is not disinfected leaves it unproven.
  */
 export function waterAt(rig: Rig, state: RigState): ReadonlyMap<string, WaterAt> {
   const degree = degreesOf(rig, state);

@@ -127,7 +127,10 @@ function served(rig: Rig, unit: string): Aimed {
   };
 }
 
-/** Levers at the main and round the train as they stand while the house is fed past it: nothing that feeds it stays throttled (handbook 9, rule 3). */
+/**
+ * Levers at the main and round the train as they stand while the house is fed past it: nothing that feeds
+ * it stays throttled (handbook 9, rule 3).
+ */
 function fullyPast(rig: Rig): Record<string, string> {
   const atMain = rig.handles.filter((h) => h.kind === "lever" && standsAtMain(rig, h));
   const past = rig.handles.filter((h) => h.role === "bypass");
@@ -145,7 +148,10 @@ function canPassBehind(rig: Rig, keys: readonly string[]): boolean {
   return behind.every((key) => headed.has(key));
 }
 
-/** Can the house be fed past a unit while it fills: a way round the train, or a head of its own that lets water in alone, or a valve behind it. */
+/**
+ * Can the house be fed past a unit while it fills: a way round the train, or a head of its own that lets
+ * water in alone, or a valve behind it.
+ */
 function hasWayPast(rig: Rig, keys: readonly string[]): boolean {
   if (rig.handles.some((h) => h.role === "bypass")) return true;
   // What stands behind without a head of its own is not ready yet, and the house's water would pass it.
@@ -172,7 +178,10 @@ function shutOffHouse(rig: Rig): Record<string, string> {
 const inService = (rig: Rig, keys: readonly string[]): Record<string, string> =>
   normally(rig.handles.filter((h) => h.kind === "head" && h.unit !== undefined && keys.includes(h.unit)));
 
-/** Closures at the top of units, which are off while they fill and let their air out: a dome plug (handbook 9, rule 4). */
+/**
+ * Closures at the top of units, which are off while they fill and let their air out: a dome plug (handbook
+ * 9, rule 4).
+ */
 function topClosures(rig: Rig, keys: readonly string[]) {
   const off = rig.handles.filter((h) => h.role === "vent" && h.unit !== undefined && keys.includes(h.unit));
   const openings = off.flatMap((h) => h.positions.flatMap((p) => Object.keys(p.edges)));
@@ -187,7 +196,10 @@ function topClosures(rig: Rig, keys: readonly string[]) {
   };
 }
 
-/** Fills a unit that has no way past: its air leaves at the nearest cold tap, and what it gives until it is flushed is drawn there alone. */
+/**
+ * Fills a unit that has no way past: its air leaves at the nearest cold tap, and what it gives until it is
+ * flushed is drawn there alone.
+ */
 function filledThrough(
   rig: Rig,
   unit: string,
@@ -211,7 +223,10 @@ function filledThrough(
   };
 }
 
-/** Full pressure stands in a unit where there is a way round it: it is in service behind a shut outlet, and nothing is drawn. */
+/**
+ * Full pressure stands in a unit where there is a way round it: it is in service behind a shut outlet, and
+ * nothing is drawn.
+ */
 function underPressure(rig: Rig, keys: readonly string[]): Record<string, string> {
   if (!rig.handles.some((h) => h.role === "bypass")) return {};
   return { ...normally(tapsOfHouse(rig)), ...inService(rig, keys) };
@@ -277,7 +292,10 @@ function tapsOfHouse(rig: Rig): Handle[] {
   );
 }
 
-/** Taps and vents of the house but one: all of a flush is to leave at one opening, whatever else stands open since the house was drained. */
+/**
+ * Taps and vents of the house but one: all of a flush is to leave at one opening, whatever else stands open
+ * since the house was drained.
+ */
 const otherTaps = (rig: Rig, but: Handle): Handle[] => tapsOfHouse(rig).filter((h) => h.id !== but.id);
 
 /** Levers that the house's water passes on its way through the train: at the main, and behind the units. */
@@ -293,7 +311,10 @@ function flushedWith(rig: Rig, keys: readonly string[]): string[] {
   return [...new Set([...keys, ...line.filter((key) => !canBePassed(key))])];
 }
 
-/** From an unsafe source what is rinsed leaves at the train's own drain cock: no drinking fixture sees it, and the house stays off (handbook 10, ruling 26). */
+/**
+ * From an unsafe source what is rinsed leaves at the train's own drain cock: no drinking fixture sees it,
+ * and the house stays off (handbook 10, ruling 26).
+ */
 function flushedAhead(rig: Rig, wish: Extract<Wish, { want: "flush" }>, cock: Handle): Aimed {
   const keys = keysOf(rig, wish.unit);
   const feed = feedHandle(rig);
@@ -424,7 +445,10 @@ function allNormal(rig: Rig, but: Readonly<Record<string, string>>): Aimed {
   };
 }
 
-/** Shuts the line in under pressure for a hold test: between its valves where the house may be fed past it, else with the house behind it. */
+/**
+ * Shuts the line in under pressure for a hold test: between its valves where the house may be fed past it,
+ * else with the house behind it.
+ */
 function trapped(rig: Rig): Aimed {
   const ways = rig.handles.filter((h) => h.kind !== "automatic" && h.kind !== "switch");
   const role = (name: string) => rig.handles.find((h) => h.role === name && h.unit === undefined)?.id;

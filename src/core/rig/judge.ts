@@ -80,7 +80,10 @@ export function judgeOf(
   };
 }
 
-/** What happens when a handle is turned: the new state, and the verdicts with the rule's name. Throws on a handle or position that the rig has not. */
+/**
+ * What happens when a handle is turned: the new state, and the verdicts with the rule's name. Throws on a
+ * handle or position that the rig has not.
+ */
 export const judge = (rig: Rig, before: RigState, move: Move, circumstances: Circumstances = {}): Judged =>
   judgeOf(rig, circumstances)(before, move);
 
@@ -89,8 +92,9 @@ export const standing = (rig: Rig, state: RigState, circumstances: Circumstances
   judgeOf(rig, circumstances)(state, undefined).standing;
 
 /**
- * The state once what works by itself has: closed while the node that it watches is under pressure and neither fills nor runs out, else out of its normal
- * position. A plan takes it as it stands; after each turn of a hand it is looked at again.
+ * The state once what works by itself has: closed while the node that it watches is under pressure and
+ * neither fills nor runs out, else out of its normal position. A plan takes it as it stands; after each
+ * turn of a hand it is looked at again.
  */
 export function followed(rig: Rig, state: RigState): RigState {
   return rig.handles.reduce((now, h) => {

@@ -20,7 +20,10 @@ function reachedFrom(rig: Rig, start: string, without: string): ReadonlySet<stri
   return seen;
 }
 
-/** Can an edge lie on a way from the main to the house: is the house still reached from its far side once the near side is taken away? */
+/**
+ * Can an edge lie on a way from the main to the house: is the house still reached from its far side once
+ * the near side is taken away?
+ */
 function liesOnLine(rig: Rig, edge: RigEdge): boolean {
   const [main, house] = [nodeOfKind(rig, "main"), nodeOfKind(rig, "house")];
   if (main === undefined || house === undefined) return false;
@@ -42,7 +45,10 @@ function lineOf(rig: Rig): ReadonlySet<RigEdge> {
 /** Is a unit one that the house's water can pass, as against those of a drinking-water branch? */
 export const onLine = (rig: Rig, key: string): boolean => [...lineOf(rig)].some((e) => e.unit === key);
 
-/** Handles of the ways from the main to the house with everything open: what has to stand normal before a train is in service. */
+/**
+ * Handles of the ways from the main to the house with everything open: what has to stand normal before a
+ * train is in service.
+ */
 export function lineHandles(rig: Rig): string[] {
   const line = new Set([...lineOf(rig)].flatMap((e) => (e.kind === "opening" ? [] : [e.id])));
   return rig.handles
@@ -51,7 +57,10 @@ export function lineHandles(rig: Rig): string[] {
     .map((h) => h.id);
 }
 
-/** The valve ahead of the units that water is let in through: the last lever that all of it passes before the first unit. */
+/**
+ * The valve ahead of the units that water is let in through: the last lever that all of it passes before
+ * the first unit.
+ */
 export function feedHandle(rig: Rig): string | undefined {
   const inBranch = new Set(rig.nodes.filter((n) => n.role && BRANCH_INLETS.has(n.role)).map((n) => n.id));
   const units = rig.edges.filter((e) => e.kind === "unit" && !inBranch.has(e.from)).map((e) => e.from);

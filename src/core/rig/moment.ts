@@ -33,7 +33,10 @@ function setDegrees(c: Compiled, t: Scratch, given: Given, s: Int32Array, base: 
   }
 }
 
-/** Regions: knots joined by open edges, check valves left out; then what is live and what is vented, check valves passing both on. */
+/**
+ * Regions: knots joined by open edges, check valves left out; then what is live and what is vented, check
+ * valves passing both on.
+ */
 function setRegions(c: Compiled, t: Scratch, l: Layout): void {
   const { comp, stack, degree, mask, came } = t;
   const { startAt, edgeAt, otherAt, isCheck } = c;
@@ -111,7 +114,10 @@ function setRegions(c: Compiled, t: Scratch, l: Layout): void {
   }
 }
 
-/** What is higher than the openings of its region stays full: the house without a low and a high one of its own, and with the heater without a hot one (handbook 10, ruling 35). */
+/**
+ * What is higher than the openings of its region stays full: the house without a low and a high one of its
+ * own, and with the heater without a hot one (handbook 10, ruling 35).
+ */
 function keepFull(c: Compiled, t: Scratch): void {
   if (c.house < 0 || !c.houseDrains) return;
   const inner = c.edgeIds.length;
@@ -206,9 +212,10 @@ function setHandle(
 }
 
 /**
- * The state after a handle goes to a position, written to `out`, from a scratch that stands at the state before it and stands there again
- * afterwards; `handle` -1 lets the positions stand and only settles pressure and water. `t.holds` has the conditions that hold after it (unless `rules`
- * is false), `t.caused` those that the move itself trips: a hard fill, or a bare opening opened under pressure.
+ * The state after a handle goes to a position, written to `out`, from a scratch that stands at the state
+ * before it and stands there again afterwards; `handle` -1 lets the positions stand and only settles
+ * pressure and water. `t.holds` has the conditions that hold after it (unless `rules` is false), `t.caused`
+ * those that the move itself trips: a hard fill, or a bare opening opened under pressure.
  */
 export function turn(
   c: Compiled,
@@ -283,7 +290,10 @@ export function advance(...move: Parameters<typeof turn>): void {
   turn(...move);
 }
 
-/** Water comes to knots that were empty, or are filling still: gently through what their units allow, else it is a hard fill. */
+/**
+ * Water comes to knots that were empty, or are filling still: gently through what their units allow, else
+ * it is a hard fill.
+ */
 function fill(c: Compiled, t: Scratch, l: Layout, out: Int32Array, to: number): void {
   setWidths(c, t);
   for (let k = 0; k < c.knots; k += 1) {
@@ -326,7 +336,8 @@ function openedBare(
     )
       raise(t.caused, c.at.openUnderPressure! + o);
   }
-  // A joint that comes apart is open for a moment, whatever is put on it afterwards; nor is one put together while water comes out of it.
+  // A joint that comes apart is open for a moment, whatever is put on it afterwards; nor is one put
+  // together while water comes out of it.
   const joint = c.joint[handle]!;
   if (joint < 0) return;
   for (let i = 0; i < sets.length; i += 2) {

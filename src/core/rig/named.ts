@@ -21,8 +21,8 @@ function owners(rig: Rig, unit: string): string[][] {
   return [own, ...(host === undefined ? [] : owners(rig, host))];
 }
 /**
- * Handles of a unit by their role, those of its equals side by side too, or of the unit on whose line it stands; `*.` before it for those of every
- * unit; else the rig's own of that role.
+ * Handles of a unit by their role, those of its equals side by side too, or of the unit on whose line it
+ * stands; `*.` before it for those of every unit; else the rig's own of that role.
  */
 export function handlesNamed(
   rig: Rig,

@@ -144,9 +144,10 @@ function choicesOf(c: Compiled, goal: RigGoal): Choices {
 }
 
 /**
- * Does the goal itself break a Stop rule that nothing breaks at the start? A house to be fed from an unsafe source with no lamp on its way or with pipe
- * behind it that is not proven, a unit to be in service that still gives fines, or positions named for every
- * handle under which a rule of position is tripped, whatever the order. From a scratch whose conditions are those of the start.
+ * Does the goal itself break a Stop rule that nothing breaks at the start? A house to be fed from an unsafe
+ * source with no lamp on its way or with pipe behind it that is not proven, a unit to be in service that
+ * still gives fines, or positions named for every handle under which a rule of position is tripped,
+ * whatever the order. From a scratch whose conditions are those of the start.
  */
 function neverSafe(
   c: Compiled,
@@ -328,9 +329,10 @@ function searchFor(rig: Rig, state: RigState, goal: RigGoal, options: PlanOption
 }
 
 /**
- * The cheapest safe order of moves from a state to a goal: uniform-cost search with a bound that never exceeds what is still needed, so that the
- * answer is exact (handbook 4, Sequences). A move that a Stop rule would newly be tripped by is not taken; between moves what fills is waited for.
- * The same rig, state and goal always give the same answer.
+ * The cheapest safe order of moves from a state to a goal: uniform-cost search with a bound that never
+ * exceeds what is still needed, so that the answer is exact (handbook 4, Sequences). A move that a Stop
+ * rule would newly be tripped by is not taken; between moves what fills is waited for. The same rig, state
+ * and goal always give the same answer.
  */
 export function plan(rig: Rig, state: RigState, goal: RigGoal, options: PlanOptions = {}): Planned {
   const search = searchFor(rig, state, goal, options);

@@ -169,8 +169,8 @@ export function exercises(): Exercise[] {
 }
 
 /**
- * A solvable exercise made from a seed: a train, a bypass, some safe turns of the handles, and a wish that takes at least three moves.
- * The same seed gives the same exercise.
+ * A solvable exercise made from a seed: a train, a bypass, some safe turns of the handles, and a wish that
+ * takes at least three moves. The same seed gives the same exercise.
  */
 export function randomExercise(seed: number): Exercise {
   for (let n = 0; ; n += 1) {

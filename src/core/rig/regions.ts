@@ -12,8 +12,9 @@ export interface Region {
 }
 
 /**
- * The regions of a rig, each with its state (handbook 4, State of each region): nodes joined by open edges, air and drains left out; check valves
- * bound a region and pass its pressure on. They share no node and leave none out.
+ * The regions of a rig, each with its state (handbook 4, State of each region): nodes joined by open edges,
+ * air and drains left out; check valves bound a region and pass its pressure on. They share no node and
+ * leave none out.
  */
 export function regions(rig: Rig, state: RigState): Region[] {
   const c = compile(rig);
@@ -63,7 +64,10 @@ export function houseFeed(rig: Rig, state: RigState): readonly string[] | undefi
   return [...new Set([...c.unitEdges].flatMap((e) => (t.onPath[e] ? [rig.units[c.unitOf[e]!]!.key] : [])))];
 }
 
-/** How far each edge is open in a state, openings too: pipes, units and check valves always are, a valve as its handles say. */
+/**
+ * How far each edge is open in a state, openings too: pipes, units and check valves always are, a valve as
+ * its handles say.
+ */
 export function degreesOf(rig: Rig, state: Pick<RigState, "positions">): ReadonlyMap<string, Degree> {
   const open = new Map<string, number>(rig.edges.map((e) => [e.id, e.kind === "valve" ? 0 : 3]));
   for (const h of rig.handles)
@@ -75,7 +79,10 @@ export function degreesOf(rig: Rig, state: Pick<RigState, "positions">): Readonl
   return new Map([...open].map(([e, d]) => [e, degrees[d]!]));
 }
 
-/** Is a switch on for this unit, or `heater`? Without a switch of its own a unit counts as powered once it is in service. */
+/**
+ * Is a switch on for this unit, or `heater`? Without a switch of its own a unit counts as powered once it
+ * is in service.
+ */
 export function isPowered(rig: Rig, state: RigState, what: string): boolean {
   const own = rig.handles.filter((h) => h.powers === what);
   return own.length === 0

@@ -97,7 +97,10 @@ const wayIsNeeded = ({ c, named, permitted, openNow }: Look, handle: number, ope
   permitted.has(c.openingIds[opening]!) ||
   openNow(c.edgeIds.length + opening);
 
-/** A way out that is shut now where nothing is to be vented, and the second of two equal ones; two are kept where air has to come in as water leaves. */
+/**
+ * A way out that is shut now where nothing is to be vented, and the second of two equal ones; two are kept
+ * where air has to come in as water leaves.
+ */
 function leaveWaysOut(look: Look): void {
   const { c, state, empties, vents, onNow, relevant } = look;
   const { rig } = c;
@@ -169,7 +172,10 @@ function isPlainVent(look: Look, handle: number): boolean {
   return opening !== undefined && !look.c.openingBare[opening] && !wayIsNeeded(look, handle, opening);
 }
 
-/** Could the part's ways out serve a vent better than those at its knot? Not where its places are walked to for nothing else, and the knot has as good ones. */
+/**
+ * Could the part's ways out serve a vent better than those at its knot? Not where its places are walked to
+ * for nothing else, and the knot has as good ones.
+ */
 function mayVent(look: Look, part: Part, handles: readonly number[]): boolean {
   const { c, state, empties, vents, relevant } = look;
   const { rig } = c;
@@ -187,7 +193,10 @@ function mayVent(look: Look, part: Part, handles: readonly number[]): boolean {
   return !(atKnot.length > (empties ? 1 : 0) && asGood);
 }
 
-/** What hangs behind one knot with nothing in it that the goal, a rule or a vent needs (a drinking-water branch, say). */
+/**
+ * What hangs behind one knot with nothing in it that the goal, a rule or a vent needs (a drinking-water
+ * branch, say).
+ */
 function leaveDangling(look: Look): void {
   const { c, setOf, relevant } = look;
   for (const part of danglingParts(c)) {
@@ -255,9 +264,11 @@ function leaveBeyondJoints(look: Look, goal: RigGoal): void {
 }
 
 /**
- * Which handles a plan has to think of at all. Left out is only what cannot make a plan cheaper: a way out where nothing is to be vented; the second
- * of two equal ways out; a switch that is off and not wanted on; and what hangs behind one knot with nothing in it that the goal, a rule or a vent needs
- * (a drinking-water branch, say); and what lies beyond a joint that is not to be made. Places that only such handles have are never walked to.
+ * Which handles a plan has to think of at all. Left out is only what cannot make a plan cheaper: a way out
+ * where nothing is to be vented; the second of two equal ways out; a switch that is off and not wanted on;
+ * and what hangs behind one knot with nothing in it that the goal, a rule or a vent needs (a drinking-water
+ * branch, say); and what lies beyond a joint that is not to be made. Places that only such handles have are
+ * never walked to.
  */
 export function relevantHandles(
   c: Compiled,

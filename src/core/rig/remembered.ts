@@ -1,6 +1,9 @@
 import type { Rig } from "./rig";
 
-/** How many rigs are known again by what they say: a page is made twice of one rig, on the server and from what came of it. */
+/**
+ * How many rigs are known again by what they say: a page is made twice of one rig, on the server and from
+ * what came of it.
+ */
 const RECENT = 8;
 const recent: { readonly text: string; readonly rig: Rig }[] = [];
 const firstSeen = new WeakMap<Rig, Rig>();
@@ -18,7 +21,10 @@ function asSeen(rig: Rig): Rig {
   return same.rig;
 }
 
-/** A pure function of a rig and something that a text tells apart, computed once for each as long as the rig is in use. */
+/**
+ * A pure function of a rig and something that a text tells apart, computed once for each as long as the rig
+ * is in use.
+ */
 export function remembered<A, T>(
   make: (rig: Rig, about: A) => T,
   keyOf: (about: A) => string,

@@ -85,8 +85,9 @@ export function faultsOf(rig: Rig): string[] {
 }
 
 /**
- * Where everything stands. `pressured`: nodes that are live or still under pressure; `wet`: nodes with water in them; `filling`: nodes that fill
- * gently and have not been heard to stop; `unproven`: pipe behind UV that is not disinfected yet; `purged`: the heater holds no air.
+ * Where everything stands. `pressured`: nodes that are live or still under pressure; `wet`: nodes with
+ * water in them; `filling`: nodes that fill gently and have not been heard to stop; `unproven`: pipe behind
+ * UV that is not disinfected yet; `purged`: the heater holds no air.
  */
 export interface RigState {
   readonly positions: Readonly<Record<string, string>>;
@@ -113,7 +114,10 @@ export interface Move {
   readonly to: string;
 }
 
-/** What a step suspends while it runs (handbook 4, Rules): its openings, with the feeding handle at the step's position or a quarter. */
+/**
+ * What a step suspends while it runs (handbook 4, Rules): its openings, with the feeding handle at the
+ * step's position or a quarter.
+ */
 export interface Permit {
   readonly openings: readonly string[];
   readonly feed?: Move;

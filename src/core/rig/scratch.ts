@@ -7,8 +7,9 @@ const PLACE_SHIFT = 24;
 const PLACE_MASK = 0x7f << PLACE_SHIFT;
 
 /**
- * The rig at one moment, packed: positions (3 bits each), then a bit a knot for pressure, for water and for filling, then one word of units that
- * have been wet (bits 0–19), the purged heater (20) and the place of the hand (24–30). Two equal states have equal words.
+ * The rig at one moment, packed: positions (3 bits each), then a bit a knot for pressure, for water and for
+ * filling, then one word of units that have been wet (bits 0–19), the purged heater (20) and the place of
+ * the hand (24–30). Two equal states have equal words.
  */
 export interface Layout {
   readonly words: number;

@@ -71,7 +71,10 @@ export class Table {
   }
 }
 
-/** States still to be looked at, the least estimate first; with equal estimates the last put in, which is the farthest on. */
+/**
+ * States still to be looked at, the least estimate first; with equal estimates the last put in, which is
+ * the farthest on.
+ */
 export class Open {
   private readonly buckets: number[][] = [];
   /** Estimate of the state that was taken last. */

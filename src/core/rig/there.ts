@@ -6,7 +6,10 @@ const fed: ReadonlySet<RegionState> = new Set(["flowing", "charged", "filling"])
 const still: ReadonlySet<RegionState> = new Set(["relieved", "empty"]);
 const heard: ReadonlySet<RegionState> = new Set(["flowing", "charged", "trapped"]);
 
-/** Does the rig stand as a goal wants it (handbook 9, rule 6)? What is on the way to it (`avoid`, `always`) is not asked about. */
+/**
+ * Does the rig stand as a goal wants it (handbook 9, rule 6)? What is on the way to it (`avoid`, `always`)
+ * is not asked about.
+ */
 export function isThere(rig: Rig, state: RigState, goal: RigGoal): boolean {
   const stands = (handle: string) =>
     state.positions[handle] ?? rig.handles.find((h) => h.id === handle)!.normal;

@@ -3,8 +3,9 @@ import { disinfects } from "./rig";
 import type { Scratch } from "./scratch";
 
 /**
- * Edges on a simple way from the main to house or heater, and which of them the house has a way around. Where the live part is a tree there is one
- * way; else it is the block that a pretended edge from the sinks back to the main lies in.
+ * Edges on a simple way from the main to house or heater, and which of them the house has a way around.
+ * Where the live part is a tree there is one way; else it is the block that a pretended edge from the sinks
+ * back to the main lies in.
  */
 export function setOnPath(c: Compiled, t: Scratch): void {
   t.onPath.fill(0);
@@ -68,7 +69,10 @@ function visit(c: Compiled, t: Scratch, k: number, by: number): void {
   }
 }
 
-/** Can the main reach a knot by open edges, leaving out some: the edges of one group, or those of working lamps and dosing pumps? */
+/**
+ * Can the main reach a knot by open edges, leaving out some: the edges of one group, or those of working
+ * lamps and dosing pumps?
+ */
 export function reaches(
   c: Compiled,
   t: Scratch,

@@ -10,7 +10,10 @@ export interface NoWay {
   readonly reason: string;
 }
 
-/** Why there is no safe order of moves: the rule without which there would be one, or what the rig lacks (handbook 4, Sequences). */
+/**
+ * Why there is no safe order of moves: the rule without which there would be one, or what the rig lacks
+ * (handbook 4, Sequences).
+ */
 export function whyNot(
   rig: Rig,
   state: RigState,

@@ -30,8 +30,9 @@ function settle(step: Step, clock: Clock, at: number, next: Partial<Clock>): Clo
 }
 
 /**
- * The clock after an event (handbook 5, Steps; handbook 4, media stage): stopping water pauses a flow's clock, a flow outside its band
- * does not count, a restart counts from zero. A second start of a running clock changes nothing, so that two phones agree.
+ * The clock after an event (handbook 5, Steps; handbook 4, media stage): stopping water pauses a flow's
+ * clock, a flow outside its band does not count, a restart counts from zero. A second start of a running
+ * clock changes nothing, so that two phones agree.
  */
 export function advanceClock(step: Step, clock: Clock | undefined, event: ClockEvent): Clock | undefined {
   if (!clock) {

@@ -18,7 +18,10 @@ function rootOf(placed: Placed, key: string): string {
   return host === undefined ? key : rootOf(placed, host);
 }
 
-/** Units in the order of the design, but each behind the unit on whose line it stands: what has no water before its host is asked about after it. */
+/**
+ * Units in the order of the design, but each behind the unit on whose line it stands: what has no water
+ * before its host is asked about after it.
+ */
 function hostsFirst<U extends PlacedUnit>(units: readonly U[], placed: Placed): readonly U[] {
   const at = (u: U) => units.findIndex((x) => x.unit.key === rootOf(placed, u.unit.key));
   const isRoot = (u: U) => placed.get(u.unit.key)!.host === undefined;
@@ -92,7 +95,10 @@ function placesOf(input: ComposeInput): readonly string[] {
   });
 }
 
-/** What is read at a step: its own reading, or a glass where water runs until it is clear or free of air (handbook 9, rule 8). */
+/**
+ * What is read at a step: its own reading, or a glass where water runs until it is clear or free of air
+ * (handbook 9, rule 8).
+ */
 function readFrom({ read, flow }: RecipeStep, to: string | undefined, input: ComposeInput): Step["read"] {
   const glass = flow?.litres === undefined ? "clarity" : "rinsed";
   if (!read) return flow?.until ? { reading: glass, place: to!, when: "after" } : undefined;
@@ -242,10 +248,12 @@ function chainsOf(input: ComposeInput): Chain[] {
 }
 
 /**
- * Weaves the site recipe and each unit's recipes into the job's steps, in order, with what each must wait for (handbook 5, Composition).
- * A step waits for the one before it in its own chain and for the last site step before it; a step that gathers waits for all before it,
- * so that passive waits overlap with other work and holds keep their order. What a recipe names besides (`after`) is waited for where it belongs to the job. From an unsafe source nothing beside the line gets its first water before
- * the line is in service (handbook 10, rulings 26 and 28). A cycle of no repeats is left out.
+ * Weaves the site recipe and each unit's recipes into the job's steps, in order, with what each must wait
+ * for (handbook 5, Composition). A step waits for the one before it in its own chain and for the last site
+ * step before it; a step that gathers waits for all before it, so that passive waits overlap with other
+ * work and holds keep their order. What a recipe names besides (`after`) is waited for where it belongs to
+ * the job. From an unsafe source nothing beside the line gets its first water before the line is in service
+ * (handbook 10, rulings 26 and 28). A cycle of no repeats is left out.
  */
 export function composeRun(input: ComposeInput): Step[] {
   const chains = chainsOf(input);

@@ -18,8 +18,8 @@ export function connectsOf(units: readonly PlacedUnit[]): ReadonlySet<Connects> 
 }
 
 /**
- * Must the house's own valve be shut: for the line always, at a stop that does not hold, and for an appliance unless a valve of its branch is known
- * to stand ahead (handbook 9, Where a unit connects).
+ * Must the house's own valve be shut: for the line always, at a stop that does not hold, and for an
+ * appliance unless a valve of its branch is known to stand ahead (handbook 9, Where a unit connects).
  */
 export function isHouseShut(kinds: ReadonlySet<Connects>, answers: SurveyAnswers): boolean {
   if (kinds.has("line")) return true;
@@ -47,7 +47,10 @@ function aheadOf(units: ComposeInput["units"], model: UnitModel | undefined): st
   return [...own, ...units.slice(0, Math.max(at, 0)).map((u) => u.model.family)];
 }
 
-/** Does a condition hold of a job? Throws where a figure is compared that the unit does not state: unknown is neither much nor little. */
+/**
+ * Does a condition hold of a job? Throws where a figure is compared that the unit does not state: unknown
+ * is neither much nor little.
+ */
 function conditionHolds(c: StepCondition, input: ComposeInput, where: Where): boolean {
   const { answers, source, tankOpen, units, arrangement, schools } = input;
   const { model, connects } = where;

@@ -30,7 +30,10 @@ interface Source {
   readonly predicted?: Readonly<Record<string, number | undefined>>;
 }
 
-/** A number of a recipe: written in it, the unit's own by its path, or predicted for it here; with what is usual where there is none. */
+/**
+ * A number of a recipe: written in it, the unit's own by its path, or predicted for it here; with what is
+ * usual where there is none.
+ */
 export function numberOf(written: RecipeFigure, { model, predicted }: Source, defaults: Defaults): number {
   if (typeof written === "number") return written;
   if (typeof written === "string") return stated(model, written.slice(1), defaults);
@@ -80,7 +83,10 @@ const boxLines = (fit: UnitFit, code: string): string[] => [
 const toolLine = (fit: UnitFit, code: string): string[] =>
   fit.tools.length === 0 ? [] : [`Tools for ${code}: ${fit.tools.join(", ")}`];
 
-/** Joints that come under pressure for the first time, a line for all that are made alike: what a leak is looked for at. */
+/**
+ * Joints that come under pressure for the first time, a line for all that are made alike: what a leak is
+ * looked for at.
+ */
 function jointLines({ joins, tubeJoins }: ComposeInput, unit: string): string[] {
   const counts = new Map<string, number>();
   for (const made of tubeJoins?.[unit] ?? [...(joins?.house ?? []), ...(joins?.train ?? [])]) {
@@ -90,7 +96,10 @@ function jointLines({ joins, tubeJoins }: ComposeInput, unit: string): string[] 
   return [...counts].map(([alike, count]) => `${count} × ${alike}`);
 }
 
-/** What a step lists of the units' own data: ports of its unit; boxes and tools of every unit of the job; the joints of its unit's tubes, or else those on the wall. */
+/**
+ * What a step lists of the units' own data: ports of its unit; boxes and tools of every unit of the job;
+ * the joints of its unit's tubes, or else those on the wall.
+ */
 export function listed(
   template: RecipeStep,
   { key, model }: { readonly key: string; readonly model?: UnitModel },
@@ -119,7 +128,10 @@ function figureOf(written: WordFigure, model: UnitModel | undefined): Named | Wr
   return written.usual && usually(written.usual);
 }
 
-/** The figures of a step's words: its recipe's, those of its unit, and what is computed for this site, each where the words name it. */
+/**
+ * The figures of a step's words: its recipe's, those of its unit, and what is computed for this site, each
+ * where the words name it.
+ */
 export function figuresOf(
   template: RecipeStep,
   model: UnitModel | undefined,

@@ -4,7 +4,10 @@ export interface Waiting {
   readonly needs: readonly string[];
 }
 
-/** Steps that wait for one another in a circle, in its order; undefined where none do. A step that is not among them is waited for by nobody. */
+/**
+ * Steps that wait for one another in a circle, in its order; undefined where none do. A step that is not
+ * among them is waited for by nobody.
+ */
 export function loopIn(steps: readonly Waiting[]): readonly string[] | undefined {
   const needsOf = new Map(steps.map((s) => [s.id, s.needs]));
   const free = new Set<string>();

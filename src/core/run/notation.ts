@@ -20,7 +20,10 @@ const listOf = (text: string): string[] =>
     .map((x) => x.trim())
     .filter(Boolean);
 
-/** A number of a recipe as it is written: `10`, `unit startUp.flush`, `unit startUp.flush, usual 10`, `predicted contact, usual 1440`. */
+/**
+ * A number of a recipe as it is written: `10`, `unit startUp.flush`, `unit startUp.flush, usual 10`,
+ * `predicted contact, usual 1440`.
+ */
 export function figureText(figure: RecipeFigure): string {
   if (typeof figure === "number") return String(figure);
   if (typeof figure === "string") return `unit ${figure.slice(1)}`;

@@ -23,8 +23,9 @@ const fittings: Partial<Record<Fixture, readonly Fitting[]>> = {
 };
 
 /**
- * Every outlet of a house that its treated water reaches, cold and hot, in the order of a walk; fixtures of a kind are numbered. Outdoor taps only
- * where they are taken off behind the treatment. Faucets of drinking-water branches are no fixtures and are not among them (handbook 9, Disinfection).
+ * Every outlet of a house that its treated water reaches, cold and hot, in the order of a walk; fixtures of
+ * a kind are numbered. Outdoor taps only where they are taken off behind the treatment. Faucets of
+ * drinking-water branches are no fixtures and are not among them (handbook 9, Disinfection).
  */
 export function outletsOf(
   fixtures: Readonly<Partial<Record<Fixture, number>>>,

@@ -7,8 +7,8 @@ import { stages, stepKinds, type Step } from "./step";
 
 const unitFigure = z.string().regex(/^[a-zA-Z0-9.]+$/);
 /**
- * A number; the unit's own figure by path, `$ro.rinseMinutes`; the same with what is usual where the unit states none; or what is predicted for it on
- * its site.
+ * A number; the unit's own figure by path, `$ro.rinseMinutes`; the same with what is usual where the unit
+ * states none; or what is predicted for it on its site.
  */
 const figure = z.union([
   z.number().nonnegative(),
@@ -18,7 +18,10 @@ const figure = z.union([
 ]);
 export type RecipeFigure = z.infer<typeof figure>;
 const bothSystems = z.strictObject({ us: z.string(), metric: z.string() });
-/** A figure in the words of a step: written, or the unit's own by path, with what is usual where the unit states none. */
+/**
+ * A figure in the words of a step: written, or the unit's own by path, with what is usual where the unit
+ * states none.
+ */
 const wordFigure = z.union([
   bothSystems,
   z.strictObject({
@@ -29,10 +32,12 @@ const wordFigure = z.union([
   }),
 ]);
 /**
- * When a step belongs to a job. `unit` is a figure of the unit by path: one of some values, so much or more, less than that, or stated at all.
- * `present` and `absent`: some unit of the job connects so, or none does; `at`: this unit does; `houseShut`: the house's own valve has to be shut for it;
- * `bypass`: the house can be fed past the line; `school`: which option is chosen; `units`: the design has any, or is a bypass alone;
- * `joins`: the joints of its pipes are known; `families`: some unit of the job is of one; `ahead` and `noneAhead`: of one in the line before this unit (handbook 9).
+ * When a step belongs to a job. `unit` is a figure of the unit by path: one of some values, so much or
+ * more, less than that, or stated at all. `present` and `absent`: some unit of the job connects so, or none
+ * does; `at`: this unit does; `houseShut`: the house's own valve has to be shut for it; `bypass`: the house
+ * can be fed past the line; `school`: which option is chosen; `units`: the design has any, or is a bypass
+ * alone; `joins`: the joints of its pipes are known; `families`: some unit of the job is of one; `ahead`
+ * and `noneAhead`: of one in the line before this unit (handbook 9).
  */
 const plainCondition = z.union([
   z.strictObject({ survey: z.string(), is: z.array(z.string()).min(1) }),
@@ -58,7 +63,10 @@ const plainCondition = z.union([
 ]);
 const condition = z.union([plainCondition, z.strictObject({ any: z.array(plainCondition).min(2) })]);
 
-/** What the rig is to come to: a wish of chapter 4, or handles of the unit at positions, with the openings that the step permits and the handle that feeds them. */
+/**
+ * What the rig is to come to: a wish of chapter 4, or handles of the unit at positions, with the openings
+ * that the step permits and the handle that feeds them.
+ */
 const goalSchema = z.union([
   z.strictObject({ want: z.enum(["isolate", "serve", "passBy", "restore", "trap"]) }),
   z.strictObject({ want: z.literal("fill"), fully: z.boolean().optional() }),
@@ -81,7 +89,10 @@ export const recipeStepSchema = z
     /** Names the step in every unit system, so it holds no figure. */
     title: z.string().min(3).max(90),
     why: z.string().min(3),
-    /** What stands at the places `{gap}` of its words, in both unit systems as the trade writes it; `{unit}` and `{mass}` are the unit's own. */
+    /**
+     * What stands at the places `{gap}` of its words, in both unit systems as the trade writes it; `{unit}`
+     * and `{mass}` are the unit's own.
+     */
     figures: z.record(z.string(), wordFigure).optional(),
     work: z.number().nonnegative(),
     water: z.enum(["off", "bypassed", "on", "any"]),
@@ -137,7 +148,10 @@ export const recipeStepSchema = z
     gathers: z.boolean().optional(),
     /** Steps of the same recipe that it waits for besides the one before it. */
     after: z.array(z.string()).min(1).optional(),
-    /** Whether it belongs to the run that bacteria in the sample open again: `too`, besides the first run, or `only`; absent: to the first alone. */
+    /**
+     * Whether it belongs to the run that bacteria in the sample open again: `too`, besides the first run,
+     * or `only`; absent: to the first alone.
+     */
     again: z.enum(["too", "only"]).optional(),
   })
   .superRefine((s, ctx) => {

@@ -222,9 +222,10 @@ function waitFaults(recipe: Recipe): RecipeFault[] {
 }
 
 /**
- * What keeps a recipe from being used, each with its place: a figure that its family has not, a place in words that nothing fills, a question, option,
- * school, caution, reading, handle or family that does not exist, a condition that can never hold, steps that wait for one another (handbook 9, rule 13).
- * None where all is well. That its steps can be reached is shown by a rehearsal.
+ * What keeps a recipe from being used, each with its place: a figure that its family has not, a place in
+ * words that nothing fills, a question, option, school, caution, reading, handle or family that does not
+ * exist, a condition that can never hold, steps that wait for one another (handbook 9, rule 13). None where
+ * all is well. That its steps can be reached is shown by a rehearsal.
  */
 export function recipeFaults(recipe: Recipe, known: Nameable): readonly RecipeFault[] {
   const unknown = recipe.families.filter((f) => !known.figuresOf(f));

@@ -37,7 +37,10 @@ export interface FlowBand {
   readonly high: number;
 }
 
-/** A step as the run keeps it: composed once, frozen into the log with the run's start. Minutes throughout. Its words may have places, `{gap}`, for its figures; its title has none. */
+/**
+ * A step as the run keeps it: composed once, frozen into the log with the run's start. Minutes throughout.
+ * Its words may have places, `{gap}`, for its figures; its title has none.
+ */
 export interface Step {
   /** `site.route`, `u2.soak`: the unit's key and the recipe step. */
   readonly id: string;

@@ -41,9 +41,9 @@ function waysToOpen(
 const MOST_TAPS = 6;
 
 /**
- * The fewest cold taps whose sum lies inside a band, in words (handbook 9, K5); among as many the nearest to its middle. Where no sum lies inside,
- * the least that is above it, to be throttled at one tap, else all of them with what is missing said. A complete bathroom counts as a tub and a
- * lavatory tap. L/min.
+ * The fewest cold taps whose sum lies inside a band, in words (handbook 9, K5); among as many the nearest
+ * to its middle. Where no sum lies inside, the least that is above it, to be throttled at one tap, else all
+ * of them with what is missing said. A complete bathroom counts as a tub and a lavatory tap. L/min.
  */
 export function tapsFor(
   { low, high }: FlowBand,

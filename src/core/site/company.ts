@@ -11,7 +11,10 @@ const tap = z.strictObject({ copper: atTap, chlorine: atTap, sodium: atTap } sat
 /** Company settings (handbook 1, Schools). Each school is a named choice; the defaults are the handbook's. */
 export const companySchema = z.strictObject({
   name: z.string().trim().min(1, "Enter the company's name").max(80),
-  /** How the household reaches it, and what it works by: on the record and on what the customer keeps. Settings that were saved before say nothing of them. */
+  /**
+   * How the household reaches it, and what it works by: on the record and on what the customer keeps.
+   * Settings that were saved before say nothing of them.
+   */
   phone: z.string().trim().max(60, "At most 60 letters").default(""),
   address: z.string().trim().max(200, "At most 200 letters").default(""),
   licence: z.string().trim().max(60, "At most 60 letters").default(""),
@@ -34,7 +37,10 @@ export const companySchema = z.strictObject({
   waterOffFrom: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "A time of day, for example 09:00"),
   waterOffTo: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, "A time of day, for example 16:00"),
   roDiscards: z.coerce.number().int("A whole number").min(1, "At least 1").max(5, "At most 5"),
-  /** Minutes without a touch after which a screen locks itself, where its person has a PIN; settings that were saved before say nothing of it. */
+  /**
+   * Minutes without a touch after which a screen locks itself, where its person has a PIN; settings that
+   * were saved before say nothing of it.
+   */
   lockAfter: z.coerce
     .number()
     .int("A whole number of minutes")

@@ -10,7 +10,10 @@ export interface NamedLine<K extends string> {
   readonly example: string;
 }
 
-/** A line such as `heater: 900, 0, 500, 1300 mm`: what it names, and its lengths in whole mm; refused in words. Bare numbers are in the unit of the last. */
+/**
+ * A line such as `heater: 900, 0, 500, 1300 mm`: what it names, and its lengths in whole mm; refused in
+ * words. Bare numbers are in the unit of the last.
+ */
 export function readNamedLengths<K extends string>(
   line: string,
   { kinds, sizes, example }: NamedLine<K>,

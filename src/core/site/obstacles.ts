@@ -57,8 +57,9 @@ const written = ({ kind, x, y, width, height }: Omit<Obstacle, "id">): string =>
   `${obstacleWords[kind]}: ${[x, y, width, height].map((n) => `${n} mm`).join(", ")}`;
 
 /**
- * Obstacles of a wall, one on a line: `heater: 900, 0, 500, 1300 mm` (from the left, above the floor, wide, high). Bare numbers are in the unit of the last. `text` is
- * what is kept, with units. Refused in words, by line.
+ * Obstacles of a wall, one on a line: `heater: 900, 0, 500, 1300 mm` (from the left, above the floor, wide,
+ * high). Bare numbers are in the unit of the last. `text` is what is kept, with units. Refused in words, by
+ * line.
  */
 export function readObstacles(text: string, system: UnitSystem): Read {
   const lines = text

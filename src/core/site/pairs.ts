@@ -1,7 +1,10 @@
 import { lower, print, upper, type UnitSystem } from "../units";
 import type { SurveyAnswer, SurveyAnswers } from "./survey";
 
-/** Two answers of which one is the higher; `mayEqual` where they may be the same. Each says what is wrong where it comes second, `{other}` being the first. */
+/**
+ * Two answers of which one is the higher; `mayEqual` where they may be the same. Each says what is wrong
+ * where it comes second, `{other}` being the first.
+ */
 interface Order {
   readonly low: string;
   readonly high: string;
@@ -56,8 +59,9 @@ function hoursFault(answers: SurveyAnswers, field: string, answer: SurveyAnswer)
 }
 
 /**
- * Why an answer cannot stand beside another one, in words of a unit system; undefined where it can (handbook 10, ruling 10). A pressure while flowing is
- * lower than at rest, one by day no higher than at night, a pump cuts in below where it cuts out, and hours end after they begin.
+ * Why an answer cannot stand beside another one, in words of a unit system; undefined where it can
+ * (handbook 10, ruling 10). A pressure while flowing is lower than at rest, one by day no higher than at
+ * night, a pump cuts in below where it cuts out, and hours end after they begin.
  */
 export function pairFault(
   answers: SurveyAnswers,

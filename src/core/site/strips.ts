@@ -26,7 +26,10 @@ export const stripExample = (system: UnitSystem): string =>
 
 const written = ({ ground, x, width }: Strip): string => `${words[ground]}: ${x} mm, ${width} mm`;
 
-/** Strips of a wall, one on a line: `concrete: 0, 1200 mm` (from the left, wide), none over another. `text` is what is kept, with units. Refused in words, by line. */
+/**
+ * Strips of a wall, one on a line: `concrete: 0, 1200 mm` (from the left, wide), none over another. `text`
+ * is what is kept, with units. Refused in words, by line.
+ */
 export function readStrips(text: string, system: UnitSystem): Read {
   const lines = text.split("\n").filter((line) => line.trim() !== "");
   const strips: Strip[] = [];

@@ -38,7 +38,10 @@ export const tapExample = (system: UnitSystem): string =>
 const written = ({ kind, rise, pipe }: Omit<Tap, "id">): string =>
   `${tapWords[kind]}: ${rise} mm, ${pipe} mm`;
 
-/** Taps of a house, one on a line: `shower: 5.5, 18 m` (above the cut, of pipe from it). `text` is what is kept, with units. Refused in words, by line. */
+/**
+ * Taps of a house, one on a line: `shower: 5.5, 18 m` (above the cut, of pipe from it). `text` is what is
+ * kept, with units. Refused in words, by line.
+ */
 export function readTaps(text: string, system: UnitSystem): Read {
   const lines = text.split("\n").filter((line) => line.trim() !== "");
   if (lines.length > MOST)

@@ -11,8 +11,8 @@ export interface StationPair {
 }
 
 /**
- * Stations of two trains side by side, in the order of the first with what only the second has after what stands before it there. Units answer each other
- * by key and family, else by family in order.
+ * Stations of two trains side by side, in the order of the first with what only the second has after what
+ * stands before it there. Units answer each other by key and family, else by family in order.
  */
 export function pairStations(
   a: Pick<TrainJudgement, "stations">,
@@ -75,7 +75,10 @@ export interface VerdictChange {
   readonly after?: Verdict;
 }
 
-/** Verdicts whose level is another in the second judgement, or that are only in one of them; a verdict that is merely absent counts as Good. */
+/**
+ * Verdicts whose level is another in the second judgement, or that are only in one of them; a verdict that
+ * is merely absent counts as Good.
+ */
 export function changedVerdicts(
   before: readonly { readonly at: string; readonly verdict: Verdict }[],
   after: readonly { readonly at: string; readonly verdict: Verdict }[],

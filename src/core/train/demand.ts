@@ -17,7 +17,10 @@ export interface Demand {
   readonly dailyLitres?: number;
 }
 
-/** The fixtures whose water is treated: outdoor taps that are taken off before the train are not (handbook 10, ruling 16). */
+/**
+ * The fixtures whose water is treated: outdoor taps that are taken off before the train are not (handbook
+ * 10, ruling 16).
+ */
 function treatedOnly(counts: SiteFacts["fixtures"], { outdoorBefore }: SiteFacts): SiteFacts["fixtures"] {
   if (!outdoorBefore || counts.hoseBib === undefined) return counts;
   const { hoseBib: _, ...rest } = counts;

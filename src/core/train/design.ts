@@ -67,7 +67,10 @@ function under<K extends WeakKey, V>(memory: WeakMap<K, V>, key: K, make: () => 
   return made;
 }
 
-/** The judgement of a design as it stands. It is judged once: the same answers, units and knowledge are remembered by identity. */
+/**
+ * The judgement of a design as it stands. It is judged once: the same answers, units and knowledge are
+ * remembered by identity.
+ */
 export function judgeJob(basis: DesignBasis, knowledge: DesignKnowledge): TrainJudgement {
   const byAnswers = under(remembered, knowledge, () => new WeakMap());
   const byUnits = under(byAnswers, basis.answers, () => new WeakMap());

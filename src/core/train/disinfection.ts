@@ -15,7 +15,10 @@ const NEW_FAST: Contact = { start: 200, minutes: 3 * 60 };
 /** What the pipes behind a chamber are: in use for long, or new or opened for this job; unknown where nobody said. */
 export type PipeAge = "existing" | "opened";
 
-/** A disinfection as it is to be done here: what to dose, into how much, for how long. Litres are absent where a length is not known; `missing` names the answers. */
+/**
+ * A disinfection as it is to be done here: what to dose, into how much, for how long. Litres are absent
+ * where a length is not known; `missing` names the answers.
+ */
 export interface Disinfection extends Contact {
   readonly age?: PipeAge;
   readonly pipeLitres?: number;
@@ -28,7 +31,10 @@ export interface Disinfection extends Contact {
 
 type Pipes = Readonly<Record<string, { readonly idMm: Readonly<Record<string, number>> }>>;
 
-/** Litres in all of a house's cold or hot pipe behind the cut; undefined while its length, or what it is, is not known. */
+/**
+ * Litres in all of a house's cold or hot pipe behind the cut; undefined while its length, or what it is, is
+ * not known.
+ */
 function pipeLitres(answers: SurveyAnswers, pipes: Pipes, water: "cold" | "hot"): number | undefined {
   const m = upper(answers[`behind.${water}Length`]?.measured);
   const material = answers["cutin.pipe"]?.text;
@@ -44,7 +50,10 @@ export function houseLitres(answers: SurveyAnswers, pipes: Pipes): number | unde
   return cold === undefined || hot === undefined ? undefined : cold + hot;
 }
 
-/** Water of what is dosed of the train: the chamber, what stands behind it, and the last housing ahead, whose bowl takes the dose; undefined where one does not say what it holds. */
+/**
+ * Water of what is dosed of the train: the chamber, what stands behind it, and the last housing ahead,
+ * whose bowl takes the dose; undefined where one does not say what it holds.
+ */
 function trainLitres(units: readonly PlacedUnit[], key: string): number | undefined {
   const placed = placementsOf(units);
   const line = units.filter(({ unit }) => placed.get(unit.key)!.connects === "line");
@@ -60,8 +69,9 @@ export const contactOf = (age: PipeAge | undefined, isFast: boolean): Contact =>
   age === "existing" ? EXISTING : isFast ? NEW_FAST : NEW_SLOW;
 
 /**
- * What a chamber's disinfection takes on a site (handbook 5, Dose; handbook 9, K16; handbook 10, ruling 18): litres of cold and hot pipe from surveyed
- * lengths, of the train from the dosing place on, and of the heater where hot lines are dosed. L, mg/L, minutes.
+ * What a chamber's disinfection takes on a site (handbook 5, Dose; handbook 9, K16; handbook 10, ruling
+ * 18): litres of cold and hot pipe from surveyed lengths, of the train from the dosing place on, and of the
+ * heater where hot lines are dosed. L, mg/L, minutes.
  */
 export function disinfectionOf(
   units: readonly PlacedUnit[],

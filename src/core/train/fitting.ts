@@ -41,7 +41,10 @@ function faucetBands({ holes }: UnitFit) {
   };
 }
 
-/** An existing hole against what the faucet takes; a hole that nobody measured is drilled or measured on site (handbook 9, K7). */
+/**
+ * An existing hole against what the faucet takes; a hole that nobody measured is drilled or measured on
+ * site (handbook 9, K7).
+ */
 function judgeHole({ fit }: UnitModel, { connects }: Placement, facts: SiteFacts): Verdict[] {
   if (!fit || connects !== "sink" || facts.sinkHole === undefined) return [];
   const { below, above } = faucetBands(fit);
@@ -73,14 +76,20 @@ const room = rule<RoomFacts>("unit-room", {
   remedy: (_f, _say, level) => (level === "Good" ? "" : "Another place, or a shorter unit"),
 });
 
-/** The height that a unit takes: its drop clearance where it is changed from below a sink, else its body with the room it asks for. */
+/**
+ * The height that a unit takes: its drop clearance where it is changed from below a sink, else its body
+ * with the room it asks for.
+ */
 function heightNeeded(model: UnitModel): number | undefined {
   const { body, free } = model.fit ?? {};
   if (model.family === "pointFilter" && free?.below !== undefined) return free.below;
   return body && body.height + (free?.above ?? 0) + (free?.below ?? 0);
 }
 
-/** Room where it is to stand: under the sink, or at the train (handbook 9, K10, K15). Nothing is said of a place that nobody measured. */
+/**
+ * Room where it is to stand: under the sink, or at the train (handbook 9, K10, K15). Nothing is said of a
+ * place that nobody measured.
+ */
 function judgeRoom(model: UnitModel, { connects }: Placement, facts: SiteFacts): Verdict[] {
   const height = connects === "line" ? facts.spaceHeight : connects === "sink" ? facts.sinkHeight : undefined;
   const needed = heightNeeded(model);
@@ -102,7 +111,10 @@ const sampled = rule<{ readonly behind?: boolean }>("water-sample", {
   remedy: () => "Test it ahead of what is there",
 });
 
-/** A test of water that old treatment had already changed says nothing of what the new one gets (handbook 9; chapter 1, Site). */
+/**
+ * A test of water that old treatment had already changed says nothing of what the new one gets (handbook 9;
+ * chapter 1, Site).
+ */
 export function judgeSample({ oldTreatment, sampledBehind }: SiteFacts): Verdict[] {
   if (!oldTreatment || sampledBehind === false) return [];
   return [sampled.unknown({ behind: sampledBehind }, [sampledBehind ? "water.hardness" : "existing.sample"])];

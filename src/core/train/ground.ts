@@ -19,7 +19,10 @@ export interface TapLimit {
 export interface TrainInput {
   readonly facts: SiteFacts;
   readonly units: readonly PlacedUnit[];
-  /** Pipes before each unit of the line and behind the last, where it is known how they go; else the line is judged by its units alone. */
+  /**
+   * Pipes before each unit of the line and behind the last, where it is known how they go; else the line is
+   * judged by its units alone.
+   */
   readonly laid?: readonly (readonly PipeRun[])[];
   readonly schools: TrainSchools;
   readonly tables: {
@@ -52,7 +55,10 @@ function openCurveOf(facts: SiteFacts, pipes: TrainInput["tables"]["pipes"]): Su
     : undefined;
 }
 
-/** The curve of a site's supply, with the reducing valve that it stands behind; undefined while too little is known of it (handbook 3, The network). */
+/**
+ * The curve of a site's supply, with the reducing valve that it stands behind; undefined while too little
+ * is known of it (handbook 3, The network).
+ */
 export function supplyCurveOf(
   facts: SiteFacts,
   pipes: TrainInput["tables"]["pipes"],

@@ -71,7 +71,10 @@ export const carbonBehind = rule<Record<string, never>>("doser-carbon", {
   remedy: () => "A carbon tank behind the retention tank",
 });
 
-/** Is there disinfectant in the water that comes: undefined where nobody tested it; in a private source there is none unless somebody did (handbook 10, ruling 6). */
+/**
+ * Is there disinfectant in the water that comes: undefined where nobody tested it; in a private source
+ * there is none unless somebody did (handbook 10, ruling 6).
+ */
 function isDisinfected({ water, source }: SiteFacts): boolean | undefined {
   const { chlorine, chloramine } = water;
   if (isKnownAbove(chlorine, 0.5) || isKnownAbove(chloramine, 0.5)) return true;
@@ -81,7 +84,10 @@ function isDisinfected({ water, source }: SiteFacts): boolean | undefined {
   return ofOwn && chlorine === undefined && chloramine === undefined ? false : undefined;
 }
 
-/** Which of carbon and softener stands first: by sulphide that the carbon takes, else by the school, else by disinfectant (handbook 10, rulings 6 and 7). */
+/**
+ * Which of carbon and softener stands first: by sulphide that the carbon takes, else by the school, else by
+ * disinfectant (handbook 10, rulings 6 and 7).
+ */
 function judgeCarbonSoftener(
   facts: SiteFacts,
   school: TrainSchools["order"],
@@ -236,7 +242,10 @@ const closedSystem = rule<ClosedFacts>("closed-system", {
 /** Heaters that hold water while they warm it. */
 const storing: ReadonlySet<string> = new Set(["electric", "gas", "heatPump", "indirect"]);
 
-/** A closed system with a heater that stores water asks for an expansion vessel, at every pressure (handbook 10, ruling 11). */
+/**
+ * A closed system with a heater that stores water asks for an expansion vessel, at every pressure (handbook
+ * 10, ruling 11).
+ */
 export function judgeClosed(facts: SiteFacts, stations: readonly Pick<Station, "model">[]): Verdict[] {
   const has = (family: string) => stations.some((s) => s.model.family === family);
   const by = [

@@ -154,7 +154,10 @@ export function reachedAfter(
   };
 }
 
-/** How far the water has come behind a unit on a branch: a pump hands on its lift, a membrane parts what is behind it from the house's pressure. */
+/**
+ * How far the water has come behind a unit on a branch: a pump hands on its lift, a membrane parts what is
+ * behind it from the house's pressure.
+ */
 function reachedOnBranch(
   at: Reached,
   unit: DesignUnit,
@@ -181,7 +184,10 @@ function reachedOnBranch(
   };
 }
 
-/** What a limit is held against where a unit stands; pressures at its height, of which one that is not known lifts nothing at rest. */
+/**
+ * What a limit is held against where a unit stands; pressures at its height, of which one that is not known
+ * lifts nothing at rest.
+ */
 function measuredFor(limit: FeedLimit, water: Water, at: Reached, rise: number | undefined) {
   const placed = (kPa: number | undefined, metres: number | undefined): Measured | undefined =>
     kPa === undefined || metres === undefined ? undefined : value(kPa - KPA_PER_METRE * metres);
@@ -200,7 +206,10 @@ function measuredFor(limit: FeedLimit, water: Water, at: Reached, rise: number |
   }
 }
 
-/** Is a limit of pressure asked about here at all: the night where it was measured, and behind a membrane only what its tank gives. */
+/**
+ * Is a limit of pressure asked about here at all: the night where it was measured, and behind a membrane
+ * only what its tank gives.
+ */
 function isAsked({ key }: FeedLimit, at: Reached): boolean {
   if (key === "pressureNight") return at.night !== undefined && !at.behindMembrane;
   if (key === "pressure") return !at.behindMembrane;
@@ -307,7 +316,10 @@ export function placeUnit(
   };
 }
 
-/** Units where their water passes them: the house's line first, then each branch, what stands on a unit's feed before it and on its product line behind it. */
+/**
+ * Units where their water passes them: the house's line first, then each branch, what stands on a unit's
+ * feed before it and on its product line behind it.
+ */
 function alongTheWater(
   ground: Ground,
   units: readonly PlacedUnit[],
@@ -380,8 +392,9 @@ function withOutlet(station: Station, verdicts: readonly Verdict[] | undefined):
 }
 
 /**
- * Judges every unit against the water as it arrives there, the flow and the pressure, each outlet where people drink, and the train as a whole
- * (handbook 2; handbook 9, rule 10). Pure: the same input gives the same judgement, in the browser while editing and on the server when signing.
+ * Judges every unit against the water as it arrives there, the flow and the pressure, each outlet where
+ * people drink, and the train as a whole (handbook 2; handbook 9, rule 10). Pure: the same input gives the
+ * same judgement, in the browser while editing and on the server when signing.
  */
 export function judgeTrain(input: TrainInput): TrainJudgement {
   const ground = groundOf(input);

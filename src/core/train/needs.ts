@@ -57,15 +57,19 @@ export const isNeedRule = (id: string): boolean => needRules.some((r) => r.id ==
 /** Needs that the feed limits of the unit concerned say already. */
 const judgedByLimits: ReadonlySet<NeedId> = new Set<NeedId>(["soft-before-ro"]);
 
-/** Where needs are asked: the water that reaches the house, and whether the design has outlets of its own, which are judged on their water. */
+/**
+ * Where needs are asked: the water that reaches the house, and whether the design has outlets of its own,
+ * which are judged on their water.
+ */
 export interface NeedPlaces {
   readonly house: Water;
   readonly outlets: boolean;
 }
 
 /**
- * Is a need answered: at the drinking tap by an outlet, which is judged on its own water; in the house by what some unit of its line does, or because
- * the water behind the line is within the limit. What stands at one faucet or appliance answers nothing for the house (handbook 10, ruling 2).
+ * Is a need answered: at the drinking tap by an outlet, which is judged on its own water; in the house by
+ * what some unit of its line does, or because the water behind the line is within the limit. What stands at
+ * one faucet or appliance answers nothing for the house (handbook 10, ruling 2).
  */
 function isAnswered(id: NeedId, line: readonly Station[], { house, outlets }: NeedPlaces): boolean {
   if (needKind(id).atTap && outlets) return true;
@@ -87,8 +91,9 @@ function isWithin(water: Water, { key, above, below }: NonNullable<NeedKind["lim
 }
 
 /**
- * Every need of the water that nothing in the train answers: Check, without disinfection Stop; Unknown where a test is missing (handbook 10, ruling 5).
- * Where nothing stands in the house's line, a missing test of the house's water keeps nothing open.
+ * Every need of the water that nothing in the train answers: Check, without disinfection Stop; Unknown
+ * where a test is missing (handbook 10, ruling 5). Where nothing stands in the house's line, a missing test
+ * of the house's water keeps nothing open.
  */
 export function judgeNeeds(findings: Findings, stations: readonly Station[], at: NeedPlaces): Verdict[] {
   const line = stations.filter((s) => s.placement.connects === "line");

@@ -73,7 +73,10 @@ export const outletRules: readonly AnyRule[] = [...rules.values(), bacteria];
 const disinfects = ({ model }: Station): boolean =>
   model.effects.includes("ultraviolet") || model.effects.includes("chlorination");
 
-/** The stations that stand on a unit's product line, in the order of the water, without tubes that end at an appliance. */
+/**
+ * The stations that stand on a unit's product line, in the order of the water, without tubes that end at an
+ * appliance.
+ */
 function behind(stations: readonly Station[], host: string): Station[] {
   return stations
     .filter((s) => s.placement.host === host && s.placement.connects === "product")
@@ -165,17 +168,26 @@ function judgeKitchen(
   });
 }
 
-/** What is said of the water where people drink: at the house's kitchen tap, and at each unit's own outlet, by its key. */
+/**
+ * What is said of the water where people drink: at the house's kitchen tap, and at each unit's own outlet,
+ * by its key.
+ */
 export interface OutletJudgement {
   readonly kitchen: readonly Verdict[];
   readonly own: ReadonlyMap<string, readonly Verdict[]>;
 }
 
-/** Rules of what the kitchen tap is told of an outlet that answers for it: they come with the outlet, not with the house's line. */
+/**
+ * Rules of what the kitchen tap is told of an outlet that answers for it: they come with the outlet, not
+ * with the house's line.
+ */
 export const toldOfOutlet = (ground: Ground): ReadonlySet<string> =>
   new Set(ground.tables.tap.filter((l) => !l.onlyMeasured).map((l) => rules.get(l.key)!.id));
 
-/** What an outlet behind the house's line adds: what is said of its own water, and of the kitchen tap that it answers for. */
+/**
+ * What an outlet behind the house's line adds: what is said of its own water, and of the kitchen tap that
+ * it answers for.
+ */
 export function judgeDrunk(ground: Ground, house: Water, outlet: Pick<Outlet, "name" | "water">): Verdict[] {
   const told = toldOfOutlet(ground);
   const drunk: Outlet = { ...outlet, at: outlet.name, safety: "safe" };

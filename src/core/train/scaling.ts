@@ -5,7 +5,10 @@ import { isCorrosive, isScaling, scalingOf, scalingWord, type Water } from "../w
 import { rule } from "../words";
 import type { Station } from "./station";
 
-/** Softened water is corrosive by its pH or by too little to buffer it, not by the index, which softening alone lowers by more than one (handbook 10, ruling 8). */
+/**
+ * Softened water is corrosive by its pH or by too little to buffer it, not by the index, which softening
+ * alone lowers by more than one (handbook 10, ruling 8).
+ */
 const SOFT_PH = 7;
 const SOFT_ALKALINITY = 60;
 
@@ -40,7 +43,10 @@ const metalPipes: Readonly<Record<string, string>> = {
   steel: "galvanised pipe",
 };
 
-/** The scaling index of the water that the house gets: corrosion as it is cold, scale in the heater. Nothing is said where a value is missing. */
+/**
+ * The scaling index of the water that the house gets: corrosion as it is cold, scale in the heater. Nothing
+ * is said where a value is missing.
+ */
 export function judgeScaling(water: Water, line: readonly Station[], facts: SiteFacts): Verdict[] {
   const { index } = scalingOf(water);
   if (!index) return [];

@@ -68,7 +68,10 @@ const drain = rule<DrainFacts>("unit-drain", {
   caution: () => "Never a direct connection to the sewer side.",
 });
 
-/** Does its waste run through a line of its own to a drain; a softener's drain is judged with its valve, an RO's at a sink is its saddle. */
+/**
+ * Does its waste run through a line of its own to a drain; a softener's drain is judged with its valve, an
+ * RO's at a sink is its saddle.
+ */
 const needsDrain = (model: UnitModel, { connects }: Placement): boolean =>
   model.media?.backwash !== undefined ||
   model.manual !== undefined ||
@@ -121,8 +124,8 @@ const underSink = rule<{ readonly needs: number; readonly gives: number }>("unit
   remedy: () => "A shorter unit, or another cabinet",
 });
 /**
- * What a unit needs under a sink, mm: its body and what is free above and below it; a drop that is longer than its body counts from its head down, and holds it (handbook 9,
- * K10).
+ * What a unit needs under a sink, mm: its body and what is free above and below it; a drop that is longer
+ * than its body counts from its head down, and holds it (handbook 9, K10).
  */
 function heightUnderSink({ fit }: UnitModel): number {
   if (!fit?.body) return USUAL_DROP;
@@ -130,7 +133,10 @@ function heightUnderSink({ fit }: UnitModel): number {
   return above + fit.body.height + underBody(below, fit.body.height);
 }
 
-/** What hangs under a sink and is opened downwards, where somebody has measured the room; else it is measured on site before anything is fitted. */
+/**
+ * What hangs under a sink and is opened downwards, where somebody has measured the room; else it is
+ * measured on site before anything is fitted.
+ */
 function judgeUnderSink(model: UnitModel, { connects }: Placement, { sinkHeight }: SiteFacts): Verdict[] {
   const opensDown = model.family === "pointFilter" || model.family === "ro";
   if (connects !== "sink" || !opensDown || sinkHeight === undefined) return [];
@@ -138,7 +144,10 @@ function judgeUnderSink(model: UnitModel, { connects }: Placement, { sinkHeight 
   return [underSink.at(said.gives < said.needs ? "Stop" : "Good", said)];
 }
 
-/** What is said of a unit's place whatever its family: outlet, drain, frost and floor (handbook 9, rule 7; handbook 10, ruling 17). */
+/**
+ * What is said of a unit's place whatever its family: outlet, drain, frost and floor (handbook 9, rule 7;
+ * handbook 10, ruling 17).
+ */
 export const judgeSiting = (
   model: UnitModel,
   parallel: number,

@@ -12,7 +12,10 @@ export interface OpenEnd {
   readonly high: number;
 }
 
-/** The answers that leave room, in the survey's order: `10–12` from its low to its high end, `<x` from nothing to x. ND without a limit is not among them. */
+/**
+ * The answers that leave room, in the survey's order: `10–12` from its low to its high end, `<x` from
+ * nothing to x. ND without a limit is not among them.
+ */
 export function openEnds(answers: SurveyAnswers): OpenEnd[] {
   return Object.entries(answers).flatMap(([field, answer]) => {
     const m = answer?.measured;
@@ -83,7 +86,10 @@ interface Found {
   readonly high: number;
 }
 
-/** Least and greatest of a figure over the points; where it turns between them, wider by as much as it moves from one point to the next. */
+/**
+ * Least and greatest of a figure over the points; where it turns between them, wider by as much as it moves
+ * from one point to the next.
+ */
 function spread(points: readonly number[][], values: readonly (number | undefined)[]): Found | undefined {
   const known = values.flatMap((v) => (v === undefined ? [] : [v]));
   if (known.length === 0) return undefined;
@@ -158,7 +164,10 @@ function figureWithin(sampled: Sampled, place: string, f: Figure): Figure {
   };
 }
 
-/** Verdicts of a place that only some points give: their worst, because what is not said at the others is no fault there. */
+/**
+ * Verdicts of a place that only some points give: their worst, because what is not said at the others is no
+ * fault there.
+ */
 function onlyInside(sampled: Sampled, place: string, known: readonly Verdict[]): Verdict[] {
   const others = sampled.told
     .flatMap((t) => t.verdicts.get(place) ?? [])
@@ -182,9 +191,11 @@ function stationWithin(sampled: Sampled, s: Station): Station {
 }
 
 /**
- * A judgement that says how far its figures reach and which verdicts are not settled, where answers are ranges or detection limits. The judgement itself
- * stands on the unfavourable ends, as ever; each figure gets `range`, and a verdict that differs inside the ranges gets the worst level found and the fields that would
- * settle it. An Unknown stays Unknown. Found by judging at points of the ranges: their ends, and points between where few are open.
+ * A judgement that says how far its figures reach and which verdicts are not settled, where answers are
+ * ranges or detection limits. The judgement itself stands on the unfavourable ends, as ever; each figure
+ * gets `range`, and a verdict that differs inside the ranges gets the worst level found and the fields that
+ * would settle it. An Unknown stays Unknown. Found by judging at points of the ranges: their ends, and
+ * points between where few are open.
  */
 export function judgeWithin(
   answers: SurveyAnswers,

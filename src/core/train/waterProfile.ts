@@ -18,7 +18,10 @@ const same = (a: Measured | undefined, b: Measured | undefined): boolean =>
 const at = (water: Water, key: WaterKey): Measured | undefined =>
   key === "hardness" ? totalHardness(water) : water[key];
 
-/** The water behind every unit: what is known of each value there, of those known anywhere. A branch unit stands on the water that its branch leaves with. */
+/**
+ * The water behind every unit: what is known of each value there, of those known anywhere. A branch unit
+ * stands on the water that its branch leaves with.
+ */
 export function waterProfile(judged: TrainJudgement, keys: readonly WaterKey[], raw: Water): WaterProfile {
   const rows = keys.flatMap((key): ProfileRow[] => {
     const values = [at(raw, key), ...judged.stations.map((s) => at(s.waterOut, key))];

@@ -123,7 +123,10 @@ const knobs: readonly Knob[] = [
 const STEPS = 16;
 const HALVINGS = 14;
 
-/** A value a little farther from now, at three figures of the unit that is shown, so that it reads as what it is: over the edge. */
+/**
+ * A value a little farther from now, at three figures of the unit that is shown, so that it reads as what
+ * it is: over the edge.
+ */
 function legible(v: number, side: number, knob: Knob, profile: UnitSystem): number {
   const shown = inProfile(v, knob.quantity, profile);
   const place = 10 ** (Math.floor(Math.log10(Math.max(1e-9, Math.abs(shown)))) - 2);
@@ -162,8 +165,9 @@ const byKey = (input: TrainInput): Map<string, { readonly at: string; readonly v
   new Map(allVerdicts(judgeTrain(input)).map((v) => [verdictKey(v.at, v.verdict.rule), v]));
 
 /**
- * For each known fact of a site the nearest change, up or down within its usual reach, that makes any verdict another; nearest first. The value is
- * rounded so that it reads well in a unit system. Found by steps and halving: a verdict that turns and turns back between two steps is not seen.
+ * For each known fact of a site the nearest change, up or down within its usual reach, that makes any
+ * verdict another; nearest first. The value is rounded so that it reads well in a unit system. Found by
+ * steps and halving: a verdict that turns and turns back between two steps is not seen.
  */
 export function nearestTurns(input: TrainInput, system: UnitSystem, most = 6): Turn[] {
   const base = byKey(input);

@@ -8,8 +8,8 @@ export interface LossCurve {
 export const unitLoss = (curve: LossCurve, flow: number): number => curve.a * flow + curve.b * flow ** 2;
 
 /**
- * a and b through the unit's rated points: one point gives b only, two are solved, more are fitted by least squares, with a, b ≥ 0.
- * @param points pairs of flow (L/min) and loss (kPa)
+ * a and b through the unit's rated points: one point gives b only, two are solved, more are fitted by least
+ * squares, with a, b ≥ 0. @param points pairs of flow (L/min) and loss (kPa)
  */
 export function lossCurve(points: readonly (readonly [flow: number, loss: number])[]): LossCurve {
   if (points.length === 0) return { a: 0, b: 0 };

@@ -38,8 +38,9 @@ export const ratedDrivingPressure = (rated: RoRated): number =>
   rated.pressure - osmoticPressure(rated.tds, 25) * concentrationFactor(rated.recovery);
 
 /**
- * Permeate, concentrate and recovery at a site and a back pressure, L/min, the root of Qp(R)/(Qp(R) + Qc) − R in [0, 0.999], by Newton's steps inside bisection's bracket.
- * Undefined when the unit's own data give no driving pressure or the restrictor passes nothing (handbook 2, RO).
+ * Permeate, concentrate and recovery at a site and a back pressure, L/min, the root of Qp(R)/(Qp(R) + Qc) −
+ * R in [0, 0.999], by Newton's steps inside bisection's bracket. Undefined when the unit's own data give no
+ * driving pressure or the restrictor passes nothing (handbook 2, RO).
  */
 export function roPoint(rated: RoRated, site: RoSite, backPressure = 0): RoPoint | undefined {
   const ndpRated = ratedDrivingPressure(rated);
@@ -117,9 +118,10 @@ const gauss: readonly (readonly [number, number])[] = [
 
 /**
  * Time and waste to fill the tank from `from` litres to the shut-off (handbook 2, RO): ∫ dV/Qp(p(V)).
- * Without a pump the shut-off closes at 0.67 of the feed, with a permeate pump at 0.85 and the membrane sees no back pressure.
- * `never: "tank"` when the shut-off pressure does not exceed the pre-charge, `never: "permeate"` when the permeate stalls first
- * and the drain runs for ever. Undefined when the unit's data are refused.
+ * Without a pump the shut-off closes at 0.67 of the feed, with a permeate pump at 0.85 and the membrane
+ * sees no back pressure. `never: "tank"` when the shut-off pressure does not exceed the pre-charge, `never:
+ * "permeate"` when the permeate stalls first and the drain runs for ever. Undefined when the unit's data
+ * are refused.
  */
 export function tankFill(of: {
   readonly rated: RoRated;
@@ -163,8 +165,9 @@ export interface FillPoint {
 }
 
 /**
- * Volume and permeate over time while a tank fills, from empty to its shut-off, or to 0.98 of the pressure at which the permeate stalls where it never
- * gets there (handbook 2, RO). Empty when nothing goes into the tank or the unit's data are refused.
+ * Volume and permeate over time while a tank fills, from empty to its shut-off, or to 0.98 of the pressure
+ * at which the permeate stalls where it never gets there (handbook 2, RO). Empty when nothing goes into the
+ * tank or the unit's data are refused.
  */
 export function fillCurve(
   of: {
@@ -198,7 +201,10 @@ export function fillCurve(
   return points;
 }
 
-/** Pressure a booster delivers, kPa: max(feed, min(feed + boost, set point)); undefined below its least inlet pressure. */
+/**
+ * Pressure a booster delivers, kPa: max(feed, min(feed + boost, set point)); undefined below its least
+ * inlet pressure.
+ */
 export function boosted(
   feed: number,
   pump: { readonly boost: number; readonly setPoint: number; readonly minInlet: number },

@@ -11,7 +11,10 @@ const saltCurve: readonly (readonly [number, number])[] = [
   [15, 30000],
 ];
 
-/** Grains per ft³ of resin at a salt setting in lb/ft³, linear between; undefined outside 6–15 (handbook 2, Softener). */
+/**
+ * Grains per ft³ of resin at a salt setting in lb/ft³, linear between; undefined outside 6–15 (handbook 2,
+ * Softener).
+ */
 export function capacityPerFt3(saltLbPerFt3: number): number | undefined {
   const first = saltCurve[0]!;
   if (saltLbPerFt3 < first[0]) return undefined;
@@ -40,7 +43,8 @@ export interface SoftenerCycle {
 }
 
 /**
- * Capacity, daily load and whole days between regenerations (handbook 2, Softener). Undefined when the salt setting is outside 6–15 lb/ft³.
+ * Capacity, daily load and whole days between regenerations (handbook 2, Softener). Undefined when the salt
+ * setting is outside 6–15 lb/ft³.
  */
 export function softenerCycle(duty: SoftenerDuty): SoftenerCycle | undefined {
   const perFt3 = capacityPerFt3(duty.saltLbPerFt3);
@@ -75,7 +79,10 @@ export const sodiumAdded = (hardnessIn: number, hardnessOut: number): number =>
 export const manualLitres = (capacityGrams: number, hardness: number): number =>
   (capacityGrams * 1000) / hardness;
 
-/** How an interval is judged: Good 3 to 14 days used, Check 1 or 2, Stop 0; Check where capacity outlasts what a valve without calendar override would allow (handbook 2, Softener). */
+/**
+ * How an interval is judged: Good 3 to 14 days used, Check 1 or 2, Stop 0; Check where capacity outlasts
+ * what a valve without calendar override would allow (handbook 2, Softener).
+ */
 export function intervalLevel(days: number | undefined, iron: number, calendarOverride: boolean): Level {
   if (days === undefined) return "Good";
   const used = intervalUsed(days, iron);
@@ -83,7 +90,10 @@ export function intervalLevel(days: number | undefined, iron: number, calendarOv
   return used < 3 || (days > used && !calendarOverride) ? "Check" : "Good";
 }
 
-/** How service flow is judged, gpm per ft³ of resin: continuous up to 5 Good, 7.5 Check; peak up to 10 Good, 15 Check; the worse governs. */
+/**
+ * How service flow is judged, gpm per ft³ of resin: continuous up to 5 Good, 7.5 Check; peak up to 10 Good,
+ * 15 Check; the worse governs.
+ */
 export const serviceFlowLevel = (continuous: number, peak: number): Level =>
   continuous > 7.5 || peak > 15 ? "Stop" : continuous > 5 || peak > 10 ? "Check" : "Good";
 

@@ -34,7 +34,10 @@ export function upper(m: Measured | undefined): number | undefined {
   }
 }
 
-/** The number to compute with when the bad side is low: the value, a range's lower end, zero for `<x`, x for `>x`. Undefined for a trace and for ND. */
+/**
+ * The number to compute with when the bad side is low: the value, a range's lower end, zero for `<x`, x for
+ * `>x`. Undefined for a trace and for ND.
+ */
 export function lower(m: Measured | undefined): number | undefined {
   if (!m) return undefined;
   switch (m.is) {

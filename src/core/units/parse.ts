@@ -15,7 +15,10 @@ export type Parsed =
 const MAX_TEXT = 60;
 const fail = (at: number, error: string): Parsed => ({ ok: false, at, error });
 
-/** A number as people write it: `1,234.5`, `0,5`, `1 1/2`, `1-1/4`, `3/4`, `½`. Returns the value and where reading stopped. */
+/**
+ * A number as people write it: `1,234.5`, `0,5`, `1 1/2`, `1-1/4`, `3/4`, `½`. Returns the value and where
+ * reading stopped.
+ */
 function readNumber(
   text: string,
   start: number,
@@ -116,7 +119,10 @@ function readFeet({ text, quantity }: Reading, feet: number, at: number): Parsed
   return within(quantity, { is: "value", value: quantity === "height" ? mm / 1000 : mm }, "ft in");
 }
 
-/** The unit that is written, or the profile's own where none is and the quantity allows that; else why there is none. */
+/**
+ * The unit that is written, or the profile's own where none is and the quantity allows that; else why there
+ * is none.
+ */
 function readUnit({ quantity, profile, example }: Reading, written: string, at: number): Unit | Parsed {
   const kind = quantities[quantity];
   const own = kind.bare ? findUnit(kind.units, kind.show[profile]) : undefined;
@@ -184,11 +190,12 @@ function readAmount(reading: Reading, mayRange: boolean): Parsed {
 }
 
 /**
- * Reads what a person wrote for a quantity into canonical units (handbook 2, Input parsing).
- * Accepts units of either profile, mixed numbers, feet with inches, `<x`, `ND`, where the quantity may be more
- * than an instrument shows `>x`, where it may be found without being counted `trace`, and, where `range` is allowed, `10–12`. A bare number is taken in the profile's unit where the quantity allows that.
- * Anything else is refused with the place where reading stopped.
- * @example parseQuantity("7 gpg", "hardness", { profile: "metric" }) → 119.826… mg/L
+ * Reads what a person wrote for a quantity into canonical units (handbook 2, Input parsing). Accepts units
+ * of either profile, mixed numbers, feet with inches, `<x`, `ND`, where the quantity may be more than an
+ * instrument shows `>x`, where it may be found without being counted `trace`, and, where `range` is
+ * allowed, `10–12`. A bare number is taken in the profile's unit where the quantity allows that. Anything
+ * else is refused with the place where reading stopped. @example parseQuantity("7 gpg", "hardness", {
+ * profile: "metric" }) → 119.826… mg/L
  */
 export function parseQuantity(
   input: string,

@@ -64,8 +64,9 @@ function significant(n: number): number {
 }
 
 /**
- * The decimals at which a figure that somebody stated is printed: as many digits as it was stated with, in whichever of the two systems it is
- * rounder, and never so few that it would be more than a hundredth off. A pump of 76 L/min is one of 20 gpm, not of 20.08.
+ * The decimals at which a figure that somebody stated is printed: as many digits as it was stated with, in
+ * whichever of the two systems it is rounder, and never so few that it would be more than a hundredth off.
+ * A pump of 76 L/min is one of 20 gpm, not of 20.08.
  */
 export function statedDigits(canonical: number, quantity: Quantity, profile: UnitSystem): number {
   const usual = quantities[quantity].digits[profile];
@@ -89,8 +90,8 @@ export const printStated = (canonical: number, quantity: Quantity, profile: Unit
   print(canonical, quantity, profile, statedDigits(canonical, quantity, profile));
 
 /**
- * A measured number in the profile's unit, with at least three significant figures, so that what was read is not rounded away;
- * below a hundredth two are enough.
+ * A measured number in the profile's unit, with at least three significant figures, so that what was read
+ * is not rounded away; below a hundredth two are enough.
  */
 function read(
   canonical: number,

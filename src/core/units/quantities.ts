@@ -228,7 +228,8 @@ export const quantities: Readonly<Record<Quantity, QuantityKind>> = {
     mayBeMore: true,
     mayBeTrace: true,
   },
-  // Stated in mg/L in either profile; a mmol of acid capacity is another thing than one of hardness, so it is not among the units.
+  // Stated in mg/L in either profile; a mmol of acid capacity is another thing than one of hardness, so it
+  // is not among the units.
   alkalinity: {
     units: asCaCO3.slice(0, 4),
     ...alike("mg/L", 0),

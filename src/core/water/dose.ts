@@ -1,4 +1,7 @@
-/** mL of bleach for a volume (L), a dose (mg/L) and a strength (% weight/volume) (handbook 5, Dose). Strength must be above zero. */
+/**
+ * mL of bleach for a volume (L), a dose (mg/L) and a strength (% weight/volume) (handbook 5, Dose).
+ * Strength must be above zero.
+ */
 export function bleachDose(of: {
   readonly litres: number;
   readonly mgPerL: number;

@@ -7,7 +7,10 @@ import { waterValues, type Water, type WaterKey } from "./water";
 export type WaterFact = WaterKey | "coliform" | "ecoli";
 export type Source = "municipal" | "well" | "shallowWell" | "surface";
 
-/** Lake, stream, cistern or shallow well: what falls on the ground today may be in it tomorrow (handbook 10, ruling 3). */
+/**
+ * Lake, stream, cistern or shallow well: what falls on the ground today may be in it tomorrow (handbook 10,
+ * ruling 3).
+ */
 export const isSurface = (source: Source | undefined): boolean =>
   source === "surface" || source === "shallowWell";
 
@@ -86,7 +89,8 @@ function above(key: WaterKey, limit: number, what: string, more: Partial<NeedKin
       const over = isAbove(m, limit);
       if (over) return { is: { measured: m } };
       if (over !== undefined) return undefined;
-      // Nobody disinfects a private source, and the street brings neither sulphide nor tannin: there it is none unless somebody tested it.
+      // Nobody disinfects a private source, and the street brings neither sulphide nor tannin: there it is
+      // none unless somebody tested it.
       const isNone = source === "municipal" ? ofGround : source !== undefined && ofMains;
       return isNone ? undefined : openAt(key, m);
     },
@@ -208,7 +212,10 @@ export const needIds = Object.keys(needKinds) as readonly NeedId[];
 export const needKind = (id: NeedId): NeedKind => needKinds[id];
 
 export type SourceSafety = "safe" | "unsafe" | "unknown";
-/** Is a source safe to drink as it comes: from the street, or a well tested without coliform or E. coli; surface water never is (handbook 10, ruling 3). */
+/**
+ * Is a source safe to drink as it comes: from the street, or a well tested without coliform or E. coli;
+ * surface water never is (handbook 10, ruling 3).
+ */
 export function sourceSafety(
   water: Pick<Water, "coliform" | "ecoli">,
   source: Source | undefined,

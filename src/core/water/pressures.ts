@@ -1,4 +1,7 @@
-/** Pressures that judge a house, kPa (handbook 2 and 3). The one place of these figures: rules, readings and the catalogue's limits take them from here. */
+/**
+ * Pressures that judge a house, kPa (handbook 2 and 3). The one place of these figures: rules, readings and
+ * the catalogue's limits take them from here.
+ */
 export const housePressures = {
   /** What housings and tanks bear unless they say otherwise: 125 psi. */
   housingMost: 862,

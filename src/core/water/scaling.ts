@@ -29,7 +29,10 @@ function calciumOf(water: Water): number | undefined {
 /** The low end of what was measured, where it has a high end too: with `>x` the index could lie anywhere above. */
 const bounded = (m: Measured | undefined): number | undefined => (m?.is === "above" ? undefined : lower(m));
 
-/** The Langelier index of a water at its own temperature and in a heater, or the values that are missing for it (handbook 2; handbook 10, ruling 8). */
+/**
+ * The Langelier index of a water at its own temperature and in a heater, or the values that are missing for
+ * it (handbook 2; handbook 10, ruling 8).
+ */
 export function scalingOf(water: Water): {
   readonly index?: Scaling;
   readonly missing: readonly WaterKey[];

@@ -12,7 +12,10 @@ const folded = (text: string): string =>
     .replace(/\p{M}/gu, "")
     .replace(/['’‘`´"“”„]/g, "");
 
-/** The words of a text as they are sought: `PF-1` is `pf`, `1` and `pf1`, so that it is found however its dash is written. */
+/**
+ * The words of a text as they are sought: `PF-1` is `pf`, `1` and `pf1`, so that it is found however its
+ * dash is written.
+ */
 export function soughtWords(text: string): string[] {
   const words = folded(text)
     .split(/\s+/)
@@ -41,7 +44,10 @@ export interface Finder {
   /** Puts something in, in place of what had its name. */
   readonly put: (thing: Findable) => void;
   readonly drop: (id: string) => void;
-  /** What holds every word of a question, in any order, each at a word's beginning or one letter off; the best first. Nothing for no words. */
+  /**
+   * What holds every word of a question, in any order, each at a word's beginning or one letter off; the
+   * best first. Nothing for no words.
+   */
   readonly find: (question: string, most: number) => readonly Hit[];
 }
 

@@ -62,7 +62,10 @@ const levelsInOrder: readonly Level[] = ["Good", "Unknown", "Check", "Stop"];
 const levelsSaid = (levels: readonly Level[]): string =>
   levelsInOrder.filter((l) => levels.includes(l)).join(" or ");
 
-/** Words for the verdicts of some rules. A verdict of a rule that is not among them says so by its name, instead of failing. */
+/**
+ * Words for the verdicts of some rules. A verdict of a rule that is not among them says so by its name,
+ * instead of failing.
+ */
 export function telling(rules: readonly AnyRule[]): Tell {
   const known = new Map(rules.map((r) => [r.id, r as unknown as Rule<Facts>]));
   if (known.size !== rules.length) throw new Error("two rules have one name");

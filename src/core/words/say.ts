@@ -17,9 +17,15 @@ export interface Say {
   readonly of: (canonical: number, quantity: Quantity, digits?: number) => string;
   /** What was measured, as a person would write it: `< 0.1 mg/L`. */
   readonly measured: (m: Measured, quantity: Quantity) => string;
-  /** A figure that a unit states: `20 gpm`, not `20.08 gpm`; with more digits where it would seem to stand on the other side of what it is held against. */
+  /**
+   * A figure that a unit states: `20 gpm`, not `20.08 gpm`; with more digits where it would seem to stand
+   * on the other side of what it is held against.
+   */
   readonly stated: (canonical: number, quantity: Quantity, against?: number) => string;
-  /** A number beside the limit that it is held against, with enough digits to show on which side it stands: `79.9 psi` beside 80. */
+  /**
+   * A number beside the limit that it is held against, with enough digits to show on which side it stands:
+   * `79.9 psi` beside 80.
+   */
   readonly beside: (canonical: number, limit: number, quantity: Quantity) => string;
 }
 

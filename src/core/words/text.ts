@@ -36,7 +36,10 @@ export interface Text {
   readonly of?: Figures;
 }
 
-/** A text with its figures printed in one unit system; a place whose figure is missing stays as it is, so that it is seen. */
+/**
+ * A text with its figures printed in one unit system; a place whose figure is missing stays as it is, so
+ * that it is seen.
+ */
 export function sayText(text: Text | string, say: Say): string {
   if (typeof text === "string") return text;
   return text.text.replace(/\{([a-zA-Z.]+)\}/g, (place, name: string) => {

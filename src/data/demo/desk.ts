@@ -38,7 +38,10 @@ export interface DemoFile {
   readonly content: Buffer;
 }
 
-/** Plays a job through the very decisions that the application takes, on a clock of its own, so that the demo is made of real entries. */
+/**
+ * Plays a job through the very decisions that the application takes, on a clock of its own, so that the
+ * demo is made of real entries.
+ */
 export class DemoDesk {
   readonly id: string;
   readonly entries: Entry[] = [];

@@ -22,13 +22,19 @@ export function isWorked(from: number, length: number, zone: string): boolean {
   );
 }
 
-/** The nearest moment at or after (`STEP` above zero) or before a given one that is as wanted. Throws where none is within ten days. */
+/**
+ * The nearest moment at or after (`STEP` above zero) or before a given one that is as wanted. Throws where
+ * none is within ten days.
+ */
 function nearest(from: number, step: number, wanted: (at: number) => boolean): number {
   for (let i = 0; i < MOST_STEPS; i += 1) if (wanted(from + i * step)) return from + i * step;
   throw new Error(`no working moment within ten days of ${new Date(from).toISOString()}`);
 }
 
-/** Working times of the demo round a moment; lengths in ms. Started outside working hours, the next working day counts as today. */
+/**
+ * Working times of the demo round a moment; lengths in ms. Started outside working hours, the next working
+ * day counts as today.
+ */
 export interface WorkingTimes {
   /** A piece of work of a length that began so long ago, or earlier where nobody worked then. */
   readonly ago: (back: number, length: number) => number;
@@ -36,11 +42,17 @@ export interface WorkingTimes {
   readonly ahead: (wait: number, length: number) => number;
   /** A piece of work that is going on now, or else was the last one. */
   readonly goingOn: (length: number) => number;
-  /** The end of a wait of a length that runs now and ends next, `work` behind its end and ahead of its start within working hours. */
+  /**
+   * The end of a wait of a length that runs now and ends next, `work` behind its end and ahead of its start
+   * within working hours.
+   */
   readonly endOfWait: (length: number, work: number) => number;
 }
 
-/** The working times of the demo's company round a moment, ms, by the clock of a time zone (IANA name). What it returns throws where no such time lies within ten days. */
+/**
+ * The working times of the demo's company round a moment, ms, by the clock of a time zone (IANA name). What
+ * it returns throws where no such time lies within ten days.
+ */
 export function workingTimes(now: number, zone: string): WorkingTimes {
   const backTo = (from: number, length: number) => nearest(from, -STEP, (t) => isWorked(t, length, zone));
   const onTo = (from: number, length: number) => nearest(from, STEP, (t) => isWorked(t, length, zone));

@@ -11,7 +11,10 @@ export interface DemoPeople {
   readonly tobias: Actor;
   readonly adaeze: Actor;
 }
-/** What makes the files of the jobs, each with its hash: what their photos show, a signature's picture, and the record on paper with pictures of both by their files. */
+/**
+ * What makes the files of the jobs, each with its hash: what their photos show, a signature's picture, and
+ * the record on paper with pictures of both by their files.
+ */
 export interface Making {
   readonly view: () => Promise<Made>;
   readonly signature: (name: string) => Promise<Made>;
@@ -286,7 +289,10 @@ async function signRecord(d: DemoDesk, { signature, paper }: Making): Promise<vo
   }
 }
 
-/** Chapter 8's jobs and one at a faucet, so that every place where a unit connects is met; each at its phase, alive relative to a moment. */
+/**
+ * Chapter 8's jobs and one at a faucet, so that every place where a unit connects is met; each at its
+ * phase, alive relative to a moment.
+ */
 export async function demoJobs(
   knowledge: Knowledge,
   now: number,

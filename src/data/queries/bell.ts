@@ -26,7 +26,10 @@ const MOST = 50;
 const isOn = (name: string | undefined): SQL | undefined =>
   name === undefined ? undefined : like(sql`json_value(${job.words}, '$.people')`, `%${name}%`);
 
-/** Clocks that ended, Stops that nobody has taken on, and a person's visits that are to be; each kind bounded. `onlyOwn`: of the jobs that they are on. */
+/**
+ * Clocks that ended, Stops that nobody has taken on, and a person's visits that are to be; each kind
+ * bounded. `onlyOwn`: of the jobs that they are on.
+ */
 export async function standingsFor(
   db: Database,
   person: { readonly name: string; readonly profile: UnitSystem; readonly onlyOwn: boolean },

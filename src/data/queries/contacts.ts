@@ -37,7 +37,10 @@ export const contactsOf = async (db: Database, jobId: string): Promise<Contact[]
   return rows.map((r) => ({ ...r, is: r.is as ContactKind }));
 };
 
-/** A phone number as people type it: all of its figures in one, from any gap on, and with the zero that stands for its country. */
+/**
+ * A phone number as people type it: all of its figures in one, from any gap on, and with the zero that
+ * stands for its country.
+ */
 function phoneWords(phone: string): string[] {
   const groups = phone.match(/\d+/g) ?? [];
   const fromGaps = groups.map((_, i) => groups.slice(i).join(""));

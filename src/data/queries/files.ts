@@ -10,7 +10,10 @@ export const mimeOf: Readonly<Record<FileUse, string>> = {
   paper: "application/pdf",
 };
 
-/** Statements that fail with NO_SUCH_FILE unless each file that an entry names was kept before: for its job, of its use, with its hash. */
+/**
+ * Statements that fail with NO_SUCH_FILE unless each file that an entry names was kept before: for its job,
+ * of its use, with its hash.
+ */
 export const namedFilesMustBe = (entry: Entry): readonly SQL[] =>
   filesNamedBy(entry).map(
     (named) =>

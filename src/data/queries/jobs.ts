@@ -321,7 +321,10 @@ async function write(
   ]);
 }
 
-/** What became of an intent that was sent before: the entry that it is, or a clash where the name was used for something else. Undefined where it is new. */
+/**
+ * What became of an intent that was sent before: the entry that it is, or a clash where the name was used
+ * for something else. Undefined where it is new.
+ */
 async function sentBefore(
   db: Database,
   jobId: string,
@@ -338,11 +341,13 @@ async function sentBefore(
 }
 
 /**
- * Appends one entry to a job's chain in one transaction with the job's row. `decide` sees the state it will follow; a repeated entry
- * (same id) writes nothing. Two writers at once: one of them finds the place taken and decides again on the newer state.
+ * Appends one entry to a job's chain in one transaction with the job's row. `decide` sees the state it will
+ * follow; a repeated entry (same id) writes nothing. Two writers at once: one of them finds the place taken
+ * and decides again on the newer state.
  *
- * A job this process has seen is first taken as it was seen: the log's keys and the head in the job's row prove inside the transaction that nothing
- * came between, so that no read is needed. A refusal is never given on a remembered state alone. A name that was used for something else is a clash.
+ * A job this process has seen is first taken as it was seen: the log's keys and the head in the job's row
+ * prove inside the transaction that nothing came between, so that no read is needed. A refusal is never
+ * given on a remembered state alone. A name that was used for something else is a clash.
  */
 export async function appendEntry<R>(
   db: Database,
@@ -393,8 +398,9 @@ export interface Import {
 }
 
 /**
- * Takes a log in, whole or not at all. Of a job that is not here everything; of one that is here what continues it, if it may. What is here already
- * is left as it is. Refused: `other` history of the same job, or one that may not continue what is `here`.
+ * Takes a log in, whole or not at all. Of a job that is not here everything; of one that is here what
+ * continues it, if it may. What is here already is left as it is. Refused: `other` history of the same job,
+ * or one that may not continue what is `here`.
  */
 export async function importEntries(
   db: Database,

@@ -102,8 +102,9 @@ const heldForMove = async (tx: Transaction, parts: readonly string[]) =>
   );
 
 /**
- * Moves parts, all or none. `movesOf` is given what lies there and what the job has taken, and answers with the moves. Nothing is moved, and what there is too little of is
- * returned, where a place would hold less than nothing. A press that was taken before moves nothing again.
+ * Moves parts, all or none. `movesOf` is given what lies there and what the job has taken, and answers with
+ * the moves. Nothing is moved, and what there is too little of is returned, where a place would hold less
+ * than nothing. A press that was taken before moves nothing again.
  */
 export async function moveParts(
   db: Database,
@@ -151,7 +152,10 @@ export async function articlesOf(db: Database, supplier: string): Promise<Readon
   return new Map(rows.flatMap(({ article, part }) => (article ? [[plain(article), part] as const] : [])));
 }
 
-/** Takes a supplier's list over what it said before, and remembers its columns. Parts that it does not name keep what was said of them. */
+/**
+ * Takes a supplier's list over what it said before, and remembers its columns. Parts that it does not name
+ * keep what was said of them.
+ */
 export async function keepPrices(
   db: Database,
   supplier: string,

@@ -91,8 +91,8 @@ const questionsOf = (db: Database) => ({
 const questions = new WeakMap<Database, ReturnType<typeof questionsOf>>();
 
 /**
- * What is running between two moments, the jobs that need someone first, and those with something late. All bounded, with how many there are.
- * `first`: whose jobs come before all others; nobody's where it is empty.
+ * What is running between two moments, the jobs that need someone first, and those with something late. All
+ * bounded, with how many there are. `first`: whose jobs come before all others; nobody's where it is empty.
  */
 export async function todayOf(db: Database, from: Date, to: Date, now: Date, first = ""): Promise<Today> {
   const asked = questions.get(db) ?? questionsOf(db);
@@ -125,7 +125,10 @@ export interface WeekRow {
 /** What a week shows at most. */
 const MOST_OF_WEEK = 500;
 
-/** Visits that begin, and clocks that end, between two moments, at every open job, the earliest first; bounded, with how many there are. */
+/**
+ * Visits that begin, and clocks that end, between two moments, at every open job, the earliest first;
+ * bounded, with how many there are.
+ */
 export async function weekRows(
   db: Database,
   from: Date,

@@ -1,7 +1,10 @@
 import { char, index, int, mysqlTable, primaryKey, varchar } from "drizzle-orm/mysql-core";
 import { jsonText, moment, ulidColumn } from "./columns";
 
-/** Figures of a unit that the company added or changed. Append-only: a version that a design stands on is never another. */
+/**
+ * Figures of a unit that the company added or changed. Append-only: a version that a design stands on is
+ * never another.
+ */
 export const unitVersion = mysqlTable(
   "unit_version",
   {

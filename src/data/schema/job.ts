@@ -47,7 +47,8 @@ export const job = mysqlTable(
     changedAt: moment("changed_at").notNull(),
   },
   (t) => [
-    // The migration 0011 gives a row of before no words, and keeps its moment to the millisecond. The migration 0003 has the second column descend, which is not said here: it is Today's order.
+    // The migration 0011 gives a row of before no words, and keeps its moment to the millisecond. The
+    // migration 0003 has the second column descend, which is not said here: it is Today's order.
     index("job_attention").on(t.rank, t.changedAt),
     index("job_due").on(t.dueAt),
     index("job_name").on(t.name),
@@ -68,7 +69,10 @@ export const jobLog = mysqlTable(
     /** The entry's canonical JSON, with its hash. */
     entry: longtext("entry").notNull(),
     hash: char("hash", { length: 64 }).notNull(),
-    /** SHA-256 of what was asked and by whom: the same name again with another content is no repetition. Null where it was not asked here. */
+    /**
+     * SHA-256 of what was asked and by whom: the same name again with another content is no repetition.
+     * Null where it was not asked here.
+     */
     asked: char("asked", { length: 64 }),
   },
   (t) => [
@@ -77,7 +81,10 @@ export const jobLog = mysqlTable(
   ],
 );
 
-/** Append-only. Where logs ended, written down apart from them: a log that is made anew from somewhere on no longer passes through. */
+/**
+ * Append-only. Where logs ended, written down apart from them: a log that is made anew from somewhere on no
+ * longer passes through.
+ */
 export const anchor = mysqlTable(
   "anchor",
   {

@@ -80,7 +80,10 @@ export const verification = mysqlTable(
   (t) => [index("verification_identifier").on(t.identifier)],
 );
 
-/** Tries to sign in as somebody, from a browser or from an address: how many there were, and when the next is judged. One count for every instance. */
+/**
+ * Tries to sign in as somebody, from a browser or from an address: how many there were, and when the next
+ * is judged. One count for every instance.
+ */
 export const signInGate = mysqlTable(
   "sign_in_gate",
   {
@@ -92,7 +95,10 @@ export const signInGate = mysqlTable(
   (t) => [index("sign_in_gate_last").on(t.lastAt)],
 );
 
-/** A person's second factor: its secret and recovery codes, encrypted with the instance's secret. Not verified: it was begun and is not asked for. */
+/**
+ * A person's second factor: its secret and recovery codes, encrypted with the instance's secret. Not
+ * verified: it was begun and is not asked for.
+ */
 export const twoFactor = mysqlTable(
   "two_factor",
   {

@@ -63,7 +63,10 @@ function visitNews(had: Bell["visits"], has: Record<string, KnownVisit>, now: nu
   return [...planned, ...gone];
 }
 
-/** The bell after it has heard how things stand; `say` puts a visit's hours into words. What is no longer so stays in the list until it is old. */
+/**
+ * The bell after it has heard how things stand; `say` puts a visit's hours into words. What is no longer so
+ * stays in the list until it is old.
+ */
 export function heard(bell: Bell, standings: readonly Standing[], now: number, say: Say): Bell {
   const has = visitsOf(standings);
   const standing = standings

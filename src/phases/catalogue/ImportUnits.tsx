@@ -191,7 +191,10 @@ function FileRead({
   );
 }
 
-/** Units in from a spreadsheet or JSON: each row with what would become of it; what fails is shown with its reason, the rest can be taken. */
+/**
+ * Units in from a spreadsheet or JSON: each row with what would become of it; what fails is shown with its
+ * reason, the rest can be taken.
+ */
 export function ImportUnits() {
   const units = useImport();
   const { input, busy, say, read } = units;

@@ -49,7 +49,10 @@ export function figureText(model: UnitModel, f: UnitField, profile: UnitSystem):
   }
 }
 
-/** What a figure's text means for the cell of the same field and how the maker writes it, or why it could not be read. An unchanged text keeps the figure it was printed from. */
+/**
+ * What a figure's text means for the cell of the same field and how the maker writes it, or why it could
+ * not be read. An unchanged text keeps the figure it was printed from.
+ */
 export function cellFrom(
   text: string,
   f: UnitField,

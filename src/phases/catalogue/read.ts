@@ -82,7 +82,10 @@ function judge(row: number, raw: unknown, { units, recipes, profile }: Against, 
   };
 }
 
-/** Reads a catalogue file, JSON or spreadsheet, against the catalogue as it stands; words of what is wrong when it is neither. */
+/**
+ * Reads a catalogue file, JSON or spreadsheet, against the catalogue as it stands; words of what is wrong
+ * when it is neither.
+ */
 export async function readCatalogueFile(
   bytes: Buffer,
   against: Against,

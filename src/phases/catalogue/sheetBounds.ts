@@ -18,7 +18,10 @@ function isBeyond(xml: string): boolean {
   return false;
 }
 
-/** Why a spreadsheet is not read at all, in words; undefined where it is within bounds. What its archive says of sizes is looked at before anything is unpacked. */
+/**
+ * Why a spreadsheet is not read at all, in words; undefined where it is within bounds. What its archive
+ * says of sizes is looked at before anything is unpacked.
+ */
 export function sheetRefused(bytes: Uint8Array): string | undefined {
   let parts = 0;
   let unpacked = 0;

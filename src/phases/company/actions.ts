@@ -40,7 +40,10 @@ function tapFrom(values: Readonly<Record<string, string>>, profile: UnitSystem) 
   return { tap, errors };
 }
 
-/** What anchors hold as it was typed, in kg, and what could not be read, by the fields; an anchor has both loads or none. */
+/**
+ * What anchors hold as it was typed, in kg, and what could not be read, by the fields; an anchor has both
+ * loads or none.
+ */
 function anchorsFrom(values: Readonly<Record<string, string>>, profile: UnitSystem) {
   const anchors: Partial<Record<Substrate, AnchorLoad>> = {};
   const errors: Record<string, string> = {};

@@ -49,7 +49,10 @@ interface BoardProps {
   readonly readOnly: boolean;
 }
 
-/** The wall with its units: they are moved by hand, or placed by computation; every move is judged at once and kept when it ends. */
+/**
+ * The wall with its units: they are moved by hand, or placed by computation; every move is judged at once
+ * and kept when it ends.
+ */
 export function FitBoard(props: BoardProps) {
   const { jobId, wall, mirrored, units, plan, driving, profile, readOnly } = props;
   const { state, begin, stop } = usePlacing(wall, units);

@@ -29,7 +29,10 @@ interface ObstaclesProps {
 }
 type Read = { readonly text: string } | Extract<FormOutcome, { ok: false }>;
 
-/** One obstacle as it was typed, as the survey would keep it; or what is wrong with it, at its field where it has one. */
+/**
+ * One obstacle as it was typed, as the survey would keep it; or what is wrong with it, at its field where
+ * it has one.
+ */
 function readOne(
   kind: ObstacleKind,
   values: Typed,

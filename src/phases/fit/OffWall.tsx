@@ -7,7 +7,10 @@ import { VerdictShape } from "@/ui/VerdictMark";
 import type { DrawnPipe } from "./WallPipes";
 import { ledOverWords, length } from "./words";
 
-/** How far off the wall things stand, which a drawing from the front does not show: backs of units, and how pipes come from one distance to another. */
+/**
+ * How far off the wall things stand, which a drawing from the front does not show: backs of units, and how
+ * pipes come from one distance to another.
+ */
 export function OffWall({
   jobId,
   drawn,

@@ -201,7 +201,10 @@ function placeSaid(train: PanelProps["train"], profile: UnitSystem): string {
   return `${where}${branchesSaid(train, profile)}${assumed}`;
 }
 
-/** What is to be seen of a train at its peak: which tap has least, the shares of units side by side, speeds, and where the pressure goes. */
+/**
+ * What is to be seen of a train at its peak: which tap has least, the shares of units side by side, speeds,
+ * and where the pressure goes.
+ */
 function AtPeak({
   found,
   numbers,

@@ -13,7 +13,10 @@ const MARGIN = { side: 120, top: 60, bottom: 290 } as const;
 /** How far one press of an arrow moves a unit, and what a dragged one is rounded to, mm. */
 const STEP = 10;
 
-/** Words and margins are drawn for walls of so many mm: on what is narrower they are smaller, to read alike on the screen. */
+/**
+ * Words and margins are drawn for walls of so many mm: on what is narrower they are smaller, to read alike
+ * on the screen.
+ */
 const USUAL_WIDTH = 1500;
 const scaleOf = ({ width }: Pick<Room, "width">): number => Math.min(1, Math.max(0.3, width / USUAL_WIDTH));
 

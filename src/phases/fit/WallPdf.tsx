@@ -35,7 +35,10 @@ function roomOn(paper: WallPdfInput["paper"], orientation: Orientation) {
   };
 }
 
-/** The largest scale at which a wall goes on a sheet, 1 to so many, and how the sheet lies for it. A wall that is too large for any is drawn at the smallest. */
+/**
+ * The largest scale at which a wall goes on a sheet, 1 to so many, and how the sheet lies for it. A wall
+ * that is too large for any is drawn at the smallest.
+ */
 export function scaleFor(
   wall: Pick<WallPaper, "width" | "height">,
   paper: WallPdfInput["paper"],
@@ -91,7 +94,10 @@ function Words({
   );
 }
 
-/** Measures between marks, along or up; every other one a row further out, so that short ones do not write on one another. */
+/**
+ * Measures between marks, along or up; every other one a row further out, so that short ones do not write
+ * on one another.
+ */
 function Measures({
   all,
   at,
@@ -328,7 +334,10 @@ function readSo({ is, pipes }: WallPaper): string {
   return `Pipes are numbered as in the cut list and in the table that follows${ribbed}.`;
 }
 
-/** A placed train on its wall, or what stands under a sink, to scale with its measures; then where each unit stands, and what every numbered pipe or tube is. PDF. */
+/**
+ * A placed train on its wall, or what stands under a sink, to scale with its measures; then where each unit
+ * stands, and what every numbered pipe or tube is. PDF.
+ */
 export const wallPdf = ({ job, wall, company, zone, paper, printed }: WallPdfInput) => {
   const { scale, orientation } = scaleFor(wall, paper);
   const page = { fontFamily: "Next", fontSize: SIZE, padding: MARGIN * POINTS } as const;

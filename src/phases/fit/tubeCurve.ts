@@ -13,7 +13,10 @@ export const tubeDashes: Readonly<Record<TubeRole, string | undefined>> = {
 /** How far a tube hangs through between its ends, and how much further each later one does, mm. */
 const SAG = { first: 90, more: 26 } as const;
 
-/** A tube as it is drawn, mm from the upper left corner of its cabinet: it hangs through from one end to the other; `label`: where its number stands. */
+/**
+ * A tube as it is drawn, mm from the upper left corner of its cabinet: it hangs through from one end to the
+ * other; `label`: where its number stands.
+ */
 export interface TubeCurve {
   readonly from: Point;
   readonly to: Point;
@@ -22,7 +25,10 @@ export interface TubeCurve {
   readonly label: Point;
 }
 
-/** How a tube is drawn, seen from the door; undefined where it is not known where an end of it is. `place`: its place among all tubes: two between the same parts hang through differently, so that both are seen. */
+/**
+ * How a tube is drawn, seen from the door; undefined where it is not known where an end of it is. `place`:
+ * its place among all tubes: two between the same parts hang through differently, so that both are seen.
+ */
 export function tubeCurve(tube: Tube, place: number, ways: TubeWays, room: Room): TubeCurve | undefined {
   const [a, b] = [ways.pointOf(tube.from.at), ways.pointOf(tube.to.at)];
   if (!a || !b) return undefined;

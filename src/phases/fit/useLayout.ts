@@ -52,8 +52,8 @@ export function useMoved<T>(
 const samePoint = (a: Point | undefined, b: Point | undefined): boolean => a?.x === b?.x && a?.y === b?.y;
 
 /**
- * Keeps moves one after the other. Each has seen the one before it, though the page does not show that yet: whoever moves two units at once is not told that
- * the design was changed meanwhile.
+ * Keeps moves one after the other. Each has seen the one before it, though the page does not show that yet:
+ * whoever moves two units at once is not told that the design was changed meanwhile.
  */
 export function useKept(jobId: string, shown: number) {
   const { act, say, busy } = useDesign(jobId);
@@ -75,7 +75,10 @@ export function useKept(jobId: string, shown: number) {
   return { keep, say, busy };
 }
 
-/** What stands on the wall, what is wrong with it, and its pipes once every unit stands; found again only when something moves. */
+/**
+ * What stands on the wall, what is wrong with it, and its pipes once every unit stands; found again only
+ * when something moves.
+ */
 function useStanding(wall: Wall, units: readonly WallUnit[], current: Places) {
   return useMemo(() => {
     const placed = units.filter((u) => current[u.key]);
@@ -88,8 +91,9 @@ function useStanding(wall: Wall, units: readonly WallUnit[], current: Places) {
 }
 
 /**
- * A layout while it is worked on: where units stand and pipes are led, as kept and as moved here, and what follows from it. `wall` is the wall with what is led by hand. Every move
- * is kept when it ends; what was refused stays on the screen, to be kept again.
+ * A layout while it is worked on: where units stand and pipes are led, as kept and as moved here, and what
+ * follows from it. `wall` is the wall with what is led by hand. Every move is kept when it ends; what was
+ * refused stays on the screen, to be kept again.
  */
 export function useLayout(of: {
   readonly jobId: string;

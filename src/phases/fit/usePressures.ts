@@ -9,7 +9,10 @@ export type Pressures = Awaited<ReturnType<PressureWork["pressures"]>>;
 /** What is known of a train's pressures: how it does in each case, or that nobody can say. */
 export type PressuresKnown = { readonly is: "working" | "failed" } | ({ readonly is: "found" } & Pressures);
 
-/** Computes pressures beside the page, anew when the train or its flows change; what is shown is never older than the last answer. */
+/**
+ * Computes pressures beside the page, anew when the train or its flows change; what is shown is never older
+ * than the last answer.
+ */
 export function usePressures(
   train: DrivenTrain | undefined,
   peak: number | undefined,

@@ -5,7 +5,10 @@ import type { JobState, Knowledge } from "@/core/job";
 import { draftPlaced, judgedDesign } from "@/core/record";
 import { fitOf } from "@/core/record/fitOf";
 
-/** A job's wall with units that are only thought of, ready to be placed; or why nobody can say whether they go on it. */
+/**
+ * A job's wall with units that are only thought of, ready to be placed; or why nobody can say whether they
+ * go on it.
+ */
 export type WallAsked =
   | { readonly is: "nothing" | "notMeasured" }
   | { readonly is: "unmeasured"; readonly codes: readonly string[] }

@@ -37,7 +37,10 @@ interface DrawnTube extends TubeCurve {
   readonly dash?: string;
 }
 
-/** A wall as it is printed, or a cabinet seen from its door: mm from its upper left corner, and tables of what is drawn; plain data. */
+/**
+ * A wall as it is printed, or a cabinet seen from its door: mm from its upper left corner, and tables of
+ * what is drawn; plain data.
+ */
 export interface WallPaper {
   readonly is: "wall" | "cabinet" | "ownWall";
   readonly width: number;
@@ -159,7 +162,10 @@ function standsOf(
   });
 }
 
-/** A cabinet under a sink, or the wall of units at the cold pipe, to be printed with its tubes, in one unit system; undefined while nothing stands in it. */
+/**
+ * A cabinet under a sink, or the wall of units at the cold pipe, to be printed with its tubes, in one unit
+ * system; undefined while nothing stands in it.
+ */
 export function roomPaper(
   { tubing, ...rooms }: TubingOfJob,
   is: "cabinet" | "ownWall",

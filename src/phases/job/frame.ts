@@ -31,7 +31,10 @@ function missingSaid(job: Opened["job"]): string {
     .join(" ");
 }
 
-/** What is to be known on each page of a job: where it came from, that what was signed is being changed, and that somebody only reads it. */
+/**
+ * What is to be known on each page of a job: where it came from, that what was signed is being changed, and
+ * that somebody only reads it.
+ */
 export function noticesOf({ job, person, settings }: Opened): readonly string[] {
   const addendum = openAddendum(job);
   return [

@@ -4,7 +4,10 @@ import { clockOf } from "@/core/run/step";
 import { countedBy } from "@/core/run/clock";
 import type { LineStation } from "@/ui/line/station";
 
-/** What the Line shows of a unit while the run goes on: dry, soaking with its level, flushing, wet between steps, in service. Empty for a unit without steps. */
+/**
+ * What the Line shows of a unit while the run goes on: dry, soaking with its level, flushing, wet between
+ * steps, in service. Empty for a unit without steps.
+ */
 export function liveOf(
   job: JobState,
   unit: string,

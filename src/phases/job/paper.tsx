@@ -120,7 +120,10 @@ function Foot({ job, zone, digits }: { job: JobState; zone: string; digits: numb
   );
 }
 
-/** Pages of a job's paper, with the head of its log at their foot: all of it where somebody may compare it, its beginning elsewhere. */
+/**
+ * Pages of a job's paper, with the head of its log at their foot: all of it where somebody may compare it,
+ * its beginning elsewhere.
+ */
 export function Sheet({
   job,
   zone,

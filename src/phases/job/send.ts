@@ -25,8 +25,9 @@ const afterOf = (response: Response): number | undefined => {
 };
 
 /**
- * Sends one intent. `unreachable`: the network fails, or the server says that it cannot take it just now; `failed`: the server failed. The same intent may be
- * sent again after either. `show`: a page that is to be shown again with the answer; `as`: who did it, where somebody else may have signed in since.
+ * Sends one intent. `unreachable`: the network fails, or the server says that it cannot take it just now;
+ * `failed`: the server failed. The same intent may be sent again after either. `show`: a page that is to be
+ * shown again with the answer; `as`: who did it, where somebody else may have signed in since.
  */
 export async function sendIntent<Shown = never>(
   jobId: string,
@@ -56,7 +57,10 @@ export async function sendIntent<Shown = never>(
   }
 }
 
-/** Sends until it is taken or refused, waiting between tries and for a sign-in in place; for what must not be lost while the page is open. */
+/**
+ * Sends until it is taken or refused, waiting between tries and for a sign-in in place; for what must not
+ * be lost while the page is open.
+ */
 export async function sendUntilTaken<Shown = never>(
   jobId: string,
   intent: Intent,

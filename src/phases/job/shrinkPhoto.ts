@@ -1,4 +1,7 @@
-/** A photo small enough for a slow line: at most 1600 px, JPEG. Falls back to the file as it is where the browser cannot read it. */
+/**
+ * A photo small enough for a slow line: at most 1600 px, JPEG. Falls back to the file as it is where the
+ * browser cannot read it.
+ */
 export async function shrinkPhoto(photo: File): Promise<Blob> {
   try {
     const bitmap = await createImageBitmap(photo, { imageOrientation: "from-image" });

@@ -16,7 +16,10 @@ const sourceWords: Readonly<Record<Source, string>> = {
   surface: "from the intake",
 };
 
-/** What is left at the peak, 0–1 of the pressure at rest, where so much of it was taken on the way; undefined while it is not known. */
+/**
+ * What is left at the peak, 0–1 of the pressure at rest, where so much of it was taken on the way;
+ * undefined while it is not known.
+ */
 function leftAt(
   taken: number | undefined,
   rest: number | undefined,

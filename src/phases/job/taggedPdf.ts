@@ -67,7 +67,10 @@ function marked(doc: Pdf, element: Element, type: PdfTag, node: LaidOut): readon
   ];
 }
 
-/** The parts of a node, with the marks of what each is. What says nothing of itself is a paragraph, where it is not a part of something that does. */
+/**
+ * The parts of a node, with the marks of what each is. What says nothing of itself is a paragraph, where it
+ * is not a part of something that does.
+ */
 function marking(doc: Pdf, parent: Element, within: PdfTag, nodes: readonly LaidOut[]): LaidOut[] {
   return nodes.flatMap((node) => {
     const { tag, alt } = node.props ?? {};
@@ -88,9 +91,9 @@ function marking(doc: Pdf, parent: Element, within: PdfTag, nodes: readonly Laid
 }
 
 /**
- * A paper as a tagged PDF, so that it can be read aloud and its tables walked through. The renderer draws, and knows no tags: once it has laid everything out,
- * each part that says what it is (`tagged`) is put between marks of the structure.
- * @returns the file's bytes.
+ * A paper as a tagged PDF, so that it can be read aloud and its tables walked through. The renderer draws,
+ * and knows no tags: once it has laid everything out, each part that says what it is (`tagged`) is put
+ * between marks of the structure. @returns the file's bytes.
  */
 export async function taggedPdf(paper: ReactElement<DocumentProps>): Promise<Buffer> {
   registerFonts();

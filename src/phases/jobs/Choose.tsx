@@ -70,7 +70,10 @@ interface Chosen {
   readonly people: readonly string[];
 }
 
-/** Narrows the list. What is chosen stands in the address; an address that came from elsewhere fills the fields anew. */
+/**
+ * Narrows the list. What is chosen stands in the address; an address that came from elsewhere fills the
+ * fields anew.
+ */
 export function Choose(props: Chosen) {
   const query = queryOf(props.asked);
   const [seen, setSeen] = useState(query);

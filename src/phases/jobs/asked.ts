@@ -1,7 +1,10 @@
 import type { JobChoice, JobSort } from "@/data/queries/jobList";
 import { offerStates } from "@/core/log/offerMoved";
 
-/** What may stand in the address of the list of jobs, with its words. `life` is open where nothing is said; `any` asks for all. */
+/**
+ * What may stand in the address of the list of jobs, with its words. `life` is open where nothing is said;
+ * `any` asks for all.
+ */
 export const choices = {
   life: { open: "Open", handed: "Handed over", done: "Closed as done", lost: "Closed as lost", any: "All" },
   phase: { site: "Site", train: "Train", run: "Run", record: "Record" },

@@ -33,7 +33,10 @@ export const WHOLE = 10_000;
 /** Jobs that a search finds at most: beyond that it should say more. */
 const MOST_FOUND = 500;
 
-/** A stretch of the list that is asked for, from its so manieth row, with how many rows it has in all, in the units of who reads it. */
+/**
+ * A stretch of the list that is asked for, from its so manieth row, with how many rows it has in all, in
+ * the units of who reads it.
+ */
 export async function listedJobs(
   asked: JobsAsked,
   from: number,

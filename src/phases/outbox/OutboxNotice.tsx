@@ -9,7 +9,10 @@ import { useOutbox } from "./OutboxProvider";
 const fetchKeptHere = () => untilFetched(() => import("./KeptHere"));
 const KeptHere = lazy(() => fetchKeptHere().then((m) => ({ default: m.KeptHere })));
 
-/** What this device still keeps: what was refused, what waits beside the run that is shown, and what waits for another person. */
+/**
+ * What this device still keeps: what was refused, what waits beside the run that is shown, and what waits
+ * for another person.
+ */
 export function OutboxNotice({ person }: { person: string }) {
   const { outbox, kept, hindrance } = useOutbox();
   const path = usePathname();

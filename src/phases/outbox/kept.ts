@@ -21,8 +21,8 @@ export interface Kept {
   /** The picture that the intent names, until the server has it. */
   readonly picture?: Blob;
   /**
-   * `waiting`: to be sent. `held`: the server failed at it again and again; what is behind it goes ahead, and it is tried now and then. `refused`: a person
-   * decides.
+   * `waiting`: to be sent. `held`: the server failed at it again and again; what is behind it goes ahead,
+   * and it is tried now and then. `refused`: a person decides.
    */
   readonly state: "waiting" | "held" | "refused";
   /** How often the server failed at it. */
@@ -45,7 +45,10 @@ const opening = () => (opened ??= store());
 /** A device that keeps nothing, or has not looked yet: always the same list, so that nothing is drawn anew for it. */
 export const nothingKept: readonly Kept[] = [];
 
-/** Everything that is kept on this device, whoever did it, the oldest first. Rejects where the browser keeps nothing. */
+/**
+ * Everything that is kept on this device, whoever did it, the oldest first. Rejects where the browser keeps
+ * nothing.
+ */
 export async function allKept(): Promise<readonly Kept[]> {
   const all = await entries<string, Kept>(opening());
   return all.map(([, kept]) => kept).sort((a, b) => (a.id < b.id ? -1 : 1));

@@ -45,7 +45,10 @@ interface Told {
   readonly settled?: { readonly record: Kept; readonly outcome: SendOutcome };
 }
 
-/** Runs rounds until nothing is due, with growing pauses while nothing comes through; one at a time, in one tab at a time. */
+/**
+ * Runs rounds until nothing is due, with growing pauses while nothing comes through; one at a time, in one
+ * tab at a time.
+ */
 function makeRounds(person: string, round: () => Promise<RoundEnd>, isOpen: () => boolean) {
   let working = false;
   /** Something was asked for while a round was at its end: it may not have seen it. */
@@ -88,7 +91,10 @@ function makeRounds(person: string, round: () => Promise<RoundEnd>, isOpen: () =
 /** What sends. Most pages are left with nothing to send: it follows the page, and is there before the signal goes. */
 const fetchSending = () => import("./sending");
 
-/** What one person's page keeps and sends. Nothing is sent under another's name: the server is told whose it is, and takes it from nobody else. */
+/**
+ * What one person's page keeps and sends. Nothing is sent under another's name: the server is told whose it
+ * is, and takes it from nobody else.
+ */
 export function makeOutbox(person: Sender, fetchIt = fetchSending): Outbox {
   let isOpen = false;
   let hindrance: Hindrance = nothingHinders;

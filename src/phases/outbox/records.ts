@@ -11,7 +11,10 @@ export interface Hindrance {
 /** Told of a record that the server took or refused. */
 export type Settled = (record: Kept, outcome: SendOutcome) => void | Promise<void>;
 
-/** How a round of sending ended: nothing due is left, nobody is signed in, or something waits, for so many ms at least. */
+/**
+ * How a round of sending ended: nothing due is left, nobody is signed in, or something waits, for so many
+ * ms at least.
+ */
 export type RoundEnd = { readonly is: "done" | "signedOut" } | { readonly is: "waits"; readonly ms: number };
 
 /** Nothing is in the way: always the same, so that nothing is drawn anew for it. */

@@ -23,7 +23,8 @@ export function makeChannel<Message>(): Channel<Message> {
 }
 
 /**
- * Does some work unless another tab of this browser is at it; undefined then. A browser without locks lets both: what is sent twice is taken once.
+ * Does some work unless another tab of this browser is at it; undefined then. A browser without locks lets
+ * both: what is sent twice is taken once.
  */
 export async function inOneTab<T>(name: string, work: () => Promise<T>): Promise<T | undefined> {
   const locks = typeof navigator === "undefined" ? undefined : navigator.locks;

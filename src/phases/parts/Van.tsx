@@ -48,7 +48,10 @@ function useTaken(job: string, seq: number) {
   return taken.filter((t) => t.seq > seq).map((t) => t.said);
 }
 
-/** The van of a job while it is packed: what is said stays on the device until the server has it, also where there is no signal. */
+/**
+ * The van of a job while it is packed: what is said stays on the device until the server has it, also where
+ * there is no signal.
+ */
 export function Van({
   job,
   marks,

@@ -8,8 +8,9 @@ import { muchOf } from "../stock/words";
 import { partsOf, type Parts } from "./listed";
 
 /**
- * What a job's list gains and loses against that of the design that was signed last; undefined where none was. Where the units of one of them have no place, units alone are
- * compared: the other's pipes are no change.
+ * What a job's list gains and loses against that of the design that was signed last; undefined where none
+ * was. Where the units of one of them have no place, units alone are compared: the other's pipes are no
+ * change.
  */
 export function changedParts(
   job: JobState,
@@ -27,7 +28,10 @@ export function changedParts(
   return changesBetween(compared(before.lines), compared(lines));
 }
 
-/** What became of a thing that is not asked for any more: it was taken from stock, or lies in the van. `taken`: what the job took, by part. */
+/**
+ * What became of a thing that is not asked for any more: it was taken from stock, or lies in the van.
+ * `taken`: what the job took, by part.
+ */
 export function hadSaid(
   { id, part, unit }: LineChange,
   job: Pick<JobState, "parts">,

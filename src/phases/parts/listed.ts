@@ -17,8 +17,8 @@ import type { UnitSystem } from "@/core/units";
 import { pipeName } from "./words";
 
 /**
- * What a job's list of parts is made from, on the screen and on paper; `offcuts`: what it can be cut from beside new pipe. `assembly` is undefined until all its units
- * stand as they may.
+ * What a job's list of parts is made from, on the screen and on paper; `offcuts`: what it can be cut from
+ * beside new pipe. `assembly` is undefined until all its units stand as they may.
  */
 export function partsOf(
   job: JobState,

@@ -6,7 +6,10 @@ import type { Database } from "@/data/database";
 import { heldParts, movedBy, takenFor } from "@/data/queries/stock";
 import { pipeName } from "./words";
 
-/** Offcuts that a job can be cut from, as the company's stock has them now: what was kept of its own cutting is not there before it is cut. */
+/**
+ * Offcuts that a job can be cut from, as the company's stock has them now: what was kept of its own cutting
+ * is not there before it is cut.
+ */
 export async function offcutsFor(db: Database, job: string): Promise<Offcuts> {
   const [held, taken, own] = await Promise.all([heldParts(db), takenFor(db, job), movedBy(db, job)]);
   const before = [...held].map(([part, { van, shop }]) => {

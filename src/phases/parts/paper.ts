@@ -15,7 +15,10 @@ interface PaperRow {
   readonly amount: string;
   readonly what: string;
 }
-/** The list of parts as texts, for a sheet that is ticked by hand: what to bring, what is cut, and how joints are made. */
+/**
+ * The list of parts as texts, for a sheet that is ticked by hand: what to bring, what is cut, and how
+ * joints are made.
+ */
 export interface PartsTexts {
   readonly groups: readonly { readonly title: string; readonly rows: readonly PaperRow[] }[];
   readonly cuts: readonly { readonly pipe: string; readonly lines: readonly string[] }[];

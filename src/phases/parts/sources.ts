@@ -43,7 +43,10 @@ export interface PartSource extends Source {
   readonly taken: number;
 }
 
-/** Where each part of a job's list comes from; undefined while the company keeps neither stock nor prices. `lines`: those that are not in the van yet. */
+/**
+ * Where each part of a job's list comes from; undefined while the company keeps neither stock nor prices.
+ * `lines`: those that are not in the van yet.
+ */
 export function sourcesOf(
   lines: readonly TakeOffLine[],
   { held, offers, taken, now, by }: StockFor,
@@ -92,7 +95,10 @@ export function orderSaid(
 export const isNowhere = ({ taken, van, shop, nowhere }: PartSource): boolean =>
   nowhere > 0 && taken + van + shop === 0;
 
-/** Where a part comes from, in words; empty where nothing is to be said, and where it comes from nowhere: that is said once for all parts. */
+/**
+ * Where a part comes from, in words; empty where nothing is to be said, and where it comes from nowhere:
+ * that is said once for all parts.
+ */
 export function sourceSaid(source: PartSource, words: SourceWords): string {
   const { unit, taken, van, shop, order, nowhere } = source;
   if (isNowhere(source)) return "";

@@ -79,7 +79,10 @@ const usedWords: Readonly<Record<JointPlace, string>> = {
   house: "at the house's pipe",
   train: "on the wall",
 };
-/** At which work a tool is used: where the joints are made that ask for it, and at which units; empty for what no step names. */
+/**
+ * At which work a tool is used: where the joints are made that ask for it, and at which units; empty for
+ * what no step names.
+ */
 export function usedAt({ group, why }: TakeOffLine, assembly: Assembly, names: Names): string {
   if (group !== "tools") return "";
   const joints = new Set(why.flatMap((w) => (w.by === "joint" ? [w.id] : [])));

@@ -8,7 +8,10 @@ const NOTE_MS = 5000;
 const LOOK_MS = 10_000;
 const touches = ["pointerdown", "keydown", "input", "wheel", "touchmove"] as const;
 
-/** Locks this browser once nobody has touched it for so many minutes, also where it was closed meanwhile. Each stroke is a touch, so that it never locks while somebody types; without a line it stays open. */
+/**
+ * Locks this browser once nobody has touched it for so many minutes, also where it was closed meanwhile.
+ * Each stroke is a touch, so that it never locks while somebody types; without a line it stays open.
+ */
 export function IdleLock({ minutes }: { minutes: number }) {
   useEffect(() => {
     let noted = 0;

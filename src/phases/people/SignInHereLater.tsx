@@ -6,7 +6,10 @@ import type { SignInHere as Whole } from "./SignInHere";
 
 const Part = afterPage(() => import("./SignInHere").then((m) => m.SignInHere));
 
-/** The sign-in in place. It follows the page, which is alive without it; a session that has ended before waits for it. */
+/**
+ * The sign-in in place. It follows the page, which is alive without it; a session that has ended before
+ * waits for it.
+ */
 export function SignInHere(props: ComponentProps<typeof Whole>) {
   useEffect(willAskToSignIn, []);
   return <Part {...props} />;

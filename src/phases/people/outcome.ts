@@ -1,6 +1,9 @@
 import { z } from "@/core/zod";
 
-/** A second factor as it is shown once: its secret for an application that makes codes, and codes for when that is lost. */
+/**
+ * A second factor as it is shown once: its secret for an application that makes codes, and codes for when
+ * that is lost.
+ */
 export interface SecondFactorShown {
   /** The secret to type in, and as a picture to be read by a camera. */
   readonly secret?: string;

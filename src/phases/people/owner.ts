@@ -16,7 +16,10 @@ import { fieldErrors, refuse, refuseFields, typedOf, type PersonOutcome } from "
 
 const linkSaid = (name: string): string =>
   `Give ${name} this link, it is shown only now. It lets ${name} choose a password, once, within ${LINK_DAYS} days`;
-/** Adds a person; the owner only. The answer holds the link by which the person chooses a password: the owner never knows it. */
+/**
+ * Adds a person; the owner only. The answer holds the link by which the person chooses a password: the
+ * owner never knows it.
+ */
 export async function invite(raw: unknown): Promise<PersonOutcome> {
   const form = typedOf(raw);
   const person = await personOrDenial("managePeople");
@@ -73,7 +76,10 @@ export async function change(raw: unknown): Promise<PersonOutcome> {
   return { ok: true };
 }
 
-/** Takes away the second factor of somebody who has lost it and its codes; the owner only. Every session of theirs ends. */
+/**
+ * Takes away the second factor of somebody who has lost it and its codes; the owner only. Every session of
+ * theirs ends.
+ */
 export async function takeSecondFactor(raw: unknown): Promise<PersonOutcome> {
   const form = typedOf(raw);
   const person = await personOrDenial("managePeople");

@@ -56,7 +56,10 @@ export async function signIn(raw: unknown): Promise<PersonOutcome> {
   return { ok: true, go: ownPage(form.next) };
 }
 
-/** Signs in again on a page that was made for one person: `go` leads to the code that is still asked for, or is the first page where it is somebody else. */
+/**
+ * Signs in again on a page that was made for one person: `go` leads to the code that is still asked for, or
+ * is the first page where it is somebody else.
+ */
 export async function signInAgain(raw: unknown): Promise<PersonOutcome> {
   const form = typedOf(raw);
   const outcome = await signIn(form);
@@ -68,7 +71,10 @@ export async function signInAgain(raw: unknown): Promise<PersonOutcome> {
 
 const codeOf = (typed = "") => typed.replace(/\s/g, "");
 
-/** The second half of signing in: a code of the person's application, or one of the recovery codes, each good once. Wrong ones are counted by the account. */
+/**
+ * The second half of signing in: a code of the person's application, or one of the recovery codes, each
+ * good once. Wrong ones are counted by the account.
+ */
 export async function secondFactor(raw: unknown): Promise<PersonOutcome> {
   const form = typedOf(raw);
   const code = codeOf(form.code);

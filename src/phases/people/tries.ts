@@ -32,7 +32,10 @@ export async function tooEarly(subjects: readonly Subject[]): Promise<PersonOutc
   return wait > 0 ? refuse(`Too many tries. Wait ${counted(wait, "second")}, then try again`) : undefined;
 }
 
-/** Asks for the password of somebody who is signed in, before what only its owner may change; tries are counted as at signing in. */
+/**
+ * Asks for the password of somebody who is signed in, before what only its owner may change; tries are
+ * counted as at signing in.
+ */
 export async function notOwnPassword(person: Person, password: string): Promise<PersonOutcome | undefined> {
   if (password === "") return refuseFields({ password: "Enter your password: only you may change this" });
   const subjects = [{ sort: "who", name: person.email }] as const;

@@ -43,7 +43,10 @@ const madeOrSaid = <T>(making: Promise<T>): Promise<T | NotMade> =>
     throw error;
   });
 
-/** Keeps a version of a recipe, or a copy under a name of its own; refused in words beside the place, nothing typed is lost. */
+/**
+ * Keeps a version of a recipe, or a copy under a name of its own; refused in words beside the place,
+ * nothing typed is lost.
+ */
 export async function saveRecipe(raw: unknown): Promise<RecipeState> {
   const person = await personOrDenial("manageCatalogue");
   if (isDenial(person)) return { error: person.error };

@@ -57,7 +57,10 @@ function shown(step: Step, isOwn: boolean, system: UnitSystem): ShownStep {
   };
 }
 
-/** A recipe's steps as they would come for a unit in a sample house, woven into those of the site, and where the run would stop. Takes up to a second: for a thread. */
+/**
+ * A recipe's steps as they would come for a unit in a sample house, woven into those of the site, and where
+ * the run would stop. Takes up to a second: for a thread.
+ */
 export function tried(
   recipe: Recipe,
   {
@@ -75,7 +78,10 @@ export function tried(
 /** With so many of its units a recipe is rehearsed before it is kept. */
 const MOST_UNITS = 4;
 
-/** Why a recipe cannot be kept, by the names of its form: what it names that is not there, and where a run by it would lock. Takes seconds: for a thread. */
+/**
+ * Why a recipe cannot be kept, by the names of its form: what it names that is not there, and where a run
+ * by it would lock. Takes seconds: for a thread.
+ */
 export function refusals(
   recipe: Recipe,
   unit: UnitModel | undefined,

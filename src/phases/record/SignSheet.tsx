@@ -92,7 +92,10 @@ type ToSign =
   | { readonly kind: "signed"; readonly as: "installer" | "householder" }
   | { readonly kind: "addendumSigned"; readonly addendum: string };
 
-/** Signs the record, or an addendum to it, as it was seen. A double click signs once; a record that changed meanwhile is refused. */
+/**
+ * Signs the record, or an addendum to it, as it was seen. A double click signs once; a record that changed
+ * meanwhile is refused.
+ */
 export function SignSheet({
   jobId,
   signs,

@@ -1,6 +1,9 @@
 import type { Report } from "./report";
 
-/** One thing that differs between two states of a record, in words; `was` is empty for what is new, `is` for what is gone. */
+/**
+ * One thing that differs between two states of a record, in words; `was` is empty for what is new, `is` for
+ * what is gone.
+ */
 export interface Change {
   readonly what: string;
   readonly was: string;
@@ -54,7 +57,10 @@ function linesOf(r: Report): Lines {
   return new Map([...units, ...readings, ...steps, ...joints, ...points, ...photos]);
 }
 
-/** What differs between a record as it was and as it is, in the order of the record as it is; what is gone stands at the end. */
+/**
+ * What differs between a record as it was and as it is, in the order of the record as it is; what is gone
+ * stands at the end.
+ */
 export function changesBetween(before: Report, after: Report): readonly Change[] {
   const [was, is] = [linesOf(before), linesOf(after)];
   const changed = [...is].flatMap(([id, { what, says }]) => {

@@ -9,7 +9,10 @@ import { fileName } from "@/server/respond";
 import { inThread } from "@/server/threads";
 import { cardInput } from "../valves/cardInput";
 
-/** The record as both signed it here; undefined where it is not signed, was before signed papers were kept, or came in signed from elsewhere: a paper that another Brant printed bears no mark of its import. */
+/**
+ * The record as both signed it here; undefined where it is not signed, was before signed papers were kept,
+ * or came in signed from elsewhere: a paper that another Brant printed bears no mark of its import.
+ */
 export async function signedRecord(job: JobState): Promise<Buffer | undefined> {
   const signature = job.signatures.find((s) => s.as === "householder");
   const isFromElsewhere = job.imported.some((i) => (signature?.seq ?? 0) <= i.upTo);
@@ -17,7 +20,10 @@ export async function signedRecord(job: JobState): Promise<Buffer | undefined> {
   return fileStore().get(signature.paper);
 }
 
-/** What the household is given, as one file: the record (the paper that was signed, where there is one), the pack, and the valve card where there are valves. ZIP. */
+/**
+ * What the household is given, as one file: the record (the paper that was signed, where there is one), the
+ * pack, and the valve card where there are valves. ZIP.
+ */
 export async function householdPapers(
   job: JobState,
   profile: UnitSystem,

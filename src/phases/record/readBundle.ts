@@ -41,7 +41,10 @@ export interface ShownBy {
   readonly now: number;
 }
 
-/** Reads a bundle and checks schema, chain, files, and that its pages can be shown; words of the first fault where it does not hold. */
+/**
+ * Reads a bundle and checks schema, chain, files, and that its pages can be shown; words of the first fault
+ * where it does not hold.
+ */
 export function readBundle(bytes: Buffer, { known, now }: ShownBy): CheckedBundle | BundleFault {
   const json = parsed(bytes.toString("utf8"));
   if ("error" in json) return json;

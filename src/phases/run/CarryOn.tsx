@@ -29,7 +29,10 @@ function Titles({ head, titles }: { head: string; titles: readonly string[] }) {
 const struckSaid = ({ title, restedOn }: Pending["struck"][number]): string =>
   restedOn.length === 0 ? title : `${title}; done already, and rested on by: ${restedOn.join(", ")}`;
 
-/** A design was signed since the run began: what would enter and what would be struck, and the word to carry on with it. */
+/**
+ * A design was signed since the run began: what would enter and what would be struck, and the word to carry
+ * on with it.
+ */
 export function CarryOn({ jobId, pending }: { jobId: string; pending: Pending }) {
   const router = useRouter();
   const form = useForm({

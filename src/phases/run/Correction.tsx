@@ -7,7 +7,10 @@ import { newId } from "../outbox/kept";
 import { decidedHere } from "./queued";
 import type { Asked } from "../job/send";
 
-/** A value as its field takes it: as it was written, where this reader means the same by it; else in the reader's units. */
+/**
+ * A value as its field takes it: as it was written, where this reader means the same by it; else in the
+ * reader's units.
+ */
 export function written(value: ReadingValue, field: ReadingField, profile: UnitSystem): string {
   if (!field.quantity || !value.measured) return value.text;
   const read = parseQuantity(value.text, field.quantity, { profile });

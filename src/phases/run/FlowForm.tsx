@@ -20,7 +20,10 @@ function Elapsed({ since, at }: { since: number; at: () => number }) {
   return <>{countdown(useTicking(at, since) - since)}</>;
 }
 
-/** Starts and stops the time a container takes to fill. Kept like everything typed: a phone that was put away and opened again still times it. */
+/**
+ * Starts and stops the time a container takes to fill. Kept like everything typed: a phone that was put
+ * away and opened again still times it.
+ */
 function Stopwatch({
   name,
   at,

@@ -185,7 +185,10 @@ function JointRow({
   );
 }
 
-/** The joints that are made at a step: how, and what was found of each. One press says that all of a kind are right; what is not is made again. */
+/**
+ * The joints that are made at a step: how, and what was found of each. One press says that all of a kind
+ * are right; what is not is made again.
+ */
 export function JointsForm({ step, job, run, profile, readOnly }: JointsProps) {
   const found = jointsFound(job, step);
   const left = new Set(jointsLeft(job, step));

@@ -21,7 +21,10 @@ function answersOf(last: Reading, fields: readonly ReadingField[], profile: Unit
   });
 }
 
-/** Where raw water is not what was surveyed: takes what was read into the survey, and leads to the design that is judged with it. */
+/**
+ * Where raw water is not what was surveyed: takes what was read into the survey, and leads to the design
+ * that is judged with it.
+ */
 export function JudgeAgain({
   last,
   run,

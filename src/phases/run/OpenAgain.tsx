@@ -2,7 +2,10 @@ import type { Told } from "@/core/words";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { StartRun } from "./officeForms";
 
-/** A sample found bacteria behind a signed record: why, what the household does meanwhile, and the run that is opened again. */
+/**
+ * A sample found bacteria behind a signed record: why, what the household does meanwhile, and the run that
+ * is opened again.
+ */
 export function OpenAgain({ jobId, why, crew }: { jobId: string; why: Told; crew: boolean }) {
   return (
     <section className="mb-6 border-l-4 border-stop pl-4" aria-labelledby="again">

@@ -100,7 +100,10 @@ interface ReadingProps {
   readonly readOnly: boolean;
 }
 
-/** What a further reading at a step is: the one of the next place, another glass of the same water, or a correction of the last. */
+/**
+ * What a further reading at a step is: the one of the next place, another glass of the same water, or a
+ * correction of the last.
+ */
 function nextReading({ step, readings, left }: Pick<ReadingProps, "step" | "readings" | "left">) {
   const last = readings.at(-1);
   const [next] = left;

@@ -17,7 +17,10 @@ function lastEnded(job: JobState, now: number) {
     );
 }
 
-/** What happens on the run's page without a press: the verdict of what was read last, and a clock that has run. Each is said once. */
+/**
+ * What happens on the run's page without a press: the verdict of what was read last, and a clock that has
+ * run. Each is said once.
+ */
 export function RunAnnounced({
   job,
   now,

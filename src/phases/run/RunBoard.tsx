@@ -96,7 +96,10 @@ function openAfter(job: JobState, step: Step | undefined, now: number): Step | u
   return others.find((s) => ["open", "ready", "paused"].includes(statusOf(job, s, now)));
 }
 
-/** The window is named after the step at hand. The page's own name may still be on its way, and is put right when it comes. */
+/**
+ * The window is named after the step at hand. The page's own name may still be on its way, and is put right
+ * when it comes.
+ */
 function useTitle(step: Step | undefined, jobName: string) {
   const title = step && `${step.title} · ${jobName} · Brant`;
   // Ends with the page itself, before the next page's name is seen.

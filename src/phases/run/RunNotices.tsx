@@ -1,7 +1,10 @@
 import { signedInAgain } from "../people/ended";
 import type { Run } from "./useRun";
 
-/** What a person must know of what was sent: kept here, signed out, refused. Forms of the run show a refusal beside them; it is said here alone. */
+/**
+ * What a person must know of what was sent: kept here, signed out, refused. Forms of the run show a refusal
+ * beside them; it is said here alone.
+ */
 export function RunNotices({ run }: { run: Run }) {
   return (
     <div aria-live="polite" role="status">

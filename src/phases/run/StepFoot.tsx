@@ -178,7 +178,10 @@ function FinishButtons(props: FootProps) {
   return writes.options.map((option) => <FinishButton key={option.id} {...props} found={option} />);
 }
 
-/** Finishes a step that the rig has not followed, with a written reason: there is no safe order, or it was done otherwise. */
+/**
+ * Finishes a step that the rig has not followed, with a written reason: there is no safe order, or it was
+ * done otherwise.
+ */
 function DoneAllTheSame({ step, job, run, onFinished, lacks }: FootProps & { readonly lacks: string }) {
   return (
     <>
@@ -202,7 +205,10 @@ function DoneAllTheSame({ step, job, run, onFinished, lacks }: FootProps & { rea
 const isLookedAt = (step: Step): boolean => step.kind === "check" || step.kind === "hold";
 const wrongAt = (job: JobState, step: Step) => job.openPoints.filter((p) => p.step === step.id && !p.closed);
 
-/** What was found wrong at a step, and the way to say so: it is an open point, and the step stays open until it is put right. */
+/**
+ * What was found wrong at a step, and the way to say so: it is an open point, and the step stays open until
+ * it is put right.
+ */
 function FoundWrong({ step, job, run }: FootProps) {
   return (
     <>

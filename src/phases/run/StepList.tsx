@@ -24,7 +24,10 @@ const words: Record<StepStatus, string> = {
   ready: "time has run",
 };
 
-/** The page itself comes with so many steps around the one that is shown: a list of eighty would keep a slow line from all the rest. */
+/**
+ * The page itself comes with so many steps around the one that is shown: a list of eighty would keep a slow
+ * line from all the rest.
+ */
 const FIRST = { before: 4, after: 10 } as const;
 
 /** Steps of which a list shows some before it has been scrolled. */

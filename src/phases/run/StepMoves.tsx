@@ -71,7 +71,10 @@ function NextMove({ next, tag }: { next: Explained; tag: number | undefined }) {
   );
 }
 
-/** The moves that bring the rig to what the step wants, from where it stands now: the next one large, the rest below it. */
+/**
+ * The moves that bring the rig to what the step wants, from where it stands now: the next one large, the
+ * rest below it.
+ */
 export function StepMoves({
   jobId,
   stepId,

@@ -36,7 +36,10 @@ function planned({ person, day = "", from = "", to = "" }: Typed, { people, zone
   };
 }
 
-/** What is to be known of a visit before it is kept, and keeps nobody from it: its day is over, or its person is elsewhere then. */
+/**
+ * What is to be known of a visit before it is kept, and keeps nobody from it: its day is over, or its
+ * person is elsewhere then.
+ */
 function remarksOn(values: Typed, visit: string, props: VisitProps): readonly string[] {
   const { person, from, to } = planned(values, props);
   const { zone, today, engagements } = props;
@@ -62,7 +65,10 @@ function startOf(visit: Visit | undefined, { people, zone, today }: VisitProps):
   };
 }
 
-/** The form of a visit, a new one or one that is moved or handed on; its times are in the company's zone until they are sent. */
+/**
+ * The form of a visit, a new one or one that is moved or handed on; its times are in the company's zone
+ * until they are sent.
+ */
 function useVisitForm(visit: Visit | undefined, props: VisitProps, onTaken?: () => void) {
   const router = useRouter();
   const [fresh, setFresh] = useState(() => ulid());

@@ -7,7 +7,10 @@ import { Awake } from "@/ui/Awake";
 import { untilFetched } from "@/ui/later/untilFetched";
 import { deciding, rigFollowed } from "./fetched";
 
-/** What only some kinds of steps show. A step's page fetches its own; the others follow when the phone rests, so that they are there without a signal. */
+/**
+ * What only some kinds of steps show. A step's page fetches its own; the others follow when the phone
+ * rests, so that they are there without a signal.
+ */
 const fetchers = {
   boxesForm: () => import("./BoxesForm"),
   flowMeter: () => import("./FlowMeter"),
@@ -27,7 +30,10 @@ const fetchers = {
 
 const Coming = () => <p className="mt-5 text-soft">This part is on its way…</p>;
 
-/** A part whose controls wait until its own code has come: the page around it may hear presses long before, and would lose those on it. */
+/**
+ * A part whose controls wait until its own code has come: the page around it may hear presses long before,
+ * and would lose those on it.
+ */
 function part<Props extends object>(fetchIt: () => Promise<ComponentType<Props>>) {
   const awaken = async () => {
     const Whole = await untilFetched(fetchIt);

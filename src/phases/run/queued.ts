@@ -24,7 +24,10 @@ export function decidedHere(job: JobState, intent: Intent, system: UnitSystem): 
   return decideIntent(job, intent, { now, system, office: noOffice });
 }
 
-/** The job as it will be once the queue has been taken. What is refused here is left out: the server has the last word. */
+/**
+ * The job as it will be once the queue has been taken. What is refused here is left out: the server has the
+ * last word.
+ */
 export function withQueue(job: JobState, queue: readonly Intent[], by: Actor, system: UnitSystem): JobState {
   return queue.reduce((state, intent) => {
     const decided = decidedHere(state, intent, system);

@@ -1,8 +1,9 @@
 import { useEffect, useState } from "react";
 
 /**
- * The step that a person chose to see, if any, kept in the address: back and forward go through what was seen. A unit that is asked for on the Line begins with
- * its own first step. A page that is read anew with another address stays as it is: a hand may be on it.
+ * The step that a person chose to see, if any, kept in the address: back and forward go through what was
+ * seen. A unit that is asked for on the Line begins with its own first step. A page that is read anew with
+ * another address stays as it is: a hand may be on it.
  */
 export function useChosenStep(first: string | undefined, unit: string | undefined) {
   const [chosen, setChosen] = useState(first);

@@ -26,8 +26,8 @@ export interface Entries {
 }
 
 /**
- * The job as a store beside React's own state: what the phone keeps is one too, and a queue that is emptied may never be seen before the entries that came of
- * it.
+ * The job as a store beside React's own state: what the phone keeps is one too, and a queue that is emptied
+ * may never be seen before the entries that came of it.
  */
 function makeStore(initial: JobState) {
   let job = initial;
@@ -45,7 +45,10 @@ function makeStore(initial: JobState) {
   };
 }
 
-/** Fetches the whole of a job whose page began with it in short: at once when it is asked for, else when the page rests. */
+/**
+ * Fetches the whole of a job whose page began with it in short: at once when it is asked for, else when the
+ * page rests.
+ */
 function useWhole(
   initial: JobState,
   setSignedOut: (out: boolean) => void,

@@ -88,8 +88,9 @@ function useSettling({
 }
 
 /**
- * A job's run on this phone. What is done goes into the outbox, which survives a closed browser and is sent in order until the server has taken it;
- * entries of other phones are fetched and merged by the one reducer.
+ * A job's run on this phone. What is done goes into the outbox, which survives a closed browser and is sent
+ * in order until the server has taken it; entries of other phones are fetched and merged by the one
+ * reducer.
  */
 export function useRun(
   initial: JobState,

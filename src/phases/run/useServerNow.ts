@@ -15,8 +15,8 @@ export interface ServerClock {
 }
 
 /**
- * The server's clock as this phone can know it: the server's word plus the time that has passed since on a clock nobody can set.
- * The phone's own time of day is never used, so an hour wrong there changes nothing.
+ * The server's clock as this phone can know it: the server's word plus the time that has passed since on a
+ * clock nobody can set. The phone's own time of day is never used, so an hour wrong there changes nothing.
  */
 export function useServerClock(serverNow: number): ServerClock {
   const offset = useRef<number | undefined>(undefined);
@@ -47,8 +47,8 @@ export function useServerClock(serverNow: number): ServerClock {
 }
 
 /**
- * A moment for what changes seldom: it moves with every full minute, at the moments given, and when the server was heard. Everything that is derived from it
- * is derived then, not at every tick of a countdown.
+ * A moment for what changes seldom: it moves with every full minute, at the moments given, and when the
+ * server was heard. Everything that is derived from it is derived then, not at every tick of a countdown.
  */
 export function useMoment(clock: ServerClock, serverNow: number, moments: readonly number[]): number {
   const [now, setNow] = useState(serverNow);

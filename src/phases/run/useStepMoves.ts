@@ -39,11 +39,17 @@ export interface StepMovesOf {
   /** The rig, where the step wants something of it. */
   readonly rig?: RunRig;
   readonly order: Order;
-  /** Its buttons wait: the order is looked for, or the step has only just appeared. What is turned without it is marked on the valves. */
+  /**
+   * Its buttons wait: the order is looked for, or the step has only just appeared. What is turned without
+   * it is marked on the valves.
+   */
   readonly looking: boolean;
   /** Something fills before the step is over, or is filling: it is heard by a person first (handbook 10, ruling 31). */
   readonly mustListen: boolean;
-  /** The rig is not where the step wants it, and the step's own button would not bring it there: the title of what it wants. */
+  /**
+   * The rig is not where the step wants it, and the step's own button would not bring it there: the title
+   * of what it wants.
+   */
   readonly lacks?: string;
   /** Marks the listed moves as turned, as if each had been pressed, up to the first after which something fills. */
   readonly markListed: () => void;
@@ -59,7 +65,10 @@ function lacking({ order, timed, filling }: { order: Order; timed: boolean; fill
   return timed || order.is !== "found" || order.moves.length === 0;
 }
 
-/** Looks for the moves that a step wants, from where the rig stands; `over`: the step is finished, nothing is wanted any more. */
+/**
+ * Looks for the moves that a step wants, from where the rig stands; `over`: the step is finished, nothing
+ * is wanted any more.
+ */
 export function useStepMoves(job: JobState, step: Step, now: number, run: Run, over: boolean): StepMovesOf {
   const wanted = !over && step.goal !== undefined && job.rig !== undefined;
   const rigs = useFetched(rigFollowed, wanted);

@@ -31,7 +31,10 @@ function moved(
 }
 const words = { up: "▲ more", down: "▼ less", other: "◇ other" } as const;
 
-/** Water tests side by side, the oldest first, with what changed from each to the next and what the design stands on now. */
+/**
+ * Water tests side by side, the oldest first, with what changed from each to the next and what the design
+ * stands on now.
+ */
 export function Reports({ job, profile, zone }: { job: JobState; profile: UnitSystem; zone: string }) {
   const { reports } = job;
   if (reports.length === 0)

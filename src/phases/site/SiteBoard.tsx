@@ -7,7 +7,10 @@ import { JobShell } from "../job/JobShell";
 import { FindingsView } from "./FindingsView";
 import type { SiteShown } from "./shown";
 
-/** How long after the last answer the page itself is asked for again: its questions depend on one another, its verdicts came with the answer. */
+/**
+ * How long after the last answer the page itself is asked for again: its questions depend on one another,
+ * its verdicts came with the answer.
+ */
 const REST = 500;
 
 interface Board {
@@ -21,7 +24,10 @@ const BoardContext = createContext<Board | undefined>(undefined);
 export const useSiteBoard = () => useContext(BoardContext);
 
 const FoundContext = createContext<Findings | undefined>(undefined);
-/** What is found so far, which stands beside the answers that it rests on. It is no part of the board, so that news of it draws no question anew. */
+/**
+ * What is found so far, which stands beside the answers that it rests on. It is no part of the board, so
+ * that news of it draws no question anew.
+ */
 export const useFindings = () => useContext(FoundContext);
 
 /** The findings in one sentence, for who has the page read aloud. */

@@ -123,7 +123,10 @@ function Contents({ job, plan }: SurveyProps) {
   );
 }
 
-/** Groups whose questions come with the page. Those of the others follow when it rests: a slow phone reads and answers sooner for it, and nothing moves under a finger after. */
+/**
+ * Groups whose questions come with the page. Those of the others follow when it rests: a slow phone reads
+ * and answers sooner for it, and nothing moves under a finger after.
+ */
 const FIRST = 4;
 
 /** Once all questions are here, goes to the one that the address names, where it had not come with the page. */
@@ -137,8 +140,9 @@ function useNamedQuestion(rested: boolean) {
 }
 
 /**
- * The survey, in the order in which one walks a house: what matters for what is planned, and how far it has come. Its questions come with the page's scripts, which a
- * phone keeps, and not with each answer of the server.
+ * The survey, in the order in which one walks a house: what matters for what is planned, and how far it has
+ * come. Its questions come with the page's scripts, which a phone keeps, and not with each answer of the
+ * server.
  */
 export function Survey(props: SurveyProps) {
   const { job, plan } = props;

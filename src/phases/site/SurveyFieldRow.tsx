@@ -91,7 +91,10 @@ function CountRow({ field, answer, readOnly }: RowProps<FieldOf<"count">>) {
   );
 }
 
-/** The choices after one is touched: put in or taken out where many may apply, else alone, or none where it was chosen. */
+/**
+ * The choices after one is touched: put in or taken out where many may apply, else alone, or none where it
+ * was chosen.
+ */
 function toggled(chosen: readonly string[], option: string, many: boolean | undefined): string {
   const without = chosen.filter((c) => c !== option);
   const wasChosen = without.length < chosen.length;
@@ -199,7 +202,10 @@ interface QuestionProps {
   readonly readOnly: boolean;
 }
 
-/** One question of the survey. Saves when it is left; what cannot be saved stays on screen and on the device. The page asks for itself anew after each answer: only questions that it changed are drawn again. */
+/**
+ * One question of the survey. Saves when it is left; what cannot be saved stays on screen and on the
+ * device. The page asks for itself anew after each answer: only questions that it changed are drawn again.
+ */
 export const SurveyFieldRow = memo(function SurveyFieldRow({
   jobId,
   field,

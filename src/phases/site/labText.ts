@@ -1,6 +1,9 @@
 import Papa from "papaparse";
 
-/** A file's bytes as text: UTF-8 where it is valid, else Windows' Latin letters, as older laboratory programs write them. */
+/**
+ * A file's bytes as text: UTF-8 where it is valid, else Windows' Latin letters, as older laboratory
+ * programs write them.
+ */
 export function decoded(bytes: Uint8Array): string {
   if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
   try {
@@ -10,7 +13,10 @@ export function decoded(bytes: Uint8Array): string {
   }
 }
 
-/** Cells of a text whose columns are parted by tab, semicolon, comma or bar, `most` rows of them; the sign is found from the text. */
+/**
+ * Cells of a text whose columns are parted by tab, semicolon, comma or bar, `most` rows of them; the sign
+ * is found from the text.
+ */
 export function cellsOf(text: string, most = 500): string[][] {
   // A comma that stands for decimals would part columns where the semicolon or the tab is meant to.
   const head = text

@@ -34,7 +34,10 @@ function sayState(state: State, isDraft: boolean): string | undefined {
   }
 }
 
-/** What is typed over an answer, on the device until it was taken, and the answer that stood there when it was begun: what somebody else puts there meanwhile is not lost to it. */
+/**
+ * What is typed over an answer, on the device until it was taken, and the answer that stood there when it
+ * was begun: what somebody else puts there meanwhile is not lost to it.
+ */
 function useTyped(key: string) {
   const [draft, keep, drop] = useDraft(key);
   const [kept, keepBase, dropBase] = useDraft(`${key}.over`);
@@ -59,7 +62,10 @@ function useTyped(key: string) {
   };
 }
 
-/** Does something with the last of what comes quickly one after the other, when no more comes; at once where the page is left. */
+/**
+ * Does something with the last of what comes quickly one after the other, when no more comes; at once where
+ * the page is left.
+ */
 function useResting(act: (value: string) => void) {
   const waiting = useRef<{ readonly value: string; readonly timer: ReturnType<typeof setTimeout> }>(
     undefined,
@@ -83,7 +89,10 @@ function useResting(act: (value: string) => void) {
   };
 }
 
-/** Sends texts one after the other: two on their way at once could arrive in either order, and of those that wait the newest goes. */
+/**
+ * Sends texts one after the other: two on their way at once could arrive in either order, and of those that
+ * wait the newest goes.
+ */
 function useInOrder(send: (value: string) => Promise<void>) {
   const sending = useRef<string>(undefined);
   const queued = useRef<string>(undefined);

@@ -183,7 +183,10 @@ function usePriceList(parts: readonly PricedPart[]) {
   return { list, setList, fault, read, form, take };
 }
 
-/** Takes a supplier's list of prices: its columns are chosen once and remembered, and what cannot be read is shown before anything is kept. */
+/**
+ * Takes a supplier's list of prices: its columns are chosen once and remembered, and what cannot be read is
+ * shown before anything is kept.
+ */
 export function PriceList({
   parts,
   suppliers,

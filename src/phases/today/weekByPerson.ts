@@ -37,7 +37,10 @@ export interface Engaged extends WeekRow {
 
 const isDuring = (a: WeekRow, b: WeekRow) => a.from < b.to && b.from < a.to;
 
-/** Everybody's visits and ends of clocks by person and day. Who has none is free; who is not of the company any more still has theirs. */
+/**
+ * Everybody's visits and ends of clocks by person and day. Who has none is free; who is not of the company
+ * any more still has theirs.
+ */
 export function byPerson(
   rows: readonly WeekRow[],
   people: readonly string[],

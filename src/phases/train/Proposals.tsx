@@ -193,7 +193,10 @@ function Trains({
   );
 }
 
-/** Whole trains next to each other: what stands where, what it costs to buy and to run, and what is still not Good. Searched beside the page, with a way to stop. */
+/**
+ * Whole trains next to each other: what stands where, what it costs to buy and to run, and what is still
+ * not Good. Searched beside the page, with a way to stop.
+ */
 export function Proposals({
   jobId,
   input,

@@ -101,7 +101,10 @@ interface FillProps {
   readonly profile: UnitSystem;
 }
 
-/** Ways in which the tank may be filled: as designed, with or without a permeate pump, and with or without a booster. */
+/**
+ * Ways in which the tank may be filled: as designed, with or without a permeate pump, and with or without a
+ * booster.
+ */
 function waysOf(kPa: number, { pump, booster, boostedFrom }: FillProps): Way[] {
   return [
     { name: pump ? "as designed, permeate pump" : "as designed", pressure: kPa, pump },
@@ -206,7 +209,10 @@ function FillTable({ drawn, profile }: { drawn: readonly ReturnType<typeof fillO
   );
 }
 
-/** How a tank fills here: volume over time as designed, with a permeate pump, and with a booster; both inputs can be moved. */
+/**
+ * How a tank fills here: volume over time as designed, with a permeate pump, and with a booster; both
+ * inputs can be moved.
+ */
 export default function RoFill(props: FillProps) {
   const { feed, temperature, profile } = props;
   const [predictedKPa, predictedCelsius] = [Math.round(feed), Math.round(temperature)];

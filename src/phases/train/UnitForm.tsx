@@ -84,7 +84,10 @@ interface UnitFormProps {
   readonly onSaved: () => void;
 }
 
-/** Changes a unit of the design: its model, how many side by side, what it is set to, the line it stands on, its place. */
+/**
+ * Changes a unit of the design: its model, how many side by side, what it is set to, the line it stands on,
+ * its place.
+ */
 export function UnitForm({ jobId, unit, models, units, profile, save, onSaved }: UnitFormProps) {
   const quantity = setIn(models.find((m) => m.code === unit.model));
   const shownSalt = unit.saltLbPerFt3 === undefined ? "" : figure(unit.saltLbPerFt3, "saltDose", profile);

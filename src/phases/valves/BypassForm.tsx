@@ -146,7 +146,10 @@ function AsFile({ jobId, bypass: { take }, disabled }: { jobId: string; bypass: 
   );
 }
 
-/** How the train can be passed by; a rig of one's own comes in as JSON. Saved at once, with what was said beside the field. */
+/**
+ * How the train can be passed by; a rig of one's own comes in as JSON. Saved at once, with what was said
+ * beside the field.
+ */
 export function BypassForm({
   jobId,
   arrangement,

@@ -208,7 +208,10 @@ function CutOut({ rig }: CardInput) {
   );
 }
 
-/** The valve card: one page to hang by the tanks, with the rig as it stands every day, its tags, and what a household turns. */
+/**
+ * The valve card: one page to hang by the tanks, with the rig as it stands every day, its tags, and what a
+ * household turns.
+ */
 export async function cardPdf(input: CardInput): Promise<Buffer> {
   const { name, place, company, paper, printed, imported } = input;
   return taggedPdf(

@@ -61,7 +61,10 @@ function HandleRow({
   );
 }
 
-/** The rig as it is built: names and places of handles, what is added and what is not there. Each change is saved at once and makes the rig the job's own. */
+/**
+ * The rig as it is built: names and places of handles, what is added and what is not there. Each change is
+ * saved at once and makes the rig the job's own.
+ */
 export function EditRig({
   rig,
   save,

@@ -44,7 +44,10 @@ interface RigDeskProps {
   readonly children?: React.ReactNode;
 }
 
-/** A rig under a person's hands: its picture, what turning does and would do, goals with their moves, and the same in words. */
+/**
+ * A rig under a person's hands: its picture, what turning does and would do, goals with their moves, and
+ * the same in words.
+ */
 export function RigDesk(props: RigDeskProps) {
   const { rig, drawing, state, turn, heard, undo, last, wishes, wish, setWish, reached, children } = props;
   const { circumstances = {} } = props;

@@ -76,7 +76,10 @@ function useTurning(
   return { last, asked, mark, turn, takeBack, leave: () => setAsked(undefined) };
 }
 
-/** The run's valves: each turn is marked in the job's log; one that is a Stop is warned of first, and taken with a reason. */
+/**
+ * The run's valves: each turn is marked in the job's log; one that is a Stop is warned of first, and taken
+ * with a reason.
+ */
 export function RunValves({
   initial,
   serverNow,

@@ -23,7 +23,10 @@ const looks: Readonly<Record<Supply, string>> = {
 /** A stretch that is shorter than this, ms, is not told. */
 const MOMENT = 30_000;
 
-/** How the house was fed over the job, from the handles that were turned: hatched water for treated, hollow for bypassed (in water's hue while it runs through units that are not ready), broken for off. */
+/**
+ * How the house was fed over the job, from the handles that were turned: hatched water for treated, hollow
+ * for bypassed (in water's hue while it runs through units that are not ready), broken for off.
+ */
 export function SupplyStrip({ rig, now, zone }: { rig: RunRig; now: number; zone: string }) {
   const line = useMemo(() => rig.rig.units.some((u) => onLine(rig.rig, u.key)), [rig.rig]);
   const from = rig.supply[0]?.at ?? now;

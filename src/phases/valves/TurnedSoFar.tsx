@@ -6,7 +6,10 @@ import { VerdictMark } from "@/ui/VerdictMark";
 
 type RunRig = NonNullable<JobState["rig"]>;
 
-/** One turn that was marked: what was turned, by whom and when, and the Stop it was warned of. What was taken back is struck through. */
+/**
+ * One turn that was marked: what was turned, by whom and when, and the Stop it was warned of. What was
+ * taken back is struck through.
+ */
 function Turn({
   rig,
   turn: t,

@@ -12,7 +12,10 @@ interface TwinProps {
   readonly turn?: (handle: string, to: string) => void;
 }
 
-/** The rig in words, folded up; they come when the page rests, because a slow phone draws the picture sooner without them. */
+/**
+ * The rig in words, folded up; they come when the page rests, because a slow phone draws the picture sooner
+ * without them.
+ */
 export function Twin(props: TwinProps) {
   const rested = useRested();
   return (

@@ -54,7 +54,10 @@ function useMiddle(pane: RefObject<HTMLDivElement | null>, zoom: number) {
   return note;
 }
 
-/** A drawing that fits its width at first, and grows by buttons or two fingers. `at`: the part of its width that is looked at, from 0 to 1. */
+/**
+ * A drawing that fits its width at first, and grows by buttons or two fingers. `at`: the part of its width
+ * that is looked at, from 0 to 1.
+ */
 export function Zoomed({
   label,
   at,

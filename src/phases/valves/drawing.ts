@@ -72,7 +72,10 @@ const nodeOf = ({ item, ends }: Placed, way: Way): ElkNode => ({
 });
 
 const TEE = 6;
-/** A tee in a piece of pipe: all that comes meets at one side of it and all that leaves at the other, so that pipes share their way as a fitter's do. */
+/**
+ * A tee in a piece of pipe: all that comes meets at one side of it and all that leaves at the other, so
+ * that pipes share their way as a fitter's do.
+ */
 const teeNode = (id: string, way: Way): ElkNode => ({
   id,
   width: TEE,
@@ -161,8 +164,8 @@ const pipesOf = (edge: ElkExtendedEdge, shows: Plumbing["shows"]): Pipe[] =>
   }));
 
 /**
- * Places a rig on the page by itself: things in layers along the water, pipes at right angles, room kept for every label (a layered graph layout).
- * The same rig gives the same drawing.
+ * Places a rig on the page by itself: things in layers along the water, pipes at right angles, room kept
+ * for every label (a layered graph layout). The same rig gives the same drawing.
  */
 export async function drawingOf(rig: Rig, way: Way): Promise<Drawing> {
   const things = thingsOf(rig, way);

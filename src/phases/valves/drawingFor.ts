@@ -8,8 +8,8 @@ const REMEMBERED = 200;
 const drawings = createLRU<string, Drawing>({ max: REMEMBERED });
 
 /**
- * The drawing of a rig, or undefined where it was not made in time. A rig is looked at again at each of its turns, and always drawn the same: what was drawn lately
- * is remembered.
+ * The drawing of a rig, or undefined where it was not made in time. A rig is looked at again at each of its
+ * turns, and always drawn the same: what was drawn lately is remembered.
  */
 export async function drawingFor(rig: Rig, way: Way): Promise<Drawing | undefined> {
   const key = way + JSON.stringify(rig);

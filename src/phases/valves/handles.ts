@@ -1,6 +1,9 @@
 const SIZE = 26;
 
-/** A handle's body and its lever at an angle, for drawing on the page and on paper: a circle, and a line from its middle with an arrow's head. */
+/**
+ * A handle's body and its lever at an angle, for drawing on the page and on paper: a circle, and a line
+ * from its middle with an arrow's head.
+ */
 export function handleMarks(angles: readonly number[]): {
   readonly width: number;
   readonly height: number;

@@ -24,7 +24,10 @@ function newSearcher(): Searcher {
   return { worker, work: wrap<RigWork>(worker) };
 }
 
-/** Looks for the moves in a worker that has nothing else to do. `found` rejects where the worker fails; `stop` ends a worker that still looks. */
+/**
+ * Looks for the moves in a worker that has nothing else to do. `found` rejects where the worker fails;
+ * `stop` ends a worker that still looks.
+ */
 export function searchOrder({ rig, state, wish, circumstances, progress }: Search): {
   readonly found: Promise<Ordered>;
   readonly stop: () => void;

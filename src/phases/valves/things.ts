@@ -72,7 +72,10 @@ function rowsOfSwitches(desk: Desk, powers: string, unit?: string): Row[] {
   return rows;
 }
 
-/** A box with its title and rows, as wide as they need; room for two lines of what the water is there, or how the media stand. */
+/**
+ * A box with its title and rows, as wide as they need; room for two lines of what the water is there, or
+ * how the media stand.
+ */
 function boxOf(
   desk: Desk,
   id: string,
@@ -283,7 +286,10 @@ function remaining(desk: Desk): Placed[] {
     });
 }
 
-/** What there is to draw of a rig, each thing once: heads and T-valves with their units first, then what is left over by them. */
+/**
+ * What there is to draw of a rig, each thing once: heads and T-valves with their units first, then what is
+ * left over by them.
+ */
 export function thingsOf(rig: Rig, way: Way): Placed[] {
   const desk: Desk = {
     rig,

@@ -10,13 +10,19 @@ export type Order =
   | { readonly is: "failed" }
   | { readonly is: "idle" };
 
-/** After this the page says that nothing is found yet, and handles may be turned without it (handbook 4, Sequences); the search goes on. */
+/**
+ * After this the page says that nothing is found yet, and handles may be turned without it (handbook 4,
+ * Sequences); the search goes on.
+ */
 const PATIENCE_MS = 2000;
 
 /** Fetches the search: a step that wants nothing of the rig does without it. */
 export const fetchSearch = () => import("./searchOrder");
 
-/** The moves that lead from a state to what is wished for, found beside the page; begins anew when either changes, so that a detour is planned from where one stands. */
+/**
+ * The moves that lead from a state to what is wished for, found beside the page; begins anew when either
+ * changes, so that a detour is planned from where one stands.
+ */
 export function useOrder(
   rig: Rig,
   state: RigState,

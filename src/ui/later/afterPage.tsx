@@ -2,7 +2,10 @@ import { useEffect, useState, type ComponentType, type FunctionComponent } from 
 import { atRest } from "./atRest";
 import { untilFetched } from "./untilFetched";
 
-/** A part of which nothing is seen at first: it is fetched once the page rests, and drawn then. The page is alive without it. */
+/**
+ * A part of which nothing is seen at first: it is fetched once the page rests, and drawn then. The page is
+ * alive without it.
+ */
 export function afterPage<Props extends object>(
   fetchIt: () => Promise<ComponentType<Props>>,
 ): FunctionComponent<Props> {

@@ -10,8 +10,8 @@ import {
 import { untilFetched } from "./untilFetched";
 
 /**
- * A part as the server drew it, until its code has come; `here` is told then. It keeps what it began with until then: React holds back every change of a page that
- * reaches a part which it cannot draw yet.
+ * A part as the server drew it, until its code has come; `here` is told then. It keeps what it began with
+ * until then: React holds back every change of a page that reaches a part which it cannot draw yet.
  */
 export function behind<Props extends object>(
   fetchIt: () => Promise<ComponentType<Props>>,

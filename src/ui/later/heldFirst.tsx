@@ -29,8 +29,9 @@ function heldOf(event: Event): Held | undefined {
 const heard = ["click", "change", "keydown"] as const;
 
 /**
- * Does `then` once an event is over, unless it came through to the window's end: the part has heard it by itself then. React stops what is meant for a part that has not
- * come; a part may also come while its event is on the way.
+ * Does `then` once an event is over, unless it came through to the window's end: the part has heard it by
+ * itself then. React stops what is meant for a part that has not come; a part may also come while its event
+ * is on the way.
  */
 function unlessHeard(event: Event, then: () => void): void {
   let isHeard = false;
@@ -87,8 +88,9 @@ function Hearing({ place, isHere }: { place: RefObject<HTMLElement | null>; isHe
 }
 
 /**
- * A part as the server drew it, whose code comes right behind the page. What is pressed or chosen in it before is heard, said to be held, and done once it is here. It has no
- * fields to type into: what is typed would be lost.
+ * A part as the server drew it, whose code comes right behind the page. What is pressed or chosen in it
+ * before is heard, said to be held, and done once it is here. It has no fields to type into: what is typed
+ * would be lost.
  */
 export function heldFirst<Props extends object>(
   fetchIt: () => Promise<ComponentType<Props>>,

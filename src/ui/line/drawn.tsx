@@ -102,7 +102,10 @@ const bodies: Partial<Record<LineStation["shape"], (props: Stroked & { soaked?: 
   pump: Pump,
 };
 
-/** A unit drawn by what it is: a vessel, housings, a chamber, a membrane; a plain box where it has no shape of its own. */
+/**
+ * A unit drawn by what it is: a vessel, housings, a chamber, a membrane; a plain box where it has no shape
+ * of its own.
+ */
 export function Body({ shape: kind, x, y, active, soaked }: BodyProps) {
   const stroke = active ? "var(--water)" : "var(--ink)";
   const shape = { fill: "var(--sheet)", stroke, strokeWidth: active ? 2.4 : 1.6 };

@@ -26,7 +26,10 @@ async function stateOfDatabase(): Promise<State> {
   return state;
 }
 
-/** `live` while the process answers; `ready` while its database does, at this build's schema and by the same clock. 503 when not ready, and why. */
+/**
+ * `live` while the process answers; `ready` while its database does, at this build's schema and by the same
+ * clock. 503 when not ready, and why.
+ */
 export async function GET() {
   const state = await stateOfDatabase();
   const ready = state === "ready";

@@ -19,7 +19,10 @@ const counted = z.strictObject({
   shop: z.string().max(40),
 });
 
-/** Takes what somebody counted of a part: what lies there is that from now on. A place without a count stays as it is. */
+/**
+ * Takes what somebody counted of a part: what lies there is that from now on. A place without a count stays
+ * as it is.
+ */
 export const POST = (request: NextRequest) =>
   forPerson(request, "moveStock", async (person) => {
     const read = counted.safeParse(await jsonUpTo(request, 2_000));

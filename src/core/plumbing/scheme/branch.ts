@@ -24,7 +24,10 @@ function filterPart(
   s.part({ at: end }, opening(named("faucet", key), `Faucet of ${name}`, "tap", place, { drinking: true }));
 }
 
-/** A drinking-water branch behind a node: an RO under the sink, or a filter before its faucet, each with what stands on its ports. */
+/**
+ * A drinking-water branch behind a node: an RO under the sink, or a filter before its faucet, each with
+ * what stands on its ports.
+ */
 export function branchPart(
   s: SchemeBuilder,
   unit: SchemeUnit,

@@ -142,7 +142,10 @@ export function cap(does: Named, name: string, place: string): Inside {
   };
 }
 
-/** The end of a stub, from `a` to `b`: open, capped, or joined to what comes later than the first water. `stub`: which of both the stub is. */
+/**
+ * The end of a stub, from `a` to `b`: open, capped, or joined to what comes later than the first water.
+ * `stub`: which of both the stub is.
+ */
 export function capOrJoint(does: Named, name: string, place: string, stub: "a" | "b"): Inside {
   const [open, join] = [`${does.id}.open`, `${does.id}.join`];
   return {

@@ -40,8 +40,10 @@ function house(s: SchemeBuilder, from: string, choice: SchemeChoice): string {
 }
 
 /**
- * The scheme of an installation from its units and the choice of bypass (handbook 4, the three arrangements): main, outdoor take-off, the units of the line with bypass, house with its taps,
- * heater, and the drinking-water branches. With no units a bypass alone; where all of them are on branches, the house's pipe is whole.
+ * The scheme of an installation from its units and the choice of bypass (handbook 4, the three
+ * arrangements): main, outdoor take-off, the units of the line with bypass, house with its taps, heater,
+ * and the drinking-water branches. With no units a bypass alone; where all of them are on branches, the
+ * house's pipe is whole.
  */
 export function schemeOf(units: readonly SchemeUnit[], choice: SchemeChoice): Scheme {
   const s = new SchemeBuilder();

@@ -1,4 +1,5 @@
-// What a part of an installation has inside, between its ports: the words of every scheme, and of the rig that is made from it.
+// What a part of an installation has inside, between its ports: the words of every scheme, and of the rig
+// that is made from it.
 
 /** How far an edge is open. Quarter is a quarter of the handle's travel, not of a turn (handbook 4, Model). */
 export const degrees = ["closed", "quarter", "half", "open"] as const;
@@ -19,10 +20,16 @@ export const openingKinds = [
 export type OpeningKind = (typeof openingKinds)[number];
 
 const closures: ReadonlySet<OpeningKind> = new Set(["bowl", "union", "cap", "cut"]);
-/** Is an opening a closure, which is taken off only where nothing is under pressure; else it is made to be opened under it (handbook 10, ruling 32). */
+/**
+ * Is an opening a closure, which is taken off only where nothing is under pressure; else it is made to be
+ * opened under it (handbook 10, ruling 32).
+ */
 export const isClosure = (kind: OpeningKind | undefined): boolean => kind !== undefined && closures.has(kind);
 
-/** What steps and sequences call a part by, whatever its id (handbook 10, ruling 38): handles and their openings, then nodes. */
+/**
+ * What steps and sequences call a part by, whatever its id (handbook 10, ruling 38): handles and their
+ * openings, then nodes.
+ */
 export const roles = [
   "mainValve",
   "inlet",
@@ -115,7 +122,10 @@ export interface Handle {
   readonly positions: readonly HandlePosition[];
   /** Switches: the unit or the heater it feeds. */
   readonly powers?: string;
-  /** What works by itself: the node whose pressure brings it to its normal position, and whose want of pressure takes it out of it. */
+  /**
+   * What works by itself: the node whose pressure brings it to its normal position, and whose want of
+   * pressure takes it out of it.
+   */
   readonly watches?: string;
   /** Tied, so that nobody turns it by mistake. */
   readonly tied?: boolean;

@@ -42,7 +42,10 @@ function outletApart(s: SchemeBuilder, { key, name }: SchemeUnit, out: string, p
   return onward;
 }
 
-/** One unit of the line behind a joint, with what stands on its ports; those side by side share the ways in and out. Returns where its water comes out. */
+/**
+ * One unit of the line behind a joint, with what stands on its ports; those side by side share the ways in
+ * and out. Returns where its water comes out.
+ */
 function linePart(
   s: SchemeBuilder,
   unit: SchemeUnit,
@@ -88,7 +91,10 @@ interface LineJoints {
   readonly behind: string;
 }
 
-/** A three-valve bypass whose units come later (handbook 9, K12): both legs shut and capped, the house fed through the bypass. */
+/**
+ * A three-valve bypass whose units come later (handbook 9, K12): both legs shut and capped, the house fed
+ * through the bypass.
+ */
 function bypassAlone(s: SchemeBuilder, { before, first, last, behind }: LineJoints): void {
   s.part({ a: before, b: first }, lever(named("inlet"), inletNames.threeValve, TRAIN, "closed"));
   s.part({ at: first }, cap(named("stubIn"), "Inlet stub", TRAIN));
@@ -115,7 +121,10 @@ function unitsBetween(
   else s.pipe(at, last);
 }
 
-/** The units of a house's line behind a joint, with the way past them. Returns the joint where the house's pipe goes on. */
+/**
+ * The units of a house's line behind a joint, with the way past them. Returns the joint where the house's
+ * pipe goes on.
+ */
 export function trainLine(
   s: SchemeBuilder,
   line: readonly SchemeUnit[],

@@ -65,7 +65,10 @@ function treated(unit: SchemeUnit, ro: Membrane): readonly Treating[] {
   ];
 }
 
-/** What an RO has inside, from `feed` to `product` and to the drain: pre-filters, the line before the membrane that comes apart to rinse them, shut-off, membrane, restrictor, check valve. */
+/**
+ * What an RO has inside, from `feed` to `product` and to the drain: pre-filters, the line before the
+ * membrane that comes apart to rinse them, shut-off, membrane, restrictor, check valve.
+ */
 function inside(unit: SchemeUnit, ro: Membrane, place: string): Inside {
   const { key, name } = unit;
   const line = { id: `${key}.line`, kind: "port", name: "Line before the membrane" } as const;

@@ -1,6 +1,9 @@
 import type { Handle, Point, Treating, Way } from "./inside";
 
-/** What a part has inside: ways between its ports and points of its own, handles that open and shut them, and what treats the water on its way. An end of a way is a port by its name, else a point by its id. */
+/**
+ * What a part has inside: ways between its ports and points of its own, handles that open and shut them,
+ * and what treats the water on its way. An end of a way is a port by its name, else a point by its id.
+ */
 export interface Inside {
   readonly points?: readonly Point[];
   readonly ways?: readonly Way[];
@@ -15,8 +18,9 @@ export interface Part {
 }
 
 /**
- * What an installation is of, and how it is joined, whatever its pipes' lengths (handbook 4, Model). A joint is where ports of two parts meet, or of several by a tee. Joints that are opened
- * or made after the first water are parts of their own, with a handle.
+ * What an installation is of, and how it is joined, whatever its pipes' lengths (handbook 4, Model). A
+ * joint is where ports of two parts meet, or of several by a tee. Joints that are opened or made after the
+ * first water are parts of their own, with a handle.
  */
 export interface Scheme {
   /** By their ids; water from a part's opening goes to the one of kind air, or of kind drain. */

@@ -35,7 +35,10 @@ function treating(unit: SchemeUnit, own: OwnOf): Inside {
 /** What a unit of a branch has inside, from `in` to `out`. */
 export const unitOnBranch = (unit: SchemeUnit): Inside => treating(unit, { on: unit.on?.unit });
 
-/** What a unit of the house's line has inside, from `in` to `out`: what treats the water, and what opens it to the air or to the drain. */
+/**
+ * What a unit of the house's line has inside, from `in` to `out`: what treats the water, and what opens it
+ * to the air or to the drain.
+ */
 export function unitInLine(
   unit: SchemeUnit,
   { key, name, group }: OwnOf & Pick<Treating, "key" | "name">,
@@ -54,7 +57,10 @@ export function unitInLine(
   return together(treating(unit, { key, name, group }), ...closures);
 }
 
-/** The head on a tank, with its four ports: the line's `from` and `on`, and the tank's `inlet` and `outlet`; what each position of the maker's opens. */
+/**
+ * The head on a tank, with its four ports: the line's `from` and `on`, and the tank's `inlet` and `outlet`;
+ * what each position of the maker's opens.
+ */
 export function head(key: string, name: string, place: string, bypass: BypassHead): Inside {
   const [enter, leave, past] = [`${key}.enter`, `${key}.leave`, `${key}.past`];
   const opens = (...open: readonly string[]): Record<string, Degree> =>

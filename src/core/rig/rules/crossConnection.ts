@@ -2,7 +2,10 @@ import { listed } from "../../words";
 import { raise } from "../scratch";
 import { each, rigRule } from "./rule";
 
-/** Any path joins potable pipe to a drain without an air gap; a Check where nobody has looked whether there is one (handbook 10, ruling 34). */
+/**
+ * Any path joins potable pipe to a drain without an air gap; a Check where nobody has looked whether there
+ * is one (handbook 10, ruling 34).
+ */
 export const crossConnection = rigRule({
   id: "crossConnection",
   name: "cross-connection",

@@ -3,7 +3,10 @@ import { raise } from "../scratch";
 import { isMembrane, prefiltersOf } from "./membrane";
 import { each, rigRule } from "./rule";
 
-/** Pre-filters that the unit's recipe rinses first stand open to their membrane before they are rinsed (handbook 10, ruling 28). */
+/**
+ * Pre-filters that the unit's recipe rinses first stand open to their membrane before they are rinsed
+ * (handbook 10, ruling 28).
+ */
 export const finesToMembrane = rigRule({
   id: "finesToMembrane",
   name: "fines to membrane",

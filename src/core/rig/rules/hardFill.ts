@@ -2,7 +2,10 @@ import { rigRule } from "./rule";
 
 /** The part of the rig that is filled too fast: media, or pipe alone. */
 const MEDIA = "media";
-/** A region fills through more than its units allow. It is raised by the move that fills it: first for media, then for pipe. */
+/**
+ * A region fills through more than its units allow. It is raised by the move that fills it: first for
+ * media, then for pipe.
+ */
 export const hardFill = rigRule({
   id: "hardFill",
   name: "hard fill",

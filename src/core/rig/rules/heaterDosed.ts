@@ -6,7 +6,10 @@ import { expands, isDosed, rigRule, type Moment } from "./rule";
 const isInHeater = (m: Moment): boolean =>
   m.given.dosed[m.c.heater] === 1 || isDosed(m, m.t.comp[m.c.heater]!);
 
-/** The heater is on while a dose stands in the pipes: never where it is dosed; with its inlet shut only where its water can expand (handbook 10, ruling 27). */
+/**
+ * The heater is on while a dose stands in the pipes: never where it is dosed; with its inlet shut only
+ * where its water can expand (handbook 10, ruling 27).
+ */
 export const heaterDosed = rigRule({
   id: "heaterDosed",
   name: "heater on in a contact",

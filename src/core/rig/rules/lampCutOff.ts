@@ -11,7 +11,10 @@ function isOpened({ c, t }: Moment, u: number): boolean {
   return false;
 }
 
-/** A lamp on in a chamber that is cut off; a Stop where the chamber is opened or its water has a way out (handbook 10, ruling 33). */
+/**
+ * A lamp on in a chamber that is cut off; a Stop where the chamber is opened or its water has a way out
+ * (handbook 10, ruling 33).
+ */
 export const lampCutOff = rigRule({
   id: "lampCutOff",
   name: "lamp cut off",

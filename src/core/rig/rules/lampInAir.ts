@@ -3,7 +3,10 @@ import { powerOfUnit } from "../compiled";
 import { bit, raise } from "../scratch";
 import { each, rigRule } from "./rule";
 
-/** UV lamp on while its chamber is empty; a Check where the unit's recipe powers the lamp first, until its stated minutes have run. */
+/**
+ * UV lamp on while its chamber is empty; a Check where the unit's recipe powers the lamp first, until its
+ * stated minutes have run.
+ */
 export const lampInAir = rigRule({
   id: "lampInAir",
   name: "lamp in air",

@@ -19,7 +19,10 @@ import { roTankEarly } from "./roTankEarly";
 import type { RigRule } from "./rule";
 import { unsafe } from "./unsafe";
 
-/** Every rule of the rig, in the order of chapter 4. A rule is registered here and nowhere else; no rule depends on its place. */
+/**
+ * Every rule of the rig, in the order of chapter 4. A rule is registered here and nowhere else; no rule
+ * depends on its place.
+ */
 export const rigRules: readonly RigRule[] = [
   fines,
   unsafe,

@@ -2,7 +2,10 @@ import { listed } from "../../words";
 import { raise } from "../scratch";
 import { are, each, rigRule } from "./rule";
 
-/** A bowl, union, cap or cut in a region that is flowing, charged or trapped. What a move opens under trapped pressure is raised by the move. */
+/**
+ * A bowl, union, cap or cut in a region that is flowing, charged or trapped. What a move opens under
+ * trapped pressure is raised by the move.
+ */
 export const openUnderPressure = rigRule({
   id: "openUnderPressure",
   name: "open under pressure",

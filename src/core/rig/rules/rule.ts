@@ -43,7 +43,10 @@ interface RigRuleSpec extends Sentences<RigFacts> {
   readonly name: string;
   /** What it can say, of which parts, at which level; their order is the order of their bits. */
   readonly conditions: (parts: Parts) => readonly Omit<Condition, "rule">[];
-  /** Raises what holds in a state; `first` is the number of its first condition. Absent where only a move itself trips it. */
+  /**
+   * Raises what holds in a state; `first` is the number of its first condition. Absent where only a move
+   * itself trips it.
+   */
   readonly holds?: (m: Moment, first: number) => void;
   /** What helps where it alone stands in the way of every order of moves. */
   readonly wayOut?: string;
@@ -52,8 +55,9 @@ interface RigRuleSpec extends Sentences<RigFacts> {
 }
 
 /**
- * A rule of the rig (handbook 4, Rules): its conditions, when they hold, and its sentences. Verdicts, plans, reasons and refusals are derived from it.
- * To add one: a file of this shape, and its name in `list.ts`.
+ * A rule of the rig (handbook 4, Rules): its conditions, when they hold, and its sentences. Verdicts,
+ * plans, reasons and refusals are derived from it. To add one: a file of this shape, and its name in
+ * `list.ts`.
  */
 export interface RigRule extends RigRuleSpec {
   /** Its verdicts: the rule's name is `rig-` and its id. */

@@ -22,11 +22,17 @@ function fedUnproven({ c, t, given, houseLive }: Moment): boolean {
   return false;
 }
 
-/** Is it this job's doing how safe the house's water is: the source is known, and units stand in its line. Else the house drinks what it drank before. */
+/**
+ * Is it this job's doing how safe the house's water is: the source is known, and units stand in its line.
+ * Else the house drinks what it drank before.
+ */
 const isOfThisJob = (rig: Rig): boolean =>
   rig.source !== "unknown" && rig.units.some((u) => onLine(rig, u.key));
 
-/** The source is unsafe, and a drinking fixture is fed by a path on which nothing that disinfects works, or through pipe not disinfected. */
+/**
+ * The source is unsafe, and a drinking fixture is fed by a path on which nothing that disinfects works, or
+ * through pipe not disinfected.
+ */
 export const unsafe = rigRule({
   id: "unsafe",
   name: "unsafe water",

@@ -35,15 +35,19 @@ export interface Asks {
   /** What an option is certain to say of what does not stand ahead of it. */
   readonly lacking: (met: number, option: Option) => Score;
   /**
-   * The least that meeting or accepting everything unmet adds to any line that took `loss` kPa and may hold so many units more, with what the house
-   * says of all that the line then takes: a bound that never says too much.
+   * The least that meeting or accepting everything unmet adds to any line that took `loss` kPa and may hold
+   * so many units more, with what the house says of all that the line then takes: a bound that never says
+   * too much.
    */
   readonly leastAfter: (met: number, left: number, loss: number) => Score;
   /** What is met, whatever kinds of units met it. */
   readonly withoutKinds: (met: number) => number;
 }
 
-/** The needs of a site that are counted, with what it costs to leave each: a Check or a missing test; water left unsafe ten Stops. */
+/**
+ * The needs of a site that are counted, with what it costs to leave each: a Check or a missing test; water
+ * left unsafe ten Stops.
+ */
 function acceptedNeeds(ground: Ground, withRo: boolean): Map<NeedId, Score> {
   const { needs, open } = ground.needs(withRo);
   const missing = open.filter((n) => !n.spans).map((n) => [n.need, [0, 0, 1, 0]] as const);
@@ -66,7 +70,10 @@ function gather<T extends Ending>(known: ByLoss<T>, ending: T): void {
   if (!had || less(ending.score, had.score) < 0) known.set(ending.loss, ending);
 }
 
-/** Of endings those that may be the best, whatever the pressure ahead of them: the least loss first, each of the next adds less. */
+/**
+ * Of endings those that may be the best, whatever the pressure ahead of them: the least loss first, each of
+ * the next adds less.
+ */
 function worthwhile<T extends Ending>(known: ByLoss<T>, most: Score): T[] {
   const all = [...known.values()].sort((a, b) => a.loss - b.loss);
   const best = all.map((e) => e.score).reduce(leastOf);
@@ -93,7 +100,10 @@ function cheapest(shares: ReadonlyMap<Option, Share>, losses: Losses): [Option, 
   return [...alike.values()].flatMap((a) => worthwhile(a, losses.most).map((e) => e.way));
 }
 
-/** For what is met, and units left, the ways to go on that add least: by any units in any order, each at its least, until what is still unmet is accepted. */
+/**
+ * For what is met, and units left, the ways to go on that add least: by any units in any order, each at its
+ * least, until what is still unmet is accepted.
+ */
 function endingsBy(
   shares: ReadonlyMap<Option, Share>,
   kinds: number,

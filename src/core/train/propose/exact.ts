@@ -21,8 +21,9 @@ const takesPlaceOf = (unit: Option, other: Option): boolean =>
   mostOf(other) > 1 ? unit.kind === other.kind : unit.group === other.group;
 
 /**
- * Tells lines that are of no use: another comes as far with the same water, no worse a score, no less pressure, and every choice that they have left, so
- * that whatever may follow them follows there at least as well.
+ * Tells lines that are of no use: another comes as far with the same water, no worse a score, no less
+ * pressure, and every choice that they have left, so that whatever may follow them follows there at least
+ * as well.
  */
 function uselessIn({ placing, asks, tooHigh }: Search): (node: Node) => boolean {
   const standing = new Map<string, Node[]>();
@@ -33,7 +34,8 @@ function uselessIn({ placing, asks, tooHigh }: Search): (node: Node) => boolean 
     const ahead = asks.disinfects ? prefilterAt(reached.upstream) : "";
     const key = `${asks.withoutKinds(node.met)}|${ahead}|${placing.keyOf(reached.water)}`;
     const rivals = standing.get(key) ?? [];
-    // What the units themselves say and cost adds up; what the house says does not (a Check that both come to counts once): the rival may have none that this line has not.
+    // What the units themselves say and cost adds up; what the house says does not (a Check that both come
+    // to counts once): the rival may have none that this line has not.
     const noMoreSaid = (r: Node) =>
       [...r.said].every(([rule, level]) => {
         const here = node.said.get(rule);

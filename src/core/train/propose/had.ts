@@ -20,7 +20,10 @@ export type NotHad =
   | { readonly is: "softener"; readonly because: "unknown" | "soft" | "worse" }
   | { readonly is: "ro"; readonly because: "none" };
 
-/** What was asked for and is in none of the trains, with the reason. `isHard`: is the water hard enough that it needs a softener; undefined where nobody can say. */
+/**
+ * What was asked for and is in none of the trains, with the reason. `isHard`: is the water hard enough that
+ * it needs a softener; undefined where nobody can say.
+ */
 export function notHad(
   proposals: readonly Train[],
   asked: { readonly way: HardnessWay; readonly withRo: boolean },

@@ -12,7 +12,10 @@ import {
   type Search,
 } from "./search";
 
-/** Lines that a hasty search keeps at each length, sizes of a kind that it tries, and how many of a length it judges with their branch. */
+/**
+ * Lines that a hasty search keeps at each length, sizes of a kind that it tries, and how many of a length
+ * it judges with their branch.
+ */
 const WIDTH = 40;
 const SIZES = 4;
 const WHOLE = 1;

@@ -35,7 +35,10 @@ function regulates({ model, parallel }: Option): boolean {
   );
 }
 
-/** The losses of some options; where the peak is not known, or a unit may lift the pressure, nothing is certain of them and they say nothing. */
+/**
+ * The losses of some options; where the peak is not known, or a unit may lift the pressure, nothing is
+ * certain of them and they say nothing.
+ */
 export function lossesOf(ground: Ground, options: readonly Option[]): Losses {
   const { peak } = ground.demand;
   const any = options[0];

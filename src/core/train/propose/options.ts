@@ -77,7 +77,10 @@ export const limitsOf = (ground: Ground, model: UnitModel): readonly FeedLimit[]
   limitsFor(ground.tables.limits[model.family] ?? [], model);
 
 const pressureRules = ["feed-pressure", "feed-pressureRest", "feed-pressureNight"];
-/** Rules that say nothing certain of a unit before its place is known: where it stands, and limits that the best water may be on the wrong side of. */
+/**
+ * Rules that say nothing certain of a unit before its place is known: where it stands, and limits that the
+ * best water may be on the wrong side of.
+ */
 function byPlace(ground: Ground, model: UnitModel): ReadonlySet<string> {
   const least = limitsOf(ground, model).filter(
     (l) => l.min !== undefined && takenOut.some((k) => k === l.key),
@@ -126,8 +129,9 @@ const takesOf = ({ limits, reductions, neutraliser, doser, absolute, media }: Un
 ];
 
 /**
- * Options without those that another of the same kind outdoes in everything: verdicts, cost, pressure taken, pressure borne, and what it takes out of the water.
- * Where some unit bears less pressure than the line has (`tooHigh`), a loss may help one behind it: then losses have to be equal.
+ * Options without those that another of the same kind outdoes in everything: verdicts, cost, pressure
+ * taken, pressure borne, and what it takes out of the water. Where some unit bears less pressure than the
+ * line has (`tooHigh`), a loss may help one behind it: then losses have to be equal.
  */
 export function withoutWorse(options: readonly Option[], ground: Ground, tooHigh: boolean): Option[] {
   const { continuous, peak } = ground.demand;

@@ -24,7 +24,10 @@ export interface Placing {
   readonly count: () => number;
 }
 
-/** What a chamber would find ahead of it: no 5 µm stage, one with at most carbon between, or one with something else between. */
+/**
+ * What a chamber would find ahead of it: no 5 µm stage, one with at most carbon between, or one with
+ * something else between.
+ */
 export function prefilterAt(upstream: readonly UnitModel[]): "none" | "ready" | "apart" {
   const last = upstream.findLastIndex(isFineStage);
   if (last === -1) return "none";

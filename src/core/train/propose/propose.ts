@@ -28,7 +28,10 @@ export interface Proposal {
 
 const ranked = ["stops", "checks", "unknowns", "cost"] as const;
 
-/** What the first train has of a kind by which trains are ranked (an unmet need is a Stop), and the least that any train can have. */
+/**
+ * What the first train has of a kind by which trains are ranked (an unmet need is a Stop), and the least
+ * that any train can have.
+ */
 export interface Gap {
   readonly of: (typeof ranked)[number];
   readonly has: number;
@@ -41,9 +44,15 @@ export interface Proposed {
   readonly considered: number;
   /** Trains that the rules allow and that the search answers for. */
   readonly space: number;
-  /** Where the first train is not proved to be the best: the first thing in which another may be better, and what none can go below. */
+  /**
+   * Where the first train is not proved to be the best: the first thing in which another may be better, and
+   * what none can go below.
+   */
   readonly gap?: Gap;
-  /** Set point of the reducing valve that the trains were judged behind, kPa, where the house's pressure asks for one. */
+  /**
+   * Set point of the reducing valve that the trains were judged behind, kPa, where the house's pressure
+   * asks for one.
+   */
   readonly reducedTo?: number;
 }
 
@@ -70,7 +79,10 @@ function reduced(facts: TrainInput["facts"]): { readonly facts: TrainInput["fact
   return { facts: { ...facts, reducer: to }, to };
 }
 
-/** The best lines; where proving takes more than the effort, the best short one and those that a hasty search finds, and the bound. */
+/**
+ * The best lines; where proving takes more than the effort, the best short one and those that a hasty
+ * search finds, and the bound.
+ */
 function linesWithin(search: Search): Lines {
   const { input } = search;
   const { found, bound } = bestLines(search, input.effort);
@@ -114,10 +126,12 @@ function proposalOf(node: Node, ground: Ground): Proposal {
 }
 
 /**
- * The best trains for a site, each of another structure, by exact best-first search over the catalogue: fewest Stops (an unmet need is one, water
- * left unsafe ten), then Checks, then Unknowns, then least cost. Where proving that takes more than `effort`: the best of at most `exactTo` units, or a better one
- * that a hasty search finds, with the gap to what no train can be better than. The house's line holds at most `maxUnits`, one or two of each side by side, one treatment of
- * hardness, one of each other family and two cartridge stages; behind it, where wanted, an RO with or without a booster. Deterministic.
+ * The best trains for a site, each of another structure, by exact best-first search over the catalogue:
+ * fewest Stops (an unmet need is one, water left unsafe ten), then Checks, then Unknowns, then least cost.
+ * Where proving that takes more than `effort`: the best of at most `exactTo` units, or a better one that a
+ * hasty search finds, with the gap to what no train can be better than. The house's line holds at most
+ * `maxUnits`, one or two of each side by side, one treatment of hardness, one of each other family and two
+ * cartridge stages; behind it, where wanted, an RO with or without a booster. Deterministic.
  */
 export function proposeTrains(input: ProposeInput): Proposed {
   const { facts, to } = reduced(input.facts);

@@ -20,7 +20,10 @@ const UNSAFE_RULE = needRuleId("disinfection" satisfies NeedId);
 /** Is a Check a need left unmet: of the water, or carbon behind a dosing pump, whose chlorine would reach the taps. */
 const isUnmet = (rule: string): boolean => isNeedRule(rule) || rule === carbonBehind.id;
 
-/** How many Stops a verdict counts for in ranking: a need left unmet is one, whatever its level says to a planner who chose so. */
+/**
+ * How many Stops a verdict counts for in ranking: a need left unmet is one, whatever its level says to a
+ * planner who chose so.
+ */
 function stopsOf({ level, rule }: Verdict): number {
   if (level === "Stop") return rule === UNSAFE_RULE ? UNSAFE : 1;
   return level === "Check" && isUnmet(rule) ? 1 : 0;

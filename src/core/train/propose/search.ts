@@ -27,7 +27,10 @@ export interface ProposeInput extends Omit<TrainInput, "units"> {
   readonly keep: number;
   /** After so many placements two trains are enough; those found are the best all the same. */
   readonly patience?: number;
-  /** After so many placements the exact search gives way to a hasty one, and what it could not rule out is said. Without it the search is exact. */
+  /**
+   * After so many placements the exact search gives way to a hasty one, and what it could not rule out is
+   * said. Without it the search is exact.
+   */
   readonly effort?: number;
   /** Lines of at most so many units are searched to their end, whatever the effort. */
   readonly exactTo?: number;
@@ -36,8 +39,9 @@ export interface ProposeInput extends Omit<TrainInput, "units"> {
 }
 
 /**
- * A line in the making. `open`: judged, may go on with its next way, at that way's least; `closed`: ends here, the branch at its least;
- * `exact`: whole. `firm` is what the house says that nothing behind can change.
+ * A line in the making. `open`: judged, may go on with its next way, at that way's least; `closed`: ends
+ * here, the branch at its least; `exact`: whole. `firm` is what the house says that nothing behind can
+ * change.
  */
 export interface Node {
   readonly score: Score;
@@ -83,7 +87,10 @@ export interface Search {
   readonly roFloor: (water: Water) => Score;
   /** The least that the branch adds behind whatever line. */
   readonly roLeast: Score;
-  /** Behind what is met, with so many units left to add, and so many kPa taken at peak: the ways to go on, the least first. */
+  /**
+   * Behind what is met, with so many units left to add, and so many kPa taken at peak: the ways to go on,
+   * the least first.
+   */
   readonly waysAfter: (met: number, left: number, lossPeak: number) => readonly Way[];
 }
 

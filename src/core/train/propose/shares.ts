@@ -27,8 +27,8 @@ const RUSTED = 8;
 const FIRST_NEED = 16;
 
 /**
- * The bits of a need: one where what a unit is answers it; two where the water is measured against a limit. The first of two says that some unit takes out
- * part: it takes another one to come within the limit.
+ * The bits of a need: one where what a unit is answers it; two where the water is measured against a limit.
+ * The first of two says that some unit takes out part: it takes another one to come within the limit.
  */
 export interface NeedBits {
   readonly id: NeedId;
@@ -53,7 +53,10 @@ export interface Share {
   /** First bits of the needs that it meets in part. */
   readonly part: number;
   readonly undoes: number;
-  /** The bit of its kind, of which a line holds one: where one meets something in part, another cannot be the other part. */
+  /**
+   * The bit of its kind, of which a line holds one: where one meets something in part, another cannot be
+   * the other part.
+   */
   readonly kind: number;
   readonly owed: readonly Owed[];
 }
@@ -75,7 +78,10 @@ const rusted = (water: Water): Water => ({ ...water, ironForm: "ferric" });
 /** Iron is taken out by what its form allows, and a dosing pump changes the form. */
 const forms = (water: Water): Water[] => [water, rusted(water), { ...water, ironForm: "ferrous" }];
 
-/** May water count as within a need's limit: a unit that states the same limit allows for a nameplate's rounding, the need does not. */
+/**
+ * May water count as within a need's limit: a unit that states the same limit allows for a nameplate's
+ * rounding, the need does not.
+ */
 export function isNearlyMet(id: NeedId, water: Water): boolean {
   const { limit } = needKind(id);
   const measured = limit && water[limit.key];
@@ -99,7 +105,10 @@ export function meetingOf(ground: Ground, { model, parallel }: Option, id: NeedI
 
 const isMeasuredKey = (key: string): key is WaterKey => key in waterValues;
 
-/** What has to be met ahead of a unit with a limit before the limit may be kept; nothing where no other unit of the line can help. */
+/**
+ * What has to be met ahead of a unit with a limit before the limit may be kept; nothing where no other unit
+ * of the line can help.
+ */
 function aheadFor(
   model: UnitModel,
   limit: FeedLimit,
@@ -109,7 +118,8 @@ function aheadFor(
   if (limit.key === "hardness") return isHardness(model) ? undefined : { ahead: SOFTENED, all: true };
   const need = bits.find((b) => b.isMeasured && needKind(b.id).limit?.key === limit.key);
   if (!need) return undefined;
-  // A wider limit than the need's may be kept behind a unit that takes out only part; any limit may where filters of its own take out more.
+  // A wider limit than the need's may be kept behind a unit that takes out only part; any limit may where
+  // filters of its own take out more.
   const { above } = needKind(need.id).limit!;
   const isNoWider = above !== undefined && limit.max !== undefined && limit.max <= above;
   const all = isNoWider && model.ro === undefined;
@@ -122,7 +132,10 @@ function limitsIn(ground: Ground, model: UnitModel, water: Water) {
   return placeUnit(ground, { ...beforeFirst(ground), water }, unit, model).station.limits;
 }
 
-/** What the limits of a unit say of the water as it comes, behind filters of its own, each until what stands ahead may have changed that. */
+/**
+ * What the limits of a unit say of the water as it comes, behind filters of its own, each until what stands
+ * ahead may have changed that.
+ */
 export function limitsOwed(ground: Ground, model: UnitModel, bits: readonly NeedBits[]): Owed[] {
   const { water } = ground.facts;
   const rusty = limitsIn(ground, model, rusted(water));

@@ -162,8 +162,9 @@ function readFigure(
 }
 
 /**
- * Reads one result into answers of the survey, or says exactly what is unclear: which unit, nitrate as nitrogen or as NO3, thousands or decimals.
- * What the report says of itself comes before what was remembered; a unit is never guessed.
+ * Reads one result into answers of the survey, or says exactly what is unclear: which unit, nitrate as
+ * nitrogen or as NO3, thousands or decimals. What the report says of itself comes before what was
+ * remembered; a unit is never guessed.
  */
 export function readItem(
   item: LabItem,

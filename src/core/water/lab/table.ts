@@ -77,7 +77,10 @@ const itemOf = (names: LabNames, label: string, raw: string, unit?: string): Lab
   };
 };
 
-/** A table with a column for each parameter and a row for each sample; its header may take two lines, the second of units or of the names' second half. */
+/**
+ * A table with a column for each parameter and a row for each sample; its header may take two lines, the
+ * second of units or of the names' second half.
+ */
 function byColumns(rows: readonly (readonly string[])[], names: LabNames): LabTable | undefined {
   const width = Math.max(...rows.map((r) => r.length));
   const joined = (i: number) =>
@@ -197,8 +200,9 @@ function itemOfLine(line: string, names: LabNames): LabItem | undefined {
 }
 
 /**
- * Takes a laboratory's report apart. `rows` are its cells as a spreadsheet or CSV reader gives them, `text` the whole of it, for reports that are no table.
- * Labels that no name fits keep no field: nothing is dropped. `layout: "none"` when nothing in it could be a result.
+ * Takes a laboratory's report apart. `rows` are its cells as a spreadsheet or CSV reader gives them, `text`
+ * the whole of it, for reports that are no table. Labels that no name fits keep no field: nothing is
+ * dropped. `layout: "none"` when nothing in it could be a result.
  */
 export function labTable(rows: readonly (readonly string[])[], text: string, names: LabNames): LabTable {
   const cells = rows

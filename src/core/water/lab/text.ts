@@ -37,7 +37,10 @@ const unitSpellings: readonly (readonly [RegExp, string])[] = [
   [/^ph(units?)?$|^-+$|^–$|^1$/, ""],
 ];
 
-/** A unit of a laboratory as Brant spells it, or undefined. `as CaCO3` and the like are taken off first; °F is hardness only where `hardness` says so. */
+/**
+ * A unit of a laboratory as Brant spells it, or undefined. `as CaCO3` and the like are taken off first; °F
+ * is hardness only where `hardness` says so.
+ */
 export function labUnit(written: string, hardness = false): string | undefined {
   const key = written
     .replace(/[μ]/g, "µ")
@@ -53,7 +56,10 @@ export function labUnit(written: string, hardness = false): string | undefined {
   return unitSpellings.find(([pattern]) => pattern.test(key))?.[1];
 }
 
-/** A column's label taken apart: what it names, and the unit written with it. `Iron (mg/L)`, `Eisen in mg/l`, `Fe [µg/L]`, `Hardness, mg/L as CaCO3`. */
+/**
+ * A column's label taken apart: what it names, and the unit written with it. `Iron (mg/L)`, `Eisen in
+ * mg/l`, `Fe [µg/L]`, `Hardness, mg/L as CaCO3`.
+ */
 export function labelParts(label: string): { readonly name: string; readonly unit?: string } {
   const text = singleSpaced(label);
   const bracket = [...text.matchAll(/[([]([^)\]]*)[)\]]/g)]

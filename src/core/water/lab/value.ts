@@ -1,6 +1,9 @@
 import { plain } from "./text";
 
-/** A result of a laboratory as written: a number with or without `<` or `>`, not detected, a trace, present, absent, or text that is none of these. */
+/**
+ * A result of a laboratory as written: a number with or without `<` or `>`, not detected, a trace, present,
+ * absent, or text that is none of these.
+ */
 export type LabValue =
   | {
       readonly is: "number";
@@ -71,7 +74,10 @@ const empty = new Set(["", "n a", "na", "not tested", "nicht bestimmt", "n best"
 export type Decimal = "," | ".";
 const NUMBER = /^[-−]?\d[\d.,'’\u00a0\u202f ]*$/;
 
-/** The sign that a table uses before decimals, from numbers that can be read in one way only; undefined where no number says so. */
+/**
+ * The sign that a table uses before decimals, from numbers that can be read in one way only; undefined
+ * where no number says so.
+ */
 export function decimalOf(values: readonly string[]): Decimal | undefined {
   const found = new Set(
     values.flatMap((v): Decimal[] => {

@@ -37,7 +37,10 @@ export function shapesOf(drawing: Drawing, rig: Rig, state: RigState): Group[] {
   return [...pipeGroups(drawing, seen), ...drawing.items.flatMap((item) => GROUPS_OF[item.kind](item, seen))];
 }
 
-/** All walls below all water, so that pipes that meet are open to each other; where they share their way, the one that flows lies on top. */
+/**
+ * All walls below all water, so that pipes that meet are open to each other; where they share their way,
+ * the one that flows lies on top.
+ */
 function pipeGroups(drawing: Drawing, seen: Seen): Group[] {
   const walls: Shape[] = [];
   const waters: Group[] = [];

@@ -58,7 +58,10 @@ export const line = (...points: readonly Point[]): string =>
 export const rect = (x: number, y: number, w: number, h: number): string =>
   `M${tenth(x)} ${tenth(y)}h${tenth(w)}v${tenth(h)}h${tenth(-w)}z`;
 
-/** The strokes of a pipe in a state, told apart by their pattern: what is full is filled, trapped is barred, relieved hollow, empty broken. */
+/**
+ * The strokes of a pipe in a state, told apart by their pattern: what is full is filled, trapped is barred,
+ * relieved hollow, empty broken.
+ */
 export function pipeShapes(d: string, state: RegionState): Shape[] {
   if (state === "empty")
     return [path(d, { stroke: "soft", width: 11, dash: "7 5" }), path(d, { stroke: "paper", width: 7.5 })];

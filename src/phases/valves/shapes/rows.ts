@@ -37,7 +37,10 @@ function rowMark(item: Item, row: Row, y: number, handle: Handle, now: string): 
   return tapShapes(item.x, y, position.edges[firstEdge] !== "closed");
 }
 
-/** The handles listed at the foot of a box, one a row, each touched by itself; `top` is where they begin below the box's upper edge. */
+/**
+ * The handles listed at the foot of a box, one a row, each touched by itself; `top` is where they begin
+ * below the box's upper edge.
+ */
 export function rowGroups(item: Item, top: number, seen: Seen): Group[] {
   return item.rows.map((row, i): Group => {
     const y = item.y + top + i * ROW;

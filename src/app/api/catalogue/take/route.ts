@@ -18,7 +18,10 @@ const shapeWith = (recipes: KnownRecipes) =>
     why: z.string().trim().min(3, "Say in a few words where these figures come from").max(300),
   });
 
-/** Takes units of a file in: new ones, and new versions of those that differ, all or none. Taking the same again writes nothing. */
+/**
+ * Takes units of a file in: new ones, and new versions of those that differ, all or none. Taking the same
+ * again writes nothing.
+ */
 export const POST = (request: NextRequest) =>
   forPerson(request, "manageCatalogue", async (person) => {
     const body = await bodyUpTo(request, 4 * 1024 * 1024);

@@ -84,8 +84,9 @@ const kept = globalThis as typeof globalThis & {
 const missing = () => new Response("Not found", { status: 404 });
 
 /**
- * How long the process of a test build was kept from answering, ms: by whatever, and by sections of its own; since the last `POST`, and in `whole` since the
- * first. An ordinary build answers as if the address did not exist.
+ * How long the process of a test build was kept from answering, ms: by whatever, and by sections of its
+ * own; since the last `POST`, and in `whole` since the first. An ordinary build answers as if the address
+ * did not exist.
  */
 export function GET() {
   if (!hasTestClock || !kept.brantProbes) return missing();

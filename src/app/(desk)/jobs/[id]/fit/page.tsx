@@ -15,7 +15,10 @@ import Link from "@/ui/Link";
 
 export const generateMetadata = titled("Fit");
 
-/** What the page asks of a job: of its train, or of the one room that its units stand in without it; and where that is measured. */
+/**
+ * What the page asks of a job: of its train, or of the one room that its units stand in without it; and
+ * where that is measured.
+ */
 const heads = {
   train: {
     says: "Does the train go on that wall, and how do the pipes run.",

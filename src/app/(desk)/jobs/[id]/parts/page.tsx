@@ -38,7 +38,10 @@ import type { Opened } from "@/phases/job/load";
 
 export const generateMetadata = titled("Parts");
 
-/** Where the parts of a job come from, and how that is said; no sources while the company keeps neither stock nor prices. */
+/**
+ * Where the parts of a job come from, and how that is said; no sources while the company keeps neither
+ * stock nor prices.
+ */
 async function stockFor({ job, now, person, settings }: Opened, lines: readonly TakeOffLine[]) {
   const [held, offers, taken] = await Promise.all([
     heldParts(database()),

@@ -45,7 +45,10 @@ function pendingOf(job: JobState, known: Knowledge): Pending | undefined {
   };
 }
 
-/** What is to be decided about the run before its steps go on: it is opened again, or carried on with a newer design. */
+/**
+ * What is to be decided about the run before its steps go on: it is opened again, or carried on with a
+ * newer design.
+ */
 function Notice({ opened, crew }: { opened: Opened; crew: boolean }) {
   const { job, known, person } = opened;
   const found = reopenedBy(job);
@@ -64,7 +67,10 @@ const engagementsFrom = async (now: number): Promise<readonly Engagement[]> =>
     to: to.toISOString(),
   }));
 
-/** What the page begins with: the job in short, with the words of the step that is shown and of the one that comes after it. */
+/**
+ * What the page begins with: the job in short, with the words of the step that is shown and of the one that
+ * comes after it.
+ */
 function inShort({ job, person, now }: Opened, chosen: string | undefined) {
   const steps = [stepShown(job, chosen, now), nextStep(job, now)].filter((s) => s !== undefined);
   return {

@@ -5,7 +5,10 @@ import { roomPaper } from "@/phases/fit/wallPaper";
 import { jobPaper } from "@/server/jobPaper";
 import { inThread } from "@/server/threads";
 
-/** The cabinet under a job's sink to scale, with what stands in it and its tubes, PDF; 409 while nothing stands there. */
+/**
+ * The cabinet under a job's sink to scale, with what stands in it and its tubes, PDF; 409 while nothing
+ * stands there.
+ */
 export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/cabinet">) =>
   jobPaper(request, params, "cabinet", async ({ job, known, profile, about }) => {
     const wall = roomPaper(tubingOfJob(job.answers, judgedOf(job, known), job.places), "cabinet", profile);

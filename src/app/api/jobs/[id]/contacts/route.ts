@@ -39,7 +39,10 @@ const onJob = (
     return mayWriteOn(job, person) ? change(job, person) : json({ error: notOnJobSaid(job) }, 403);
   });
 
-/** Keeps a contact of a job, in place of what it was. Its id is made by the page, so that a repeated send changes nothing. */
+/**
+ * Keeps a contact of a job, in place of what it was. Its id is made by the page, so that a repeated send
+ * changes nothing.
+ */
 export const POST = (request: NextRequest, context: RouteContext<"/api/jobs/[id]/contacts">) =>
   onJob(request, context, async (job, person) => {
     const read = contact.safeParse(await jsonUpTo(request, 10_000));

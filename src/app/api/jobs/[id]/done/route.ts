@@ -1,7 +1,10 @@
 import { act } from "@/server/act";
 import { formOf, seeOther } from "@/server/plainForm";
 
-/** A step finished by its form alone, before the page's scripts came; leads back to the run, which says why where it was refused. */
+/**
+ * A step finished by its form alone, before the page's scripts came; leads back to the run, which says why
+ * where it was refused.
+ */
 export async function POST(request: Request, { params }: RouteContext<"/api/jobs/[id]/done">) {
   const { id } = await params;
   const form = await formOf(request);

@@ -30,7 +30,10 @@ async function siteNow(id: string): Promise<SiteShown> {
   return siteShown(job, judged, known, at, person.profile);
 }
 
-/** One intent on a job; with `?show=site` the answer says what the survey's page shows after it. Repeating it changes nothing. */
+/**
+ * One intent on a job; with `?show=site` the answer says what the survey's page shows after it. Repeating
+ * it changes nothing.
+ */
 export async function POST(request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/entries">) {
   if (foreignOrigin(request))
     return json({ ok: false, why: "forbidden", error: "This request did not come from Brant" }, 403);

@@ -5,7 +5,10 @@ import { knowledge } from "@/server/actor";
 import { database } from "@/server/database";
 import { forPerson, json } from "@/server/respond";
 
-/** A job's wall with the units of a design that is only thought of (`?design=CT-1354+SF-150`), to be placed beside the page; 400 where that is no design. */
+/**
+ * A job's wall with the units of a design that is only thought of (`?design=CT-1354+SF-150`), to be placed
+ * beside the page; 400 where that is no design.
+ */
 export const GET = (request: Request, { params }: RouteContext<"/api/jobs/[id]/fit">) =>
   forPerson(request, "viewJobs", async () => {
     const { id } = await params;

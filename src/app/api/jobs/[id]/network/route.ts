@@ -5,7 +5,10 @@ import { knowledge } from "@/server/actor";
 import { database } from "@/server/database";
 import { attachment, fileName, forPerson, json } from "@/server/respond";
 
-/** The pipes of a placed train to take away, as a file that hydraulic engines read: at the design's peak, or at one shower while no fixtures are counted. */
+/**
+ * The pipes of a placed train to take away, as a file that hydraulic engines read: at the design's peak, or
+ * at one shower while no fixtures are counted.
+ */
 export const GET = (request: Request, { params }: RouteContext<"/api/jobs/[id]/network">) =>
   forPerson(request, "viewJobs", async () => {
     const { id } = await params;

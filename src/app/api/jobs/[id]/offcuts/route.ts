@@ -15,7 +15,10 @@ import { forPerson, json } from "@/server/respond";
 
 const ID = /^[0-9A-HJKMNP-TV-Z]{26}$/;
 
-/** Keeps what a job's cutting leaves of its pipe on the van, once; 409 while offcuts that it is cut from still lie in stock, or nothing is left. */
+/**
+ * Keeps what a job's cutting leaves of its pipe on the van, once; 409 while offcuts that it is cut from
+ * still lie in stock, or nothing is left.
+ */
 export const POST = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/offcuts">) =>
   forPerson(request, "moveStock", async (person) => {
     const { id } = await params;

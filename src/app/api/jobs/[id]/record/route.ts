@@ -13,9 +13,9 @@ import { attachment, fileName, forPerson, json } from "@/server/respond";
 import { inThread } from "@/server/threads";
 
 /**
- * The record to take away: `?as=record|pack` as PDF (`&paper=A4|LETTER`), `bundle` as JSON, `readings` as CSV, `household` as all that
- * the household is given in one ZIP. Once signed, `record` is the paper that was
- * signed; `&as_of=now` prints what stands in the log today.
+ * The record to take away: `?as=record|pack` as PDF (`&paper=A4|LETTER`), `bundle` as JSON, `readings` as
+ * CSV, `household` as all that the household is given in one ZIP. Once signed, `record` is the paper that
+ * was signed; `&as_of=now` prints what stands in the log today.
  */
 export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/record">) =>
   forPerson(request, "exportRecord", async (person) => {

@@ -18,7 +18,10 @@ import { forPerson, json } from "@/server/respond";
 const ID = /^[0-9A-HJKMNP-TV-Z]{26}$/;
 const press = z.strictObject({ id: z.string().regex(ID) });
 
-/** Takes what a job's list asks for out of stock, as far as it lies there, and gives back what it took and asks for no more. */
+/**
+ * Takes what a job's list asks for out of stock, as far as it lies there, and gives back what it took and
+ * asks for no more.
+ */
 export const POST = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/stock">) =>
   forPerson(request, "moveStock", async (person) => {
     const { id } = await params;

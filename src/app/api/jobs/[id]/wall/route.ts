@@ -6,7 +6,10 @@ import { partsOf } from "@/phases/parts/listed";
 import { jobPaper } from "@/server/jobPaper";
 import { inThread } from "@/server/threads";
 
-/** The wall of a job to scale, with its units and pipes, or those at its cold pipe with their tubes, PDF; 409 while they do not stand. */
+/**
+ * The wall of a job to scale, with its units and pipes, or those at its cold pipe with their tubes, PDF;
+ * 409 while they do not stand.
+ */
 export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/wall">) =>
   jobPaper(request, params, "wall", async ({ job, known, profile, about }) => {
     const judged = judgedOf(job, known);

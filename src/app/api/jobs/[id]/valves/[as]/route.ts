@@ -6,7 +6,10 @@ import { database } from "@/server/database";
 import { attachment, fileName, forPerson, json } from "@/server/respond";
 import { inThread } from "@/server/threads";
 
-/** The job's rig to take away: `card` as one page of PDF (`?paper=A4|LETTER`), `svg`, `json` (comes back in), `dot` for Graphviz. */
+/**
+ * The job's rig to take away: `card` as one page of PDF (`?paper=A4|LETTER`), `svg`, `json` (comes back
+ * in), `dot` for Graphviz.
+ */
 export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/valves/[as]">) =>
   forPerson(request, "viewJobs", async () => {
     const { id, as } = await params;
