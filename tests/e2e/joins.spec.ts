@@ -68,6 +68,11 @@ test("an installer builds at the bench: all joints of a kind are right by one pr
   await expect(office.page.getByText(`${what}: not right at first, the gauge does not pass`)).toBeVisible();
   await expect(joints.filter({ hasText: "not looked at" }).first()).toBeVisible();
   await expect(office.page.getByText(/push-fit 90° elbow instead of .*90° elbow/).first()).toBeVisible();
+  // The drawing of what is built goes with the record.
+  await expect(office.page.getByRole("link", { name: "The wall as built" })).toBeVisible();
+  const drawing = await office.page.request.get(`/api/jobs/${job}/record?as=wall`);
+  expect(drawing.headers()["content-type"]).toBe("application/pdf");
+  expect((await office.page.request.get(`/api/jobs/${job}/record?as=cabinet`)).status()).toBe(409);
   await office.page.goto(`/jobs/${job}/parts`);
   await expect(office.page.locator('[data-part^="fitting elbow90-pushfit"]')).toBeVisible();
   await context.close();

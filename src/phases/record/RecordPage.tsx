@@ -41,6 +41,8 @@ interface RecordProps {
   readonly canExport: boolean;
   readonly readOnly: boolean;
   readonly today: string;
+  /** What of it stands where it was measured, and is drawn. */
+  readonly drawings: readonly ("wall" | "cabinet")[];
 }
 
 /** A table that scrolls by itself where the screen is narrow; `none` stands where it has no rows. */
@@ -139,8 +141,10 @@ function Signing({ job, zone, person, canSign }: RecordProps) {
   );
 }
 
+const drawingWords = { wall: "The wall as built", cabinet: "The cabinet as built" } as const;
+
 /** What can be taken away; once signed, what stands in the log today is printed beside the paper that was signed. */
-function Exports({ job, report: r }: Pick<RecordProps, "job" | "report">) {
+function Exports({ job, report: r, drawings }: Pick<RecordProps, "job" | "report" | "drawings">) {
   const api = `/api/jobs/${job.id}/record`;
   const record = `${api}?as=record${r.handedOver ? "&as_of=now" : ""}`;
   return (
@@ -154,6 +158,11 @@ function Exports({ job, report: r }: Pick<RecordProps, "job" | "report">) {
       <a className="button quiet" href={`${api}?as=pack`}>
         Customer pack
       </a>
+      {drawings.map((is) => (
+        <a key={is} className="button quiet" href={`${api}?as=${is}`}>
+          {drawingWords[is]}
+        </a>
+      ))}
       <a className="button" href={`${api}?as=household`}>
         All for the household, one file
       </a>

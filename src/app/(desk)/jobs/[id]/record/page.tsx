@@ -1,6 +1,7 @@
 import { JobShell } from "@/phases/job/JobShell";
 import { frameOf } from "@/phases/job/frame";
 import { openJob, titled } from "@/phases/job/load";
+import { drawingName, drawingsAsBuilt } from "@/phases/fit/drawings";
 import { RecordPage } from "@/phases/record/RecordPage";
 import { reportOf } from "@/phases/record/report";
 import { may } from "@/server/permissions";
@@ -25,6 +26,7 @@ export default async function Page({ params }: PageProps<"/jobs/[id]/record">) {
         canExport={may(person.role, "exportRecord")}
         readOnly={!can("openPointAdded")}
         today={today}
+        drawings={drawingsAsBuilt(job, known, person.profile).map(drawingName)}
       />
     </JobShell>
   );

@@ -1,6 +1,6 @@
 import type { NextRequest } from "next/server";
 import { loadJob } from "@/data/queries/jobs";
-import { householdPapers, signedRecord } from "@/phases/record/household";
+import { drawingPapers, householdPapers, signedRecord } from "@/phases/record/household";
 import { readingsCsv } from "@/phases/record/readingsCsv";
 import { reportOf } from "@/phases/record/report";
 import { company, knowledge } from "@/server/actor";
@@ -14,7 +14,7 @@ import { inThread } from "@/server/threads";
 
 /**
  * The record to take away: `?as=record|pack` as PDF (`&paper=A4|LETTER`), `bundle` as JSON, `readings` as
- * CSV, `household` as all that the household is given in one ZIP. Once signed, `record` is the paper that
+ * CSV, `wall|cabinet` as a drawing of what is built, `household` as all that the household is given in one ZIP. Once signed, `record` is the paper that
  * was signed; `&as_of=now` prints what stands in the log today.
  */
 export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[id]/record">) =>
@@ -37,6 +37,11 @@ export const GET = (request: NextRequest, { params }: RouteContext<"/api/jobs/[i
       return attachment("text/csv; charset=utf-8", `${name}-readings.csv`, readingsCsv(report));
     }
     const paper = wanted.get("paper") === "LETTER" ? "LETTER" : "A4";
+    if (as === "wall" || as === "cabinet") {
+      const { [as]: drawing } = await drawingPapers(job, person.profile, paper);
+      if (!drawing) return json({ error: "Nothing of this job stands there" }, 409);
+      return attachment("application/pdf", `${name}-${as}.pdf`, new Uint8Array(drawing));
+    }
     if (as === "household") {
       const zip = await householdPapers(job, person.profile, paper);
       return attachment("application/zip", `${name}-for-the-household.zip`, new Uint8Array(zip));
