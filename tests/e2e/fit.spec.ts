@@ -1,5 +1,7 @@
 import { expect, test } from "@playwright/test";
+import { measuredWall } from "../unit/placing";
 import { clean } from "./axe";
+import { designed, stateOf, surveySent } from "./crew";
 import { desk, press, signedIn, survey } from "./hands";
 import { addUnits, opened } from "./walk";
 
@@ -174,5 +176,23 @@ test("a tight wall: placed by computation and by hand, judged at once, and why i
   await page.getByRole("button", { name: "Find the best places" }).click();
   // 75 + 257 + 75 + 229 + 75 = 711 mm are needed, found to the next ten.
   await expect(page.locator("[data-why-not]")).toContainText("4.7 in too narrow");
+  await context.close();
+});
+
+test("a housing whose head is not level with its tank's is hung level by one press", async ({ browser }) => {
+  const { page, context } = await signedIn(browser, "imke", desk);
+  const job = await opened(page, "Heads of the test");
+  await surveySent(page, job, measuredWall);
+  await designed(page, job, ["PS-20", "CT-1354"], true);
+  await page.goto(`/jobs/${job}/fit`);
+  const height = page.getByLabel("PS-20, above the floor");
+  await height.fill("50 in");
+  await height.blur();
+  await expect.poll(async () => (await stateOf(page, job)).places.u1?.y).toBe(1270);
+  const heads = page.locator("[data-heads]");
+  await expect(heads).toContainText("Check: the heads of PS-20 and CT-1354 are");
+  await heads.getByRole("button", { name: "Hang PS-20 level" }).click();
+  await expect(heads.getByText("out of level")).toHaveCount(0);
+  await expect.poll(async () => (await stateOf(page, job)).places.u1?.y).not.toBe(1270);
   await context.close();
 });

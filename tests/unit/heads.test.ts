@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { headNotes, onTheirSides } from "@/core/fit/heads";
+import { headNotes, levelled, onTheirSides } from "@/core/fit/heads";
 import { misfits } from "@/core/fit/judge";
 import type { Standing, WallUnit } from "@/core/fit/standing";
 import { chamber, housing as bare, saltTank, tank as plain, wall } from "./fit";
@@ -25,6 +25,24 @@ describe("a housing's head beside a tank's", () => {
     const apart = (x: number) => headNotes([housing("u1"), tank("u2")], [at(0, LEVEL), at(190 + x)]);
     expect(apart(200)).toEqual([]);
     expect(apart(199)).toEqual([{ is: "close", unit: "u1", other: "u2", apart: 199 }]);
+  });
+
+  it("is hung level by moving what hangs, whichever comes first, as far as it may", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 26, max: 400 }), fc.boolean(), fc.boolean(), (by, isLower, isFirst) => {
+        const y = LEVEL + (isLower ? -by : by);
+        const units = isFirst ? [housing("u1"), tank("u2")] : [tank("u1"), housing("u2")];
+        const standings = isFirst ? [at(0, y), at(600)] : [at(0), at(600, y)];
+        const [note] = headNotes(units, standings);
+        const moved = levelled(units, standings, note!)!;
+        expect(moved).toEqual({ key: isFirst ? "u1" : "u2", to: at(isFirst ? 0 : 600, LEVEL) });
+        const after = standings.map((s, i) => (units[i]!.key === moved.key ? moved.to : s));
+        expect(headNotes(units, after)).toEqual([]);
+      }),
+    );
+    const low: WallUnit = { ...housing("u1"), hangs: { least: 0, most: LEVEL - 1 } };
+    const out = { unit: "u1", other: "u2" };
+    expect(levelled([low, tank("u2")], [at(0, 100), at(600)], out)).toBeUndefined();
   });
 
   it("is asked of no other units: two tanks, two housings, or a salt tank between", () => {

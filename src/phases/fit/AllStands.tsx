@@ -2,10 +2,10 @@
 import type { Route } from "next";
 import { drainedAtCut } from "@/core/fit/drained";
 import type { ConnectorOnWall } from "@/core/fit/flexible";
-import { headNotes, onTheirSides } from "@/core/fit/heads";
+import { headNotes, levelled, onTheirSides, type HeadNote } from "@/core/fit/heads";
 import type { PipePlan } from "@/core/fit/pipePlan";
 import type { Placing } from "@/core/fit/routes";
-import type { WallUnit } from "@/core/fit/standing";
+import type { Standing, WallUnit } from "@/core/fit/standing";
 import type { Wall } from "@/core/fit/wall";
 import type { Assembly } from "@/core/plumbing/assembly";
 import { bucketsFor } from "@/core/plumbing/drainDown";
@@ -53,6 +53,8 @@ interface StandsProps {
   readonly placing: Placing;
   readonly nameOf: (id: string) => string;
   readonly profile: UnitSystem;
+  /** Moves a unit; absent for who only looks on. */
+  readonly put?: (key: string, to: Standing) => void;
 }
 
 /** What is known once everything stands, and where it goes on. */
@@ -68,8 +70,29 @@ export function AllStands({ plan, ...props }: StandsProps & { readonly plan: Pip
   );
 }
 
+/** Hangs a housing level with its tank's head. */
+function Level({
+  units,
+  placing,
+  note,
+  nameOf,
+  put,
+}: Pick<StandsProps, "units" | "placing" | "nameOf"> &
+  Required<Pick<StandsProps, "put">> & { note: HeadNote }) {
+  const level = levelled(units, placing.standings, note);
+  return level ? (
+    <button
+      type="button"
+      className="plainlink ml-2 inline-flex min-h-11 items-center"
+      onClick={() => put(level.key, level.to)}
+    >
+      Hang {nameOf(level.key)} level
+    </button>
+  ) : null;
+}
+
 /** Heads that are not level, or too close for connectors. */
-function Heads({ units, placing, nameOf, profile }: StandsProps) {
+function Heads({ units, placing, nameOf, profile, put }: StandsProps) {
   const notes = headNotes(units, placing.standings);
   const lying = onTheirSides(units, placing.standings);
   if (notes.length + lying.length === 0) return null;
@@ -78,6 +101,7 @@ function Heads({ units, placing, nameOf, profile }: StandsProps) {
       {notes.map((note) => (
         <li key={`${note.is} ${note.unit}`}>
           <VerdictShape level="Check" /> Check: {headWords(note, nameOf, profile)}
+          {put && note.is === "notLevel" ? <Level {...{ units, placing, note, nameOf, put }} /> : null}
         </li>
       ))}
       {lying.map(({ key, name }) => (

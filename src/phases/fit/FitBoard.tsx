@@ -99,6 +99,7 @@ export function FitBoard(props: BoardProps) {
         {placing && says.length === 0 ? (
           <AllStands
             {...{ jobId, wall, units, plan, assembly, driving, placing, nameOf, profile }}
+            {...(readOnly ? {} : { put: layout.put })}
             litres={props.litres}
             numbers={
               new Map(drawn.flatMap((p) => (p.number === undefined ? [] : [[p.id, p.number] as const])))

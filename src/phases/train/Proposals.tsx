@@ -260,8 +260,9 @@ export function Proposals({
         years={input.prices.years}
       />
       <p className="mt-6 max-w-[72ch] text-sm text-soft">
-        Costs are the catalogue&apos;s, without labour. The planner decides: a proposal becomes a draft like
-        any other, to be changed, judged and signed.
+        Costs are the catalogue&apos;s, without labour. Pressures are by the units alone: what the pipes take
+        is counted once a train stands on its wall. The planner decides: a proposal becomes a draft like any
+        other, to be changed, judged and signed.
       </p>
     </>
   );
