@@ -1,6 +1,6 @@
 import { expose } from "comlink";
 import { pack } from "../core/fit/pack";
-import { place, placingFor, type Placed } from "../core/fit/place";
+import { place, placingFor, placingLonger, type Placed } from "../core/fit/place";
 import type { WallUnit } from "../core/fit/standing";
 import type { Wall } from "../core/fit/wall";
 import { whyNoWay } from "../core/fit/whyNoWay";
@@ -14,9 +14,10 @@ export interface Found extends Placed {
 }
 
 const work = {
-  /** The best places on a wall; says now and then how many pipes it has looked for. */
-  place: (wall: Wall, units: readonly WallUnit[], tried: (n: number) => void): Found => {
-    const placed = place(wall, units, { ...placingFor(units.length), onProgress: tried });
+  /** The best places on a wall; says now and then how many pipes it has looked for. `isLonger`: until they are proved, or a minute has gone. */
+  place: (wall: Wall, units: readonly WallUnit[], tried: (n: number) => void, isLonger: boolean): Found => {
+    const options = isLonger ? placingLonger(units.length) : placingFor(units.length);
+    const placed = place(wall, units, { ...options, onProgress: tried });
     if (placed.best || !placed.isBest) return { ...placed, remedies: [], stands: true };
     const stands = pack(wall, units).is === "fits";
     return { ...placed, remedies: stands ? whyNoWay(wall, units, tried) : whyNotFit(wall, units), stands };

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { STICK } from "@/core/plumbing/cuttings";
 import { leftBy, OFFCUT_FROM, offcutOf, offcutsIn, partOfOffcut, type Offcuts } from "@/core/plumbing/offcut";
-import { cutLength } from "@/core/plumbing/takeOff";
+import { cutLength } from "@/core/plumbing/cutLength";
 import { judgedOf } from "@/core/record";
 import { partsOf } from "@/phases/parts/listed";
 import { knowledge } from "./desk";

@@ -9,6 +9,7 @@ export type { UnitFit, UnitPort, UnitService } from "./fit";
 export * from "./head";
 export * from "./limits";
 export * from "./list";
+export { keysOf } from "./keysOf";
 export { modelKey } from "./modelKey";
 export * from "./placement";
 export { planOf } from "./plan";

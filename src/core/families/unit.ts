@@ -177,10 +177,6 @@ export const unitFigures = {
 // oxlint-disable-next-line typescript/no-empty-object-type -- families add to it by declaration merging
 export interface UnitModel extends Frozen<z.infer<z.ZodObject<typeof unitFigures>>> {}
 
-/** Keys of the units that one of a design stands for: its own, or one for each of those side by side. */
-export const keysOf = ({ key, parallel }: Pick<DesignUnit, "key" | "parallel">): readonly string[] =>
-  parallel > 1 ? Array.from({ length: parallel }, (_, i) => `${key}${"abcdef"[i]!}`) : [key];
-
 /** One unit as placed in a design. */
 export interface DesignUnit {
   readonly key: string;

@@ -28,7 +28,15 @@ export const usualPlacing: PlaceOptions = { step: 50, clear: PIPE_CLEAR, patienc
 const FINEST = 3;
 /** How finely, and how long, so many units are looked for. */
 export const placingFor = (units: number): PlaceOptions =>
-  units <= FINEST ? usualPlacing : { ...usualPlacing, step: 2 * usualPlacing.step, patience: 160_000 };
+  units <= FINEST ? usualPlacing : { ...usualPlacing, step: 2 * usualPlacing.step, patience: 220_000 };
+
+/** So much longer is looked for by who asks for it: up to a minute or so. */
+const LONGER = 40;
+/** Looking on for what was not proved, or not found. */
+export const placingLonger = (units: number): PlaceOptions => {
+  const usual = placingFor(units);
+  return { ...usual, patience: LONGER * usual.patience };
+};
 
 export interface Placed {
   readonly best?: Placing;

@@ -1,4 +1,4 @@
-import { keysOf } from "../families";
+import { keysOf } from "../families/keysOf";
 import { hostOfPlace } from "../fit/salt";
 import { verdictKey } from "../verdict";
 import { CHANGED_MEANWHILE } from "./design";

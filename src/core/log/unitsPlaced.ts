@@ -1,4 +1,4 @@
-import { keysOf } from "../families";
+import { keysOf } from "../families/keysOf";
 import { saltKey, saltOf, tankKey } from "../fit/salt";
 import type { Standing } from "../fit/standing";
 import { HOUSE_END, type Point } from "../fit/wall";

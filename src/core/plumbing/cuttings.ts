@@ -3,7 +3,8 @@ import { cutList, type Bar, type CutList } from "./cutList";
 import { offcutPart, type Offcuts } from "./offcut";
 import type { Piping } from "./piping";
 import { pipeKey, pipePart } from "./stocked";
-import { cutLength, isCoiled } from "./takeOff";
+import { cutLength } from "./cutLength";
+import { isCoiled } from "./takeOff";
 import type { TakeOffLine, Why } from "./takeOffLine";
 
 /** Rigid pipe is cut from sticks of this length, with this much for the saw, mm (handbook 3, Cut list). */

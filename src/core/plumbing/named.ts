@@ -1,8 +1,8 @@
 import { print, type UnitSystem } from "../units";
-import { keysOf } from "../families";
+import { keysOf } from "../families/keysOf";
 import type { Assembly, Joint, Piece, Used } from "./assembly";
 import { manifoldId } from "./run";
-import { cutLength } from "./takeOff";
+import { cutLength } from "./cutLength";
 
 /** A length as it is cut: to the millimetre, or to a hundredth of an inch. */
 export const cutSaid = (mm: number, profile: UnitSystem): string =>

@@ -1,12 +1,13 @@
 import { print, type UnitSystem } from "../units";
 import { saidIn } from "../words";
-import type { Assembly, Joint, Piece } from "./assembly";
+import type { Assembly, Joint } from "./assembly";
 import { ruledLines, type BroughtUnit } from "./brought";
 import type { AnchorLoad, AnchorLoads } from "../site";
 import { substrates, type Substrate } from "../site/substrates";
 import { anchorNames, anchorsFor, anchorsSaid } from "./fixings";
 import { tapeFor, type JointKind, type JointRule } from "./joint";
 import type { Piping } from "./piping";
+import { cutLength } from "./cutLength";
 import { fittingPart, pipeKey, pipePart, ringPart, sealPart, type Seal } from "./stocked";
 import { once, type TakeOffGroup, type TakeOffLine, type Why } from "./takeOffLine";
 
@@ -16,8 +17,6 @@ const coiled: ReadonlySet<Piping["system"]> = new Set(["pex", "peSupply"]);
 export const isCoiled = ({ system }: Piping): boolean => coiled.has(system);
 /** What is lost of a coil. */
 const COIL_WASTE = 1.05;
-/** How much longer the piece is that is measured on site, mm. */
-const SPARE_LENGTH = 100;
 /** Spare rings of all that are pressed. */
 const SPARE_RINGS = 0.1;
 
@@ -29,9 +28,6 @@ const SUPPORT_MM: Readonly<Record<Piping["system"], number | undefined>> = {
   copper: 1800,
   peSupply: undefined,
 };
-
-/** What a piece is cut to; where it is measured on site, what is brought for it. */
-export const cutLength = ({ lengthMm, onSite }: Piece): number => lengthMm + (onSite ? SPARE_LENGTH : 0);
 
 /** Things of one key together, in the order in which they come. */
 function grouped<T>(

@@ -60,8 +60,8 @@ export function FitBoard(props: BoardProps) {
   const layout = useLayout({ ...props, nameOf });
   const { placed, standings, faults, placing, keep, busy } = layout;
   const onWall = useObstacles({ jobId, wall, mirrored, text: props.obstacles, profile });
-  const placeAll = async () => {
-    const found = await begin();
+  const placeAll = async (isLonger = false) => {
+    const found = await begin(isLonger);
     if (!found?.best) return;
     const next = Object.fromEntries(units.map((u, i) => [u.key, found.best!.standings[i]!]));
     await layout.putAll(next, "all in their best places");
@@ -106,7 +106,13 @@ export function FitBoard(props: BoardProps) {
             }
           />
         ) : null}
-        {state.is === "done" ? <Ended found={state.found} nameOf={nameOf} profile={profile} /> : null}
+        {state.is === "done" ? (
+          <Ended
+            found={state.found}
+            {...{ nameOf, profile, busy }}
+            goOn={readOnly ? undefined : () => void placeAll(true)}
+          />
+        ) : null}
         {readOnly ? null : (
           <SaltTanks
             {...{ wall, units: placed, standings, busy }}
@@ -260,30 +266,50 @@ function Searching({
   );
 }
 
+/** Looks on where the search came to its usual end without proof. */
+function Longer({ busy, goOn }: { busy: boolean; goOn: (() => void) | undefined }) {
+  return goOn ? (
+    <span className="block">
+      <button type="button" className="plainlink min-h-11" disabled={busy} onClick={goOn}>
+        Look on
+      </button>{" "}
+      takes a minute at most, and can be stopped.
+    </span>
+  ) : null;
+}
+
 /** How the search ended: with the best, with a good one, or with why there is none. */
 function Ended({
   found,
   nameOf,
   profile,
+  busy,
+  goOn,
 }: {
   found: Extract<Search, { is: "done" }>["found"];
   nameOf: (id: string) => string;
   profile: UnitSystem;
+  busy: boolean;
+  goOn: (() => void) | undefined;
 }) {
   if (found.best)
     return (
-      <p role="status" className="text-soft" data-placed>
-        {found.isBest
-          ? "Of all places tried none takes less pipe."
-          : "A good arrangement; that it is the best is not proved."}
-      </p>
+      <div role="status" className="text-soft" data-placed>
+        {found.isBest ? (
+          "Of all places tried none takes less pipe."
+        ) : (
+          <>
+            A good arrangement; that it is the best is not proved. <Longer busy={busy} goOn={goOn} />
+          </>
+        )}
+      </div>
     );
   if (!found.isBest)
     return (
-      <p role="status" data-not-found>
+      <div role="status" data-not-found>
         <VerdictShape level="Unknown" /> Unknown: no arrangement was found in the time; that there is none is
-        not proved. Place the units by hand.
-      </p>
+        not proved. Place the units by hand. <Longer busy={busy} goOn={goOn} />
+      </div>
     );
   return (
     <div role="status" data-why-not>

@@ -20,7 +20,7 @@ export function usePlacing(wall: Wall, units: readonly WallUnit[]) {
     setState({ is: "idle" });
   };
   useEffect(() => () => worker.current?.terminate(), []);
-  const begin = async (): Promise<Found | undefined> => {
+  const begin = async (isLonger = false): Promise<Found | undefined> => {
     worker.current?.terminate();
     const mine = new Worker(new URL("../../workers/fit.ts", import.meta.url), { type: "module" });
     worker.current = mine;
@@ -31,7 +31,7 @@ export function usePlacing(wall: Wall, units: readonly WallUnit[]) {
     const said = (tried: number) => {
       if (worker.current === mine) setState({ is: "working", tried });
     };
-    const found = await Promise.race([wrap<FitWork>(mine).place(wall, units, proxy(said)), failed]);
+    const found = await Promise.race([wrap<FitWork>(mine).place(wall, units, proxy(said), isLonger), failed]);
     mine.terminate();
     if (worker.current !== mine) return undefined;
     worker.current = undefined;
