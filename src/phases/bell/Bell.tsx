@@ -1,11 +1,12 @@
 "use client";
-import type { Route } from "next";
+import dynamic from "next/dynamic";
 import { useCallback, useEffect, useState } from "react";
 import type { Standing } from "@/data/queries/bell";
-import Link from "@/ui/Link";
-import { Sheet } from "@/ui/Sheet";
-import { clockTime, dayName, momentOf } from "@/ui/time";
+import { clockTime, dayName } from "@/ui/time";
 import { heard, looked, silent, type Bell as BellState, type Rung } from "./rings";
+
+// Loaded when it is opened: no page pays for what nobody reads.
+const NewsSheet = dynamic(() => import("./NewsSheet"));
 
 const ASK_MS = 60_000;
 
@@ -79,25 +80,6 @@ function useBell(person: string) {
   return { bell, at, look: () => set(looked(kept(person))) };
 }
 
-/** Whether Brant may also say it outside the page; asked by a press alone. */
-function Outside() {
-  const [may, setMay] = useState(() =>
-    typeof Notification === "undefined" ? "denied" : Notification.permission,
-  );
-  if (may === "granted")
-    return <p className="mt-4 text-sm text-soft">It is also said outside the page while Brant is open.</p>;
-  if (may === "denied") return null;
-  return (
-    <button
-      type="button"
-      className="button quiet mt-4"
-      onClick={() => void Notification.requestPermission().then(setMay)}
-    >
-      Say it outside the page too, while Brant is open
-    </button>
-  );
-}
-
 /** What a person should hear of: clocks that have run, Stops, visits that are new, moved or gone. */
 export function Bell({ person }: { person: string }) {
   const { bell, at, look } = useBell(person);
@@ -121,22 +103,7 @@ export function Bell({ person }: { person: string }) {
           <span className="visually-hidden"> new</span>
         </span>
       </button>
-      <Sheet open={open} title="News" onClose={close}>
-        {bell.rung.length === 0 ? <p className="text-soft">Nothing yet.</p> : null}
-        <ul>
-          {bell.rung.map((r) => (
-            <li key={r.id} className={`rule py-2 ${r.seen ? "text-soft" : ""}`}>
-              <Link prefetch={false} href={`/jobs/${r.jobId}` as Route} className="plainlink" onClick={close}>
-                {r.jobName}
-              </Link>
-              {r.seen ? "" : " (new)"}
-              <span className="block">{r.says}</span>
-              <span className="num block text-sm text-soft">{momentOf(r.at, at.now || r.at, at.zone)}</span>
-            </li>
-          ))}
-        </ul>
-        <Outside />
-      </Sheet>
+      {open ? <NewsSheet bell={bell} at={at} onClose={close} /> : null}
     </>
   );
 }
