@@ -1,3 +1,5 @@
+import { unitModels } from "../../src/catalogue/units";
+import { onWall } from "../../src/core/fit/onWall";
 import fc from "fast-check";
 import { misfits } from "../../src/core/fit/judge";
 import { placingOf, usualPlacing } from "../../src/core/fit/place";
@@ -125,4 +127,42 @@ export function bruteLeast(w: Wall, units: readonly WallUnit[], notAbove: number
   };
   go([], w.from, 0);
   return least;
+}
+
+/** Six units of the catalogue, in the order of the water. */
+export const sixUnits: readonly WallUnit[] = ["PS-20", "CT-1054", "SF-100", "CB-20", "UV-30", "CN-40"].map(
+  (code, i) =>
+    onWall({ unit: { key: `u${i + 1}`, model: code, parallel: 1 }, model: unitModels.get(code)! })!,
+);
+
+/** The same numbers at every run: a linear congruential generator. */
+function dice(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state * 1_664_525 + 1_013_904_223) % 2 ** 32;
+    return state / 2 ** 32;
+  };
+}
+
+/** So many small things are on a full wall. */
+export const SMALL_THINGS = 12;
+
+/** A wall of 4 m with small things on it, above and between where units would stand; the same for a seed at every run. */
+export function fullWall(seed: number): Wall {
+  const roll = dice(seed);
+  const obstacles = Array.from({ length: SMALL_THINGS }, (_, i) => ({
+    id: `outlet ${i + 1}`,
+    kind: "outlet" as const,
+    x: 700 + Math.floor(roll() * 320) * 10,
+    y: Math.floor(roll() * 230) * 10,
+    width: 80,
+    height: 80,
+  }));
+  return {
+    width: 4000,
+    height: 2500,
+    obstacles,
+    from: { x: 200, y: 1900, facing: "down" },
+    to: { x: 350, y: 1900, facing: "down" },
+  };
 }
