@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { atSinkOf, cabinetOf, type RoomFound } from "@/core/fit/cabinet";
+import { cabinetOf, standingAt, type RoomFound } from "@/core/fit/cabinet";
 import { misfits } from "@/core/fit/judge";
 import { pack } from "@/core/fit/pack";
 import { unitModels } from "@/catalogue/units";
@@ -123,7 +123,7 @@ it("stands under the sink what is at its stop, and what is on the lines of that"
     at("cartridge", "product", "ro"),
   ];
   const hung = [...stations, at("booster", "feed", "ro"), at("lost", "product", "gone")];
-  expect(atSinkOf(hung).map((s) => s.unit.key)).toEqual(["lamp", "ro", "cartridge", "booster"]);
+  expect(standingAt("sink", hung).map((s) => s.unit.key)).toEqual(["lamp", "ro", "cartridge", "booster"]);
 });
 
 it("holds as many units and tanks as stand side by side", () => {

@@ -85,25 +85,16 @@ function oneInRoom(key: string, model: UnitModel, { hasDoor }: RoomAsked): reado
   return [own, tank];
 }
 
-/** Units that stand under the sink: those at its stop, and those on their lines. */
-export function atSinkOf<U extends PlacedUnit & { readonly placement: Placement }>(
-  stations: readonly U[],
-): readonly U[] {
-  const isAtSink = ({ placement }: U): boolean =>
-    placement.connects === "sink" ||
-    stations.some((host) => host.unit.key === placement.host && isAtSink(host));
-  return stations.filter(isAtSink);
-}
-
 /**
- * Units that hang at the cold pipe beside the house's line, and those on their lines (handbook 9, Where a
- * unit connects).
+ * Units that stand under the sink or hang at the cold pipe beside the house's line, with those on their
+ * lines (handbook 9, Where a unit connects).
  */
-export function atOwnWallOf<U extends PlacedUnit & { readonly placement: Placement }>(
+export function standingAt<U extends PlacedUnit & { readonly placement: Placement }>(
+  connects: "sink" | "supply",
   stations: readonly U[],
 ): readonly U[] {
   const isThere = ({ placement }: U): boolean =>
-    placement.connects === "supply" ||
+    placement.connects === connects ||
     stations.some((host) => host.unit.key === placement.host && isThere(host));
   return stations.filter(isThere);
 }

@@ -1,4 +1,4 @@
-import { atOwnWallOf, atSinkOf, cabinetOf, ownWallOf, type RoomFound } from "../fit/cabinet";
+import { cabinetOf, ownWallOf, standingAt, type RoomFound } from "../fit/cabinet";
 import { measuredTubes, tubingOf, type SurveyedThreads, type Tubing } from "../fit/tubes";
 import { waysInRoom } from "../fit/tubeWays";
 import type { SurveyAnswers } from "../site";
@@ -42,7 +42,7 @@ export function tubingOfJob(
     }),
   );
   const tubing = tubingOf(stations, threads);
-  const [atSink, atWall] = [atSinkOf(stations), atOwnWallOf(stations)];
+  const [atSink, atWall] = [standingAt("sink", stations), standingAt("supply", stations)];
   const hasTrain = stations.some((s) => s.placement.connects === "line");
   const cabinet = atSink.length > 0 ? cabinetOf(answers, atSink, places) : undefined;
   const ownWall = atWall.length > 0 && !hasTrain ? ownWallOf(answers, atWall, places) : undefined;

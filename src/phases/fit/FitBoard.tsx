@@ -110,7 +110,7 @@ export function FitBoard(props: BoardProps) {
           <Ended
             found={state.found}
             {...{ nameOf, profile, busy }}
-            goOn={readOnly ? undefined : () => void placeAll(true)}
+            goOn={readOnly || state.isLonger ? undefined : () => void placeAll(true)}
           />
         ) : null}
         {readOnly ? null : (

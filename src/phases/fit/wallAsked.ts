@@ -2,8 +2,9 @@ import type { DesignUnit } from "@/core/families";
 import type { WallUnit } from "@/core/fit/standing";
 import type { Wall } from "@/core/fit/wall";
 import type { JobState, Knowledge } from "@/core/job";
-import { draftPlaced, judgedDesign } from "@/core/record";
+import { draftPlaced } from "@/core/record";
 import { fitOf } from "@/core/record/fitOf";
+import { judgeJob } from "@/core/train";
 
 /**
  * A job's wall with units that are only thought of, ready to be placed; or why nobody can say whether they
@@ -24,7 +25,7 @@ export type WallAsked =
 /** A job's wall, asked whether another design goes on it. */
 export function wallAsked(job: JobState, known: Knowledge, units: readonly DesignUnit[]): WallAsked {
   const basis = { ...draftPlaced(job), units, places: {}, held: {}, transitions: {} };
-  const { judged } = judgedDesign(job, known, basis);
+  const judged = judgeJob(basis, known);
   const { found, line, units: onWall, unmeasured } = fitOf(job, judged, known, { basis });
   if (line.length === 0) return { is: "nothing" };
   if (found.is === "missing") return { is: "notMeasured" };

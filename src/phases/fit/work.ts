@@ -8,7 +8,7 @@ import type { FitWork, Found } from "@/workers/fit";
 export type Placing =
   | { readonly is: "idle" | "failed" }
   | { readonly is: "working"; readonly tried: number }
-  | { readonly is: "done"; readonly found: Found };
+  | { readonly is: "done"; readonly found: Found; readonly isLonger: boolean };
 
 /** Looks for the best places beside the page, when it is asked to; it can be stopped. */
 export function usePlacing(wall: Wall, units: readonly WallUnit[]) {
@@ -35,7 +35,7 @@ export function usePlacing(wall: Wall, units: readonly WallUnit[]) {
     mine.terminate();
     if (worker.current !== mine) return undefined;
     worker.current = undefined;
-    setState(found ? { is: "done", found } : { is: "failed" });
+    setState(found ? { is: "done", found, isLonger } : { is: "failed" });
     return found;
   };
   return { state, begin, stop };

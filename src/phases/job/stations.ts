@@ -95,7 +95,7 @@ export function stationsOf(
       pressure:
         last.pressurePeak === undefined
           ? undefined
-          : `${print(Math.max(0, last.pressurePeak), "pressure", profile)} at peak`,
+          : `${print(Math.max(0, last.pressurePeak), "pressure", profile)} left at peak`,
       left: left(last.takenPeak),
     },
   ];

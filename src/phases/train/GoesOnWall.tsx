@@ -45,7 +45,8 @@ function Placed({
     );
   const nameOf = (key: string) => codes[key] ?? key;
   const said = remedies.slice(0, MOST).map((r) => remedyWords(r, nameOf, profile));
-  return <VerdictMark level="Stop">{["does not go on the surveyed wall", ...said].join("; ")}</VerdictMark>;
+  const why = said.length > 0 ? said : ["no single change was found that lets it"];
+  return <VerdictMark level="Stop">{["does not go on the surveyed wall", ...why].join("; ")}</VerdictMark>;
 }
 
 type Answer = WallAsked | { readonly is: "waiting" | "failed" };

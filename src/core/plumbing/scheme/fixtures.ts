@@ -1,4 +1,4 @@
-import type { Handle, OpeningKind, Way } from "./inside";
+import type { Degree, Handle, OpeningKind, Way } from "./inside";
 import type { Named } from "./named";
 import type { Inside } from "./scheme";
 
@@ -46,6 +46,36 @@ export function opening(
   };
 }
 
+/** How some ways stand where those that are named are open. */
+export const opened = (ways: readonly string[], open: readonly string[]): Record<string, Degree> =>
+  Object.fromEntries(ways.map((way) => [way, open.includes(way) ? "open" : "closed"]));
+
+/** A joint or a cap with its ways; `positions`: which of them are open in each, the everyday one last. */
+function capped(
+  does: Named,
+  { name, place }: Pick<Handle, "name" | "place">,
+  ways: readonly Way[],
+  positions: Readonly<Record<string, readonly string[]>>,
+): Inside {
+  const ids = ways.map((way) => way.id);
+  return {
+    ways,
+    handles: [
+      {
+        ...does,
+        name,
+        kind: "cap",
+        place,
+        normal: Object.keys(positions).at(-1)!,
+        positions: Object.entries(positions).map(([position, open]) => ({
+          name: position,
+          edges: opened(ids, open),
+        })),
+      },
+    ],
+  };
+}
+
 /** A joint of a unit that is taken apart: what comes from `a` runs out there instead of going on to `b`. */
 export function comesApart(
   { id, ...does }: Named,
@@ -54,26 +84,11 @@ export function comesApart(
   [a, b]: readonly [string, string] = ["a", "b"],
 ): Inside {
   const [apart, joins] = [`${key}.apart`, `${key}.joins`];
-  return {
-    ways: [
-      { id: apart, from: a, to: "air", kind: "opening", opening: kind, low: false },
-      { id: joins, from: a, to: b, kind: "valve" },
-    ],
-    handles: [
-      {
-        id,
-        ...does,
-        name,
-        kind: "cap",
-        place,
-        normal: "joined",
-        positions: [
-          { name: "apart", edges: { [apart]: "open", [joins]: "closed" } },
-          { name: "joined", edges: { [apart]: "closed", [joins]: "open" } },
-        ],
-      },
-    ],
-  };
+  const ways: readonly Way[] = [
+    { id: apart, from: a, to: "air", kind: "opening", opening: kind, low: false },
+    { id: joins, from: a, to: b, kind: "valve" },
+  ];
+  return capped({ id, ...does }, { name, place }, ways, { apart: [apart], joined: [joins] });
 }
 
 /** A line from `at` to the drain that opens and closes by itself, as a valve regenerates. */
@@ -124,22 +139,8 @@ export const plug = (does: Named, name: string, powers: string, place: string): 
 /** A cap on the end of a stub at `at`, off or on. */
 export function cap(does: Named, name: string, place: string): Inside {
   const open = `${does.id}.open`;
-  return {
-    ways: [{ id: open, from: "at", to: "air", kind: "opening", opening: "cap" }],
-    handles: [
-      {
-        ...does,
-        name,
-        kind: "cap",
-        place,
-        normal: "capped",
-        positions: [
-          { name: "uncapped", edges: { [open]: "open" } },
-          { name: "capped", edges: { [open]: "closed" } },
-        ],
-      },
-    ],
-  };
+  const ways: readonly Way[] = [{ id: open, from: "at", to: "air", kind: "opening", opening: "cap" }];
+  return capped(does, { name, place }, ways, { uncapped: [open], capped: [] });
 }
 
 /**
@@ -148,24 +149,9 @@ export function cap(does: Named, name: string, place: string): Inside {
  */
 export function capOrJoint(does: Named, name: string, place: string, stub: "a" | "b"): Inside {
   const [open, join] = [`${does.id}.open`, `${does.id}.join`];
-  return {
-    ways: [
-      { id: open, from: stub, to: "air", kind: "opening", opening: "cap" },
-      { id: join, from: "a", to: "b", kind: "valve" },
-    ],
-    handles: [
-      {
-        ...does,
-        name,
-        kind: "cap",
-        place,
-        normal: "joined",
-        positions: [
-          { name: "uncapped", edges: { [open]: "open", [join]: "closed" } },
-          { name: "capped", edges: { [open]: "closed", [join]: "closed" } },
-          { name: "joined", edges: { [open]: "closed", [join]: "open" } },
-        ],
-      },
-    ],
-  };
+  const ways: readonly Way[] = [
+    { id: open, from: stub, to: "air", kind: "opening", opening: "cap" },
+    { id: join, from: "a", to: "b", kind: "valve" },
+  ];
+  return capped(does, { name, place }, ways, { uncapped: [open], capped: [], joined: [join] });
 }

@@ -1,6 +1,6 @@
 import type { TeePair } from "../../families";
 import type { SchemeUnit } from "./asked";
-import { opening } from "./fixtures";
+import { opened, opening } from "./fixtures";
 import { named } from "./named";
 import type { Inside, SchemeBuilder } from "./scheme";
 
@@ -34,12 +34,12 @@ function teePair({ key, name, teesGap }: SchemeUnit, tees: TeePair, place: strin
         positions: [
           {
             name: "service",
-            edges: { [enter]: "open", [salt]: "closed", [dose]: "closed" },
+            edges: opened([enter, salt, dose], [enter]),
             ...stood(tees.inlet.service, tees.angles?.inletService),
           },
           {
             name: "regenerate",
-            edges: { [enter]: "closed", [salt]: "open", [dose]: "open" },
+            edges: opened([enter, salt, dose], [salt, dose]),
             ...stood(tees.inlet.regenerate, tees.angles?.inletRegenerate),
           },
         ],
@@ -53,12 +53,12 @@ function teePair({ key, name, teesGap }: SchemeUnit, tees: TeePair, place: strin
         positions: [
           {
             name: "service",
-            edges: { [leave]: "open", [waste]: "closed" },
+            edges: opened([leave, waste], [leave]),
             ...stood(tees.outlet.service, tees.angles?.outletService),
           },
           {
             name: "regenerate",
-            edges: { [leave]: "closed", [waste]: "open" },
+            edges: opened([leave, waste], [waste]),
             ...stood(tees.outlet.regenerate, tees.angles?.outletRegenerate),
           },
         ],

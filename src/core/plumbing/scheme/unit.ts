@@ -1,6 +1,6 @@
 import { positionsOf, type BypassHead } from "../../families";
 import type { SchemeUnit } from "./asked";
-import { opening, plug, selfActing, together } from "./fixtures";
+import { opened, opening, plug, selfActing, together } from "./fixtures";
 import type { Degree, Treating } from "./inside";
 import { named } from "./named";
 import type { Inside, SchemeBuilder } from "./scheme";
@@ -63,8 +63,7 @@ export function unitInLine(
  */
 export function head(key: string, name: string, place: string, bypass: BypassHead): Inside {
   const [enter, leave, past] = [`${key}.enter`, `${key}.leave`, `${key}.past`];
-  const opens = (...open: readonly string[]): Record<string, Degree> =>
-    Object.fromEntries([enter, leave, past].map((way) => [way, open.includes(way) ? "open" : "closed"]));
+  const opens = (...open: readonly string[]) => opened([enter, leave, past], open);
   const sets: Readonly<Record<string, Record<string, Degree>>> = {
     service: opens(enter, leave),
     bypass: opens(past),
