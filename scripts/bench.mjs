@@ -144,7 +144,8 @@ async function readingScripts(site) {
   const step = await scriptsUntil(site.context, `${job}/run?step=site.pressureBefore`, async (p) => {
     await p.getByLabel("Gauge reads").fill("58 psi");
     await p.getByRole("button", { name: "Keep this reading" }).click();
-    await p.getByRole("button", { name: "Correct this reading" }).waitFor();
+    const verdict = p.locator("article[data-step]").getByText(/^(Good|Check|Stop|Unknown)$/);
+    await verdict.first().waitFor();
   });
   return { bytes: step.bytes - bare.bytes, bare: bare.bytes, files: step.files, workers: step.workers };
 }
@@ -233,7 +234,8 @@ async function pages(db, before) {
     const today = await pageTimes(small, large, "/");
     const sized = {};
     for (const [what, path] of Object.entries(atSize)) sized[what] = await pageTimes(small, large, path, 110);
-    const scripts = await readingScripts(small);
+    const onPhone = await signedIn(browser, smallAt, "tobias", { viewport: { width: 390, height: 844 } });
+    const scripts = await readingScripts(onPhone);
     const phone = await onSlowPhone(browser, smallAt);
     if (!before) return { today, sized, scripts, phone };
     const thenAt = await serve(db, "brant_before", before);

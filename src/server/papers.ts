@@ -1,6 +1,6 @@
 import { logKindOf, type Intent, type Paper } from "@/core/log";
 import type { JobState } from "@/core/job";
-import { openAddendum } from "@/core/job/handOver";
+import { openAddendum } from "@/core/job/handedOver";
 import { decide } from "@/core/record";
 import { jobEntries, loadJob } from "@/data/queries/jobs";
 import type { PaperInput } from "@/threads/documents";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { statusOf } from "@/core/job";
-import { isHandedOver } from "@/core/job/handOver";
+import { isHandedOver } from "@/core/job/handedOver";
 import { minutesTaken } from "@/core/job/progress";
 import { unitModels } from "@/catalogue/units";
 import { serviceOf } from "@/core/families";

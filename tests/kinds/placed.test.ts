@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { statusOf } from "@/core/job";
-import { isHandedOver } from "@/core/job/handOver";
+import { isHandedOver } from "@/core/job/handedOver";
 import { assemblyOf, judgedOf } from "@/core/record";
 import { surveys } from "@/data/demo/surveys";
 import { partsOf } from "@/phases/parts/listed";

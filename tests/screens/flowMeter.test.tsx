@@ -5,7 +5,7 @@ import { stepState } from "@/core/job";
 import { readingsOf } from "@/core/job/progress";
 import { FlowMeter } from "@/phases/run/FlowMeter";
 import type { Asked } from "@/phases/job/send";
-import type { Run, Sent } from "@/phases/run/useRun";
+import type { Run, Sent } from "@/phases/run/run";
 import { running, work, type Desk } from "../unit/desk";
 
 /** A job that has come to its trickle, with the water running. */

@@ -11,7 +11,8 @@ import { OutboxNotice } from "@/phases/outbox/OutboxNotice";
 import { OutboxProvider, useOutbox } from "@/phases/outbox/OutboxProvider";
 // What sends is fetched by the first who sends: here it is there from the beginning.
 import "@/phases/outbox/sending";
-import { useRun, type Run } from "@/phases/run/useRun";
+import type { Run } from "@/phases/run/run";
+import { useRun } from "@/phases/run/useRun";
 import { imke, running, ulidAt, type Desk } from "../unit/desk";
 
 vi.mock("next/navigation", () => ({ usePathname: () => "/jobs" }));

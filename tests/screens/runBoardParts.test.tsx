@@ -5,7 +5,7 @@ import { RunningNow } from "@/phases/run/RunningNow";
 import { RunNotices } from "@/phases/run/RunNotices";
 import { StepList } from "@/phases/run/StepList";
 import { StepTurner } from "@/phases/run/StepTurner";
-import type { Run } from "@/phases/run/useRun";
+import type { Run } from "@/phases/run/run";
 import { running, work } from "../unit/desk";
 
 const MIN = 60_000;

@@ -5,7 +5,7 @@ import type { Asked } from "@/phases/job/send";
 import { SerialForm } from "@/phases/run/SerialForm";
 import { WaterOff } from "@/phases/run/WaterOff";
 import { WithReason } from "@/phases/run/WithReason";
-import type { Run, Sent } from "@/phases/run/useRun";
+import type { Run, Sent } from "@/phases/run/run";
 import type { FormOutcome } from "@/ui/useForm";
 import { readingKinds } from "@/core/readings";
 import { ReadingForm } from "@/phases/run/ReadingForm";
@@ -160,8 +160,8 @@ describe("a reading that is corrected", () => {
   it("begins with what was read, in the units of who corrects it", async () => {
     shownTo("metric");
     await press("Correct this reading");
-    expect(pressure().value).toBe("400 kPa");
-    expect(said()).toContain("Nothing differs");
+    await vi.waitFor(() => expect(pressure().value).toBe("400 kPa"));
+    await vi.waitFor(() => expect(said()).toContain("Nothing differs"));
     cleanup();
     localStorage.clear();
     shownTo("us");
@@ -175,7 +175,7 @@ describe("a reading that is corrected", () => {
     const send = shownTo("metric");
     await press("Correct this reading");
     write(/^Gauge reads/, "900");
-    expect(said()).toContain("Gauge reads: 400 kPa becomes 900 kPa");
+    await vi.waitFor(() => expect(said()).toContain("Gauge reads: 400 kPa becomes 900 kPa"));
     expect(said()).toMatch(/Good, .+ becomes (Stop|Check), /);
     write(/^Gauge reads/, "not a number");
     expect(said()).toBe("");

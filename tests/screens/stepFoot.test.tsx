@@ -5,7 +5,7 @@ import type { Role } from "@/core/job/job";
 import { clockOf, maySkip, type Step } from "@/core/run/step";
 import type { Asked } from "@/phases/job/send";
 import { StepFoot } from "@/phases/run/StepFoot";
-import type { Run, Sent } from "@/phases/run/useRun";
+import type { Run, Sent } from "@/phases/run/run";
 import type { StepMovesOf } from "@/phases/run/useStepMoves";
 import { type Desk, imke, MIN, running, ulidAt, work } from "../unit/desk";
 

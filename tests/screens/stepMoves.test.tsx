@@ -1,7 +1,8 @@
 import { renderHook } from "@testing-library/react";
-import { beforeEach, expect, it, vi } from "vitest";
+import { beforeAll, beforeEach, expect, it, vi } from "vitest";
 import type { Order } from "@/phases/valves/useOrder";
-import type { Run } from "@/phases/run/useRun";
+import { crewParts } from "@/phases/run/decided";
+import type { Run } from "@/phases/run/run";
 import { useStepMoves } from "@/phases/run/useStepMoves";
 import { movesFor } from "@/core/record";
 import type { Explained } from "@/core/rig/explain";
@@ -24,6 +25,7 @@ const found: Order = { is: "found", cost: moves.length, moves };
 
 const said = () => renderHook(() => useStepMoves(d.job, contact, d.now, {} as Run, false)).result.current;
 
+beforeAll(() => crewParts.get());
 beforeEach(() => {
   vi.useFakeTimers();
 });

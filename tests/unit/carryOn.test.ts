@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { isHandedOver } from "@/core/job/handOver";
+import { isHandedOver } from "@/core/job/handedOver";
 import { stepState } from "@/core/job";
 import { applyEntry, jobFrom } from "@/core/log";
 import { MIN, runOf, sha256, signed, type Desk, ulidAt, work } from "./desk";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { isReopened, phaseOf, sampleOf } from "@/core/job";
-import { isHandedOver } from "@/core/job/handOver";
+import { isHandedOver } from "@/core/job/handedOver";
 import { summarise } from "@/core/record";
 import { knowledge, MIN, runOf, sha256, ulidAt, work } from "./desk";
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { followUpsOf, isFinished, leakChecksOf, phaseOf, sampleOf, statusOf } from "@/core/job";
-import { handOverBlockers, isHandedOver, openAddendum, standingStops } from "@/core/job/handOver";
+import { isHandedOver, openAddendum } from "@/core/job/handedOver";
+import { handOverBlockers, standingStops } from "@/core/job/handOver";
 import { jobFrom } from "@/core/log";
 import { signingBlockers, summarise } from "@/core/record";
 import { changesBetween } from "@/phases/record/changes";

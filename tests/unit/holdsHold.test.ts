@@ -6,7 +6,7 @@ import { logKinds, whyOfficeOnly, type Intent } from "@/core/log";
 import { clockOf, skipTakesOffice } from "@/core/run/step";
 import { movesFor, summarise } from "@/core/record";
 import { tell } from "@/core/tell";
-import { withQueue } from "@/phases/run/queued";
+import { decided } from "@/phases/run/crewParts";
 import { Desk, imke, knowledge, MIN, readings, runOf, sha256, ulidAt, work } from "./desk";
 
 // What holds a run holds: a proof is there, a time has run, a wrong is put right, and nothing rests on what
@@ -42,7 +42,7 @@ describe("a photo that is the proof", () => {
     expect(whyNotFinish(d.job, clear, d.now)).toBe("Take the photo first");
     expect(d.try({ kind: "stepDone", step: clear.id })).toMatchObject({ error: "Take the photo first" });
     const waiting = [{ kind: "photoAdded", id: ulidAt(880_002), ...photo } as Intent];
-    expect(whyNotFinish(withQueue(d.job, waiting, imke, "us"), clear, d.now)).toBeUndefined();
+    expect(whyNotFinish(decided.withQueue(d.job, waiting, imke, "us"), clear, d.now)).toBeUndefined();
     d.do({ kind: "photoAdded", ...photo }).do({ kind: "stepDone", step: clear.id });
     expect(stepState(d.job, clear.id).done).toBeDefined();
   });

@@ -27,9 +27,9 @@ vi.mock("@/core/rig/rules/list", async (original) => {
   const { rigRules } = await original<typeof import("@/core/rig/rules/list")>();
   return { rigRules: [...rigRules, (await import("./madeUp/allStill")).allStill] };
 });
-vi.mock("@/core/log/list", async (original) => {
-  const { logKinds } = await original<typeof import("@/core/log/list")>();
-  return { logKinds: [...logKinds, (await import("./madeUp/keyLeft")).keyLeft] };
+vi.mock("@/core/log/phoneList", async (original) => {
+  const { phoneKinds } = await original<typeof import("@/core/log/phoneList")>();
+  return { phoneKinds: [...phoneKinds, (await import("./madeUp/keyLeft")).keyLeft] };
 });
 vi.mock("@/catalogue/recipes/list", async (original) => {
   const { unitRecipes } = await original<typeof import("@/catalogue/recipes/list")>();

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { handOverBlockers } from "@/core/job";
-import { startOfRun } from "@/core/job/runRig";
+import { startOfRun } from "@/core/job/rigStart";
 import { draftRig } from "@/core/record";
 import { aimed, feedHandle, lineHandles, wishesOf, type Rig } from "@/core/rig";
 import { designed, knowledge, sha256, signed, work, type Desk } from "./desk";

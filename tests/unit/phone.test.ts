@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { knowledgeWith } from "@/catalogue/knowledge";
 import { unitModels } from "@/catalogue/units";
 import { handOverBlockers, whyNotFinish } from "@/core/job";
-import { decideIntent, logKindOf, type Intent } from "@/core/log";
+import { decideIntent, phoneKinds, type Intent } from "@/core/log";
 import type { UnitModel } from "@/core/families";
 import { Desk, knowledge, signed, surveyed, ulidAt, work, type Wish } from "./desk";
 
@@ -15,7 +15,7 @@ class PhoneFirst extends Desk {
   readonly decidedHere = new Set<string>();
   override try(wish: Wish) {
     const intent = { ...wish, id: ulidAt(1) } as Intent;
-    if (!logKindOf(wish.kind).onPhone) return super.try(wish);
+    if (!phoneKinds.some((k) => k.kind === wish.kind)) return super.try(wish);
     const here = decideIntent(this.job, intent, { now: this.now, system: "us", office: noOffice });
     const there = super.try(wish);
     expect(here, wish.kind).toEqual(there);

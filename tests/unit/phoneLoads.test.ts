@@ -26,19 +26,25 @@ const onlyTypes = (clause: string): boolean =>
       .filter((part) => part.trim() !== "")
       .every((part) => part.trim().startsWith("type ")));
 
-/** Files that a file brings along when it is loaded, now or later; what is imported as a type alone is not. */
-function broughtBy(file: string): string[] {
+/** Files that a file brings along when it is loaded; what is imported as a type alone is not. */
+function broughtAtOnce(file: string): string[] {
   const text = readFileSync(file, "utf8");
   const still = [...text.matchAll(/^(?:import|export)\s+([^"';]*?)\s+from\s+"([^"]+)"/gm)]
     .filter(([, clause]) => !onlyTypes(clause!))
     .map(([, , name]) => name!);
   const bare = [...text.matchAll(/^import\s+"([^"]+)"/gm)].map(([, name]) => name!);
+  return [...still, ...bare].flatMap((name) => fileOf(file, name) ?? []);
+}
+
+/** Files that it brings along, now or later. */
+function broughtBy(file: string): string[] {
+  const text = readFileSync(file, "utf8");
   const later = [...text.matchAll(/\bimport\(\s*"([^"]+)"\s*\)/g)].map(([, name]) => name!);
-  return [...still, ...bare, ...later].flatMap((name) => fileOf(file, name) ?? []);
+  return [...broughtAtOnce(file), ...later.flatMap((name) => fileOf(file, name) ?? [])];
 }
 
 /** How a file comes to another, file by file; undefined where it does not. */
-function wayTo(from: string, to: string): string[] | undefined {
+function wayTo(from: string, to: string, brought = broughtBy): string[] | undefined {
   const before = new Map<string, string | undefined>([[from, undefined]]);
   for (const file of before.keys()) {
     if (file === to) {
@@ -46,7 +52,7 @@ function wayTo(from: string, to: string): string[] | undefined {
       for (let at: string | undefined = file; at !== undefined; at = before.get(at)) way.unshift(at);
       return way.map((path) => path.slice(src.length + 1));
     }
-    for (const next of broughtBy(file)) if (!before.has(next)) before.set(next, file);
+    for (const next of brought(file)) if (!before.has(next)) before.set(next, file);
   }
   return undefined;
 }
@@ -72,5 +78,27 @@ describe("what a phone loads with its run", () => {
           file.slice(src.length + 1),
           undefined,
         ]);
+  });
+
+  it("decides a reading without what turns handles, and without what only the office writes", () => {
+    const readings = join(src, "phases/run/readingParts.ts");
+    const reaches = (name: string) => wayTo(readings, join(src, name), broughtAtOnce) !== undefined;
+    expect(
+      ["core/log/readingTaken.ts", "core/readings/list.ts", "core/rig/regions.ts"].filter(reaches),
+    ).toHaveLength(3);
+    expect(
+      ["core/log/list.ts", "core/log/phoneList.ts", "core/rig/goals.ts", "core/rig/judge.ts"].filter(reaches),
+    ).toEqual([]);
+  });
+
+  it("has rules in no part of a step but those that follow what decides: by itself each would bring them again", () => {
+    const parts = join(src, "phases/run/parts.tsx");
+    const board = join(src, "phases/run/RunBoard.tsx");
+    const begun = [board, ...broughtBy(parts)];
+    expect(begun.length).toBeGreaterThan(8);
+    const withRules = ["core/log/phoneList.ts", "core/readings/list.ts", "core/rig/compile.ts"].flatMap(
+      (rules) => begun.flatMap((file) => wayTo(file, join(src, rules), broughtAtOnce) ?? []),
+    );
+    expect(withRules).toEqual([]);
   });
 });

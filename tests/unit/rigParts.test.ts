@@ -15,7 +15,7 @@ import {
   type RigEdit,
   type SchemeUnit,
 } from "@/core/rig";
-import { faultsOf } from "@/core/rig/rig";
+import { faultsOf } from "@/core/rig/faults";
 import { rigFor } from "@/core/record";
 import { drawingOf } from "@/phases/valves/drawing";
 import { shapesOf, type Group } from "@/phases/valves/shapes";

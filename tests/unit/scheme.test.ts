@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { schemeOf, type SchemeChoice, type SchemeUnit } from "@/core/plumbing/scheme";
 import { rigOf } from "@/core/rig";
-import { faultsOf } from "@/core/rig/rig";
+import { faultsOf } from "@/core/rig/faults";
 import { arrows, carbon, chamber, home, osmosis, part, softener } from "./rigs";
 
 const tees = {

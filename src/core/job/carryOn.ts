@@ -1,6 +1,7 @@
 import type { Rig, RigState } from "../rig/rig";
 import { stages, type Step } from "../run/step";
-import { startOfRun, type RunRig } from "./runRig";
+import { startOfRun } from "./rigStart";
+import type { RunRig } from "./runRig";
 import type { JobState } from "./job";
 import { stepState } from "./job";
 

@@ -1,5 +1,5 @@
 import type { JobState } from "./job";
-import { handedOverAt } from "./handOver";
+import { handedOverAt } from "./handedOver";
 
 const DAY = 24 * 60 * 60_000;
 /** Days after the start on which a bacteria sample is taken (handbook 10, ruling 24). */

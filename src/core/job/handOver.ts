@@ -2,6 +2,7 @@ import { readingKinds } from "../readings/kinds";
 import type { Step } from "../run/step";
 import type { UnitSystem } from "../units";
 import type { Verdict } from "../verdict";
+import { isHandedOver } from "./handedOver";
 import { stepState, type JobState } from "./job";
 import { askedReadings, isFinished } from "./progress";
 import { tellRun } from "./tellRun";
@@ -69,33 +70,6 @@ export function blockerSaid(b: Blocker, system: UnitSystem): string {
       return b.step.kind === "hold" ? `Hold open: ${b.step.title}` : `Not finished: ${b.step.title}`;
   }
 }
-
-/** Signed by both: the job is handed over. */
-export const isHandedOver = (job: JobState): boolean =>
-  job.signatures.some((s) => s.as === "installer") && job.signatures.some((s) => s.as === "householder");
-
-/** When both had signed, ISO 8601; undefined for a job that is not handed over. */
-export const handedOverAt = (job: JobState): string | undefined =>
-  isHandedOver(job)
-    ? job.signatures
-        .map((s) => s.at)
-        .sort()
-        .at(-1)
-    : undefined;
-
-/** Was an entry written after both had signed; what is not there was not. */
-export const isAfterSigning = (job: JobState, entry: { readonly seq: number } | undefined): boolean =>
-  entry !== undefined && isHandedOver(job) && job.signatures.every((s) => s.seq < entry.seq);
-
-/**
- * The addendum to the signed record that was opened and is not signed yet; one to a record that was laid
- * aside since is none.
- */
-export const openAddendum = (job: JobState): JobState["addenda"][number] | undefined =>
-  job.addenda.find((a) => a.signed === undefined && isAfterSigning(job, a));
-
-/** Is what was signed closed to changes: handed over, and no addendum open. */
-export const isSealed = (job: JobState): boolean => isHandedOver(job) && openAddendum(job) === undefined;
 
 /** A sample that found bacteria behind the signed record: it opens a run again (handbook 10, ruling 24). */
 export const reopenedBy = (job: JobState): JobState["readings"][number] | undefined =>

@@ -1,5 +1,5 @@
 import type { Step } from "../run/step";
-import { isHandedOver } from "./handOver";
+import { isHandedOver } from "./handedOver";
 import type { JobState, Mark, NotInBox } from "./job";
 import { isFinished } from "./progress";
 

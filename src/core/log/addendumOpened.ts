@@ -1,4 +1,4 @@
-import { isHandedOver, openAddendum } from "../job/handOver";
+import { isHandedOver, openAddendum } from "../job/handedOver";
 import { reason, ulid, type Of } from "./fields";
 import type { Mark } from "../job/job";
 import { accept, crew, logKind, refuse, type Stamp } from "./kind";

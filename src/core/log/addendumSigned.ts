@@ -1,4 +1,5 @@
-import { blockerSaid, handOverBlockers, openAddendum } from "../job/handOver";
+import { openAddendum } from "../job/handedOver";
+import { blockerSaid, handOverBlockers } from "../job/handOver";
 import { hash, line, optional, ulid, type Of } from "./fields";
 import { accept, crew, logKind, refuse } from "./kind";
 import { RECORD_CHANGED, signatureFiles } from "./signed";

@@ -1,5 +1,6 @@
 import { arrangements, type Arrangement } from "../plumbing/shutOffs";
-import { faultsOf, type Rig } from "../rig/rig";
+import { faultsOf } from "../rig/faults";
+import type { Rig } from "../rig/rig";
 import { CHANGED_MEANWHILE } from "./design";
 import { line, oneOf, optional, rig, whole, yesNo, type Of } from "./fields";
 import { accept, logKind, office, refuse } from "./kind";

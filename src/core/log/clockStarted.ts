@@ -1,6 +1,6 @@
 import { findStep } from "../job/job";
 import { isFinished } from "../job/progress";
-import { soaksDry } from "../job/runRig";
+import { soaksDry } from "../job/rigTurns";
 import { id, type Of } from "./fields";
 import { onClock, stepKind } from "./steps";
 

@@ -1,16 +1,7 @@
 import type { JobState, Role } from "../job/job";
-import type { Draft } from "./entry";
-import { isSealed } from "../job/handOver";
-import { office, refuse, type Deciding, type Intent, type Refusal } from "./kind";
+import { decisionOf, type Decision } from "./decision";
+import { office, type Deciding, type Intent } from "./kind";
 import { logKindOf } from "./state";
-
-/** The entry that an intent becomes, without its place in the chain, or why not. */
-export type Decision = { readonly ok: true; readonly entry: Pick<Draft, "kind" | "data"> } | Refusal;
-
-const SEALED =
-  "The record is signed. Open an addendum on the record's page, change it there, and sign the addendum";
-
-const CLOSED = "This job is closed. Open it again, with the reason, and go on";
 
 /** Why a role may not ask for something as it is asked, in words; undefined where it may. */
 export function whyOfficeOnly(job: JobState, intent: Intent, role: Role): string | undefined {
@@ -18,18 +9,6 @@ export function whyOfficeOnly(job: JobState, intent: Intent, role: Role): string
   return logKindOf(intent.kind).takesOffice(job, intent as never);
 }
 
-/**
- * The entry an intent becomes, or why not. Pure: the state, the clock and what the office knows are
- * arguments; permission is the server's.
- */
-export function decideIntent(job: JobState, intent: Intent, deciding: Deciding): Decision {
-  if (intent.kind !== "jobOpened" && job.seq === 0) return refuse("There is no such job");
-  const { kind: name, id: _, claimed: __, ...asked } = intent;
-  const kind = logKindOf(name);
-  if (job.closed && !kind.takesClosed) return refuse(CLOSED);
-  if (isSealed(job) && !kind.leavesSigned(job, asked as never)) return refuse(SEALED);
-  const decided = kind.decide(job, asked as never, deciding);
-  return decided.ok
-    ? { ok: true, entry: { kind: name, data: decided.kept } as Pick<Draft, "kind" | "data"> }
-    : decided;
-}
+/** The entry an intent of any kind becomes, or why not: see `decisionOf`. */
+export const decideIntent = (job: JobState, intent: Intent, deciding: Deciding): Decision =>
+  decisionOf(logKindOf(intent.kind), job, intent, deciding);

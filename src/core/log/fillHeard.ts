@@ -1,4 +1,4 @@
-import { heardOn } from "../job/runRig";
+import { heardOn } from "../job/rigTurns";
 import { id, optional, type Of } from "./fields";
 import { accept, crew, logKind, refuse } from "./kind";
 
@@ -14,7 +14,6 @@ export const fillHeard = logKind({
   kind: "fillHeard",
   kept,
   may: crew,
-  onPhone: true,
   leavesSigned: () => true,
   decide: (job, { step }) => (job.rig ? accept({ step }) : refuse("This run has no rig")),
   apply: (job) => (job.rig ? { ...job, rig: heardOn(job.rig) } : job),

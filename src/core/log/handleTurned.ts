@@ -1,5 +1,6 @@
 import { judge } from "../rig/judge";
-import { circumstancesOf, flowsStopped, soaksDisturbed, turnedOn, waterOffAt } from "../job/runRig";
+import { flowsStopped, soaksDisturbed, turnedOn } from "../job/rigTurns";
+import { circumstancesOf, waterOffAt } from "../job/rigWishes";
 import { rigTold } from "../rig/told";
 import { facts, id, level, list, object, optional, text, type Of } from "./fields";
 import { findStep, onStep, stepState, type JobState } from "../job/job";
@@ -48,7 +49,6 @@ export const handleTurned = logKind({
   asked,
   kept,
   may: crew,
-  onPhone: true,
   leavesSigned: () => true,
   // What it trips is kept with it; a Stop is taken with a reason only, because what was done was done.
   decide: (job, { handle: id, to, step, why }, { now }) => {

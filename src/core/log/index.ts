@@ -1,7 +1,9 @@
-export { decideIntent, whyOfficeOnly, type Decision } from "./decide";
+export { decideIntent, whyOfficeOnly } from "./decide";
+export type { Decision } from "./decision";
 export type { Draft, Entry } from "./entry";
 export * from "./kind";
 export { logKinds } from "./list";
+export { phoneKinds } from "./phoneList";
 export * from "./schema";
 export { applyEntry, emptyJob, filesNamedBy, jobFrom, logKindOf } from "./state";
 export type { Addendum } from "./addendumOpened";

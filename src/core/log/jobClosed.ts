@@ -1,5 +1,6 @@
 import { sampleOf } from "../job/followUp";
-import { isHandedOver, isReopened } from "../job/handOver";
+import { isHandedOver } from "../job/handedOver";
+import { isReopened } from "../job/handOver";
 import { oneOf, reason, type Of } from "./fields";
 import type { Mark } from "../job/job";
 import { accept, logKind, office, refuse } from "./kind";

@@ -104,8 +104,6 @@ interface Spec<A extends Shape, D extends Shape> {
   /** What the entry keeps. */
   readonly kept: D;
   readonly may: readonly Role[];
-  /** A phone decides it and shows it before the server has it. */
-  readonly onPhone?: boolean;
   /** It touches survey, design or overrides: a signature must have seen it. */
   readonly touchesDesign?: boolean;
   /** Files of its job that it names. */
@@ -132,14 +130,13 @@ interface Spec<A extends Shape, D extends Shape> {
 /**
  * A kind of log entry: what is asked, what is kept, who may, how it is decided and what it changes.
  * Schemas, permissions, reducer and the phone's list are derived from it. To add one: a file of this shape,
- * and its name in `list.ts`.
+ * and its name in `list.ts`, or in `phoneList.ts` where a phone decides it.
  */
 export interface LogKind {
   readonly kind: EntryKind & IntentKind;
   readonly asked: Shape;
   readonly kept: Shape;
   readonly may: readonly Role[];
-  readonly onPhone: boolean;
   readonly touchesDesign: boolean;
   readonly names: readonly FileNamed[];
   readonly prints?: "record" | "addendum";
@@ -153,7 +150,6 @@ export interface LogKind {
 
 /** Types a kind's decision and change by its shapes. */
 export const logKind = <D extends Shape, A extends Shape = D>(spec: Spec<A, D>): LogKind => ({
-  onPhone: false,
   touchesDesign: false,
   names: [],
   takesClosed: false,

@@ -28,7 +28,6 @@ export const openPointAdded = logKind({
   kind: "openPointAdded",
   kept,
   may: crew,
-  onPhone: true,
   begins: { openPoints: [] },
   leavesSigned: () => true,
   decide: (_job, { point, text, who, due, step, is }) => accept({ point, text, who, due, step, is }),

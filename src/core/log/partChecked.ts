@@ -1,5 +1,5 @@
 import { without, type Mark } from "../job/job";
-import { isHandedOver } from "../job/handOver";
+import { isHandedOver } from "../job/handedOver";
 import { label, number, oneOf, optional, type Of } from "./fields";
 import { accept, crew, logKind, refuse } from "./kind";
 

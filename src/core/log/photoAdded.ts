@@ -26,7 +26,6 @@ export const photoAdded = logKind({
   kept,
   may: crew,
   // One that waits for the server counts where a step needs it: it is sent before the step.
-  onPhone: true,
   names: [{ use: "photo", file: "file", sha256: "sha256" }],
   leavesSigned: (_job, { step }) => step === undefined,
   begins: { photos: [] },

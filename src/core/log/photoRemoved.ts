@@ -1,4 +1,4 @@
-import { isAfterSigning } from "../job/handOver";
+import { isAfterSigning } from "../job/handedOver";
 import { reason, ulid, type Of } from "./fields";
 import { accept, crew, logKind, refuse } from "./kind";
 

@@ -25,7 +25,7 @@ import {
   verdict,
   type Of,
 } from "./fields";
-import { isAfterSigning } from "../job/handOver";
+import { isAfterSigning } from "../job/handedOver";
 import { findStep, stepState, type JobState, type Mark } from "../job/job";
 import { accept, crew, logKind, refuse, type Deciding, type Stamp } from "./kind";
 import { onClock } from "./steps";
@@ -225,7 +225,6 @@ export const readingTaken = logKind({
   asked,
   kept,
   may: crew,
-  onPhone: true,
   begins: { readings: [] },
   // Samples, leak checks and what service measures are entered under their author's name.
   leavesSigned: (job, { step, supersedes }) =>

@@ -1,6 +1,7 @@
 import type { Step } from "../run/step";
 import type { ReadingContext } from "../readings/reading";
-import { rigAtStart, type RunRig } from "../job/runRig";
+import { rigAtStart } from "../job/rigStart";
+import type { RunRig } from "../job/runRig";
 import { behindLamps } from "../job/brought";
 import { reopenedBy, standingStops } from "../job/handOver";
 import { without, type JobState, type Mark } from "../job/job";

@@ -30,7 +30,6 @@ export const serialRecorded = logKind({
   asked,
   kept,
   may: crew,
-  onPhone: true,
   begins: { serials: [] },
   decide: (job, { unit, what, label, text, step }) => {
     const governing = job.revisions.find((r) => r.revision === job.run?.revision)?.units ?? job.units;

@@ -1,4 +1,5 @@
-import { blockerSaid, handOverBlockers, isHandedOver } from "../job/handOver";
+import { isHandedOver } from "../job/handedOver";
+import { blockerSaid, handOverBlockers } from "../job/handOver";
 import { hash, line, oneOf, optional, ulid, type Of } from "./fields";
 import type { JobState, Mark } from "../job/job";
 import { accept, crew, logKind, refuse, type FileNamed, type Stamp } from "./kind";

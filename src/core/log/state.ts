@@ -1,5 +1,5 @@
 import { genesis, type JobState } from "../job/job";
-import { broughtOn } from "../job/runRig";
+import { afterEntry } from "./afterEntry";
 import type { Entry } from "./entry";
 import type { FileNamed, LogKind } from "./kind";
 import { logKinds } from "./list";
@@ -25,29 +25,8 @@ export const emptyJob = (id: string): JobState => ({
 });
 
 /** The job after one more entry. Pure. */
-export function applyEntry(job: JobState, entry: Entry): JobState {
-  const { apply, touchesDesign } = logKindOf(entry.kind);
-  const { by, at, seq, data } = entry;
-  const next = apply(job, data as never, { by, at, seq });
-  const moved = next.steps !== job.steps || next.rig !== job.rig || next.readings !== job.readings;
-  return {
-    ...next,
-    // Media come on by steps: the rig follows them.
-    rig:
-      moved && next.rig && next.run
-        ? broughtOn(
-            next.rig,
-            { steps: next.run.steps, states: next.steps, readings: next.readings },
-            Date.parse(at),
-          )
-        : next.rig,
-    designSeq: touchesDesign ? Math.max(job.designSeq, seq) : next.designSeq,
-    seq,
-    head: entry.hash,
-    lastAt: at,
-    lastReceived: entry.received,
-  };
-}
+export const applyEntry = (job: JobState, entry: Entry): JobState =>
+  afterEntry(logKindOf(entry.kind), job, entry);
 
 /** A job from its log: the phone offline, the server and the record all use this one function. */
 export const jobFrom = (id: string, entries: readonly Entry[]): JobState =>

@@ -1,5 +1,6 @@
 import { whyNotFinish } from "../job/progress";
-import { rigLacks, shutOn } from "../job/runRig";
+import { rigLacks } from "../job/rigWishes";
+import { shutOn } from "../job/runRig";
 import type { Step } from "../run/step";
 import { inSentence } from "../words";
 import { id, optional, text, type Of } from "./fields";

@@ -44,7 +44,6 @@ export const stepKind = <K extends StepShape>({
     kept,
     ...(begins ? { begins } : {}),
     may: crew,
-    onPhone: true,
     takesOffice: (job, asked) => {
       const step = findStep(job, (asked as Of<K> & { readonly step: string }).step);
       return step && takesOffice(step);

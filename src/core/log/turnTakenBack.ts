@@ -1,4 +1,4 @@
-import { takenBack } from "../job/runRig";
+import { takenBack } from "../job/rigTurns";
 import { whole, type Of } from "./fields";
 import { onStep, type JobState } from "../job/job";
 import { accept, crew, logKind, refuse } from "./kind";
@@ -15,7 +15,6 @@ export const turnTakenBack = logKind({
   kind: "turnTakenBack",
   kept,
   may: crew,
-  onPhone: true,
   leavesSigned: () => true,
   decide: (job, { turn }) => {
     const last = job.rig?.turned.length ?? 0;

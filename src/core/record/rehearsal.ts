@@ -1,4 +1,4 @@
-import { rigLacks, wishOf, circumstancesOf } from "../job/runRig";
+import { rigLacks, wishOf, circumstancesOf } from "../job/rigWishes";
 import { isFinished, waitsFor, type Actor, type JobState, type Knowledge } from "../job";
 import { modelKey, type UnitModel } from "../families";
 import { emptyJob } from "../log";

@@ -1,4 +1,5 @@
-import { degrees, faultsOf, type Handle, type Rig, type RigEdge } from "./rig";
+import { faultsOf } from "./faults";
+import { degrees, type Handle, type Rig, type RigEdge } from "./rig";
 
 /** One change of a rig as a person would say it (handbook 4: any arrangement can be edited). */
 export type RigEdit =

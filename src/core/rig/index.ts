@@ -1,7 +1,7 @@
+export { faultsOf } from "./faults";
 export { rigSchema, type RigData } from "./schema";
 export {
   degrees,
-  faultsOf,
   mediaStages,
   openingKinds,
   type Circumstances,

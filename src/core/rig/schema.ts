@@ -1,5 +1,6 @@
 import { z } from "../zod";
-import { degrees, faultsOf, MOST_UNITS, openingKinds, roles, type Rig } from "./rig";
+import { faultsOf } from "./faults";
+import { degrees, MOST_UNITS, openingKinds, roles, type Rig } from "./rig";
 
 const id = z
   .string()

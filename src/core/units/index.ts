@@ -1,3 +1,4 @@
+export * from "./examples";
 export * from "./measured";
 export * from "./parse";
 export * from "./print";
@@ -9,4 +10,5 @@ export {
   PATM,
   quantities,
   type Quantity,
+  type UnitSystem,
 } from "./quantities";

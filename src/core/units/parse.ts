@@ -1,7 +1,6 @@
+import { exampleOf } from "./examples";
 import type { Measured } from "./measured";
-import { quantities, type Quantity, type Unit } from "./quantities";
-
-export type UnitSystem = "us" | "metric";
+import { quantities, type Quantity, type Unit, type UnitSystem } from "./quantities";
 
 export type Parsed =
   | {
@@ -265,43 +264,3 @@ const words: Partial<Record<Quantity, string>> = {
   waterLayer: "layer of water",
 };
 const wordFor = (q: Quantity): string => words[q] ?? q;
-
-const examples: Record<Quantity, { us: string; metric: string }> = {
-  length: { us: "14 1/2 in", metric: "370 mm" },
-  pipeSize: { us: '3/4"', metric: "22 mm" },
-  height: { us: "19 ft", metric: "5.8 m" },
-  area: { us: "4 ft2", metric: "0.4 m2" },
-  pressure: { us: "58 psi", metric: "400 kPa" },
-  flow: { us: "6 gpm", metric: "22 L/min" },
-  production: { us: "75 gal/day", metric: "280 L/day" },
-  volume: { us: "1 gal", metric: "4 L" },
-  temperature: { us: "54 °F", metric: "12 °C" },
-  hardness: { us: "22 gpg", metric: "377 mg/L" },
-  alkalinity: { us: "190 mg/L", metric: "190 mg/L" },
-  concentration: { us: "0.5 mg/L or <0.1", metric: "0.5 mg/L or <0.1" },
-  traceConcentration: { us: "3 µg/L", metric: "3 µg/L" },
-  conductivity: { us: "620 µS/cm", metric: "620 µS/cm" },
-  turbidity: { us: "0.8 NTU", metric: "0.8 NTU" },
-  transmittance: { us: "92 %", metric: "92 %" },
-  percent: { us: "6 %", metric: "6 %" },
-  share: { us: "25 %", metric: "25 %" },
-  ratio: { us: "3 to 1", metric: "3 to 1" },
-  surfaceLoad: { us: "8 gpm/ft2", metric: "20 m/h" },
-  resin: { us: "1.5 ft³", metric: "42 L" },
-  bedFlow: { us: "5 gpm/ft³", metric: "40 BV/h" },
-  saltDose: { us: "10 lb/ft³", metric: "160 g/L" },
-  exchange: { us: "26,000 grains/ft³", metric: "60 g/L" },
-  hardnessLoad: { us: "4,000 grains/day", metric: "260 g/day" },
-  hardnessMass: { us: "920 grains", metric: "60 g" },
-  waterLayer: { us: "0.8 in", metric: "2 cm" },
-  mass: { us: "40 lb", metric: "18 kg" },
-  duration: { us: "30 min", metric: "30 min" },
-  stopwatch: { us: "75 s or 1:15", metric: "75 s or 1:15" },
-  ph: { us: "7.2", metric: "7.2" },
-  count: { us: "3", metric: "3" },
-  power: { us: "40 W", metric: "40 W" },
-  voltage: { us: "120 V", metric: "230 V" },
-  speed: { us: "5 ft/s", metric: "1.5 m/s" },
-};
-/** One example of the quantity as a person of that profile would write it. */
-export const exampleOf = (q: Quantity, profile: UnitSystem): string => examples[q][profile];

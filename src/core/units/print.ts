@@ -1,6 +1,6 @@
 import type { Measured } from "./measured";
 import { quantities, type Quantity, type Unit } from "./quantities";
-import type { UnitSystem } from "./parse";
+import type { UnitSystem } from "./quantities";
 
 const shownIn = (profile: UnitSystem) =>
   Object.fromEntries(

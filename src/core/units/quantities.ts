@@ -1,3 +1,6 @@
+/** Which units a person reads and writes. */
+export type UnitSystem = "us" | "metric";
+
 /**
  * Quantities, their canonical unit, and every unit a person may write.
  * A new unit is a new record here. Factors: handbook 2, Conversions.

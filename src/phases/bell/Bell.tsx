@@ -2,7 +2,7 @@
 import dynamic from "next/dynamic";
 import { useCallback, useEffect, useState } from "react";
 import type { Standing } from "@/data/queries/bell";
-import { clockTime, dayName } from "@/ui/time";
+import { clockTime, dayName } from "@/ui/clockTime";
 import { heard, looked, silent, type Bell as BellState, type Rung } from "./rings";
 
 // Loaded when it is opened: no page pays for what nobody reads.

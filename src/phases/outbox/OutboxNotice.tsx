@@ -1,7 +1,7 @@
 "use client";
 import { usePathname } from "next/navigation";
 import { lazy, Suspense, useEffect } from "react";
-import { atRest } from "@/ui/later/atRest";
+import { atLeisure } from "@/ui/later/atLeisure";
 import { untilFetched } from "@/ui/later/untilFetched";
 import { useOutbox } from "./OutboxProvider";
 
@@ -16,7 +16,7 @@ const KeptHere = lazy(() => fetchKeptHere().then((m) => ({ default: m.KeptHere }
 export function OutboxNotice({ person }: { person: string }) {
   const { outbox, kept, hindrance } = useOutbox();
   const path = usePathname();
-  useEffect(() => void atRest().then(fetchKeptHere), []);
+  useEffect(() => void atLeisure().then(fetchKeptHere), []);
   const own = kept.filter((k) => k.person === person);
   const unsettled = own.filter((k) => k.state !== "waiting");
   // A run tells of its own queue where the thumb is.

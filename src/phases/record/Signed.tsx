@@ -1,5 +1,5 @@
 import type { JobState } from "@/core/job";
-import { openAddendum } from "@/core/job/handOver";
+import { openAddendum } from "@/core/job/handedOver";
 import { stamp } from "@/ui/time";
 import { OpenAddendum } from "./OpenAddendum";
 import type { Report } from "./report";

@@ -1,6 +1,6 @@
 import { zipSync } from "fflate";
 import type { JobState } from "@/core/job";
-import { isHandedOver } from "@/core/job/handOver";
+import { isHandedOver } from "@/core/job/handedOver";
 import type { UnitSystem } from "@/core/units";
 import { company, knowledge } from "@/server/actor";
 import { now } from "@/server/clock";

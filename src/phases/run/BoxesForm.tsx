@@ -3,7 +3,7 @@ import type { JobState } from "@/core/job";
 import { stepState } from "@/core/job/job";
 import { stepsOfUnit } from "@/core/job/parts";
 import type { Step } from "@/core/run/step";
-import type { Run } from "./useRun";
+import type { Run } from "./run";
 
 interface BoxesProps {
   readonly step: Step;

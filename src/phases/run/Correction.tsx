@@ -2,31 +2,10 @@ import type { Reading, ReadingValue } from "@/core/log";
 import { tellRun } from "@/core/job/tellRun";
 import type { JobState } from "@/core/job";
 import type { ReadingField } from "@/core/run/step";
-import { parseQuantity, printMeasured, upper, type UnitSystem } from "@/core/units";
+import { printMeasured, type UnitSystem } from "@/core/units";
 import { newId } from "../outbox/kept";
-import { decidedHere } from "./queued";
+import { readingsDecided } from "./readingsDecided";
 import type { Asked } from "../job/send";
-
-/**
- * A value as its field takes it: as it was written, where this reader means the same by it; else in the
- * reader's units.
- */
-export function written(value: ReadingValue, field: ReadingField, profile: UnitSystem): string {
-  if (!field.quantity || !value.measured) return value.text;
-  const read = parseQuantity(value.text, field.quantity, { profile });
-  const isSame = read.ok && upper(read.measured) === value.value;
-  return isSame ? value.text : printMeasured(value.measured, field.quantity, profile);
-}
-
-/** What a correction begins with: the values of the reading that it corrects. */
-export const correctionOf = (
-  last: Reading,
-  fields: readonly ReadingField[],
-  profile: UnitSystem,
-): Readonly<Record<string, string>> =>
-  Object.fromEntries(
-    fields.flatMap((f) => (last.values[f.id] ? [[f.id, written(last.values[f.id]!, f, profile)]] : [])),
-  );
 
 /** A value as people read it; a dash where there is none. */
 function shown(value: ReadingValue | undefined, field: ReadingField, profile: UnitSystem): string {
@@ -40,7 +19,7 @@ type TakenAs = Pick<Reading, "values" | "verdict">;
 /** What a reading would be taken as on this job; undefined while something of it is missing or cannot be read. */
 function takenAs(job: JobState, wish: Asked, system: UnitSystem): TakenAs | undefined {
   const intent = { ...wish, id: newId(), why: "looked at before it is sent" };
-  const decided = decidedHere(job, intent as never, system);
+  const decided = readingsDecided.decision(job, intent as never, system);
   return decided?.ok ? (decided.entry.data as unknown as TakenAs) : undefined;
 }
 

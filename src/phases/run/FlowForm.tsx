@@ -12,7 +12,7 @@ import { useDraft } from "@/ui/useDraft";
 import { useForm, type Typed } from "@/ui/useForm";
 import type { Asked } from "../job/send";
 import { Correction } from "./Correction";
-import type { Run } from "./useRun";
+import type { Run } from "./run";
 import { useTicking } from "./useServerNow";
 
 /** How long the stopwatch has run. */

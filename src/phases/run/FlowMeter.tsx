@@ -8,7 +8,7 @@ import { printMeasured, type Quantity, type UnitSystem } from "@/core/units";
 import { VerdictMark } from "@/ui/VerdictMark";
 import { FlowDial } from "./FlowDial";
 import { FlowForm } from "./FlowForm";
-import type { Run } from "./useRun";
+import type { Run } from "./run";
 
 /** What the last measurement was judged, how to move the handle, and what it was judged by. */
 function LastFlow({ last, now, profile }: { last: Reading; now: number; profile: UnitSystem }) {

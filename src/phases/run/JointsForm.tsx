@@ -8,7 +8,7 @@ import type { Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
 import { saidIn } from "@/core/words";
 import { JointWay } from "../job/JointWay";
-import type { Run } from "./useRun";
+import type { Run } from "./run";
 
 interface JointsProps {
   readonly step: Step;

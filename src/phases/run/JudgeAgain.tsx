@@ -7,8 +7,8 @@ import { readingKinds } from "@/core/readings/kinds";
 import type { ReadingField } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
 import Link from "@/ui/Link";
-import { written } from "./Correction";
-import type { Run } from "./useRun";
+import { written } from "./written";
+import type { Run } from "./run";
 
 const TAKING = "Taking it into the survey…";
 

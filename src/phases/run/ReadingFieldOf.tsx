@@ -1,7 +1,9 @@
 import type { ReadingField } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
 import { FormField } from "@/ui/FormField";
-import { QuantityField } from "@/ui/QuantityField";
+import { QuantityInput } from "@/ui/QuantityInput";
+import { readingParts } from "./decided";
+import { useFetched } from "./fetched";
 import type { Form } from "@/ui/useForm";
 
 /** One field of a reading: a choice, words, a day, or a quantity. */
@@ -15,6 +17,8 @@ export function ReadingFieldOf({
   profile: UnitSystem;
 }) {
   const { values: typed, errors, set } = form;
+  // The field is there before what reads it: it takes what is typed, and says later what that means.
+  const understood = useFetched(readingParts)?.understood;
   if (f.options)
     return (
       <fieldset>
@@ -41,7 +45,7 @@ export function ReadingFieldOf({
       <FormField form={form} label={f.label} name={f.id} type={f.date ? "date" : "text"} maxLength={80} />
     );
   return (
-    <QuantityField
+    <QuantityInput
       wet
       label={f.label}
       hint={f.optional ? "if you have it" : undefined}
@@ -49,6 +53,7 @@ export function ReadingFieldOf({
       profile={profile}
       value={typed[f.id] ?? ""}
       onChange={(v) => set(f.id, v)}
+      echo={understood?.(typed[f.id] ?? "", f.quantity!, profile, false)}
       error={errors[f.id] || undefined}
     />
   );

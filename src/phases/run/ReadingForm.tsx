@@ -1,64 +1,34 @@
 "use client";
 import type { Reading } from "@/core/log";
-import { tellRun } from "@/core/job/tellRun";
 import { useState } from "react";
 import { ulid } from "ulid";
 
 import { clockOf, type ReadingField, type Step } from "@/core/run/step";
-import { print, type UnitSystem } from "@/core/units";
+import type { UnitSystem } from "@/core/units";
 import { FormField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type Typed } from "@/ui/useForm";
-import { VerdictMark } from "@/ui/VerdictMark";
 import type { Asked } from "../job/send";
-import { Correction, correctionOf } from "./Correction";
-import { JudgeAgain } from "./JudgeAgain";
+import { readingParts } from "./decided";
+import { useFetched } from "./fetched";
+import { part } from "./part";
 import { ReadingFieldOf } from "./ReadingFieldOf";
-import type { Run } from "./useRun";
+import type { Run } from "./run";
 
-/** What the last reading was judged, and what follows from it. */
-function LastReading({ last, profile }: { last: Reading; profile: UnitSystem }) {
-  const { reason, remedy } = tellRun(last.verdict, profile);
-  return (
-    <div className="mb-3">
-      <p className="text-[17px]">
-        <VerdictMark level={last.verdict.level} overridden={last.override !== undefined}>
-          {reason}
-        </VerdictMark>
-      </p>
-      {remedy ? <p className="text-soft">{remedy}</p> : null}
-      {last.derived.length > 0 ? (
-        <ul className="mt-1 text-soft">
-          {last.derived.map((d) => (
-            <li key={d.label}>
-              {d.label}:{" "}
-              <span className="num">
-                {d.quantity === "plain" ? d.value.toFixed(1) : print(d.value, d.quantity, profile)}
-              </span>
-              {d.spread === undefined ? "" : ` ± ${d.spread.toFixed(1)}`} {d.suffix ?? ""}{" "}
-              <span className="text-sm">({d.formula})</span>
-            </li>
-          ))}
-        </ul>
-      ) : null}
-    </div>
-  );
-}
-
-/** Outlets that were read one by one: what each showed, the last one first. */
-function PlacesRead({ readings, profile }: { readings: readonly Reading[]; profile: UnitSystem }) {
-  return (
-    <ul className="mt-3 grid gap-1" aria-label="Read so far">
-      {readings.toReversed().map((r) => (
-        <li key={r.reading}>
-          <VerdictMark level={r.verdict.level} overridden={r.override !== undefined}>
-            {r.place}: {tellRun(r.verdict, profile).reason}
-          </VerdictMark>
-        </li>
-      ))}
-    </ul>
-  );
-}
+const ReadingsSaid = part(() => readingParts.get().then((m) => m.ReadingsSaid));
+const LastReading = part(() => readingParts.get().then((m) => m.LastReading));
+const JudgeAgain = part(() =>
+  readingParts
+    .get()
+    .then((m) => m.ruled.judgeAgain())
+    .then((m) => m.JudgeAgain),
+);
+const Correction = part(() =>
+  readingParts
+    .get()
+    .then((m) => m.ruled.correction())
+    .then((m) => m.Correction),
+);
 
 /** The outlet that is read now, how many there are, and which come after it. */
 function PlaceNow({
@@ -133,11 +103,12 @@ export function ReadingForm(props: ReadingProps) {
     instrument: typed.instrument || undefined,
     ...(corrects ? { supersedes: corrects.reading, why: typed.why ?? "" } : {}),
   });
+  const correction = useFetched(readingParts)?.correctionOf;
   const form = useForm({
     draft: `${jobId}.reading.${step.id}`,
     initial: {
       ...(props.division === undefined ? {} : { division: props.division }),
-      ...(corrects ? correctionOf(corrects, fields, profile) : {}),
+      ...(corrects ? correction?.(corrects, fields, profile) : {}),
     },
     send: (typed) => run.send(wishOf(typed)),
     onTaken: () => setOpen(false),
@@ -146,7 +117,9 @@ export function ReadingForm(props: ReadingProps) {
   return (
     <section className="mt-5" aria-label={kind.label}>
       {last && !places ? <LastReading last={last} profile={profile} /> : null}
-      {last && !readOnly ? <JudgeAgain last={last} run={run} fields={fields} profile={profile} /> : null}
+      {last?.verdict.level === "Check" && !readOnly ? (
+        <JudgeAgain last={last} run={run} fields={fields} profile={profile} />
+      ) : null}
       {readOnly ? null : !open ? (
         <button type="button" className="button quiet w-full" onClick={() => setOpen(true)}>
           {words}
@@ -182,7 +155,9 @@ export function ReadingForm(props: ReadingProps) {
           </button>
         </FormFrame>
       )}
-      {places && readings.length > 0 ? <PlacesRead readings={readings} profile={profile} /> : null}
+      {places && readings.length > 0 ? (
+        <ReadingsSaid byPlace readings={readings.toReversed()} profile={profile} />
+      ) : null}
     </section>
   );
 }

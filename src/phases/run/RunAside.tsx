@@ -2,7 +2,7 @@ import { Activity } from "react";
 import type { JobState } from "@/core/job";
 import { Awake } from "@/ui/Awake";
 import Link from "@/ui/Link";
-import { SupplyStrip } from "../valves/shown";
+import { SupplyStrip } from "./parts";
 import { StepList } from "./StepList";
 
 /** What newer designs took out of the run, and why. */

@@ -13,6 +13,7 @@ import { nextStep, runningClocks, statusOf, whyNotFinish } from "@/core/job/prog
 import type { Step } from "@/core/run/step";
 import type { UnitSystem } from "@/core/units";
 import { Awake } from "@/ui/Awake";
+import { atLeisure } from "@/ui/later/atLeisure";
 import { useCommand } from "@/ui/commands";
 import Link from "@/ui/Link";
 import { JobShell } from "../job/JobShell";
@@ -42,10 +43,7 @@ function useTopAtEach(step: string | undefined) {
 
 /** What other steps show comes once this one has had the line to itself, so that it is here without a signal. */
 function useLaterParts() {
-  useEffect(() => {
-    const timer = setTimeout(() => void fetchAllParts(), 5000);
-    return () => clearTimeout(timer);
-  }, []);
+  useEffect(() => void atLeisure().then(fetchAllParts), []);
 }
 
 interface RunBoardProps {

@@ -1,5 +1,5 @@
 import { signedInAgain } from "../people/ended";
-import type { Run } from "./useRun";
+import type { Run } from "./run";
 
 /**
  * What a person must know of what was sent: kept here, signed out, refused. Forms of the run show a refusal

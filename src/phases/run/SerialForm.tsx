@@ -4,7 +4,7 @@ import type { Step } from "@/core/run/step";
 import { inSentence } from "@/core/words";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm } from "@/ui/useForm";
-import type { Run } from "./useRun";
+import type { Run } from "./run";
 
 /** A serial number or lamp key, typed, with a photo of the label beside it. */
 export function SerialForm({

@@ -1,6 +1,6 @@
 "use client";
 import type { Step } from "@/core/run/step";
-import type { Run } from "./useRun";
+import type { Run } from "./run";
 import { WithReason } from "./WithReason";
 
 /** Opening a valve during a soak restarts it, or needs a written reason. */

@@ -8,7 +8,7 @@ import { inSentence } from "@/core/words";
 import { Awake } from "@/ui/Awake";
 import { momentOf } from "@/ui/time";
 import type { StepMovesOf } from "./useStepMoves";
-import type { Run } from "./useRun";
+import type { Run } from "./run";
 import { newId } from "../outbox/kept";
 import { PlainDone } from "./PlainDone";
 import { WithReason } from "./WithReason";

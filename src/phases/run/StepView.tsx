@@ -8,23 +8,23 @@ import type { UnitSystem } from "@/core/units";
 import { lengthOf } from "@/ui/time";
 import { Awake } from "@/ui/Awake";
 import { Photos } from "../job/Photos";
-import { Meanwhile } from "./Meanwhile";
 import {
   BoxesForm,
   FlowMeter,
   JointsForm,
+  Meanwhile,
   ReadingForm,
+  ReadingsSaid,
   SerialForm,
   SoakTools,
   StepMoves,
-  Verdicts,
   WaterOff,
 } from "./parts";
 import { StepClock } from "./StepClock";
 import { StepFoot } from "./StepFoot";
 import { StepWords } from "./StepWords";
 import type { RunTexts } from "./texts";
-import type { Run } from "./useRun";
+import type { Run } from "./run";
 import { useStepMoves } from "./useStepMoves";
 
 interface StepProps {
@@ -113,7 +113,7 @@ function StepWork({ step, job, now, at, profile, texts, readOnly, run }: StepPro
           readOnly={readOnly || waits}
         />
       ) : null}
-      {over && readings.length > 0 ? <Verdicts readings={readings} profile={profile} /> : null}
+      {over && readings.length > 0 ? <ReadingsSaid readings={readings} profile={profile} /> : null}
       {step.cycle ? <Cycles cycle={step.cycle} counted={cycles} took={minutesTaken(job, step)} /> : null}
       {step.wait?.expected && !over ? (
         <p className="mt-3 text-soft">By the design it takes about {lengthOf(step.wait.expected)} here.</p>

@@ -5,7 +5,7 @@ import { clockTime, dateIn, dayName, inZone } from "@/ui/time";
 import { FormField } from "@/ui/FormField";
 import { FormFrame } from "@/ui/FormFrame";
 import { useForm, type Typed } from "@/ui/useForm";
-import type { Run } from "./useRun";
+import type { Run } from "./run";
 
 /** Hours in which the household agreed to have no water: inside them a dry house is a Check, outside a Stop. */
 export function WaterOff({

@@ -39,8 +39,3 @@ export function useFetched<T>(part: Fetched<T>, wanted = true): T | undefined {
   }, [part, wanted]);
   return useSyncExternalStore(part.subscribe, part.here, () => undefined);
 }
-
-/** What decides on this phone, and follows what was decided: the log's kinds. */
-export const deciding = fetched(() => import("./queued"));
-/** What a step wants of the rig, and what of it is there. */
-export const rigFollowed = fetched(() => import("@/core/job/runRig"));

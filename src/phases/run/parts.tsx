@@ -1,65 +1,54 @@
 "use client";
-import dynamic from "next/dynamic";
-import type { ComponentType } from "react";
+// What is typed and what is decided are both read as quantities: here it comes once, with each of them twice.
+import "@/core/units/parse";
 import { fetchSearch } from "../valves/useOrder";
 import { afterPage } from "@/ui/later/afterPage";
-import { Awake } from "@/ui/Awake";
+import { shownFirst } from "@/ui/later/shownFirst";
 import { untilFetched } from "@/ui/later/untilFetched";
-import { deciding, rigFollowed } from "./fetched";
+import { crewParts, readingParts } from "./decided";
+import { part } from "./part";
+import type { Fetched } from "./fetched";
 
-/**
- * What only some kinds of steps show. A step's page fetches its own; the others follow when the phone
- * rests, so that they are there without a signal.
- */
-const fetchers = {
-  boxesForm: () => import("./BoxesForm"),
-  flowMeter: () => import("./FlowMeter"),
+type Ruled<F> = F extends Fetched<infer M extends { readonly ruled: unknown }> ? M["ruled"] : never;
+
+/** What only some kinds of steps show: a step's page fetches its own. */
+const plain = {
   jointsForm: () => import("./JointsForm"),
+  meanwhile: () => import("./Meanwhile"),
   readingForm: () => import("./ReadingForm"),
   reasonForm: () => import("./ReasonForm"),
-  runAnnounced: () => import("./RunAnnounced"),
   serialForm: () => import("./SerialForm"),
   soakTools: () => import("./SoakTools"),
-  stepMoves: () => import("./StepMoves"),
   waterOff: () => import("./WaterOff"),
-  verdicts: () => import("./Verdicts"),
   orderSearch: fetchSearch,
-  deciding: deciding.get,
-  rigFollowed: rigFollowed.get,
 } as const;
 
-const Coming = () => <p className="mt-5 text-soft">This part is on its way…</p>;
+/** One of the parts that need what decides readings. */
+const ofReadings = <T,>(fetchOf: (ruled: Ruled<typeof readingParts>) => Promise<T>) =>
+  readingParts.get().then((m) => fetchOf(m.ruled));
+/** One of the parts that need all that a crew does. */
+const ofCrew = <T,>(fetchOf: (ruled: Ruled<typeof crewParts>) => Promise<T>) =>
+  crewParts.get().then((m) => fetchOf(m.ruled));
 
-/**
- * A part whose controls wait until its own code has come: the page around it may hear presses long before,
- * and would lose those on it.
- */
-function part<Props extends object>(fetchIt: () => Promise<ComponentType<Props>>) {
-  const awaken = async () => {
-    const Whole = await untilFetched(fetchIt);
-    return function AwakeWhole(props: Props) {
-      return (
-        <Awake>
-          <Whole {...props} />
-        </Awake>
-      );
-    };
-  };
-  return dynamic<Props>(awaken, { loading: Coming });
-}
-
-export const BoxesForm = part(() => fetchers.boxesForm().then((m) => m.BoxesForm));
-export const FlowMeter = part(() => fetchers.flowMeter().then((m) => m.FlowMeter));
-export const JointsForm = part(() => fetchers.jointsForm().then((m) => m.JointsForm));
-export const ReadingForm = part(() => fetchers.readingForm().then((m) => m.ReadingForm));
+export const BoxesForm = part(() => ofCrew((p) => p.boxesForm()).then((m) => m.BoxesForm));
+export const FlowMeter = part(() => ofCrew((p) => p.flowMeter()).then((m) => m.FlowMeter));
+export const JointsForm = part(() => plain.jointsForm().then((m) => m.JointsForm));
+export const Meanwhile = part(() => plain.meanwhile().then((m) => m.Meanwhile));
+export const ReadingForm = part(() => plain.readingForm().then((m) => m.ReadingForm));
+export const ReadingsSaid = part(() => readingParts.get().then((m) => m.ReadingsSaid));
 // Nothing of it is seen, and nothing is said before a hand has done something.
-export const RunAnnounced = afterPage(() => fetchers.runAnnounced().then((m) => m.RunAnnounced));
-export const SerialForm = part(() => fetchers.serialForm().then((m) => m.SerialForm));
-export const SoakTools = part(() => fetchers.soakTools().then((m) => m.SoakTools));
-export const StepMoves = part(() => fetchers.stepMoves().then((m) => m.StepMoves));
-export const Verdicts = part(() => fetchers.verdicts().then((m) => m.Verdicts));
-export const WaterOff = part(() => fetchers.waterOff().then((m) => m.WaterOff));
+export const RunAnnounced = afterPage(() => ofReadings((p) => p.runAnnounced()).then((m) => m.RunAnnounced));
+export const SerialForm = part(() => plain.serialForm().then((m) => m.SerialForm));
+export const SoakTools = part(() => plain.soakTools().then((m) => m.SoakTools));
+export const StepMoves = part(() => ofCrew((p) => p.stepMoves()).then((m) => m.StepMoves));
+// It only tells of the water: a page turns handles without it.
+export const SupplyStrip = shownFirst(() => ofReadings((p) => p.supplyStrip()).then((m) => m.SupplyStrip));
+export const WaterOff = part(() => plain.waterOff().then((m) => m.WaterOff));
 
-/** Fetches what later steps will show. */
-export const fetchAllParts = (): Promise<unknown> =>
-  Promise.allSettled(Object.values(fetchers).map((fetchIt) => untilFetched<unknown>(fetchIt)));
+/** Fetches what later steps will show, so that it is there without a signal. */
+export async function fetchAllParts(): Promise<void> {
+  const [first, then] = [await readingParts.get(), await crewParts.get()];
+  const ruled = [...Object.values(first.ruled), ...Object.values(then.ruled)];
+  const all = [...Object.values(plain), ...ruled, then.fetchEveryKind];
+  await Promise.allSettled(all.map((fetchIt) => untilFetched<unknown>(fetchIt)));
+}

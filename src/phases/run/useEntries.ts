@@ -5,7 +5,7 @@ import { isInShort } from "@/core/job/inShort";
 import type { Entry } from "@/core/log";
 import { atRest } from "@/ui/later/atRest";
 import { untilFetched } from "@/ui/later/untilFetched";
-import { deciding } from "./fetched";
+import { applierOf } from "./decided";
 import type { RunTexts, WholeRun } from "./texts";
 
 /** A job as the server has it, as far as this phone has heard. */
@@ -90,7 +90,7 @@ export function useEntries(initial: JobState, hear: (now: number) => void): Entr
   const take = useCallback(
     async (entries: readonly Entry[]) => {
       if (entries.length === 0) return;
-      const [{ applyEntry }] = await Promise.all([deciding.get(), fetchWhole()]);
+      const [applyEntry] = await Promise.all([applierOf(entries), fetchWhole()]);
       const next = entries
         .filter((e) => e.seq > now.current.seq)
         .sort((a, b) => a.seq - b.seq)

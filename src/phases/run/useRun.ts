@@ -4,36 +4,15 @@ import type { Actor, JobState } from "@/core/job";
 import { findStep } from "@/core/job/job";
 import type { Intent } from "@/core/log";
 import type { UnitSystem } from "@/core/units";
-import type { SendOutcome } from "../job/outcome";
 import type { Asked } from "../job/send";
 import type { Kept } from "../outbox/kept";
 import { newId } from "../outbox/kept";
 import { useOutbox } from "../outbox/OutboxProvider";
 import { said } from "../outbox/said";
 import { useWhenSeen } from "../outbox/useWhenSeen";
-import { deciding, useFetched } from "./fetched";
-import type { RunTexts } from "./texts";
+import { decidedHere, isDecidedHere, useDecided } from "./decided";
+import type { Refused, Run, Sent } from "./run";
 import { useEntries, type Entries } from "./useEntries";
-
-export type Refused = Extract<SendOutcome, { ok: false }>;
-export type Sent = { readonly ok: true } | Refused;
-export interface Run {
-  readonly job: JobState;
-  /** The texts that came behind the page, with the whole job. */
-  readonly texts?: RunTexts;
-  /** Whose phone it is. */
-  readonly by: Actor;
-  readonly queued: number;
-  /** Something was done that the page cannot show yet, because what follows it is on its way. */
-  readonly behind: boolean;
-  /** Why the queue waits, in words. */
-  readonly waiting?: string;
-  readonly signedOut: boolean;
-  readonly refused?: Refused;
-  /** Puts it into the queue. What the phone decides by itself is answered at once, the rest when the server has. */
-  readonly send: (wish: Asked) => Promise<Sent>;
-  readonly look: () => Promise<void>;
-}
 
 /** A photo's intent is whole only once the server has its picture: until then it counts on this phone alone. */
 const NOT_SENT = "0".repeat(64);
@@ -117,10 +96,10 @@ export function useRun(
     async (wish: Asked): Promise<Sent> => {
       setRefused(undefined);
       const intent = { ...wish, id: newId(), claimed: new Date(at()).toISOString() } as Intent;
-      const mind = isWhole ? deciding.here() : undefined;
+      const mind = isWhole ? decidedHere([intent, ...queueNow()]) : undefined;
       // While what decides, or the whole job, is still on its way, it is kept, and the server decides.
       const here = () =>
-        mind?.decidedHere(mind.withQueue(jobNow.current, queueNow(), by, system), intent, system);
+        mind?.decision(mind.withQueue(jobNow.current, queueNow(), by, system), intent, system);
       let decided = here();
       if (decided?.ok === false) {
         // Somebody else may have gone on meanwhile: it is refused on the newest state only.
@@ -143,8 +122,8 @@ export function useRun(
       });
       if (mind || !answer) return answer ?? { ok: true };
       // What a phone decides by itself waits for nobody's answer: refused later, it stays with its words.
-      const later = deciding.get().then(({ isDecidedHere }): Sent | Promise<Sent> => {
-        if (!isDecidedHere(intent.kind)) return answer;
+      const later = isDecidedHere(intent.kind).then((isHere): Sent | Promise<Sent> => {
+        if (!isHere) return answer;
         awaited.current.delete(intent.id);
         outbox.waitNoMore(intent.id);
         return { ok: true };
@@ -154,7 +133,7 @@ export function useRun(
     [at, by, initial.id, initial.name, isWhole, jobNow, look, outbox, queueNow, system],
   );
 
-  const decides = useFetched(deciding);
+  const decides = useDecided(queue);
   const mind = isWhole ? decides : undefined;
   const shown = useMemo(() => mind?.withQueue(job, queue, by, system) ?? job, [mind, job, queue, by, system]);
   return {

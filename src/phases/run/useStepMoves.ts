@@ -7,8 +7,9 @@ import { noRig } from "@/core/rig/rig";
 import { clockOf, type Step } from "@/core/run/step";
 import { inSentence } from "@/core/words";
 import { useOrder, type Order } from "../valves/useOrder";
-import { rigFollowed, useFetched } from "./fetched";
-import type { Run } from "./useRun";
+import { crewParts } from "./decided";
+import { useFetched } from "./fetched";
+import type { Run } from "./run";
 
 const noState: RigState = {
   positions: {},
@@ -71,14 +72,15 @@ function lacking({ order, timed, filling }: { order: Order; timed: boolean; fill
  */
 export function useStepMoves(job: JobState, step: Step, now: number, run: Run, over: boolean): StepMovesOf {
   const wanted = !over && step.goal !== undefined && job.rig !== undefined;
-  const rigs = useFetched(rigFollowed, wanted);
-  const wish = wanted ? rigs?.wishOf(job.rig, step) : undefined;
+  // What is read is decided without the rest, which can follow later.
+  const known = useFetched(crewParts, wanted || step.read === undefined);
+  const wish = wanted ? known?.wishOf(job.rig, step) : undefined;
   const rig = wish ? job.rig : undefined;
   const order = useOrder(
     rig?.rig ?? noRig,
     rig?.state ?? noState,
     wish,
-    rigs?.circumstancesOf(job.rig, step, rigs.waterOffAt(job.waterOffs, now)),
+    known?.circumstancesOf(job.rig, step, known.waterOffAt(job.waterOffs, now)),
   );
   const found = order.is === "found" ? order.moves : [];
   const fills = found.findIndex((m) => m.after.filling.length > 0);
@@ -90,10 +92,10 @@ export function useStepMoves(job: JobState, step: Step, now: number, run: Run, o
     rig,
     order,
     // While the order is looked for, what was turned would be left unmarked.
-    looking: order.is === "working" || !settled || run.behind || (wanted && rigs === undefined),
+    looking: order.is === "working" || !settled || run.behind || (wanted && known === undefined),
     mustListen,
     lacks: lacking({ order, timed: clockOf(step) !== undefined, filling })
-      ? rigs?.rigLacks(rig, step)
+      ? known?.rigLacks(rig, step)
       : undefined,
     markListed: () => {
       for (const m of listed)

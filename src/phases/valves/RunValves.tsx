@@ -5,7 +5,8 @@ import { rigTold } from "@/core/rig/told";
 import { type Actor, findStep, type JobState } from "@/core/job";
 import { useMemo, useState } from "react";
 
-import { circumstancesOf, soaksDisturbed, waterOffAt, wishOf } from "@/core/job/runRig";
+import { soaksDisturbed } from "@/core/job/rigTurns";
+import { circumstancesOf, waterOffAt, wishOf } from "@/core/job/rigWishes";
 
 import { sayMove, whatHappened } from "@/core/rig/explain";
 import { wishesOf, type Wish } from "@/core/rig/goals";
@@ -13,7 +14,10 @@ import { followed, judgeOf } from "@/core/rig/judge";
 import type { Circumstances } from "@/core/rig/rig";
 import { TurnWarning, type AskedTurn } from "./TurnWarning";
 import { RunNotices } from "../run/RunNotices";
-import { useRun, type Run } from "../run/useRun";
+import type { Run } from "../run/run";
+import { crewParts } from "../run/decided";
+import { useFetched } from "../run/fetched";
+import { useRun } from "../run/useRun";
 import { momentsOf } from "../run/moments";
 import { useMoment, useServerClock } from "../run/useServerNow";
 import type { Drawing } from "./drawn";
@@ -105,6 +109,7 @@ export function RunValves({
     [person.id, person.name, person.role],
   );
   const run = useRun(initial, by, profile, clock.at, clock.hear);
+  useFetched(crewParts);
   const now = useMoment(clock, serverNow, momentsOf(run.job));
   const rig = run.job.rig!;
   const step = stepId === undefined ? undefined : findStep(run.job, stepId);

@@ -19,7 +19,6 @@ export const keyLeft = logKind({
   kind: "keyLeft",
   kept,
   may: crew,
-  onPhone: true,
   decide: (job, { where }) =>
     job.key?.where === where ? refuse("It lies there already", "where") : accept({ where }),
   apply: (job, key, { by, at }) => ({ ...job, key: { ...key, by, at } }),
