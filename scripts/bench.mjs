@@ -436,7 +436,7 @@ async function everything(db) {
     row(
       `the longest of ${fit.walls} walls on which ${fit.units} units are placed round ${fit.obstacles} obstacles, of 1 s`,
       fit.longest / 1000,
-      `${ms(fit.longest, 0)}, half take ${ms(fit.half, 0)}; ${fit.found} of them fit, ${fit.proved} are proved`,
+      `${ms(fit.longest, 0)}, half take ${ms(fit.half, 0)}; on ${fit.found} of them places are found, on ${fit.leastPipe} no others take less pipe, on the rest ${fit.spare} mm less at most, and on ${fit.proved} none as short is narrower`,
       "≤ 1",
     ),
     row(

@@ -167,9 +167,10 @@ describe("placing", () => {
     () => {
       fc.assert(
         fc.property(walls, trains(isLong ? 3 : 2), (w, units) => {
-          const { best, isBest } = place(w, units);
+          const { best, isBest, leastMm } = place(w, units);
           const brute = bruteLeast(w, units, (best?.pipeMm ?? 6000) - 1);
           if (isBest) expect(brute).toBeGreaterThanOrEqual(best?.pipeMm ?? Infinity);
+          expect(brute).toBeGreaterThanOrEqual(leastMm);
         }),
         { numRuns: isLong ? 200 : 20, endOnFailure: true },
       );

@@ -15,6 +15,9 @@ describe("a search that looks on", () => {
       },
     });
     expect(longer.isBest).toBe(true);
+    // What it could still hope for was no more than what there is.
+    expect(usual.leastMm).toBeLessThan(usual.best!.pipeMm);
+    expect(usual.leastMm).toBeLessThanOrEqual(longer.leastMm);
     expect(longer.best!.pipeMm).toBeLessThanOrEqual(usual.best!.pipeMm);
     // It says how far it has come, so that it can be stopped.
     expect(told).toBeGreaterThan(0);

@@ -42,6 +42,8 @@ export interface Placed {
   readonly best?: Placing;
   /** Nothing better stands on the places that are tried: the search came to its end. */
   readonly isBest: boolean;
+  /** No arrangement on the places that are tried takes less pipe, mm; `Infinity` where there is none. */
+  readonly leastMm: number;
 }
 
 /** What looking for a pipe takes, beside weighing a place. */
@@ -188,11 +190,11 @@ function* beginnings(
 }
 
 /**
- * Of so many places of a unit that lead on, each is followed to its end while something at all is looked
- * for; and what part of all patience that may take.
+ * Of so many places of a unit that lead on, each is followed to its end while something to begin with is
+ * looked for; and what part of all patience that may take, where nothing else is known and where something is.
  */
 const DIVES = 3;
-const DIVE_PART = 0.5;
+const DIVE_PART = { alone: 0.5, beside: 0.1 } as const;
 
 /**
  * Looks for the best arrangement, unit by unit along the water, always going on where the least pipe can be
@@ -222,25 +224,34 @@ class Search {
 
   /** `packed`: some way in which they stand, where one is known. */
   run(packed: readonly Standing[] | undefined): Placed {
-    if (packed) this.begunWith = this.begun(packed);
     const from = pipeEnd(this.wall.from, [], this.options.clear);
     const nothing: Open = { is: "routed", depth: 0, from, pipe: 0, bound: 0, width: 0 };
-    this.begunWith ??= this.divedFor(nothing);
+    this.begunWith = this.betteredFrom(nothing, packed);
     this.best = this.begunWith;
     this.queue.push(nothing);
     for (let open = this.queue.pop(); open; open = this.queue.pop()) {
       if (this.best && open.bound > this.best.pipeMm) break;
-      if (this.steps >= this.options.patience) return { best: this.best, isBest: false };
+      if (this.steps >= this.options.patience) return this.ended(false, open.bound);
       if (open.others) this.pushWay(open.others.of, open.others.ways, open.others.at + 1);
       if (isBetter(open.bound, open.width, this.best)) this.goOn(open);
     }
-    return { best: this.best, isBest: true };
+    return this.ended(true, Infinity);
   }
 
-  /**
-   * Something to begin with: of the first ways in which all stand and every pipe finds its way the best,
-   * bettered from there.
-   */
+  /** What was found, with what no arrangement that was not looked at can fall below. */
+  private ended(isBest: boolean, left: number): Placed {
+    return { best: this.best, isBest, leastMm: Math.min(left, this.best?.pipeMm ?? Infinity) };
+  }
+
+  /** Something to begin with, bettered from there: as the units are packed, or what a dive finds that is better. */
+  private betteredFrom(nothing: Open, packed: readonly Standing[] | undefined): Placing | undefined {
+    this.best = packed && this.begun(packed);
+    const part = this.best ? DIVE_PART.beside : DIVE_PART.alone;
+    const found = this.dive(nothing, this.options.patience * part) ?? this.best;
+    return found && improved(this.wall, this.units, found.standings, this.options);
+  }
+
+  /** Of the first ways in which all stand and every pipe finds its way the best. */
   private begun(packed: readonly Standing[]): Placing | undefined {
     const { wall, units, options } = this;
     let first: Placing | undefined;
@@ -254,13 +265,7 @@ class Search {
       if (placing && isBetter(placing.pipeMm, placing.widthMm, first)) first = placing;
       if (found === ENOUGH || tried === TRIES) break;
     }
-    return first && improved(wall, units, first.standings, options);
-  }
-
-  /** Something to begin with where none of the usual ways to begin is one, bettered from there. */
-  private divedFor(nothing: Open): Placing | undefined {
-    const found = this.dive(nothing, this.options.patience * DIVE_PART);
-    return found && improved(this.wall, this.units, found.standings, this.options);
+    return first;
   }
 
   private goOn(open: Open): void {
@@ -288,7 +293,7 @@ class Search {
     };
   }
 
-  private waysOn({ depth, chain, from, pipe }: Open): Way[] {
+  private waysOn({ depth, chain, from, pipe, bound: soFar }: Open): Way[] {
     this.steps += this.candidates[depth]!.length;
     const placed = unchained(chain);
     const leftmost = Math.min(...placed.map((c) => c.body.x));
@@ -298,7 +303,8 @@ class Search {
       const run = inlet ? leastRun(from, inlet, this.wall) : 0;
       return {
         candidate,
-        bound: pipe + run + this.restOf(depth, candidate),
+        // What is left at least behind a place knows who may follow it: less than was known cannot be hoped for.
+        bound: Math.max(soFar, pipe + run + this.restOf(depth, candidate)),
         width: Math.max(rightmost, body.x + body.width) - Math.min(leftmost, body.x),
       };
     })
@@ -351,12 +357,12 @@ class Search {
     const route = routeTo(this.wall, this.units, standings, open.from.port, this.options.clear, most);
     if (!route) return undefined;
     const pipe = open.pipe + route.length;
-    const bound = pipe + rest;
+    const bound = Math.max(open.bound, pipe + rest);
     return { ...routed, pipe, from: candidate.outlet!, bound };
   }
 
   /**
-   * Some arrangement at all: unit by unit the way that promises most, and the next best where one leads
+   * Some arrangement, better than what is known: unit by unit the way that promises most, and the next best where one leads
    * nowhere; of each only a few, and of all so many steps.
    */
   private dive(open: Open, until: number): Placing | undefined {
@@ -468,10 +474,11 @@ export function place(
   // What was held by hand was held for other places.
   const wall = { ...surveyed, held: undefined };
   const packed = pack(wall, units);
-  if (packed.is === "no") return { isBest: true };
+  if (packed.is === "no") return { isBest: true, leastMm: Infinity };
   const known = packed.is === "fits" ? packed.standings : undefined;
   const search = new Search(wall, units, options);
-  const { best, isBest } = search.run(known);
-  const isMovedOn = best === search.begunWith;
-  return { best: best && !isMovedOn ? improved(wall, units, best.standings, options) : best, isBest };
+  const placed = search.run(known);
+  const isMovedOn = placed.best === search.begunWith;
+  if (!placed.best || isMovedOn) return placed;
+  return { ...placed, best: improved(wall, units, placed.best.standings, options) };
 }

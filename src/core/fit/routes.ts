@@ -1,7 +1,7 @@
 import { leastRun, pipeEnd } from "./least";
 import { routeBetween, routeThrough, type Route } from "./route";
 import { bodyOf, keptClear, ownPipesOf, portOf, zonesOf, type Standing, type WallUnit } from "./standing";
-import { HOUSE_END, type Rect, type Wall, type WallPort } from "./wall";
+import { grown, HOUSE_END, type Rect, type Wall, type WallPort } from "./wall";
 
 /** Units on a wall, with the pipes between them. */
 export interface Placing {
@@ -62,8 +62,10 @@ export function routesOf(
   const pairs = all.flatMap((a, i) =>
     i % 2 === 0 ? [{ a, b: all[i + 1]!, through: wall.held?.[targets[i / 2]!] }] : [],
   );
+  // Where it matters how much pipe it is, what stands in the way is worth a look before a way is looked for.
+  const round = most === Infinity ? [] : room.barred.map((r) => grown(r, clear));
   const leastOf = ({ a, b }: { readonly a: End; readonly b: End }) =>
-    leastRun(pipeEnd(a.port, a.own, clear), pipeEnd(b.port, b.own, clear), wall);
+    leastRun(pipeEnd(a.port, a.own, clear), pipeEnd(b.port, b.own, clear), wall, round);
   // Of those that were not looked for yet what they take at least.
   const least = pairs.map(leastOf);
   let sum = least.reduce((one, other) => one + other, 0);

@@ -5,10 +5,11 @@ import { type PipePlan } from "@/core/fit/pipePlan";
 import { pipesBuilt, pipesOnWall } from "@/core/fit/piped";
 import type { Assembly } from "@/core/plumbing/assembly";
 import { numberedRuns } from "@/core/plumbing/named";
+import type { Placed } from "@/core/fit/place";
 import type { Placing } from "@/core/fit/routes";
 import type { Standing, WallUnit } from "@/core/fit/standing";
 import { HOUSE_END, type Wall } from "@/core/fit/wall";
-import type { UnitSystem } from "@/core/units";
+import { print, type UnitSystem } from "@/core/units";
 import { VerdictShape } from "@/ui/VerdictMark";
 import type { Driving } from "@/core/record/laid";
 import { AllStands, Judged } from "./AllStands";
@@ -278,6 +279,14 @@ function Longer({ busy, goOn }: { busy: boolean; goOn: (() => void) | undefined 
   ) : null;
 }
 
+/** What is proved of an arrangement. */
+function provedWords(best: Placing, { isBest, leastMm }: Placed, profile: UnitSystem): string {
+  const saves = best.pipeMm - leastMm;
+  if (saves > 0)
+    return `A good arrangement: none of the places tried can save more than ${print(saves, "length", profile)} of pipe.`;
+  return `Of all places tried none takes less pipe.${isBest ? "" : " One with as much may be narrower."}`;
+}
+
 /** How the search ended: with the best, with a good one, or with why there is none. */
 function Ended({
   found,
@@ -295,13 +304,7 @@ function Ended({
   if (found.best)
     return (
       <div role="status" className="text-soft" data-placed>
-        {found.isBest ? (
-          "Of all places tried none takes less pipe."
-        ) : (
-          <>
-            A good arrangement; that it is the best is not proved. <Longer busy={busy} goOn={goOn} />
-          </>
-        )}
+        {provedWords(found.best, found, profile)} {found.isBest ? null : <Longer busy={busy} goOn={goOn} />}
       </div>
     );
   if (!found.isBest)
