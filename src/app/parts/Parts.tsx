@@ -24,6 +24,7 @@ import { NamesField } from "@/ui/NamesField";
 import { KeyButton, KeyLink } from "@/ui/Pressed";
 import { Qty } from "@/ui/Qty";
 import { QuantityField } from "@/ui/QuantityField";
+import { QuantityInput } from "@/ui/QuantityInput";
 import { Sheet } from "@/ui/Sheet";
 import { StationList } from "@/ui/line/StationList";
 import { TimeStrip, type StripBar } from "@/ui/TimeStrip";
@@ -208,6 +209,13 @@ function Fields() {
       <FormNote form={standing({ whole: "Not saved: say why" })} />
       <QuantityField label="A flow" quantity="flow" profile="metric" value={flow} onChange={setFlow} />
       <QuantityField label="An empty flow" quantity="flow" profile="us" value="" onChange={setFlow} />
+      <QuantityInput
+        label="A flow not read yet"
+        quantity="flow"
+        profile="us"
+        value={flow}
+        onChange={setFlow}
+      />
       <QuantityField
         label="A flow not understood"
         quantity="flow"
