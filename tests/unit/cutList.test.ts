@@ -102,4 +102,30 @@ describe("a cut list", () => {
     expect(Math.max(...cut.bars.map((b) => b.remainder))).toBe(2048);
     expect(cut.largestAtMost).toBe(2048);
   });
+
+  it("proves of forty pieces that fewer sticks do not do, twenty times in a row", { timeout: 60_000 }, () => {
+    const open = Array.from({ length: 20 }, (_, seed) => {
+      let state = seed + 1;
+      const roll = () => {
+        state = (state * 1_664_525 + 1_013_904_223) % 2 ** 32;
+        return state / 2 ** 32;
+      };
+      const pieces = Array.from({ length: 40 }, () => 100 + Math.floor(roll() * 1900));
+      return cutList(pieces, { stick: 3050, kerf: 2, offcuts: [] })!;
+    }).filter((cut) => !cut.isFewest);
+    expect(open).toEqual([]);
+  });
+
+  it("knows that long pieces stand alone, also beside an offcut that holds two of them", () => {
+    // Of 40 of 1600 mm no stick holds two, though their length is that of 21 sticks.
+    const pieces = Array.from({ length: 40 }, () => 1600);
+    expect(cutList(pieces, { stick: 3050, kerf: 2, offcuts: [] })).toMatchObject({
+      fewestNew: 40,
+      isFewest: true,
+    });
+    expect(cutList(pieces, { stick: 3050, kerf: 2, offcuts: [3202] })).toMatchObject({
+      fewestNew: 38,
+      isFewest: true,
+    });
+  });
 });

@@ -80,6 +80,8 @@ const waysOf = (patiences: readonly number[]): Ways =>
   );
 /** A stick more costs money: it is looked for long. */
 const forFewest = waysOf([4_000, 40_000, 200_000]);
+/** That fewer do not do is proved soonest by one way alone. */
+const forProof: Ways = [{ levels: longestFirst, patience: 1_500_000 }];
 /** A few millimetres more of a remainder are worth little: a cut list is there within a second. */
 const forLargest = waysOf([20_000]);
 
@@ -169,6 +171,31 @@ function fitInto(rooms: readonly Room[], kinds: Kinds, ways: Ways): Answer {
   return { is: "open" };
 }
 
+/**
+ * So many rooms of one size at least, by pieces of which no two share one: for each bound what is longer than
+ * a room less the bound stands alone, what is longer than half beside no other such, and what is shorter but
+ * not below the bound fills up the rest (Martello and Toth's bound).
+ */
+function leastRooms({ sizes, counts }: Kinds, room: number): number {
+  const within = (least: number, most: number) => {
+    const those = sizes.flatMap((size, k) =>
+      size >= least && size <= most ? [{ size, n: counts[k]! }] : [],
+    );
+    return { n: total(those.map((t) => t.n)), length: total(those.map((t) => t.n * t.size)) };
+  };
+  const half = Math.floor(room / 2);
+  const bounds = [0, ...sizes.filter((size) => size <= half)];
+  return Math.max(
+    ...bounds.map((bound) => {
+      const alone = within(room - bound + 1, room);
+      const long = within(half + 1, room - bound);
+      const short = within(bound, half);
+      const over = short.length - (long.n * room - long.length);
+      return alone.n + long.n + Math.max(0, Math.ceil(over / room));
+    }),
+  );
+}
+
 /** Offcuts, and so many new sticks. */
 function roomsOf({ stick, kerf, offcuts }: Stock, sticks: number): readonly Room[] {
   const old = offcuts.map((length) => ({ length, isNew: false, room: length + kerf }));
@@ -223,6 +250,32 @@ function withLargest(rooms: readonly Room[], kinds: Kinds, kerf: number, first: 
   return { bars: best, largestAtMost: Math.max(low, atMost) };
 }
 
+/** How many new sticks are looked at. */
+interface Sticks {
+  readonly least: number;
+  readonly most: number;
+}
+
+/** The fewest new sticks of some into which all pieces fit beside the offcuts; undefined where none are enough. */
+function fewestSticks(stock: Stock, kinds: Kinds, { least, most }: Sticks) {
+  let fewerMayDo = false;
+  for (let sticks = least; sticks <= most; sticks += 1) {
+    const rooms = roomsOf(stock, sticks);
+    const answer = fitInto(rooms, kinds, forFewest);
+    if (answer.is === "fits") {
+      if (!fewerMayDo) return { rooms, filled: answer.filled, isFewest: true };
+      const fewerRooms = roomsOf(stock, sticks - 1);
+      const fewer = fitInto(fewerRooms, kinds, forProof);
+      return fewer.is === "fits"
+        ? { rooms: fewerRooms, filled: fewer.filled, isFewest: sticks - 1 === least }
+        : { rooms, filled: answer.filled, isFewest: fewer.is === "no" };
+    }
+    // Where so many do not do, fewer do not either.
+    fewerMayDo = answer.is === "open";
+  }
+  return undefined;
+}
+
 /**
  * How pieces are cut from new sticks and offcuts: fewest new sticks, then the largest single remainder of
  * one (handbook 3, Take-off: k pieces need their sum and k − 1 kerfs). Undefined where a piece is longer
@@ -232,16 +285,16 @@ export function cutList(pieces: readonly number[], stock: Stock): CutList | unde
   const { stick, kerf, offcuts } = stock;
   const kinds = kindsOf(pieces, kerf);
   const needed = total(pieces.map((p) => p + kerf)) - total(offcuts.map((o) => o + kerf));
-  let isFewest = true;
-  for (let sticks = Math.max(0, Math.ceil(needed / (stick + kerf))); sticks <= pieces.length; sticks += 1) {
-    const rooms = roomsOf(stock, sticks);
-    const answer = fitInto(rooms, kinds, forFewest);
-    isFewest &&= answer.is !== "open";
-    if (answer.is !== "fits") continue;
-    const bars = barsOf(rooms, answer.filled, kerf);
-    const fewestNew = bars.filter((b) => b.isNew).length;
-    if (fewestNew === 0) return { bars, fewestNew, isFewest, largestAtMost: 0 };
-    return { ...withLargest(rooms, kinds, kerf, bars), fewestNew, isFewest };
-  }
-  return undefined;
+  const least = Math.max(
+    0,
+    Math.ceil(needed / (stick + kerf)),
+    leastRooms(kinds, Math.max(stick, ...offcuts) + kerf) - offcuts.length,
+  );
+  const found = fewestSticks(stock, kinds, { least, most: pieces.length });
+  if (!found) return undefined;
+  const { rooms, filled, isFewest } = found;
+  const bars = barsOf(rooms, filled, kerf);
+  const fewestNew = bars.filter((b) => b.isNew).length;
+  if (fewestNew === 0) return { bars, fewestNew, isFewest, largestAtMost: 0 };
+  return { ...withLargest(rooms, kinds, kerf, bars), fewestNew, isFewest };
 }
