@@ -138,6 +138,7 @@ test("flats: two and two side by side, their shares, the pressure at the top flo
   const cut = page.locator("[data-cut-list]");
   await expect(cut.locator("[data-cut-run=r1]")).toContainText(`${number} from the cut to KT-1354`);
   await expect(cut).toContainText("3 new sticks of 10 ft: fewer do not do.");
+  await expect(cut).toContainText("No other cut leaves a longer piece of a stick.");
   await expect(cut.locator('[data-cut-run="u1.inlet.h1"]')).toContainText("the manifold before KT-1354 × 2");
   await expect(cut.locator('[data-cut-run="u2.outlet.l2"]')).toContainText("behind SF-300 2");
   const drawing = await page.request.get(`/api/jobs/${job}/wall?paper=LETTER`);

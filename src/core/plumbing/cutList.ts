@@ -220,7 +220,8 @@ function barsOf(
 const keptClear = (rooms: readonly Room[], clear: number, kerf: number): readonly Room[] =>
   rooms.map((r, i) => (i === rooms.length - 1 ? { ...r, room: r.room - kerf - clear } : r));
 
-const largestOf = (bars: readonly Bar[]): number =>
+/** The largest single remainder of a new stick, mm; 0 where none is cut. */
+export const largestRemainder = (bars: readonly Bar[]): number =>
   Math.max(0, ...bars.filter((b) => b.isNew).map((b) => b.remainder));
 
 /**
@@ -229,7 +230,7 @@ const largestOf = (bars: readonly Bar[]): number =>
  */
 function withLargest(rooms: readonly Room[], kinds: Kinds, kerf: number, first: readonly Bar[]) {
   let best = first;
-  let low = largestOf(first);
+  let low = largestRemainder(first);
   let high = total(rooms.map((r) => r.room)) - total(kinds.sizes.map((s, k) => s * kinds.counts[k]!)) - kerf;
   let atMost = Math.max(low, high);
   let isFirstAsk = true;
@@ -241,7 +242,7 @@ function withLargest(rooms: readonly Room[], kinds: Kinds, kerf: number, first: 
     const answer = fitInto(clear, kinds, forLargest);
     if (answer.is === "fits") {
       best = barsOf(clear, answer.filled, kerf);
-      low = Math.max(ask, largestOf(best));
+      low = Math.max(ask, largestRemainder(best));
     } else {
       high = ask - 1;
       if (answer.is === "no") atMost = high;

@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import type { CutList } from "@/core/plumbing/cutList";
+import { largestRemainder, type CutList } from "@/core/plumbing/cutList";
 import { STICK, type Cutting } from "@/core/plumbing/cuttings";
 import { leftBy } from "@/core/plumbing/offcut";
 import { cutLength } from "@/core/plumbing/cutLength";
@@ -59,6 +59,15 @@ function sticksSaid({ bars, fewestNew, isFewest }: CutList, profile: UnitSystem)
   return `${used}${sticks}${isFewest ? ": fewer do not do." : "; that fewer do not do is not proved."}`;
 }
 
+/** Whether another cut would leave a longer piece of a stick, in words; empty where nothing is cut from one. */
+function largestSaid({ bars, fewestNew, largestAtMost }: CutList, profile: UnitSystem): string {
+  if (fewestNew === 0) return "";
+  const more = largestAtMost - largestRemainder(bars);
+  return more === 0
+    ? "No other cut leaves a longer piece of a stick."
+    : `Another cut may leave at most ${cutSaid(more, profile)} more of a stick.`;
+}
+
 /** What is left that is worth keeping, in words; empty where nothing is. */
 const leftSaid = (left: ReturnType<typeof leftBy>, profile: UnitSystem): string =>
   left.length === 0
@@ -78,7 +87,7 @@ function OneCutting({ cutting, names, profile }: { cutting: Cutting; names: Name
             <Bar key={i} bar={bar} longest={Math.max(...list.bars.map((b) => b.length))} profile={profile} />
           ))}
           <p className="text-soft">
-            {sticksSaid(list, profile)} {leftSaid(leftBy(piping, list), profile)}
+            {sticksSaid(list, profile)} {leftSaid(leftBy(piping, list), profile)} {largestSaid(list, profile)}
           </p>
         </div>
       ) : isCoiled(piping) ? (
