@@ -102,17 +102,40 @@ function Line({ line, ...props }: { line: TakeOffLine } & ListProps) {
   );
 }
 
+/** What it comes to, as far as it has prices. */
+function Cost({
+  price,
+  priced,
+  unpriced,
+  currency,
+}: {
+  readonly price: number;
+  readonly priced: number;
+  readonly unpriced: number;
+  readonly currency: string;
+}) {
+  if (priced === 0) return "Nothing of it has a price here.";
+  const money = new Intl.NumberFormat("en", { style: "currency", currency }).format(price);
+  const without =
+    unpriced === 0 ? "" : `; ${unpriced} ${unpriced === 1 ? "line has" : "lines have"} no price here`;
+  return (
+    <>
+      What has a price comes to <span className="num">{money}</span>
+      {without}.
+    </>
+  );
+}
+
 /** What to bring, as the van is packed; each line says why. */
 export function PartsList(props: ListProps) {
   const { lines, currency } = props;
   const { price, unpriced } = costOf(lines);
-  const money = new Intl.NumberFormat("en", { style: "currency", currency });
   return (
     <section aria-labelledby="bring" data-take-off>
       <h2 id="bring">What to bring</h2>
       <p className="mb-4 text-soft">
-        What has a price comes to <span className="num">{money.format(price)}</span>; {unpriced} lines have no
-        price here. Open a line to see what asks for it.
+        <Cost {...{ price, unpriced, currency }} priced={lines.length - unpriced} /> Open a line to see what
+        asks for it.
       </p>
       <Tally lines={lines} />
       <div className="gap-x-10 xl:columns-2">
