@@ -393,10 +393,15 @@ function merged(lines: readonly TakeOffLine[]): readonly TakeOffLine[] {
 }
 
 /** What all parts with a price cost together, and how many lines have none. */
-export function costOf(lines: readonly TakeOffLine[]): { readonly price: number; readonly unpriced: number } {
+export function costOf(lines: readonly TakeOffLine[]): {
+  readonly price: number;
+  readonly priced: number;
+  readonly unpriced: number;
+} {
   const bought = lines.filter((l) => l.group !== "tools" && l.group !== "site");
   return {
     price: bought.reduce((sum, l) => sum + (l.price ?? 0) * (l.count ?? 0), 0),
+    priced: bought.filter((l) => l.price !== undefined).length,
     unpriced: bought.filter((l) => l.price === undefined).length,
   };
 }

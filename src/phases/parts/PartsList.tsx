@@ -129,13 +129,11 @@ function Cost({
 /** What to bring, as the van is packed; each line says why. */
 export function PartsList(props: ListProps) {
   const { lines, currency } = props;
-  const { price, unpriced } = costOf(lines);
   return (
     <section aria-labelledby="bring" data-take-off>
       <h2 id="bring">What to bring</h2>
       <p className="mb-4 text-soft">
-        <Cost {...{ price, unpriced, currency }} priced={lines.length - unpriced} /> Open a line to see what
-        asks for it.
+        <Cost {...costOf(lines)} currency={currency} /> Open a line to see what asks for it.
       </p>
       <Tally lines={lines} />
       <div className="gap-x-10 xl:columns-2">
