@@ -1,6 +1,7 @@
 import { expose } from "comlink";
 import { pack } from "../core/fit/pack";
-import { place, placingFor, placingLonger, type Placed } from "../core/fit/place";
+import { place, type Placed } from "../core/fit/place";
+import { placingFor, placingLonger } from "../core/fit/patience";
 import type { WallUnit } from "../core/fit/standing";
 import type { Wall } from "../core/fit/wall";
 import { whyNoWay } from "../core/fit/whyNoWay";

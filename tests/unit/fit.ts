@@ -2,7 +2,8 @@ import { unitModels } from "../../src/catalogue/units";
 import { onWall } from "../../src/core/fit/onWall";
 import fc from "fast-check";
 import { misfits } from "../../src/core/fit/judge";
-import { placingOf, usualPlacing } from "../../src/core/fit/place";
+import { placingOf } from "../../src/core/fit/routes";
+import { usualPlacing } from "../../src/core/fit/patience";
 import { portOf, turnsOf, type Standing, type WallUnit } from "../../src/core/fit/standing";
 import type { Obstacle } from "../../src/core/site";
 import type { Wall, WallPort } from "../../src/core/fit/wall";
@@ -99,6 +100,16 @@ export const trains = (most: number): fc.Arbitrary<readonly WallUnit[]> =>
       kinds.map((kind, i) => kind(`u${i + 1}`, kind === tank ? {} : { hangs: { least: 700, most: 800 } })),
     );
 
+/** Places on a grid of 50 mm where a unit stands by itself. */
+function gridOf(w: Wall, unit: WallUnit): Standing[] {
+  const { least, most } = unit.hangs ?? { least: 0, most: 0 };
+  const along = Array.from({ length: Math.floor(w.width / 50) + 1 }, (_, i) => 50 * i);
+  const up = Array.from({ length: Math.floor((most - least) / 50) + 1 }, (_, i) => least + 50 * i);
+  return turnsOf(unit)
+    .flatMap((turn) => along.flatMap((x) => up.map((y) => ({ x, y, ...turn }))))
+    .filter((at) => misfits(w, [unit], [at]).length === 0);
+}
+
 /**
  * The least pipe over every arrangement on a grid of 50 mm, the pipes looked for by the same router; those
  * that the straight distance rules out are not looked at.
@@ -106,24 +117,33 @@ export const trains = (most: number): fc.Arbitrary<readonly WallUnit[]> =>
 export function bruteLeast(w: Wall, units: readonly WallUnit[], notAbove: number): number {
   let least = Infinity;
   const distance = (a: { x: number; y: number }, b: typeof a) => Math.abs(a.x - b.x) + Math.abs(a.y - b.y);
-  const go = (standings: readonly Standing[], from: WallPort, pipe: number) => {
-    if (standings.length === units.length) {
+  const grids = units.map((unit) => gridOf(w, unit));
+  const known = new Map<string, boolean>();
+  /** Two units stand beside each other: looked at once for every two places. */
+  const stand = (a: number, of: number, b: number, at: number): boolean => {
+    const key = `${a} ${of} ${b} ${at}`;
+    const before = known.get(key);
+    if (before !== undefined) return before;
+    const two = [units[a]!, units[b]!];
+    const now = misfits(w, two, [grids[a]![of]!, grids[b]![at]!]).length === 0;
+    known.set(key, now);
+    return now;
+  };
+  const go = (places: readonly number[], from: WallPort, pipe: number) => {
+    const k = places.length;
+    if (k === units.length) {
       if (pipe + distance(from, w.to) > notAbove) return;
-      const found = placingOf(w, units, standings, usualPlacing.clear);
-      if (found) least = Math.min(least, found.pipeMm);
+      const standings = places.map((at, i) => grids[i]![at]!);
+      const found = placingOf(w, units, standings, usualPlacing.clear, notAbove);
+      if (found && misfits(w, units, standings).length === 0) least = Math.min(least, found.pipeMm);
       return;
     }
-    const unit = units[standings.length]!;
-    const heights = unit.hangs ? [unit.hangs.least, unit.hangs.most] : [0, 0];
-    for (const turn of turnsOf(unit))
-      for (let x = 0; x <= w.width; x += 50)
-        for (let y = heights[0]!; y <= heights[1]!; y += 50) {
-          const at = { x, y, ...turn };
-          const so = pipe + distance(from, portOf(unit, unit.ports!.inlet, at));
-          if (so > notAbove) continue;
-          if (misfits(w, units.slice(0, standings.length + 1), [...standings, at]).length > 0) continue;
-          go([...standings, at], portOf(unit, unit.ports!.outlet, at), so);
-        }
+    const { inlet, outlet } = units[k]!.ports!;
+    for (const [at, standing] of grids[k]!.entries()) {
+      const so = pipe + distance(from, portOf(units[k]!, inlet, standing));
+      if (so > notAbove || !places.every((of, i) => stand(i, of, k, at))) continue;
+      go([...places, at], portOf(units[k]!, outlet, standing), so);
+    }
   };
   go([], w.from, 0);
   return least;

@@ -1,15 +1,17 @@
 import { describe, expect, it } from "vitest";
-import { place, placingFor, placingLonger } from "@/core/fit/place";
-import { fullWall, sixUnits } from "./fit";
+import { place } from "@/core/fit/place";
+import { placingFor, placingLonger } from "@/core/fit/patience";
+import { chamber, housing, wall } from "./fit";
 
 describe("a search that looks on", () => {
   it("proves what the usual second did not, and is never worse", { timeout: 60_000 }, () => {
-    const wall = fullWall(6);
-    const usual = place(wall, sixUnits, placingFor(sixUnits.length));
+    const low = { hangs: { least: 700, most: 800 } };
+    const units = [chamber("u1", low), housing("u2", low), chamber("u3", low)];
+    const usual = place(wall(2000), units, placingFor(units.length));
     expect(usual.isBest).toBe(false);
     let told = 0;
-    const longer = place(wall, sixUnits, {
-      ...placingLonger(sixUnits.length),
+    const longer = place(wall(2000), units, {
+      ...placingLonger(units.length),
       onProgress: (tried) => {
         told = tried;
       },

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { place, usualPlacing } from "@/core/fit/place";
+import { place } from "@/core/fit/place";
+import { usualPlacing } from "@/core/fit/patience";
 import { pack } from "@/core/fit/pack";
 import type { Wall } from "@/core/fit/wall";
 import { whyNoWay } from "@/core/fit/whyNoWay";

@@ -1,43 +1,16 @@
 import TinyQueue from "tinyqueue";
-import { misfits, misfitsAlone, misfitsBetween } from "./judge";
+import { beginnings } from "./beginnings";
+import { candidatesOf, levelsOf, type Candidate } from "./candidates";
+import { improved } from "./improve";
+import { misfits, misfitsBetween } from "./judge";
+import { leastRest, leastRun, pipeEnd, type PipeEnd } from "./least";
 import { pack } from "./pack";
-import { leastRest, leastRun, pipeEnd, type PipedPlace, type PipeEnd } from "./least";
-import { barredBy, measured, routesOf, routeTo, type Placing } from "./routes";
-import { bodyOf, keptClear, portOf, turnsOf, zonesOf, type Standing, type WallUnit } from "./standing";
-import { grown, PIPE_CLEAR, type Rect, type Wall, type WallPort } from "./wall";
+import { placingFor, type PlaceOptions } from "./patience";
+import { isBetter, placingOf, routeTo, type Placing } from "./routes";
+import { keptClear, type Standing, type WallUnit } from "./standing";
+import { grown, type Rect, type Wall } from "./wall";
 
-/** How finely, and how long, it is looked for. */
-export interface PlaceOptions {
-  /**
-   * Distance of the places that are tried, mm; those that touch what is on the wall, or are level with a
-   * port, are tried as well.
-   */
-  readonly step: number;
-  /** From a pipe's middle to what it passes, mm. */
-  readonly clear: number;
-  /** Steps of work at most: one for a place that is weighed, `ROUTE` for a pipe that is looked for. */
-  readonly patience: number;
-  /** Told now and then how many pipes were looked for. */
-  readonly onProgress?: (tried: number) => void;
-}
-export const usualPlacing: PlaceOptions = { step: 50, clear: PIPE_CLEAR, patience: 600_000 };
-/**
- * Up to so many units are tried on the finest grid; of more there are too many places for a second's work,
- * and the grid is twice as wide.
- */
-const FINEST = 3;
-/** How finely, and how long, so many units are looked for. */
-export const placingFor = (units: number): PlaceOptions =>
-  units <= FINEST ? usualPlacing : { ...usualPlacing, step: 2 * usualPlacing.step, patience: 220_000 };
-
-/** So much longer is looked for by who asks for it: up to a minute or so. */
-const LONGER = 40;
-/** Looking on for what was not proved, or not found. */
-export const placingLonger = (units: number): PlaceOptions => {
-  const usual = placingFor(units);
-  return { ...usual, patience: LONGER * usual.patience };
-};
-
+/** What a search for places came to. */
 export interface Placed {
   readonly best?: Placing;
   /** Nothing better stands on the places that are tried: the search came to its end. */
@@ -48,79 +21,6 @@ export interface Placed {
 
 /** What looking for a pipe takes, beside weighing a place. */
 const ROUTE = 200;
-
-/** Less pipe is better, then less width. */
-const isBetter = (pipe: number, width: number, than: Placing | undefined): boolean =>
-  than === undefined || pipe < than.pipeMm || (pipe === than.pipeMm && width < than.widthMm);
-
-/** A place where a unit can stand by itself; `index`: which of its places. */
-interface Candidate extends PipedPlace {
-  readonly at: Standing;
-  readonly index: number;
-}
-
-const range = (from: number, to: number, step: number): number[] => {
-  const values: number[] = [];
-  for (let v = Math.ceil(from / step) * step; v <= to; v += step) values.push(v);
-  return values;
-};
-
-/**
- * Heights at which pipes come and go whatever hangs where: those of the cut, and of the ports of units on
- * the floor.
- */
-function levelsOf(wall: Wall, units: readonly WallUnit[]): number[] {
-  const onFloor = units
-    .filter((u) => !u.hangs && u.ports)
-    .flatMap((u) =>
-      turnsOf(u).flatMap((turn) =>
-        [u.ports!.inlet, u.ports!.outlet].map((port) => portOf(u, port, { x: 0, y: 0, ...turn }).y),
-      ),
-    );
-  return [...new Set([wall.from.y, wall.to.y, ...onFloor])];
-}
-
-/** Every place of those that are tried where a unit can stand by itself. */
-function candidatesOf(
-  wall: Wall,
-  unit: WallUnit,
-  levels: readonly number[],
-  { step, clear }: PlaceOptions,
-): Candidate[] {
-  const all = turnsOf(unit).flatMap((turn) => {
-    const origin = { x: 0, y: 0, ...turn };
-    const { width } = bodyOf(unit, origin);
-    const zones = zonesOf(unit, origin);
-    const left = -Math.min(0, ...zones.map((z) => z.x));
-    const right = Math.max(width, ...zones.map((z) => z.x + z.width));
-    const touching = wall.obstacles.flatMap((o) => [o.x + o.width + left, o.x - right]);
-    const atCorner = wall.corner === undefined ? [] : [wall.corner + left, wall.corner - right];
-    const xs = new Set([...range(0, wall.width, step), left, wall.width - right, ...touching, ...atCorner]);
-    const { hangs, ports } = unit;
-    const ends = ports ? [ports.inlet, ports.outlet].map((port) => portOf(unit, port, origin)) : [];
-    const level = levels.flatMap((y) => ends.map((end) => y - end.y));
-    const ys = hangs
-      ? new Set([hangs.least, ...range(hangs.least, Math.min(hangs.most, wall.height), step), ...level])
-      : [0];
-    return [...xs].flatMap((x) =>
-      [...ys].flatMap((y): Omit<Candidate, "index">[] => {
-        const at = { x, y, ...turn };
-        if (misfitsAlone(wall, unit, at).length > 0) return [];
-        const own = barredBy(unit, at);
-        const endAt = (port: WallPort): PipeEnd => pipeEnd(portOf(unit, port, at), own, clear);
-        return [
-          {
-            at,
-            body: bodyOf(unit, at),
-            zones: zonesOf(unit, at),
-            ...(ports ? { inlet: endAt(ports.inlet), outlet: endAt(ports.outlet) } : {}),
-          },
-        ];
-      }),
-    );
-  });
-  return all.map((candidate, index) => ({ ...candidate, index }));
-}
 
 /** Units that stand already, the last first. */
 interface Chain {
@@ -154,40 +54,9 @@ interface Open {
 /** Less pipe first; of equal ones the furthest, so that one is whole soon; of these the narrowest. */
 const sooner = (a: Open, b: Open): number => a.bound - b.bound || b.depth - a.depth || a.width - b.width;
 
-/** How far units are moved apart for pipes to find a way between them, mm. */
-const GAPS = [0, 100, 200, 300] as const;
-/** Heights at which those that hang are tried, mm. */
-const HEIGHTS = [300, 600, 900, 1200] as const;
 /** Of so many ways to begin the best is taken; where none is found among so many, the search goes on without. */
 const ENOUGH = 12;
-const TRIES = 40;
-
-/** Units in a row from the left, each beside the room that the one before keeps free; those that hang at one height. */
-function rowOf(units: readonly WallUnit[], gap: number, height: number): Standing[] {
-  let from = 0;
-  return units.map((unit) => {
-    const upright = { x: 0, y: 0, lies: false, mirrored: false };
-    const taken = [bodyOf(unit, upright), ...zonesOf(unit, upright)];
-    const x = from - Math.min(...taken.map((r) => r.x));
-    from = x + Math.max(...taken.map((r) => r.x + r.width)) + gap;
-    const { hangs } = unit;
-    return { ...upright, x, y: hangs ? Math.min(Math.max(height, hangs.least), hangs.most) : 0 };
-  });
-}
-
-/** Ways to begin: as they are packed side by side, moved apart; then in rows; each along the wall. */
-function* beginnings(
-  wall: Wall,
-  units: readonly WallUnit[],
-  packed: readonly Standing[],
-  step: number,
-): Generator<Standing[]> {
-  const apart = GAPS.map((gap) => packed.map((s, i) => ({ ...s, x: s.x + i * gap })));
-  const rows = GAPS.flatMap((gap) => HEIGHTS.map((height) => rowOf(units, gap, height)));
-  // Every way a little along the wall before any goes far along it.
-  for (let along = 0; along < wall.width; along += 4 * step)
-    for (const standings of [...apart, ...rows]) yield standings.map((s) => ({ ...s, x: s.x + along }));
-}
+const TRIES = 300;
 
 /**
  * Of so many places of a unit that lead on, each is followed to its end while something to begin with is
@@ -404,60 +273,6 @@ class Search {
     this.tried += 1;
     if (this.tried % 100 === 0) this.options.onProgress?.(this.tried);
   }
-}
-
-/** An arrangement with its pipes; undefined where one finds no way, or where they take more than `most` mm together. */
-export function placingOf(
-  wall: Wall,
-  units: readonly WallUnit[],
-  standings: readonly Standing[],
-  clear: number,
-  most = Infinity,
-): Placing | undefined {
-  // A quick look first: most arrangements take more pipe than the best that is known.
-  if (most < Infinity && !routesOf(wall, units, standings, clear, most)) return undefined;
-  const routes = routesOf(wall, units, standings, clear);
-  const placing = routes && measured(units, standings, routes);
-  return placing && placing.pipeMm <= most ? placing : undefined;
-}
-
-/**
- * Moves units one by one, 10 mm or turned round, as long as that takes less pipe or less width. One that
- * found nothing better is looked at again when one beside it has moved; of a few units when any has.
- */
-export function improved(
-  wall: Wall,
-  units: readonly WallUnit[],
-  standings: readonly Standing[],
-  { clear }: Pick<PlaceOptions, "clear">,
-): Placing | undefined {
-  let best = placingOf(wall, units, standings, clear);
-  let from = standings;
-  const reach = units.length <= FINEST ? units.length : 1;
-  const waiting = new Set(units.keys());
-  for (const i of waiting) {
-    waiting.delete(i);
-    for (const at of besides(units[i]!, from[i]!)) {
-      const next = from.map((s, k) => (k === i ? at : s));
-      if (misfits(wall, units, next).length > 0) continue;
-      const placing = placingOf(wall, units, next, clear, best?.pipeMm);
-      if (!placing || !isBetter(placing.pipeMm, placing.widthMm, best)) continue;
-      best = placing;
-      from = next;
-      for (let k = Math.max(0, i - reach); k <= Math.min(units.length - 1, i + reach); k += 1) waiting.add(k);
-    }
-  }
-  return best;
-}
-
-/** Places beside one that a unit stands on: moved near and far, and turned. */
-function besides(unit: WallUnit, at: Standing): Standing[] {
-  const far = [200, 50, 10].flatMap((by) => [by, -by]);
-  const moved = far.flatMap((by) => [
-    { ...at, x: at.x + by },
-    ...(unit.hangs ? [{ ...at, y: at.y + by }] : []),
-  ]);
-  return [...moved, ...turnsOf(unit).map((turn) => ({ ...at, ...turn }))];
 }
 
 /**

@@ -134,3 +134,22 @@ export function measured(
     widthMm: bodies.length === 0 ? 0 : right - Math.min(...bodies.map((b) => b.x)),
   };
 }
+
+/** Less pipe is better, then less width. */
+export const isBetter = (pipe: number, width: number, than: Placing | undefined): boolean =>
+  than === undefined || pipe < than.pipeMm || (pipe === than.pipeMm && width < than.widthMm);
+
+/** An arrangement with its pipes; undefined where one finds no way, or where they take more than `most` mm together. */
+export function placingOf(
+  wall: Wall,
+  units: readonly WallUnit[],
+  standings: readonly Standing[],
+  clear: number,
+  most = Infinity,
+): Placing | undefined {
+  // A quick look first: most arrangements take more pipe than the best that is known.
+  if (most < Infinity && !routesOf(wall, units, standings, clear, most)) return undefined;
+  const routes = routesOf(wall, units, standings, clear);
+  const placing = routes && measured(units, standings, routes);
+  return placing && placing.pipeMm <= most ? placing : undefined;
+}

@@ -1,4 +1,5 @@
-import { place, usualPlacing } from "./place";
+import { place } from "./place";
+import { usualPlacing } from "./patience";
 import type { WallUnit } from "./standing";
 import { onwards, type Wall } from "./wall";
 import type { Remedy } from "./whyNot";

@@ -1,7 +1,8 @@
 "use client";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { misfits } from "@/core/fit/judge";
-import { placingOf, usualPlacing } from "@/core/fit/place";
+import { placingOf } from "@/core/fit/routes";
+import { usualPlacing } from "@/core/fit/patience";
 import { samePlace, type Standing, type WallUnit } from "@/core/fit/standing";
 import type { Point, Wall } from "@/core/fit/wall";
 import { useDesign } from "../train/useDesign";
