@@ -1,6 +1,9 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { cutList, type Stock } from "@/core/plumbing";
+import { cutList, largestRemainder, type Stock } from "@/core/plumbing";
+import { leastInLast } from "@/core/plumbing/cut/largest";
+import { pricesOf } from "@/core/plumbing/cut/prices";
+import { kindsOf } from "@/core/plumbing/cut/rooms";
 
 const sum = (numbers: readonly number[]) => numbers.reduce((a, b) => a + b, 0);
 
@@ -32,25 +35,63 @@ const job = fc.record({
   kerf: fc.integer({ min: 0, max: 3 }),
 });
 
-/** The largest single remainder, mm, of all ways to cut pieces from so many sticks of 3050 mm with a kerf of 2 mm. */
-function largestByTrying(pieces: readonly number[], sticks: number): number {
-  let best = -1;
-  const used = Array.from({ length: sticks }, () => 0);
+/** The largest single remainder of a new stick of all ways to cut pieces from offcuts and so many sticks. */
+function largestByTrying(pieces: readonly number[], { stick, kerf, offcuts }: Stock, sticks: number): number {
+  let best = 0;
+  const lengths = [...offcuts, ...Array.from({ length: sticks }, () => stick)];
+  const used = lengths.map(() => 0);
   const put = (at: number): void => {
     if (at === pieces.length) {
-      best = Math.max(best, 3050 - Math.min(...used));
+      best = Math.max(best, ...used.slice(offcuts.length).map((u) => stick - u));
       return;
     }
-    for (let s = 0; s < sticks; s += 1) {
-      used[s]! += pieces[at]! + 2;
+    for (const [s, length] of lengths.entries()) {
+      used[s]! += pieces[at]! + kerf;
       // The last piece of a stick needs no cut.
-      if (used[s]! - 2 <= 3050) put(at + 1);
-      used[s]! -= pieces[at]! + 2;
+      if (used[s]! - kerf <= length) put(at + 1);
+      used[s]! -= pieces[at]! + kerf;
     }
   };
   put(0);
-  return Math.max(0, best);
+  return best;
 }
+
+/** The shortest part of some sizes beside which all others fit into so many rooms: part by part. */
+function leastBySubsets(sizes: readonly number[], room: number, rooms: number): number {
+  const parts = 2 ** sizes.length;
+  const holds = (part: number, i: number) => Math.floor(part / 2 ** i) % 2 === 1;
+  // For each part the fewest rooms that hold it, and how little the last of these then holds.
+  const needed = Array.from({ length: parts }, () => [Infinity, Infinity] as const);
+  needed[0] = [0, room];
+  let least = Infinity;
+  for (let part = 1; part < parts; part += 1) {
+    for (const [i, size] of sizes.entries()) {
+      if (!holds(part, i)) continue;
+      const [before, held] = needed[part - 2 ** i]!;
+      const next = held + size <= room ? ([before, held + size] as const) : ([before + 1, size] as const);
+      const [most, last] = needed[part]!;
+      if (next[0] < most || (next[0] === most && next[1] < last)) needed[part] = next;
+    }
+    if (needed[part]![0] <= rooms) {
+      const rest = sum(sizes.filter((_, i) => !holds(part, i)));
+      least = Math.min(least, rest);
+    }
+  }
+  return least;
+}
+
+/** Lists of pieces between two lengths, the same at every run. */
+function lists(many: number, pieces: number, from: number, to: number): readonly (readonly number[])[] {
+  return Array.from({ length: many }, (_, seed) => {
+    let state = seed + 1;
+    const roll = () => {
+      state = (state * 1_664_525 + 1_013_904_223) % 2 ** 32;
+      return state / 2 ** 32;
+    };
+    return Array.from({ length: pieces }, () => from + Math.floor(roll() * (to - from)));
+  });
+}
+const sticks = { stick: 3050, kerf: 2, offcuts: [] };
 
 describe("a cut list", () => {
   it("takes no more new sticks than trying everything, holds every piece once, and loses nothing but kerfs", () => {
@@ -81,13 +122,38 @@ describe("a cut list", () => {
     const few = fc.array(fc.integer({ min: 200, max: 2000 }), { minLength: 1, maxLength: 6 });
     fc.assert(
       fc.property(few, (pieces) => {
-        const cut = cutList(pieces, { stick: 3050, kerf: 2, offcuts: [] })!;
-        const largest = Math.max(...cut.bars.map((b) => b.remainder));
-        expect(largest).toBe(largestByTrying(pieces, cut.fewestNew));
+        const cut = cutList(pieces, sticks)!;
+        const largest = largestRemainder(cut.bars);
+        expect(largest).toBe(largestByTrying(pieces, sticks, cut.fewestNew));
         expect(cut.largestAtMost).toBe(largest);
       }),
       { numRuns: 100 },
     );
+  });
+
+  it("does so beside offcuts as well, and of pieces that are alike", () => {
+    fc.assert(
+      fc.property(job, ({ pieces, offcuts, kerf }) => {
+        const stock = { stick: 60, kerf, offcuts };
+        const cut = cutList(pieces, stock)!;
+        const largest = largestRemainder(cut.bars);
+        expect(largest).toBe(largestByTrying(pieces, stock, cut.fewestNew));
+        expect(cut.largestAtMost).toBe(largest);
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it("proves both figures of every list of twenty pieces, and keeps every piece", { timeout: 60_000 }, () => {
+    const longest = (a: number, b: number) => b - a;
+    for (const pieces of lists(40, 20, 100, 2000)) {
+      const cut = cutList(pieces, sticks)!;
+      expect(cut.isFewest).toBe(true);
+      expect(cut.largestAtMost).toBe(largestRemainder(cut.bars));
+      expect(cut.bars.flatMap((b) => b.pieces).sort(longest)).toEqual([...pieces].sort(longest));
+      for (const { pieces: own, length, remainder } of cut.bars)
+        expect(sum(own) + 2 * own.length + remainder).toBeLessThanOrEqual(length + 2);
+    }
   });
 
   it("is none where a piece is longer than anything to cut it from", () => {
@@ -103,18 +169,18 @@ describe("a cut list", () => {
     expect(cut.largestAtMost).toBe(2048);
   });
 
-  it("proves of forty pieces that fewer sticks do not do, twenty times in a row", { timeout: 60_000 }, () => {
-    const open = Array.from({ length: 20 }, (_, seed) => {
-      let state = seed + 1;
-      const roll = () => {
-        state = (state * 1_664_525 + 1_013_904_223) % 2 ** 32;
-        return state / 2 ** 32;
-      };
-      const pieces = Array.from({ length: 40 }, () => 100 + Math.floor(roll() * 1900));
-      return cutList(pieces, { stick: 3050, kerf: 2, offcuts: [] })!;
-    }).filter((cut) => !cut.isFewest);
-    expect(open).toEqual([]);
-  });
+  it(
+    "proves of forty pieces that fewer sticks do not do, and of most that no other cut leaves more",
+    { timeout: 60_000 },
+    () => {
+      const cuts = lists(20, 40, 100, 2000).map((pieces) => cutList(pieces, sticks)!);
+      expect(cuts.filter((cut) => !cut.isFewest)).toEqual([]);
+      const open = cuts.filter((cut) => cut.largestAtMost > largestRemainder(cut.bars));
+      expect(open.length).toBeLessThanOrEqual(6);
+      // What is open is never said to be less than what lies there.
+      for (const cut of cuts) expect(cut.largestAtMost).toBeGreaterThanOrEqual(largestRemainder(cut.bars));
+    },
+  );
 
   it("knows that long pieces stand alone, also beside an offcut that holds two of them", () => {
     // Of 40 of 1600 mm no stick holds two, though their length is that of 21 sticks.
@@ -127,5 +193,109 @@ describe("a cut list", () => {
       fewestNew: 38,
       isFewest: true,
     });
+  });
+});
+
+describe("prices of pieces and rooms", () => {
+  it("are those of a triangle of which every two fit together: half of each pair", () => {
+    // Three pieces of 5, by two into rooms of 10, of which there are two: three halves of 10.
+    const pairs = {
+      kinds: Int32Array.from([0, 1, 1, 2, 0, 2]),
+      starts: Int32Array.from([0, 2, 4, 6]),
+      filled: Int32Array.from([10, 10, 10]),
+      rooms: Int32Array.from([0, 0, 0]),
+    };
+    const { atMost, ofKind } = pricesOf(pairs, [1, 1, 1], [2]);
+    expect(atMost).toBeCloseTo(15, 6);
+    expect([...ofKind].map((price) => Math.round(price * 10) / 10)).toEqual([5, 5, 5]);
+    // One room less than three halves: it is the room that is dear.
+    expect(pricesOf(pairs, [1, 1, 1], [1]).atMost).toBeCloseTo(10, 6);
+  });
+
+  it("are never below what can be put away at all", () => {
+    const filling = fc.uniqueArray(fc.nat(4), { minLength: 1, maxLength: 3 });
+    fc.assert(
+      fc.property(
+        fc.array(filling, { minLength: 1, maxLength: 8 }),
+        fc.integer({ min: 1, max: 3 }),
+        (all, rooms) => {
+          const worth = [7, 11, 13, 17, 23];
+          const lengths = all.map((own) => sum(own.map((k) => worth[k]!)));
+          const ends = all.map((_, i) => sum(all.slice(0, i + 1).map((own) => own.length)));
+          const { atMost } = pricesOf(
+            {
+              kinds: Int32Array.from(all.flat()),
+              starts: Int32Array.from([0, ...ends]),
+              filled: Int32Array.from(lengths),
+              rooms: Int32Array.from(all.map(() => 0)),
+            },
+            [1, 1, 1, 1, 1],
+            [rooms],
+          );
+          let most = 0;
+          const choose = (from: number, taken: ReadonlySet<number>, left: number, length: number): void => {
+            most = Math.max(most, length);
+            if (left === 0) return;
+            for (let i = from; i < all.length; i += 1)
+              if (all[i]!.every((k) => !taken.has(k)))
+                choose(i + 1, new Set([...taken, ...all[i]!]), left - 1, length + lengths[i]!);
+          };
+          choose(0, new Set(), rooms, 0);
+          expect(atMost).toBeGreaterThanOrEqual(most - 1e-6);
+        },
+      ),
+    );
+  });
+});
+
+describe("the last stick", () => {
+  it("holds as little as by trying everything, with nothing known before", () => {
+    let proved = 0;
+    fc.assert(
+      fc.property(job, ({ pieces, offcuts, kerf }) => {
+        const stock = { stick: 60, kerf, offcuts };
+        const { fewestNew } = cutList(pieces, stock)!;
+        if (fewestNew === 0) return;
+        const lengths = [...offcuts, ...Array.from({ length: fewestNew }, () => 60)];
+        const rooms = lengths.map((length, i) => ({
+          length,
+          isNew: i >= offcuts.length,
+          room: length + kerf,
+        }));
+        const kinds = kindsOf(pieces, kerf);
+        const { filled, least } = leastInLast(rooms, kinds, 60 + kerf + 1);
+        const held = 60 - largestByTrying(pieces, stock, fewestNew);
+        // A last piece that ends where the stick does needs no cut.
+        const last = sum(filled!.at(-1)!);
+        expect(Math.min(60, last)).toBe(held);
+        expect(least).toBe(last);
+        const longest = (a: number, b: number) => b - a;
+        expect(filled!.flat().sort(longest)).toEqual(pieces.map((p) => p + kerf).sort(longest));
+        for (const [i, own] of filled!.entries()) expect(sum(own)).toBeLessThanOrEqual(rooms[i]!.room);
+        // Asked for less than the least, none is found, and that is proved.
+        const none = leastInLast(rooms, kinds, last);
+        expect(none.filled).toBeUndefined();
+        expect(none.least).toBe(last);
+        proved += 1;
+      }),
+      { numRuns: 200 },
+    );
+    expect(proved).toBeGreaterThan(100);
+  });
+
+  it("holds as little as any part of fourteen pieces beside which the others fit", () => {
+    for (const pieces of [...lists(40, 14, 100, 2000), ...lists(40, 14, 400, 900)]) {
+      const { fewestNew } = cutList(pieces, sticks)!;
+      const rooms = Array.from({ length: fewestNew }, () => ({ length: 3050, isNew: true, room: 3052 }));
+      const found = leastInLast(rooms, kindsOf(pieces, 2), 3053);
+      expect(found.least).toBe(
+        leastBySubsets(
+          pieces.map((p) => p + 2),
+          3052,
+          fewestNew - 1,
+        ),
+      );
+      expect(sum(found.filled!.at(-1)!)).toBe(found.least);
+    }
   });
 });
