@@ -1,6 +1,6 @@
 import { misfits } from "./judge";
 import { FINEST, type PlaceOptions } from "./patience";
-import { isBetter, placingOf, type Placing } from "./routes";
+import { isBetter, placingOf, widthOf, type Placing } from "./routes";
 import { turnsOf, type Standing, type WallUnit } from "./standing";
 import type { Wall } from "./wall";
 
@@ -73,7 +73,9 @@ function bettered(
     waiting.delete(i);
     for (const next of besides(units, best.standings, i)) {
       if (misfits(wall, units, next).length > 0) continue;
-      const found = placingOf(wall, units, next, clear, best.pipeMm);
+      // As much pipe is no better unless it is narrower: it is not looked for then.
+      const most = widthOf(units, next) < best.widthMm ? best.pipeMm : best.pipeMm - 1;
+      const found = placingOf(wall, units, next, clear, most);
       if (!found || !isBetter(found.pipeMm, found.widthMm, best)) continue;
       best = found;
       for (let k = Math.max(0, i - reach); k <= Math.min(units.length - 1, i + reach); k += 1) waiting.add(k);

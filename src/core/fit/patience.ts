@@ -22,7 +22,7 @@ export const usualPlacing: PlaceOptions = { step: 50, clear: PIPE_CLEAR, patienc
 export const FINEST = 3;
 /** How finely, and how long, so many units are looked for. */
 export const placingFor = (units: number): PlaceOptions =>
-  units <= FINEST ? usualPlacing : { ...usualPlacing, step: 2 * usualPlacing.step, patience: 220_000 };
+  units <= FINEST ? usualPlacing : { ...usualPlacing, step: 2 * usualPlacing.step, patience: 180_000 };
 
 /** So much longer is looked for by who asks for it: up to a minute or so. */
 const LONGER = 40;

@@ -119,19 +119,24 @@ export function routeTo(
   return routeBetween(roomOf(wall, ofUnits, clear), from, inlet, own, most);
 }
 
+/** From the outermost left body to the outermost right one, mm. */
+export function widthOf(units: readonly WallUnit[], standings: readonly Standing[]): number {
+  const bodies = units.map((unit, i) => bodyOf(unit, standings[i]!));
+  const right = Math.max(0, ...bodies.map((b) => b.x + b.width));
+  return bodies.length === 0 ? 0 : right - Math.min(...bodies.map((b) => b.x));
+}
+
 /** An arrangement with the length of its pipes and the width of its bodies. */
 export function measured(
   units: readonly WallUnit[],
   standings: readonly Standing[],
   routes: readonly Route[],
 ): Placing {
-  const bodies = units.map((unit, i) => bodyOf(unit, standings[i]!));
-  const right = Math.max(0, ...bodies.map((b) => b.x + b.width));
   return {
     standings,
     routes,
     pipeMm: routes.reduce((sum, r) => sum + r.length, 0),
-    widthMm: bodies.length === 0 ? 0 : right - Math.min(...bodies.map((b) => b.x)),
+    widthMm: widthOf(units, standings),
   };
 }
 
