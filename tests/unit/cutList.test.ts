@@ -156,6 +156,16 @@ describe("a cut list", () => {
     }
   });
 
+  it("is the same in whatever order its pieces come, and another one with other offcuts", () => {
+    const pieces = [1500, 700, 1500, 1000, 300];
+    const cut = cutList(pieces, sticks);
+    expect(cutList(pieces.toReversed(), sticks)).toEqual(cut);
+    expect(cutList(pieces, { ...sticks, offcuts: [1000] })!.bars).toContainEqual(
+      expect.objectContaining({ isNew: false, length: 1000 }),
+    );
+    expect(cutList(pieces, sticks)).toEqual(cut);
+  });
+
   it("is none where a piece is longer than anything to cut it from", () => {
     expect(cutList([3051], { stick: 3050, kerf: 2, offcuts: [] })).toBeUndefined();
     expect(cutList([3051], { stick: 3050, kerf: 2, offcuts: [3060] })).toMatchObject({ fewestNew: 0 });

@@ -1,4 +1,4 @@
-import { misfits } from "./judge";
+import { misfitsAlone, misfitsBetween } from "./judge";
 import { FINEST, type PlaceOptions } from "./patience";
 import { isBetter, placingOf, widthOf, type Placing } from "./routes";
 import { turnsOf, type Standing, type WallUnit } from "./standing";
@@ -55,6 +55,25 @@ export function improved(
   return best;
 }
 
+/** Whether units that stood as they may still do where some of them are moved: only these are looked at. */
+function stillStand(
+  wall: Wall,
+  units: readonly WallUnit[],
+  from: readonly Standing[],
+  to: readonly Standing[],
+): boolean {
+  const stood = units.map((unit, i) => ({ unit, at: to[i]!, hasMoved: to[i] !== from[i] }));
+  return stood.every((one, i) => {
+    if (one.hasMoved && misfitsAlone(wall, one.unit, one.at).length > 0) return false;
+    return stood
+      .slice(0, i)
+      .every(
+        (earlier) =>
+          (!one.hasMoved && !earlier.hasMoved) || misfitsBetween(earlier, one, wall.corner).length === 0,
+      );
+  });
+}
+
 /**
  * An arrangement moved on in one way while that makes it better. A unit that found nothing better is looked
  * at again when one beside it has moved; of a few units when any has.
@@ -72,7 +91,7 @@ function bettered(
   for (const i of waiting) {
     waiting.delete(i);
     for (const next of besides(units, best.standings, i)) {
-      if (misfits(wall, units, next).length > 0) continue;
+      if (!stillStand(wall, units, best.standings, next)) continue;
       // As much pipe is no better unless it is narrower: it is not looked for then.
       const most = widthOf(units, next) < best.widthMm ? best.pipeMm : best.pipeMm - 1;
       const found = placingOf(wall, units, next, clear, most);

@@ -1,4 +1,4 @@
-import { faceEachOther, leadOf } from "./route";
+import { faceEachOther, leadOf } from "./lead";
 import type { WallUnit } from "./standing";
 import { grown, onwards, overlap, type Point, type Rect, type Wall, type WallPort } from "./wall";
 

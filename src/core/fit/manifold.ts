@@ -1,4 +1,4 @@
-import { leadOf } from "./route";
+import { leadOf } from "./lead";
 import { barredBy } from "./routes";
 import type { Header, WallUnit } from "./standing";
 import { onwards, PIPE_CLEAR, type Facing, type Point, type WallPort } from "./wall";

@@ -14,7 +14,7 @@ import {
 } from "./flexible";
 import { further, jointOfPort, portType, type Joined, type OffWall, type PipePlan } from "./pipePlan";
 import { broughtOut, hasTurn, ledOver, type Led, type OffsetTaken } from "./offset";
-import type { Route } from "./route";
+import type { Route } from "./wall";
 import type { Placing } from "./routes";
 import { pointOn, type Manifold, type WallUnit } from "./standing";
 import type { Point } from "./wall";

@@ -220,7 +220,7 @@ class Search {
     const rest = this.restRound(i, candidate, there);
     const least = open.pipe + leastRun(open.from, candidate.inlet, this.wall, there) + rest;
     if (least > open.bound) return { ...open, others: undefined, bound: least };
-    this.count();
+    this.count(1);
     const standings = placed.map((c) => c.at);
     const most = (this.best?.pipeMm ?? Infinity) - open.pipe - rest;
     const route = routeTo(this.wall, this.units, standings, open.from.port, this.options.clear, most);
@@ -231,8 +231,8 @@ class Search {
   }
 
   /**
-   * Some arrangement, better than what is known: unit by unit the way that promises most, and the next best where one leads
-   * nowhere; of each only a few, and of all so many steps.
+   * Some arrangement, better than what is known: unit by unit the way that promises most, and the next best
+   * where one leads nowhere; of each only a few, and of all so many steps.
    */
   private dive(open: Open, until: number): Placing | undefined {
     if (open.depth === this.units.length) return this.whole(open);
@@ -251,7 +251,7 @@ class Search {
 
   /** An arrangement of all units, with all its pipes round all of them. */
   private whole(open: Open): Placing | undefined {
-    this.count();
+    this.count(this.units.length + 1);
     return placingOf(
       this.wall,
       this.units,
@@ -268,8 +268,8 @@ class Search {
     this.queue.push({ ...open, is: "whole", depth: open.depth + 1, placing, bound, width });
   }
 
-  private count(): void {
-    this.steps += ROUTE;
+  private count(pipes: number): void {
+    this.steps += pipes * ROUTE;
     this.tried += 1;
     if (this.tried % 100 === 0) this.options.onProgress?.(this.tried);
   }

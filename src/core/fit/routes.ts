@@ -1,7 +1,7 @@
 import { leastRun, pipeEnd } from "./least";
-import { routeBetween, routeThrough, type Route } from "./route";
+import { routeBetween, routeThrough } from "./route";
 import { bodyOf, keptClear, ownPipesOf, portOf, zonesOf, type Standing, type WallUnit } from "./standing";
-import { grown, HOUSE_END, type Rect, type Wall, type WallPort } from "./wall";
+import { grown, HOUSE_END, type Rect, type Route, type Wall, type WallPort } from "./wall";
 
 /** Units on a wall, with the pipes between them. */
 export interface Placing {

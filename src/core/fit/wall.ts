@@ -106,3 +106,25 @@ export interface Wall extends Room {
   /** What the parts of its pipes take up; absent: nothing, where nobody says what they are made of. */
   readonly pipe?: PipeLengths;
 }
+
+/** A pipe from one port to another: its corners, ends included. */
+export interface Route {
+  readonly points: readonly Point[];
+  readonly elbows: number;
+  /** Along its middle, mm. */
+  readonly length: number;
+}
+
+/** What a pipe keeps to. */
+export interface RouteRoom {
+  readonly width: number;
+  readonly height: number;
+  /** What it goes round. */
+  readonly barred: readonly Rect[];
+  /** From its middle to whatever it passes, mm; it leaves a port straight for as long. */
+  readonly clear: number;
+  /** What its parts take up; absent: nothing. */
+  readonly pipe?: PipeLengths;
+  /** Pipes that are there already: one may be crossed at a right angle, but nothing runs along it or turns on it. */
+  readonly laid?: readonly Pick<Route, "points">[];
+}

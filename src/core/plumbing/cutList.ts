@@ -76,7 +76,10 @@ interface Largest {
   readonly largestAtMost: number;
 }
 
-/** A cut that leaves a larger single remainder of a new stick than the first one, looked for between it and what could be left at all. */
+/**
+ * A cut that leaves a larger single remainder of a new stick than the first one, looked for between it and
+ * what could be left at all.
+ */
 function largerThan(rooms: readonly Room[], kinds: Kinds, kerf: number, first: readonly Bar[]): Largest {
   let best = first;
   let low = largestRemainder(first);
@@ -102,7 +105,10 @@ function largerThan(rooms: readonly Room[], kinds: Kinds, kerf: number, first: r
   return { bars: best, largestAtMost: Math.max(low, atMost) };
 }
 
-/** The cut that leaves the largest single remainder of a new stick: a good one first, then what is better and what is not there. */
+/**
+ * The cut that leaves the largest single remainder of a new stick: a good one first, then what is better and
+ * what is not there.
+ */
 function withLargest(rooms: readonly Room[], kinds: Kinds, kerf: number, first: readonly Bar[]): Largest {
   const good = largerThan(rooms, kinds, kerf, first);
   const left = largestRemainder(good.bars);
@@ -142,12 +148,7 @@ function fewestSticks(stock: Stock, kinds: Kinds, { least, most }: Sticks) {
   return undefined;
 }
 
-/**
- * How pieces are cut from new sticks and offcuts: fewest new sticks, then the largest single remainder of
- * one (handbook 3, Take-off: k pieces need their sum and k − 1 kerfs). Undefined where a piece is longer
- * than anything to cut it from. All lengths are positive whole millimetres.
- */
-export function cutList(pieces: readonly number[], stock: Stock): CutList | undefined {
+function computed(pieces: readonly number[], stock: Stock): CutList | undefined {
   const { stick, kerf, offcuts } = stock;
   const kinds = kindsOf(pieces, kerf);
   const needed = total(pieces.map((p) => p + kerf)) - total(offcuts.map((o) => o + kerf));
@@ -165,4 +166,23 @@ export function cutList(pieces: readonly number[], stock: Stock): CutList | unde
   // Where fewer sticks may do, what one of so many is left with is not worth a proof.
   const largest = (isFewest ? withLargest : largerThan)(rooms, kinds, kerf, bars);
   return { ...largest, fewestNew, isFewest };
+}
+
+/** So many lists are known again: a page, its papers and its stock ask for the same one. */
+const RECENT = 16;
+const recent = new Map<string, CutList | undefined>();
+
+/**
+ * How pieces are cut from new sticks and offcuts: fewest new sticks, then the largest single remainder of
+ * one (handbook 3, Take-off: k pieces need their sum and k − 1 kerfs). Undefined where a piece is longer
+ * than anything to cut it from. All lengths are positive whole millimetres.
+ */
+export function cutList(pieces: readonly number[], stock: Stock): CutList | undefined {
+  const key = JSON.stringify([pieces.toSorted((a, b) => b - a), stock.stick, stock.kerf, stock.offcuts]);
+  const list = recent.has(key) ? recent.get(key) : computed(pieces, stock);
+  recent.delete(key);
+  recent.set(key, list);
+  const [oldest] = recent.keys();
+  if (recent.size > RECENT && oldest !== undefined) recent.delete(oldest);
+  return list;
 }

@@ -1,5 +1,5 @@
 "use client";
-import type { Route } from "@/core/fit/route";
+import type { Route } from "@/core/fit/wall";
 import type { WallUnit } from "@/core/fit/standing";
 import { HOUSE_END, type Point, type Wall } from "@/core/fit/wall";
 import type { UnitSystem } from "@/core/units";

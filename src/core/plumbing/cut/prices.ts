@@ -17,7 +17,10 @@ export interface Prices {
 const ASKED = 60;
 /** A price that is nearer than this to another is the same. */
 const NEAR = 1e-7;
-/** Rooms and pieces are counted as a hair more than they are, each as another hair: no two choices are then alike, and none comes round again. */
+/**
+ * Rooms and pieces are counted as a hair more than they are, each as another hair: no two choices are then
+ * alike, and none comes round again.
+ */
 const hair = (i: number): number => (1e-4 * ((i * 7919) % 101)) / 101;
 
 /**
