@@ -203,10 +203,16 @@ export async function photographed(step: Locator): Promise<void> {
   await expect(step).toContainText("Photo kept");
 }
 
-/** Says of all joints of a step, kind by kind, that they are right. */
+/** Says of all joints of a step that they are right: at once where they are of several kinds. */
 async function allRight(step: Locator): Promise<void> {
   const rest = step.getByRole("button", { name: /^All \d+ are right$|^This one is right$/ });
   await rest.first().waitFor();
+  const all = step.getByRole("button", { name: /^All \d+ of this step are right$/ });
+  if ((await all.count()) > 0) {
+    await press(all);
+    await expect(rest).toHaveCount(0);
+    return;
+  }
   while ((await rest.count()) > 0) {
     const left = await rest.count();
     await press(rest.first());

@@ -181,6 +181,20 @@ describe("a job's history", () => {
     expect(all).toMatch(/Hold test, treated line, shut in: Good/);
     expect(all).not.toMatch(/undefined|\[object|site\.[a-z]|u1\./);
   });
+
+  it("tells what is on a wall in the units of who reads it", () => {
+    const d = opened();
+    d.do({
+      kind: "surveyAnswered",
+      field: "wall.obstacles",
+      text: "heater: 900, 0, 500, 1300 mm\ndrain: 1500, 0, 100, 100 mm",
+      profile: "metric",
+    });
+    const told = (profile: "us" | "metric") =>
+      historyOf(d.entries, d.job, { known: knowledge, profile, day: (at) => at })[0]!.text;
+    expect(told("metric")).toContain("heater: 900 mm, 0 mm, 500 mm, 1,300 mm; drain: 1,500 mm");
+    expect(told("us")).toContain("heater: 35.43 in, 0 in, 19.69 in, 51.18 in; drain: 59.06 in");
+  });
 });
 
 describe("a recall", () => {

@@ -14,7 +14,7 @@ export interface PlaceOptions {
   /** Told now and then how many pipes were looked for. */
   readonly onProgress?: (tried: number) => void;
 }
-export const usualPlacing: PlaceOptions = { step: 50, clear: PIPE_CLEAR, patience: 1_500_000 };
+export const usualPlacing: PlaceOptions = { step: 50, clear: PIPE_CLEAR, patience: 2_500_000 };
 /**
  * Up to so many units are tried on the finest grid; of more there are too many places for a second's work,
  * and the grid is twice as wide.

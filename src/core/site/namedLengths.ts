@@ -1,4 +1,4 @@
-import { parseQuantity, type UnitSystem } from "../units";
+import { parseQuantity, print, type UnitSystem } from "../units";
 
 /** How a line is written that names a thing and gives its lengths. */
 export interface NamedLine<K extends string> {
@@ -51,3 +51,10 @@ export const counted = <K extends string, T extends { readonly kind: K }>(
     const number = found.slice(0, at + 1).filter(isAlike).length;
     return { ...thing, id: found.filter(isAlike).length > 1 ? `${word} ${number}` : word };
   });
+
+/** Lines as they are kept, in whole mm, with their lengths in a person's unit. */
+export const linesSaid = (text: string, system: UnitSystem): string =>
+  text
+    .split("\n")
+    .map((line) => line.replaceAll(/(\d+) mm/g, (_, mm) => print(Number(mm), "length", system)))
+    .join("; ");

@@ -1,6 +1,7 @@
 import type { JobState, Knowledge, Phase } from "@/core/job";
 import type { Entry, EntryKind, Kept } from "@/core/log";
 import { readingKinds } from "@/core/readings/kinds";
+import { linesSaid } from "@/core/site/namedLengths";
 import { tell } from "@/core/tell";
 import { printMeasured, type UnitSystem } from "@/core/units";
 import { inSentence } from "@/core/words";
@@ -134,9 +135,9 @@ function namesOf(job: JobState, known: Knowledge, profile: UnitSystem, day: (at:
     field: (id) => known.fields.get(id)?.label ?? id,
     answer: ({ field, text, measured }) => {
       const asked = known.fields.get(field);
-      return measured && asked?.kind === "quantity"
-        ? printMeasured(measured, asked.quantity, profile)
-        : text.slice(0, 120);
+      if (measured && asked?.kind === "quantity") return printMeasured(measured, asked.quantity, profile);
+      const isLines = asked?.kind === "obstacles" || asked?.kind === "strips" || asked?.kind === "taps";
+      return (isLines ? linesSaid(text, profile) : text).slice(0, 120);
     },
     handle: (id) => job.rig?.rig.handles.find((h) => h.id === id)?.name ?? id,
     unit: (key) => job.units.find((u) => u.key === key)?.model ?? key,

@@ -187,7 +187,7 @@ function JointRow({
 
 /**
  * The joints that are made at a step: how, and what was found of each. One press says that all of a kind
- * are right; what is not is made again.
+ * are right, and, below them all, that all of the step are; what is not is made again.
  */
 export function JointsForm({ step, job, run, profile, readOnly }: JointsProps) {
   const found = jointsFound(job, step);
@@ -199,49 +199,60 @@ export function JointsForm({ step, job, run, profile, readOnly }: JointsProps) {
     void run.send({ kind: "jointsChecked", step: step.id, joints, found: of, ...(note ? { note } : {}) });
   const swap = ({ part, to }: Instead) =>
     void run.send({ kind: "fittingSwapped", step: step.id, part, ...(to ? { to } : {}) });
+  const kinds = joinsNow(job, step).map((alike) => ({
+    alike,
+    unseen: alike.joints.map((j) => j.id).filter((id) => left.has(id) && found.get(id) !== "wrong"),
+  }));
+  const open = kinds.filter((kind) => kind.unseen.length > 0);
+  const unseenOfAll = open.flatMap((kind) => kind.unseen);
   return (
     <div className="mt-4 grid gap-5" data-joints-made>
-      {joinsNow(job, step).map((alike) => {
-        const unseen = alike.joints
-          .map((j) => j.id)
-          .filter((id) => left.has(id) && found.get(id) !== "wrong");
-        return (
-          <section key={alike.joints[0]!.id} aria-label={sizedSaid(alike)}>
-            <JointWay alike={alike} profile={profile} />
-            {alike.instead ? (
-              <p className="mt-1">
-                {alike.instead.to}, instead of {alike.instead.was}. Its pieces are cut as Parts says now.
-              </p>
-            ) : null}
-            <p className="mt-1">Right: {lookedAt(alike)}.</p>
-            {unseen.length > 0 ? (
-              <button
-                type="button"
-                className="button my-2 w-full"
-                disabled={readOnly}
-                onClick={() => say(unseen, "right")}
-              >
-                {unseen.length === 1 ? "This one is right" : `All ${unseen.length} are right`}
-              </button>
-            ) : null}
-            <ul>
-              {alike.joints.map((j) => (
-                <JointRow
-                  key={j.id}
-                  what={saidIn(j.what, profile)}
-                  found={found.get(j.id)}
-                  note={notes.get(j.id)}
-                  failures={failuresOf(alike)}
-                  insteads={insteadAt(step, alike, j.id)}
-                  readOnly={readOnly}
-                  say={(of, note) => say([j.id], of, note)}
-                  swap={swap}
-                />
-              ))}
-            </ul>
-          </section>
-        );
-      })}
+      {kinds.map(({ alike, unseen }) => (
+        <section key={alike.joints[0]!.id} aria-label={sizedSaid(alike)}>
+          <JointWay alike={alike} profile={profile} />
+          {alike.instead ? (
+            <p className="mt-1">
+              {alike.instead.to}, instead of {alike.instead.was}. Its pieces are cut as Parts says now.
+            </p>
+          ) : null}
+          <p className="mt-1">Right: {lookedAt(alike)}.</p>
+          {unseen.length > 0 ? (
+            <button
+              type="button"
+              className="button my-2 w-full"
+              disabled={readOnly}
+              onClick={() => say(unseen, "right")}
+            >
+              {unseen.length === 1 ? "This one is right" : `All ${unseen.length} are right`}
+            </button>
+          ) : null}
+          <ul>
+            {alike.joints.map((j) => (
+              <JointRow
+                key={j.id}
+                what={saidIn(j.what, profile)}
+                found={found.get(j.id)}
+                note={notes.get(j.id)}
+                failures={failuresOf(alike)}
+                insteads={insteadAt(step, alike, j.id)}
+                readOnly={readOnly}
+                say={(of, note) => say([j.id], of, note)}
+                swap={swap}
+              />
+            ))}
+          </ul>
+        </section>
+      ))}
+      {open.length > 1 ? (
+        <button
+          type="button"
+          className="button w-full"
+          disabled={readOnly}
+          onClick={() => say(unseenOfAll, "right")}
+        >
+          All {unseenOfAll.length} of this step are right
+        </button>
+      ) : null}
     </div>
   );
 }
