@@ -185,6 +185,15 @@ function JointRow({
   );
 }
 
+/** Says of several joints at once that they are right. */
+function AllRight({ says, readOnly, say }: { says: string; readOnly: boolean; say: () => void }) {
+  return (
+    <button type="button" className="button my-2 w-full" disabled={readOnly} onClick={say}>
+      {says}
+    </button>
+  );
+}
+
 /**
  * The joints that are made at a step: how, and what was found of each. One press says that all of a kind
  * are right, and, below them all, that all of the step are; what is not is made again.
@@ -217,14 +226,11 @@ export function JointsForm({ step, job, run, profile, readOnly }: JointsProps) {
           ) : null}
           <p className="mt-1">Right: {lookedAt(alike)}.</p>
           {unseen.length > 0 ? (
-            <button
-              type="button"
-              className="button my-2 w-full"
-              disabled={readOnly}
-              onClick={() => say(unseen, "right")}
-            >
-              {unseen.length === 1 ? "This one is right" : `All ${unseen.length} are right`}
-            </button>
+            <AllRight
+              says={unseen.length === 1 ? "This one is right" : `All ${unseen.length} are right`}
+              readOnly={readOnly}
+              say={() => say(unseen, "right")}
+            />
           ) : null}
           <ul>
             {alike.joints.map((j) => (
@@ -244,14 +250,11 @@ export function JointsForm({ step, job, run, profile, readOnly }: JointsProps) {
         </section>
       ))}
       {open.length > 1 ? (
-        <button
-          type="button"
-          className="button w-full"
-          disabled={readOnly}
-          onClick={() => say(unseenOfAll, "right")}
-        >
-          All {unseenOfAll.length} of this step are right
-        </button>
+        <AllRight
+          says={`All ${unseenOfAll.length} of this step are right`}
+          readOnly={readOnly}
+          say={() => say(unseenOfAll, "right")}
+        />
       ) : null}
     </div>
   );
